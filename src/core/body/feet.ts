@@ -1,0 +1,114 @@
+import { z } from 'zod'
+import { Side, negated, otherSide } from './side'
+
+/** Where a foot goes, seen from the dancer as she faces before this event's own turn (model 4). */
+export const Direction = z.enum([
+  'in-place',
+  'together',
+  'side',
+  'forward',
+  'back',
+  'diag-forward',
+  'diag-back',
+  'cross-front',
+  'cross-behind',
+])
+export type Direction = z.infer<typeof Direction>
+
+/** How much of the foot is on the floor. */
+export const Contact = z.enum(['flat', 'ball', 'heel', 'air'])
+export type Contact = z.infer<typeof Contact>
+
+export const JumpTo = z.enum(['both', 'out', 'in', 'R', 'L'])
+export type JumpTo = z.infer<typeof JumpTo>
+
+/** What a primitive needs of the weight, and so which fault it makes when it is not met. */
+type Need = 'free' | 'free-touch' | 'loaded' | 'support' | 'both-on-floor' | 'nothing'
+
+interface PrimitiveFacts {
+  /** Takes a foot. */
+  readonly foot: boolean
+  /** The direction meant when none is written; absent for primitives that take none. */
+  readonly direction?: Direction
+  /** Puts a foot down, so it counts as a landing and may turn the facing. */
+  readonly lands: boolean
+  readonly needs: Need
+  /** Changes the level only, so it may share its tick with one other feet event. */
+  readonly levelOnly?: true
+  readonly contact?: Contact
+}
+
+/** The foot primitives of model 4. */
+export const PRIMITIVES = {
+  step: { foot: true, direction: 'in-place', lands: true, needs: 'free', contact: 'flat' },
+  close: { foot: true, lands: true, needs: 'free', contact: 'flat' },
+  touch: { foot: true, direction: 'in-place', lands: true, needs: 'free-touch', contact: 'ball' },
+  heel: { foot: true, direction: 'in-place', lands: true, needs: 'free-touch', contact: 'heel' },
+  stamp: { foot: true, direction: 'in-place', lands: true, needs: 'free-touch', contact: 'flat' },
+  sweep: { foot: true, direction: 'together', lands: false, needs: 'free-touch', contact: 'ball' },
+  brush: { foot: true, direction: 'forward', lands: false, needs: 'free-touch', contact: 'air' },
+  kick: { foot: true, direction: 'forward', lands: false, needs: 'free-touch', contact: 'air' },
+  lift: { foot: true, lands: false, needs: 'free-touch', contact: 'air' },
+  sway: { foot: true, lands: false, needs: 'both-on-floor' },
+  centre: { foot: false, lands: false, needs: 'both-on-floor' },
+  hop: { foot: true, lands: true, needs: 'loaded', contact: 'flat' },
+  leap: { foot: true, direction: 'in-place', lands: true, needs: 'free', contact: 'flat' },
+  jump: { foot: false, lands: true, needs: 'nothing', contact: 'flat' },
+  pivot: { foot: false, lands: false, needs: 'support' },
+  rise: { foot: false, lands: false, needs: 'nothing', levelOnly: true },
+  lower: { foot: false, lands: false, needs: 'nothing', levelOnly: true },
+  bend: { foot: false, lands: false, needs: 'nothing', levelOnly: true },
+  straighten: { foot: false, lands: false, needs: 'nothing', levelOnly: true },
+  hold: { foot: false, lands: false, needs: 'nothing', levelOnly: true },
+} as const satisfies Record<string, PrimitiveFacts>
+
+export const Primitive = z.enum(
+  Object.keys(PRIMITIVES) as [keyof typeof PRIMITIVES, ...(keyof typeof PRIMITIVES)[]],
+)
+export type Primitive = z.infer<typeof Primitive>
+
+export const factsOf = (primitive: Primitive): PrimitiveFacts => PRIMITIVES[primitive]
+
+/** Degrees, clockwise from above; a full turn right is 360. */
+export const Turn = z.int().min(-1080).max(1080)
+
+/**
+ * One thing the feet do. A foot or a direction that was left out has been filled in
+ * when it was written, so a stored action always says which foot it means.
+ */
+export const FootAction = z
+  .object({
+    primitive: Primitive,
+    foot: Side.optional(),
+    direction: Direction.optional(),
+    turn: Turn.optional(),
+    size: z.enum(['small', 'large']).optional(),
+    contact: z.enum(['ball', 'heel']).optional(),
+    jump: JumpTo.optional(),
+  })
+  .superRefine((action, context) => {
+    const facts = factsOf(action.primitive)
+    const refuse = (path: string, message: string) =>
+      context.addIssue({ code: 'custom', path: [path], message })
+    if (facts.foot !== (action.foot !== undefined))
+      refuse('foot', `${action.primitive} ${facts.foot ? 'needs a foot' : 'takes no foot'}`)
+    if ((facts.direction !== undefined) !== (action.direction !== undefined))
+      refuse(
+        'direction',
+        `${action.primitive} ${facts.direction ? 'needs a direction' : 'takes no direction'}`,
+      )
+    if ((action.primitive === 'jump') !== (action.jump !== undefined))
+      refuse('jump', 'a jump says where it lands, nothing else does')
+    if (action.primitive === 'pivot' && !action.turn) refuse('turn', 'a pivot needs its degrees')
+    if (action.primitive === 'hold' && action.turn) refuse('turn', 'a hold cannot turn')
+  })
+  .readonly()
+export type FootAction = z.infer<typeof FootAction>
+
+/** Right and left swap, turns change their sign; directions are the foot's own and stay. */
+export const mirrorFootAction = (action: FootAction): FootAction => ({
+  ...action,
+  ...(action.foot && { foot: otherSide[action.foot] }),
+  ...(action.turn !== undefined && { turn: negated(action.turn) }),
+  ...((action.jump === 'R' || action.jump === 'L') && { jump: otherSide[action.jump] }),
+})

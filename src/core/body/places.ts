@@ -1,0 +1,143 @@
+import { z } from 'zod'
+import { negated, otherSide, type Side } from './side'
+
+/** Where hips or ribs are over the feet. */
+export const Compass = z.enum(['C', 'R', 'L', 'F', 'B', 'FR', 'FL', 'BR', 'BL'])
+export type Compass = z.infer<typeof Compass>
+
+const swapEnd: Readonly<Record<string, string>> = { R: 'L', L: 'R' }
+/** R and L change places, front and back stay. */
+export const mirrorCompass = (place: Compass): Compass =>
+  Compass.parse(place.replace(/[RL]$/, (end) => swapEnd[end] ?? end))
+
+export const compassWord: Readonly<Record<Compass, string>> = {
+  C: 'centre',
+  R: 'right',
+  L: 'left',
+  F: 'front',
+  B: 'back',
+  FR: 'front right',
+  FL: 'front left',
+  BR: 'back right',
+  BL: 'back left',
+}
+
+/** To the dancer's right and forward, in metres. */
+export interface FloorPoint {
+  readonly right: number
+  readonly forward: number
+}
+
+const DIAGONAL = Math.SQRT1_2
+const unit: Readonly<Record<Compass, readonly [number, number]>> = {
+  C: [0, 0],
+  R: [1, 0],
+  L: [-1, 0],
+  F: [0, 1],
+  B: [0, -1],
+  FR: [DIAGONAL, DIAGONAL],
+  FL: [-DIAGONAL, DIAGONAL],
+  BR: [DIAGONAL, -DIAGONAL],
+  BL: [-DIAGONAL, -DIAGONAL],
+}
+
+/** House figures (model 12): centimetres to the side, forward, back. */
+const REACH_CM = {
+  hips: { side: 9, forward: 8, back: 9 },
+  ribs: { side: 6, forward: 5, back: 4 },
+} as const
+
+/** How far hips or ribs are from the centre at a place of the compass, in metres (model 12). */
+export function compassOffset(part: keyof typeof REACH_CM, place: Compass): FloorPoint {
+  const [right, forward] = unit[place]
+  const reach = REACH_CM[part]
+  return {
+    right: (right * reach.side) / 100,
+    forward: (forward * (forward < 0 ? reach.back : reach.forward)) / 100,
+  }
+}
+
+/** Palm of the right hand from the chest centre, cm right / up / front: house figures of model 5. */
+const PALM_CM = {
+  low: [24, -44, 5],
+  'low-v': [48, -36, 10],
+  'demi-second': [55, -22, 12],
+  hips: [20, -27, 3],
+  second: [70, 6, 12],
+  level: [6, 2, 28],
+  front: [17, 5, 55],
+  'front-low': [15, -28, 42],
+  'front-high': [18, 42, 42],
+  'high-v': [48, 58, 12],
+  crown: [10, 66, 12],
+  'diagonal-up': [52, 50, 12],
+  'diagonal-down': [50, -32, 12],
+  prayer: [2, 0, 20],
+  'cross-chest': [-12, 6, 14],
+  'cross-low': [-12, -30, 20],
+  temple: [14, 34, 12],
+  brow: [10, 38, 18],
+  cheek: [13, 27, 14],
+  ear: [13, 30, 6],
+  'behind-head': [8, 36, -10],
+  'behind-back': [-5, -26, -16],
+  'shoulder-opposite': [-15, 14, 12],
+} as const satisfies Record<string, readonly [number, number, number]>
+
+/** A named place of one arm; the same word means the mirrored place on the other arm. */
+export const ArmPlace = z.enum(
+  Object.keys(PALM_CM) as [keyof typeof PALM_CM, ...(keyof typeof PALM_CM)[]],
+)
+export type ArmPlace = z.infer<typeof ArmPlace>
+
+/** Right, up and forward of the chest centre, in metres. */
+export interface PalmPoint {
+  readonly right: number
+  readonly up: number
+  readonly forward: number
+}
+
+/** Where the palm of an arm is at a named place (model 5). */
+export function palmAt(side: Side, place: ArmPlace): PalmPoint {
+  const [right, up, forward] = PALM_CM[place]
+  return {
+    right: (side === 'R' ? right : negated(right)) / 100,
+    up: up / 100,
+    forward: forward / 100,
+  }
+}
+
+/** The way an arm takes between two places. */
+export const Via = z.enum(['side', 'front', 'overhead', 'midline'])
+export type Via = z.infer<typeof Via>
+
+/** The place each way leads through (model 5). */
+export const viaPlace: Readonly<Record<Via, ArmPlace>> = {
+  side: 'second',
+  front: 'front',
+  overhead: 'crown',
+  midline: 'prayer',
+}
+
+/** Where the head looks, or how it is held. */
+export const Gaze = z.enum([
+  'front',
+  'R',
+  'L',
+  'up',
+  'down',
+  'over-R',
+  'over-L',
+  'hand-R',
+  'hand-L',
+  'tilt-R',
+  'tilt-L',
+])
+export type Gaze = z.infer<typeof Gaze>
+
+export const mirrorGaze = (gaze: Gaze): Gaze =>
+  Gaze.parse(gaze.replace(/(^|-)([RL])$/, (_, dash, side: Side) => `${dash}${otherSide[side]}`))
+
+/** How high the body is carried, from a deep bend to the toes. */
+export const Level = z.enum(['deep', 'low', 'soft', 'tall', 'toes'])
+export type Level = z.infer<typeof Level>

@@ -1,0 +1,165 @@
+import { z } from 'zod'
+import { FootAction } from '../body/feet'
+import { ArmPlace, Compass, Gaze, Level, Via } from '../body/places'
+import { Side, Way, Weight, otherSide } from '../body/side'
+import { Family, LAYERS, Layer } from '../moves/move'
+import { Tempo } from '../time/tempo'
+import { TICKS_PER_COUNT, Tick, tick } from '../time/time'
+
+export const SCHEMA_VERSION = 1
+
+/** A combination has up to 256 counts (model 1). */
+export const MOST_COUNTS = 256
+const MOST_PHRASE_COUNTS = 16
+
+/** What is danced. Sides and feet left out were filled in when it was written. */
+export const What = z.discriminatedUnion('kind', [
+  /** One thing the feet do. */
+  z.object({ kind: z.literal('foot'), action: FootAction }).readonly(),
+  /** Hips or ribs go to a place of the compass and stay. */
+  z.object({ kind: z.literal('at'), place: Compass }).readonly(),
+  /** Each arm that is named goes to its place and stays. */
+  z
+    .object({
+      kind: z.literal('arms'),
+      R: ArmPlace.optional(),
+      L: ArmPlace.optional(),
+      via: Via.optional(),
+    })
+    .refine(({ R, L }) => R !== undefined || L !== undefined, 'say where at least one arm goes')
+    .readonly(),
+  z.object({ kind: z.literal('look'), gaze: Gaze }).readonly(),
+  /** A move of the vocabulary. `every` is the spacing and length of each repeat. */
+  z
+    .object({
+      kind: z.literal('move'),
+      move: z.string().min(1),
+      side: Side.optional(),
+      way: Way.optional(),
+      every: Tick.refine((ticks) => ticks > 0, 'a repeat needs a length').optional(),
+    })
+    .readonly(),
+])
+export type What = z.infer<typeof What>
+
+const LAYERS_OF_KIND: Readonly<Record<What['kind'], readonly Layer[]>> = {
+  foot: ['feet'],
+  at: ['hips', 'torso'],
+  arms: ['arms'],
+  look: ['head'],
+  move: LAYERS,
+}
+
+export const Event = z
+  .object({
+    id: z.string().min(1),
+    layer: Layer,
+    /** From the start of the phrase. */
+    at: Tick.refine((ticks) => ticks >= 0, 'starts before the phrase'),
+    length: Tick.refine((ticks) => ticks > 0, 'has no length'),
+    what: What,
+    /** Stays as written when the combination is mirrored. */
+    kept: z.literal(true).optional(),
+    cue: z.string().optional(),
+    note: z.string().optional(),
+  })
+  .refine(({ layer, what }) => LAYERS_OF_KIND[what.kind].includes(layer), {
+    message: 'does not belong to this layer',
+    path: ['layer'],
+  })
+  .readonly()
+export type Event = z.infer<typeof Event>
+
+export const Phrase = z
+  .object({
+    id: z.string().min(1),
+    /** Letters, digits, hyphen: `A`. */
+    name: z.string().regex(/^[\p{L}\p{N}-]+$/u),
+    title: z.string(),
+    counts: z.int().min(1).max(MOST_PHRASE_COUNTS),
+    events: z.array(Event).readonly(),
+  })
+  .refine(
+    ({ counts, events }) => events.every((e) => e.at + e.length <= counts * TICKS_PER_COUNT),
+    { message: 'an event runs past the end of its phrase', path: ['events'] },
+  )
+  .readonly()
+export type Phrase = z.infer<typeof Phrase>
+
+/** How the body stands on count 1, before anything is danced. */
+export const Start = z
+  .object({
+    weight: Weight,
+    level: Level,
+    hips: Compass,
+    ribs: Compass,
+    arms: z.object({ R: ArmPlace, L: ArmPlace }).readonly(),
+    gaze: Gaze,
+    facing: z.int(),
+  })
+  .readonly()
+export type Start = z.infer<typeof Start>
+
+/** One dancing of a phrase. `mirrored` is the phrase from its other side. */
+export const OrderEntry = z.object({ phrase: z.string(), mirrored: z.boolean() }).readonly()
+export type OrderEntry = z.infer<typeof OrderEntry>
+
+const unique = (ids: readonly string[]) => new Set(ids).size === ids.length
+
+export const Combination = z
+  .object({
+    kind: z.literal('combination'),
+    schemaVersion: z.literal(SCHEMA_VERSION),
+    id: z.string().min(1),
+    title: z.string(),
+    families: z.array(Family).readonly(),
+    /** Target tempo, and the slower one it is taught at. */
+    tempo: Tempo,
+    teachTempo: Tempo,
+    lead: Side,
+    start: Start,
+    phrases: z.array(Phrase).min(1).readonly(),
+    /** The phrases as they are danced, one after another. */
+    order: z.array(OrderEntry).min(1).readonly(),
+  })
+  .superRefine(({ phrases, order }, context) => {
+    const refuse = (path: string, message: string) =>
+      context.addIssue({ code: 'custom', path: [path], message })
+    if (!unique(phrases.map((p) => p.id))) refuse('phrases', 'two phrases have the same id')
+    if (!unique(phrases.flatMap((p) => p.events.map((e) => e.id))))
+      refuse('phrases', 'two events have the same id')
+    const counts = new Map(phrases.map((p) => [p.id, p.counts]))
+    if (order.some((entry) => !counts.has(entry.phrase))) refuse('order', 'names an unknown phrase')
+    const total = order.reduce((sum, entry) => sum + (counts.get(entry.phrase) ?? 0), 0)
+    if (total > MOST_COUNTS) refuse('order', `has ${total} counts, ${MOST_COUNTS} at the most`)
+  })
+  .readonly()
+export type Combination = z.infer<typeof Combination>
+
+export const lengthOf = (phrase: Phrase): Tick => tick(phrase.counts * TICKS_PER_COUNT)
+
+/** The stance a combination starts from unless it says otherwise: the lead foot is free. */
+export const defaultStart = (lead: Side): Start => ({
+  weight: otherSide[lead],
+  level: 'soft',
+  hips: 'C',
+  ribs: 'C',
+  arms: { R: 'low', L: 'low' },
+  gaze: 'front',
+  facing: 0,
+})
+
+/** An empty combination of one phrase of 8. Ids are given, since core makes none up. */
+export const emptyCombination = (id: string, phraseId: string): Combination => ({
+  kind: 'combination',
+  schemaVersion: SCHEMA_VERSION,
+  id,
+  title: 'New combination',
+  families: ['general'],
+  tempo: 96,
+  teachTempo: 64,
+  lead: 'R',
+  start: defaultStart('R'),
+  phrases: [{ id: phraseId, name: 'A', title: '', counts: 8, events: [] }],
+  order: [{ phrase: phraseId, mirrored: false }],
+})

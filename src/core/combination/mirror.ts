@@ -1,0 +1,83 @@
+import { mirrorFootAction } from '../body/feet'
+import { mirrorCompass, mirrorGaze } from '../body/places'
+import { type Side, mirrorWeight, negated, otherSide, otherWay } from '../body/side'
+import type { Combination, Event, Start, What } from './combination'
+
+/** Only these spellings swap, so that swapping twice always gives the text back. */
+const otherWord: Readonly<Record<string, string>> = {
+  right: 'left',
+  left: 'right',
+  Right: 'Left',
+  Left: 'Right',
+  RIGHT: 'LEFT',
+  LEFT: 'RIGHT',
+  R: 'L',
+  L: 'R',
+}
+
+// Quoted parts and what follows “all” are matched first, so that they are passed over whole.
+const SIDE_WORD = /"[^"]*"|“[^”]*”|\b[Aa][Ll][Ll]\s+\w+|\b(?:right|left|Right|Left|RIGHT|LEFT|R|L)\b/g
+
+/**
+ * Swaps the words right / left and R / L of a cue or a note (model 6). Words in quotes and
+ * after “all” stay: “all right” is no side.
+ */
+export const mirrorWords = (text: string): string =>
+  text.replace(SIDE_WORD, (found) => otherWord[found] ?? found)
+
+export function mirrorWhat(what: What): What {
+  switch (what.kind) {
+    case 'foot':
+      return { ...what, action: mirrorFootAction(what.action) }
+    case 'at':
+      return { ...what, place: mirrorCompass(what.place) }
+    case 'arms': {
+      const { R, L, ...rest } = what
+      return { ...rest, ...(L && { R: L }), ...(R && { L: R }) }
+    }
+    case 'look':
+      return { ...what, gaze: mirrorGaze(what.gaze) }
+    case 'move':
+      return {
+        ...what,
+        ...(what.side && { side: otherSide[what.side] }),
+        ...(what.way && { way: otherWay[what.way] }),
+      }
+  }
+}
+
+/** The event from the other side; a kept one stays as written. */
+export const mirrorEvent = (event: Event): Event =>
+  event.kept
+    ? event
+    : {
+        ...event,
+        what: mirrorWhat(event.what),
+        ...(event.cue !== undefined && { cue: mirrorWords(event.cue) }),
+        ...(event.note !== undefined && { note: mirrorWords(event.note) }),
+      }
+
+const mirrorStart = (start: Start): Start => ({
+  ...start,
+  weight: mirrorWeight(start.weight),
+  hips: mirrorCompass(start.hips),
+  ribs: mirrorCompass(start.ribs),
+  arms: { R: start.arms.L, L: start.arms.R },
+  gaze: mirrorGaze(start.gaze),
+  facing: negated(start.facing),
+})
+
+/** The other side of the whole combination. Mirroring twice gives back the original. */
+export const mirror = (combination: Combination): Combination => ({
+  ...combination,
+  lead: otherSide[combination.lead],
+  start: mirrorStart(combination.start),
+  phrases: combination.phrases.map((phrase) => ({
+    ...phrase,
+    events: phrase.events.map(mirrorEvent),
+  })),
+})
+
+/** The combination as danced from a side. */
+export const fromSide = (combination: Combination, side: Side): Combination =>
+  combination.lead === side ? combination : mirror(combination)

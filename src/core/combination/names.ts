@@ -1,0 +1,81 @@
+import type { FootAction } from '../body/feet'
+import { type Gaze, compassWord } from '../body/places'
+import { type Side, sideWord } from '../body/side'
+import type { Vocabulary } from '../moves/vocabulary'
+import { assertNever } from '../errors'
+import type { Event, What } from './combination'
+
+/** The side something is danced on, where it has one. */
+export function sideOf(what: What): Side | undefined {
+  switch (what.kind) {
+    case 'foot':
+      if (what.action.jump === 'R' || what.action.jump === 'L') return what.action.jump
+      return what.action.foot
+    case 'move':
+      if (what.way) return what.way === 'cw' ? 'R' : 'L'
+      return what.side
+    case 'at':
+      return sideAtEnd(what.place)
+    case 'look':
+      return sideAtEnd(what.gaze)
+    case 'arms':
+      if (what.R && what.L) return undefined
+      return what.R ? 'R' : 'L'
+  }
+}
+
+function sideAtEnd(place: string): Side | undefined {
+  const end = place.at(-1)
+  return end === 'R' || end === 'L' ? end : undefined
+}
+
+/** The short name the class would use: `step R forward`, `hip drop R`, `both high-v`. */
+export function nameOf({ layer, what }: Pick<Event, 'layer' | 'what'>, vocabulary: Vocabulary): string {
+  switch (what.kind) {
+    case 'foot':
+      return nameOfAction(what.action)
+    case 'at':
+      return `${layer === 'torso' ? 'ribs' : 'hips'} ${compassWord[what.place]}`
+    case 'arms':
+      return what.R === what.L
+        ? `both ${what.R}`
+        : [what.R && `R ${what.R}`, what.L && `L ${what.L}`].filter(Boolean).join(', ')
+    case 'look':
+      return gazeName[what.gaze]
+    case 'move': {
+      const name = vocabulary.find(what.move)?.name.toLowerCase() ?? what.move
+      const side = what.side ?? what.way
+      return side ? `${name} ${side}` : name
+    }
+    default:
+      return assertNever(what)
+  }
+}
+
+export function nameOfAction(action: FootAction): string {
+  const { primitive, foot, direction, size, contact, turn, jump } = action
+  const words = [
+    primitive,
+    foot,
+    jump,
+    direction,
+    size,
+    contact,
+    primitive === 'pivot' ? `${turn}°` : turn && `turn ${turn}°`,
+  ]
+  return words.filter(Boolean).join(' ')
+}
+
+export const gazeName: Readonly<Record<Gaze, string>> = {
+  front: 'look front',
+  R: `look ${sideWord.R}`,
+  L: `look ${sideWord.L}`,
+  up: 'look up',
+  down: 'look down',
+  'over-R': 'look over R shoulder',
+  'over-L': 'look over L shoulder',
+  'hand-R': 'look at R hand',
+  'hand-L': 'look at L hand',
+  'tilt-R': 'head tilted R',
+  'tilt-L': 'head tilted L',
+}

@@ -1,0 +1,23 @@
+import { repeatsOf } from '../../simulate/simulate'
+import { type Rule, spotOf } from '../rule'
+
+/** Figures that do not fill their range, and moves this vocabulary does not know. */
+export const figures: Rule = {
+  id: 'figures',
+  *check({ simulation, vocabulary }) {
+    for (const pass of simulation.passes) {
+      for (const event of pass.events) {
+        if (event.what.kind !== 'move') continue
+        const where = { spot: spotOf(pass, event), events: [event.id] }
+        const move = vocabulary.find(event.what.move)
+        if (!move) {
+          yield { code: 'move.unknown', move: event.what.move, ...where }
+        } else if (move.kind === 'steps') {
+          const { times, left } = repeatsOf(event, move)
+          if (left > 0)
+            yield { code: 'move.remainder', move: move.name, left, none: times === 0, ...where }
+        }
+      }
+    }
+  },
+}

@@ -1,0 +1,79 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { anyCombination } from '../../../tests/arbitraries'
+import { combination, feet } from '../../../tests/write'
+import { upgrade } from '../combination/upgrade'
+import { UserError } from '../errors'
+import { readSwayJson, writeSwayJson } from './swayJson'
+
+const refusal = (text: string): UserError => {
+  try {
+    readSwayJson(text)
+  } catch (error) {
+    if (error instanceof UserError) return error
+    throw error
+  }
+  throw new Error('it was read')
+}
+
+describe('combination files', () => {
+  it('give back what was written', () => {
+    fc.assert(
+      fc.property(anyCombination(), (written) => {
+        expect(readSwayJson(writeSwayJson(written))).toEqual(written)
+      }),
+      { numRuns: 200, seed: 41 },
+    )
+  })
+
+  const written = combination([feet('1 step R side'), feet('1 step R side')])
+  const changed = (change: (raw: Record<string, any>) => void) => {
+    const raw = JSON.parse(writeSwayJson(written))
+    change(raw)
+    return JSON.stringify(raw)
+  }
+
+  it.each([
+    ['broken', writeSwayJson(written).slice(0, 200), /damaged/],
+    ['empty', '', /damaged/],
+    ['foreign', '{"kind":"recipe"}', /something else/],
+    ['a list', '[1,2]', /something else/],
+    ['newer', changed((raw) => { raw.schemaVersion = 99 }), /newer version/],
+    ['without version', changed((raw) => { delete raw.schemaVersion }), /which version/],
+    ['a wrong foot', changed((raw) => { raw.phrases[1].events[0].what.action.foot = 'M' }), /phrase B, move 1/],
+    ['half a tick', changed((raw) => { raw.phrases[0].events[0].at = 1.5 }), /phrase A, move 1/],
+    ['past the end', changed((raw) => { raw.phrases[0].events[0].at = 95 }), /phrase A/],
+    ['an unknown phrase', changed((raw) => { raw.order[0].phrase = 'Z' }), /its order/],
+    ['no tempo', changed((raw) => { raw.tempo = 400 }), /its tempo/],
+    ['too long', changed((raw) => { raw.order = Array(40).fill(raw.order[0]) }), /256 at the most/],
+    ['too large', ' '.repeat(1_000_001), /too large/],
+  ])('that are %s are refused with what is wrong and what to do', (_, text, message) => {
+    const error = refusal(text)
+    expect(error.message).toMatch(message)
+    expect(error.whatToDo.length).toBeGreaterThan(20)
+  })
+
+  it('never throw anything but a sentence, however they are garbled', () => {
+    const text = writeSwayJson(written)
+    fc.assert(
+      fc.property(fc.nat(text.length), fc.nat(40), fc.string(), (from, cut, put) => {
+        const garbled = text.slice(0, from) + put + text.slice(from + cut)
+        try {
+          readSwayJson(garbled)
+        } catch (error) {
+          expect(error).toBeInstanceOf(UserError)
+        }
+      }),
+      { numRuns: 1500, seed: 42 },
+    )
+  })
+
+  it('of older versions are brought up step by step, and a gap is a bug', () => {
+    const steps = [
+      { from: 2, up: (r: Record<string, unknown>) => ({ ...r, c: 3 }) },
+      { from: 1, up: (r: Record<string, unknown>) => ({ ...r, b: 2 }) },
+    ]
+    expect(upgrade({ schemaVersion: 1 }, 3, steps)).toEqual({ schemaVersion: 3, b: 2, c: 3 })
+    expect(() => upgrade({ schemaVersion: 1 }, 4, steps)).toThrow(/from version 3/)
+  })
+})

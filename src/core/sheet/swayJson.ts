@@ -1,0 +1,71 @@
+import type { z } from 'zod'
+import { Combination, SCHEMA_VERSION } from '../combination/combination'
+import { COMBINATION_UPGRADES, upgrade } from '../combination/upgrade'
+import { UserError } from '../errors'
+
+/** The full record of one combination, as kept in a `.sway.json` file. */
+export const writeSwayJson = (combination: Combination): string =>
+  `${JSON.stringify(combination, null, 2)}\n`
+
+const MOST_CHARACTERS = 1_000_000
+const NOTHING_CHANGED = 'Nothing was changed.'
+
+/**
+ * Reads a `.sway.json` file.
+ * @throws UserError that says what is wrong with the file and what to do.
+ */
+export function readSwayJson(text: string): Combination {
+  if (text.length > MOST_CHARACTERS)
+    throw new UserError(
+      'This file is too large to be one combination.',
+      `${NOTHING_CHANGED} A combination file is under 1 MB; check that you picked the right one.`,
+    )
+  let raw: unknown
+  try {
+    raw = JSON.parse(text)
+  } catch (cause) {
+    throw new UserError(
+      'This file is damaged or is no combination file: it stops making sense part way through.',
+      `${NOTHING_CHANGED} Open an earlier copy of it.`,
+      { cause },
+    )
+  }
+  if (!isRecord(raw) || raw.kind !== 'combination')
+    throw new UserError(
+      'This file holds something else, not a combination.',
+      `${NOTHING_CHANGED} Pick a file that was saved from here; its name ends in .sway.json.`,
+    )
+  return readCombination(raw)
+}
+
+const isRecord = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
+
+/**
+ * Upgrades and checks a stored combination.
+ * @throws UserError that names the part that is damaged.
+ */
+export function readCombination(record: Record<string, unknown>): Combination {
+  const title = typeof record.title === 'string' && record.title ? `“${record.title}”` : 'It'
+  const read = Combination.safeParse(upgrade(record, SCHEMA_VERSION, COMBINATION_UPGRADES))
+  if (read.success) return read.data
+  const [issue] = read.error.issues
+  throw new UserError(
+    `${title} can't be opened: ${issue ? describeIssue(issue, record) : 'it is damaged'}.`,
+    `${NOTHING_CHANGED} Open an earlier copy of it.`,
+    { cause: read.error },
+  )
+}
+
+/** Says where the damage is in words an instructor knows: “phrase B, event 3: …”. */
+function describeIssue(issue: z.core.$ZodIssue, record: Record<string, unknown>): string {
+  const [first, second, third, fourth] = issue.path
+  if (first === 'phrases' && typeof second === 'number') {
+    const phrases = Array.isArray(record.phrases) ? record.phrases : []
+    const phrase: unknown = phrases[second]
+    const name = isRecord(phrase) ? String(phrase.name) : String(second + 1)
+    const where = third === 'events' && typeof fourth === 'number' ? `, move ${fourth + 1}` : ''
+    return `phrase ${name}${where} is damaged (${issue.message})`
+  }
+  return `its ${String(first ?? 'content')} is damaged (${issue.message})`
+}

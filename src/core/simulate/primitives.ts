@@ -1,0 +1,182 @@
+import { type Contact, type FootAction, factsOf } from '../body/feet'
+import type { FloorPoint } from '../body/places'
+import { SIDES, type Side, otherSide, signOf } from '../body/side'
+import { COUNT, type Tick } from '../time/time'
+import { LANDING, asSeen, besides, distance, landingOf, middleOf, pointBeside, stanceAround } from './floor'
+import type { BodyState } from './state'
+
+/** How the weight logic can break; one slip, one fault (model 4). */
+export type WeightFault = 'feet.loaded' | 'feet.loaded-touch' | 'feet.no-support'
+
+export interface Outcome {
+  readonly state: BodyState
+  readonly fault?: WeightFault
+}
+
+/** Dances one thing the feet do. After a fault it goes on as a dancer would save it. */
+export function dance(before: BodyState, action: FootAction, at: Tick): Outcome {
+  const state = straightenUp(before, action)
+  const fault = faultOf(state, action)
+  const ready = fault ? saved(state, action, fault) : state
+  const moved = move(ready, action, at)
+  const turned = turn(moved, action)
+  return { state: turned, ...(fault && { fault }) }
+}
+
+/** A bend lasts until the next thing the feet do that is not a hold. */
+const straightenUp = (state: BodyState, action: FootAction): BodyState =>
+  state.bent && action.primitive !== 'hold' ? { ...state, bent: false, level: 'soft' } : state
+
+function faultOf(state: BodyState, { primitive, foot }: FootAction): WeightFault | undefined {
+  const inTheAir = SIDES.some((side) => state.feet[side].contact === 'air')
+  switch (factsOf(primitive).needs) {
+    case 'free':
+      return state.weight === foot ? 'feet.loaded' : undefined
+    case 'free-touch':
+      return state.weight === foot ? 'feet.loaded-touch' : undefined
+    case 'loaded':
+      return state.weight === foot ? undefined : 'feet.no-support'
+    case 'both-on-floor':
+      return inTheAir ? 'feet.no-support' : undefined
+    case 'support':
+      return state.weight !== 'both' || isOnToes(state) ? undefined : 'feet.no-support'
+    case 'nothing':
+      return undefined
+  }
+}
+
+const isOnToes = (state: BodyState): boolean =>
+  state.level === 'toes' || SIDES.every((side) => state.feet[side].contact === 'ball')
+
+function saved(state: BodyState, { foot }: FootAction, fault: WeightFault): BodyState {
+  switch (fault) {
+    case 'feet.loaded':
+      return state // the step itself puts the weight where it was written
+    case 'feet.loaded-touch':
+      return foot ? { ...state, weight: otherSide[foot] } : state
+    case 'feet.no-support':
+      return SIDES.filter((side) => state.feet[side].contact === 'air').reduce(
+        (down, side) => put(down, side, down.feet[side].place, 'flat'),
+        state,
+      )
+  }
+}
+
+const put = (state: BodyState, foot: Side, place: FloorPoint, contact: Contact): BodyState => ({
+  ...state,
+  feet: { ...state.feet, [foot]: { place, contact } },
+})
+
+function move(state: BodyState, action: FootAction, at: Tick): BodyState {
+  const { primitive, foot } = action
+  const lands = factsOf(primitive).lands
+  const landed = lands ? { ...state, lastLanding: at } : state
+  switch (primitive) {
+    case 'step':
+    case 'close':
+    case 'leap':
+      return foot ? { ...place(landed, state, action, foot, at), weight: foot } : state
+    case 'touch':
+    case 'heel':
+    case 'stamp':
+    case 'sweep':
+      return foot ? { ...place(landed, state, action, foot, at), weight: otherSide[foot] } : state
+    case 'brush':
+    case 'kick':
+    case 'lift':
+      return foot
+        ? { ...put(state, foot, state.feet[foot].place, 'air'), weight: otherSide[foot] }
+        : state
+    case 'sway':
+      return foot ? { ...grounded(state, foot), weight: foot } : state
+    case 'centre':
+      return { ...SIDES.reduce(grounded, state), weight: 'both' }
+    case 'hop':
+      return foot
+        ? { ...put(landed, foot, state.feet[foot].place, contactOf(action)), weight: foot }
+        : state
+    case 'jump':
+      return jumped(landed, action)
+    case 'rise':
+      return { ...state, level: 'toes' }
+    case 'lower':
+      return { ...state, level: 'soft' }
+    case 'straighten':
+      return { ...state, level: 'tall' }
+    case 'bend':
+      return { ...state, level: action.size === 'large' ? 'deep' : 'low', bent: true }
+    case 'pivot':
+    case 'hold':
+      return state
+  }
+}
+
+const contactOf = (action: FootAction): Contact =>
+  action.contact ?? factsOf(action.primitive).contact ?? 'flat'
+
+/** A foot that takes weight again without moving stands flat. */
+const grounded = (state: BodyState, foot: Side): BodyState =>
+  put(state, foot, state.feet[foot].place, 'flat')
+
+function place(
+  landed: BodyState,
+  before: BodyState,
+  action: FootAction,
+  foot: Side,
+  at: Tick,
+): BodyState {
+  const quick = before.lastLanding !== undefined && at - before.lastLanding < COUNT
+  const small = action.primitive === 'step' && quick
+  const to = landingOf(before, action, small)
+  const way = crossWay(action)
+  const stays = action.direction === 'in-place'
+  return {
+    ...put(landed, foot, to, contactOf(action)),
+    crossed: way ? { foot, way } : stays ? before.crossed : undefined,
+  }
+}
+
+function crossWay({ direction }: FootAction): 'front' | 'behind' | undefined {
+  if (direction === 'cross-front') return 'front'
+  return direction === 'cross-behind' ? 'behind' : undefined
+}
+
+function jumped(state: BodyState, action: FootAction): BodyState {
+  const apart = Math.abs(
+    asSeen(state.facing, state.feet.L.place, state.feet.R.place).right,
+  )
+  const middle = middleOf(state)
+  const aside = action.jump === 'R' || action.jump === 'L' ? signOf(action.jump) : 0
+  const to = stanceAround(
+    pointBeside(middle, state.facing, aside * LANDING.jumpOut),
+    state.facing,
+    jumpWidth(action, apart),
+  )
+  return {
+    ...put(put(state, 'R', to.R, 'flat'), 'L', to.L, 'flat'),
+    weight: 'both',
+    crossed: undefined,
+  }
+}
+
+function jumpWidth({ jump }: FootAction, apart: number): number {
+  if (jump === 'out') return LANDING.jumpOut
+  if (jump === 'in') return LANDING.together
+  const fits = jump === 'both' && apart >= LANDING.together && apart <= LANDING.jumpOut
+  return fits ? apart : LANDING.stance
+}
+
+/** Turns the facing, and draws a free foot in that the turn has left behind. */
+function turn(state: BodyState, action: FootAction): BodyState {
+  const degrees = action.turn ?? 0
+  const steps = action.primitive === 'step'
+  const turnedOnStep = steps ? Math.abs(degrees) >= 45 : state.turnedOnStep
+  if (degrees === 0) return turnedOnStep === state.turnedOnStep ? state : { ...state, turnedOnStep }
+  const turned = { ...state, facing: state.facing + degrees, turnedOnStep }
+  if (turned.weight === 'both') return turned
+  const free = otherSide[turned.weight]
+  const [standing, hanging] = [turned.feet[turned.weight].place, turned.feet[free].place]
+  const own = asSeen(turned.facing, standing, hanging).right * signOf(free)
+  const leftBehind = own < -LANDING.wrongSide || distance(standing, hanging) > LANDING.tooFar
+  return leftBehind ? put(turned, free, besides(turned, free), turned.feet[free].contact) : turned
+}

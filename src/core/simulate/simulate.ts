@@ -1,0 +1,127 @@
+import { type FootAction, factsOf, mirrorFootAction } from '../body/feet'
+import { type Side, otherSide } from '../body/side'
+import type { Combination, Event } from '../combination/combination'
+import { type Pass, passesOf } from '../combination/passes'
+import type { Move } from '../moves/move'
+import { type TimedAction, lengthsIn } from '../moves/pattern'
+import type { Vocabulary } from '../moves/vocabulary'
+import { type Span, type Tick, endOf, tick } from '../time/time'
+import { type WeightFault, dance } from './primitives'
+import { type BodyState, startState } from './state'
+
+/** One thing the feet did: what, when, from which event, and what it led to. */
+export interface Danced extends Span {
+  readonly action: FootAction
+  readonly pass: Pass
+  readonly event: Event
+  readonly after: BodyState
+  readonly fault?: WeightFault
+}
+
+/** A combination with everything its feet lead to. */
+export interface Simulation {
+  readonly combination: Combination
+  readonly passes: readonly Pass[]
+  readonly start: BodyState
+  readonly danced: readonly Danced[]
+  readonly end: BodyState
+  /** From the start of the combination to the end of its last phrase. */
+  readonly length: Tick
+}
+
+/** How often a figure fits into its range, and what is left over (model 1). */
+export function repeatsOf(event: Event, move: Move): { times: number; left: Tick } {
+  const every = (event.what.kind === 'move' && event.what.every) || move.length
+  const times = Math.floor(event.length / every)
+  return { times, left: tick(event.length - times * every) }
+}
+
+/**
+ * The steps of a footwork figure over its range, each repeat on the foot that is free
+ * then. The side is the foot the figure starts on.
+ */
+function figureSteps(event: Event, side: Side, move: Move): readonly TimedAction[] {
+  const every = (event.what.kind === 'move' && event.what.every) || move.length
+  const swaps = move.to === 'on-R'
+  return Array.from({ length: repeatsOf(event, move).times }, (_, i) => {
+    const on = swaps && i % 2 === 1 ? otherSide[side] : side
+    return move.pattern
+      .filter(({ at }) => at < every)
+      .map(({ at, action }) => ({
+        at: tick(at + i * every),
+        action: on === 'R' ? action : mirrorFootAction(action),
+      }))
+  }).flat()
+}
+
+/** The single steps an event of the feet stands for, from the event's own start. */
+export function stepsOf(event: Event, vocabulary: Vocabulary): readonly TimedAction[] {
+  const { what } = event
+  if (what.kind === 'foot') return [{ at: tick(0), action: what.action }]
+  if (what.kind !== 'move') return []
+  const move = vocabulary.find(what.move)
+  return move ? figureSteps(event, what.side ?? 'R', move) : []
+}
+
+type Planned = Omit<Danced, 'after' | 'fault'>
+
+/** Level words come after what shares their tick, but a pivot needs the rise before it. */
+function rank({ action }: Planned): number {
+  if (action.primitive === 'pivot') return 2
+  return factsOf(action.primitive).levelOnly ? 1 : 0
+}
+
+function planOf(passes: readonly Pass[], vocabulary: Vocabulary): readonly Planned[] {
+  return passes
+    .flatMap((pass) =>
+      pass.events
+        .filter((event) => event.layer === 'feet')
+        .flatMap((event) => {
+          const steps = stepsOf(event, vocabulary)
+          const lengths = lengthsIn(steps, event.length)
+          return steps.map(({ at, action }, i) => ({
+            at: tick(pass.at + event.at + at),
+            length: lengths[i] ?? event.length,
+            action,
+            pass,
+            event,
+          }))
+        }),
+    )
+    .sort((a, b) => a.at - b.at || rank(a) - rank(b))
+}
+
+/** Dances the feet of a combination from its start stance to its end (model 3 and 4). */
+export function simulate(combination: Combination, vocabulary: Vocabulary): Simulation {
+  const passes = passesOf(combination)
+  const start = startState(combination.start)
+  let state = start
+  const danced = planOf(passes, vocabulary).map((planned): Danced => {
+    const outcome = dance(state, planned.action, planned.at)
+    state = outcome.state
+    return { ...planned, after: state, ...(outcome.fault && { fault: outcome.fault }) }
+  })
+  const last = passes.at(-1)
+  return { combination, passes, start, danced, end: state, length: last ? endOf(last) : tick(0) }
+}
+
+/** The state just before a tick: what a step written there would start from. */
+export function stateBefore({ danced, start }: Simulation, at: number): BodyState {
+  return danced[indexBefore(danced, at) - 1]?.after ?? start
+}
+
+/** The state on a tick, with everything that lands on it done. */
+export const stateAt = (simulation: Simulation, at: number): BodyState =>
+  stateBefore(simulation, at + 0.5)
+
+/** How many were danced before a tick: a search by halves, since the figure asks often. */
+function indexBefore(danced: readonly Danced[], at: number): number {
+  let low = 0
+  let high = danced.length
+  while (low < high) {
+    const middle = (low + high) >> 1
+    if ((danced[middle]?.at ?? 0) < at) low = middle + 1
+    else high = middle
+  }
+  return low
+}

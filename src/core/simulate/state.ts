@@ -1,0 +1,43 @@
+import type { Contact } from '../body/feet'
+import type { FloorPoint, Level } from '../body/places'
+import type { Side, Weight } from '../body/side'
+import type { Start } from '../combination/combination'
+import type { Tick } from '../time/time'
+import { LANDING, stanceAround } from './floor'
+
+/** One foot: where it stands or last stood, and how it touches the floor. */
+export interface FootState {
+  readonly place: FloorPoint
+  readonly contact: Contact
+}
+
+/** What the feet have led to after some event (model 3). */
+export interface BodyState {
+  readonly weight: Weight
+  readonly feet: Readonly<Record<Side, FootState>>
+  /** Degrees clockwise from above, unwrapped: a full turn right is +360. */
+  readonly facing: number
+  readonly level: Level
+  /** One foot stands in front of or behind the other. */
+  readonly crossed?: { readonly foot: Side; readonly way: 'front' | 'behind' } | undefined
+  /** The last step turned 45 degrees or more, so the next one walks on one line. */
+  readonly turnedOnStep: boolean
+  /** Knees bent by a `bend`: it lasts until the next thing the feet do. */
+  readonly bent: boolean
+  readonly lastLanding?: Tick | undefined
+}
+
+export function startState(start: Start): BodyState {
+  const stance = stanceAround({ right: 0, forward: 0 }, start.facing, LANDING.stance)
+  return {
+    weight: start.weight,
+    feet: {
+      R: { place: stance.R, contact: 'flat' },
+      L: { place: stance.L, contact: 'flat' },
+    },
+    facing: start.facing,
+    level: start.level,
+    turnedOnStep: false,
+    bent: false,
+  }
+}

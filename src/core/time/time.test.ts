@@ -1,0 +1,53 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { type Anchor, secondsAt, ticksAt } from './tempo'
+import { labelOfSpan, labelOfTick, tick, tickOfLabel } from './time'
+
+describe('time', () => {
+  it('reads back every label it writes', () => {
+    for (let t = 0; t < 16 * 12; t++) expect(tickOfLabel(labelOfTick(tick(t)))).toBe(t)
+  })
+
+  it.each([
+    [0, '1'],
+    [6, '1&'],
+    [27, '3e'],
+    [33, '3a'],
+    [16, '2+4'],
+    [-12, '0'],
+  ])('calls tick %i “%s”', (t, label) => expect(labelOfTick(tick(t))).toBe(label))
+
+  it.each(['', '&', '0', '1b', '1+12', '3 4'])('does not take “%s” for a place', (label) =>
+    expect(tickOfLabel(label)).toBeUndefined(),
+  )
+
+  it.each([
+    [0, 12, '1'],
+    [0, 48, '1-4'],
+    [54, 42, '5&-8'],
+    [48, 30, '5-7e'],
+    [48, 33, '5-7+8'],
+    [6, 6, '1&'],
+    [0, 6, '1'],
+  ])('calls the range from %i for %i “%s”', (at, length, label) =>
+    expect(labelOfSpan({ at: tick(at), length: tick(length) })).toBe(label),
+  )
+
+  it('goes from ticks to seconds and back at every tempo', () => {
+    fc.assert(
+      fc.property(
+        fc.record({
+          seconds: fc.double({ min: 0, max: 1e4, noNaN: true }),
+          tick: fc.integer({ min: 0, max: 3072 }).map(tick),
+          tempo: fc.integer({ min: 40, max: 220 }),
+        }),
+        fc.integer({ min: 0, max: 3072 }),
+        (anchor: Anchor, at) => {
+          expect(ticksAt(anchor, secondsAt(anchor, at))).toBeCloseTo(at, 6)
+        },
+      ),
+      { seed: 21 },
+    )
+    expect(secondsAt({ seconds: 1, tick: tick(0), tempo: 120 }, 24)).toBe(2)
+  })
+})

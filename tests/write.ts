@@ -1,0 +1,65 @@
+import {
+  type Combination,
+  type Event,
+  type What,
+  defaultStart,
+  emptyCombination,
+} from '../src/core/combination/combination'
+import type { Layer } from '../src/core/moves/move'
+import { readPattern } from '../src/core/moves/pattern'
+import { vocabulary } from '../src/core/moves/vocabulary'
+import { COUNT, type Tick, endOf, slotAt, tick, tickOfLabel } from '../src/core/time/time'
+
+const at = (label: string): Tick => {
+  const found = tickOfLabel(label)
+  if (found === undefined) throw new Error(`${label} is no count`)
+  return found
+}
+
+/** `feet('1 step R side; 2 touch L together')` as events. */
+export const feet = (pattern: string): readonly Event[] =>
+  readPattern(pattern).map(({ at, action }, i) => ({
+    id: `f${i}-${at}`,
+    layer: 'feet',
+    at,
+    length: slotAt(at),
+    what: { kind: 'foot', action },
+  }))
+
+/** One event on another layer: `on('hips', '1-4', { kind: 'at', place: 'R' })`. */
+export function on(layer: Layer, when: string, what: What, more: Partial<Event> = {}): Event {
+  const [from = '', to = from] = when.split('-')
+  const last = at(to)
+  const length = tick(endOf({ at: last, length: slotAt(last) }) - at(from))
+  return { id: `${layer}-${when}-${JSON.stringify(what)}`, layer, at: at(from), length, what, ...more }
+}
+
+/** A move of the vocabulary at its usual length: `move('hip-drop', '5', 'R')`. */
+export function move(id: string, when: string, side?: 'R' | 'L', more: Partial<Event> = {}): Event {
+  const row = vocabulary.find(id)
+  if (!row) throw new Error(`no move ${id}`)
+  const what: What = { kind: 'move', move: id, ...(side && { side }) }
+  const event = on(row.layer, when, what, more)
+  return when.includes('-') ? event : { ...event, length: row.length }
+}
+
+/** A combination of phrases A, B, C, each danced once, starting with the weight on L. */
+export function combination(
+  phrases: readonly (readonly Event[])[],
+  more: Partial<Combination> = {},
+): Combination {
+  const empty = emptyCombination('c', 'A')
+  const named = phrases.map((events, i) => {
+    const name = String.fromCharCode(65 + i)
+    const counts = Math.max(8, ...events.map((e) => Math.ceil(endOf(e) / COUNT)))
+    const own = events.map((event) => ({ ...event, id: `${name}:${event.id}` }))
+    return { id: name, name, title: '', counts, events: own }
+  })
+  return {
+    ...empty,
+    start: defaultStart('R'),
+    phrases: named,
+    order: named.map(({ id }) => ({ phrase: id, mirrored: false })),
+    ...more,
+  }
+}
