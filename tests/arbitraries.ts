@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { Direction, type FootAction, JumpTo, Primitive, factsOf } from '../src/core/body/feet'
+import { Direction, type FootAction, factsOf, JumpTo, Primitive } from '../src/core/body/feet'
 import { ArmPlace, Compass, Gaze, Level, Via } from '../src/core/body/places'
 import type { Combination, Event, Phrase, What } from '../src/core/combination/combination'
 import { LAYERS, type Layer } from '../src/core/moves/move'
@@ -109,16 +109,19 @@ const phrase = (index: number): fc.Arbitrary<Phrase> =>
 export const anyCombination = ({ kept = true } = {}): fc.Arbitrary<Combination> =>
   fc
     .record({
-      phrases: fc.integer({ min: 1, max: 3 }).chain((n) =>
-        fc.tuple(...Array.from({ length: n }, (_, i) => phrase(i))),
-      ),
+      phrases: fc
+        .integer({ min: 1, max: 3 })
+        .chain((n) => fc.tuple(...Array.from({ length: n }, (_, i) => phrase(i)))),
       again: fc.array(fc.record({ which: fc.nat(2), mirrored: fc.boolean() }), { maxLength: 3 }),
       lead: side,
       weight: fc.constantFrom('R' as const, 'L' as const, 'both' as const),
       level: fc.constantFrom(...Level.options),
       hips: fc.constantFrom(...Compass.options),
       ribs: fc.constantFrom(...Compass.options),
-      arms: fc.record({ R: fc.constantFrom(...ArmPlace.options), L: fc.constantFrom(...ArmPlace.options) }),
+      arms: fc.record({
+        R: fc.constantFrom(...ArmPlace.options),
+        L: fc.constantFrom(...ArmPlace.options),
+      }),
       gaze: fc.constantFrom(...Gaze.options),
       facing: fc.constantFrom(0, 45, -90, 180),
     })

@@ -1,14 +1,14 @@
 import {
   type Combination,
-  type Event,
-  type What,
   defaultStart,
+  type Event,
   emptyCombination,
+  type What,
 } from '../src/core/combination/combination'
 import type { Layer } from '../src/core/moves/move'
 import { readPattern } from '../src/core/moves/pattern'
 import { vocabulary } from '../src/core/moves/vocabulary'
-import { COUNT, type Tick, endOf, slotAt, tick, tickOfLabel } from '../src/core/time/time'
+import { COUNT, endOf, slotAt, type Tick, tick, tickOfLabel } from '../src/core/time/time'
 
 const at = (label: string): Tick => {
   const found = tickOfLabel(label)
@@ -31,7 +31,14 @@ export function on(layer: Layer, when: string, what: What, more: Partial<Event> 
   const [from = '', to = from] = when.split('-')
   const last = at(to)
   const length = tick(endOf({ at: last, length: slotAt(last) }) - at(from))
-  return { id: `${layer}-${when}-${JSON.stringify(what)}`, layer, at: at(from), length, what, ...more }
+  return {
+    id: `${layer}-${when}-${JSON.stringify(what)}`,
+    layer,
+    at: at(from),
+    length,
+    what,
+    ...more,
+  }
 }
 
 /** A move of the vocabulary at its usual length: `move('hip-drop', '5', 'R')`. */

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { Side, negated, otherSide } from './side'
+import { negated, otherSide, Side } from './side'
 
 /** Where a foot goes, seen from the dancer as she faces before this event's own turn (model 4). */
 export const Direction = z.enum([

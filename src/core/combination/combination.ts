@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { FootAction } from '../body/feet'
 import { ArmPlace, Compass, Gaze, Level, Via } from '../body/places'
-import { Side, Way, Weight, otherSide } from '../body/side'
+import { otherSide, Side, Way, Weight } from '../body/side'
 import { Family, LAYERS, Layer } from '../moves/move'
 import { Tempo } from '../time/tempo'
 import { TICKS_PER_COUNT, Tick, tick } from '../time/time'

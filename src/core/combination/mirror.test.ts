@@ -15,10 +15,15 @@ const mirrorState = (state: BodyState) => ({
   R: { ...state.feet.L, place: mirrorPoint(state.feet.L.place) },
   L: { ...state.feet.R, place: mirrorPoint(state.feet.R.place) },
 })
-const mirrorPoint = (p: { right: number; forward: number }) => ({ right: 0 - p.right, forward: p.forward })
+const mirrorPoint = (p: { right: number; forward: number }) => ({
+  right: 0 - p.right,
+  forward: p.forward,
+})
 const plain = ({ weight, level, facing, feet }: BodyState) => ({ weight, level, facing, ...feet })
 const rounded = (value: unknown): unknown =>
-  JSON.parse(JSON.stringify(value, (_, v) => (typeof v === 'number' ? Math.round(v * 1e9) / 1e9 + 0 : v)))
+  JSON.parse(
+    JSON.stringify(value, (_, v) => (typeof v === 'number' ? Math.round(v * 1e9) / 1e9 + 0 : v)),
+  )
 
 describe('the other side', () => {
   it('of the other side is the original, kept events and words included', () => {

@@ -1,6 +1,6 @@
 import { mirrorFootAction } from '../body/feet'
 import { mirrorCompass, mirrorGaze } from '../body/places'
-import { type Side, mirrorWeight, negated, otherSide, otherWay } from '../body/side'
+import { mirrorWeight, negated, otherSide, otherWay, type Side } from '../body/side'
 import type { Combination, Event, Start, What } from './combination'
 
 /** Only these spellings swap, so that swapping twice always gives the text back. */
@@ -16,7 +16,8 @@ const otherWord: Readonly<Record<string, string>> = {
 }
 
 // Quoted parts and what follows “all” are matched first, so that they are passed over whole.
-const SIDE_WORD = /"[^"]*"|“[^”]*”|\b[Aa][Ll][Ll]\s+\w+|\b(?:right|left|Right|Left|RIGHT|LEFT|R|L)\b/g
+const SIDE_WORD =
+  /"[^"]*"|“[^”]*”|\b[Aa][Ll][Ll]\s+\w+|\b(?:right|left|Right|Left|RIGHT|LEFT|R|L)\b/g
 
 /**
  * Swaps the words right / left and R / L of a cue or a note (model 6). Words in quotes and

@@ -1,8 +1,8 @@
 import type { FootAction } from '../body/feet'
-import { type Gaze, compassWord } from '../body/places'
+import { compassWord, type Gaze } from '../body/places'
 import { type Side, sideWord } from '../body/side'
-import type { Vocabulary } from '../moves/vocabulary'
 import { assertNever } from '../errors'
+import type { Vocabulary } from '../moves/vocabulary'
 import type { Event, What } from './combination'
 
 /** The side something is danced on, where it has one. */
@@ -30,7 +30,10 @@ function sideAtEnd(place: string): Side | undefined {
 }
 
 /** The short name the class would use: `step R forward`, `hip drop R`, `both high-v`. */
-export function nameOf({ layer, what }: Pick<Event, 'layer' | 'what'>, vocabulary: Vocabulary): string {
+export function nameOf(
+  { layer, what }: Pick<Event, 'layer' | 'what'>,
+  vocabulary: Vocabulary,
+): string {
   switch (what.kind) {
     case 'foot':
       return nameOfAction(what.action)

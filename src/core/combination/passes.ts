@@ -1,5 +1,5 @@
 import { type Span, type Tick, tick } from '../time/time'
-import { type Combination, type Event, type Phrase, lengthOf } from './combination'
+import { type Combination, type Event, lengthOf, type Phrase } from './combination'
 import { mirrorEvent } from './mirror'
 
 /** One dancing of a phrase: where it starts, and its events as they are danced then. */

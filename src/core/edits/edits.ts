@@ -1,10 +1,5 @@
-import { type Side, otherSide } from '../body/side'
-import {
-  type Combination,
-  type Event,
-  type Phrase,
-  lengthOf,
-} from '../combination/combination'
+import { otherSide, type Side } from '../body/side'
+import { type Combination, type Event, lengthOf, type Phrase } from '../combination/combination'
 import { mirrorWhat } from '../combination/mirror'
 import { sideOf } from '../combination/names'
 import { TICKS_PER_COUNT, type Tick, tick } from '../time/time'
@@ -51,7 +46,8 @@ export const placeEvent = (phraseId: string, event: Event): Edit =>
   }))
 
 /** Takes away what starts in the span on this layer, and puts the event there. */
-export const replaceWith = (phraseId: string, replaced: readonly string[], event: Event): Edit =>
+export const replaceWith =
+  (phraseId: string, replaced: readonly string[], event: Event): Edit =>
   (combination) =>
     placeEvent(phraseId, event)(removeEvents(replaced)(combination))
 
@@ -125,9 +121,11 @@ export const changeEvent = (
     return fitted({ ...rest, ...(cue && { cue }), ...(note && { note }) }, phrase)
   })
 
-export const describe = (
-  change: Partial<Pick<Combination, 'title' | 'families' | 'tempo' | 'teachTempo' | 'start'>>,
-): Edit => (combination) => ({ ...combination, ...change })
+export const describe =
+  (
+    change: Partial<Pick<Combination, 'title' | 'families' | 'tempo' | 'teachTempo' | 'start'>>,
+  ): Edit =>
+  (combination) => ({ ...combination, ...change })
 
 export const namePhrase = (id: string, title: string): Edit =>
   changePhrase(id, (phrase) => ({ ...phrase, title }))
@@ -174,7 +172,11 @@ export const removePass =
     if (combination.order.length === 1) return combination
     const order = combination.order.toSpliced(index, 1)
     const danced = new Set(order.map(({ phrase }) => phrase))
-    return { ...combination, order, phrases: combination.phrases.filter(({ id }) => danced.has(id)) }
+    return {
+      ...combination,
+      order,
+      phrases: combination.phrases.filter(({ id }) => danced.has(id)),
+    }
   }
 
 export const movePass =
@@ -208,12 +210,7 @@ export const eventOf = ({ phrases }: Combination, id: string): Event | undefined
   phrases.flatMap(({ events }) => events).find((event) => event.id === id)
 
 /** The foot meant when none is written: the free one; on both feet the lead foot (model 4). */
-export function footMeant(
-  weight: 'L' | 'R' | 'both',
-  lead: Side,
-  mirrored: boolean,
-): Side {
+export function footMeant(weight: 'L' | 'R' | 'both', lead: Side, mirrored: boolean): Side {
   if (weight === 'both') return mirrored ? otherSide[lead] : lead
   return otherSide[weight]
 }
-

@@ -19,14 +19,17 @@ interface Step<T> {
 export const beginHistory = <T>(present: T): History<T> => ({ present, past: [], future: [] })
 
 /** Takes a new state on; the one before can be had back by `undo`. */
-export function edit<T>(history: History<T>, label: string, document: T, mark?: string): History<T> {
+export function edit<T>(
+  history: History<T>,
+  label: string,
+  document: T,
+  mark?: string,
+): History<T> {
   if (document === history.present) return history
   const merges = mark !== undefined && history.past.at(-1)?.mark === mark
   return {
     present: document,
-    past: merges
-      ? history.past
-      : [...history.past, { label, mark, document: history.present }],
+    past: merges ? history.past : [...history.past, { label, mark, document: history.present }],
     future: [],
   }
 }

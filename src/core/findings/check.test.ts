@@ -14,7 +14,9 @@ const codes = (written: Combination) =>
 
 describe('what is found', () => {
   it('says where a foot is asked for that carries the weight', () => {
-    const written = combination([feet('1 step R side; 2 step R side; 3 close L; 4 touch L together')])
+    const written = combination([
+      feet('1 step R side; 2 step R side; 3 close L; 4 touch L together'),
+    ])
     expect(codes(written)).toContain('fault feet.loaded A2')
     expect(codes(written)).toContain('fault feet.loaded-touch A4')
     expect(codes(combination([feet(clean)]))).toEqual(['note join.foot A4'])
@@ -35,17 +37,53 @@ describe('what is found', () => {
   it.each([
     ['two paths', [move('hip-sway', '1', 'R'), move('hip-circle-small', '2')], ['fault A2']],
     ['a texture over a path', [move('hip-circle-small', '1'), move('knee-shimmy', '1-4')], []],
-    ['two textures', [move('shoulder-shimmy', '1-4'), move('bhangra-shoulders', '3-6')], ['fault A3']],
-    ['an accent on a place not reached yet', [on('hips', '1-4', { kind: 'at', place: 'R' }), move('hip-bump', '4', 'L')], ['fault A4']],
-    ['an accent on a place reached', [on('hips', '1-4', { kind: 'at', place: 'R' }), move('hip-bump', '5', 'L')], []],
-    ['only the waist shared', [move('hip-twist', '1', 'R'), on('torso', '1', { kind: 'at', place: 'R' })], []],
-    ['a wave that takes the head along', [move('body-wave-down', '1-4'), on('head', '2', { kind: 'look', gaze: 'L' })], ['snag A2']],
-    ['one arm each', [on('arms', '1', { kind: 'arms', R: 'crown' }), on('arms', '1', { kind: 'arms', L: 'low' })], []],
+    [
+      'two textures',
+      [move('shoulder-shimmy', '1-4'), move('bhangra-shoulders', '3-6')],
+      ['fault A3'],
+    ],
+    [
+      'an accent on a place not reached yet',
+      [on('hips', '1-4', { kind: 'at', place: 'R' }), move('hip-bump', '4', 'L')],
+      ['fault A4'],
+    ],
+    [
+      'an accent on a place reached',
+      [on('hips', '1-4', { kind: 'at', place: 'R' }), move('hip-bump', '5', 'L')],
+      [],
+    ],
+    [
+      'only the waist shared',
+      [move('hip-twist', '1', 'R'), on('torso', '1', { kind: 'at', place: 'R' })],
+      [],
+    ],
+    [
+      'a wave that takes the head along',
+      [move('body-wave-down', '1-4'), on('head', '2', { kind: 'look', gaze: 'L' })],
+      ['snag A2'],
+    ],
+    [
+      'one arm each',
+      [on('arms', '1', { kind: 'arms', R: 'crown' }), on('arms', '1', { kind: 'arms', L: 'low' })],
+      [],
+    ],
     ['one hand twice', [move('flower-hand', '1', 'L'), move('hand-ripple', '1-4')], []],
-    ['one arm twice', [on('arms', '1', { kind: 'arms', R: 'crown' }), move('snake-arms', '1', 'R')], ['fault A1']],
-    ['two steps on one count', [...feet('1 step R side'), ...feet('1 touch L side').map((e) => ({ ...e, id: 'x' }))], ['fault A1']],
+    [
+      'one arm twice',
+      [on('arms', '1', { kind: 'arms', R: 'crown' }), move('snake-arms', '1', 'R')],
+      ['fault A1'],
+    ],
+    [
+      'two steps on one count',
+      [...feet('1 step R side'), ...feet('1 touch L side').map((e) => ({ ...e, id: 'x' }))],
+      ['fault A1'],
+    ],
     ['a rise with a step', feet('1 step R side; 1 rise'), []],
-    ['a step inside a figure', [move('grapevine', '1', 'R'), ...feet('3 step R side')], ['fault A3']],
+    [
+      'a step inside a figure',
+      [move('grapevine', '1', 'R'), ...feet('3 step R side')],
+      ['fault A3'],
+    ],
   ])('judges %s', (_, events, expected) => {
     const clashes = check(combination([events])).findings.filter((f) => f.code === 'layer.clash')
     expect(clashes.map((f) => `${severityOf(f)} ${spotText(f.spot)}`)).toEqual(expected)
@@ -55,7 +93,11 @@ describe('what is found', () => {
     ['step-touch', '1 step R side; 2 touch L together', { repeats: false, switches: true }],
     ['two step-touches', clean, { repeats: true, switches: false }],
     ['weight on both', '1 step R side; 2 centre', { repeats: true, switches: true }],
-    ['the next step needs a foot on the floor', '1 sway R; 2 sway L; 3 lift R', { repeats: false, switches: false }],
+    [
+      'the next step needs a foot on the floor',
+      '1 sway R; 2 sway L; 3 lift R',
+      { repeats: false, switches: false },
+    ],
   ])('says how the end meets what follows: %s', (_, pattern, joins) => {
     expect(check(combination([feet(pattern)])).joins).toEqual(joins)
     expect(check(mirror(combination([feet(pattern)]))).joins).toEqual(joins)
@@ -81,7 +123,11 @@ describe('what is found', () => {
 
   it('has a sentence for everything, with what to do', () => {
     const written = combination([
-      [...feet('1 step L side; 2 touch L side; 3 hop L; 4 lift L; 5 sway R; 6 centre; 7 pivot 90'), move('hip-sway', '1', 'R'), move('hip-circle-small', '1')],
+      [
+        ...feet('1 step L side; 2 touch L side; 3 hop L; 4 lift L; 5 sway R; 6 centre; 7 pivot 90'),
+        move('hip-sway', '1', 'R'),
+        move('hip-circle-small', '1'),
+      ],
     ])
     for (const finding of check(written).findings) {
       expect(findingText(finding)).toMatch(/^[“A-Z].{20,}[.]$/)

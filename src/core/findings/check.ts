@@ -72,4 +72,3 @@ function joinFinding(simulation: Simulation, joins: FootJoins): readonly Finding
     },
   ]
 }
-

@@ -38,7 +38,12 @@ export type Fact =
       readonly weight: Weight
       readonly lead: Side
     }
-  | { readonly code: 'move.remainder'; readonly move: string; readonly left: Tick; readonly none: boolean }
+  | {
+      readonly code: 'move.remainder'
+      readonly move: string
+      readonly left: Tick
+      readonly none: boolean
+    }
   | { readonly code: 'move.unknown'; readonly move: string }
 
 export type FindingCode = Fact['code']

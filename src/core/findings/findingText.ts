@@ -1,9 +1,9 @@
 import type { FootAction } from '../body/feet'
-import { type Side, otherSide, sideWord } from '../body/side'
+import { otherSide, type Side, sideWord } from '../body/side'
 import { nameOfAction } from '../combination/names'
 import { assertNever } from '../errors'
 import type { BodyPart } from '../moves/move'
-import { TICKS_PER_COUNT, labelOfTick } from '../time/time'
+import { labelOfTick, TICKS_PER_COUNT } from '../time/time'
 import type { Fact, Finding, Spot } from './finding'
 
 /** `A3&`, and which time round when the phrase is danced more than once. */

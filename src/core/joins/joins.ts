@@ -18,9 +18,7 @@ export interface FootJoins {
 function footFits(end: BodyState, next: readonly Danced[], nextStart: BodyState): boolean {
   const first = next[0]
   if (!first)
-    return (
-      end.weight === nextStart.weight || end.weight === 'both' || nextStart.weight === 'both'
-    )
+    return end.weight === nextStart.weight || end.weight === 'both' || nextStart.weight === 'both'
   // All that lands on the first tick together: a rise may be what makes a pivot possible.
   let state = end
   for (const { at, action } of next) {
@@ -43,4 +41,3 @@ export function footJoins(simulation: Simulation, other: Simulation): FootJoins 
 /** The joins of a combination by itself, for a list that shows nothing else of it. */
 export const footJoinsOf = (combination: Combination, vocabulary: Vocabulary): FootJoins =>
   footJoins(simulate(combination, vocabulary), simulate(mirror(combination), vocabulary))
-

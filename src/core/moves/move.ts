@@ -77,7 +77,10 @@ export const Move = z
   })
   .superRefine((row, context) => {
     if ((row.kind === 'steps') !== row.pattern.length > 0)
-      context.addIssue({ code: 'custom', message: `${row.id}: steps have a pattern, others do not` })
+      context.addIssue({
+        code: 'custom',
+        message: `${row.id}: steps have a pattern, others do not`,
+      })
     if ((row.kind === 'steps') === row.motion.length > 0)
       context.addIssue({ code: 'custom', message: `${row.id}: steps have no motion, others do` })
   })

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { readMotion } from './motion'
+import table from './moves.csv?raw'
 import { readPattern } from './pattern'
 import { findOffers } from './search'
 import { readVocabulary, vocabulary } from './vocabulary'
-import table from './moves.csv?raw'
 
 const wanted = { side: 'R' as const, families: ['latin' as const] }
 const names = (layer: 'feet' | 'hips' | 'torso' | 'arms' | 'head', query: string) =>
@@ -47,22 +47,34 @@ describe('finding what to place', () => {
 describe('the table of moves', () => {
   const [header = '', ...rows] = table.split('\n')
   const withRow = (change: (row: string) => string) => () =>
-    readVocabulary([header, change(rows.find((row) => row.startsWith('hip-drop')) ?? '')].join('\n'))
+    readVocabulary(
+      [header, change(rows.find((row) => row.startsWith('hip-drop')) ?? '')].join('\n'),
+    )
 
   it.each([
     ['a motion', (row: string) => row.replace('peak(', 'peek('), /hip-drop.*motion/s],
     ['a kind', (row: string) => row.replace('accent', 'accident'), /hip-drop/],
     ['a part of the body', (row: string) => row.replace(',pelvis,', ',pelviss,'), /hip-drop/],
-    ['the layer’s pattern', (row: string) => row.replace(',hips,accent,', ',feet,steps,'), /pattern/],
-  ])('says which row has a wrong %s', (_, change, message) => expect(withRow(change)).toThrow(message))
+    [
+      'the layer’s pattern',
+      (row: string) => row.replace(',hips,accent,', ',feet,steps,'),
+      /pattern/,
+    ],
+  ])('says which row has a wrong %s', (_, change, message) =>
+    expect(withRow(change)).toThrow(message),
+  )
 
   it('refuses an id that stands twice', () =>
     expect(() => readVocabulary([header, rows[0], rows[0]].join('\n'))).toThrow(/twice/))
 
-  it.each(['1 stop R', 'step R side', '1 step side', '1 touch R upward', '1 pivot', '1 hold turn 90'])(
-    'refuses the step “%s”',
-    (pattern) => expect(() => readPattern(pattern)).toThrow(),
-  )
+  it.each([
+    '1 stop R',
+    'step R side',
+    '1 step side',
+    '1 touch R upward',
+    '1 pivot',
+    '1 hold turn 90',
+  ])('refuses the step “%s”', (pattern) => expect(() => readPattern(pattern)).toThrow())
 
   it.each([
     ['to(R)+peak(pelvis.rise +2 sharp)', ['to', 'peak']],

@@ -1,4 +1,4 @@
-import { Direction, FootAction, JumpTo, Primitive, factsOf } from '../body/feet'
+import { Direction, FootAction, factsOf, JumpTo, Primitive } from '../body/feet'
 import { Side } from '../body/side'
 import { type Tick, tick, tickOfLabel } from '../time/time'
 

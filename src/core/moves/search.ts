@@ -1,5 +1,5 @@
-import { Direction, Primitive, factsOf } from '../body/feet'
-import { ArmPlace, Compass, Gaze, compassWord } from '../body/places'
+import { Direction, factsOf, Primitive } from '../body/feet'
+import { ArmPlace, Compass, compassWord, Gaze } from '../body/places'
 import type { Side } from '../body/side'
 import type { Event, What } from '../combination/combination'
 import { mirrorWhat } from '../combination/mirror'
@@ -87,7 +87,10 @@ const compassEntries = (layer: 'hips' | 'torso'): readonly Entry[] =>
     .filter((place) => !place.endsWith('L'))
     .map((place) => ({
       what: { kind: 'at', place },
-      words: [`${layer === 'hips' ? 'hips' : 'ribs'} ${compassWord[place].replace('right', 'side')}`, `at ${place}`],
+      words: [
+        `${layer === 'hips' ? 'hips' : 'ribs'} ${compassWord[place].replace('right', 'side')}`,
+        `at ${place}`,
+      ],
       hint: 'goes there and stays',
       length: COUNT,
       families: [],
@@ -201,7 +204,9 @@ export function findOffers(
   vocabulary: Vocabulary,
   most = 12,
 ): readonly Offer[] {
-  const tokens = folded(query).split(/[\s,]+/).filter(Boolean)
+  const tokens = folded(query)
+    .split(/[\s,]+/)
+    .filter(Boolean)
   const typed = tokens.map((token) => SIDE_WORDS[token]).find((side) => side !== undefined)
   const side = typed ?? wanted.side
   const words = tokens.filter((token) => !SIDE_WORDS[token])
@@ -213,7 +218,9 @@ export function findOffers(
   })
   found.sort((a, b) => b.score - a.score)
   const pair = wanted.layer === 'arms' ? armPair(query) : undefined
-  const offers = found.slice(0, most).map(({ entry }) => offer(entry, side, wanted.layer, vocabulary))
+  const offers = found
+    .slice(0, most)
+    .map(({ entry }) => offer(entry, side, wanted.layer, vocabulary))
   return pair ? [pairOffer(pair, vocabulary), ...offers] : offers
 }
 

@@ -32,7 +32,6 @@ export function readVocabulary(csv: string): Vocabulary {
 /** The vocabulary that ships with the app. */
 export const vocabulary = readVocabulary(table)
 
-
 export const layerWord: Readonly<Record<Layer, string>> = {
   feet: 'Feet',
   hips: 'Hips',

@@ -1,4 +1,11 @@
-import { type ArmPlace, type Compass, type Gaze, compassOffset, palmAt, viaPlace } from '../body/places'
+import {
+  type ArmPlace,
+  type Compass,
+  compassOffset,
+  type Gaze,
+  palmAt,
+  viaPlace,
+} from '../body/places'
 import { SIDES, type Side, signOf } from '../body/side'
 import type { Event, Start } from '../combination/combination'
 import { mirrorWhat } from '../combination/mirror'
@@ -136,7 +143,11 @@ const added = (a: Shift, b: Shift): Shift => ({
   tilt: a.tilt + b.tilt,
 })
 
-function pathOf(event: Event, move: Move | undefined, from: Compass): readonly Compass[] | undefined {
+function pathOf(
+  event: Event,
+  move: Move | undefined,
+  from: Compass,
+): readonly Compass[] | undefined {
   if (event.what.kind === 'at') return [from, event.what.place]
   if (!move || event.what.kind !== 'move') return undefined
   const path = compassPath(move.motion)
@@ -180,7 +191,11 @@ function swingOf(part: 'hips' | 'ribs', event: Event, move: Move, since: number)
       const begins = (i * every) / move.motion.length
       const fall = item.sharp ? SHARP_TICKS * 1.5 : every / move.motion.length
       const past = phase - begins
-      if (past >= 0) shift = added(shift, channelShift(item.channel, item.amount * (1 - eased(past / fall)) * mirrored))
+      if (past >= 0)
+        shift = added(
+          shift,
+          channelShift(item.channel, item.amount * (1 - eased(past / fall)) * mirrored),
+        )
     } else if (item.verb === 'eight') {
       const turn = (2 * Math.PI * phase) / every
       const side = compassOffset(part, 'R').right
@@ -191,7 +206,11 @@ function swingOf(part: 'hips' | 'ribs', event: Event, move: Move, since: number)
       })
     } else if (item.verb === 'wave' && item.parts.includes(channelPart)) {
       const late = item.parts.indexOf(channelPart) / 4
-      shift = added(shift, { right: 0, up: 0.03 * Math.sin(2 * Math.PI * (phase / every - late)), tilt: 0 })
+      shift = added(shift, {
+        right: 0,
+        up: 0.03 * Math.sin(2 * Math.PI * (phase / every - late)),
+        tilt: 0,
+      })
     }
   }
   return shift
@@ -235,7 +254,11 @@ function palmsOf(running: readonly Running[], start: Start): StandingBody['palms
   return palms
 }
 
-const mixed = <T extends { right: number; up: number; forward: number }>(a: T, b: T, t: number) => ({
+const mixed = <T extends { right: number; up: number; forward: number }>(
+  a: T,
+  b: T,
+  t: number,
+) => ({
   right: between(a.right, b.right, t),
   up: between(a.up, b.up, t),
   forward: between(a.forward, b.forward, t),
@@ -298,4 +321,3 @@ function gazeTarget({ what }: Event, move: Move | undefined): Gaze | undefined {
   const mirrored = what.side === 'L' ? mirrorWhat({ kind: 'look', gaze }) : undefined
   return mirrored?.kind === 'look' ? mirrored.gaze : gaze
 }
-

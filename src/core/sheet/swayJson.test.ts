@@ -38,14 +38,62 @@ describe('combination files', () => {
     ['empty', '', /damaged/],
     ['foreign', '{"kind":"recipe"}', /something else/],
     ['a list', '[1,2]', /something else/],
-    ['newer', changed((raw) => { raw.schemaVersion = 99 }), /newer version/],
-    ['without version', changed((raw) => { delete raw.schemaVersion }), /which version/],
-    ['a wrong foot', changed((raw) => { raw.phrases[1].events[0].what.action.foot = 'M' }), /phrase B, move 1/],
-    ['half a tick', changed((raw) => { raw.phrases[0].events[0].at = 1.5 }), /phrase A, move 1/],
-    ['past the end', changed((raw) => { raw.phrases[0].events[0].at = 95 }), /phrase A/],
-    ['an unknown phrase', changed((raw) => { raw.order[0].phrase = 'Z' }), /its order/],
-    ['no tempo', changed((raw) => { raw.tempo = 400 }), /its tempo/],
-    ['too long', changed((raw) => { raw.order = Array(40).fill(raw.order[0]) }), /256 at the most/],
+    [
+      'newer',
+      changed((raw) => {
+        raw.schemaVersion = 99
+      }),
+      /newer version/,
+    ],
+    [
+      'without version',
+      changed((raw) => {
+        delete raw.schemaVersion
+      }),
+      /which version/,
+    ],
+    [
+      'a wrong foot',
+      changed((raw) => {
+        raw.phrases[1].events[0].what.action.foot = 'M'
+      }),
+      /phrase B, move 1/,
+    ],
+    [
+      'half a tick',
+      changed((raw) => {
+        raw.phrases[0].events[0].at = 1.5
+      }),
+      /phrase A, move 1/,
+    ],
+    [
+      'past the end',
+      changed((raw) => {
+        raw.phrases[0].events[0].at = 95
+      }),
+      /phrase A/,
+    ],
+    [
+      'an unknown phrase',
+      changed((raw) => {
+        raw.order[0].phrase = 'Z'
+      }),
+      /its order/,
+    ],
+    [
+      'no tempo',
+      changed((raw) => {
+        raw.tempo = 400
+      }),
+      /its tempo/,
+    ],
+    [
+      'too long',
+      changed((raw) => {
+        raw.order = Array(40).fill(raw.order[0])
+      }),
+      /256 at the most/,
+    ],
     ['too large', ' '.repeat(1_000_001), /too large/],
   ])('that are %s are refused with what is wrong and what to do', (_, text, message) => {
     const error = refusal(text)

@@ -1,6 +1,6 @@
 import type { Direction, FootAction } from '../body/feet'
 import type { FloorPoint } from '../body/places'
-import { type Side, otherSide, signOf } from '../body/side'
+import { otherSide, type Side, signOf } from '../body/side'
 import type { BodyState } from './state'
 
 /** Where a foot lands from the supporting foot, in metres for a 1.65 m dancer: house figures of model 4. */
@@ -113,11 +113,7 @@ export function middleOf(state: BodyState): FloorPoint {
 
 /** Where a foot stands with its heel beside the other one's. */
 export const besides = (state: BodyState, foot: Side): FloorPoint =>
-  pointBeside(
-    state.feet[otherSide[foot]].place,
-    state.facing,
-    signOf(foot) * LANDING.together,
-  )
+  pointBeside(state.feet[otherSide[foot]].place, state.facing, signOf(foot) * LANDING.together)
 
 /** A point this far to the dancer's right of another one. */
 export const pointBeside = (from: FloorPoint, facing: number, right: number): FloorPoint =>

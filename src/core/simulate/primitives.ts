@@ -1,8 +1,17 @@
 import { type Contact, type FootAction, factsOf } from '../body/feet'
 import type { FloorPoint } from '../body/places'
-import { SIDES, type Side, otherSide, signOf } from '../body/side'
+import { otherSide, SIDES, type Side, signOf } from '../body/side'
 import { COUNT, type Tick } from '../time/time'
-import { LANDING, asSeen, besides, distance, landingOf, middleOf, pointBeside, stanceAround } from './floor'
+import {
+  asSeen,
+  besides,
+  distance,
+  LANDING,
+  landingOf,
+  middleOf,
+  pointBeside,
+  stanceAround,
+} from './floor'
 import type { BodyState } from './state'
 
 /** How the weight logic can break; one slip, one fault (model 4). */
@@ -142,9 +151,7 @@ function crossWay({ direction }: FootAction): 'front' | 'behind' | undefined {
 }
 
 function jumped(state: BodyState, action: FootAction): BodyState {
-  const apart = Math.abs(
-    asSeen(state.facing, state.feet.L.place, state.feet.R.place).right,
-  )
+  const apart = Math.abs(asSeen(state.facing, state.feet.L.place, state.feet.R.place).right)
   const middle = middleOf(state)
   const aside = action.jump === 'R' || action.jump === 'L' ? signOf(action.jump) : 0
   const to = stanceAround(

@@ -139,24 +139,33 @@ describe('the vocabulary', () => {
     expect(unknown).toEqual([])
   })
 
-  it.each(figures.map((m) => [m.id, m] as const))('%s dances clean on both sides and ends as it says', (id, row) => {
-    for (const side of ['R', 'L'] as const) {
-      const weight = side === 'R' ? 'L' : 'R'
-      const event = move(id, '1', row.sided === 'none' ? undefined : side)
-      const written = combination([[event]], { lead: side, start: defaultStart(side) })
-      const { danced, end } = simulate(written, vocabulary)
-      expect(danced.flatMap(({ fault }) => fault ?? [])).toEqual([])
-      const written_to = { '=': 'L', 'on-L': 'L', 'on-R': 'R', both: 'both' }[row.to]
-      expect(end.weight).toBe(weight === 'L' ? written_to : mirrorWeight(written_to as 'R'))
-      if (side === 'L') expect(danced[0]?.action).toEqual(mirrorFootAction(row.pattern[0]!.action))
-    }
-  })
+  it.each(figures.map((m) => [m.id, m] as const))(
+    '%s dances clean on both sides and ends as it says',
+    (id, row) => {
+      for (const side of ['R', 'L'] as const) {
+        const weight = side === 'R' ? 'L' : 'R'
+        const event = move(id, '1', row.sided === 'none' ? undefined : side)
+        const written = combination([[event]], { lead: side, start: defaultStart(side) })
+        const { danced, end } = simulate(written, vocabulary)
+        expect(danced.flatMap(({ fault }) => fault ?? [])).toEqual([])
+        const written_to = { '=': 'L', 'on-L': 'L', 'on-R': 'R', both: 'both' }[row.to]
+        expect(end.weight).toBe(weight === 'L' ? written_to : mirrorWeight(written_to as 'R'))
+        if (side === 'L')
+          expect(danced[0]?.action).toEqual(mirrorFootAction(row.pattern[0]!.action))
+      }
+    },
+  )
 
   it('repeats a figure on the foot that is free then, as often as it fits', () => {
     const event = { ...move('step-touch', '1', 'R'), length: tick(12 * 7) }
     const { danced, end } = simulate(combination([[event]]), vocabulary)
     expect(danced.map(({ at, action }) => `${at / 12 + 1}${action.foot}`)).toEqual([
-      '1R', '2L', '3L', '4R', '5R', '6L',
+      '1R',
+      '2L',
+      '3L',
+      '4R',
+      '5R',
+      '6L',
     ])
     expect(end.weight).toBe('R')
   })

@@ -1,13 +1,14 @@
 import { type FootAction, factsOf, mirrorFootAction } from '../body/feet'
-import { type Side, otherSide } from '../body/side'
+import { otherSide, type Side } from '../body/side'
 import type { Combination, Event } from '../combination/combination'
 import { type Pass, passesOf } from '../combination/passes'
 import type { Move } from '../moves/move'
-import { type TimedAction, lengthsIn } from '../moves/pattern'
+import { lengthsIn, type TimedAction } from '../moves/pattern'
 import type { Vocabulary } from '../moves/vocabulary'
-import { type Span, type Tick, endOf, tick } from '../time/time'
-import { type WeightFault, dance } from './primitives'
-import { type BodyState, startState } from './state'
+import { endOf, type Span, type Tick, tick } from '../time/time'
+import { dance, type WeightFault } from './primitives'
+import { startState } from './start'
+import type { BodyState } from './state'
 
 /** One thing the feet did: what, when, from which event, and what it led to. */
 export interface Danced extends Span {

@@ -1,9 +1,7 @@
 import type { Contact } from '../body/feet'
 import type { FloorPoint, Level } from '../body/places'
 import type { Side, Weight } from '../body/side'
-import type { Start } from '../combination/combination'
 import type { Tick } from '../time/time'
-import { LANDING, stanceAround } from './floor'
 
 /** One foot: where it stands or last stood, and how it touches the floor. */
 export interface FootState {
@@ -25,19 +23,4 @@ export interface BodyState {
   /** Knees bent by a `bend`: it lasts until the next thing the feet do. */
   readonly bent: boolean
   readonly lastLanding?: Tick | undefined
-}
-
-export function startState(start: Start): BodyState {
-  const stance = stanceAround({ right: 0, forward: 0 }, start.facing, LANDING.stance)
-  return {
-    weight: start.weight,
-    feet: {
-      R: { place: stance.R, contact: 'flat' },
-      L: { place: stance.L, contact: 'flat' },
-    },
-    facing: start.facing,
-    level: start.level,
-    turnedOnStep: false,
-    bent: false,
-  }
 }

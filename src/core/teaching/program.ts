@@ -1,5 +1,5 @@
-import type { Side } from '../body/side'
 import { factsOf } from '../body/feet'
+import type { Side } from '../body/side'
 import type { Layer } from '../moves/move'
 import type { Simulation } from '../simulate/simulate'
 import type { Tempo } from '../time/tempo'

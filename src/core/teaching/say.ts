@@ -7,7 +7,7 @@ import type { Pass } from '../combination/passes'
 import type { Layer } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
 import { type Simulation, stateAt } from '../simulate/simulate'
-import { TICKS_PER_COUNT, labelOfSpan, labelOfTick, tick, tickOfCount } from '../time/time'
+import { labelOfSpan, labelOfTick, TICKS_PER_COUNT, tick, tickOfCount } from '../time/time'
 
 /** What to do on one count, in words a dancer can follow. */
 export interface CountWords {
@@ -80,7 +80,10 @@ export function sayAction(action: FootAction): string {
       return 'hold'
     default: {
       const verb = primitive.endsWith('h') ? `${primitive}es` : `${primitive}s`
-      const how = [size === 'small' ? ' small' : size === 'large' ? ' wide' : '', contact ? ` on the ${contact}` : '']
+      const how = [
+        size === 'small' ? ' small' : size === 'large' ? ' wide' : '',
+        contact ? ` on the ${contact}` : '',
+      ]
       return `${who} ${verb} ${directionWords(direction ?? 'in-place', foot ?? 'R')}${how.join('')}${turning}`
     }
   }

@@ -1,4 +1,4 @@
-import { type Side, otherSide, sideWord } from '../body/side'
+import { otherSide, type Side, sideWord } from '../body/side'
 import type { Combination } from '../combination/combination'
 import type { Layer } from '../moves/move'
 import { LAYERS } from '../moves/move'

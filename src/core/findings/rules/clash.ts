@@ -1,8 +1,8 @@
 import { factsOf } from '../../body/feet'
 import type { Event } from '../../combination/combination'
 import { nameOf } from '../../combination/names'
-import type { BodyPart } from '../../moves/move'
 import { type Claim, claimOf } from '../../moves/claims'
+import type { BodyPart } from '../../moves/move'
 import { endOf } from '../../time/time'
 import { type Rule, spotOf } from '../rule'
 
@@ -69,5 +69,8 @@ function isMild(first: Claimed, second: Claimed, parts: readonly BodyPart[]): bo
   if (parts.every((part) => YIELDING.has(part))) return true
   const looksOverWave = (wave: Claimed, look: Claimed) =>
     wave.claim.wave && wave.event.layer === 'torso' && look.event.what.kind === 'look'
-  return parts.every((p) => p === 'head') && (looksOverWave(first, second) || looksOverWave(second, first))
+  return (
+    parts.every((p) => p === 'head') &&
+    (looksOverWave(first, second) || looksOverWave(second, first))
+  )
 }

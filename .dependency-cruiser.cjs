@@ -1,0 +1,35 @@
+/** Imports point one way: core <- audio, storage, workers (, figure) <- ui. */
+const border = (name, from, to) => ({
+  name,
+  severity: 'error',
+  from: { path: from },
+  to: { path: to },
+})
+
+module.exports = {
+  forbidden: [
+    border('core-knows-nobody', '^src/core/', '^src/(?!core/)'),
+    border(
+      'core-has-no-browser',
+      '^src/core/(?!.*[.]test[.]ts$)',
+      'node_modules/(react|@mantine|dexie|three|d3-|@tanstack)',
+    ),
+    border('audio-knows-only-core', '^src/audio/', '^src/(?!core/|audio/)'),
+    border('figure-knows-only-core', '^src/figure/', '^src/(?!core/|figure/)'),
+    border('storage-knows-only-core', '^src/storage/', '^src/(?!core/|storage/)'),
+    border('workers-know-only-core', '^src/workers/', '^src/(?!core/|workers/)'),
+    border('cli-knows-only-core', '^src/cli/', '^src/(?!core/|cli/)'),
+    border('only-storage-stores', '^src/(?!storage/)', 'node_modules/dexie'),
+    border('no-test-in-the-app', '^src/(?!.*[.]test[.]ts$)', '[.]test[.]ts$|^tests/'),
+    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'default', 'types'],
+    },
+  },
+}

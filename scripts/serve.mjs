@@ -1,0 +1,86 @@
+import { randomBytes } from 'node:crypto'
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import helmet from '@fastify/helmet'
+import fastifyStatic from '@fastify/static'
+import Fastify from 'fastify'
+
+const DIST = join(import.meta.dirname, '..', 'dist')
+const FIRST_PORT = 4173
+const PORTS_TRIED = 20
+
+/**
+ * Serves the built app: static files and strict headers, nothing else. Every page gets a
+ * nonce of its own for the style elements the component library writes.
+ */
+async function makeServer() {
+  const server = Fastify({ logger: false })
+  const page = readFileSync(join(DIST, 'index.html'), 'utf8')
+  await server.register(helmet, {
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: ["'none'"],
+        scriptSrc: ["'self'"],
+        styleSrc: ["'self'", (_, reply) => `'nonce-${nonceOf(reply)}'`],
+        fontSrc: ["'self'"],
+        imgSrc: ["'self'", 'blob:'],
+        mediaSrc: ["'self'", 'blob:'],
+        workerSrc: ["'self'"],
+        connectSrc: ["'self'"],
+        baseUri: ["'none'"],
+        formAction: ["'none'"],
+        frameAncestors: ["'none'"],
+      },
+    },
+    // The app is served on plain http on the user's own machine.
+    strictTransportSecurity: false,
+    crossOriginEmbedderPolicy: true,
+  })
+  const sendPage = (reply) =>
+    reply
+      .header('cache-control', 'no-store')
+      .type('text/html; charset=utf-8')
+      .send(page.replaceAll('__NONCE__', nonceOf(reply.raw)))
+  server.get('/', (_, reply) => sendPage(reply))
+  await server.register(fastifyStatic, {
+    root: DIST,
+    index: false,
+    setHeaders: (reply, path) => {
+      if (path.includes('/assets/'))
+        reply.header('cache-control', 'public, max-age=31536000, immutable')
+    },
+  })
+  // The app's own addresses (/combination/…) all get the page; a missing file does not.
+  server.setNotFoundHandler((request, reply) =>
+    request.method === 'GET' && !/\.\w+$/.test(request.url.split('?')[0])
+      ? sendPage(reply)
+      : reply.code(404).type('text/plain').send('There is nothing here.'),
+  )
+  return server
+}
+
+const nonces = new WeakMap()
+/** One nonce a response: the header and the page must say the same. */
+function nonceOf(response) {
+  const known = nonces.get(response) ?? randomBytes(16).toString('base64')
+  nonces.set(response, known)
+  return known
+}
+
+/** Starts on the usual port, or the next free one. Resolves to the address and a stop. */
+export async function serve(port = FIRST_PORT) {
+  for (let tried = 0; tried < PORTS_TRIED; tried++) {
+    const server = await makeServer()
+    try {
+      const address = await server.listen({ port: port + tried, host: '127.0.0.1' })
+      return { address, stop: () => server.close() }
+    } catch (error) {
+      await server.close()
+      if (error.code !== 'EADDRINUSE') throw error
+    }
+  }
+  throw new Error(
+    `Ports ${port} to ${port + PORTS_TRIED - 1} are all taken. Stop one of the programs that use them.`,
+  )
+}

@@ -1,0 +1,19 @@
+import type { Start } from '../combination/combination'
+import { LANDING, stanceAround } from './floor'
+import type { BodyState } from './state'
+
+/** The body on count 1, before anything is danced. */
+export function startState(start: Start): BodyState {
+  const stance = stanceAround({ right: 0, forward: 0 }, start.facing, LANDING.stance)
+  return {
+    weight: start.weight,
+    feet: {
+      R: { place: stance.R, contact: 'flat' },
+      L: { place: stance.L, contact: 'flat' },
+    },
+    facing: start.facing,
+    level: start.level,
+    turnedOnStep: false,
+    bent: false,
+  }
+}

@@ -1,0 +1,36 @@
+import { Alert } from '@mantine/core'
+import { UserError } from '../../core/errors'
+
+/** What is wrong and what to do about it. */
+export function Problem({
+  what,
+  toDo,
+  onClose,
+}: {
+  what: string
+  toDo: string
+  onClose?: () => void
+}) {
+  return (
+    <Alert
+      color="red"
+      variant="light"
+      title={what}
+      role="alert"
+      m="md"
+      {...(onClose && { withCloseButton: true, onClose, closeButtonLabel: 'Close' })}
+      styles={{ title: { color: 'var(--fault)' }, message: { color: 'var(--ink)' } }}
+    >
+      {toDo}
+    </Alert>
+  )
+}
+
+/** An error in words: an instructor's own as they are, a bug as one. */
+export const inWords = (error: unknown): { what: string; toDo: string } =>
+  error instanceof UserError
+    ? { what: error.message, toDo: error.whatToDo }
+    : {
+        what: 'Something went wrong here.',
+        toDo: `Nothing was changed. Load the page again. (${String(error)})`,
+      }

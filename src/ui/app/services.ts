@@ -1,0 +1,34 @@
+import { createContext, useContext } from 'react'
+import { Combination } from '../../core/combination/combination'
+import { type Combinations, createCombinations } from '../../storage/combinations'
+import { Database } from '../../storage/database'
+import { createPlayDeck, type PlayDeck } from '../play/deck'
+
+/** What the screens share. */
+export interface Services {
+  readonly combinations: Combinations
+  readonly deck: PlayDeck
+  readonly newId: () => string
+}
+
+const newId = () => crypto.randomUUID()
+
+export function createServices(): Services {
+  const combinations = createCombinations(new Database(), { now: Date.now, newId })
+  return { combinations, deck: createPlayDeck(), newId }
+}
+
+/** The invented combinations a first visit starts with. */
+export async function readDemo(): Promise<readonly Combination[]> {
+  const { default: demo } = await import('../../storage/demo/demo.json')
+  return Combination.array().parse(demo)
+}
+
+const ServicesContext = createContext<Services | undefined>(undefined)
+export const ServicesProvider = ServicesContext.Provider
+
+export function useServices(): Services {
+  const services = useContext(ServicesContext)
+  if (!services) throw new Error('a screen stands outside the app')
+  return services
+}

@@ -1,0 +1,183 @@
+import { memo } from 'react'
+import { type FootAction, factsOf } from '../../core/body/feet'
+import type { Event } from '../../core/combination/combination'
+import { nameOf } from '../../core/combination/names'
+import { claimOf } from '../../core/moves/claims'
+import type { MoveKind } from '../../core/moves/move'
+import { vocabulary } from '../../core/moves/vocabulary'
+import type { Danced } from '../../core/simulate/simulate'
+import { labelOfSpan } from '../../core/time/time'
+import classes from './braid.module.css'
+import { fitted, longest, SIZE } from './geometry'
+
+interface MarkProps {
+  readonly event: Event
+  readonly left: number
+  readonly right: number
+  readonly top: number
+  readonly selected: boolean
+}
+
+const HEIGHT = SIZE.row - 2
+
+/** One move of a layer, drawn by its kind: a plate, a ribbon, a bead or a wave. */
+export const Mark = memo(function Mark({ event, left, right, top, selected }: MarkProps) {
+  const name = nameOf(event, vocabulary)
+  const { kind } = claimOf(event, vocabulary)
+  const every = event.what.kind === 'move' ? event.what.every : undefined
+  const width = right - left - 3
+  return (
+    <g
+      className={`${classes.mark} layer-${event.layer} ${selected ? classes.selected : ''}`}
+      transform={`translate(${left + 1.5} ${top + 1})`}
+      data-event={event.id}
+      role="button"
+      tabIndex={-1}
+      aria-label={`${name}, ${labelOfSpan(event)}, ${event.layer}${event.kept ? ', kept' : ''}`}
+    >
+      <title>{name}</title>
+      <Shape kind={kind} width={width} beats={every ? event.length / every : 1} />
+      <text x={kind === 'accent' ? 15 : 9} y={HEIGHT / 2 + 4.5}>
+        {fitted(`${event.kept ? '⚓ ' : ''}${name}`, width - (kind === 'accent' ? 16 : 18))}
+      </text>
+    </g>
+  )
+})
+
+function Shape({ kind, width, beats }: { kind: MoveKind; width: number; beats: number }) {
+  switch (kind) {
+    case 'accent':
+      return (
+        <>
+          <rect className={classes.trace} y={HEIGHT - 2.5} width={width} height={2} rx={1} />
+          {repeatsFrom(beats).map((i) => (
+            <circle
+              key={i}
+              className={classes.bead}
+              cx={5.5 + (i * width) / beats}
+              cy={HEIGHT / 2}
+              r={5}
+            />
+          ))}
+        </>
+      )
+    case 'texture':
+      return <path className={classes.wave} d={wave(width)} />
+    case 'path':
+      return <path className={classes.path} d={lens(width)} />
+    default:
+      return (
+        <>
+          <rect className={classes.plate} width={width} height={HEIGHT} rx={5} />
+          <rect
+            className={classes.anchor}
+            x={width - 4}
+            y={2}
+            width={4}
+            height={HEIGHT - 4}
+            rx={1.5}
+          />
+        </>
+      )
+  }
+}
+
+const repeatsFrom = (beats: number): readonly number[] => [
+  ...Array(Math.max(1, Math.floor(beats))).keys(),
+]
+
+/** A ribbon that begins and ends in a point: a way from somewhere to somewhere. */
+const lens = (width: number): string =>
+  `M0 ${HEIGHT / 2} C ${Math.min(14, width / 4)} 0, ${Math.min(14, width / 4)} 0, ${Math.min(26, width / 2)} 0 H ${Math.max(width / 2, width - 26)} C ${width - Math.min(14, width / 4)} 0, ${width - 8} ${HEIGHT / 4}, ${width} ${HEIGHT / 2} C ${width - 8} ${HEIGHT * 0.75}, ${width - Math.min(14, width / 4)} ${HEIGHT}, ${Math.max(width / 2, width - 26)} ${HEIGHT} H ${Math.min(26, width / 2)} C ${Math.min(14, width / 4)} ${HEIGHT}, ${Math.min(14, width / 4)} ${HEIGHT}, 0 ${HEIGHT / 2} Z`
+
+/** A fine wave under the name, as long as the texture runs. */
+function wave(width: number): string {
+  const swing = 4
+  const dips = Math.max(1, Math.floor(width / (2 * swing)))
+  const dip = ` q ${swing / 2} -3.5 ${swing} 0 t ${swing} 0`
+  return `M0 ${HEIGHT - 2.5}${dip.repeat(dips)}`
+}
+
+interface FootMarkProps {
+  readonly danced: Danced
+  readonly x: number
+  /** Pixels until the next thing the feet do. */
+  readonly room: number
+  readonly selected: boolean
+}
+
+/** One thing the feet do: a footprint on its side of the ribbon, with its word outside it. */
+export const FootMark = memo(function FootMark({ danced, x, room, selected }: FootMarkProps) {
+  const { action, event } = danced
+  const foot = action.foot ?? (danced.after.weight === 'L' ? 'L' : 'R')
+  const y = foot === 'L' ? SIZE.leftFoot : SIZE.rightFoot
+  const wordY = foot === 'L' ? SIZE.leftFoot - 9 : SIZE.rightFoot + 15
+  return (
+    <g
+      className={`${classes.foot} layer-feet ${selected ? classes.selected : ''}`}
+      transform={`translate(${x} 0)`}
+      data-event={event.id}
+      role="button"
+      tabIndex={-1}
+      aria-label={`${footWords(action)}, feet${event.kept ? ', kept' : ''}`}
+    >
+      <title>{footWords(action)}</title>
+      <Print action={action} foot={foot} y={y} />
+      <text x={1} y={wordY}>
+        {longest(
+          wordings(action).map((words) => (event.kept ? `⚓${words}` : words)),
+          room - 4,
+        )}
+      </text>
+    </g>
+  )
+})
+
+function Print({ action, foot, y }: { action: FootAction; foot: 'R' | 'L'; y: number }) {
+  const solid = foot === 'R' ? classes.right : classes.left
+  const { needs, lands, levelOnly } = factsOf(action.primitive)
+  if (action.primitive === 'hold' || levelOnly) return null
+  if (needs === 'free-touch')
+    return lands || action.primitive === 'sweep' ? (
+      <circle className={solid} cx={9} cy={y} r={4.5} />
+    ) : (
+      <path className={solid} d={`M9 ${y + 5} l-4.500 -6 a4.500 4.500 0 1 1 9 0 z`} />
+    )
+  // A sole seen from above: toes to the right, the way the counts run.
+  return (
+    <path
+      className={solid}
+      transform={`translate(0 ${y})`}
+      d="M1 0 C1 -4 5 -4.600 9 -3.600 C12 -3 14 -5.200 18 -4.900 C23 -4.400 23 4.400 18 4.900 C14 5.200 12 3 9 3.600 C5 4.600 1 4 1 0 Z"
+    />
+  )
+}
+
+const footWords = ({ primitive, foot, direction, turn }: FootAction): string =>
+  [primitive, foot, direction, turn && `${turn}°`].filter(Boolean).join(' ')
+
+const SHORT: Readonly<Record<string, string>> = {
+  forward: 'fwd',
+  together: 'tog',
+  'in-place': 'here',
+  'diag-forward': 'diag fwd',
+  'diag-back': 'diag back',
+  'cross-front': 'x front',
+  'cross-behind': 'x behind',
+}
+
+/** Wordings of a step, the longest first; the foot itself is said by where the word stands. */
+function wordings(action: FootAction): readonly string[] {
+  const { primitive, direction, turn, size, contact, jump } = action
+  const said = (way: string | undefined, ...more: (string | false | undefined)[]) =>
+    [primitive === 'step' ? '' : primitive, jump, way, ...more].filter(Boolean).join(' ')
+  const turned = turn ? `${turn > 0 ? '↻' : '↺'}${Math.abs(turn)}°` : undefined
+  const long = direction?.replace('-', ' ')
+  const short = direction && (SHORT[direction] ?? direction)
+  return [
+    said(long, size, contact, turned),
+    said(short, size, contact, turned),
+    said(short, size, turned),
+    said(short, turned),
+  ]
+}

@@ -1,0 +1,86 @@
+import { Combobox, TextInput, useCombobox } from '@mantine/core'
+import { useEffect, useMemo, useState } from 'react'
+import { findOffers, type Offer } from '../../core/moves/search'
+import { layerWord, vocabulary } from '../../core/moves/vocabulary'
+import { labelOfTick } from '../../core/time/time'
+import { documentOf, placeAtSelection, type Session, sideMeant } from '../stores/session'
+import { useStore } from '../stores/store'
+import classes from './placer.module.css'
+
+interface PlacerProps {
+  readonly session: Session
+  readonly left: number
+  readonly top: number
+  readonly newId: () => string
+  readonly onClose: () => void
+}
+
+/** Type to find a move, Enter to place it on the selected counts. */
+export function Placer({ session, left, top, newId, onClose }: PlacerProps) {
+  const state = useStore(session, (s) => s)
+  const [query, setQuery] = useState(state.query ?? '')
+  const combobox = useCombobox({ opened: true, onDropdownClose: onClose })
+  const { selection } = state
+  const { families } = documentOf(state)
+  const side = sideMeant(state)
+  const offers = useMemo(
+    () => findOffers(query, { layer: selection.layer, side, families }, vocabulary),
+    [query, selection.layer, side, families],
+  )
+  // The first one is always marked, so that Enter takes it.
+  useEffect(() => {
+    if (offers.length > 0) combobox.selectFirstOption()
+  }, [offers, combobox.selectFirstOption])
+  const place = ({ what, length }: Offer) => {
+    placeAtSelection(session, what, length, newId)
+    onClose()
+  }
+  return (
+    <div className={classes.placer} style={{ left, top }}>
+      <Combobox
+        store={combobox}
+        position="bottom-start"
+        width={330}
+        middlewares={{ flip: true, shift: true }}
+        onOptionSubmit={(id) => {
+          const offer = offers.find((candidate) => candidate.id === id)
+          if (offer) place(offer)
+        }}
+      >
+        <Combobox.Target>
+          <TextInput
+            size="sm"
+            w={230}
+            aria-label={`Find a move for the ${layerWord[selection.layer].toLowerCase()} on ${labelOfTick(selection.at)}`}
+            placeholder={`${layerWord[selection.layer]}: type a move…`}
+            value={query}
+            autoFocus
+            onChange={(event) => setQuery(event.currentTarget.value)}
+            onBlur={onClose}
+            onKeyDown={(event) => {
+              event.stopPropagation()
+              if (event.key === 'Escape') onClose()
+            }}
+          />
+        </Combobox.Target>
+        <Combobox.Dropdown>
+          <Combobox.Options mah={300} className={classes.options}>
+            {offers.map((offer) => (
+              <Combobox.Option
+                key={offer.id}
+                value={offer.id}
+                className={`layer-${selection.layer}`}
+              >
+                <span className={classes.offer}>{offer.name}</span>
+                <span className={classes.hint}>{offer.hint}</span>
+              </Combobox.Option>
+            ))}
+            {offers.length === 0 && (
+              <Combobox.Empty>No move has that name. Try a part of it.</Combobox.Empty>
+            )}
+          </Combobox.Options>
+        </Combobox.Dropdown>
+      </Combobox>
+    </div>
+  )
+}

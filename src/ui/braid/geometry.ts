@@ -1,0 +1,92 @@
+import { scaleLinear } from 'd3-scale'
+import type { Event } from '../../core/combination/combination'
+import type { Layer } from '../../core/moves/move'
+import { overlap, type Span, TICKS_PER_COUNT } from '../../core/time/time'
+
+/** Sizes of one line of the braid, in CSS pixels. */
+export const SIZE = {
+  gutter: 104,
+  end: 74,
+  ruler: 18,
+  row: 18,
+  /** From the top of the feet: L's words, L's line, R's line, R's words. */
+  feet: 58,
+  leftFoot: 19,
+  rightFoot: 40,
+  gap: 5,
+} as const
+
+/** From the top of the line: the body stands upright in it. */
+export const LAYERS_DOWN = ['head', 'arms', 'torso', 'hips', 'feet'] as const
+
+export interface LaneBox {
+  readonly layer: Layer
+  readonly top: number
+  readonly height: number
+}
+
+/** Where everything of one line is. */
+export interface LineShape {
+  readonly lanes: readonly LaneBox[]
+  readonly rows: ReadonlyMap<string, number>
+  readonly height: number
+  readonly x: (tick: number) => number
+  readonly width: number
+}
+
+/** Gives events that overlap on a layer rows of their own; how many rows are needed. */
+function rowsFor(events: readonly Event[], rows: Map<string, number>): number {
+  const taken: Span[][] = []
+  for (const event of events) {
+    const free = taken.findIndex((spans) => spans.every((span) => !overlap(span, event)))
+    const row = free < 0 ? taken.length : free
+    taken[row] = [...(taken[row] ?? []), event]
+    rows.set(event.id, row)
+  }
+  return Math.max(1, taken.length)
+}
+
+export function shapeLine(
+  events: readonly Event[],
+  ticks: number,
+  width: number,
+  shown: ReadonlySet<Layer>,
+): LineShape {
+  const rows = new Map<string, number>()
+  const x = scaleLinear([0, ticks], [SIZE.gutter, width - SIZE.end])
+  let top: number = SIZE.ruler
+  const lanes = LAYERS_DOWN.filter((layer) => shown.has(layer)).map((layer) => {
+    const own = events.filter((event) => event.layer === layer)
+    const count = layer === 'feet' ? 1 : rowsFor(own, rows)
+    const height = layer === 'feet' ? SIZE.feet : count * SIZE.row
+    const lane = { layer, top, height }
+    top += height
+    return lane
+  })
+  return { lanes, rows, height: top + SIZE.gap, x: (tick) => x(tick), width }
+}
+
+/** The tick under a point of a line, on the grid of half counts. */
+export function tickUnder(shape: LineShape, px: number, ticks: number, grid: number): number {
+  const share = (px - SIZE.gutter) / (shape.width - SIZE.gutter - SIZE.end)
+  const last = ticks - grid
+  return Math.min(last, Math.max(0, Math.floor((share * ticks) / grid) * grid))
+}
+
+/** The layer under a height of a line. */
+export const laneUnder = ({ lanes }: LineShape, py: number): Layer | undefined =>
+  lanes.find(({ top, height }) => py >= top && py < top + height)?.layer
+
+/** The longest of some wordings that fits; the shortest one cut, when none does. */
+export const longest = (wordings: readonly string[], px: number): string =>
+  wordings.find((words) => fitted(words, px) === words) ?? fitted(wordings.at(-1) ?? '', px)
+
+/** Cuts a name to what fits, since a line of text in a drawing does not cut itself. */
+export function fitted(text: string, px: number): string {
+  const most = Math.floor(px / 6.3)
+  if (text.length <= most) return text
+  return most < 2 ? '' : `${text.slice(0, most - 1)}…`
+}
+
+export const countsIn = (ticks: number): readonly number[] =>
+  Array.from({ length: ticks / TICKS_PER_COUNT }, (_, i) => i)

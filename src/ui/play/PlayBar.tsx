@@ -1,0 +1,91 @@
+import { ActionIcon, NativeSelect, SegmentedControl, Slider, Switch } from '@mantine/core'
+import { IconPlayerPlayFilled, IconPlayerStopFilled } from '@tabler/icons-react'
+import type { Ref } from 'react'
+import type { Combination } from '../../core/combination/combination'
+import { useStore } from '../stores/store'
+import type { PlayDeck } from './deck'
+import classes from './play.module.css'
+import type { LoopMode, PlayChoice, SideMode } from './programs'
+
+interface PlayBarProps {
+  readonly deck: PlayDeck
+  readonly combination: Combination
+  readonly choice: PlayChoice
+  readonly onChoice: (choice: PlayChoice) => void
+  readonly onPlayOrStop: () => void
+  /** The count that sounds now is written here, frame by frame. */
+  readonly countRef: Ref<HTMLSpanElement>
+  readonly hearsMoves: boolean
+  readonly onHearsMoves: (hears: boolean) => void
+}
+
+/** Play, side, loop and tempo at the bottom edge, in thumb reach. */
+export function PlayBar(props: PlayBarProps) {
+  const { deck, combination, choice, onChoice, onPlayOrStop, countRef } = props
+  const playing = useStore(deck, (is) => is)
+  const { tempo, teachTempo } = combination
+  const slow = Math.min(tempo, teachTempo)
+  const fast = Math.max(tempo, teachTempo, slow + 1)
+  return (
+    <section className={classes.bar} aria-label="Play">
+      <ActionIcon
+        className={classes.play}
+        size={46}
+        radius="xl"
+        aria-label={playing ? 'Stop' : 'Play'}
+        onClick={onPlayOrStop}
+      >
+        {playing ? <IconPlayerStopFilled size={22} /> : <IconPlayerPlayFilled size={22} />}
+      </ActionIcon>
+      <span ref={countRef} className={`display counts ${classes.now}`} data-now />
+      <SegmentedControl
+        className={classes.sides}
+        aria-label="Side to dance"
+        data={[
+          { value: 'R', label: 'R side' },
+          { value: 'L', label: 'L side' },
+          { value: 'turn', label: combination.lead === 'R' ? 'R then L' : 'L then R' },
+        ]}
+        value={choice.sides}
+        onChange={(sides) => onChoice({ ...choice, sides: sides as SideMode })}
+      />
+      <NativeSelect
+        className={classes.loop}
+        aria-label="What to play again and again"
+        data={[
+          { value: 'all', label: 'All of it' },
+          { value: 'phrase', label: 'This phrase' },
+          { value: 'selection', label: 'Selected counts' },
+        ]}
+        value={choice.loop}
+        onChange={({ currentTarget }) =>
+          onChoice({ ...choice, loop: currentTarget.value as LoopMode })
+        }
+      />
+      <div className={classes.tempo}>
+        <span className={`counts ${classes.tempoNow}`}>{choice.tempo}</span>
+        <div className={classes.slider}>
+          <Slider
+            thumbLabel="Tempo, counts a minute"
+            label={null}
+            min={slow}
+            max={fast}
+            value={choice.tempo}
+            onChange={(value) => onChoice({ ...choice, tempo: value })}
+            styles={{ track: { minWidth: 90 } }}
+          />
+          <div className={classes.ends}>
+            <span>teach {slow}</span>
+            <span>target {fast}</span>
+          </div>
+        </div>
+      </div>
+      <Switch
+        className={classes.hears}
+        label="Hear the moves"
+        checked={props.hearsMoves}
+        onChange={({ currentTarget }) => props.onHearsMoves(currentTarget.checked)}
+      />
+    </section>
+  )
+}

@@ -1,0 +1,57 @@
+import { otherSide, type Side } from '../../core/body/side'
+import type { Combination } from '../../core/combination/combination'
+import { countIn, dancePart, type Program, type Range } from '../../core/teaching/program'
+import type { TeachStep } from '../../core/teaching/steps'
+import type { Tempo } from '../../core/time/tempo'
+import { endOf, tick } from '../../core/time/time'
+import { simulationFrom } from '../stores/checked'
+import type { Selection } from '../stores/session'
+
+/** Which side is danced: one of them, or the lead side and then the other in turn. */
+export type SideMode = Side | 'turn'
+export type LoopMode = 'all' | 'phrase' | 'selection'
+
+export interface PlayChoice {
+  readonly sides: SideMode
+  readonly loop: LoopMode
+  readonly tempo: Tempo
+}
+
+const whole = (combination: Combination): Range => ({
+  from: tick(0),
+  to: simulationFrom(combination, combination.lead).length,
+})
+
+function rangeOf(combination: Combination, loop: LoopMode, selection: Selection): Range {
+  const pass = simulationFrom(combination, combination.lead).passes[selection.pass]
+  if (loop === 'all' || !pass) return whole(combination)
+  if (loop === 'phrase') return { from: pass.at, to: endOf(pass) }
+  const from = tick(pass.at + selection.at)
+  return { from, to: tick(from + selection.length) }
+}
+
+/** What the Studio plays: a count-in, then the chosen side or both in turn, again and again. */
+export function studioProgram(
+  combination: Combination,
+  { sides, loop, tempo }: PlayChoice,
+  selection: Selection,
+): Program {
+  const { lead } = combination
+  const range = rangeOf(combination, loop, selection)
+  const danced = sides === 'turn' ? [lead, otherSide[lead]] : [sides]
+  const parts = danced.map((side) =>
+    dancePart(simulationFrom(combination, side), side, range, tempo),
+  )
+  return { parts: [countIn(tempo), ...parts], loopFrom: 1 }
+}
+
+/** One step of teaching: each side with its own count-in, once. */
+export function teachProgram(combination: Combination, { sides, tempo }: TeachStep): Program {
+  const range = whole(combination)
+  return {
+    parts: sides.flatMap((side) => [
+      countIn(tempo),
+      dancePart(simulationFrom(combination, side), side, range, tempo),
+    ]),
+  }
+}

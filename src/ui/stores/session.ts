@@ -1,0 +1,341 @@
+import { otherSide, type Side } from '../../core/body/side'
+import type { Combination, Event, What } from '../../core/combination/combination'
+import { mirrorEvent, mirrorWhat } from '../../core/combination/mirror'
+import { nameOf } from '../../core/combination/names'
+import type { Pass } from '../../core/combination/passes'
+import * as edits from '../../core/edits/edits'
+import { beginHistory, edit, type History, redo, undo } from '../../core/edits/history'
+import type { Layer } from '../../core/moves/move'
+import { LAYERS } from '../../core/moves/move'
+import { vocabulary } from '../../core/moves/vocabulary'
+import { type Simulation, stateBefore } from '../../core/simulate/simulate'
+import { endOf, slotAt, type Tick, tick } from '../../core/time/time'
+import type { Combinations, Stored } from '../../storage/combinations'
+import { simulationFrom } from './checked'
+import { createSaver, type Saver } from './saver'
+import { createStore, type Store } from './store'
+
+/** Which lines of the braid are shown: as led, the other side, or both count under count. */
+export type Shown = 'lead' | 'other' | 'both'
+
+/** Some counts of one layer in one line of the braid. */
+export interface Selection {
+  readonly side: Side
+  readonly pass: number
+  readonly layer: Layer
+  readonly at: Tick
+  readonly length: Tick
+  /** One event was picked, not all that starts here. */
+  readonly event?: string | undefined
+}
+
+export interface SessionState {
+  readonly history: History<Combination>
+  readonly shown: Shown
+  readonly selection: Selection
+  /** What is being typed to find a move; absent while nothing is. */
+  readonly query?: string | undefined
+  /** The layer chosen on the standing body: only it and the feet are shown, heard and danced. */
+  readonly only?: Layer | undefined
+  /** Said to screen readers, and shown for a while. */
+  readonly message: string
+}
+
+/** One open combination: what is saved and undone, and what is neither. */
+export interface Session extends Store<SessionState> {
+  readonly saver: Saver
+  readonly close: () => void
+}
+
+/** Opens a stored combination for editing; every change is saved as it is made. */
+export function openSession(stored: Stored, combinations: Combinations): Session {
+  const { combination, revision } = stored
+  const store = createStore<SessionState>({
+    history: beginHistory(combination),
+    shown: 'lead',
+    selection: {
+      side: combination.lead,
+      pass: 0,
+      layer: 'feet',
+      at: tick(0),
+      length: slotAt(tick(0)),
+    },
+    message: '',
+  })
+  const saver = createSaver(combinations, revision)
+  let known = combination
+
+  const stopSaving = store.subscribe(() => {
+    const { present } = store.get().history
+    if (present === known) return
+    known = present
+    saver.save(present)
+  })
+  const stopFollowing = saver.subscribe(() => {
+    const saved = saver.get()
+    if (saved.kind !== 'elsewhere') return
+    // Go on in the copy, so that nothing written here is lost or fought over.
+    const { id, title } = saved.copy
+    store.set((state) => {
+      const present = { ...state.history.present, id, title }
+      known = present
+      return {
+        ...state,
+        history: { ...state.history, present },
+        message:
+          'Another window changed this combination too. Both are kept: you are now in a copy.',
+      }
+    })
+  })
+  const stopWatching = combinations.watch(async () => {
+    const there = await combinations.get(known.id).catch(() => undefined)
+    if (!there || there.revision <= saver.revision() || saver.get().kind !== 'saved') return
+    saver.takeOn(there.revision)
+    known = there.combination
+    store.set((state) => ({
+      ...state,
+      history: edit(state.history, 'what the other window changed', there.combination),
+    }))
+  })
+
+  return {
+    ...store,
+    saver,
+    close() {
+      stopSaving()
+      stopFollowing()
+      stopWatching()
+    },
+  }
+}
+
+/** The document of a session. */
+export const documentOf = (state: SessionState): Combination => state.history.present
+
+/** The sides the braid shows, from the top. */
+export function sidesShown({ history, shown }: SessionState): readonly Side[] {
+  const { lead } = history.present
+  if (shown === 'both') return [lead, otherSide[lead]]
+  return [shown === 'lead' ? lead : otherSide[lead]]
+}
+
+export const layersShown = ({ only }: SessionState): ReadonlySet<Layer> =>
+  new Set(only ? ['feet', only] : LAYERS)
+
+const passOf = ({ history }: SessionState, { side, pass }: Selection): Pass | undefined =>
+  simulationFrom(history.present, side).passes[pass]
+
+/** The events a selection means, as they are danced on its side. */
+export function selectedEvents(state: SessionState): readonly Event[] {
+  const { selection } = state
+  const pass = passOf(state, selection)
+  if (!pass) return []
+  if (selection.event) return pass.events.filter(({ id }) => id === selection.event)
+  const end = endOf(selection)
+  return pass.events.filter(
+    ({ layer, at }) => layer === selection.layer && at >= selection.at && at < end,
+  )
+}
+
+/** Whether what is shown in the selected line is the mirror image of what is stored. */
+function isFlipped(state: SessionState): boolean {
+  const { history, selection } = state
+  const mirrored = history.present.order[selection.pass]?.mirrored ?? false
+  return (selection.side !== history.present.lead) !== mirrored
+}
+
+/** Makes one undoable change. */
+export function change(session: Session, label: string, make: edits.Edit, mark?: string): void {
+  session.set((state) => {
+    const history = edit(state.history, label, make(state.history.present), mark)
+    return history === state.history ? state : settled({ ...state, history, message: '' })
+  })
+}
+
+/** Keeps the selection inside what there is. */
+function settled(state: SessionState): SessionState {
+  const { selection, history } = state
+  const pass = Math.min(selection.pass, history.present.order.length - 1)
+  const phrase = history.present.phrases.find(
+    ({ id }) => id === history.present.order[pass]?.phrase,
+  )
+  const end = (phrase?.counts ?? 1) * 12
+  const at = Math.min(selection.at, end - 3)
+  const length = Math.min(selection.length, end - at)
+  const gone = selection.event && !edits.eventOf(history.present, selection.event)
+  return {
+    ...state,
+    selection: {
+      ...selection,
+      pass,
+      at: tick(at),
+      length: tick(length),
+      event: gone ? undefined : selection.event,
+    },
+  }
+}
+
+const step = (session: Session, to: typeof undo, said: string): void =>
+  session.set((state) => {
+    const label = (to === undo ? state.history.past : state.history.future).at(-1)?.label
+    if (!label) return { ...state, message: `Nothing to ${said.toLowerCase()}.` }
+    return settled({ ...state, history: to(state.history), message: `${said}: ${label}.` })
+  })
+
+export const undoLast = (session: Session): void => step(session, undo, 'Undo')
+export const redoNext = (session: Session): void => step(session, redo, 'Redo')
+
+export const select = (session: Session, selection: Selection): void =>
+  session.set((state) => settled({ ...state, selection, query: undefined }))
+
+/** What the feet stand on where the selection starts. */
+export function weightAt(state: SessionState): ReturnType<typeof stateBefore> {
+  const simulation: Simulation = simulationFrom(documentOf(state), state.selection.side)
+  const pass = simulation.passes[state.selection.pass]
+  return stateBefore(simulation, (pass?.at ?? 0) + state.selection.at)
+}
+
+/** The side that is meant where none is written. */
+export function sideMeant(state: SessionState): Side {
+  const { selection, history } = state
+  const { lead, order } = history.present
+  const led = selection.side === lead ? lead : otherSide[lead]
+  const mirrored = order[selection.pass]?.mirrored ?? false
+  if (selection.layer === 'feet') return edits.footMeant(weightAt(state).weight, led, mirrored)
+  return mirrored ? otherSide[led] : led
+}
+
+/** Places something at the selection; what starts there on that layer makes room for it. */
+export function placeAtSelection(
+  session: Session,
+  what: What,
+  usual: Tick,
+  newId: () => string,
+): void {
+  const state = session.get()
+  const { selection, history } = state
+  const phrase = history.present.order[selection.pass]?.phrase
+  const pass = passOf(state, selection)
+  if (!phrase || !pass) return
+  const replaced = selectedEvents(state)
+  const isOneSlot = selection.length <= slotAt(selection.at)
+  // One count means the move's own counts; on a shorter slot the move is only as long as the slot.
+  const wanted = !isOneSlot || selection.length < 12 ? selection.length : usual
+  const length = tick(Math.min(wanted, pass.length - selection.at))
+  const shown: Event = { id: newId(), layer: selection.layer, at: selection.at, length, what }
+  const stored = isFlipped(state) ? mirrorEvent(shown) : shown
+  const ids = replaced.map(({ id }) => id)
+  change(session, `place ${nameOf(shown, vocabulary)}`, edits.replaceWith(phrase, ids, stored))
+  session.set((now) => ({
+    ...now,
+    query: undefined,
+    selection: { ...selection, length, event: shown.id },
+    message: `${nameOf(shown, vocabulary)} placed.`,
+  }))
+}
+
+const named = (events: readonly Event[]): string =>
+  events.length === 1 && events[0] ? nameOf(events[0], vocabulary) : `${events.length} moves`
+
+function changeSelected(
+  session: Session,
+  verb: string,
+  make: (ids: readonly string[], events: readonly Event[]) => edits.Edit,
+  mark?: string,
+): void {
+  const events = selectedEvents(session.get())
+  if (events.length === 0) return
+  change(
+    session,
+    `${verb} ${named(events)}`,
+    make(
+      events.map(({ id }) => id),
+      events,
+    ),
+    mark,
+  )
+}
+
+export const removeSelected = (session: Session): void =>
+  changeSelected(session, 'remove', edits.removeEvents)
+
+export function turnSelected(session: Session, side: Side): void {
+  const flipped = isFlipped(session.get())
+  changeSelected(
+    session,
+    'change the side of',
+    (_, events) => (combination) =>
+      events.reduce((changed, { id, kept }) => {
+        const written = flipped && !kept ? otherSide[side] : side
+        return edits.changeSide([id], written)(changed)
+      }, combination),
+  )
+}
+
+export const keepSelected = (session: Session): void =>
+  changeSelected(session, 'keep', (ids, events) =>
+    edits.keep(ids, !events.every(({ kept }) => kept)),
+  )
+
+/** Moves what is selected in time, and the selection with it. */
+export function moveSelected(session: Session, by: number, mark?: string): void {
+  const before = selectedEvents(session.get())[0]
+  changeSelected(session, 'move', (ids) => edits.moveEvents(ids, by), mark)
+  const after = before && edits.eventOf(documentOf(session.get()), before.id)
+  if (!after) return
+  session.set((state) => {
+    const { selection } = state
+    const at = tick(selection.at + after.at - before.at)
+    return settled({ ...state, selection: { ...selection, at } })
+  })
+}
+
+/** Makes what is selected longer or shorter. */
+export function stretchSelected(session: Session, by: number, mark?: string): void {
+  changeSelected(session, 'stretch', (ids) => edits.stretchEvents(ids, by), mark)
+  const [only] = selectedEvents(session.get())
+  if (only)
+    session.set((state) => ({
+      ...state,
+      selection: { ...state.selection, at: only.at, length: only.length, event: only.id },
+    }))
+}
+
+/** Changes one shown event's own words or way of being danced. */
+export function rewrite(
+  session: Session,
+  event: Event,
+  changes: Partial<Pick<Event, 'what' | 'length' | 'cue' | 'note'>>,
+  mark?: string,
+): void {
+  const flipped = isFlipped(session.get()) && !event.kept
+  const { what, cue, note, ...rest } = changes
+  const words = flipped ? mirrorEvent({ ...event, ...changes }) : { ...event, ...changes }
+  change(
+    session,
+    `change ${nameOf(event, vocabulary)}`,
+    edits.changeEvent(event.id, {
+      ...rest,
+      ...(what && { what: flipped ? mirrorWhat(what) : what }),
+      ...(cue !== undefined && { cue: words.cue ?? '' }),
+      ...(note !== undefined && { note: words.note ?? '' }),
+    }),
+    mark,
+  )
+}
+
+/** Flips the braid to its other side and back. */
+export const flip = (session: Session): void =>
+  session.set((state) => {
+    const { lead } = documentOf(state)
+    const shown = state.shown === 'other' ? 'lead' : 'other'
+    const side = shown === 'lead' ? lead : otherSide[lead]
+    return { ...state, shown, selection: { ...state.selection, side } }
+  })
+
+export const showBoth = (session: Session): void =>
+  session.set((state) => {
+    const shown = state.shown === 'both' ? 'lead' : 'both'
+    const { lead } = documentOf(state)
+    return { ...state, shown, selection: { ...state.selection, side: lead } }
+  })

@@ -1,0 +1,321 @@
+import {
+  ActionIcon,
+  Button,
+  NativeSelect,
+  NumberInput,
+  SegmentedControl,
+  Switch,
+  TextInput,
+} from '@mantine/core'
+import { IconArrowLeft, IconArrowRight, IconTrash, IconX } from '@tabler/icons-react'
+import { Direction, type FootAction, factsOf } from '../../core/body/feet'
+import { ArmPlace, Compass, compassWord, Gaze, Via } from '../../core/body/places'
+import type { Event, What } from '../../core/combination/combination'
+import { gazeName, nameOf, sideOf } from '../../core/combination/names'
+import { layerWord, vocabulary } from '../../core/moves/vocabulary'
+import { HALF_COUNT, labelOfSpan, TICKS_PER_COUNT, tick } from '../../core/time/time'
+import {
+  keepSelected,
+  moveSelected,
+  removeSelected,
+  rewrite,
+  type Session,
+  selectedEvents,
+  stretchSelected,
+  turnSelected,
+} from '../stores/session'
+import { useStore } from '../stores/store'
+import classes from './studio.module.css'
+
+/** Everything about the one move that is selected, to be changed by hand. */
+export function EventCard({ session, onClose }: { session: Session; onClose: () => void }) {
+  const state = useStore(session, (s) => s)
+  const [event, ...more] = selectedEvents(state)
+  if (!event || more.length > 0) return null
+  const move = event.what.kind === 'move' ? vocabulary.find(event.what.move) : undefined
+  const side = sideOf(event.what)
+  const write = (what: What) => rewrite(session, event, { what })
+  return (
+    <section className={`${classes.card} layer-${event.layer}`} aria-label="Selected move">
+      <header className={classes.cardHead}>
+        <h2 className="display">{nameOf(event, vocabulary)}</h2>
+        <ActionIcon variant="subtle" color="gray" aria-label="Close" onClick={onClose}>
+          <IconX size={16} />
+        </ActionIcon>
+      </header>
+      <p className={classes.cardWhen}>
+        {layerWord[event.layer]}, counts {labelOfSpan(event)}
+      </p>
+      <div className={classes.cardRow}>
+        {side && (
+          <SegmentedControl
+            size="xs"
+            aria-label="Side"
+            data={[
+              { value: 'L', label: 'Left' },
+              { value: 'R', label: 'Right' },
+            ]}
+            value={side}
+            onChange={(value) => turnSelected(session, value === 'R' ? 'R' : 'L')}
+          />
+        )}
+        <Button.Group>
+          <Button
+            size="compact-sm"
+            variant="default"
+            onClick={() => moveSelected(session, -HALF_COUNT)}
+            aria-label="Half a count earlier"
+          >
+            <IconArrowLeft size={14} />
+          </Button>
+          <Button
+            size="compact-sm"
+            variant="default"
+            onClick={() => moveSelected(session, HALF_COUNT)}
+            aria-label="Half a count later"
+          >
+            <IconArrowRight size={14} />
+          </Button>
+        </Button.Group>
+        <Button.Group>
+          <Button
+            size="compact-sm"
+            variant="default"
+            onClick={() => stretchSelected(session, -HALF_COUNT)}
+            aria-label="Half a count shorter"
+          >
+            −½
+          </Button>
+          <Button
+            size="compact-sm"
+            variant="default"
+            onClick={() => stretchSelected(session, HALF_COUNT)}
+            aria-label="Half a count longer"
+          >
+            +½
+          </Button>
+        </Button.Group>
+        <ActionIcon
+          variant="default"
+          aria-label="Take it out"
+          onClick={() => removeSelected(session)}
+        >
+          <IconTrash size={16} />
+        </ActionIcon>
+      </div>
+      <WhatFields event={event} write={write} />
+      <div className={classes.cardRow}>
+        <TextInput
+          size="xs"
+          label="Cue"
+          className={classes.grow}
+          placeholder={move?.cue ?? 'said before it'}
+          value={event.cue ?? ''}
+          onChange={({ currentTarget }) =>
+            rewrite(session, event, { cue: currentTarget.value }, `cue ${event.id}`)
+          }
+        />
+        <TextInput
+          size="xs"
+          label="Note"
+          className={classes.grow}
+          value={event.note ?? ''}
+          onChange={({ currentTarget }) =>
+            rewrite(session, event, { note: currentTarget.value }, `note ${event.id}`)
+          }
+        />
+      </div>
+      <Switch
+        size="sm"
+        mt={6}
+        label="Keep it as written on the other side"
+        checked={event.kept === true}
+        onChange={() => keepSelected(session)}
+      />
+      {move && (
+        <p className={classes.help}>
+          {move.feel} {move.watch && <span>Watch: {move.watch} </span>}
+          {move.care && <b>{move.care}</b>}
+        </p>
+      )}
+    </section>
+  )
+}
+
+function WhatFields({ event, write }: { event: Event; write: (what: What) => void }) {
+  const { what } = event
+  switch (what.kind) {
+    case 'foot':
+      return <FootFields action={what.action} write={(action) => write({ kind: 'foot', action })} />
+    case 'at':
+      return (
+        <NativeSelect
+          size="xs"
+          label="Place"
+          data={Compass.options.map((place) => ({ value: place, label: compassWord[place] }))}
+          value={what.place}
+          onChange={({ currentTarget }) =>
+            write({ ...what, place: Compass.parse(currentTarget.value) })
+          }
+        />
+      )
+    case 'look':
+      return (
+        <NativeSelect
+          size="xs"
+          label="Look"
+          data={Gaze.options.map((gaze) => ({ value: gaze, label: gazeName[gaze] }))}
+          value={what.gaze}
+          onChange={({ currentTarget }) =>
+            write({ ...what, gaze: Gaze.parse(currentTarget.value) })
+          }
+        />
+      )
+    case 'arms':
+      return <ArmFields what={what} write={write} />
+    case 'move': {
+      const { every, ...rest } = what
+      return (
+        <NativeSelect
+          size="xs"
+          label="Again"
+          data={[
+            { value: '0', label: 'as it comes' },
+            ...[6, 12, 24, 48].map((ticks) => ({
+              value: String(ticks),
+              label:
+                ticks === 6
+                  ? 'every half count'
+                  : ticks === 12
+                    ? 'every count'
+                    : `every ${ticks / TICKS_PER_COUNT} counts`,
+            })),
+          ]}
+          value={String(every ?? 0)}
+          onChange={({ currentTarget }) => {
+            const ticks = Number(currentTarget.value)
+            write({ ...rest, ...(ticks > 0 && { every: tick(ticks) }) })
+          }}
+        />
+      )
+    }
+  }
+}
+
+function ArmFields({
+  what,
+  write,
+}: {
+  what: Extract<What, { kind: 'arms' }>
+  write: (what: What) => void
+}) {
+  const places = ['', ...ArmPlace.options].map((place) => ({
+    value: place,
+    label: place || 'stays',
+  }))
+  const arm = (side: 'R' | 'L', value: string) => {
+    const { R, L, ...rest } = what
+    const place = ArmPlace.safeParse(value).data
+    const arms = { R, L, [side]: place }
+    // An arms move without any arm would be nothing: take it out instead.
+    if (arms.R || arms.L)
+      write({ ...rest, ...(arms.R && { R: arms.R }), ...(arms.L && { L: arms.L }) })
+  }
+  return (
+    <div className={classes.cardRow}>
+      {(['L', 'R'] as const).map((side) => (
+        <NativeSelect
+          key={side}
+          size="xs"
+          label={side === 'R' ? 'Right arm' : 'Left arm'}
+          className={classes.grow}
+          data={places}
+          value={what[side] ?? ''}
+          onChange={({ currentTarget }) => arm(side, currentTarget.value)}
+        />
+      ))}
+      <NativeSelect
+        size="xs"
+        label="By the"
+        className={classes.grow}
+        data={['', ...Via.options].map((via) => ({ value: via, label: via || 'straight' }))}
+        value={what.via ?? ''}
+        onChange={({ currentTarget }) => {
+          const { via: _, ...rest } = what
+          const via = Via.safeParse(currentTarget.value)
+          write({ ...rest, ...(via.success && { via: via.data }) })
+        }}
+      />
+    </div>
+  )
+}
+
+function FootFields({
+  action,
+  write,
+}: {
+  action: FootAction
+  write: (action: FootAction) => void
+}) {
+  const facts = factsOf(action.primitive)
+  const without = <K extends keyof FootAction>(key: K) => {
+    const { [key]: _, ...rest } = action
+    return rest as FootAction
+  }
+  const choose = <K extends 'size' | 'contact'>(key: K, value: string) =>
+    write(value ? ({ ...action, [key]: value } as FootAction) : without(key))
+  const travels = facts.direction !== undefined
+  return (
+    <div className={classes.cardRow}>
+      {travels && (
+        <NativeSelect
+          size="xs"
+          label="Where"
+          className={classes.grow}
+          data={Direction.options.map((direction) => ({
+            value: direction,
+            label: direction.replace('-', ' '),
+          }))}
+          value={action.direction}
+          onChange={({ currentTarget }) =>
+            write({ ...action, direction: Direction.parse(currentTarget.value) })
+          }
+        />
+      )}
+      {travels && (
+        <NativeSelect
+          size="xs"
+          label="Size"
+          data={[{ value: '', label: 'plain' }, 'small', 'large']}
+          value={action.size ?? ''}
+          onChange={({ currentTarget }) => choose('size', currentTarget.value)}
+        />
+      )}
+      {facts.needs === 'free' && (
+        <NativeSelect
+          size="xs"
+          label="On the"
+          data={[{ value: '', label: 'whole foot' }, 'ball', 'heel']}
+          value={action.contact ?? ''}
+          onChange={({ currentTarget }) => choose('contact', currentTarget.value)}
+        />
+      )}
+      {action.primitive !== 'hold' && (
+        <NumberInput
+          size="xs"
+          label="Turn °"
+          w={84}
+          step={45}
+          min={-720}
+          max={720}
+          value={action.turn ?? 0}
+          onChange={(value) => {
+            const turn = Math.round(Number(value) || 0)
+            if (turn !== 0) write({ ...action, turn })
+            else if (action.primitive !== 'pivot') write(without('turn'))
+          }}
+        />
+      )}
+    </div>
+  )
+}

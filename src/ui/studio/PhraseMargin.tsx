@@ -1,0 +1,68 @@
+import { Menu } from '@mantine/core'
+import { type Side, sideWord } from '../../core/body/side'
+import type { Pass } from '../../core/combination/passes'
+import * as edits from '../../core/edits/edits'
+import classes from '../braid/braid.module.css'
+import { change, documentOf, type Session } from '../stores/session'
+import { useStore } from '../stores/store'
+import own from './studio.module.css'
+
+interface MarginProps {
+  readonly session: Session
+  readonly pass: Pass
+  readonly side: Side
+  readonly newId: () => string
+  readonly onRename: (pass: Pass) => void
+}
+
+/** The name of a phrase in the margin of its line; it opens what can be done with the phrase. */
+export function PhraseMargin({ session, pass, side, newId, onRename }: MarginProps) {
+  const { lead, order } = useStore(session, documentOf)
+  const { index, phrase, time, times, mirrored } = pass
+  const said = phrase.title || (times > 1 ? `${time} of ${times}` : '')
+  const act = (label: string, make: edits.Edit) => () =>
+    change(session, `${label} ${phrase.name}`, make)
+  return (
+    <Menu position="right-start" withinPortal>
+      <Menu.Target>
+        <button
+          type="button"
+          className={own.phraseName}
+          aria-label={`Phrase ${phrase.name}${times > 1 ? `, time ${time} of ${times}` : ''}, ${sideWord[side]} side: change it`}
+        >
+          <span className={`display ${classes.name}`}>
+            {phrase.name}
+            {mirrored && '~'}
+          </span>
+          <span className={classes.subtitle}>
+            {said}
+            {side !== lead && <em>{sideWord[side]}</em>}
+          </span>
+        </button>
+      </Menu.Target>
+      <Menu.Dropdown>
+        <Menu.Item onClick={() => onRename(pass)}>Name and counts…</Menu.Item>
+        <Menu.Item onClick={act('repeat', edits.repeatPass(index))}>Dance it again</Menu.Item>
+        <Menu.Item onClick={act('turn round', edits.turnPass(index))}>
+          {mirrored ? 'Dance it as written' : 'Dance it from the other side'}
+        </Menu.Item>
+        <Menu.Item onClick={act('add a phrase behind', edits.addPhrase(newId(), index))}>
+          New phrase behind it
+        </Menu.Item>
+        <Menu.Divider />
+        <Menu.Item disabled={index === 0} onClick={act('move', edits.movePass(index, index - 1))}>
+          Earlier
+        </Menu.Item>
+        <Menu.Item
+          disabled={index === order.length - 1}
+          onClick={act('move', edits.movePass(index, index + 1))}
+        >
+          Later
+        </Menu.Item>
+        <Menu.Item disabled={order.length === 1} onClick={act('take out', edits.removePass(index))}>
+          Take it out
+        </Menu.Item>
+      </Menu.Dropdown>
+    </Menu>
+  )
+}

@@ -1,0 +1,216 @@
+import {
+  ActionIcon,
+  Button,
+  Menu,
+  MultiSelect,
+  NativeSelect,
+  NumberInput,
+  Popover,
+  TextInput,
+  Tooltip,
+} from '@mantine/core'
+import {
+  IconArrowBackUp,
+  IconArrowForwardUp,
+  IconKeyboard,
+  IconSettings,
+} from '@tabler/icons-react'
+import { Link } from 'react-router'
+import { Level } from '../../core/body/places'
+import { otherSide, sideWord, Weight } from '../../core/body/side'
+import { mirror } from '../../core/combination/mirror'
+import * as edits from '../../core/edits/edits'
+import { Family } from '../../core/moves/move'
+import { clampTempo } from '../../core/time/tempo'
+import { saveAsFile } from '../combinations/files'
+import { checkedOf } from '../stores/checked'
+import {
+  change,
+  documentOf,
+  flip,
+  redoNext,
+  type Session,
+  type Shown,
+  showBoth,
+  undoLast,
+} from '../stores/session'
+import { useStore } from '../stores/store'
+import classes from './studio.module.css'
+
+const SAVED_WORD = {
+  saved: 'saved',
+  saving: 'saving…',
+  failed: 'not saved',
+  elsewhere: 'saved as a copy',
+} as const
+
+/** The combination's own line: title, facts, sides, undo, and what can be done with all of it. */
+export function TitleRow({ session, onHelp }: { session: Session; onHelp: () => void }) {
+  const state = useStore(session, (s) => s)
+  const save = useStore(session.saver, (s) => s)
+  const combination = documentOf(state)
+  const { lead, id } = combination
+  const counts = checkedOf(combination).lead.length / 12
+  const setShown = (shown: Shown) => {
+    if (shown === state.shown) return
+    if (shown === 'both') showBoth(session)
+    else {
+      if (state.shown === 'both') showBoth(session)
+      if (shown === 'other') flip(session)
+      else if (session.get().shown === 'other') flip(session)
+    }
+  }
+  const sides: readonly { value: Shown; label: string }[] = [
+    { value: 'lead', label: `${capital(sideWord[lead])} side` },
+    { value: 'other', label: `${capital(sideWord[otherSide[lead]])} side` },
+    { value: 'both', label: 'Both' },
+  ]
+  return (
+    <div className={classes.titleRow}>
+      <h1 className="only-read">{combination.title}</h1>
+      <TextInput
+        aria-label="Title"
+        classNames={{ root: classes.titleBox ?? '', input: `display ${classes.title}` }}
+        variant="unstyled"
+        value={combination.title}
+        onChange={({ currentTarget }) =>
+          change(
+            session,
+            'change the title',
+            edits.describe({ title: currentTarget.value }),
+            'title',
+          )
+        }
+      />
+      <p className={classes.facts}>
+        {combination.families.join(', ')} · <span className="counts">{counts}</span> counts ·{' '}
+        <span data-save-state={save.kind}>{SAVED_WORD[save.kind]}</span>
+      </p>
+      <div className={classes.sides} role="group" aria-label="Side shown">
+        {sides.map(({ value, label }) => (
+          <button
+            key={value}
+            type="button"
+            aria-pressed={state.shown === value}
+            onClick={() => setShown(value)}
+          >
+            {label}
+          </button>
+        ))}
+      </div>
+      <Tooltip label="Undo (Ctrl Z)">
+        <ActionIcon
+          variant="default"
+          aria-label="Undo"
+          disabled={state.history.past.length === 0}
+          onClick={() => undoLast(session)}
+        >
+          <IconArrowBackUp size={18} />
+        </ActionIcon>
+      </Tooltip>
+      <Tooltip label="Redo (Ctrl Y)">
+        <ActionIcon
+          variant="default"
+          aria-label="Redo"
+          disabled={state.history.future.length === 0}
+          onClick={() => redoNext(session)}
+        >
+          <IconArrowForwardUp size={18} />
+        </ActionIcon>
+      </Tooltip>
+      <Settings session={session} />
+      <ActionIcon variant="default" aria-label="All keys (?)" onClick={onHelp}>
+        <IconKeyboard size={18} />
+      </ActionIcon>
+      <Menu position="bottom-end">
+        <Menu.Target>
+          <Button variant="default" size="compact-md">
+            More
+          </Button>
+        </Menu.Target>
+        <Menu.Dropdown>
+          <Menu.Item onClick={() => saveAsFile(combination)}>Save as file</Menu.Item>
+          <Menu.Item onClick={() => change(session, 'lead with the other side', mirror)}>
+            Lead with the {sideWord[otherSide[lead]]} instead
+          </Menu.Item>
+        </Menu.Dropdown>
+      </Menu>
+      <Button component={Link} to={`/combination/${id}/teach`} size="compact-md">
+        Teach
+      </Button>
+    </div>
+  )
+}
+
+const capital = (word: string) => `${word[0]?.toUpperCase()}${word.slice(1)}`
+
+const WEIGHT_WORD: Readonly<Record<Weight, string>> = {
+  L: 'on the left',
+  R: 'on the right',
+  both: 'on both feet',
+}
+
+/** Tempo, families and start stance, behind one button. */
+function Settings({ session }: { session: Session }) {
+  const combination = useStore(session, documentOf)
+  const { start, tempo, teachTempo, families } = combination
+  const describe = (label: string, changes: Parameters<typeof edits.describe>[0]) =>
+    change(session, `change the ${label}`, edits.describe(changes), label)
+  return (
+    <Popover position="bottom-end" width={340} withArrow trapFocus returnFocus>
+      <Popover.Target>
+        <ActionIcon variant="default" aria-label="Tempo, families and start">
+          <IconSettings size={18} />
+        </ActionIcon>
+      </Popover.Target>
+      <Popover.Dropdown>
+        <div className={classes.cardRow}>
+          <NumberInput
+            label="Target tempo"
+            className={classes.grow}
+            min={40}
+            max={220}
+            value={tempo}
+            onChange={(value) => describe('tempo', { tempo: clampTempo(Number(value) || tempo) })}
+          />
+          <NumberInput
+            label="Teaching tempo"
+            className={classes.grow}
+            min={40}
+            max={220}
+            value={teachTempo}
+            onChange={(value) =>
+              describe('teaching tempo', { teachTempo: clampTempo(Number(value) || teachTempo) })
+            }
+          />
+        </div>
+        <MultiSelect
+          label="Families"
+          data={Family.options}
+          value={[...families]}
+          comboboxProps={{ withinPortal: false }}
+          onChange={(picked) => describe('families', { families: Family.array().parse(picked) })}
+        />
+        <div className={classes.cardRow}>
+          <NativeSelect
+            label="Starts with the weight"
+            className={classes.grow}
+            data={Weight.options.map((weight) => ({ value: weight, label: WEIGHT_WORD[weight] }))}
+            value={start.weight}
+            onChange={({ currentTarget }) =>
+              describe('start', { start: { ...start, weight: Weight.parse(currentTarget.value) } })
+            }
+          />
+          <NativeSelect
+            label="Level"
+            data={Level.options}
+            value={start.level}
+            onChange={({ currentTarget }) =>
+              describe('start', { start: { ...start, level: Level.parse(currentTarget.value) } })
+            }
+          />
+        </div>
+      </Popover.Dropdown>
+    </Popover>
+  )
+}

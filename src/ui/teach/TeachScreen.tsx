@@ -1,0 +1,271 @@
+import { ActionIcon, Button } from '@mantine/core'
+import { IconPlayerPlayFilled, IconPlayerStopFilled } from '@tabler/icons-react'
+import { useQuery } from '@tanstack/react-query'
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { Link, useParams } from 'react-router'
+import type { Position } from '../../audio/player'
+import { sideWord } from '../../core/body/side'
+import type { Combination } from '../../core/combination/combination'
+import { passAt } from '../../core/combination/passes'
+import { layerWord, vocabulary } from '../../core/moves/vocabulary'
+import { sayPass } from '../../core/teaching/say'
+import { type TeachStep, teachSteps } from '../../core/teaching/steps'
+import { TICKS_PER_COUNT } from '../../core/time/time'
+import { inWords, Problem } from '../app/Problem'
+import { useServices } from '../app/services'
+import { teachProgram } from '../play/programs'
+import { useFrames } from '../play/useFrames'
+import { StandingFigure } from '../stage/StandingFigure'
+import { simulationFrom } from '../stores/checked'
+import { useStore } from '../stores/store'
+import { nowText } from '../studio/usePlayhead'
+import classes from './teach.module.css'
+
+/** Teaching a combination, step by step. */
+export function TeachScreen() {
+  const { id = '' } = useParams()
+  const { combinations } = useServices()
+  const stored = useQuery({
+    queryKey: ['combination', id],
+    queryFn: async () => (await combinations.get(id)) ?? null,
+    gcTime: 0,
+    staleTime: 0,
+  })
+  if (stored.error) return <Problem {...inWords(stored.error)} />
+  if (stored.isPending) return <p className="only-read">Opening…</p>
+  if (!stored.data)
+    return (
+      <Problem
+        what="This combination is not here."
+        toDo="Go back to all combinations; it may be under “Deleted” there."
+      />
+    )
+  return <Teach combination={stored.data.combination} />
+}
+
+function Teach({ combination }: { combination: Combination }) {
+  const { deck } = useServices()
+  const playing = useStore(deck, (is) => is)
+  const steps = useMemo(() => teachSteps(combination), [combination])
+  const [index, setIndex] = useState(0)
+  const [side, setSide] = useState(combination.lead)
+  const [passIndex, setPass] = useState(0)
+  const root = useRef<HTMLElement>(null)
+  const now = useRef<HTMLParagraphElement>(null)
+  const walking = useRef(false)
+  const step: TeachStep | undefined = steps[index]
+  const layers = useMemo(() => new Set(step?.layers), [step])
+
+  const playStep = useCallback(
+    (wanted: TeachStep | undefined) => {
+      if (!wanted) return
+      walking.current = true
+      deck.hear((kind) => {
+        if (kind === 'phrase' || kind === 'count' || kind === 'and') return true
+        return wanted.layers.includes(kind)
+      })
+      void deck.play(teachProgram(combination, wanted))
+    },
+    [deck, combination],
+  )
+  const stop = useCallback(() => {
+    walking.current = false
+    deck.stop()
+  }, [deck])
+  const go = (to: number) => {
+    const wanted = steps[to]
+    if (!wanted) return
+    setIndex(to)
+    setPass(0)
+    setSide(wanted.sides[0] ?? combination.lead)
+    if (walking.current) playStep(wanted)
+  }
+  // A step that has been played to its end leads to the next one.
+  useEffect(
+    () =>
+      deck.subscribe(() => {
+        if (deck.get() || !walking.current) return
+        const next = steps[index + 1]
+        if (!next) {
+          walking.current = false
+          return
+        }
+        setIndex(index + 1)
+        setPass(0)
+        setSide(next.sides[0] ?? combination.lead)
+        playStep(next)
+      }),
+    [deck, steps, index, playStep, combination.lead],
+  )
+  useEffect(() => stop, [stop])
+
+  const draw = useCallback(
+    (position: Position | undefined) => {
+      if (now.current) now.current.textContent = nowText(position, combination) || '–'
+      const dance = position?.part.dance
+      const at = (dance?.from ?? 0) + (position?.at ?? 0)
+      const pass = dance && passAt(simulationFrom(combination, dance.side).passes, at)
+      const count = pass && Math.floor((at - pass.at) / TICKS_PER_COUNT) + 1
+      for (const row of root.current?.querySelectorAll('[data-row]') ?? [])
+        row.setAttribute('data-lit', String(row.getAttribute('data-row') === String(count)))
+      // Renders only when the phrase or the side changes, not on every frame.
+      if (pass) setPass(pass.index)
+      if (dance) setSide(dance.side)
+    },
+    [combination],
+  )
+  useFrames(deck, draw)
+
+  const simulation = simulationFrom(combination, side)
+  const pass = simulation.passes[passIndex] ?? simulation.passes[0]
+  const words = pass ? sayPass(simulation, pass, layers, vocabulary) : []
+
+  if (!step || !pass)
+    return (
+      <main className={classes.screen}>
+        <h1 className="display">{combination.title}</h1>
+        <p>
+          There is nothing to teach yet.{' '}
+          <Link to={`/combination/${combination.id}`}>Put the feet down first.</Link>
+        </p>
+      </main>
+    )
+  return (
+    <main
+      className={classes.screen}
+      ref={root}
+      onKeyDown={(event) => {
+        if (event.key === 'PageDown' || event.key === 'PageUp') {
+          event.preventDefault()
+          go(index + (event.key === 'PageDown' ? 1 : -1))
+        }
+      }}
+    >
+      <div className={classes.top}>
+        <h1 className="display">Teach {combination.title}</h1>
+        <Button
+          component={Link}
+          to={`/combination/${combination.id}`}
+          variant="default"
+          size="compact-md"
+        >
+          Back to the studio
+        </Button>
+      </div>
+      <ol className={classes.strip} aria-label="Steps">
+        {steps.map((each, i) => (
+          <li key={each.id}>
+            <button
+              type="button"
+              aria-current={i === index ? 'step' : undefined}
+              onClick={() => go(i)}
+            >
+              <b className="counts">{i + 1}</b> {each.title}
+              <span className="counts">
+                {each.sides.join(' then ')} · {each.tempo} a minute
+              </span>
+            </button>
+          </li>
+        ))}
+      </ol>
+      <div className={classes.body}>
+        <section className={classes.words} aria-label="What to do on each count">
+          <header>
+            <h2 className="display">
+              {step.title}: phrase {pass.phrase.name}{' '}
+              {pass.phrase.title && `· ${pass.phrase.title}`}
+            </h2>
+            <p>
+              {sideWord[side] === 'right' ? 'Right' : 'Left'} side. {step.say}
+            </p>
+            {simulation.passes.length > 1 && (
+              <div className={classes.passes}>
+                {simulation.passes.map(({ index: i, phrase }) => (
+                  <button
+                    key={i}
+                    type="button"
+                    aria-pressed={i === pass.index}
+                    disabled={playing}
+                    onClick={() => setPass(i)}
+                  >
+                    {phrase.name}
+                  </button>
+                ))}
+              </div>
+            )}
+          </header>
+          <ol className={classes.rows}>
+            {words.map(({ count, feet, layers: others, weight, cues }) => (
+              <li key={count} data-row={count} className={classes.row}>
+                <b className={`display counts ${classes.count}`}>{count}</b>
+                <div>
+                  {feet.length > 0 && <p className="layer-feet">{feet.join('. ')}.</p>}
+                  {others.map(({ layer, text }) => (
+                    <p key={layer + text} className={`layer-${layer}`}>
+                      <b>{layerWord[layer]}</b> {text}
+                    </p>
+                  ))}
+                  {feet.length === 0 && others.length === 0 && (
+                    <p className={classes.goOn}>
+                      {layers.has('feet') ? 'Hold; the count still passes.' : 'Go on.'}
+                    </p>
+                  )}
+                </div>
+                <div className={classes.weight}>
+                  {cues.map((cue) => (
+                    <em key={cue}>“{cue}”</em>
+                  ))}
+                  {layers.has('feet') && <span>weight: {weight}</span>}
+                </div>
+              </li>
+            ))}
+          </ol>
+        </section>
+        <aside className={classes.stage} aria-label="Now">
+          <p ref={now} className={`display counts ${classes.now}`} data-now>
+            –
+          </p>
+          <StandingFigure
+            combination={combination}
+            side={side}
+            at={pass.at}
+            layers={layers}
+            only={layers.size === 1 && !layers.has('feet') ? step.layers[0] : undefined}
+            onOnly={(layer) => go(steps.findIndex(({ id }) => id === (layer ?? 'feet')))}
+            deck={deck}
+          />
+          <p className={classes.caution}>
+            Warm first, without pain. Knees soft, never locked. Who is dizzy or hurts stops; where
+            pain stays, ask a doctor or physiotherapist, whose word goes before this.
+          </p>
+        </aside>
+      </div>
+      <section className={classes.bar} aria-label="Play">
+        <ActionIcon
+          className={classes.play}
+          size={46}
+          radius="xl"
+          aria-label={playing ? 'Stop' : 'Play'}
+          onClick={() => (playing ? stop() : playStep(step))}
+        >
+          {playing ? <IconPlayerStopFilled size={22} /> : <IconPlayerPlayFilled size={22} />}
+        </ActionIcon>
+        <Button variant="default" onClick={() => go(index - 1)} disabled={index === 0}>
+          Step before
+        </Button>
+        <Button
+          variant="default"
+          onClick={() => go(index + 1)}
+          disabled={index === steps.length - 1}
+        >
+          Next step
+        </Button>
+        <p>
+          Step {index + 1} of {steps.length}: {step.title},{' '}
+          {step.sides.map((s) => `${sideWord[s]} side`).join(' then ')}, {step.tempo} counts a
+          minute.
+        </p>
+      </section>
+    </main>
+  )
+}
