@@ -15,7 +15,7 @@ import { RouterProvider } from 'react-router'
 import { UserError } from '../../core/errors'
 import { router } from './router'
 import { createServices, readDemo, ServicesProvider } from './services'
-import { theme } from './theme'
+import { resolver, theme } from './theme'
 
 /** The server writes a fresh nonce into the page; Mantine's own style elements need it. */
 const nonce = () => document.querySelector('meta[name="csp-nonce"]')?.getAttribute('content') ?? ''
@@ -30,6 +30,7 @@ const queries = new QueryClient({
 async function start(root: HTMLElement) {
   try {
     await services.combinations.addDemoOnce(readDemo)
+    await services.journal.recover(services.combinations)
   } catch (cause) {
     throw new UserError(
       'This browser does not let the app keep anything.',
@@ -39,7 +40,12 @@ async function start(root: HTMLElement) {
   }
   createRoot(root).render(
     <StrictMode>
-      <MantineProvider theme={theme} defaultColorScheme="auto" getStyleNonce={nonce}>
+      <MantineProvider
+        theme={theme}
+        defaultColorScheme="auto"
+        getStyleNonce={nonce}
+        cssVariablesResolver={resolver}
+      >
         <QueryClientProvider client={queries}>
           <ServicesProvider value={services}>
             <RouterProvider router={router} />

@@ -2,11 +2,13 @@ import { createContext, useContext } from 'react'
 import { Combination } from '../../core/combination/combination'
 import { type Combinations, createCombinations } from '../../storage/combinations'
 import { Database } from '../../storage/database'
+import { createJournal, type Journal, windowLocks } from '../../storage/journal'
 import { createPlayDeck, type PlayDeck } from '../play/deck'
 
 /** What the screens share. */
 export interface Services {
   readonly combinations: Combinations
+  readonly journal: Journal
   readonly deck: PlayDeck
   readonly newId: () => string
 }
@@ -15,7 +17,9 @@ const newId = () => crypto.randomUUID()
 
 export function createServices(): Services {
   const combinations = createCombinations(new Database(), { now: Date.now, newId })
-  return { combinations, deck: createPlayDeck(), newId }
+  const window = newId()
+  const journal = createJournal(localStorage, window, windowLocks(navigator.locks, window))
+  return { combinations, journal, deck: createPlayDeck(), newId }
 }
 
 /** The invented combinations a first visit starts with. */

@@ -1,4 +1,4 @@
-import { createTheme, type MantineColorsTuple } from '@mantine/core'
+import { type CSSVariablesResolver, createTheme, type MantineColorsTuple } from '@mantine/core'
 
 const ember: MantineColorsTuple = [
   '#fff1e6',
@@ -13,9 +13,38 @@ const ember: MantineColorsTuple = [
   '#6f2807',
 ]
 
+/** From the lightest ink to the deepest ground of the evening theme. */
+const plum: MantineColorsTuple = [
+  '#f4e6d8',
+  '#d5c1c9',
+  '#c3adb7',
+  '#7d6272',
+  '#5a4150',
+  '#412c39',
+  '#34202d',
+  '#1d1119',
+  '#180d14',
+  '#120910',
+]
+
+/** Mantine's own surfaces take our paper, card and line. */
+export const resolver: CSSVariablesResolver = () => {
+  const surfaces = {
+    '--mantine-color-body': 'var(--card)',
+    '--mantine-color-text': 'var(--ink)',
+    '--mantine-color-default': 'var(--card)',
+    '--mantine-color-default-color': 'var(--ink)',
+    '--mantine-color-default-border': 'var(--line)',
+    '--mantine-color-default-hover': 'color-mix(in srgb, var(--line) 40%, var(--card))',
+    '--mantine-color-placeholder': 'var(--quiet)',
+    '--mantine-color-dimmed': 'var(--quiet)',
+  }
+  return { variables: {}, light: surfaces, dark: surfaces }
+}
+
 /** Mantine in our own colours; the rest is in theme.css. */
 export const theme = createTheme({
-  colors: { ember },
+  colors: { ember, dark: plum },
   primaryColor: 'ember',
   primaryShade: { light: 7, dark: 4 },
   autoContrast: true,

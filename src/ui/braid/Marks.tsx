@@ -26,25 +26,38 @@ export const Mark = memo(function Mark({ event, left, right, top, selected }: Ma
   const { kind } = claimOf(event, vocabulary)
   const every = event.what.kind === 'move' ? event.what.every : undefined
   const width = right - left - 3
+  const shown = fitted(`${event.kept ? '⚓ ' : ''}${name}`, width - (kind === 'accent' ? 16 : 18))
   return (
     <g
       className={`${classes.mark} layer-${event.layer} ${selected ? classes.selected : ''}`}
       transform={`translate(${left + 1.5} ${top + 1})`}
       data-event={event.id}
-      role="button"
-      tabIndex={-1}
+      role="img"
       aria-label={`${name}, ${labelOfSpan(event)}, ${event.layer}${event.kept ? ', kept' : ''}`}
     >
       <title>{name}</title>
-      <Shape kind={kind} width={width} beats={every ? event.length / every : 1} />
+      <Shape
+        kind={kind}
+        width={width}
+        from={shown.length * 6.7 + 14}
+        beats={every ? event.length / every : 1}
+      />
       <text x={kind === 'accent' ? 15 : 9} y={HEIGHT / 2 + 4.5}>
-        {fitted(`${event.kept ? '⚓ ' : ''}${name}`, width - (kind === 'accent' ? 16 : 18))}
+        {shown}
       </text>
     </g>
   )
 })
 
-function Shape({ kind, width, beats }: { kind: MoveKind; width: number; beats: number }) {
+interface ShapeProps {
+  readonly kind: MoveKind
+  readonly width: number
+  /** Where the name ends: a wave does not run through it. */
+  readonly from: number
+  readonly beats: number
+}
+
+function Shape({ kind, width, from, beats }: ShapeProps) {
   switch (kind) {
     case 'accent':
       return (
@@ -62,7 +75,7 @@ function Shape({ kind, width, beats }: { kind: MoveKind; width: number; beats: n
         </>
       )
     case 'texture':
-      return <path className={classes.wave} d={wave(width)} />
+      return <path className={classes.wave} d={wave(Math.min(from, width - 8), width)} />
     case 'path':
       return <path className={classes.path} d={lens(width)} />
     default:
@@ -90,12 +103,12 @@ const repeatsFrom = (beats: number): readonly number[] => [
 const lens = (width: number): string =>
   `M0 ${HEIGHT / 2} C ${Math.min(14, width / 4)} 0, ${Math.min(14, width / 4)} 0, ${Math.min(26, width / 2)} 0 H ${Math.max(width / 2, width - 26)} C ${width - Math.min(14, width / 4)} 0, ${width - 8} ${HEIGHT / 4}, ${width} ${HEIGHT / 2} C ${width - 8} ${HEIGHT * 0.75}, ${width - Math.min(14, width / 4)} ${HEIGHT}, ${Math.max(width / 2, width - 26)} ${HEIGHT} H ${Math.min(26, width / 2)} C ${Math.min(14, width / 4)} ${HEIGHT}, ${Math.min(14, width / 4)} ${HEIGHT}, 0 ${HEIGHT / 2} Z`
 
-/** A fine wave under the name, as long as the texture runs. */
-function wave(width: number): string {
-  const swing = 4
-  const dips = Math.max(1, Math.floor(width / (2 * swing)))
-  const dip = ` q ${swing / 2} -3.5 ${swing} 0 t ${swing} 0`
-  return `M0 ${HEIGHT - 2.5}${dip.repeat(dips)}`
+/** A fine wave behind the name, as long as the texture runs. */
+function wave(from: number, to: number): string {
+  const swing = 5
+  const dips = Math.max(1, Math.floor((to - from) / (2 * swing)))
+  const dip = ` q ${swing / 2} -6 ${swing} 0 t ${swing} 0`
+  return `M0 2 v${HEIGHT - 4} M${from} ${HEIGHT / 2}${dip.repeat(dips)}`
 }
 
 interface FootMarkProps {
@@ -117,8 +130,7 @@ export const FootMark = memo(function FootMark({ danced, x, room, selected }: Fo
       className={`${classes.foot} layer-feet ${selected ? classes.selected : ''}`}
       transform={`translate(${x} 0)`}
       data-event={event.id}
-      role="button"
-      tabIndex={-1}
+      role="img"
       aria-label={`${footWords(action)}, feet${event.kept ? ', kept' : ''}`}
     >
       <title>{footWords(action)}</title>
@@ -147,8 +159,9 @@ function Print({ action, foot, y }: { action: FootAction; foot: 'R' | 'L'; y: nu
   return (
     <path
       className={solid}
-      transform={`translate(0 ${y})`}
-      d="M1 0 C1 -4 5 -4.600 9 -3.600 C12 -3 14 -5.200 18 -4.900 C23 -4.400 23 4.400 18 4.900 C14 5.200 12 3 9 3.600 C5 4.600 1 4 1 0 Z"
+      // The arch is on the inside, so the left one is the right one turned over.
+      transform={`translate(0 ${y}) scale(1 ${foot === 'R' ? 1 : -1})`}
+      d="M1 0 C1 -3.400 5 -3.600 9 -2.800 C13 -2.300 13.500 -5.200 18 -5.200 C23.500 -5.200 23.500 3.800 19 4.800 C14 5.400 9 4 5 3.700 C2.400 3.500 1 2.400 1 0 Z"
     />
   )
 }

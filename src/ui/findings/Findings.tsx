@@ -19,7 +19,7 @@ const SEVERITY_WORD: Readonly<Record<Severity, string>> = {
 
 function headline(findings: readonly Finding[]): string {
   const open = findings.filter((finding) => severityOf(finding) !== 'note').length
-  if (open === 0) return 'Nothing catches'
+  if (open === 0) return 'Nothing to smooth'
   return open === 1 ? '1 thing to smooth' : `${open} things to smooth`
 }
 

@@ -1,6 +1,6 @@
 import type { Combination } from '../../core/combination/combination'
 import { UserError } from '../../core/errors'
-import type { Combinations } from '../../storage/combinations'
+import type { Services } from '../app/services'
 import { createStore, type Readable } from './store'
 
 /** How the last save went; `elsewhere` carries the copy that was made. */
@@ -19,7 +19,10 @@ export interface Saver extends Readable<SaveState> {
 }
 
 /** Saves every state at once, one save after the other; states overtaken by a newer one are skipped. */
-export function createSaver(combinations: Combinations, first: number): Saver {
+export function createSaver(
+  { combinations, journal }: Pick<Services, 'combinations' | 'journal'>,
+  first: number,
+): Saver {
   const state = createStore<SaveState>({ kind: 'saved' })
   let revision = first
   let waiting: Combination | undefined
@@ -34,9 +37,12 @@ export function createSaver(combinations: Combinations, first: number): Saver {
         const saved = await combinations.save(next, revision)
         if (saved.kind === 'elsewhere') {
           revision = 1
+          journal.clear(next.id)
           state.set(() => saved)
         } else {
           revision = saved.revision
+          if (waiting) journal.write(waiting, revision)
+          else journal.clear(next.id)
           state.set(() => ({ kind: 'saved' }))
         }
       } catch (cause) {
@@ -60,6 +66,7 @@ export function createSaver(combinations: Combinations, first: number): Saver {
     },
     save(combination) {
       waiting = combination
+      journal.write(combination, revision)
       state.set(() => ({ kind: 'saving' }))
       if (!running) void run()
     },

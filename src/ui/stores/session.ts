@@ -10,7 +10,8 @@ import { LAYERS } from '../../core/moves/move'
 import { vocabulary } from '../../core/moves/vocabulary'
 import { type Simulation, stateBefore } from '../../core/simulate/simulate'
 import { endOf, slotAt, type Tick, tick } from '../../core/time/time'
-import type { Combinations, Stored } from '../../storage/combinations'
+import type { Stored } from '../../storage/combinations'
+import type { Services } from '../app/services'
 import { simulationFrom } from './checked'
 import { createSaver, type Saver } from './saver'
 import { createStore, type Store } from './store'
@@ -48,7 +49,11 @@ export interface Session extends Store<SessionState> {
 }
 
 /** Opens a stored combination for editing; every change is saved as it is made. */
-export function openSession(stored: Stored, combinations: Combinations): Session {
+export function openSession(
+  stored: Stored,
+  services: Pick<Services, 'combinations' | 'journal'>,
+): Session {
+  const { combinations } = services
   const { combination, revision } = stored
   const store = createStore<SessionState>({
     history: beginHistory(combination),
@@ -62,7 +67,7 @@ export function openSession(stored: Stored, combinations: Combinations): Session
     },
     message: '',
   })
-  const saver = createSaver(combinations, revision)
+  const saver = createSaver(services, revision)
   let known = combination
 
   const stopSaving = store.subscribe(() => {

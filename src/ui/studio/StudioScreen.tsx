@@ -33,7 +33,8 @@ import { usePlayhead } from './usePlayhead'
 /** Opens a stored combination, or says why it can't. */
 export function StudioScreen() {
   const { id = '' } = useParams()
-  const { combinations } = useServices()
+  const services = useServices()
+  const { combinations } = services
   const [session, setSession] = useState<Session>()
   const [problem, setProblem] = useState<{ what: string; toDo: string }>()
   useEffect(() => {
@@ -49,7 +50,7 @@ export function StudioScreen() {
           })
           return
         }
-        opened = openSession(stored, combinations)
+        opened = openSession(stored, services)
         setProblem(undefined)
         setSession(opened)
       },
@@ -60,7 +61,7 @@ export function StudioScreen() {
       opened?.close()
       setSession(undefined)
     }
-  }, [id, combinations])
+  }, [id, combinations, services])
   if (problem) return <Problem {...problem} />
   return session ? <Studio session={session} /> : <p className="only-read">Opening…</p>
 }

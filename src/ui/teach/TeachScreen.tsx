@@ -21,6 +21,9 @@ import { useStore } from '../stores/store'
 import { nowText } from '../studio/usePlayhead'
 import classes from './teach.module.css'
 
+/** Shown while nothing sounds. */
+const READY = '♪'
+
 /** Teaching a combination, step by step. */
 export function TeachScreen() {
   const { id = '' } = useParams()
@@ -101,7 +104,7 @@ function Teach({ combination }: { combination: Combination }) {
 
   const draw = useCallback(
     (position: Position | undefined) => {
-      if (now.current) now.current.textContent = nowText(position, combination) || '–'
+      if (now.current) now.current.textContent = nowText(position, combination) || READY
       const dance = position?.part.dance
       const at = (dance?.from ?? 0) + (position?.at ?? 0)
       const pass = dance && passAt(simulationFrom(combination, dance.side).passes, at)
@@ -162,7 +165,7 @@ function Teach({ combination }: { combination: Combination }) {
             >
               <b className="counts">{i + 1}</b> {each.title}
               <span className="counts">
-                {each.sides.join(' then ')} · {each.tempo} a minute
+                {each.sides.join(' then ')} · {each.tempo}
               </span>
             </button>
           </li>
@@ -223,7 +226,7 @@ function Teach({ combination }: { combination: Combination }) {
         </section>
         <aside className={classes.stage} aria-label="Now">
           <p ref={now} className={`display counts ${classes.now}`} data-now>
-            –
+            {READY}
           </p>
           <StandingFigure
             combination={combination}

@@ -1,0 +1,85 @@
+import 'fake-indexeddb/auto'
+import { beforeEach, describe, expect, it } from 'vitest'
+import { combination, feet } from '../../tests/write'
+import { createCombinations } from './combinations'
+import { Database } from './database'
+import { createJournal, type Slots } from './journal'
+
+/** Local storage as a plain map. */
+function slots(full = false): Slots {
+  const map = new Map<string, string>()
+  return {
+    get length() {
+      return map.size
+    },
+    key: (i) => [...map.keys()][i] ?? null,
+    getItem: (key) => map.get(key) ?? null,
+    setItem: (key, value) => {
+      if (full) throw new Error('quota')
+      map.set(key, value)
+    },
+    removeItem: (key) => map.delete(key),
+  }
+}
+
+let shelves = 0
+let shelf: ReturnType<typeof createCombinations>
+beforeEach(() => {
+  shelf = createCombinations(new Database(`journal-${shelves++}`), {
+    now: () => 1,
+    newId: () => 'copy',
+  })
+})
+
+const lantern = combination([feet('1 step R side')], { id: 'lantern', title: 'Lantern' })
+const later = { ...lantern, title: 'Later' }
+const gone = (_: string, work: () => Promise<void>) => work()
+const there = async () => {}
+
+describe('the journal', () => {
+  it('gives what a window that is gone left behind to the next one, once', async () => {
+    const storage = slots()
+    await shelf.add(lantern)
+    createJournal(storage, 'one', there).write(later, 1)
+    const next = createJournal(storage, 'two', gone)
+    expect(await next.recover(shelf)).toBe(1)
+    expect((await shelf.get('lantern'))?.combination).toEqual(later)
+    expect(await next.recover(shelf)).toBe(0)
+    expect(storage.length).toBe(0)
+  })
+
+  it('leaves alone what a living window is still saving, and its own', async () => {
+    const storage = slots()
+    await shelf.add(lantern)
+    createJournal(storage, 'one', there).write(later, 1)
+    expect(await createJournal(storage, 'two', there).recover(shelf)).toBe(0)
+    expect(await createJournal(storage, 'one', gone).recover(shelf)).toBe(0)
+    expect((await shelf.get('lantern'))?.combination).toEqual(lantern)
+    expect(storage.length).toBe(1)
+  })
+
+  it('keeps both when the shelf has moved on since', async () => {
+    const storage = slots()
+    await shelf.add(lantern)
+    createJournal(storage, 'one', there).write(later, 1)
+    await shelf.save({ ...lantern, title: 'Meanwhile' }, 1)
+    await createJournal(storage, 'two', gone).recover(shelf)
+    const titles = (await shelf.list()).stored.map((s) => s.combination.title)
+    expect(titles.sort()).toEqual(['Later (from another window)', 'Meanwhile'])
+  })
+
+  it('is cleared by its own window, survives a full store, and passes over garbage', async () => {
+    const storage = slots()
+    const own = createJournal(storage, 'one', gone)
+    own.write(later, 1)
+    own.clear('lantern')
+    expect(storage.length).toBe(0)
+    createJournal(slots(true), 'one', gone).write(later, 1)
+    storage.setItem('molten-sway unsaved zero x', '{"revision":1,"record":{')
+    storage.setItem('molten-sway unsaved zero y', '{"revision":1,"record":{"title":"Bent"}}')
+    storage.setItem('something else', 'stays')
+    await own.recover(shelf)
+    expect(storage.length).toBe(1)
+    expect((await shelf.list()).stored).toEqual([])
+  })
+})

@@ -1,0 +1,136 @@
+import { AxeBuilder } from '@axe-core/playwright'
+import { type Browser, type BrowserContext, chromium, type Page } from 'playwright-core'
+import { expect } from 'vitest'
+// @ts-expect-error a plain script without types
+import { serve } from '../../scripts/serve.mjs'
+
+const FLAGS = [
+  '--no-sandbox',
+  '--disable-quic',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--no-first-run',
+  '--autoplay-policy=no-user-gesture-required',
+]
+
+/** A sound that was started: when on the audio clock, and how long its sample is. */
+interface Started {
+  readonly when: number
+  readonly duration: number
+}
+
+export interface App {
+  readonly address: string
+  readonly browser: Browser
+  /** A new visitor: nothing stored yet, the demo loads. */
+  readonly visit: (options?: Parameters<Browser['newContext']>[0]) => Promise<Visit>
+  readonly stop: () => Promise<void>
+}
+
+export interface Visit {
+  readonly context: BrowserContext
+  readonly page: Page
+  /** Requests that went anywhere but to the app itself. */
+  readonly outside: readonly string[]
+  readonly errors: readonly string[]
+}
+
+export async function startApp(): Promise<App> {
+  const served: { address: string; stop: () => Promise<void> } = await serve(4500)
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: FLAGS,
+  })
+  return {
+    address: served.address,
+    browser,
+    async visit(options) {
+      const context = await browser.newContext({
+        viewport: { width: 1280, height: 800 },
+        ...options,
+      })
+      await context.addInitScript(recordSounds)
+      const outside: string[] = []
+      const errors: string[] = []
+      context.on('request', (request) => {
+        const { protocol, origin } = new URL(request.url())
+        if (protocol !== 'blob:' && origin !== served.address) outside.push(request.url())
+      })
+      const page = await context.newPage()
+      page.on('pageerror', (error) => errors.push(error.message))
+      page.on('console', (message) => {
+        if (message.type() === 'error') errors.push(message.text())
+      })
+      await page.goto(served.address)
+      await page.getByRole('heading', { name: 'Combinations' }).waitFor()
+      return { context, page, outside, errors }
+    },
+    async stop() {
+      await browser.close()
+      await served.stop()
+    },
+  }
+}
+
+/** Writes down every sound the page books on its audio clock; it sounds all the same. */
+function recordSounds() {
+  const started: Started[] = []
+  Object.assign(window, { started })
+  const start = AudioBufferSourceNode.prototype.start
+  AudioBufferSourceNode.prototype.start = function (when = 0, ...rest) {
+    started.push({ when, duration: this.buffer?.duration ?? 0 })
+    return start.call(this, when, ...rest)
+  }
+}
+
+export const soundsOf = (page: Page): Promise<readonly Started[]> =>
+  page.evaluate(() => (window as unknown as { started: Started[] }).started)
+
+/** What axe finds that is serious. */
+export async function expectAccessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).analyze()
+  const serious = violations
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html.slice(0, 160)).join(' | ')}`)
+  expect(serious).toEqual([])
+}
+
+/** The middle of a place in the braid: a line, a layer, a count from 1 that may be a half. */
+export async function placeIn(
+  page: Page,
+  line: string,
+  layer: string,
+  count: number,
+): Promise<{ x: number; y: number }> {
+  const lane = page.locator(`[data-line="${line}"] [data-lane="${layer}"]`)
+  await lane.scrollIntoViewIfNeeded()
+  const box = await lane.boundingBox()
+  if (!box) throw new Error(`no ${layer} in line ${line}`)
+  const counts = await page.locator(`[data-line="${line}"] [data-count]`).count()
+  return { x: box.x + (box.width / counts) * (count - 1 + 0.25), y: box.y + box.height / 2 }
+}
+
+/** Selects a place by a click, types, and takes the first offer. */
+export async function write(
+  page: Page,
+  line: string,
+  layer: string,
+  count: number,
+  text: string,
+): Promise<void> {
+  const { x, y } = await placeIn(page, line, layer, count)
+  await page.mouse.click(x, y)
+  await page.keyboard.type(text)
+  await page.locator('[role="option"][data-combobox-selected]').waitFor()
+  await page.keyboard.press('Enter')
+  await page.locator('[role="listbox"]').waitFor({ state: 'detached' })
+}
+
+/** What stands on a layer of a line, as it is named to a screen reader. */
+export async function namesOn(page: Page, line: string, layer: string): Promise<readonly string[]> {
+  const names = await page
+    .locator(`[data-line="${line}"] .layer-${layer}[data-event]`)
+    .evaluateAll((marks) => marks.map((mark) => mark.getAttribute('aria-label') ?? ''))
+  return names
+}

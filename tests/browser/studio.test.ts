@@ -1,0 +1,270 @@
+import type { Page } from 'playwright-core'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { type App, expectAccessible, namesOn, placeIn, soundsOf, startApp } from './app'
+
+let app: App
+beforeAll(async () => {
+  app = await startApp()
+})
+afterAll(() => app.stop())
+
+async function open(page: Page, title: string) {
+  await page.getByRole('link', { name: new RegExp(title) }).click()
+  await page.getByRole('application').waitFor()
+}
+
+describe.each(['light', 'dark'] as const)('in the %s theme', (colorScheme) => {
+  it('axe finds nothing serious on any screen, with what opens on them', async () => {
+    const { page, context } = await app.visit({ colorScheme })
+    await expectAccessible(page)
+    await page.getByRole('article', { name: 'Long Swell' }).getByRole('button').click()
+    await page.getByRole('menuitem', { name: 'Duplicate' }).waitFor()
+    await expectAccessible(page)
+    await page.keyboard.press('Escape')
+    await open(page, 'Find the Slip')
+    await expectAccessible(page)
+    await page.keyboard.press('\\')
+    await page.getByRole('button', { name: /A7.*Can’t be danced/ }).click()
+    await page.getByRole('region', { name: 'Selected move' }).waitFor()
+    await expectAccessible(page)
+    await page.keyboard.press('Enter')
+    await page.getByRole('listbox').waitFor()
+    await expectAccessible(page)
+    await page.keyboard.press('Escape')
+    await page.keyboard.press('?')
+    await page.getByRole('dialog', { name: 'All keys' }).waitFor()
+    await expectAccessible(page)
+    await page.keyboard.press('Escape')
+    await page.getByRole('link', { name: 'Teach' }).click()
+    await page.getByRole('list', { name: 'Steps' }).waitFor()
+    await expectAccessible(page)
+    await context.close()
+  })
+})
+
+describe('the page', () => {
+  it('is served with a policy that lets nothing in from outside', async () => {
+    const { headers } = await fetch(app.address)
+    const policy = headers.get('content-security-policy') ?? ''
+    expect(policy).toContain("default-src 'none'")
+    expect(policy).toContain("script-src 'self';")
+    expect(policy).not.toMatch(/unsafe|https?:|\*|data:/)
+    expect(headers.get('x-content-type-options')).toBe('nosniff')
+    expect((await fetch(`${app.address}/combination/x`)).status).toBe(200)
+    expect((await fetch(`${app.address}/assets/none.js`)).status).toBe(404)
+  })
+
+  it('says what to do at an address that has nothing', async () => {
+    const { page, context } = await app.visit()
+    await page.goto(`${app.address}/combination/nothing`)
+    await page.getByText('This combination is not here.').waitFor()
+    await page.goto(`${app.address}/nowhere`)
+    await page.getByText('There is nothing at this address.').waitFor()
+    await context.close()
+  })
+})
+
+describe('playing', () => {
+  const clicks = async (page: Page) =>
+    (await soundsOf(page)).filter(({ duration }) => duration < 0.1 && duration > 0.05)
+
+  it('keeps time while the page is busy, losing and bunching no click', async () => {
+    const { page, context } = await app.visit()
+    await open(page, 'Quick Ember')
+    await page.getByRole('application').focus()
+    await page.keyboard.press('Space')
+    await page.locator('[data-lit="true"]').waitFor()
+    for (let i = 0; i < 15; i++) {
+      await page.evaluate(() => {
+        const until = performance.now() + 180
+        while (performance.now() < until);
+      })
+      await page.waitForTimeout(60)
+    }
+    await page.keyboard.press('Space')
+    const counts = await clicks(page)
+    const period = 60 / 118
+    expect(counts.length).toBeGreaterThan(8)
+    for (let i = 1; i < counts.length; i++)
+      expect(counts[i]!.when - counts[i - 1]!.when).toBeCloseTo(period, 4)
+    await context.close()
+  })
+
+  it('lights the count that sounds, loops what is chosen, and turns from side to side', async () => {
+    const { page, context } = await app.visit()
+    await open(page, 'Long Swell')
+    const select = page.getByLabel('What to play again and again')
+    await page.getByRole('application').focus()
+    for (const key of ['ArrowDown', '7', 'Shift+ArrowRight']) await page.keyboard.press(key)
+    await select.selectOption('selection')
+    await page.getByRole('button', { name: 'Play' }).click()
+    const seen = await page.evaluate(async () => {
+      const list: string[] = []
+      const end = performance.now() + 8000
+      while (performance.now() < end) {
+        await new Promise(requestAnimationFrame)
+        const lit = document.querySelector('[data-lit="true"]')
+        const line = lit?.closest('[data-line]')?.getAttribute('data-line')
+        const now = document.querySelector('[data-now]')?.textContent
+        const text = `${now} ${lit?.textContent ?? ''}`.trim()
+        if (list.at(-1) !== text && line !== 'none') list.push(text)
+      }
+      return list
+    })
+    // Two counts of phrase A on one side, then on the other, again and again, after 5 6 7 8.
+    expect(seen.slice(0, 8)).toEqual(['5', '6', '7', '8', 'A 7 7', 'A 8 8', 'A 7 7', 'A 8 8'])
+    await page.getByRole('button', { name: 'Stop' }).click()
+    expect(await page.locator('[data-lit="true"]').count()).toBe(0)
+    await context.close()
+  })
+
+  it('the standing body leaves only the feet and one layer: shown, heard and danced', async () => {
+    const { page, context } = await app.visit()
+    await open(page, 'Copper Lantern')
+    expect(await page.locator('[data-line="R:0"] .layer-arms[data-event]').count()).toBe(2)
+    await page.getByRole('button', { name: 'Only the hips on the feet' }).click()
+    expect(await page.locator('[data-line="R:0"] .layer-arms[data-event]').count()).toBe(0)
+    expect(await page.locator('[data-line="R:0"] .layer-hips[data-event]').count()).toBe(2)
+    const belt = page.locator('[data-part="belt"]')
+    const arm = page.locator('[data-part="armR"]')
+    const [beltBefore, armBefore] = [await belt.getAttribute('d'), await arm.getAttribute('d')]
+    await page.getByRole('button', { name: 'Play' }).click()
+    await page.locator('[data-lit="true"]').waitFor()
+    const moved = await page.evaluate(async () => {
+      const seen = { belt: new Set<string>(), arm: new Set<string>() }
+      for (let i = 0; i < 40; i++) {
+        await new Promise((done) => setTimeout(done, 40))
+        seen.belt.add(document.querySelector('[data-part="belt"]')?.getAttribute('d') ?? '')
+        seen.arm.add(document.querySelector('[data-part="armR"]')?.getAttribute('transform') ?? '')
+      }
+      return { belt: seen.belt.size, arm: seen.arm.size }
+    })
+    expect(moved.belt).toBeGreaterThan(10)
+    expect(moved.arm).toBe(1)
+    await page.getByRole('button', { name: 'Stop' }).click()
+    expect([beltBefore, armBefore].every(Boolean)).toBe(true)
+    // Of the layers, feet (120 ms) and hips (110 ms) sound; arms (150 ms) and head (100 ms) do not.
+    const heard = new Set((await soundsOf(page)).map(({ duration }) => Math.round(duration * 1000)))
+    expect([...heard].sort((a, b) => a - b)).toEqual([40, 70, 90, 110, 120])
+    await context.close()
+  })
+
+  it('walks through the steps of teaching, each layer on both sides, and shows the words of the side', async () => {
+    const { page, context } = await app.visit()
+    await open(page, 'Find the Slip')
+    await page.getByRole('button', { name: 'Tempo, families and start' }).click()
+    await page.getByRole('textbox', { name: 'Teaching tempo' }).fill('220')
+    await page.keyboard.press('Escape')
+    await page.locator('[data-save-state="saved"]').waitFor()
+    await page.getByRole('link', { name: 'Teach' }).click()
+    const words = page.getByRole('region', { name: 'What to do on each count' })
+    await words.getByText('Right foot steps to the right.').first().waitFor()
+    await page.getByRole('button', { name: 'Play' }).click()
+    await page.locator('[data-row][data-lit="true"]').waitFor()
+    await words.getByText('Left side.').waitFor()
+    await words.getByText('Left foot steps to the left.').first().waitFor()
+    await page.locator('[aria-current="step"]', { hasText: 'Hips alone' }).waitFor()
+    await page.getByRole('button', { name: 'Stop' }).click()
+    await page.keyboard.press('PageDown')
+    await page.locator('[aria-current="step"]', { hasText: 'Hips on the feet' }).waitFor()
+    await context.close()
+  })
+})
+
+describe('the braid by hand', () => {
+  it('moves and stretches by dragging, one undo a drag, and stays under 16 ms a frame', async () => {
+    const { page, context } = await app.visit()
+    await open(page, 'Copper Lantern')
+    const hips = () => namesOn(page, 'R:3', 'hips')
+    expect(await hips()).toEqual(['hip bump L, 5, hips', 'hip bump R, 7, hips'])
+    const from = await placeIn(page, 'R:3', 'hips', 5)
+    const to = await placeIn(page, 'R:3', 'hips', 3)
+    await page.mouse.move(from.x, from.y)
+    await page.mouse.down()
+    const work = await page.evaluate(() => {
+      Object.assign(window, { long: [] as number[] })
+      new PerformanceObserver((list) => {
+        for (const entry of list.getEntries())
+          (window as unknown as { long: number[] }).long.push(entry.duration)
+      }).observe({ type: 'longtask' })
+      return performance.now()
+    })
+    expect(work).toBeGreaterThan(0)
+    for (let i = 1; i <= 20; i++) await page.mouse.move(from.x + ((to.x - from.x) * i) / 20, from.y)
+    await page.mouse.up()
+    expect(await hips()).toEqual(['hip bump L, 3, hips', 'hip bump R, 7, hips'])
+    const long = await page.evaluate(() => (window as unknown as { long: number[] }).long)
+    expect(long).toEqual([])
+    const mark = page.locator('[data-line="R:3"] .layer-hips[data-event]').first()
+    const box = await mark.boundingBox()
+    if (!box) throw new Error('the bump is gone')
+    const edge = { x: box.x + box.width - 3, y: box.y + box.height / 2 }
+    await page.mouse.move(edge.x, edge.y)
+    await page.mouse.down()
+    await page.mouse.move(edge.x + box.width, edge.y, { steps: 6 })
+    await page.mouse.up()
+    expect((await hips())[0]).toBe('hip bump L, 3-4, hips')
+    await page.keyboard.press('Control+z')
+    expect((await hips())[0]).toBe('hip bump L, 3, hips')
+    await page.keyboard.press('Control+z')
+    expect((await hips())[0]).toBe('hip bump L, 5, hips')
+    await page.keyboard.press('Control+y')
+    expect((await hips())[0]).toBe('hip bump L, 3, hips')
+    await context.close()
+  })
+
+  it('goes over counts, halves, layers and phrases by keys alone, and says where it is', async () => {
+    const { page, context } = await app.visit()
+    await open(page, 'Quick Ember')
+    await page.getByRole('application').focus()
+    const place = () => page.locator('#braid-place').textContent()
+    const keys = async (...list: string[]) => {
+      for (const key of list) await page.keyboard.press(key)
+    }
+    expect(await place()).toMatch(/^A1, Feet: cha-cha basic R/)
+    await keys('ArrowDown', '3', 'ArrowDown', 'ArrowDown', 'ArrowDown', 'ArrowDown')
+    expect(await place()).toMatch(/^B3, Feet: step R side/)
+    await keys('&')
+    expect(await place()).toMatch(/^B3&, Feet: close L/)
+    await keys('ArrowRight', 'ArrowUp', 'ArrowUp', 'ArrowUp')
+    expect(await place()).toMatch(/^B4, Arms: empty/)
+    await keys('ArrowLeft', 'ArrowLeft', 'ArrowLeft', 'ArrowLeft')
+    expect(await place()).toMatch(/^A8, Arms: empty/)
+    await keys('5', '=')
+    const right = page.getByLabel('Right arm')
+    await right.waitFor()
+    await right.selectOption('crown')
+    expect(await namesOn(page, 'R:0', 'arms')).toContain('R crown, L level, 5-8, arms')
+    await page.getByRole('button', { name: 'Close' }).click()
+    await keys('Delete')
+    expect(await namesOn(page, 'R:0', 'arms')).toEqual(['both demi-second, 1-4, arms'])
+    await context.close()
+  })
+
+  it('repeats, turns, moves and takes out phrases, and says on which time round it breaks', async () => {
+    const { page, context } = await app.visit()
+    await open(page, 'Copper Lantern')
+    const phrase = async (name: RegExp, item: string) => {
+      await page.getByRole('button', { name }).first().click()
+      await page.getByRole('menuitem', { name: item, exact: true }).click()
+    }
+    await phrase(/Phrase B/, 'Dance it again')
+    const findings = page.getByRole('region', { name: 'Findings' })
+    await findings.getByText('B1, second time').waitFor()
+    await phrase(/Phrase B, time 2/, 'Dance it from the other side')
+    await findings.getByText('B1, second time').waitFor({ state: 'detached' })
+    expect(await namesOn(page, 'R:2', 'hips')).toEqual(['hip bump L, 1-8, hips'])
+    await phrase(/Phrase B, time 2/, 'Take it out')
+    await phrase(/Phrase D/, 'Earlier')
+    expect(await namesOn(page, 'R:2', 'torso')).toEqual(['body wave down, 1-4, torso'])
+    await phrase(/Phrase A/, 'Name and counts…')
+    await page.getByRole('textbox', { name: 'Counts' }).fill('6')
+    await page.keyboard.press('Escape')
+    expect(await page.locator('[data-line="R:0"] [data-count]').count()).toBe(6)
+    for (let i = 0; i < 5; i++)
+      await page.getByRole('button', { name: 'Undo', exact: true }).click()
+    expect(await page.getByRole('button', { name: 'Undo', exact: true }).isDisabled()).toBe(true)
+    expect(await namesOn(page, 'R:3', 'torso')).toEqual(['body wave down, 1-4, torso'])
+    await context.close()
+  })
+})
