@@ -97,7 +97,7 @@ describe('playing', () => {
     await page.getByRole('application').focus()
     for (const key of ['ArrowDown', '7', 'Shift+ArrowRight']) await page.keyboard.press(key)
     await select.selectOption('selection')
-    await page.getByRole('button', { name: 'Play' }).click()
+    await page.getByRole('button', { name: 'Play', exact: true }).click()
     const seen = await page.evaluate(async () => {
       const list: string[] = []
       const end = performance.now() + 8000
@@ -111,9 +111,9 @@ describe('playing', () => {
       }
       return list
     })
-    // Two counts of phrase A on one side, then on the other, again and again, after 5 6 7 8.
-    expect(seen.slice(0, 8)).toEqual(['5', '6', '7', '8', 'A 7 7', 'A 8 8', 'A 7 7', 'A 8 8'])
-    await page.getByRole('button', { name: 'Stop' }).click()
+    // Two counts of phrase B on one side, then on the other, again and again, after 5 6 7 8.
+    expect(seen.slice(0, 8)).toEqual(['5', '6', '7', '8', 'B 7 7', 'B 8 8', 'B 7 7', 'B 8 8'])
+    await page.getByRole('button', { name: 'Stop', exact: true }).click()
     expect(await page.locator('[data-lit="true"]').count()).toBe(0)
     await context.close()
   })
@@ -122,13 +122,13 @@ describe('playing', () => {
     const { page, context } = await app.visit()
     await open(page, 'Copper Lantern')
     expect(await page.locator('[data-line="R:0"] .layer-arms[data-event]').count()).toBe(2)
-    await page.getByRole('button', { name: 'Only the hips on the feet' }).click()
+    await page.getByRole('button', { name: 'Only the hips on the feet' }).locator('text').click()
     expect(await page.locator('[data-line="R:0"] .layer-arms[data-event]').count()).toBe(0)
     expect(await page.locator('[data-line="R:0"] .layer-hips[data-event]').count()).toBe(2)
     const belt = page.locator('[data-part="belt"]')
     const arm = page.locator('[data-part="armR"]')
     const [beltBefore, armBefore] = [await belt.getAttribute('d'), await arm.getAttribute('d')]
-    await page.getByRole('button', { name: 'Play' }).click()
+    await page.getByRole('button', { name: 'Play', exact: true }).click()
     await page.locator('[data-lit="true"]').waitFor()
     const moved = await page.evaluate(async () => {
       const seen = { belt: new Set<string>(), arm: new Set<string>() }
@@ -141,7 +141,7 @@ describe('playing', () => {
     })
     expect(moved.belt).toBeGreaterThan(10)
     expect(moved.arm).toBe(1)
-    await page.getByRole('button', { name: 'Stop' }).click()
+    await page.getByRole('button', { name: 'Stop', exact: true }).click()
     expect([beltBefore, armBefore].every(Boolean)).toBe(true)
     // Of the layers, feet (120 ms) and hips (110 ms) sound; arms (150 ms) and head (100 ms) do not.
     const heard = new Set((await soundsOf(page)).map(({ duration }) => Math.round(duration * 1000)))
@@ -159,12 +159,12 @@ describe('playing', () => {
     await page.getByRole('link', { name: 'Teach' }).click()
     const words = page.getByRole('region', { name: 'What to do on each count' })
     await words.getByText('Right foot steps to the right.').first().waitFor()
-    await page.getByRole('button', { name: 'Play' }).click()
+    await page.getByRole('button', { name: 'Play', exact: true }).click()
     await page.locator('[data-row][data-lit="true"]').waitFor()
     await words.getByText('Left side.').waitFor()
     await words.getByText('Left foot steps to the left.').first().waitFor()
     await page.locator('[aria-current="step"]', { hasText: 'Hips alone' }).waitFor()
-    await page.getByRole('button', { name: 'Stop' }).click()
+    await page.getByRole('button', { name: 'Stop', exact: true }).click()
     await page.keyboard.press('PageDown')
     await page.locator('[aria-current="step"]', { hasText: 'Hips on the feet' }).waitFor()
     await context.close()

@@ -1,4 +1,10 @@
-import { type CSSVariablesResolver, createTheme, type MantineColorsTuple } from '@mantine/core'
+import {
+  Button,
+  type CSSVariablesResolver,
+  createTheme,
+  type MantineColorsTuple,
+  Menu,
+} from '@mantine/core'
 
 const ember: MantineColorsTuple = [
   '#fff1e6',
@@ -47,8 +53,18 @@ export const theme = createTheme({
   colors: { ember, dark: plum },
   primaryColor: 'ember',
   primaryShade: { light: 7, dark: 4 },
-  autoContrast: true,
-  luminanceThreshold: 0.35,
+  components: {
+    // A focusable element that is no item has no place in a menu.
+    Menu: Menu.extend({ defaultProps: { withInitialFocusPlaceholder: false } }),
+    Button: Button.extend({
+      vars: (_, { variant = 'filled' }) => ({
+        root:
+          variant === 'filled'
+            ? { '--button-bg': 'var(--ember)', '--button-color': 'var(--on-ember)' }
+            : {},
+      }),
+    }),
+  },
   fontFamily: "'Figtree', sans-serif",
   headings: { fontFamily: "'Bricolage Grotesque', sans-serif", fontWeight: '700' },
   defaultRadius: 'md',

@@ -1,27 +1,22 @@
 import { useElementSize } from '@mantine/hooks'
 import { type PointerEvent, type ReactNode, useRef } from 'react'
-import type { Side } from '../../core/body/side'
 import { nameOf } from '../../core/combination/names'
-import type { Pass } from '../../core/combination/passes'
 import { Layer } from '../../core/moves/move'
 import { layerWord, vocabulary } from '../../core/moves/vocabulary'
 import { HALF_COUNT, labelOfSpan, slotAt, tick } from '../../core/time/time'
-import { simulationFrom } from '../stores/checked'
 import {
   documentOf,
-  layersShown,
   moveSelected,
   type Session,
-  type SessionState,
   select,
   selectedEvents,
-  sidesShown,
   stretchSelected,
 } from '../stores/session'
 import { useStore } from '../stores/store'
 import { type Deck, press } from '../studio/shortcuts'
 import classes from './braid.module.css'
-import { type LineShape, laneUnder, SIZE, shapeLine, tickUnder } from './geometry'
+import { laneUnder, SIZE, tickUnder } from './geometry'
+import { type Line, linesOf } from './lines'
 import { PassLine } from './PassLine'
 import { Placer } from './Placer'
 import { RibbonInk } from './Ribbon'
@@ -31,24 +26,7 @@ interface BraidProps {
   readonly deck: Deck
   readonly newId: () => string
   /** What stands in the margin of a line: the phrase's own menu. */
-  readonly margin: (pass: Pass, side: Side) => ReactNode
-}
-
-interface Line {
-  readonly pass: Pass
-  readonly side: Side
-  readonly shape: LineShape
-}
-
-function linesOf(state: SessionState, width: number): readonly Line[] {
-  const document = documentOf(state)
-  const shown = layersShown(state)
-  return document.order.flatMap((_, index) =>
-    sidesShown(state).flatMap((side) => {
-      const pass = simulationFrom(document, side).passes[index]
-      return pass ? [{ pass, side, shape: shapeLine(pass.events, pass.length, width, shown) }] : []
-    }),
-  )
+  readonly margin: (line: Line) => ReactNode
 }
 
 interface Drag {
@@ -67,7 +45,9 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
   const state = useStore(session, (s) => s)
   const document = documentOf(state)
   const { selection } = state
-  const lines = linesOf(state, Math.max(560, width))
+  const known = useRef<readonly Line[]>([])
+  const lines = linesOf(state, Math.max(560, width), known.current)
+  known.current = lines
   const selected = selectedEvents(state)
   const selectedIds = selected.map(({ id }) => id).join(' ')
   const showsBoth = state.shown === 'both'
@@ -144,7 +124,7 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
         }}
       >
         {lines.map((line) => {
-          const { pass, side, shape } = line
+          const { pass, side } = line
           const isHere = line === here
           return (
             // biome-ignore lint/a11y/noStaticElementInteractions: the braid around it has the keys
@@ -162,12 +142,9 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
               }}
               onDoubleClick={() => session.set((s) => ({ ...s, query: '' }))}
             >
-              <div className={classes.head}>{margin(pass, side)}</div>
+              <div className={classes.head}>{margin(line)}</div>
               <PassLine
-                simulation={simulationFrom(document, side)}
-                pass={pass}
-                side={side}
-                shape={shape}
+                line={line}
                 selection={isHere ? selection : undefined}
                 selectedIds={isHere ? selectedIds : ''}
               />

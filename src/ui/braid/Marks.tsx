@@ -36,6 +36,7 @@ export const Mark = memo(function Mark({ event, left, right, top, selected }: Ma
       aria-label={`${name}, ${labelOfSpan(event)}, ${event.layer}${event.kept ? ', kept' : ''}`}
     >
       <title>{name}</title>
+      <rect className={classes.hit} width={width} height={HEIGHT} />
       <Shape
         kind={kind}
         width={width}
@@ -134,6 +135,7 @@ export const FootMark = memo(function FootMark({ danced, x, room, selected }: Fo
       aria-label={`${footWords(action)}, feet${event.kept ? ', kept' : ''}`}
     >
       <title>{footWords(action)}</title>
+      <rect className={classes.hit} y={y - 8} width={Math.min(26, room)} height={16} />
       <Print action={action} foot={foot} y={y} />
       <text x={1} y={wordY}>
         {longest(

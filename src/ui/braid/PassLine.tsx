@@ -1,27 +1,25 @@
 import { memo, useMemo } from 'react'
-import { otherSide, type Side, sideWord } from '../../core/body/side'
-import type { Pass } from '../../core/combination/passes'
+import { otherSide, sideWord } from '../../core/body/side'
 import { layerWord } from '../../core/moves/vocabulary'
-import type { Simulation } from '../../core/simulate/simulate'
 import type { Selection } from '../stores/session'
 import classes from './braid.module.css'
-import { countsIn, type LineShape, SIZE } from './geometry'
+import { countsIn, SIZE } from './geometry'
+import type { Line } from './lines'
 import { FootMark, Mark } from './Marks'
 import { Ribbon } from './Ribbon'
 import { ribbonOf } from './ribbonShape'
 
 interface PassLineProps {
-  readonly simulation: Simulation
-  readonly pass: Pass
-  readonly side: Side
-  readonly shape: LineShape
+  readonly line: Line
   readonly selection: Selection | undefined
+  /** Ids of what is selected in this line, with spaces between. */
   readonly selectedIds: string
 }
 
 /** One phrase as it is danced on one side: ruler, layers from head to hips, feet and ribbon. */
 export const PassLine = memo(function PassLine(props: PassLineProps) {
-  const { simulation, pass, side, shape, selection, selectedIds } = props
+  const { line, selection, selectedIds } = props
+  const { simulation, pass, side, shape } = line
   const { lanes, rows, x, width, height } = shape
   const selected = useMemo(() => new Set(selectedIds.split(' ')), [selectedIds])
   const feet = lanes.find(({ layer }) => layer === 'feet')

@@ -15,6 +15,9 @@ interface PlacerProps {
   readonly onClose: () => void
 }
 
+/** As many as show without scrolling. */
+const MOST_OFFERS = 9
+
 /** Type to find a move, Enter to place it on the selected counts. */
 export function Placer({ session, left, top, newId, onClose }: PlacerProps) {
   const state = useStore(session, (s) => s)
@@ -24,7 +27,7 @@ export function Placer({ session, left, top, newId, onClose }: PlacerProps) {
   const { families } = documentOf(state)
   const side = sideMeant(state)
   const offers = useMemo(
-    () => findOffers(query, { layer: selection.layer, side, families }, vocabulary),
+    () => findOffers(query, { layer: selection.layer, side, families }, vocabulary, MOST_OFFERS),
     [query, selection.layer, side, families],
   )
   // The first one is always marked, so that Enter takes it.
@@ -64,7 +67,7 @@ export function Placer({ session, left, top, newId, onClose }: PlacerProps) {
           />
         </Combobox.Target>
         <Combobox.Dropdown>
-          <Combobox.Options mah={300} className={classes.options}>
+          <Combobox.Options className={classes.options} aria-label="Moves that fit">
             {offers.map((offer) => (
               <Combobox.Option
                 key={offer.id}

@@ -1,3 +1,4 @@
+import { memo, useDeferredValue } from 'react'
 import { otherSide } from '../../core/body/side'
 import type { Combination } from '../../core/combination/combination'
 import type { Finding, Severity } from '../../core/findings/finding'
@@ -34,9 +35,15 @@ export function goTo(session: Session, combination: Combination, finding: Findin
   select(session, { side, pass, layer, at, length: slotAt(at), event: finding.events[0] })
 }
 
+interface FindingsProps {
+  readonly session: Session
+  readonly onGo: () => void
+}
+
 /** What the core found, in sentences; a click goes to the place. */
-export function Findings({ session, onGo }: { session: Session; onGo: () => void }) {
-  const document = useStore(session, documentOf)
+export const Findings = memo(function Findings({ session, onGo }: FindingsProps) {
+  // An edit is drawn in the braid first; the sentences may come a moment later.
+  const document = useDeferredValue(useStore(session, documentOf))
   const { findings } = checkedOf(document)
   return (
     <section aria-label="Findings" className={classes.findings}>
@@ -75,4 +82,4 @@ export function Findings({ session, onGo }: { session: Session; onGo: () => void
       </ul>
     </section>
   )
-}
+})

@@ -1,7 +1,8 @@
 import { ActionIcon, NativeSelect, SegmentedControl, Slider, Switch } from '@mantine/core'
 import { IconPlayerPlayFilled, IconPlayerStopFilled } from '@tabler/icons-react'
-import type { Ref } from 'react'
-import type { Combination } from '../../core/combination/combination'
+import { memo, type Ref } from 'react'
+import type { Side } from '../../core/body/side'
+import type { Tempo } from '../../core/time/tempo'
 import { useStore } from '../stores/store'
 import type { PlayDeck } from './deck'
 import classes from './play.module.css'
@@ -9,7 +10,9 @@ import type { LoopMode, PlayChoice, SideMode } from './programs'
 
 interface PlayBarProps {
   readonly deck: PlayDeck
-  readonly combination: Combination
+  readonly lead: Side
+  readonly tempo: Tempo
+  readonly teachTempo: Tempo
   readonly choice: PlayChoice
   readonly onChoice: (choice: PlayChoice) => void
   readonly onPlayOrStop: () => void
@@ -20,10 +23,9 @@ interface PlayBarProps {
 }
 
 /** Play, side, loop and tempo at the bottom edge, in thumb reach. */
-export function PlayBar(props: PlayBarProps) {
-  const { deck, combination, choice, onChoice, onPlayOrStop, countRef } = props
+export const PlayBar = memo(function PlayBar(props: PlayBarProps) {
+  const { deck, lead, tempo, teachTempo, choice, onChoice, onPlayOrStop, countRef } = props
   const playing = useStore(deck, (is) => is)
-  const { tempo, teachTempo } = combination
   const slow = Math.min(tempo, teachTempo)
   const fast = Math.max(tempo, teachTempo, slow + 1)
   return (
@@ -44,7 +46,7 @@ export function PlayBar(props: PlayBarProps) {
         data={[
           { value: 'R', label: 'R side' },
           { value: 'L', label: 'L side' },
-          { value: 'turn', label: combination.lead === 'R' ? 'R then L' : 'L then R' },
+          { value: 'turn', label: lead === 'R' ? 'R then L' : 'L then R' },
         ]}
         value={choice.sides}
         onChange={(sides) => onChoice({ ...choice, sides: sides as SideMode })}
@@ -88,4 +90,4 @@ export function PlayBar(props: PlayBarProps) {
       />
     </section>
   )
-}
+})

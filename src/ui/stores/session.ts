@@ -124,8 +124,11 @@ export function sidesShown({ history, shown }: SessionState): readonly Side[] {
   return [shown === 'lead' ? lead : otherSide[lead]]
 }
 
-export const layersShown = ({ only }: SessionState): ReadonlySet<Layer> =>
+/** The layers that are shown, heard and danced: all, or the feet and a chosen one. */
+export const layersOf = (only: Layer | undefined): ReadonlySet<Layer> =>
   new Set(only ? ['feet', only] : LAYERS)
+
+export const layersShown = ({ only }: SessionState): ReadonlySet<Layer> => layersOf(only)
 
 const passOf = ({ history }: SessionState, { side, pass }: Selection): Pass | undefined =>
   simulationFrom(history.present, side).passes[pass]

@@ -8,6 +8,7 @@ import {
   TextInput,
 } from '@mantine/core'
 import { IconArrowLeft, IconArrowRight, IconTrash, IconX } from '@tabler/icons-react'
+import { memo, useDeferredValue } from 'react'
 import { Direction, type FootAction, factsOf } from '../../core/body/feet'
 import { ArmPlace, Compass, compassWord, Gaze, Via } from '../../core/body/places'
 import type { Event, What } from '../../core/combination/combination'
@@ -20,6 +21,7 @@ import {
   removeSelected,
   rewrite,
   type Session,
+  type SessionState,
   selectedEvents,
   stretchSelected,
   turnSelected,
@@ -27,11 +29,25 @@ import {
 import { useStore } from '../stores/store'
 import classes from './studio.module.css'
 
+interface EventCardProps {
+  readonly session: Session
+  readonly onClose: () => void
+}
+
 /** Everything about the one move that is selected, to be changed by hand. */
-export function EventCard({ session, onClose }: { session: Session; onClose: () => void }) {
-  const state = useStore(session, (s) => s)
-  const [event, ...more] = selectedEvents(state)
-  if (!event || more.length > 0) return null
+export const EventCard = memo(function EventCard({ session, onClose }: EventCardProps) {
+  const now = useStore(session, pickedEvent)
+  // An edit is drawn in the braid first; the card may come a moment later.
+  const event = useDeferredValue(now)
+  if (!event) return null
+  return <Card session={session} event={event} onClose={onClose} />
+})
+
+/** The event that was picked: only then is there a card. */
+const pickedEvent = (state: SessionState): Event | undefined =>
+  state.selection.event === undefined ? undefined : selectedEvents(state)[0]
+
+const Card = memo(function Card({ session, event, onClose }: EventCardProps & { event: Event }) {
   const move = event.what.kind === 'move' ? vocabulary.find(event.what.move) : undefined
   const side = sideOf(event.what)
   const write = (what: What) => rewrite(session, event, { what })
@@ -140,7 +156,7 @@ export function EventCard({ session, onClose }: { session: Session; onClose: () 
       )}
     </section>
   )
-}
+})
 
 function WhatFields({ event, write }: { event: Event; write: (what: What) => void }) {
   const { what } = event

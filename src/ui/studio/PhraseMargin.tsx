@@ -1,23 +1,27 @@
 import { Menu } from '@mantine/core'
-import { type Side, sideWord } from '../../core/body/side'
+import { memo } from 'react'
+import { sideWord } from '../../core/body/side'
 import type { Pass } from '../../core/combination/passes'
 import * as edits from '../../core/edits/edits'
 import classes from '../braid/braid.module.css'
+import type { Line } from '../braid/lines'
 import { change, documentOf, type Session } from '../stores/session'
 import { useStore } from '../stores/store'
 import own from './studio.module.css'
 
 interface MarginProps {
   readonly session: Session
-  readonly pass: Pass
-  readonly side: Side
+  readonly line: Line
   readonly newId: () => string
   readonly onRename: (pass: Pass) => void
 }
 
 /** The name of a phrase in the margin of its line; it opens what can be done with the phrase. */
-export function PhraseMargin({ session, pass, side, newId, onRename }: MarginProps) {
-  const { lead, order } = useStore(session, documentOf)
+export const PhraseMargin = memo(function PhraseMargin(props: MarginProps) {
+  const { session, line, newId, onRename } = props
+  const { pass, side } = line
+  const lead = useStore(session, (state) => documentOf(state).lead)
+  const danced = useStore(session, (state) => documentOf(state).order.length)
   const { index, phrase, time, times, mirrored } = pass
   const said = phrase.title || (times > 1 ? `${time} of ${times}` : '')
   const act = (label: string, make: edits.Edit) => () =>
@@ -54,15 +58,15 @@ export function PhraseMargin({ session, pass, side, newId, onRename }: MarginPro
           Earlier
         </Menu.Item>
         <Menu.Item
-          disabled={index === order.length - 1}
+          disabled={index === danced - 1}
           onClick={act('move', edits.movePass(index, index + 1))}
         >
           Later
         </Menu.Item>
-        <Menu.Item disabled={order.length === 1} onClick={act('take out', edits.removePass(index))}>
+        <Menu.Item disabled={danced === 1} onClick={act('take out', edits.removePass(index))}>
           Take it out
         </Menu.Item>
       </Menu.Dropdown>
     </Menu>
   )
-}
+})

@@ -1,27 +1,29 @@
 import { Button, Modal, NumberInput, TextInput } from '@mantine/core'
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import {
+  type RefObject,
+  useCallback,
+  useDeferredValue,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react'
 import { useParams } from 'react-router'
 import type { Pass } from '../../core/combination/passes'
 import * as edits from '../../core/edits/edits'
+import type { Layer } from '../../core/moves/move'
 import type { SoundKind } from '../../core/teaching/program'
 import { inWords, Problem } from '../app/Problem'
 import { useServices } from '../app/services'
 import { Braid } from '../braid/Braid'
+import type { Line } from '../braid/lines'
 import { saveAsFile } from '../combinations/files'
 import { Findings } from '../findings/Findings'
 import { PlayBar } from '../play/PlayBar'
 import { type PlayChoice, studioProgram } from '../play/programs'
 import { StandingFigure } from '../stage/StandingFigure'
 import { simulationFrom } from '../stores/checked'
-import {
-  change,
-  documentOf,
-  layersShown,
-  openSession,
-  type Session,
-  select,
-  selectedEvents,
-} from '../stores/session'
+import { change, documentOf, layersOf, openSession, type Session, select } from '../stores/session'
 import { useStore } from '../stores/store'
 import { EventCard } from './EventCard'
 import { PhraseMargin } from './PhraseMargin'
@@ -68,167 +70,207 @@ export function StudioScreen() {
 
 function Studio({ session }: { session: Session }) {
   const { deck, newId } = useServices()
-  const state = useStore(session, (s) => s)
   const save = useStore(session.saver, (s) => s)
-  const combination = documentOf(state)
-  const { selection, only } = state
   const root = useRef<HTMLDivElement>(null)
-  const now = useRef<HTMLSpanElement>(null)
   const [help, setHelp] = useState(false)
   const [renamed, setRenamed] = useState<Pass>()
-  const [hearsMoves, setHearsMoves] = useState(false)
-  const [choice, setChoice] = useState<PlayChoice>({
+  const [choice, setChoice] = useState<PlayChoice>(() => ({
     sides: 'turn',
     loop: 'all',
-    tempo: combination.tempo,
-  })
-  const layers = useMemo(() => layersShown({ only } as typeof state), [only])
-  usePlayhead(deck, combination, root, now)
+    tempo: documentOf(session.get()).tempo,
+  }))
 
   const playOrStop = useCallback(() => {
+    const { selection } = session.get()
     if (deck.get()) deck.stop()
-    else
-      void deck.play(
-        studioProgram(documentOf(session.get()), choice, session.get().selection),
-        choice.tempo,
-      )
+    else void deck.play(studioProgram(documentOf(session.get()), choice, selection), choice.tempo)
   }, [deck, session, choice])
-  const choose = (next: PlayChoice) => {
-    setChoice(next)
-    if (!deck.get()) return
-    if (next.sides !== choice.sides || next.loop !== choice.loop)
-      void deck.play(studioProgram(combination, next, selection), next.tempo)
-    else deck.setTempo(next.tempo)
+  const showHelp = useCallback(() => setHelp(true), [])
+  const focusBraid = useCallback(
+    () => root.current?.querySelector<HTMLElement>('[role="application"]')?.focus(),
+    [],
+  )
+  const closeCard = useCallback(() => {
+    select(session, { ...session.get().selection, event: undefined })
+    focusBraid()
+  }, [session, focusBraid])
+  const braidDeck = useMemo(() => {
+    const goToCard = () =>
+      requestAnimationFrame(() =>
+        root.current
+          ?.querySelector<HTMLElement>('[aria-label="Selected move"] :is(input, select)')
+          ?.focus(),
+      )
+    return { playOrStop, showHelp, goToCard }
+  }, [playOrStop, showHelp])
+  const margin = useCallback(
+    (line: Line) => (
+      <PhraseMargin session={session} line={line} newId={newId} onRename={setRenamed} />
+    ),
+    [session, newId],
+  )
+  const addPhrase = () => {
+    const last = documentOf(session.get()).order.length - 1
+    change(session, 'add a phrase', edits.addPhrase(newId(), last))
   }
-  // What is played follows every edit, from the next count on.
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a new selection alone does not change what is played
-  useEffect(() => {
-    if (deck.get()) deck.swap(studioProgram(combination, choice, selection))
-  }, [combination])
-  useEffect(() => {
-    deck.hear((kind: SoundKind) => {
-      if (kind === 'phrase' || kind === 'count' || kind === 'and') return true
-      return only ? layers.has(kind) : hearsMoves
-    })
-  }, [deck, only, layers, hearsMoves])
-  useEffect(() => () => deck.stop(), [deck])
-
-  const focusBraid = () => root.current?.querySelector<HTMLElement>('[role="application"]')?.focus()
-  const goToCard = () =>
-    requestAnimationFrame(() =>
-      root.current
-        ?.querySelector<HTMLElement>('[aria-label="Selected move"] input, select')
-        ?.focus(),
-    )
-  const simulation = simulationFrom(combination, selection.side)
-  const at = (simulation.passes[selection.pass]?.at ?? 0) + selection.at + selection.length - 1
-  const hasCard = selection.event !== undefined && selectedEvents(state).length === 1
 
   return (
     <>
       <main className={classes.studio} ref={root}>
-        <TitleRow session={session} onHelp={() => setHelp(true)} />
+        <TitleRow session={session} onHelp={showHelp} />
         {save.kind === 'failed' && (
           <div className={classes.problem}>
             <Problem what={save.error.message} toDo={save.error.whatToDo} />
-            <Button onClick={() => saveAsFile(combination)}>Save as file now</Button>
+            <Button onClick={() => saveAsFile(documentOf(session.get()))}>Save as file now</Button>
           </div>
         )}
         <div className={classes.braidBox}>
-          <Braid
-            session={session}
-            deck={{ playOrStop, showHelp: () => setHelp(true), goToCard }}
-            newId={newId}
-            margin={(pass, side) => (
-              <PhraseMargin
-                session={session}
-                pass={pass}
-                side={side}
-                newId={newId}
-                onRename={setRenamed}
-              />
-            )}
-          />
-          <Button
-            variant="subtle"
-            size="compact-sm"
-            onClick={() =>
-              change(
-                session,
-                'add a phrase',
-                edits.addPhrase(newId(), combination.order.length - 1),
-              )
-            }
-          >
+          <Braid session={session} deck={braidDeck} newId={newId} margin={margin} />
+          <Button variant="subtle" size="compact-sm" onClick={addPhrase}>
             Add a phrase
           </Button>
         </div>
         <aside className={classes.side} aria-label="Body and findings">
-          <div className={classes.stage}>
-            <p className={classes.whose}>
-              {only ? (
-                <Button
-                  size="compact-xs"
-                  variant="default"
-                  onClick={() => session.set((s) => ({ ...s, only: undefined }))}
-                >
-                  All layers again
-                </Button>
-              ) : (
-                'From behind: its right is your right. Touch a part.'
-              )}
-            </p>
-            <StandingFigure
-              combination={combination}
-              side={selection.side}
-              at={at}
-              layers={layers}
-              only={only}
-              onOnly={(layer) => session.set((s) => ({ ...s, only: layer }))}
-              deck={deck}
-            />
-          </div>
-          {hasCard && (
-            <EventCard
-              session={session}
-              onClose={() => {
-                select(session, { ...selection, event: undefined })
-                focusBraid()
-              }}
-            />
-          )}
+          <Stage session={session} />
+          <EventCard session={session} onClose={closeCard} />
           <Findings session={session} onGo={focusBraid} />
         </aside>
       </main>
-      <p className={classes.message} aria-live="polite">
-        {state.message}
-      </p>
-      <PlayBar
-        deck={deck}
-        combination={combination}
+      <Message session={session} />
+      <PlayPane
+        session={session}
+        root={root}
         choice={choice}
-        onChoice={choose}
+        onChoice={setChoice}
         onPlayOrStop={playOrStop}
-        countRef={now}
-        hearsMoves={hearsMoves}
-        onHearsMoves={setHearsMoves}
       />
-      <Modal opened={help} onClose={() => setHelp(false)} title="All keys" size="lg" centered>
-        <dl className={classes.keys}>
-          {SHORTCUTS.map(({ keys, does }) => (
-            <div key={keys}>
-              <dt>
-                <kbd>{keys}</kbd>
-              </dt>
-              <dd>{does}</dd>
-            </div>
-          ))}
-        </dl>
-      </Modal>
+      <Help opened={help} onClose={() => setHelp(false)} />
       {renamed && (
         <PhraseForm session={session} pass={renamed} onClose={() => setRenamed(undefined)} />
       )}
     </>
+  )
+}
+
+function Message({ session }: { session: Session }) {
+  const message = useStore(session, (s) => s.message)
+  return (
+    <p className={classes.message} aria-live="polite">
+      {message}
+    </p>
+  )
+}
+
+/** The standing body, as it is where the cursor is. */
+function Stage({ session }: { session: Session }) {
+  const { deck } = useServices()
+  // An edit is drawn in the braid first; the body may come a moment later.
+  const state = useDeferredValue(useStore(session, (s) => s))
+  const combination = documentOf(state)
+  const { selection, only } = state
+  const layers = useMemo(() => layersOf(only), [only])
+  const pass = simulationFrom(combination, selection.side).passes[selection.pass]
+  const setOnly = (layer: Layer | undefined) => session.set((s) => ({ ...s, only: layer }))
+  return (
+    <div className={classes.stage}>
+      <p className={classes.whose}>
+        {only ? (
+          <Button size="compact-xs" variant="default" onClick={() => setOnly(undefined)}>
+            All layers again
+          </Button>
+        ) : (
+          'From behind: its right is your right. Touch a part.'
+        )}
+      </p>
+      <StandingFigure
+        combination={combination}
+        side={selection.side}
+        at={(pass?.at ?? 0) + selection.at + selection.length - 1}
+        layers={layers}
+        only={only}
+        onOnly={setOnly}
+        deck={deck}
+      />
+    </div>
+  )
+}
+
+interface PlayPaneProps {
+  readonly session: Session
+  readonly root: RefObject<HTMLDivElement | null>
+  readonly choice: PlayChoice
+  readonly onChoice: (choice: PlayChoice) => void
+  readonly onPlayOrStop: () => void
+}
+
+/** The play bar, and what keeps the sound in step with the braid. */
+function PlayPane({ session, root, choice, onChoice, onPlayOrStop }: PlayPaneProps) {
+  const { deck } = useServices()
+  const only = useStore(session, (s) => s.only)
+  const lead = useStore(session, (s) => documentOf(s).lead)
+  const tempo = useStore(session, (s) => documentOf(s).tempo)
+  const teachTempo = useStore(session, (s) => documentOf(s).teachTempo)
+  const [hearsMoves, setHearsMoves] = useState(false)
+  const now = useRef<HTMLSpanElement>(null)
+  const current = useCallback(() => documentOf(session.get()), [session])
+  usePlayhead(deck, current, root, now)
+
+  const choose = (next: PlayChoice) => {
+    onChoice(next)
+    if (!deck.get()) return
+    const restarts = next.sides !== choice.sides || next.loop !== choice.loop
+    if (restarts)
+      void deck.play(studioProgram(current(), next, session.get().selection), next.tempo)
+    else deck.setTempo(next.tempo)
+  }
+  // What is played follows every edit, from the next sound on.
+  useEffect(() => {
+    let known = current()
+    return session.subscribe(() => {
+      if (!deck.get() || current() === known) return
+      known = current()
+      deck.swap(studioProgram(known, choice, session.get().selection))
+    })
+  }, [session, deck, choice, current])
+  useEffect(() => {
+    const layers = layersOf(only)
+    deck.hear((kind: SoundKind) => {
+      if (kind === 'phrase' || kind === 'count' || kind === 'and') return true
+      return only ? layers.has(kind) : hearsMoves
+    })
+  }, [deck, only, hearsMoves])
+  useEffect(() => () => deck.stop(), [deck])
+
+  return (
+    <PlayBar
+      deck={deck}
+      lead={lead}
+      tempo={tempo}
+      teachTempo={teachTempo}
+      choice={choice}
+      onChoice={choose}
+      onPlayOrStop={onPlayOrStop}
+      countRef={now}
+      hearsMoves={hearsMoves}
+      onHearsMoves={setHearsMoves}
+    />
+  )
+}
+
+function Help({ opened, onClose }: { opened: boolean; onClose: () => void }) {
+  return (
+    <Modal opened={opened} onClose={onClose} title="All keys" size="lg" centered>
+      <dl className={classes.keys}>
+        {SHORTCUTS.map(({ keys, does }) => (
+          <div key={keys}>
+            <dt>
+              <kbd>{keys}</kbd>
+            </dt>
+            <dd>{does}</dd>
+          </div>
+        ))}
+      </dl>
+    </Modal>
   )
 }
 

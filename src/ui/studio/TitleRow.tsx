@@ -15,6 +15,7 @@ import {
   IconKeyboard,
   IconSettings,
 } from '@tabler/icons-react'
+import { memo } from 'react'
 import { Link } from 'react-router'
 import { Level } from '../../core/body/places'
 import { otherSide, sideWord, Weight } from '../../core/body/side'
@@ -44,21 +45,26 @@ const SAVED_WORD = {
   elsewhere: 'saved as a copy',
 } as const
 
+interface TitleRowProps {
+  readonly session: Session
+  readonly onHelp: () => void
+}
+
 /** The combination's own line: title, facts, sides, undo, and what can be done with all of it. */
-export function TitleRow({ session, onHelp }: { session: Session; onHelp: () => void }) {
-  const state = useStore(session, (s) => s)
-  const save = useStore(session.saver, (s) => s)
-  const combination = documentOf(state)
-  const { lead, id } = combination
-  const counts = checkedOf(combination).lead.length / 12
-  const setShown = (shown: Shown) => {
-    if (shown === state.shown) return
-    if (shown === 'both') showBoth(session)
-    else {
-      if (state.shown === 'both') showBoth(session)
-      if (shown === 'other') flip(session)
-      else if (session.get().shown === 'other') flip(session)
-    }
+export const TitleRow = memo(function TitleRow({ session, onHelp }: TitleRowProps) {
+  // Picks, not the whole combination: most edits change nothing in this row.
+  const lead = useStore(session, (s) => documentOf(s).lead)
+  const id = useStore(session, (s) => documentOf(s).id)
+  const title = useStore(session, (s) => documentOf(s).title)
+  const families = useStore(session, (s) => documentOf(s).families)
+  const counts = useStore(session, (s) => checkedOf(documentOf(s)).lead.length / 12)
+  const shown = useStore(session, (s) => s.shown)
+  const canUndo = useStore(session, (s) => s.history.past.length > 0)
+  const canRedo = useStore(session, (s) => s.history.future.length > 0)
+  const setShown = (wanted: Shown) => {
+    if ((wanted === 'both') !== (shown === 'both')) showBoth(session)
+    const isOther = session.get().shown === 'other'
+    if (wanted !== 'both' && (wanted === 'other') !== isOther) flip(session)
   }
   const sides: readonly { value: Shown; label: string }[] = [
     { value: 'lead', label: `${capital(sideWord[lead])} side` },
@@ -67,12 +73,12 @@ export function TitleRow({ session, onHelp }: { session: Session; onHelp: () => 
   ]
   return (
     <div className={classes.titleRow}>
-      <h1 className="only-read">{combination.title}</h1>
+      <h1 className="only-read">{title}</h1>
       <TextInput
         aria-label="Title"
         classNames={{ root: classes.titleBox ?? '', input: `display ${classes.title}` }}
         variant="unstyled"
-        value={combination.title}
+        value={title}
         onChange={({ currentTarget }) =>
           change(
             session,
@@ -83,15 +89,15 @@ export function TitleRow({ session, onHelp }: { session: Session; onHelp: () => 
         }
       />
       <p className={classes.facts}>
-        {combination.families.join(', ')} · <span className="counts">{counts}</span> counts ·{' '}
-        <span data-save-state={save.kind}>{SAVED_WORD[save.kind]}</span>
+        {families.join(', ')} · <span className="counts">{counts}</span> counts ·{' '}
+        <SaveWord session={session} />
       </p>
       <div className={classes.sides} role="group" aria-label="Side shown">
         {sides.map(({ value, label }) => (
           <button
             key={value}
             type="button"
-            aria-pressed={state.shown === value}
+            aria-pressed={shown === value}
             onClick={() => setShown(value)}
           >
             {label}
@@ -102,7 +108,7 @@ export function TitleRow({ session, onHelp }: { session: Session; onHelp: () => 
         <ActionIcon
           variant="default"
           aria-label="Undo"
-          disabled={state.history.past.length === 0}
+          disabled={!canUndo}
           onClick={() => undoLast(session)}
         >
           <IconArrowBackUp size={18} />
@@ -112,7 +118,7 @@ export function TitleRow({ session, onHelp }: { session: Session; onHelp: () => 
         <ActionIcon
           variant="default"
           aria-label="Redo"
-          disabled={state.history.future.length === 0}
+          disabled={!canRedo}
           onClick={() => redoNext(session)}
         >
           <IconArrowForwardUp size={18} />
@@ -129,7 +135,7 @@ export function TitleRow({ session, onHelp }: { session: Session; onHelp: () => 
           </Button>
         </Menu.Target>
         <Menu.Dropdown>
-          <Menu.Item onClick={() => saveAsFile(combination)}>Save as file</Menu.Item>
+          <Menu.Item onClick={() => saveAsFile(documentOf(session.get()))}>Save as file</Menu.Item>
           <Menu.Item onClick={() => change(session, 'lead with the other side', mirror)}>
             Lead with the {sideWord[otherSide[lead]]} instead
           </Menu.Item>
@@ -140,6 +146,12 @@ export function TitleRow({ session, onHelp }: { session: Session; onHelp: () => 
       </Button>
     </div>
   )
+})
+
+/** Changes twice an edit, so it renders by itself. */
+function SaveWord({ session }: { session: Session }) {
+  const kind = useStore(session.saver, (save) => save.kind)
+  return <span data-save-state={kind}>{SAVED_WORD[kind]}</span>
 }
 
 const capital = (word: string) => `${word[0]?.toUpperCase()}${word.slice(1)}`
@@ -152,8 +164,10 @@ const WEIGHT_WORD: Readonly<Record<Weight, string>> = {
 
 /** Tempo, families and start stance, behind one button. */
 function Settings({ session }: { session: Session }) {
-  const combination = useStore(session, documentOf)
-  const { start, tempo, teachTempo, families } = combination
+  const start = useStore(session, (s) => documentOf(s).start)
+  const tempo = useStore(session, (s) => documentOf(s).tempo)
+  const teachTempo = useStore(session, (s) => documentOf(s).teachTempo)
+  const families = useStore(session, (s) => documentOf(s).families)
   const describe = (label: string, changes: Parameters<typeof edits.describe>[0]) =>
     change(session, `change the ${label}`, edits.describe(changes), label)
   return (

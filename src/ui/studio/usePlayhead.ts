@@ -22,13 +22,14 @@ export function nowText(position: Position | undefined, combination: Combination
 /** Lights the running count in the braid, in step with the sound; writes to the drawing only. */
 export function usePlayhead(
   deck: PlayDeck,
-  combination: Combination,
+  current: () => Combination,
   root: RefObject<HTMLElement | null>,
   now: RefObject<HTMLSpanElement | null>,
 ): void {
   const lit = useRef<{ line?: Element | null; count?: Element | null }>({})
   const draw = useCallback(
     (position: Position | undefined) => {
+      const combination = current()
       if (now.current) now.current.textContent = nowText(position, combination)
       const dance = position?.part.dance
       const at = (dance?.from ?? 0) + (position?.at ?? 0)
@@ -55,7 +56,7 @@ export function usePlayhead(
       const x = SIZE.gutter + (inPass / pass.length) * (width - SIZE.gutter - SIZE.end)
       shown.querySelector('[data-playhead]')?.setAttribute('transform', `translate(${x} 0)`)
     },
-    [combination, root, now],
+    [current, root, now],
   )
   useFrames(deck, draw)
 }

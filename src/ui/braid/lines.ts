@@ -1,0 +1,53 @@
+import type { Side } from '../../core/body/side'
+import type { Phrase } from '../../core/combination/combination'
+import type { Pass } from '../../core/combination/passes'
+import { type Simulation, stateBefore } from '../../core/simulate/simulate'
+import { simulationFrom } from '../stores/checked'
+import { documentOf, layersShown, type SessionState, sidesShown } from '../stores/session'
+import { type LineShape, shapeLine } from './geometry'
+
+/** One line of the braid: a phrase as it is danced on one side. */
+export interface Line {
+  readonly pass: Pass
+  readonly side: Side
+  readonly simulation: Simulation
+  readonly shape: LineShape
+  /** The phrase as it is stored, and what else the drawing hangs on. */
+  readonly phrase: Phrase
+  readonly drawnFrom: string
+}
+
+/** What the drawing of a line hangs on besides its phrase: how the body comes into it. */
+function drawnFrom(simulation: Simulation, pass: Pass, shown: string): string {
+  const { weight, level, feet, bent } = stateBefore(simulation, pass.at)
+  const { index, at, mirrored, time, times } = pass
+  const body = [weight, level, bent, feet.R.contact, feet.L.contact]
+  return [shown, index, at, mirrored, time, times, ...body].join(' ')
+}
+
+/**
+ * The lines of the braid from the top. A line whose phrase and way in have not changed is
+ * the very one from before, so that an edit draws only what it changed.
+ */
+export function linesOf(
+  state: SessionState,
+  width: number,
+  before: readonly Line[],
+): readonly Line[] {
+  const document = documentOf(state)
+  const shown = layersShown(state)
+  const phrases = new Map(document.phrases.map((phrase) => [phrase.id, phrase]))
+  return document.order.flatMap((entry, index) =>
+    sidesShown(state).flatMap((side) => {
+      const simulation = simulationFrom(document, side)
+      const pass = simulation.passes[index]
+      const phrase = phrases.get(entry.phrase)
+      if (!pass || !phrase) return []
+      const from = drawnFrom(simulation, pass, `${side} ${width} ${state.only}`)
+      const same = before.find((line) => line.phrase === phrase && line.drawnFrom === from)
+      if (same) return [same]
+      const shape = shapeLine(pass.events, pass.length, width, shown)
+      return [{ pass, side, simulation, shape, phrase, drawnFrom: from }]
+    }),
+  )
+}
