@@ -9,7 +9,7 @@ const WAKE_MS = 25
 const FIRST_SECONDS = 0.08
 
 /** The audio clock, in seconds. */
-export interface Clock {
+interface Clock {
   readonly currentTime: number
 }
 

@@ -12,20 +12,20 @@ export interface Stored {
 }
 
 /** A stored record that can't be read: it is shown, never thrown away. */
-export interface Damaged {
+interface Damaged {
   readonly id: string
   readonly title: string
   readonly error: UserError
 }
 
-export interface Shelf {
+interface Shelf {
   readonly stored: readonly Stored[]
   readonly removed: readonly Stored[]
   readonly damaged: readonly Damaged[]
 }
 
 /** What came of a save. `elsewhere` means another window had saved first: both are kept. */
-export type Saved =
+type Saved =
   | { readonly kind: 'saved'; readonly revision: number }
   | { readonly kind: 'elsewhere'; readonly copy: Combination }
 

@@ -28,7 +28,7 @@ export interface App {
   readonly stop: () => Promise<void>
 }
 
-export interface Visit {
+interface Visit {
   readonly context: BrowserContext
   readonly page: Page
   /** Requests that went anywhere but to the app itself. */

@@ -13,7 +13,8 @@ beforeAll(async () => {
 afterAll(() => app.stop())
 
 const saved = (page: Page) => page.locator('[data-save-state="saved"]').waitFor()
-const findings = (page: Page) => page.getByRole('region', { name: 'Findings' }).textContent()
+const says = (page: Page, words: RegExp) =>
+  expect.poll(() => page.getByRole('region', { name: 'Findings' }).textContent()).toMatch(words)
 
 async function saveFile(page: Page, folder: string): Promise<string> {
   await page.getByRole('button', { name: 'More', exact: true }).click()
@@ -48,15 +49,11 @@ describe('a new combination of 16 counts, from nothing to a file and back', () =
       'touch L together, feet',
     ])
     expect(await page.locator('[data-line="R:0"]').innerHTML()).toContain('L free')
-    expect(await findings(page)).toMatch(
-      /A5.*You end on your right foot, the left is free\. It switches/s,
-    )
+    await says(page, /A5.*You end on your right foot, the left is free\. It switches/s)
 
     // A deliberate slip, and what is said about it; undo takes it back.
     await write(page, 'R:0', 'feet', 7, 'step r side')
-    expect(await findings(page)).toMatch(
-      /1 thing to smooth.*A7.*You already stand on your right foot/s,
-    )
+    await says(page, /1 thing to smooth.*A7.*You already stand on your right foot/s)
     expect(await page.locator('[data-line="R:0"] path[class*="gap"]').count()).toBe(1)
     await page.getByRole('button', { name: /A7.*Can’t be danced/ }).click()
     await page.keyboard.press('L')
@@ -81,9 +78,9 @@ describe('a new combination of 16 counts, from nothing to a file and back', () =
     await write(page, 'R:1', 'hips', 1, 'hip sway')
     await write(page, 'R:1', 'hips', 3, 'undulation')
     for (let i = 0; i < 2; i++) await page.keyboard.press('Alt+ArrowLeft')
-    expect(await findings(page)).toMatch(/B2.*both need the hips/s)
+    await says(page, /B2.*both need the hips/s)
     for (let i = 0; i < 2; i++) await page.keyboard.press('Alt+ArrowRight')
-    expect(await findings(page)).toMatch(/Nothing to smooth/)
+    await says(page, /Nothing to smooth/)
     expect(await namesOn(page, 'R:1', 'hips')).toEqual([
       'hip sway R, 1-2, hips',
       'pelvic undulation, 3-4, hips',

@@ -70,7 +70,7 @@ export type Primitive = z.infer<typeof Primitive>
 export const factsOf = (primitive: Primitive): PrimitiveFacts => PRIMITIVES[primitive]
 
 /** Degrees, clockwise from above; a full turn right is 360. */
-export const Turn = z.int().min(-1080).max(1080)
+const Turn = z.int().min(-1080).max(1080)
 
 /**
  * One thing the feet do. A foot or a direction that was left out has been filled in

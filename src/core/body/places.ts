@@ -1,14 +1,24 @@
 import { z } from 'zod'
-import { negated, otherSide, type Side } from './side'
+import { negated, type Side } from './side'
 
 /** Where hips or ribs are over the feet. */
 export const Compass = z.enum(['C', 'R', 'L', 'F', 'B', 'FR', 'FL', 'BR', 'BL'])
 export type Compass = z.infer<typeof Compass>
 
-const swapEnd: Readonly<Record<string, string>> = { R: 'L', L: 'R' }
 /** R and L change places, front and back stay. */
-export const mirrorCompass = (place: Compass): Compass =>
-  Compass.parse(place.replace(/[RL]$/, (end) => swapEnd[end] ?? end))
+export const mirrorCompass = (place: Compass): Compass => COMPASS_ACROSS[place]
+
+const COMPASS_ACROSS: Readonly<Record<Compass, Compass>> = {
+  C: 'C',
+  R: 'L',
+  L: 'R',
+  F: 'F',
+  B: 'B',
+  FR: 'FL',
+  FL: 'FR',
+  BR: 'BL',
+  BL: 'BR',
+}
 
 export const compassWord: Readonly<Record<Compass, string>> = {
   C: 'centre',
@@ -135,8 +145,21 @@ export const Gaze = z.enum([
 ])
 export type Gaze = z.infer<typeof Gaze>
 
-export const mirrorGaze = (gaze: Gaze): Gaze =>
-  Gaze.parse(gaze.replace(/(^|-)([RL])$/, (_, dash, side: Side) => `${dash}${otherSide[side]}`))
+export const mirrorGaze = (gaze: Gaze): Gaze => GAZE_ACROSS[gaze]
+
+const GAZE_ACROSS: Readonly<Record<Gaze, Gaze>> = {
+  front: 'front',
+  R: 'L',
+  L: 'R',
+  up: 'up',
+  down: 'down',
+  'over-R': 'over-L',
+  'over-L': 'over-R',
+  'hand-R': 'hand-L',
+  'hand-L': 'hand-R',
+  'tilt-R': 'tilt-L',
+  'tilt-L': 'tilt-R',
+}
 
 /** How high the body is carried, from a deep bend to the toes. */
 export const Level = z.enum(['deep', 'low', 'soft', 'tall', 'toes'])

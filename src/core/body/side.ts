@@ -15,10 +15,6 @@ export type Weight = z.infer<typeof Weight>
 export const mirrorWeight = (weight: Weight): Weight =>
   weight === 'both' ? 'both' : otherSide[weight]
 
-/** The foot without weight; with weight on both there is none. */
-export const freeFoot = (weight: Weight): Side | undefined =>
-  weight === 'both' ? undefined : otherSide[weight]
-
 /** +1 to the dancer's right, -1 to her left. */
 export const signOf = (side: Side): 1 | -1 => (side === 'R' ? 1 : -1)
 

@@ -9,7 +9,7 @@ import { TICKS_PER_COUNT, Tick, tick } from '../time/time'
 export const SCHEMA_VERSION = 1
 
 /** A combination has up to 256 counts (model 1). */
-export const MOST_COUNTS = 256
+const MOST_COUNTS = 256
 const MOST_PHRASE_COUNTS = 16
 
 /** What is danced. Sides and feet left out were filled in when it was written. */
@@ -101,8 +101,7 @@ export const Start = z
 export type Start = z.infer<typeof Start>
 
 /** One dancing of a phrase. `mirrored` is the phrase from its other side. */
-export const OrderEntry = z.object({ phrase: z.string(), mirrored: z.boolean() }).readonly()
-export type OrderEntry = z.infer<typeof OrderEntry>
+const OrderEntry = z.object({ phrase: z.string(), mirrored: z.boolean() }).readonly()
 
 const unique = (ids: readonly string[]) => new Set(ids).size === ids.length
 

@@ -1,6 +1,6 @@
 import { mirrorFootAction } from '../body/feet'
 import { mirrorCompass, mirrorGaze } from '../body/places'
-import { mirrorWeight, negated, otherSide, otherWay, type Side } from '../body/side'
+import { mirrorWeight, negated, otherSide, otherWay } from '../body/side'
 import type { Combination, Event, Start, What } from './combination'
 
 /** Only these spellings swap, so that swapping twice always gives the text back. */
@@ -78,7 +78,3 @@ export const mirror = (combination: Combination): Combination => ({
     events: phrase.events.map(mirrorEvent),
   })),
 })
-
-/** The combination as danced from a side. */
-export const fromSide = (combination: Combination, side: Side): Combination =>
-  combination.lead === side ? combination : mirror(combination)

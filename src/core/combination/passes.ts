@@ -1,4 +1,4 @@
-import { type Span, type Tick, tick } from '../time/time'
+import { type Tick, tick } from '../time/time'
 import { type Combination, type Event, lengthOf, type Phrase } from './combination'
 import { mirrorEvent } from './mirror'
 
@@ -43,17 +43,6 @@ export function passesOf({ phrases, order }: Combination): readonly Pass[] {
   })
 }
 
-export const totalLength = (combination: Combination): Tick => {
-  const last = passesOf(combination).at(-1)
-  return tick(last ? last.at + last.length : 0)
-}
-
 /** The pass danced at a tick; the last one for anything later. */
 export const passAt = (passes: readonly Pass[], at: number): Pass | undefined =>
   passes.findLast((pass) => pass.at <= at) ?? passes[0]
-
-/** Where an event stands in the whole combination when this pass dances it. */
-export const spanIn = (pass: Pass, event: Span): Span => ({
-  at: tick(pass.at + event.at),
-  length: event.length,
-})

@@ -144,7 +144,7 @@ export const setCounts = (id: string, counts: number): Edit =>
   }))
 
 /** The next free letter, then A1, B1 and so on. */
-export function freeName({ phrases }: Combination): string {
+function freeName({ phrases }: Combination): string {
   const taken = new Set(phrases.map(({ name }) => name))
   for (let i = 0; ; i++) {
     const letter = String.fromCharCode(65 + (i % 26))

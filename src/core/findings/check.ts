@@ -15,6 +15,7 @@ const RULES: readonly Rule[] = [weight, clash, figures]
 /** All the tool can say about a combination, danced on both sides. */
 export interface Checked {
   readonly lead: Simulation
+  /** Danced when it is first asked for: many edits only show one side. */
   readonly other: Simulation
   readonly joins: FootJoins
   readonly findings: readonly Finding[]
@@ -25,14 +26,18 @@ const ORDER: Readonly<Record<Severity, number>> = { fault: 0, snag: 1, care: 2, 
 /** Dances a combination on both sides and says what is worth a look, faults first. */
 export function checkCombination(combination: Combination, vocabulary: Vocabulary): Checked {
   const lead = simulate(combination, vocabulary)
-  const other = simulate(mirror(combination), vocabulary)
-  const joins = footJoins(lead, other)
+  let danced: Simulation | undefined
+  const other = () => {
+    danced ??= simulate(mirror(combination), vocabulary)
+    return danced
+  }
+  const joins = footJoins(lead, vocabulary)
   const onLead = findOn(lead, vocabulary)
   const known = new Set(onLead.map(keyOf))
   const hasKept = combination.phrases.some(({ events }) => events.some(({ kept }) => kept))
   // With nothing kept the other side's findings are the lead's, mirrored: no need to look.
   const onOther = hasKept
-    ? findOn(other, vocabulary).filter((found) => !known.has(keyOf(found)))
+    ? findOn(other(), vocabulary).filter((found) => !known.has(keyOf(found)))
     : []
   const findings = [
     ...onLead.map((found): Finding => ({ ...found, side: 'lead' })),
@@ -45,7 +50,14 @@ export function checkCombination(combination: Combination, vocabulary: Vocabular
       a.spot.pass - b.spot.pass ||
       a.spot.at - b.spot.at,
   )
-  return { lead, other, joins, findings: ranked }
+  return {
+    lead,
+    get other() {
+      return other()
+    },
+    joins,
+    findings: ranked,
+  }
 }
 
 function findOn(simulation: Simulation, vocabulary: Vocabulary): readonly Found[] {

@@ -46,8 +46,6 @@ export type Fact =
     }
   | { readonly code: 'move.unknown'; readonly move: string }
 
-export type FindingCode = Fact['code']
-
 export type Finding = Fact & {
   /** `lead` when it stands on the written side (and, mirrored, on the other); `other` when only there. */
   readonly side: 'lead' | 'other'

@@ -1,10 +1,11 @@
 import type { Combination } from '../combination/combination'
 import { mirror } from '../combination/mirror'
+import { passesOf } from '../combination/passes'
 import type { Vocabulary } from '../moves/vocabulary'
 import { dance } from '../simulate/primitives'
-import { type Danced, type Simulation, simulate } from '../simulate/simulate'
+import { type Planned, planOf, type Simulation } from '../simulate/simulate'
+import { startState } from '../simulate/start'
 import type { BodyState } from '../simulate/state'
-import { tick } from '../time/time'
 
 /** How the end of a combination meets what follows (model 7). */
 export interface FootJoins {
@@ -14,30 +15,45 @@ export interface FootJoins {
   readonly switches: boolean
 }
 
+/** How a dance begins: its start stance, and all that lands on its first tick. */
+interface Opening {
+  readonly start: BodyState
+  readonly steps: readonly Planned[]
+}
+
+const onFirstTick = (planned: readonly Planned[]): readonly Planned[] =>
+  planned.filter(({ at }) => at === planned[0]?.at)
+
+/** The opening of the other side, without mirroring and dancing the rest of it. */
+function otherOpening(combination: Combination, vocabulary: Vocabulary): Opening {
+  for (const entry of combination.order) {
+    const phrases = combination.phrases.filter(({ id }) => id === entry.phrase)
+    const other = mirror({ ...combination, phrases, order: [entry] })
+    const steps = onFirstTick(planOf(passesOf(other), vocabulary))
+    if (steps.length > 0) return { start: startState(other.start), steps }
+  }
+  return { start: startState(mirror({ ...combination, phrases: [] }).start), steps: [] }
+}
+
 /** Whether what follows can be danced from the weight this one ends with. */
-function footFits(end: BodyState, next: readonly Danced[], nextStart: BodyState): boolean {
-  const first = next[0]
-  if (!first)
-    return end.weight === nextStart.weight || end.weight === 'both' || nextStart.weight === 'both'
-  // All that lands on the first tick together: a rise may be what makes a pivot possible.
+function fits(end: BodyState, { start, steps }: Opening): boolean {
+  if (steps.length === 0)
+    return end.weight === start.weight || end.weight === 'both' || start.weight === 'both'
+  // All that lands together counts: a rise may be what makes a pivot possible.
   let state = end
-  for (const { at, action } of next) {
-    if (at > first.at) break
-    const outcome = dance(state, action, tick(at))
+  for (const { at, action } of steps) {
+    const outcome = dance(state, action, at)
     if (outcome.fault) return false
     state = outcome.state
   }
   return true
 }
 
-export function footJoins(simulation: Simulation, other: Simulation): FootJoins {
-  const { end, danced, start } = simulation
+/** Whether the foot is right at the end for the same side again, and for the other side. */
+export function footJoins(simulation: Simulation, vocabulary: Vocabulary): FootJoins {
+  const { end, danced, start, combination } = simulation
   return {
-    repeats: footFits(end, danced, start),
-    switches: footFits(end, other.danced, other.start),
+    repeats: fits(end, { start, steps: onFirstTick(danced) }),
+    switches: fits(end, otherOpening(combination, vocabulary)),
   }
 }
-
-/** The joins of a combination by itself, for a list that shows nothing else of it. */
-export const footJoinsOf = (combination: Combination, vocabulary: Vocabulary): FootJoins =>
-  footJoins(simulate(combination, vocabulary), simulate(mirror(combination), vocabulary))

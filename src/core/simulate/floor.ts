@@ -25,7 +25,7 @@ const SIZE = { small: 0.55, large: 1.5 } as const
 const radians = (degrees: number) => (degrees * Math.PI) / 180
 
 /** A step in the dancer's own frame, turned into the room's. */
-export function intoRoom(facing: number, right: number, forward: number): FloorPoint {
+function intoRoom(facing: number, right: number, forward: number): FloorPoint {
   const angle = radians(facing)
   return {
     right: right * Math.cos(angle) + forward * Math.sin(angle),

@@ -19,7 +19,7 @@ export type WeightFault = 'feet.loaded' | 'feet.loaded-touch' | 'feet.no-support
 
 export interface Outcome {
   readonly state: BodyState
-  readonly fault?: WeightFault
+  readonly fault: WeightFault | undefined
 }
 
 /** Dances one thing the feet do. After a fault it goes on as a dancer would save it. */
@@ -29,7 +29,7 @@ export function dance(before: BodyState, action: FootAction, at: Tick): Outcome 
   const ready = fault ? saved(state, action, fault) : state
   const moved = move(ready, action, at)
   const turned = turn(moved, action)
-  return { state: turned, ...(fault && { fault }) }
+  return { state: turned, fault }
 }
 
 /** A bend lasts until the next thing the feet do that is not a hold. */
@@ -71,10 +71,12 @@ function saved(state: BodyState, { foot }: FootAction, fault: WeightFault): Body
   }
 }
 
-const put = (state: BodyState, foot: Side, place: FloorPoint, contact: Contact): BodyState => ({
-  ...state,
-  feet: { ...state.feet, [foot]: { place, contact } },
-})
+function put(state: BodyState, foot: Side, place: FloorPoint, contact: Contact): BodyState {
+  const { R, L } = state.feet
+  const placed = { place, contact }
+  // Written out, since this runs for every step and a computed key is slow.
+  return { ...state, feet: foot === 'R' ? { R: placed, L } : { R, L: placed } }
+}
 
 function move(state: BodyState, action: FootAction, at: Tick): BodyState {
   const { primitive, foot } = action

@@ -16,7 +16,7 @@ export interface Danced extends Span {
   readonly pass: Pass
   readonly event: Event
   readonly after: BodyState
-  readonly fault?: WeightFault
+  readonly fault: WeightFault | undefined
 }
 
 /** A combination with everything its feet lead to. */
@@ -46,17 +46,26 @@ function figureSteps(event: Event, side: Side, move: Move): readonly TimedAction
   const swaps = move.to === 'on-R'
   return Array.from({ length: repeatsOf(event, move).times }, (_, i) => {
     const on = swaps && i % 2 === 1 ? otherSide[side] : side
-    return move.pattern
+    return patternOn(on, move)
       .filter(({ at }) => at < every)
-      .map(({ at, action }) => ({
-        at: tick(at + i * every),
-        action: on === 'R' ? action : mirrorFootAction(action),
-      }))
+      .map(({ at, action }) => ({ at: tick(at + i * every), action }))
   }).flat()
 }
 
+const leftPatterns = new WeakMap<Move, readonly TimedAction[]>()
+
+/** The table writes every figure for the right side; the left one is made once. */
+function patternOn(side: Side, move: Move): readonly TimedAction[] {
+  if (side === 'R') return move.pattern
+  const known = leftPatterns.get(move)
+  if (known) return known
+  const made = move.pattern.map(({ at, action }) => ({ at, action: mirrorFootAction(action) }))
+  leftPatterns.set(move, made)
+  return made
+}
+
 /** The single steps an event of the feet stands for, from the event's own start. */
-export function stepsOf(event: Event, vocabulary: Vocabulary): readonly TimedAction[] {
+function stepsOf(event: Event, vocabulary: Vocabulary): readonly TimedAction[] {
   const { what } = event
   if (what.kind === 'foot') return [{ at: tick(0), action: what.action }]
   if (what.kind !== 'move') return []
@@ -64,7 +73,8 @@ export function stepsOf(event: Event, vocabulary: Vocabulary): readonly TimedAct
   return move ? figureSteps(event, what.side ?? 'R', move) : []
 }
 
-type Planned = Omit<Danced, 'after' | 'fault'>
+/** One thing the feet will do, before it is danced. */
+export type Planned = Omit<Danced, 'after' | 'fault'>
 
 /** Level words come after what shares their tick, but a pivot needs the rise before it. */
 function rank({ action }: Planned): number {
@@ -72,7 +82,8 @@ function rank({ action }: Planned): number {
   return factsOf(action.primitive).levelOnly ? 1 : 0
 }
 
-function planOf(passes: readonly Pass[], vocabulary: Vocabulary): readonly Planned[] {
+/** Everything the feet do in these passes, figures opened into their steps, in order. */
+export function planOf(passes: readonly Pass[], vocabulary: Vocabulary): readonly Planned[] {
   return passes
     .flatMap((pass) =>
       pass.events
@@ -100,7 +111,7 @@ export function simulate(combination: Combination, vocabulary: Vocabulary): Simu
   const danced = planOf(passes, vocabulary).map((planned): Danced => {
     const outcome = dance(state, planned.action, planned.at)
     state = outcome.state
-    return { ...planned, after: state, ...(outcome.fault && { fault: outcome.fault }) }
+    return { ...planned, after: state, fault: outcome.fault }
   })
   const last = passes.at(-1)
   return { combination, passes, start, danced, end: state, length: last ? endOf(last) : tick(0) }

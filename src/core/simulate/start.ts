@@ -15,5 +15,8 @@ export function startState(start: Start): BodyState {
     level: start.level,
     turnedOnStep: false,
     bent: false,
+    // Every field is there from the start: states of one shape are faster to copy.
+    crossed: undefined,
+    lastLanding: undefined,
   }
 }

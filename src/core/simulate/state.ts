@@ -4,7 +4,7 @@ import type { Side, Weight } from '../body/side'
 import type { Tick } from '../time/time'
 
 /** One foot: where it stands or last stood, and how it touches the floor. */
-export interface FootState {
+interface FootState {
   readonly place: FloorPoint
   readonly contact: Contact
 }
@@ -17,10 +17,10 @@ export interface BodyState {
   readonly facing: number
   readonly level: Level
   /** One foot stands in front of or behind the other. */
-  readonly crossed?: { readonly foot: Side; readonly way: 'front' | 'behind' } | undefined
+  readonly crossed: { readonly foot: Side; readonly way: 'front' | 'behind' } | undefined
   /** The last step turned 45 degrees or more, so the next one walks on one line. */
   readonly turnedOnStep: boolean
   /** Knees bent by a `bend`: it lasts until the next thing the feet do. */
   readonly bent: boolean
-  readonly lastLanding?: Tick | undefined
+  readonly lastLanding: Tick | undefined
 }

@@ -47,7 +47,7 @@ const turnWords = (degrees: number): string =>
   `turning ${Math.abs(degrees)}° to the ${degrees > 0 ? 'right' : 'left'}`
 
 /** One thing the feet do as a sentence without its full stop: “left foot touches beside the other”. */
-export function sayAction(action: FootAction): string {
+function sayAction(action: FootAction): string {
   const { primitive, foot, direction, turn, size, contact } = action
   const who = foot ? `${sideWord[foot]} foot` : ''
   const turning = turn ? `, ${turnWords(turn)}` : ''

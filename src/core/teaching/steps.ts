@@ -26,7 +26,7 @@ const ALONE: Readonly<Record<Layer, string>> = {
 }
 
 /** The layers that have something written, feet first. */
-export function layersUsed({ phrases }: Combination): readonly Layer[] {
+function layersUsed({ phrases }: Combination): readonly Layer[] {
   const used = new Set(phrases.flatMap(({ events }) => events.map(({ layer }) => layer)))
   return LAYERS.filter((layer) => used.has(layer))
 }

@@ -5,17 +5,17 @@ import { TICKS_PER_COUNT, type Tick } from './time'
 export const Tempo = z.int().min(40).max(220)
 export type Tempo = z.infer<typeof Tempo>
 
-export const SLOWEST = 40
-export const FASTEST = 220
+const SLOWEST = 40
+const FASTEST = 220
 
 export const clampTempo = (tempo: number): Tempo =>
   Math.min(FASTEST, Math.max(SLOWEST, Math.round(tempo)))
 
-export const secondsOfTicks = (ticks: number, tempo: Tempo): number =>
+const secondsOfTicks = (ticks: number, tempo: Tempo): number =>
   (ticks * 60) / (tempo * TICKS_PER_COUNT)
 
 /** Ticks danced after some seconds, not rounded: a moving playhead stands between ticks. */
-export const ticksOfSeconds = (seconds: number, tempo: Tempo): number =>
+const ticksOfSeconds = (seconds: number, tempo: Tempo): number =>
   (seconds * tempo * TICKS_PER_COUNT) / 60
 
 /** A point where music time and clock time are known to agree, and the tempo from there on. */

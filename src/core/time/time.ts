@@ -20,7 +20,7 @@ export const HALF_COUNT = tick(TICKS_PER_COUNT / 2)
 export const tickOfCount = (count: number): Tick => tick((count - 1) * TICKS_PER_COUNT)
 
 /** The count, from 1, that a tick of a phrase belongs to. */
-export const countOfTick = (at: Tick): number => Math.floor(at / TICKS_PER_COUNT) + 1
+const countOfTick = (at: Tick): number => Math.floor(at / TICKS_PER_COUNT) + 1
 
 const LABEL_OF_PART: Readonly<Record<number, string>> = { 0: '', 3: 'e', 6: '&', 9: 'a' }
 

@@ -4,6 +4,7 @@ import {
   createTheme,
   type MantineColorsTuple,
   Menu,
+  Modal,
 } from '@mantine/core'
 
 const ember: MantineColorsTuple = [
@@ -55,6 +56,7 @@ export const theme = createTheme({
   primaryShade: { light: 7, dark: 4 },
   components: {
     // A focusable element that is no item has no place in a menu.
+    Modal: Modal.extend({ defaultProps: { closeButtonProps: { 'aria-label': 'Close' } } }),
     Menu: Menu.extend({ defaultProps: { withInitialFocusPlaceholder: false } }),
     Button: Button.extend({
       vars: (_, { variant = 'filled' }) => ({

@@ -19,7 +19,7 @@ export const SIZE = {
 /** From the top of the line: the body stands upright in it. */
 export const LAYERS_DOWN = ['head', 'arms', 'torso', 'hips', 'feet'] as const
 
-export interface LaneBox {
+interface LaneBox {
   readonly layer: Layer
   readonly top: number
   readonly height: number

@@ -33,7 +33,7 @@ function stretches(
   return [...list, { from: begin, to, weight, broken }]
 }
 
-export interface Strand {
+interface Strand {
   readonly path: string
   /** A thin strand: the weight is shared. */
   readonly split: boolean

@@ -25,7 +25,7 @@ function headline(findings: readonly Finding[]): string {
 }
 
 /** Goes to the place of a finding, on the side it stands on. */
-export function goTo(session: Session, combination: Combination, finding: Finding): void {
+function goTo(session: Session, combination: Combination, finding: Finding): void {
   const { lead } = combination
   const side = finding.side === 'lead' ? lead : otherSide[lead]
   const state = session.get()

@@ -4,7 +4,7 @@ import type { Services } from '../app/services'
 import { createStore, type Readable } from './store'
 
 /** How the last save went; `elsewhere` carries the copy that was made. */
-export type SaveState =
+type SaveState =
   | { readonly kind: 'saved' }
   | { readonly kind: 'saving' }
   | { readonly kind: 'failed'; readonly error: UserError }

@@ -197,7 +197,7 @@ export const select = (session: Session, selection: Selection): void =>
   session.set((state) => settled({ ...state, selection, query: undefined }))
 
 /** What the feet stand on where the selection starts. */
-export function weightAt(state: SessionState): ReturnType<typeof stateBefore> {
+function weightAt(state: SessionState): ReturnType<typeof stateBefore> {
   const simulation: Simulation = simulationFrom(documentOf(state), state.selection.side)
   const pass = simulation.passes[state.selection.pass]
   return stateBefore(simulation, (pass?.at ?? 0) + state.selection.at)
