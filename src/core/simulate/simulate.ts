@@ -108,10 +108,11 @@ export function simulate(combination: Combination, vocabulary: Vocabulary): Simu
   const passes = passesOf(combination)
   const start = startState(combination.start)
   let state = start
-  const danced = planOf(passes, vocabulary).map((planned): Danced => {
-    const outcome = dance(state, planned.action, planned.at)
+  const danced = planOf(passes, vocabulary).map(({ at, length, action, pass, event }): Danced => {
+    const outcome = dance(state, action, at)
     state = outcome.state
-    return { ...planned, after: state, fault: outcome.fault }
+    // Written out: a spread here is a fifth of the whole check.
+    return { at, length, action, pass, event, after: state, fault: outcome.fault }
   })
   const last = passes.at(-1)
   return { combination, passes, start, danced, end: state, length: last ? endOf(last) : tick(0) }

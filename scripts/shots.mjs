@@ -1,0 +1,64 @@
+// Takes the pictures of docs/screenshots from the demo data. Run it when a view has changed.
+import { mkdirSync } from 'node:fs'
+import { join } from 'node:path'
+import { bin, findChromium, installPackages, need, ROOT } from './setup.mjs'
+
+installPackages()
+need(bin('vite'), ['build', '--logLevel', 'warn'])
+const { chromium } = await import('playwright-core')
+const { serve } = await import('./serve.mjs')
+const out = join(ROOT, 'docs', 'screenshots')
+mkdirSync(out, { recursive: true })
+
+const { address, stop } = await serve(4600)
+const browser = await chromium.launch({
+  executablePath: findChromium(),
+  args: [
+    '--no-sandbox',
+    '--disable-quic',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+    '--no-first-run',
+  ],
+})
+
+async function visit(colorScheme = 'light', viewport = { width: 1280, height: 800 }) {
+  const context = await browser.newContext({ viewport, colorScheme, reducedMotion: 'reduce' })
+  const page = await context.newPage()
+  await page.goto(address)
+  await page.getByRole('heading', { name: 'Combinations' }).waitFor()
+  return {
+    page,
+    async open(title) {
+      await page.getByRole('link', { name: title }).click()
+      await page.getByRole('application').waitFor()
+    },
+    async shot(name) {
+      await page.evaluate(() => document.fonts.ready)
+      await page.waitForTimeout(400)
+      await page.screenshot({ path: join(out, `${name}.png`) })
+    },
+    close: () => context.close(),
+  }
+}
+
+const day = await visit()
+await day.shot('combinations')
+await day.open('Copper Lantern')
+await day.shot('studio')
+await day.page.getByRole('application').press('\\')
+await day.shot('both-sides')
+await day.page.getByRole('link', { name: 'Teach' }).click()
+await day.page.getByRole('list', { name: 'Steps' }).waitFor()
+await day.shot('teach')
+await day.close()
+
+const evening = await visit('dark')
+await evening.open('Find the Slip')
+await evening.page.getByRole('button', { name: /Can’t be danced/ }).click()
+await evening.shot('studio-evening')
+await evening.close()
+
+await browser.close()
+await stop()
