@@ -2,15 +2,21 @@ import { z } from 'zod'
 import { FootAction } from '../body/feet'
 import { ArmPlace, Compass, Gaze, Level, Via } from '../body/places'
 import { otherSide, Side, Way, Weight } from '../body/side'
-import { Family, LAYERS, Layer } from '../moves/move'
+import { Family, LAYERS, Layer, OwnMove } from '../moves/move'
 import { Tempo } from '../time/tempo'
 import { TICKS_PER_COUNT, Tick, tick } from '../time/time'
 
 export const SCHEMA_VERSION = 1
 
 /** A combination has up to 256 counts (model 1). */
-const MOST_COUNTS = 256
-const MOST_PHRASE_COUNTS = 16
+export const MOST_COUNTS = 256
+export const MOST_PHRASE_COUNTS = 16
+
+/** Who it is for (model 8). */
+export const DancerLevel = z.enum(['new', 'improver', 'intermediate', 'advanced'])
+export type DancerLevel = z.infer<typeof DancerLevel>
+/** What is meant where no level is written. */
+export const USUAL_LEVEL: DancerLevel = 'intermediate'
 
 /** What is danced. Sides and feet left out were filled in when it was written. */
 export const What = z.discriminatedUnion('kind', [
@@ -37,6 +43,10 @@ export const What = z.discriminatedUnion('kind', [
       side: Side.optional(),
       way: Way.optional(),
       every: Tick.refine((ticks) => ticks > 0, 'a repeat needs a length').optional(),
+      /** Repeats take turns, R L R L. */
+      alt: z.literal(true).optional(),
+      /** The way the arms take, for a move that sends them to places. */
+      via: Via.optional(),
     })
     .readonly(),
 ])
@@ -54,14 +64,29 @@ export const Event = z
   .object({
     id: z.string().min(1),
     layer: Layer,
-    /** From the start of the phrase. */
-    at: Tick.refine((ticks) => ticks >= 0, 'starts before the phrase'),
+    /** From the start of the phrase; negative in the pickup, which is danced before count 1. */
+    at: Tick,
     length: Tick.refine((ticks) => ticks > 0, 'has no length'),
     what: What,
     /** Stays as written when the combination is mirrored. */
     kept: z.literal(true).optional(),
-    cue: z.string().optional(),
-    note: z.string().optional(),
+    /** A flourish that a level may drop. */
+    optional: z.literal(true).optional(),
+    /** Already there on its tick: a place or a look that is reached before, not within. */
+    on: z.literal(true).optional(),
+    /** Per cent of the move's own size. */
+    size: z.int().min(10).max(300).optional(),
+    /** Cycles a count, for textures and circles. */
+    rate: z.number().positive().max(12).optional(),
+    /** What this one is called here. */
+    as: z.string().min(1).optional(),
+    /** The forms a lower and a higher level dance instead: ids of moves. */
+    easier: z.string().min(1).optional(),
+    harder: z.string().min(1).optional(),
+    cue: z.string().min(1).optional(),
+    note: z.string().min(1).optional(),
+    /** The lyric word it goes with, or what the gesture says. */
+    words: z.string().min(1).optional(),
   })
   .refine(({ layer, what }) => LAYERS_OF_KIND[what.kind].includes(layer), {
     message: 'does not belong to this layer',
@@ -69,6 +94,32 @@ export const Event = z
   })
   .readonly()
 export type Event = z.infer<typeof Event>
+
+/** A word of the sheet that belongs to a place in time, not to one move. */
+export const Remark = z
+  .object({
+    id: z.string().min(1),
+    kind: z.enum(['say', 'words', 'note', 'prop']),
+    at: Tick,
+    length: Tick.refine((ticks) => ticks > 0, 'has no length'),
+    text: z.string().min(1),
+  })
+  .readonly()
+export type Remark = z.infer<typeof Remark>
+
+/** A facing that is written down to be checked against the sum of the turns. */
+export const WrittenFacing = z.object({ at: Tick, degrees: z.int() }).readonly()
+export type WrittenFacing = z.infer<typeof WrittenFacing>
+
+/** What the sheet said that could not be read: it is kept as typed, never thrown away. */
+export const Unread = z
+  .object({ line: z.string().optional(), text: z.string().min(1) })
+  .readonly()
+export type Unread = z.infer<typeof Unread>
+
+/** A comment of the sheet, and the word of the line it stands before; at the end where there is none. */
+export const Comment = z.object({ before: z.string().optional(), text: z.string() }).readonly()
+export type Comment = z.infer<typeof Comment>
 
 export const Phrase = z
   .object({
@@ -78,10 +129,15 @@ export const Phrase = z
     title: z.string(),
     counts: z.int().min(1).max(MOST_PHRASE_COUNTS),
     events: z.array(Event).readonly(),
+    remarks: z.array(Remark).readonly().optional(),
+    facings: z.array(WrittenFacing).readonly().optional(),
+    comments: z.array(Comment).readonly().optional(),
+    unread: z.array(Unread).readonly().optional(),
   })
   .refine(
-    ({ counts, events }) => events.every((e) => e.at + e.length <= counts * TICKS_PER_COUNT),
-    { message: 'an event runs past the end of its phrase', path: ['events'] },
+    ({ counts, events, remarks = [] }) =>
+      [...events, ...remarks].every((e) => e.at + e.length <= counts * TICKS_PER_COUNT),
+    { message: 'something runs past the end of its phrase', path: ['events'] },
   )
   .readonly()
 export type Phrase = z.infer<typeof Phrase>
@@ -120,13 +176,39 @@ export const Combination = z
     phrases: z.array(Phrase).min(1).readonly(),
     /** The phrases as they are danced, one after another. */
     order: z.array(OrderEntry).min(1).readonly(),
+    /** Danced before count 1 of the first round, or with `each` before every round. */
+    pickup: z
+      .object({ counts: z.int().min(1).max(MOST_PHRASE_COUNTS), each: z.boolean() })
+      .readonly()
+      .optional(),
+    level: DancerLevel.optional(),
+    /** Counts of stillness between two rounds. */
+    rest: z.int().min(1).max(64).optional(),
+    /** House rule: turns keep their direction on the other side. */
+    keepTurns: z.literal(true).optional(),
+    song: z.string().min(1).optional(),
+    by: z.string().min(1).optional(),
+    tags: z.array(z.string().min(1)).min(1).readonly().optional(),
+    /** Own moves used here, so that a file can be read anywhere. */
+    moves: z.array(OwnMove).min(1).readonly().optional(),
+    comments: z.array(Comment).readonly().optional(),
+    unread: z.array(Unread).readonly().optional(),
   })
-  .superRefine(({ phrases, order }, context) => {
+  .superRefine(({ phrases, order, pickup }, context) => {
     const refuse = (path: string, message: string) =>
       context.addIssue({ code: 'custom', path: [path], message })
     if (!unique(phrases.map((p) => p.id))) refuse('phrases', 'two phrases have the same id')
-    if (!unique(phrases.flatMap((p) => p.events.map((e) => e.id))))
+    if (!unique(phrases.map((p) => p.name))) refuse('phrases', 'two phrases have the same name')
+    if (!unique(phrases.flatMap((p) => [...p.events, ...(p.remarks ?? [])].map((e) => e.id))))
       refuse('phrases', 'two events have the same id')
+    const first = phrases.find((p) => p.id === order[0]?.phrase)
+    if (pickup && first && pickup.counts > first.counts)
+      refuse('pickup', 'is longer than the first phrase')
+    for (const phrase of phrases) {
+      const earliest = phrase === first ? -(pickup?.counts ?? 0) * TICKS_PER_COUNT : 0
+      if ([...phrase.events, ...(phrase.remarks ?? [])].some((e) => e.at < earliest))
+        refuse('phrases', `something in ${phrase.name} starts before the phrase`)
+    }
     const counts = new Map(phrases.map((p) => [p.id, p.counts]))
     if (order.some((entry) => !counts.has(entry.phrase))) refuse('order', 'names an unknown phrase')
     const total = order.reduce((sum, entry) => sum + (counts.get(entry.phrase) ?? 0), 0)

@@ -1,4 +1,4 @@
-import { type Tick, tick } from '../time/time'
+import { TICKS_PER_COUNT, type Tick, tick } from '../time/time'
 import { type Combination, type Event, lengthOf, type Phrase } from './combination'
 import { mirrorEvent } from './mirror'
 
@@ -18,12 +18,22 @@ export interface Pass {
   readonly events: readonly Event[]
 }
 
-/** The order, written out. */
-export function passesOf({ phrases, order }: Combination): readonly Pass[] {
+/** How many ticks the pickup takes, 0 without one. */
+export const pickupTicks = ({ pickup }: Pick<Combination, 'pickup'>): Tick =>
+  tick((pickup?.counts ?? 0) * TICKS_PER_COUNT)
+
+/**
+ * The order, written out. The pickup stands in the first pass on negative ticks; one that
+ * is danced before every round also stands at the end of the last pass, in place of what
+ * is written there.
+ */
+export function passesOf(combination: Combination): readonly Pass[] {
+  const { phrases, order, pickup } = combination
+
   const byId = new Map(phrases.map((phrase) => [phrase.id, phrase]))
   const danced = new Map<string, number>()
   let at = 0
-  return order.map((entry, index) => {
+  const passes = order.map((entry, index): Pass => {
     const phrase = byId.get(entry.phrase)
     if (!phrase) throw new Error(`no phrase ${entry.phrase}`)
     const time = (danced.get(phrase.id) ?? 0) + 1
@@ -36,11 +46,31 @@ export function passesOf({ phrases, order }: Combination): readonly Pass[] {
       mirrored: entry.mirrored,
       at: tick(at),
       length: lengthOf(phrase),
-      events: entry.mirrored ? phrase.events.map(mirrorEvent) : phrase.events,
+      events: eventsOf(phrase, entry.mirrored, index),
     }
     at += pass.length
     return pass
   })
+  return pickup?.each ? withPickupAtEnd(passes, pickupTicks(combination)) : passes
+}
+
+function eventsOf(phrase: Phrase, mirrored: boolean, index: number): readonly Event[] {
+  // Only the first pass is led into; most phrases have no pickup at all.
+  const hasPickup = index > 0 && phrase.events.some((event) => event.at < 0)
+  const events = hasPickup ? phrase.events.filter((event) => event.at >= 0) : phrase.events
+  return mirrored ? events.map(mirrorEvent) : events
+}
+
+function withPickupAtEnd(passes: readonly Pass[], pickup: Tick): readonly Pass[] {
+  const [first] = passes
+  const last = passes.at(-1)
+  if (!first || !last) return passes
+  const from = last.length - pickup
+  const again = first.events
+    .filter((event) => event.at < 0)
+    .map((event) => ({ ...event, at: tick(event.at + last.length) }))
+  const kept = last.events.filter((event) => event.at < from)
+  return [...passes.slice(0, -1), { ...last, events: [...kept, ...again] }]
 }
 
 /** The pass danced at a tick; the last one for anything later. */

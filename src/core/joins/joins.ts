@@ -1,9 +1,9 @@
 import type { Combination } from '../combination/combination'
 import { mirror } from '../combination/mirror'
-import { passesOf } from '../combination/passes'
+import { passesOf, pickupTicks } from '../combination/passes'
 import type { Vocabulary } from '../moves/vocabulary'
 import { dance } from '../simulate/primitives'
-import { type Planned, planOf, type Simulation } from '../simulate/simulate'
+import { type Planned, planOf, type Simulation, stateBefore } from '../simulate/simulate'
 import { startState } from '../simulate/start'
 import type { BodyState } from '../simulate/state'
 
@@ -21,15 +21,21 @@ interface Opening {
   readonly steps: readonly Planned[]
 }
 
-const onFirstTick = (planned: readonly Planned[]): readonly Planned[] =>
-  planned.filter(({ at }) => at === planned[0]?.at)
+/** The first steps of a round: of its pickup when every round has one, else from count 1 on. */
+function firstSteps(
+  planned: readonly Planned[],
+  { pickup }: Combination,
+): readonly Planned[] {
+  const first = planned.find(({ at }) => pickup?.each || at >= 0)
+  return planned.filter(({ at }) => at === first?.at)
+}
 
 /** The opening of the other side, without mirroring and dancing the rest of it. */
 function otherOpening(combination: Combination, vocabulary: Vocabulary): Opening {
   for (const entry of combination.order) {
     const phrases = combination.phrases.filter(({ id }) => id === entry.phrase)
     const other = mirror({ ...combination, phrases, order: [entry] })
-    const steps = onFirstTick(planOf(passesOf(other), vocabulary))
+    const steps = firstSteps(planOf(passesOf(other), vocabulary), other)
     if (steps.length > 0) return { start: startState(other.start), steps }
   }
   return { start: startState(mirror({ ...combination, phrases: [] }).start), steps: [] }
@@ -51,9 +57,13 @@ function fits(end: BodyState, { start, steps }: Opening): boolean {
 
 /** Whether the foot is right at the end for the same side again, and for the other side. */
 export function footJoins(simulation: Simulation, vocabulary: Vocabulary): FootJoins {
-  const { end, danced, start, combination } = simulation
+  const { danced, opening, combination, length } = simulation
+  // A pickup of every round takes the last counts: what it starts from is the end here.
+  const end = combination.pickup?.each
+    ? stateBefore(simulation, length - pickupTicks(combination))
+    : simulation.end
   return {
-    repeats: fits(end, { start, steps: onFirstTick(danced) }),
+    repeats: fits(end, { start: opening, steps: firstSteps(danced, combination) }),
     switches: fits(end, otherOpening(combination, vocabulary)),
   }
 }

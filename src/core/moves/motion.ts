@@ -1,57 +1,168 @@
 import { z } from 'zod'
-import { Compass } from '../body/places'
+import { ArmPlace, Compass, Via } from '../body/places'
+
+/**
+ * What can be moved by an amount (model 12): centimetres or degrees, written for the right
+ * side. `body.lean` is the whole body from the ankles, forward +; `body.tilt` to the side,
+ * right side up +; `waist.out` the belly, forward +; `head.side` a slide without a tilt.
+ */
+export const Channel = z.enum([
+  'pelvis.side',
+  'pelvis.forward',
+  'pelvis.rise',
+  'pelvis.tilt',
+  'pelvis.twist',
+  'pelvis.tuck',
+  'ribs.side',
+  'ribs.forward',
+  'ribs.lift',
+  'ribs.tilt',
+  'ribs.twist',
+  'ribs.arch',
+  'shoulderR.up',
+  'shoulderR.forward',
+  'shoulderL.up',
+  'shoulderL.forward',
+  'head.turn',
+  'head.nod',
+  'head.tilt',
+  'head.side',
+  'knees.bend',
+  'waist.out',
+  'body.lean',
+  'body.tilt',
+])
+export type Channel = z.infer<typeof Channel>
+
+const Arm = z.enum(['R', 'L', 'both'])
+const Size = z.enum(['small', 'large'])
+/** How often something goes round: a count, or over the whole move. */
+const Rate = z.object({ cycles: z.number().positive(), per: z.enum(['count', 'move']) })
+/** Items of the same part of the body come one after the other; one `with` the item before goes together with it. */
+const joined = { with: z.literal(true).optional() }
+
+/** Where the head or an arm can be sent, besides the compass. */
+const HEAD_PLACES = [
+  'front',
+  'up',
+  'down',
+  'shoulder-R',
+  'shoulder-L',
+  'hand-R',
+  'hand-L',
+  'tilt-R',
+  'tilt-L',
+] as const
+const Place = z.enum([...Compass.options, ...HEAD_PLACES, ...ArmPlace.exclude(['front']).options])
 
 /**
  * What a move does to the body, read from the vocabulary's motion column. One item after
  * another for the same part of the body, together for different parts.
  */
 export const Motion = z.discriminatedUnion('verb', [
-  z.object({ verb: z.literal('to'), arm: z.string().optional(), place: z.string() }),
-  z.object({ verb: z.literal('via'), arm: z.string().optional(), way: z.string() }),
-  z.object({ verb: z.literal('arc'), places: z.array(z.string()).min(2) }),
-  z.object({ verb: z.literal('circle'), arm: z.string().optional(), args: z.array(z.string()) }),
-  z.object({ verb: z.literal('eight'), plane: z.string(), loops: z.string() }),
+  z.object({ verb: z.literal('to'), arm: Arm.optional(), place: Place, ...joined }),
+  z.object({ verb: z.literal('via'), arm: Arm, way: Via, ...joined }),
+  z.object({ verb: z.literal('arc'), places: z.array(Place).min(2), ...joined }),
+  z.object({
+    verb: z.literal('circle'),
+    arm: Arm.optional(),
+    joint: z.enum(['wrist', 'hand']).optional(),
+    way: z.enum(['cw', 'ccw', 'in', 'out']),
+    size: Size.optional(),
+    rate: Rate.optional(),
+    ...joined,
+  }),
+  z.object({
+    verb: z.literal('eight'),
+    plane: z.enum(['horizontal', 'vertical']),
+    loops: z.enum(['outward', 'inward', 'down', 'up']),
+    size: Size.optional(),
+    rate: Rate.optional(),
+    ...joined,
+  }),
   z.object({
     verb: z.literal('peak'),
-    channel: z.string(),
+    channel: Channel,
     amount: z.number(),
     sharp: z.boolean(),
+    ...joined,
   }),
   z.object({
     verb: z.literal('osc'),
-    channel: z.string(),
+    channel: Channel,
     amount: z.number(),
-    perCount: z.number().positive(),
+    rate: Rate,
+    /** Degrees ahead of a sine that starts at 0 going up. */
+    phase: z.number().optional(),
+    ...joined,
   }),
-  z.object({ verb: z.literal('wave'), arm: z.string().optional(), parts: z.array(z.string()) }),
   z.object({
-    verb: z.enum(['roll', 'flick', 'brush', 'clap', 'push', 'pull']),
-    arm: z.string().optional(),
+    verb: z.literal('wave'),
+    arm: Arm.optional(),
+    parts: z
+      .array(z.enum(['head', 'ribs', 'waist', 'pelvis', 'shoulder', 'elbow', 'wrist']))
+      .min(2),
+    plane: z.enum(['side', 'front']).optional(),
+    ...joined,
   }),
+  z.object({
+    verb: z.literal('roll'),
+    arm: Arm.optional(),
+    way: z.enum(['in', 'out']).optional(),
+    rate: Rate.optional(),
+    ...joined,
+  }),
+  z.object({
+    verb: z.enum(['flick', 'brush', 'clap', 'push', 'pull']),
+    arm: Arm.optional(),
+    ...joined,
+  }),
+  /** The left side does all this half a turn after the right one. */
+  z.object({ verb: z.literal('alternate') }),
 ])
 export type Motion = z.infer<typeof Motion>
 
 const ITEM = /^(?:(R|L|both):)?([a-z]+)(?:\((.*)\))?$/
 
 /**
- * Reads a motion such as `arc(L>FL>F>FR>R)` or `osc(pelvis.tilt 4, 2/count)+...`.
+ * Reads a motion such as `arc(L>FL>F>FR>R)&osc(pelvis.tilt 4, 1/move)`. `+` is “and then”
+ * for the same part of the body, `&` “together with”.
  * @throws Error that names the item that cannot be read.
  */
 export function readMotion(text: string): readonly Motion[] {
   if (text.trim() === '') return []
   // A plus inside brackets is a sign, not a joint between items.
-  return text.split(/\+(?![^(]*\))/).map((item) => {
+  const joints = text.split(/([+&])(?![^(]*\))/)
+  return joints.flatMap((item, i) => {
+    if (i % 2 === 1) return []
     const found = ITEM.exec(item.trim())
     if (!found) throw new Error(`“${item}” is no motion`)
     const [, arm, verb = '', inner = ''] = found
-    const read = Motion.safeParse({ verb, ...(arm && { arm }), ...fieldsOf(verb, inner) })
+    const fields = fieldsOf(verb, inner.split(',').map((arg) => arg.trim()).filter(Boolean))
+    const read = Motion.safeParse({
+      verb,
+      ...(arm && { arm }),
+      ...fields,
+      ...(joints[i - 1] === '&' && { with: true }),
+    })
     if (!read.success) throw new Error(`“${item}” is no motion`, { cause: read.error })
-    return read.data
+    return [read.data]
   })
 }
 
-function fieldsOf(verb: string, inner: string): Record<string, unknown> {
-  const args = inner.split(',').map((arg) => arg.trim())
+const RATE = /^([\d.]+)\/(count|move)$/
+const optional = (args: readonly string[], words: readonly string[]) =>
+  args.find((arg) => words.includes(arg))
+function rateIn(args: readonly string[]): object {
+  const found = args.map((arg) => RATE.exec(arg)).find(Boolean)
+  return found ? { rate: { cycles: Number(found[1]), per: found[2] } } : {}
+}
+const sizeIn = (args: readonly string[]): object => {
+  const size = optional(args, Size.options)
+  return size ? { size } : {}
+}
+
+function fieldsOf(verb: string, args: readonly string[]): Record<string, unknown> {
   const [first = ''] = args
   switch (verb) {
     case 'to':
@@ -60,20 +171,30 @@ function fieldsOf(verb: string, inner: string): Record<string, unknown> {
       return { way: first }
     case 'arc':
       return { places: first.split('>') }
-    case 'circle':
-      return { args }
+    case 'circle': {
+      const joint = optional(args, ['wrist', 'hand'])
+      const way = optional(args, ['cw', 'ccw', 'in', 'out'])
+      return { ...(joint && { joint }), way, ...sizeIn(args), ...rateIn(args) }
+    }
     case 'eight':
-      return { plane: first, loops: args[1] }
+      return { plane: first, loops: args[1], ...sizeIn(args), ...rateIn(args) }
     case 'peak': {
       const [channel, amount, edge] = first.split(/\s+/)
       return { channel, amount: Number(amount), sharp: edge === 'sharp' }
     }
     case 'osc': {
       const [channel, amount] = first.split(/\s+/)
-      return { channel, amount: Number(amount), perCount: Number.parseFloat(args[1] ?? '') }
+      const phase = args[2] === undefined ? {} : { phase: Number(args[2]) }
+      return { channel, amount: Number(amount), ...rateIn(args), ...phase }
     }
-    case 'wave':
-      return { parts: first.split('>') }
+    case 'wave': {
+      const plane = args[1]
+      return { parts: first.split('>'), ...(plane && { plane }) }
+    }
+    case 'roll': {
+      const way = optional(args, ['in', 'out'])
+      return { ...(way && { way }), ...rateIn(args) }
+    }
     default:
       return {}
   }

@@ -31,6 +31,27 @@ export const BodyPart = z.enum([
 ])
 export type BodyPart = z.infer<typeof BodyPart>
 
+/** What a move needs of the body, the floor or the class (model 8). */
+export const Need = z.enum([
+  'soft-knees',
+  'flat-feet',
+  'weight-one',
+  'weight-both',
+  'heel-up-working',
+  'free-working-leg',
+  'space-side',
+  'space-forward',
+  'space-back',
+  'warm-neck',
+  'warm-back',
+])
+
+/** What repetitions of a move load. */
+export const Risk = z.enum(['neck', 'back', 'knees', 'impact'])
+
+export const Sided = z.enum(['side', 'direction', 'none'])
+export type Sided = z.infer<typeof Sided>
+
 const list = z.string().transform((text) => (text === '' ? [] : text.split('|')))
 const listOf = <T extends z.ZodType<unknown, string>>(item: T) => list.pipe(z.array(item))
 const readBy = <T>(read: (text: string) => T) =>
@@ -64,10 +85,10 @@ export const Move = z
       .transform((counts) => counts * TICKS_PER_COUNT)
       .pipe(Tick),
     fastest_s: z.coerce.number().positive(),
-    sided: z.enum(['side', 'direction', 'none']),
-    needs: list,
+    sided: Sided,
+    needs: listOf(Need),
     demand: z.coerce.number().int().min(1).max(5),
-    risk: listOf(z.enum(['neck', 'back', 'knees', 'impact'])),
+    risk: listOf(Risk),
     feel: z.string().min(1),
     watch: z.string(),
     care: z.string(),
@@ -87,3 +108,70 @@ export const Move = z
   .transform(({ counts, ...row }) => ({ ...row, length: counts }))
   .readonly()
 export type Move = z.infer<typeof Move>
+
+/**
+ * A move an instructor made herself. Its motion or its pattern is kept as the text it was
+ * written in; what is left out is plain: one count, no demand to speak of, no side.
+ */
+export const OwnMove = z
+  .object({
+    id: z.string().regex(/^[a-z0-9-]+$/),
+    name: z.string().min(1),
+    layer: Layer,
+    kind: MoveKind,
+    /** Steps of the feet, written from weight on L. */
+    pattern: z.string().min(1).optional(),
+    motion: z.string().min(1).optional(),
+    counts: z.number().positive().max(16),
+    sided: Sided,
+    claims: z.array(BodyPart).min(1).readonly(),
+    /** Where it ends: `on-R`, `both`, a place, or `=` for where it began. */
+    to: z.string().min(1).optional(),
+    demand: z.int().min(1).max(5).optional(),
+    families: z.array(Family).readonly().optional(),
+    feel: z.string().min(1).optional(),
+    care: z.string().min(1).optional(),
+  })
+  .superRefine((own, context) => {
+    const read = Move.safeParse(rowOf(own))
+    if (!read.success)
+      context.addIssue({
+        code: 'custom',
+        message: read.error.issues[0]?.message ?? 'is no move',
+        path: [own.layer === 'feet' ? 'pattern' : 'motion'],
+      })
+  })
+  .readonly()
+export type OwnMove = z.infer<typeof OwnMove>
+
+/** Seconds a count an own move is comfortable at, where nobody has said: a house figure. */
+const USUAL_SECONDS_A_COUNT = 0.4
+
+/** An own move as a row of the table, so that one reader reads both. */
+const rowOf = (own: OwnMove): Record<string, string> => ({
+  id: own.id,
+  name: own.name,
+  aka: '',
+  families: (own.families ?? ['general']).join('|'),
+  layer: own.layer,
+  kind: own.kind,
+  claims: own.claims.join('|'),
+  from: '*',
+  to: own.to ?? '=',
+  motion: own.motion ?? '',
+  pattern: own.pattern ?? '',
+  counts: String(own.counts),
+  fastest_s: String(own.counts * USUAL_SECONDS_A_COUNT),
+  sided: own.sided,
+  needs: '',
+  demand: String(own.demand ?? 2),
+  risk: '',
+  feel: own.feel ?? own.name,
+  watch: '',
+  care: own.care ?? '',
+  easier: '',
+  harder: '',
+  cue: own.name.toLowerCase(),
+})
+
+export const moveOfOwn = (own: OwnMove): Move => Move.parse(rowOf(own))

@@ -1,9 +1,13 @@
-import { Direction, factsOf, Primitive } from '../body/feet'
+import { Direction, type FootAction, factsOf, mirrorFootAction, Primitive } from '../body/feet'
 import { ArmPlace, Compass, compassWord, Gaze } from '../body/places'
 import type { Side } from '../body/side'
 import type { Event, What } from '../combination/combination'
 import { mirrorWhat } from '../combination/mirror'
 import { nameOf, sideOf } from '../combination/names'
+import { type Places, placesNeeded } from '../simulate/places'
+import { dance } from '../simulate/primitives'
+import type { BodyState } from '../simulate/state'
+import { secondsOfTicks, type Tempo } from '../time/tempo'
 import { COUNT, type Tick } from '../time/time'
 import type { Family, Layer, Move } from './move'
 import type { Vocabulary } from './vocabulary'
@@ -24,6 +28,21 @@ export interface Wanted {
   /** The side meant where none is typed: the free foot, or the lead side. */
   readonly side: Side
   readonly families: readonly Family[]
+  /** What else decides whether it fits; without it only names and families count. */
+  readonly here?: Here | undefined
+}
+
+/** The place something would be written at. */
+export interface Here {
+  /** The body as it comes there. */
+  readonly state: BodyState
+  readonly places: Places
+  readonly at: Tick
+  /** Ticks until the layer has something else, or the phrase ends. */
+  readonly room: number
+  readonly tempo: Tempo
+  /** What was placed lately, the last one first: ids of offers without their side. */
+  readonly recent: readonly string[]
 }
 
 /** Lower case, without accents, hyphens and apostrophes, so that `ʻuwehe` is found as uwehe. */
@@ -35,7 +54,12 @@ export const folded = (text: string): string =>
     .replace(/[-/·]/g, ' ')
     .trim()
 
-interface Entry {
+interface Entry extends Written {
+  /** The words, folded for searching. */
+  readonly names: readonly string[]
+}
+
+interface Written {
   readonly what: What
   /** Names it goes by, the best known first. */
   readonly words: readonly string[]
@@ -48,12 +72,12 @@ interface Entry {
 
 const COMMON_STEPS = ['step', 'touch', 'close', 'hold', 'sway', 'kick', 'heel', 'pivot']
 
-function footEntries(): readonly Entry[] {
+function footEntries(): readonly Written[] {
   return Primitive.options.flatMap((primitive) => {
     const facts = factsOf(primitive)
     const base = { primitive, ...(facts.foot && { foot: 'R' as const }) }
     const rank = (COMMON_STEPS.indexOf(primitive) + 100) % 100
-    const entry = (action: object, words: string, hint: string): Entry => ({
+    const entry = (action: object, words: string, hint: string): Written => ({
       what: { kind: 'foot', action: { ...base, ...action } },
       words: [words],
       hint,
@@ -82,7 +106,7 @@ const weightHint: Readonly<Record<string, string>> = {
   loaded: 'on the standing foot',
 }
 
-const compassEntries = (layer: 'hips' | 'torso'): readonly Entry[] =>
+const compassEntries = (layer: 'hips' | 'torso'): readonly Written[] =>
   Compass.options
     .filter((place) => !place.endsWith('L'))
     .map((place) => ({
@@ -97,13 +121,13 @@ const compassEntries = (layer: 'hips' | 'torso'): readonly Entry[] =>
       rank: 30,
     }))
 
-const armEntries = (): readonly Entry[] =>
-  ArmPlace.options.flatMap((place): Entry[] => [
+const armEntries = (): readonly Written[] =>
+  ArmPlace.options.flatMap((place): Written[] => [
     { ...armEntry(place), what: { kind: 'arms', R: place, L: place }, words: [`both ${place}`] },
     { ...armEntry(place), what: { kind: 'arms', R: place }, words: [`one arm ${place}`], rank: 40 },
   ])
 
-const armEntry = (place: ArmPlace): Entry => ({
+const armEntry = (place: ArmPlace): Written => ({
   what: { kind: 'arms', R: place, L: place },
   words: [],
   hint: 'arms go there and stay',
@@ -112,7 +136,7 @@ const armEntry = (place: ArmPlace): Entry => ({
   rank: 10,
 })
 
-const gazeEntries = (): readonly Entry[] =>
+const gazeEntries = (): readonly Written[] =>
   Gaze.options
     .filter((gaze) => !gaze.endsWith('L'))
     .map((gaze) => ({
@@ -131,7 +155,7 @@ const gazeWords: Readonly<Partial<Record<Gaze, string>>> = {
   'tilt-R': 'head tilt',
 }
 
-const moveEntry = (move: Move): Entry => ({
+const moveEntry = (move: Move): Written => ({
   what: {
     kind: 'move',
     move: move.id,
@@ -145,7 +169,7 @@ const moveEntry = (move: Move): Entry => ({
   rank: 20 + move.demand,
 })
 
-const OWN_ENTRIES: Readonly<Record<Layer, () => readonly Entry[]>> = {
+const OWN_ENTRIES: Readonly<Record<Layer, () => readonly Written[]>> = {
   feet: footEntries,
   hips: () => compassEntries('hips'),
   torso: () => compassEntries('torso'),
@@ -161,19 +185,22 @@ function entriesOf(vocabulary: Vocabulary, layer: Layer): readonly Entry[] {
   const found = known.get(layer)
   if (found) return found
   const own = OWN_ENTRIES[layer]().map((entry) => ({ ...entry }))
-  const others: Entry[] = []
+  const others: Written[] = []
   for (const move of vocabulary.moves.filter((row) => row.layer === layer)) {
     const plain = own.find(({ what }) => targetOf(what) === plainTarget(move))
     // A move that is nothing but a place is offered as that place, under all its names.
     if (plain) Object.assign(plain, merged(plain, move))
     else others.push(moveEntry(move))
   }
-  const entries = [...own, ...others]
+  const entries = [...own, ...others].map((entry) => ({
+    ...entry,
+    names: entry.words.map(folded),
+  }))
   known.set(layer, entries)
   return entries
 }
 
-const merged = (entry: Entry, move: Move): Entry => ({
+const merged = (entry: Written, move: Move): Written => ({
   ...entry,
   words: [...entry.words, move.name, ...move.aka],
   families: [...entry.families, ...move.families],
@@ -211,7 +238,8 @@ export function findOffers(
   const side = typed ?? wanted.side
   const words = tokens.filter((token) => !SIDE_WORDS[token])
   const found = entriesOf(vocabulary, wanted.layer).flatMap((entry) => {
-    const score = scoreOf(entry, words, wanted)
+    const named = scoreOf(entry, words, wanted)
+    const score = named === undefined ? undefined : named + fitOf(entry, side, wanted, vocabulary)
     // Who types a side wants something that has one.
     const sided = typed && sideOf(entry.what) ? 6 : 0
     return score === undefined ? [] : [{ entry, score: score + sided }]
@@ -225,8 +253,7 @@ export function findOffers(
 }
 
 function offer(entry: Entry, side: Side, layer: Layer, vocabulary: Vocabulary): Offer {
-  const has = sideOf(entry.what)
-  const what = has !== undefined && has !== side ? mirrorWhat(entry.what) : entry.what
+  const what = onSide(entry.what, side)
   const event: Pick<Event, 'layer' | 'what'> = { layer, what }
   return {
     id: JSON.stringify(what),
@@ -239,14 +266,18 @@ function offer(entry: Entry, side: Side, layer: Layer, vocabulary: Vocabulary): 
 
 /** Undefined when a word of the query is nowhere in the entry's names. */
 function scoreOf(entry: Entry, words: readonly string[], wanted: Wanted): number | undefined {
-  const names = entry.words.map(folded)
-  let score = -entry.rank / 10
+  const { names } = entry
+  // Among equals the shorter name is the plainer move.
+  let score = -entry.rank / 10 - (names[0]?.length ?? 0) / 50
   if (entry.families.some((family) => wanted.families.includes(family))) score += 2
   for (const word of words) {
     const best = Math.max(...names.map((name, i) => wordScore(name, word) - (i > 0 ? 1 : 0)))
     if (best <= 0) return undefined
     score += best
   }
+  // A name that is used up by what was typed is meant more than one that only holds it.
+  const typed = words.join(' ').length
+  score += Math.max(...names.map((name) => Math.min(1, typed / name.length))) * 6
   if (words.length > 0 && names.includes(words.join(' '))) score += 20
   return score
 }
@@ -255,6 +286,47 @@ function wordScore(name: string, word: string): number {
   if (name === word) return 12
   if (name.startsWith(word)) return 8
   return name.split(' ').some((part) => part.startsWith(word)) ? 6 : 0
+}
+
+/** Worth of fitting: the foot is right, the place is right, there is time, it was used lately. */
+const FIT = { foot: -9, place: -4, room: -2, fast: -3, recent: 3 } as const
+
+/** How well something fits where it would stand; 0 for what fits, below for what does not. */
+function fitOf(entry: Entry, side: Side, { here }: Wanted, vocabulary: Vocabulary): number {
+  if (!here) return 0
+  const what = onSide(entry.what, side)
+  const move = what.kind === 'move' ? vocabulary.find(what.move) : undefined
+  const first = what.kind === 'foot' ? what.action : firstAction(move, side)
+  let score = recentScore(entry, here)
+  if (first && dance(here.state, first, here.at).fault) score += FIT.foot
+  if (entry.length > here.room) score += FIT.room
+  if (!move) return score
+  const { arms = {}, ...single } = placesNeeded(move, what)
+  const isElsewhere =
+    Object.entries(single).some(([part, place]) => here.places[part as 'hips'] !== place) ||
+    Object.entries(arms).some(([arm, place]) => here.places.arms[arm as Side] !== place)
+  if (isElsewhere) score += FIT.place
+  const seconds = secondsOfTicks(Math.min(entry.length, here.room), here.tempo)
+  const needed = move.kind === 'texture' ? 0 : move.fastest_s
+  return seconds < needed * 0.8 ? score + FIT.fast : score
+}
+
+const recentScore = (entry: Entry, { recent }: Here): number => {
+  const place = recent.indexOf(idOfKind(entry.what))
+  return place < 0 ? 0 : FIT.recent / (1 + place)
+}
+
+/** What is the same on both sides: one id for `hip-drop R` and `hip-drop L`. */
+export const idOfKind = (what: What): string => JSON.stringify(onSide(what, 'R'))
+
+const onSide = (what: What, side: Side): What => {
+  const has = sideOf(what)
+  return has !== undefined && has !== side ? mirrorWhat(what) : what
+}
+
+function firstAction(move: Move | undefined, side: Side): FootAction | undefined {
+  const action = move?.pattern[0]?.action
+  return action && (side === 'R' ? action : mirrorFootAction(action))
 }
 
 function armPair(query: string): { R: ArmPlace; L: ArmPlace } | undefined {

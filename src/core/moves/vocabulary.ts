@@ -1,12 +1,41 @@
 import Papa from 'papaparse'
-import type { Layer } from './move'
-import { Move } from './move'
+import { type Layer, Move, moveOfOwn, type OwnMove } from './move'
 import table from './moves.csv?raw'
 
 /** Every move the app knows, by id. */
 export interface Vocabulary {
   readonly moves: readonly Move[]
   readonly find: (id: string) => Move | undefined
+}
+
+const vocabularyOf = (moves: readonly Move[]): Vocabulary => {
+  const byId = new Map(moves.map((move) => [move.id, move]))
+  return { moves, find: (id) => byId.get(id) }
+}
+
+/** What a class calls moves, by their ids. */
+export type OwnNames = Readonly<Record<string, string>>
+
+/**
+ * A vocabulary with own moves beside the others (one of the same id takes its place) and
+ * with the names the class uses; the name from the table stays among the other names.
+ */
+export function withOwn(
+  base: Vocabulary,
+  own: readonly OwnMove[],
+  names: OwnNames = {},
+): Vocabulary {
+  if (own.length === 0 && Object.keys(names).length === 0) return base
+  const made = new Map(own.map((move) => [move.id, moveOfOwn(move)]))
+  const all = [...base.moves.filter(({ id }) => !made.has(id)), ...made.values()]
+  return vocabularyOf(
+    all.map((move) => {
+      const name = names[move.id]
+      return name === undefined || name === move.name
+        ? move
+        : { ...move, name, aka: [move.name, ...move.aka] }
+    }),
+  )
 }
 
 /**
@@ -24,9 +53,9 @@ export function readVocabulary(csv: string): Vocabulary {
     if (!read.success) throw new Error(`moves table, ${row.id}: ${read.error.message}`)
     return read.data
   })
-  const byId = new Map(moves.map((move) => [move.id, move]))
-  if (byId.size !== moves.length) throw new Error('moves table: an id stands twice')
-  return { moves, find: (id) => byId.get(id) }
+  if (new Set(moves.map(({ id }) => id)).size !== moves.length)
+    throw new Error('moves table: an id stands twice')
+  return vocabularyOf(moves)
 }
 
 /** The vocabulary that ships with the app. */

@@ -10,7 +10,7 @@ import { SIDES, type Side, signOf } from '../body/side'
 import type { Event, Start } from '../combination/combination'
 import { mirrorWhat } from '../combination/mirror'
 import { passAt } from '../combination/passes'
-import { compassPath } from '../moves/motion'
+import { type Channel, compassPath } from '../moves/motion'
 import type { Layer, Move } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
 import { type Simulation, stateAt } from '../simulate/simulate'
@@ -185,8 +185,10 @@ function swingOf(part: 'hips' | 'ribs', event: Event, move: Move, since: number)
   let shift = NO_SHIFT
   for (const [i, item] of move.motion.entries()) {
     if (item.verb === 'osc' && item.channel.startsWith(channelPart)) {
-      const cycles = (since / TICKS_PER_COUNT) * item.perCount
-      shift = added(shift, channelShift(item.channel, item.amount * Math.sin(2 * Math.PI * cycles)))
+      const { cycles, per } = item.rate
+      const round = cycles * (per === 'count' ? since / TICKS_PER_COUNT : phase / every)
+      const angle = 2 * Math.PI * round + ((item.phase ?? 0) * Math.PI) / 180
+      shift = added(shift, channelShift(item.channel, item.amount * Math.sin(angle) * signOn(item.channel, mirrored)))
     } else if (item.verb === 'peak' && item.channel.startsWith(channelPart)) {
       const begins = (i * every) / move.motion.length
       const fall = item.sharp ? SHARP_TICKS * 1.5 : every / move.motion.length
@@ -194,7 +196,10 @@ function swingOf(part: 'hips' | 'ribs', event: Event, move: Move, since: number)
       if (past >= 0)
         shift = added(
           shift,
-          channelShift(item.channel, item.amount * (1 - eased(past / fall)) * mirrored),
+          channelShift(
+            item.channel,
+            item.amount * (1 - eased(past / fall)) * signOn(item.channel, mirrored),
+          ),
         )
     } else if (item.verb === 'eight') {
       const turn = (2 * Math.PI * phase) / every
@@ -215,6 +220,10 @@ function swingOf(part: 'hips' | 'ribs', event: Event, move: Move, since: number)
   }
   return shift
 }
+
+/** On the other side only what goes sideways or round changes its sign (model 6). */
+const signOn = (channel: Channel, mirrored: 1 | -1): 1 | -1 =>
+  /\.(side|tilt|twist|turn)$/.test(channel) ? mirrored : 1
 
 function channelShift(channel: string, amount: number): Shift {
   switch (channel.split('.')[1]) {

@@ -91,6 +91,7 @@ function move(state: BodyState, action: FootAction, at: Tick): BodyState {
     case 'heel':
     case 'stamp':
     case 'sweep':
+    case 'drag':
       return foot ? { ...place(landed, state, action, foot, at), weight: otherSide[foot] } : state
     case 'brush':
     case 'kick':

@@ -22,6 +22,8 @@ export interface Danced extends Span {
 /** A combination with everything its feet lead to. */
 export interface Simulation {
   readonly combination: Combination
+  /** The body just before count 1: the start stance, or what a pickup has made of it. */
+  readonly opening: BodyState
   readonly passes: readonly Pass[]
   readonly start: BodyState
   readonly danced: readonly Danced[]
@@ -39,11 +41,11 @@ export function repeatsOf(event: Event, move: Move): { times: number; left: Tick
 
 /**
  * The steps of a footwork figure over its range, each repeat on the foot that is free
- * then. The side is the foot the figure starts on.
+ * then, or on the other one in turn when it says so. The side is the foot it starts on.
  */
 function figureSteps(event: Event, side: Side, move: Move): readonly TimedAction[] {
   const every = (event.what.kind === 'move' && event.what.every) || move.length
-  const swaps = move.to === 'on-R'
+  const swaps = move.to === 'on-R' || (event.what.kind === 'move' && event.what.alt === true)
   return Array.from({ length: repeatsOf(event, move).times }, (_, i) => {
     const on = swaps && i % 2 === 1 ? otherSide[side] : side
     return patternOn(on, move)
@@ -115,11 +117,22 @@ export function simulate(combination: Combination, vocabulary: Vocabulary): Simu
     return { at, length, action, pass, event, after: state, fault: outcome.fault }
   })
   const last = passes.at(-1)
-  return { combination, passes, start, danced, end: state, length: last ? endOf(last) : tick(0) }
+  return {
+    combination,
+    passes,
+    start,
+    danced,
+    opening: stateBefore({ danced, start }, 0),
+    end: state,
+    length: last ? endOf(last) : tick(0),
+  }
 }
 
 /** The state just before a tick: what a step written there would start from. */
-export function stateBefore({ danced, start }: Simulation, at: number): BodyState {
+export function stateBefore(
+  { danced, start }: Pick<Simulation, 'danced' | 'start'>,
+  at: number,
+): BodyState {
   return danced[indexBefore(danced, at) - 1]?.after ?? start
 }
 

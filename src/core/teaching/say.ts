@@ -61,7 +61,7 @@ function sayAction(action: FootAction): string {
     case 'heel':
       return `${who} puts its heel ${directionWords(direction ?? 'forward', foot ?? 'R')}${turning}`
     case 'lift':
-      return `${who} lifts${turning}`
+      return `${who} lifts${direction === 'forward' ? '' : ` ${directionWords(direction ?? 'forward', foot ?? 'R')}`}${turning}`
     case 'centre':
       return 'weight onto both feet'
     case 'pivot':

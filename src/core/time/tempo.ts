@@ -11,7 +11,7 @@ const FASTEST = 220
 export const clampTempo = (tempo: number): Tempo =>
   Math.min(FASTEST, Math.max(SLOWEST, Math.round(tempo)))
 
-const secondsOfTicks = (ticks: number, tempo: Tempo): number =>
+export const secondsOfTicks = (ticks: number, tempo: Tempo): number =>
   (ticks * 60) / (tempo * TICKS_PER_COUNT)
 
 /** Ticks danced after some seconds, not rounded: a moving playhead stands between ticks. */

@@ -26,9 +26,12 @@ describe('time', () => {
     [0, 48, '1-4'],
     [54, 42, '5&-8'],
     [48, 30, '5-7e'],
-    [48, 33, '5-7+8'],
+    [48, 33, '5>7a'],
+    [0, 4, '1>1+4'],
+    [16, 4, '2+4'],
+    [16, 8, '2+4-2&'],
     [6, 6, '1&'],
-    [0, 6, '1'],
+    [0, 6, '1-1e'],
   ])('calls the range from %i for %i “%s”', (at, length, label) =>
     expect(labelOfSpan({ at: tick(at), length: tick(length) })).toBe(label),
   )

@@ -22,6 +22,9 @@ export const tickOfCount = (count: number): Tick => tick((count - 1) * TICKS_PER
 /** The count, from 1, that a tick of a phrase belongs to. */
 const countOfTick = (at: Tick): number => Math.floor(at / TICKS_PER_COUNT) + 1
 
+/** Ticks since the count; a pickup's ticks are negative. */
+const partOf = (at: Tick): number => ((at % TICKS_PER_COUNT) + TICKS_PER_COUNT) % TICKS_PER_COUNT
+
 const LABEL_OF_PART: Readonly<Record<number, string>> = { 0: '', 3: 'e', 6: '&', 9: 'a' }
 
 /**
@@ -29,14 +32,14 @@ const LABEL_OF_PART: Readonly<Record<number, string>> = { 0: '', 3: 'e', 6: '&',
  * is written `3+4`, in ticks after the count.
  */
 export function labelOfTick(at: Tick): string {
-  const part = ((at % TICKS_PER_COUNT) + TICKS_PER_COUNT) % TICKS_PER_COUNT
+  const part = partOf(at)
   return `${countOfTick(at)}${LABEL_OF_PART[part] ?? `+${part}`}`
 }
 
 const SLOT_OF_PART: Readonly<Record<number, number>> = { 0: 12, 3: 3, 4: 4, 6: 6, 8: 4, 9: 3 }
 
 /** How long the slot of a place is: a whole count, a half on `&`, a quarter on `e` and `a`, a third on thirds. */
-export const slotAt = (at: Tick): Tick => tick(SLOT_OF_PART[at % TICKS_PER_COUNT] ?? 1)
+export const slotAt = (at: Tick): Tick => tick(SLOT_OF_PART[partOf(at)] ?? 1)
 
 const PLACE = /^(\d{1,3})(e|&|a|\+(\d{1,2}))?$/
 
@@ -61,14 +64,35 @@ export const endOf = ({ at, length }: Span): Tick => tick(at + length)
 
 export const overlap = (a: Span, b: Span): boolean => a.at < endOf(b) && b.at < endOf(a)
 
-/** `5`, `5&`, or `1-4` for a range that runs to the end of its last slot; for people, not for reading back. */
+const SLOTS = [12, 6, 3, 4, 1] as const
+
+/** The label whose slot ends exactly here and begins no earlier than `from`; the longest such slot. */
+function lastSlot(from: number, end: number): Tick | undefined {
+  const size = SLOTS.find((slot) => end - slot >= from && slotAt(tick(end - slot)) === slot)
+  return size === undefined ? undefined : tick(end - size)
+}
+
+/**
+ * A range as it is written and read back: `5`, `5&`, `1-4`. A range that ends inside a slot
+ * is written to the place it ends before: `1>1a` is three quarters of a count.
+ */
 export function labelOfSpan(span: Span): string {
   const from = labelOfTick(span.at)
-  if (span.length <= slotAt(span.at)) return from
   const end = endOf(span)
-  // The last slot is the longest one that ends where the range ends.
-  const last = [12, 6, 3, 4, 1].find(
-    (slot) => end - slot >= span.at && slotAt(tick(end - slot)) === slot,
-  )
-  return `${from}-${labelOfTick(tick(end - (last ?? 1)))}`
+  const last = lastSlot(span.at, end)
+  if (last === undefined) return `${from}>${labelOfTick(end)}`
+  return last === span.at ? from : `${from}-${labelOfTick(last)}`
 }
+
+/** A range with both its ends said, also when it is one slot: `3-3`. */
+export function fullLabelOfSpan(span: Span): string {
+  const label = labelOfSpan(span)
+  return label === labelOfTick(span.at) ? `${label}-${label}` : label
+}
+
+/**
+ * A place before count 1, labelled with the last counts of the phrase that it leads into:
+ * of an 8, `<8` is one count before 1.
+ */
+export const pickupLabel = (at: Tick, counts: number): string =>
+  `<${labelOfTick(tick(at + counts * TICKS_PER_COUNT))}`
