@@ -1,13 +1,22 @@
 import fc from 'fast-check'
 import { Direction, type FootAction, factsOf, JumpTo, Primitive } from '../src/core/body/feet'
 import { ArmPlace, Compass, Gaze, Level, Via } from '../src/core/body/places'
-import type { Combination, Event, Phrase, What } from '../src/core/combination/combination'
-import { LAYERS, type Layer } from '../src/core/moves/move'
+import {
+  type Combination,
+  DancerLevel,
+  type Event,
+  type Phrase,
+  type What,
+} from '../src/core/combination/combination'
+import { Family, LAYERS, type Layer } from '../src/core/moves/move'
 import { vocabulary } from '../src/core/moves/vocabulary'
 import { tick } from '../src/core/time/time'
 
 const side = fc.constantFrom('R' as const, 'L' as const)
 const maybe = <T>(arb: fc.Arbitrary<T>) => fc.option(arb, { nil: undefined })
+
+const rarely = <T>(arb: fc.Arbitrary<T>) =>
+  fc.oneof({ weight: 6, arbitrary: fc.constant(undefined) }, { weight: 1, arbitrary: arb })
 
 /** Leaves out what is undefined, as a stored record does. */
 const compact = <T extends object>(record: T): T =>
@@ -40,13 +49,23 @@ const moveWhat = (layer: Layer): fc.Arbitrary<What> =>
     .record({
       move: fc.constantFrom(...vocabulary.moves.filter((m) => m.layer === layer)),
       side,
+      every: rarely(fc.constantFrom(3, 4, 6, 12, 24).map(tick)),
+      alt: rarely(fc.constant(true as const)),
+      via: rarely(fc.constantFrom(...Via.options)),
     })
-    .map(({ move, side }) => ({
-      kind: 'move',
-      move: move.id,
-      ...(move.sided === 'side' && { side }),
-      ...(move.sided === 'direction' && { way: side === 'R' ? ('cw' as const) : ('ccw' as const) }),
-    }))
+    .map(({ move, side, every, alt, via }) =>
+      compact({
+        kind: 'move' as const,
+        move: move.id,
+        every,
+        alt,
+        ...(layer === 'arms' && { via }),
+        ...(move.sided === 'side' && { side }),
+        ...(move.sided === 'direction' && {
+          way: side === 'R' ? ('cw' as const) : ('ccw' as const),
+        }),
+      }),
+    )
 
 const ownWhat: Readonly<Record<Layer, fc.Arbitrary<What>>> = {
   feet: footAction.map((action) => ({ kind: 'foot', action })),
@@ -62,7 +81,12 @@ const ownWhat: Readonly<Record<Layer, fc.Arbitrary<What>>> = {
   head: fc.constantFrom(...Gaze.options).map((gaze) => ({ kind: 'look', gaze })),
 }
 
+const idOn = (layer: Layer) =>
+  fc.constantFrom(...vocabulary.moves.filter((m) => m.layer === layer).map(({ id }) => id))
+
 const words = fc.constantFrom(
+  'back\\slash; "quoted" # and more',
+  'two\nlines',
   'step right',
   'Left arm, then RIGHT',
   'all right',
@@ -71,38 +95,82 @@ const words = fc.constantFrom(
   'brighter',
 )
 
-const event = (counts: number): fc.Arbitrary<Omit<Event, 'id'>> =>
-  fc
-    .record({
-      layer: fc.constantFrom(...LAYERS),
-      at: fc.integer({ min: 0, max: counts * 4 - 1 }).map((quarter) => quarter * 3),
-      length: fc.constantFrom(3, 6, 12, 24, 48),
-      kept: maybe(fc.constant(true as const)),
-      cue: maybe(words),
-      note: maybe(words),
-      pick: fc.boolean(),
-    })
-    .chain(({ layer, at, length, pick, ...rest }) =>
-      (pick ? ownWhat[layer] : moveWhat(layer)).map((what) =>
+const event = (counts: number, pickup: number): fc.Arbitrary<Omit<Event, 'id'>> =>
+  fc.constantFrom(...LAYERS).chain((layer) =>
+    fc
+      .record({
+        at: fc.oneof(
+          fc.integer({ min: -pickup * 4, max: counts * 4 - 1 }).map((quarter) => quarter * 3),
+          fc.integer({ min: -pickup * 12, max: counts * 12 - 1 }),
+        ),
+        length: fc.constantFrom(1, 3, 4, 6, 7, 9, 12, 24, 48),
+        kept: maybe(fc.constant(true as const)),
+        optional: rarely(fc.constant(true as const)),
+        on: rarely(fc.constant(true as const)),
+        rate: rarely(fc.constantFrom(0.5, 2, 3)),
+        size: rarely(fc.integer({ min: 10, max: 300 })),
+        as: rarely(words),
+        easier: rarely(idOn(layer)),
+        harder: rarely(idOn(layer)),
+        cue: rarely(words),
+        note: rarely(words),
+        words: rarely(words),
+        what: fc.boolean().chain((pick) => (pick ? ownWhat[layer] : moveWhat(layer))),
+      })
+      .map(({ at, length, size, what, ...rest }) =>
         compact({
           ...rest,
           layer,
           at: tick(at),
           length: tick(Math.min(length, counts * 12 - at)),
           what,
+          ...(what.kind !== 'foot' && { size }),
         }),
       ),
-    )
+  )
 
-const phrase = (index: number): fc.Arbitrary<Phrase> =>
-  fc.integer({ min: 1, max: 10 }).chain((counts) =>
-    fc.array(event(counts), { maxLength: 14 }).map((events) => ({
-      id: `p${index}`,
-      name: String.fromCharCode(65 + index),
-      title: '',
-      counts,
-      events: events.map((e, i) => ({ ...e, id: `p${index}e${i}` })),
-    })),
+const remark = (counts: number) =>
+  fc
+    .record({
+      kind: fc.constantFrom('say' as const, 'words' as const, 'note' as const, 'prop' as const),
+      at: fc.integer({ min: 0, max: counts * 12 - 1 }),
+      length: fc.constantFrom(3, 6, 12, 30),
+      text: words,
+    })
+    .map((one) => ({
+      ...one,
+      at: tick(one.at),
+      length: tick(Math.min(one.length, counts * 12 - one.at)),
+    }))
+
+const phrase = (index: number, pickup: number): fc.Arbitrary<Phrase> =>
+  fc.integer({ min: Math.max(1, pickup), max: 10 }).chain((counts) =>
+    fc
+      .record({
+        title: rarely(words),
+        events: fc.array(event(counts, pickup), { maxLength: 14 }),
+        remarks: rarely(fc.array(remark(counts), { minLength: 1, maxLength: 3 })),
+        facings: rarely(
+          fc.array(
+            fc.record({
+              at: fc.integer({ min: 0, max: counts - 1 }).map((count) => tick(count * 12)),
+              degrees: fc.constantFrom(-90, 0, 180, 720),
+            }),
+            { minLength: 1, maxLength: 2 },
+          ),
+        ),
+      })
+      .map(({ title, events, remarks, facings }) =>
+        compact({
+          id: `p${index}`,
+          name: String.fromCharCode(65 + index),
+          title: title?.replace(/\n/g, ' ') ?? '',
+          counts,
+          events: events.map((e, i) => ({ ...e, id: `p${index}e${i}` })),
+          remarks: remarks?.map((one, i) => ({ ...one, id: `p${index}r${i}` })),
+          facings,
+        }),
+      ),
   )
 
 /** Combinations of one to three phrases, written at random: faults, clashes and all. */
@@ -110,8 +178,25 @@ export const anyCombination = ({ kept = true } = {}): fc.Arbitrary<Combination> 
   fc
     .record({
       phrases: fc
-        .integer({ min: 1, max: 3 })
-        .chain((n) => fc.tuple(...Array.from({ length: n }, (_, i) => phrase(i)))),
+        .record({ n: fc.integer({ min: 1, max: 3 }), pickup: fc.constantFrom(0, 0, 0, 1, 2) })
+        .chain(({ n, pickup }) =>
+          fc.tuple(
+            fc.constant(pickup),
+            ...Array.from({ length: n }, (_, i) => phrase(i, i === 0 ? pickup : 0)),
+          ),
+        ),
+      each: fc.boolean(),
+      title: words,
+      tempo: fc.integer({ min: 40, max: 220 }),
+      more: fc.record({
+        dancers: rarely(fc.constantFrom(...DancerLevel.options)),
+        rest: rarely(fc.integer({ min: 1, max: 16 })),
+        keepTurns: rarely(fc.constant(true as const)),
+        song: rarely(words),
+        by: rarely(words),
+        tags: rarely(fc.uniqueArray(words, { minLength: 1, maxLength: 3 })),
+        families: fc.uniqueArray(fc.constantFrom(...Family.options)),
+      }),
       again: fc.array(fc.record({ which: fc.nat(2), mirrored: fc.boolean() }), { maxLength: 3 }),
       lead: side,
       weight: fc.constantFrom('R' as const, 'L' as const, 'both' as const),
@@ -125,14 +210,23 @@ export const anyCombination = ({ kept = true } = {}): fc.Arbitrary<Combination> 
       gaze: fc.constantFrom(...Gaze.options),
       facing: fc.constantFrom(0, 45, -90, 180),
     })
-    .map(({ phrases, again, lead, ...start }) => ({
+    .map(({ phrases: [pickup, ...phrases], each, again, lead, title, tempo, more, ...start }) => ({
       kind: 'combination' as const,
       schemaVersion: 1 as const,
       id: 'generated',
-      title: 'Generated',
-      families: ['general' as const],
-      tempo: 96,
+      title,
+      tempo,
       teachTempo: 64,
+      ...(pickup > 0 && { pickup: { counts: pickup, each } }),
+      ...compact({
+        level: more.dancers,
+        rest: more.rest,
+        keepTurns: more.keepTurns,
+        song: more.song,
+        by: more.by,
+        tags: more.tags,
+        families: more.families,
+      }),
       lead,
       start,
       phrases: kept ? phrases : phrases.map(withoutKept),

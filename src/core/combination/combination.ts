@@ -112,9 +112,7 @@ export const WrittenFacing = z.object({ at: Tick, degrees: z.int() }).readonly()
 export type WrittenFacing = z.infer<typeof WrittenFacing>
 
 /** What the sheet said that could not be read: it is kept as typed, never thrown away. */
-export const Unread = z
-  .object({ line: z.string().optional(), text: z.string().min(1) })
-  .readonly()
+export const Unread = z.object({ line: z.string().optional(), text: z.string().min(1) }).readonly()
 export type Unread = z.infer<typeof Unread>
 
 /** A comment of the sheet, and the word of the line it stands before; at the end where there is none. */

@@ -1,7 +1,7 @@
 import { mirrorFootAction } from '../body/feet'
 import { mirrorCompass, mirrorGaze } from '../body/places'
 import { mirrorWeight, negated, otherSide, otherWay } from '../body/side'
-import type { Combination, Event, Start, What } from './combination'
+import type { Combination, Event, Remark, Start, What } from './combination'
 
 /** Only these spellings swap, so that swapping twice always gives the text back. */
 const otherWord: Readonly<Record<string, string>> = {
@@ -76,5 +76,13 @@ export const mirror = (combination: Combination): Combination => ({
   phrases: combination.phrases.map((phrase) => ({
     ...phrase,
     events: phrase.events.map(mirrorEvent),
+    ...(phrase.remarks && { remarks: phrase.remarks.map(mirrorRemark) }),
+    ...(phrase.facings && {
+      facings: phrase.facings.map(({ at, degrees }) => ({ at, degrees: negated(degrees) })),
+    }),
   })),
 })
+
+/** Lyric words stay; what is said and noted names the other side. */
+const mirrorRemark = (remark: Remark): Remark =>
+  remark.kind === 'words' ? remark : { ...remark, text: mirrorWords(remark.text) }

@@ -3,18 +3,25 @@ import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
 import { combination, feet, move, on } from '../../../tests/write'
 import { Combination } from '../combination/combination'
-import { tick } from '../time/time'
+import { UserError } from '../errors'
+import { vocabulary } from '../moves/vocabulary'
+import { readSheet } from '../sheet/readSheet'
+import { writeSheet } from '../sheet/writeSheet'
+import { simulate } from '../simulate/simulate'
+import { labelOfSpan, tick } from '../time/time'
 import * as edits from './edits'
 import { beginHistory, edit, redo, undo } from './history'
 
+let serial = 0
 const anyEdit: fc.Arbitrary<(c: Combination) => edits.Edit> = fc
   .record({
     which: fc.nat(99),
     n: fc.integer({ min: -40, max: 40 }),
-    kind: fc.nat(12),
+    kind: fc.nat(20),
     made: fc.uuid(),
   })
-  .map(({ which, n, kind, made }) => (c) => {
+  .map(({ which, n, kind, made: given }) => (c) => {
+    const made = `${given}${serial++}`
     const all = c.phrases.flatMap((p) => p.events)
     const ids = all.length === 0 ? [] : [all[which % all.length]!.id]
     const phrase = c.phrases[which % c.phrases.length]!.id
@@ -40,9 +47,38 @@ const anyEdit: fc.Arbitrary<(c: Combination) => edits.Edit> = fc
       edits.turnPass(at),
       edits.setCounts(phrase, 1 + (Math.abs(n) % 16)),
       ids[0] ? edits.moveEventTo(ids[0], phrase, tick(Math.abs(n))) : (x) => x,
+      edits.insertCounts(phrase, 1 + (which % 4), 1 + (Math.abs(n) % 3)),
+      edits.deleteCounts(phrase, 1 + (which % 4), 1 + (Math.abs(n) % 3)),
+      edits.retime(phrase, n > 0 ? 2 : 0.5, ({ id }) => id),
+      edits.setPickup(Math.abs(n) % 4, which % 2 === 0),
+      edits.openFigure(ids[0] ?? '', vocabulary, () => `${made}${serial++}`),
+      edits.paste(
+        { events: all.slice(0, 4).map((event) => ({ event, offset: event.at })) },
+        at,
+        tick(Math.abs(n)),
+        () => `${made}${serial++}`,
+      ),
+      edits.setRemark(phrase, {
+        id: `${made}r`,
+        kind: 'say',
+        at: tick(0),
+        length: tick(12),
+        text: n > 0 ? 'go' : '',
+      }),
+      ids[0] ? edits.changeEvent(ids[0], { cue: n > 0 ? 'now' : '', size: 50 }) : (x) => x,
     ]
     return kinds[kind]!
   })
+
+/** Undefined where an edit is refused with a sentence. */
+function refusedOr<T>(work: () => T): T | undefined {
+  try {
+    return work()
+  } catch (error) {
+    expect(error).toBeInstanceOf(UserError)
+    return undefined
+  }
+}
 
 describe('edits', () => {
   it('always leave a sound combination, and undo and redo lead back and on through every state', () => {
@@ -54,7 +90,8 @@ describe('edits', () => {
           let history = beginHistory(start)
           const states = [start]
           for (const make of list) {
-            const changed = make(history.present)(history.present)
+            const changed = refusedOr(() => make(history.present)(history.present))
+            if (!changed) continue
             expect(Combination.safeParse(changed).error?.issues).toBeUndefined()
             history = edit(history, 'change', changed)
             if (changed !== states.at(-1)) states.push(changed)
@@ -116,5 +153,116 @@ describe('edits', () => {
     expect(
       edits.changeSide([id], side)(edits.changeSide([id], side)(start)).phrases[0]!.events[0]!.what,
     ).toEqual(event.what.kind === 'arms' ? event.what : turned)
+  })
+
+  const sheetOf = (lines: string, header = '') =>
+    readSheet(`sway 1\n${header}\nphrase A 8\n${lines}\n`, vocabulary).combination
+  const linesOf = (changed: Combination) =>
+    writeSheet(changed, vocabulary)
+      .split('\n')
+      .filter((line) => line.startsWith('phrase') || line.startsWith('  '))
+      .map((line) => line.trim().replace(/\s+/g, ' '))
+  const name = ({ at, length }: { at: number; length: number }) =>
+    labelOfSpan({ at: tick(at), length: tick(length) })
+
+  it.each([
+    [
+      'half the counts',
+      edits.retime('A', 0.5, name),
+      ['phrase A 4', 'feet 1-1e step R side; 1& step L together', 'hips 1 hip-sway R'],
+    ],
+    [
+      'twice the counts',
+      edits.retime('A', 2, name),
+      ['phrase A 16', 'feet 1-2 step R side; 3-4 step L together', 'hips 1-8 hip-sway R'],
+    ],
+    [
+      'two counts put in before 2',
+      edits.insertCounts('A', 2, 2),
+      ['phrase A 10', 'feet 1 step R side; 4 step L together', 'hips 1-6 hip-sway R'],
+    ],
+    ['count 1 taken out', edits.deleteCounts('A', 1, 1), ['phrase A 7', 'feet 1 step L together']],
+    [
+      'count 2 taken out',
+      edits.deleteCounts('A', 2, 1),
+      ['phrase A 7', 'feet 1 step R side', 'hips 1-3 hip-sway R'],
+    ],
+  ])('move everything along: %s', (_, make, expected) => {
+    const start = sheetOf('feet 1 step R side; 2 step L together\n hips 1-4 hip-sway R')
+    expect(linesOf(make(start))).toEqual(expected)
+  })
+
+  it('refuse what would fall between ticks, and name it', () => {
+    const start = sheetOf('feet 1 step R side; 1e step L together')
+    expect(() => edits.retime('A', 0.5, () => 'step L')(start)).toThrow(
+      /step L \(1e\) would fall between/,
+    )
+    expect(() =>
+      edits.retime(
+        'A',
+        0.5,
+        name,
+      )(
+        sheetOf('feet 1 step', 'counts 7').phrases[0]
+          ? { ...start, phrases: [{ ...start.phrases[0]!, counts: 7, events: [] }] }
+          : start,
+      ),
+    ).toThrow(/can't be halved/)
+  })
+
+  it('keep a pickup in front of whatever is danced first', () => {
+    const two = readSheet(
+      'sway 1\npickup 1\nphrase A 8\n feet <8 step R side; 1 step L\nphrase B 8\n feet 1 step R\norder A B',
+      vocabulary,
+    ).combination
+    const turned = edits.movePass(0, 1)(two)
+    expect(turned.phrases.map(({ events }) => events.map(({ at }) => at))).toEqual([[0], [-12, 0]])
+    expect(
+      edits
+        .removePass(0)(two)
+        .phrases[0]?.events.map(({ at }) => at),
+    ).toEqual([-12, 0])
+    expect(
+      edits
+        .setPickup(
+          0,
+          false,
+        )(two)
+        .phrases[0]?.events.map(({ at }) => at),
+    ).toEqual([0])
+  })
+
+  it('open a figure into its steps, which dance the same', () => {
+    const start = sheetOf('feet 1-8 grapevine R')
+    const opened = edits.openFigure('A.0', vocabulary, () => `n${serial++}`)(start)
+    expect(linesOf(opened)[1]).toBe(
+      'feet 1 step R side; 2 step L cross-behind; 3 step R side; 4 touch L together; 5 step L side;',
+    )
+    const danced = (c: Combination) =>
+      simulate(c, vocabulary).danced.map(({ at, length, action }) => ({ at, length, action }))
+    expect(danced(opened)).toEqual(danced(start))
+  })
+
+  it('paste over the phrases that follow, mirrored or as it is, and say what found no room', () => {
+    const start = readSheet(
+      'sway 1\nphrase A 4\n hips 1 hip-drop R; 4 hip-drop R\nphrase B 4\n torso 1 chest-pop',
+      vocabulary,
+    ).combination
+    const events = start.phrases[0]!.events.map((event) => ({ event, offset: event.at }))
+    const pasted = edits.paste({ events }, 1, tick(0), () => `n${serial++}`)(start)
+    expect(linesOf(pasted).slice(-2)).toEqual([
+      'hips 1 hip-drop R; 4 hip-drop R',
+      'torso 1 chest-pop',
+    ])
+    const late = edits.paste({ events }, 1, tick(24), () => `n${serial++}`)(start)
+    expect(late.phrases[1]?.events).toHaveLength(2)
+    expect(edits.roomFor({ events }, 1, tick(24), start)).toBe(1)
+    const mirrored = edits.paste(
+      edits.mirroredClip({ events }),
+      1,
+      tick(0),
+      () => `n${serial++}`,
+    )(start)
+    expect(linesOf(mirrored)).toContain('hips 1 hip-drop L; 4 hip-drop L')
   })
 })

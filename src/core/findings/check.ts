@@ -1,7 +1,7 @@
 import type { Combination } from '../combination/combination'
 import { mirror } from '../combination/mirror'
 import { type FootJoins, footJoins } from '../joins/joins'
-import type { Vocabulary } from '../moves/vocabulary'
+import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
 import { type Simulation, simulate } from '../simulate/simulate'
 import { tick } from '../time/time'
 import { type Finding, type Severity, severityOf } from './finding'
@@ -24,7 +24,8 @@ export interface Checked {
 const ORDER: Readonly<Record<Severity, number>> = { fault: 0, snag: 1, care: 2, note: 3 }
 
 /** Dances a combination on both sides and says what is worth a look, faults first. */
-export function checkCombination(combination: Combination, vocabulary: Vocabulary): Checked {
+export function checkCombination(combination: Combination, base: Vocabulary): Checked {
+  const vocabulary = vocabularyFor(combination, base)
   const lead = simulate(combination, vocabulary)
   let danced: Simulation | undefined
   const other = () => {

@@ -22,10 +22,7 @@ interface Opening {
 }
 
 /** The first steps of a round: of its pickup when every round has one, else from count 1 on. */
-function firstSteps(
-  planned: readonly Planned[],
-  { pickup }: Combination,
-): readonly Planned[] {
+function firstSteps(planned: readonly Planned[], { pickup }: Combination): readonly Planned[] {
   const first = planned.find(({ at }) => pickup?.each || at >= 0)
   return planned.filter(({ at }) => at === first?.at)
 }

@@ -138,7 +138,13 @@ export function readMotion(text: string): readonly Motion[] {
     const found = ITEM.exec(item.trim())
     if (!found) throw new Error(`“${item}” is no motion`)
     const [, arm, verb = '', inner = ''] = found
-    const fields = fieldsOf(verb, inner.split(',').map((arg) => arg.trim()).filter(Boolean))
+    const fields = fieldsOf(
+      verb,
+      inner
+        .split(',')
+        .map((arg) => arg.trim())
+        .filter(Boolean),
+    )
     const read = Motion.safeParse({
       verb,
       ...(arm && { arm }),

@@ -269,7 +269,7 @@ function scoreOf(entry: Entry, words: readonly string[], wanted: Wanted): number
   const { names } = entry
   // Among equals the shorter name is the plainer move.
   let score = -entry.rank / 10 - (names[0]?.length ?? 0) / 50
-  if (entry.families.some((family) => wanted.families.includes(family))) score += 2
+  if (entry.families.some((family) => wanted.families.includes(family))) score += 1
   for (const word of words) {
     const best = Math.max(...names.map((name, i) => wordScore(name, word) - (i > 0 ? 1 : 0)))
     if (best <= 0) return undefined
@@ -285,7 +285,9 @@ function scoreOf(entry: Entry, words: readonly string[], wanted: Wanted): number
 function wordScore(name: string, word: string): number {
   if (name === word) return 12
   if (name.startsWith(word)) return 8
-  return name.split(' ').some((part) => part.startsWith(word)) ? 6 : 0
+  const parts = name.split(' ')
+  if (parts.includes(word)) return 7
+  return parts.some((part) => part.startsWith(word)) ? 6 : 0
 }
 
 /** Worth of fitting: the foot is right, the place is right, there is time, it was used lately. */

@@ -38,6 +38,24 @@ export function withOwn(
   )
 }
 
+const completed = new WeakMap<readonly OwnMove[], { base: Vocabulary; made: Vocabulary }>()
+
+/** A vocabulary with the own moves a combination brings along; one that is known already stays as it is known. */
+export function vocabularyFor(
+  { moves }: { readonly moves?: readonly OwnMove[] | undefined },
+  base: Vocabulary,
+): Vocabulary {
+  if (!moves) return base
+  const known = completed.get(moves)
+  if (known?.base === base) return known.made
+  const made = withOwn(
+    base,
+    moves.filter(({ id }) => !base.find(id)),
+  )
+  completed.set(moves, { base, made })
+  return made
+}
+
 /**
  * Reads a table of moves (CSV with a header row).
  * @throws Error that names the row and what is wrong with it.

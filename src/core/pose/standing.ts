@@ -188,7 +188,10 @@ function swingOf(part: 'hips' | 'ribs', event: Event, move: Move, since: number)
       const { cycles, per } = item.rate
       const round = cycles * (per === 'count' ? since / TICKS_PER_COUNT : phase / every)
       const angle = 2 * Math.PI * round + ((item.phase ?? 0) * Math.PI) / 180
-      shift = added(shift, channelShift(item.channel, item.amount * Math.sin(angle) * signOn(item.channel, mirrored)))
+      shift = added(
+        shift,
+        channelShift(item.channel, item.amount * Math.sin(angle) * signOn(item.channel, mirrored)),
+      )
     } else if (item.verb === 'peak' && item.channel.startsWith(channelPart)) {
       const begins = (i * every) / move.motion.length
       const fall = item.sharp ? SHARP_TICKS * 1.5 : every / move.motion.length

@@ -67,7 +67,7 @@ function patternOn(side: Side, move: Move): readonly TimedAction[] {
 }
 
 /** The single steps an event of the feet stands for, from the event's own start. */
-function stepsOf(event: Event, vocabulary: Vocabulary): readonly TimedAction[] {
+export function stepsOf(event: Event, vocabulary: Vocabulary): readonly TimedAction[] {
   const { what } = event
   if (what.kind === 'foot') return [{ at: tick(0), action: what.action }]
   if (what.kind !== 'move') return []

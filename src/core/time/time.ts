@@ -72,27 +72,32 @@ function lastSlot(from: number, end: number): Tick | undefined {
   return size === undefined ? undefined : tick(end - size)
 }
 
+/** What a place in time is called; a phrase with a pickup has names of its own for it. */
+export type PlaceLabel = (at: Tick) => string
+
 /**
  * A range as it is written and read back: `5`, `5&`, `1-4`. A range that ends inside a slot
  * is written to the place it ends before: `1>1a` is three quarters of a count.
  */
-export function labelOfSpan(span: Span): string {
-  const from = labelOfTick(span.at)
+export function labelOfSpan(span: Span, label: PlaceLabel = labelOfTick): string {
+  const from = label(span.at)
   const end = endOf(span)
   const last = lastSlot(span.at, end)
-  if (last === undefined) return `${from}>${labelOfTick(end)}`
-  return last === span.at ? from : `${from}-${labelOfTick(last)}`
+  if (last === undefined) return `${from}>${label(end)}`
+  return last === span.at ? from : `${from}-${label(last)}`
 }
 
 /** A range with both its ends said, also when it is one slot: `3-3`. */
-export function fullLabelOfSpan(span: Span): string {
-  const label = labelOfSpan(span)
-  return label === labelOfTick(span.at) ? `${label}-${label}` : label
+export function fullLabelOfSpan(span: Span, label: PlaceLabel = labelOfTick): string {
+  const range = labelOfSpan(span, label)
+  return range === label(span.at) ? `${range}-${range}` : range
 }
 
 /**
- * A place before count 1, labelled with the last counts of the phrase that it leads into:
- * of an 8, `<8` is one count before 1.
+ * The labels of a phrase of some counts: places before count 1 are called after the last
+ * counts of the phrase, `<8` being one count before 1 of an 8.
  */
-export const pickupLabel = (at: Tick, counts: number): string =>
-  `<${labelOfTick(tick(at + counts * TICKS_PER_COUNT))}`
+export const labelIn =
+  (counts: number): PlaceLabel =>
+  (at) =>
+    at < 0 ? `<${labelOfTick(tick(at + counts * TICKS_PER_COUNT))}` : labelOfTick(at)

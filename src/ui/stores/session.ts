@@ -8,6 +8,7 @@ import { beginHistory, edit, type History, redo, undo } from '../../core/edits/h
 import type { Layer } from '../../core/moves/move'
 import { LAYERS } from '../../core/moves/move'
 import { vocabulary } from '../../core/moves/vocabulary'
+import { footMeant } from '../../core/simulate/footMeant'
 import { type Simulation, stateBefore } from '../../core/simulate/simulate'
 import { endOf, slotAt, type Tick, tick } from '../../core/time/time'
 import type { Stored } from '../../storage/combinations'
@@ -209,7 +210,7 @@ export function sideMeant(state: SessionState): Side {
   const { lead, order } = history.present
   const led = selection.side === lead ? lead : otherSide[lead]
   const mirrored = order[selection.pass]?.mirrored ?? false
-  if (selection.layer === 'feet') return edits.footMeant(weightAt(state).weight, led, mirrored)
+  if (selection.layer === 'feet') return footMeant(weightAt(state).weight, led, mirrored)
   return mirrored ? otherSide[led] : led
 }
 

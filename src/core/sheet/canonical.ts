@@ -1,0 +1,163 @@
+import type { Combination, Event, Phrase, Remark, WrittenFacing } from '../combination/combination'
+import { LAYERS } from '../moves/move'
+
+const byTime = (a: Event, b: Event): number =>
+  a.at - b.at ||
+  LAYERS.indexOf(a.layer) - LAYERS.indexOf(b.layer) ||
+  a.length - b.length ||
+  compared(textOf(a), textOf(b))
+
+/** All of an event but its id, whatever order its parts were written in. */
+const textOf = (event: Event): string => JSON.stringify(sorted({ ...event, id: '' }))
+
+const compared = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0)
+
+const byTimeAndDegrees = (a: WrittenFacing, b: WrittenFacing): number =>
+  a.at - b.at || a.degrees - b.degrees
+
+const byTimeAndText = (a: Remark, b: Remark): number =>
+  a.at - b.at || compared(a.kind, b.kind) || a.length - b.length || compared(a.text, b.text)
+
+/**
+ * The same combination in its one plain form: events and remarks in order, ids made from
+ * names and numbers. Two that are danced and written alike are equal in this form.
+ */
+export function canonical(combination: Combination): Combination {
+  const nameOf = new Map(combination.phrases.map(({ id, name }) => [id, name]))
+  return {
+    ...combination,
+    id: 'sheet',
+    phrases: combination.phrases.map(canonicalPhrase),
+    order: combination.order.map((entry) => ({
+      ...entry,
+      phrase: nameOf.get(entry.phrase) ?? entry.phrase,
+    })),
+  }
+}
+
+function canonicalPhrase(phrase: Phrase): Phrase {
+  const { name, remarks, facings } = phrase
+  return {
+    ...phrase,
+    id: name,
+    events: [...phrase.events].sort(byTime).map((event, i) => ({ ...event, id: `${name}.${i}` })),
+    ...(remarks && {
+      remarks: [...remarks]
+        .sort(byTimeAndText)
+        .map((remark, i) => ({ ...remark, id: `${name}.${remark.kind}.${i}` })),
+    }),
+    ...(facings && {
+      facings: [...facings].sort(byTimeAndDegrees),
+    }),
+  }
+}
+
+/** The canonical ids of the events of a combination, by their own ids. */
+export function canonicalIds({ phrases }: Combination): ReadonlyMap<string, string> {
+  return new Map(
+    phrases.flatMap(({ name, events }) =>
+      [...events].sort(byTime).map((event, i) => [event.id, `${name}.${i}`] as const),
+    ),
+  )
+}
+
+/**
+ * The ids of a combination that is known already, put on one that was read from text: what
+ * stayed the same stays the very same object, so that an edit in the sheet draws only what
+ * it changed, and what is selected stays selected.
+ */
+export function withKnownIds(read: Combination, known: Combination): Combination {
+  const knownPhrase = new Map(known.phrases.map((phrase) => [phrase.name, phrase]))
+  const taken = new Set(known.phrases.flatMap(({ events }) => events.map(({ id }) => id)))
+  const fresh = (wanted: string): string => {
+    let id = wanted
+    for (let i = 2; taken.has(id); i++) id = `${wanted}-${i}`
+    taken.add(id)
+    return id
+  }
+  const phrases = read.phrases.map((phrase): Phrase => {
+    const before = knownPhrase.get(phrase.name)
+    if (!before) return { ...phrase, events: phrase.events.map((e) => ({ ...e, id: fresh(e.id) })) }
+    const merged = {
+      ...phrase,
+      id: before.id,
+      events: matched(phrase.events, before.events, fresh),
+    }
+    return isSamePhrase(merged, before) ? before : merged
+  })
+  const idOf = new Map(phrases.map(({ id, name }) => [name, id]))
+  const merged: Combination = {
+    ...read,
+    id: known.id,
+    phrases,
+    order: read.order.map((entry) => ({
+      ...entry,
+      phrase: idOf.get(entry.phrase) ?? entry.phrase,
+    })),
+  }
+  const samePhrases =
+    phrases.length === known.phrases.length &&
+    phrases.every((phrase, i) => phrase === known.phrases[i])
+  return samePhrases && sameText({ ...merged, phrases: [] }, { ...known, phrases: [] })
+    ? known
+    : merged
+}
+
+/** Whether all events were found again as they were, whatever order they stand in. */
+function isSamePhrase(merged: Phrase, before: Phrase): boolean {
+  const events = new Set(before.events)
+  return (
+    merged.events.length === events.size &&
+    merged.events.every((event) => events.has(event)) &&
+    sameText({ ...plainRemarks(merged), events: [] }, { ...plainRemarks(before), events: [] })
+  )
+}
+
+const plainRemarks = ({ remarks, facings, ...phrase }: Phrase) => ({
+  ...phrase,
+  remarks: remarks && [...remarks].sort(byTimeAndText),
+  facings: facings && [...facings].sort(byTimeAndDegrees),
+})
+
+/** Whether two are the same but for the ids of remarks and the order of keys. */
+function sameText(a: object, b: object): boolean {
+  return JSON.stringify(sorted(a)) === JSON.stringify(sorted(b))
+}
+const sorted = (value: unknown): unknown => {
+  if (Array.isArray(value)) return value.map(sorted)
+  if (typeof value !== 'object' || value === null) return value
+  const isRemark = 'kind' in value && 'text' in value && 'at' in value
+  return Object.fromEntries(
+    Object.entries(value)
+      .filter(([key, v]) => v !== undefined && !(isRemark && key === 'id'))
+      .sort(([x], [y]) => compared(x, y))
+      .map(([key, v]) => [key, sorted(v)]),
+  )
+}
+
+function matched(
+  read: readonly Event[],
+  before: readonly Event[],
+  fresh: (id: string) => string,
+): readonly Event[] {
+  const left = new Set(before)
+  const same = new Map<string, Event[]>()
+  for (const event of before) {
+    const key = textOf(event)
+    same.set(key, [...(same.get(key) ?? []), event])
+  }
+  // What is alike in every way first, so that a changed one does not take its id.
+  const first = read.map((event) => {
+    const found = same.get(textOf(event))?.shift()
+    if (found) left.delete(found)
+    return found
+  })
+  return read.map((event, i) => {
+    const found = first[i]
+    if (found) return found
+    const near = [...left].find(({ layer, at }) => layer === event.layer && at === event.at)
+    if (!near) return { ...event, id: fresh(event.id) }
+    left.delete(near)
+    return { ...event, id: near.id }
+  })
+}

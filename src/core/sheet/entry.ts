@@ -1,0 +1,657 @@
+import { Direction, type FootAction, factsOf, JumpTo, Primitive } from '../body/feet'
+import { ArmPlace, Compass, Gaze, Via } from '../body/places'
+import type { Side } from '../body/side'
+import type { Event, What } from '../combination/combination'
+import { mirrorWhat } from '../combination/mirror'
+import type { Layer, Move } from '../moves/move'
+import type { Vocabulary } from '../moves/vocabulary'
+import {
+  COUNT,
+  endOf,
+  type Span,
+  slotAt,
+  TICKS_PER_COUNT,
+  type Tick,
+  tick,
+  tickOfLabel,
+} from '../time/time'
+import { type Token, tokensIn } from './lines'
+import { dictionaryOf, nearest, squashed } from './words'
+
+/** What is wrong with an entry: from which sign to which, and what to write instead. */
+export class EntryProblem extends Error {
+  readonly at: number
+  readonly end: number
+  constructor(message: string, { at, end }: { at: number; end: number }) {
+    super(message)
+    this.at = at
+    this.end = end
+  }
+}
+
+/** Where an entry stands: what decides how its words are meant. */
+export interface EntryPlace {
+  readonly layer: Layer
+  /** Counts of the phrase. */
+  readonly counts: number
+  /** Whether a pickup may be written here: it stands in the first phrase only. */
+  readonly first: boolean
+  readonly lead: Side
+  readonly vocabulary: Vocabulary
+}
+
+/** An event before it has an id. One of the feet whose foot was left out is `open` until the weight is known. */
+export type WrittenEvent = Omit<Event, 'id'> & { readonly open?: true }
+
+const PIECE = /^(<?)(\d{1,3}(?:e|&|a|\+\d{1,2})?)(?:([->])(<?)(\d{1,3}(?:e|&|a|\+\d{1,2})?))?$/
+
+/** A place or a range in time, and whether only its start was written. */
+export interface When extends Span {
+  readonly single: boolean
+}
+
+function tickOf(back: string, label: string, place: EntryPlace, token: Token): Tick {
+  const found = tickOfLabel(label)
+  const last = `${place.counts}`
+  if (found === undefined)
+    throw new EntryProblem(
+      `“${label}” is no count. Write 3, 3&, 3e, 3a or 3+4, from 1 to ${last}.`,
+      token,
+    )
+  if (back && !place.first)
+    throw new EntryProblem(
+      'A pickup (“<”) can only stand in the phrase that is danced first.',
+      token,
+    )
+  if (found >= place.counts * TICKS_PER_COUNT)
+    throw new EntryProblem(
+      `This phrase has ${last} counts, so there is no ${label} in it. Write a count up to ${last}, or give the phrase more counts.`,
+      token,
+    )
+  return back ? tick(found - place.counts * TICKS_PER_COUNT) : found
+}
+
+/** Reads `3`, `3&`, `1-4`, `<8`, `2,4,6`, `1>1a`. */
+export function readWhen(token: Token, place: EntryPlace): readonly When[] {
+  const pieces = token.text.split(',').filter(Boolean)
+  if (pieces.length === 0) throw new EntryProblem('Write the count first: “3 …” or “1-4 …”.', token)
+  return pieces.map((piece): When => {
+    const [, back = '', from = '', sign, backTo = '', to = ''] = PIECE.exec(piece) ?? []
+    if (!from)
+      throw new EntryProblem(
+        `“${piece}” is no count. An entry starts with when it is danced: 3, 3&, 1-4 or 2,4,6.`,
+        token,
+      )
+    const at = tickOf(back, from, place, token)
+    if (!sign) return { at, length: slotAt(at), single: true }
+    const last = tickOf(backTo, to, place, token)
+    const end = sign === '>' ? last : endOf({ at: last, length: slotAt(last) })
+    if (end <= at)
+      throw new EntryProblem(
+        `“${piece}” ends before it starts. Write the earlier count first.`,
+        token,
+      )
+    return { at, length: tick(end - at), single: false }
+  })
+}
+
+/** The tokens of an entry, read from left to right. */
+class Reader {
+  readonly #tokens: readonly Token[]
+  #next = 0
+  constructor(tokens: readonly Token[]) {
+    this.#tokens = tokens
+  }
+  peek(ahead = 0): Token | undefined {
+    return this.#tokens[this.#next + ahead]
+  }
+  take(): Token | undefined {
+    return this.#tokens[this.#next++]
+  }
+  skip(count: number): void {
+    this.#next += count
+  }
+  /** The next token, or a problem that says what was expected. */
+  need(expected: string): Token {
+    const token = this.take()
+    if (token) return token
+    const last = this.#tokens.at(-1)
+    throw new EntryProblem(`Something is missing at the end: ${expected}.`, {
+      at: last?.at ?? 0,
+      end: last?.end ?? 1,
+    })
+  }
+}
+
+const SIDES: Readonly<Record<string, Side>> = {
+  R: 'R',
+  L: 'L',
+  right: 'R',
+  left: 'L',
+  r: 'R',
+  l: 'L',
+}
+const sideIn = (token: Token | undefined): Side | undefined =>
+  token && !token.quoted ? SIDES[token.text] : undefined
+
+/** What options an entry has; each is kept only if it was written. */
+interface Options {
+  side?: Side
+  way?: 'cw' | 'ccw'
+  every?: Tick
+  alt?: true
+  on?: true
+  turn?: number
+  via?: Via
+  size?: number
+  word?: 'small' | 'large'
+  contact?: 'ball' | 'heel'
+  rate?: number
+  as?: string
+  easier?: string
+  harder?: string
+  cue?: string
+  note?: string
+  words?: string
+  kept?: true
+}
+
+/**
+ * Reads one entry of a layer line: `[~] WHEN WHAT [SIDE] [options] [!keep]`.
+ * @throws EntryProblem that says which word is wrong and what was expected.
+ */
+export function readEntry(text: string, place: EntryPlace): readonly WrittenEvent[] {
+  let tokens = tokensIn(text.replace(/^~/, ' '))
+  const optional = text.startsWith('~')
+  const unclosed = tokens.find(({ open }) => open)
+  if (unclosed) throw new EntryProblem('This quote is never closed: write " at its end.', unclosed)
+  tokens = withWhenJoined(tokens)
+  const reader = new Reader(tokens)
+  const times = readWhen(reader.need('a count'), place)
+  const { what, move, open } = readWhat(reader, place)
+  const options = readOptions(reader, place, move)
+  const done = finish(what, options, place, move, open)
+  return times.flatMap((when) => placed(when, done, options, place, move, optional))
+}
+
+/** `2, 4, 6` is one WHEN, however it is spaced. */
+function withWhenJoined(tokens: readonly Token[]): readonly Token[] {
+  let until = 1
+  while (tokens[until]?.text === ',' && /^[\d<]/.test(tokens[until + 1]?.text ?? '')) until += 2
+  const [first] = tokens
+  const last = tokens[until - 1]
+  if (!first || !last || until === 1) return tokens
+  const text = tokens
+    .slice(0, until)
+    .map((token) => token.text)
+    .join('')
+  return [{ ...first, text, end: last.end }, ...tokens.slice(until)]
+}
+
+interface Read {
+  readonly what: What
+  readonly move?: Move | undefined
+  readonly open?: boolean
+}
+
+function readWhat(reader: Reader, place: EntryPlace): Read {
+  const first = reader.peek()
+  if (!first) {
+    reader.need(`what the ${place.layer} do`)
+    throw new Error('unreachable')
+  }
+  if (place.layer === 'arms') {
+    const arms = readArms(reader)
+    if (arms) return { what: arms }
+  }
+  if (place.layer === 'head' && first.text === 'look') {
+    const gaze = readLook(reader)
+    if (gaze) return { what: { kind: 'look', gaze } }
+  }
+  if ((place.layer === 'hips' || place.layer === 'torso') && first.text === 'at') {
+    reader.take()
+    const there = reader.need('a place of the compass: C, R, L, F, B, FR, FL, BR or BL')
+    const compass = Compass.safeParse(there.text.toUpperCase())
+    if (compass.success) return { what: { kind: 'at', place: compass.data } }
+    throw new EntryProblem(
+      `“${there.text}” is no place of the compass. Write C, R, L, F, B, FR, FL, BR or BL.`,
+      there,
+    )
+  }
+  const named = readMove(reader, place)
+  if (named) return named
+  const primitive =
+    place.layer === 'feet' ? Primitive.safeParse(first.text.toLowerCase()) : undefined
+  if (primitive?.success) {
+    reader.take()
+    return readAction(reader, primitive.data, first)
+  }
+  // Where a side was put in front: `R hip-drop`.
+  const side = sideIn(first)
+  if (side && reader.peek(1)) {
+    reader.take()
+    const after = readMove(reader, place)
+    if (after) return { ...after, what: onSide(after.what, side, after.move, first) }
+  }
+  throw new EntryProblem(unknownWord(first, place), first)
+}
+
+function unknownWord({ text }: Token, { layer, vocabulary }: EntryPlace): string {
+  const { known } = dictionaryOf(vocabulary, layer)
+  const extra = { feet: [], hips: ['at'], torso: ['at'], arms: ['both', 'R', 'L'], head: ['look'] }
+  const near = nearest(text, [...known, ...extra[layer]])
+  const elsewhere = vocabulary.find(text.toLowerCase())
+  if (near.length === 0 && elsewhere)
+    return `“${text}” belongs to the ${elsewhere.layer} line, not to the ${layer}.`
+  const expected = {
+    feet: 'a step such as “step R side”, or a figure',
+    hips: 'a hip move, or “at R”',
+    torso: 'a move of the torso, or “at R”',
+    arms: '“both low”, “R high-v, L hips”, or a move of the arms',
+    head: '“look L”, or a move of the head',
+  }[layer]
+  return near.length > 0
+    ? `“${text}” is not known here. Did you mean ${near.join(', ')}?`
+    : `“${text}” is not known here. Write ${expected}.`
+}
+
+/** A move by its id or one of its names, the longest first. A name after `?` is one this vocabulary does not know. */
+function readMove(reader: Reader, { layer, vocabulary }: EntryPlace): Read | undefined {
+  const first = reader.peek()
+  if (first?.text.startsWith('?') && first.text.length > 1) {
+    reader.take()
+    return { what: { kind: 'move', move: first.text.slice(1) } }
+  }
+  const { ids, longest } = dictionaryOf(vocabulary, layer)
+  let name = ''
+  let found: { id: string; words: number } | undefined
+  for (let i = 0; i < longest; i++) {
+    const token = reader.peek(i)
+    if (!token || token.quoted || token.text === ',') break
+    name += squashed(token.text)
+    const id = ids.get(name)
+    // One word alone that is a primitive is the primitive.
+    const isPrimitive = i === 0 && layer === 'feet' && Primitive.safeParse(token.text).success
+    if (id && !isPrimitive) found = { id, words: i + 1 }
+  }
+  const move = found && vocabulary.find(found.id)
+  if (!found || !move) return undefined
+  reader.skip(found.words)
+  return { what: { kind: 'move', move: move.id }, move }
+}
+
+function readArms(reader: Reader): What | undefined {
+  const arms: Partial<Record<Side, ArmPlace>> = {}
+  for (;;) {
+    const first = reader.peek()
+    const side = sideIn(first)
+    if (!first || (first.text !== 'both' && !side)) break
+    const found = armPlaceIn(reader.peek(1), reader.peek(2))
+    if (!found) {
+      const next = reader.peek(1)
+      if (first.text !== 'both' && Object.keys(arms).length === 0) return undefined
+      throw new EntryProblem(
+        `“${next?.text ?? first.text}” is no place for an arm.${hint(nearest(next?.text ?? '', ArmPlace.options), 'Write low, second, high-v, crown, hips or another one.')}`,
+        next ?? first,
+      )
+    }
+    reader.skip(1 + found.words)
+    if (side) arms[side] = found.place
+    else {
+      arms.R = found.place
+      arms.L = found.place
+    }
+    if (reader.peek()?.text === ',' && (sideIn(reader.peek(1)) || reader.peek(1)?.text === 'both'))
+      reader.take()
+    else if (!sideIn(reader.peek())) break
+  }
+  return arms.R || arms.L ? { kind: 'arms', ...arms } : undefined
+}
+
+const hint = (near: readonly string[], otherwise: string): string =>
+  near.length > 0 ? ` Did you mean ${near.join(', ')}?` : ` ${otherwise}`
+
+const ARM_PLACES: ReadonlyMap<string, ArmPlace> = new Map(
+  ArmPlace.options.map((place) => [squashed(place), place]),
+)
+
+/** An arm's place in one word or two: `high-v`, `high v`. */
+function armPlaceIn(one: Token | undefined, two: Token | undefined) {
+  if (!one || one.quoted) return undefined
+  const both = two && !two.quoted ? ARM_PLACES.get(squashed(one.text + two.text)) : undefined
+  if (both) return { place: both, words: 2 }
+  const place = ARM_PLACES.get(squashed(one.text))
+  return place && { place, words: 1 }
+}
+
+const GAZE_WORDS = ['front', 'R', 'L', 'up', 'down', 'over R', 'hand R', 'tilt R']
+
+function readLook(reader: Reader): Gaze | undefined {
+  const way = reader.peek(1)
+  if (!way) {
+    reader.take()
+    reader.need(`where to: ${GAZE_WORDS.join(', ')}`)
+  }
+  if (!way) return undefined
+  const side = sideIn(way)
+  if (side) {
+    reader.skip(2)
+    return side
+  }
+  const plain = Gaze.safeParse(way.text.toLowerCase())
+  const two = sideIn(reader.peek(2))
+  const sided = two && Gaze.safeParse(`${way.text.toLowerCase()}-${two}`)
+  if (sided?.success) {
+    reader.skip(3)
+    return sided.data
+  }
+  if (plain.success) {
+    reader.skip(2)
+    return plain.data
+  }
+  throw new EntryProblem(`Nobody can look “${way.text}”. Write look ${GAZE_WORDS.join(', ')}.`, way)
+}
+
+const DIRECTIONS: ReadonlyMap<string, Direction> = new Map(
+  Direction.options.map((direction) => [squashed(direction), direction]),
+)
+
+function readAction(reader: Reader, primitive: Primitive, word: Token): Read {
+  const facts = factsOf(primitive)
+  const action: Record<string, unknown> = { primitive }
+  for (let token = reader.peek(); token; token = reader.peek()) {
+    const side = sideIn(token)
+    const two = reader.peek(1)
+    const pair = two && !two.quoted ? DIRECTIONS.get(squashed(token.text + two.text)) : undefined
+    const direction = pair ?? DIRECTIONS.get(squashed(token.text))
+    const jump = primitive === 'jump' ? JumpTo.safeParse(side ?? token.text) : undefined
+    if (token.quoted) break
+    if (jump?.success) action.jump = jump.data
+    else if (side) {
+      if (!facts.foot) throw new EntryProblem(`“${primitive}” takes no foot.`, token)
+      action.foot = side
+    } else if (direction) {
+      if (!facts.direction) throw new EntryProblem(`“${primitive}” takes no direction.`, token)
+      action.direction = direction
+      if (pair) reader.take()
+    } else if (primitive === 'pivot' && /^[+-]?\d+$/.test(token.text)) {
+      action.turn = Number(token.text)
+    } else break
+    reader.take()
+  }
+  if (facts.direction && !action.direction) action.direction = facts.direction
+  if (primitive === 'jump' && !action.jump)
+    throw new EntryProblem('Say where the jump lands: jump both, out, in, R or L.', word)
+  const open = facts.foot && action.foot === undefined
+  // A foot left out is filled in when the weight is known; R stands in until then.
+  if (open) action.foot = 'R'
+  return { what: { kind: 'foot', action: action as FootAction }, open }
+}
+
+const OPTION_WORDS = [
+  'every',
+  'alt',
+  'on',
+  'turn',
+  'via',
+  'size',
+  'rate',
+  'cw',
+  'ccw',
+  'small',
+  'large',
+  'ball',
+  'heel',
+  'as',
+  'easier',
+  'harder',
+  'cue',
+  'note',
+  'words',
+  '!keep',
+]
+
+function readOptions(reader: Reader, place: EntryPlace, move: Move | undefined): Options {
+  const options: Options = {}
+  for (let token = reader.take(); token; token = reader.take()) {
+    const side = sideIn(token)
+    if (side) {
+      options.side = side
+      continue
+    }
+    switch (token.quoted ? '' : token.text.toLowerCase()) {
+      case ',':
+        break
+      case 'every':
+        options.every = everyIn(reader.need('how often: every 1, every 0.5 or every &'))
+        break
+      case 'alt':
+        options.alt = true
+        break
+      case 'on':
+        options.on = true
+        break
+      case 'turn':
+        options.turn = numberIn(reader.need('how many degrees: turn 90'), -1080, 1080, 'degrees')
+        break
+      case 'via': {
+        const way = reader.need(`a way: ${Via.options.join(', ')}`)
+        const via = Via.safeParse(way.text.toLowerCase())
+        if (!via.success)
+          throw new EntryProblem(
+            `“${way.text}” is no way for the arms. Write via ${Via.options.join(', ')}.`,
+            way,
+          )
+        options.via = via.data
+        break
+      }
+      case 'size': {
+        const size = reader.need('how large: size 60%')
+        options.size = numberIn({ ...size, text: size.text.replace(/%$/, '') }, 10, 300, 'per cent')
+        break
+      }
+      case 'rate': {
+        const rate = reader.need('how many a count: rate 2')
+        const value = Number(rate.text)
+        if (!(value > 0 && value <= 12))
+          throw new EntryProblem('A rate is a number above 0, 12 a count at the most.', rate)
+        options.rate = value
+        break
+      }
+      case 'cw':
+      case 'ccw':
+        options.way = token.text.toLowerCase() as 'cw' | 'ccw'
+        break
+      case 'small':
+      case 'large':
+        options.word = token.text.toLowerCase() as 'small' | 'large'
+        break
+      case 'ball':
+      case 'heel':
+        options.contact = token.text.toLowerCase() as 'ball' | 'heel'
+        break
+      case 'as':
+      case 'cue':
+      case 'note':
+      case 'words':
+        options[token.text.toLowerCase() as 'as'] = textIn(reader, token)
+        break
+      case 'easier':
+      case 'harder':
+        options[token.text.toLowerCase() as 'easier'] = otherForm(reader, token, place)
+        break
+      case '!keep':
+        options.kept = true
+        break
+      default:
+        throw new EntryProblem(
+          `“${token.text}” is not known after ${move ? `“${move.name}”` : 'this'}.${hint(
+            nearest(token.text, OPTION_WORDS),
+            `Write “;” before something new, or one of: ${OPTION_WORDS.slice(0, 8).join(', ')}…`,
+          )}`,
+          token,
+        )
+    }
+  }
+  return options
+}
+
+function textIn(reader: Reader, word: Token): string {
+  const token = reader.need(`a text in quotes: ${word.text} "…"`)
+  if (token.text.trim() === '') throw new EntryProblem(`Write what it is: ${word.text} "…".`, token)
+  return token.text
+}
+
+function otherForm(reader: Reader, word: Token, { layer, vocabulary }: EntryPlace): string {
+  const token = reader.need(`the id of a move: ${word.text} step-touch`)
+  const id = dictionaryOf(vocabulary, layer).ids.get(squashed(token.text))
+  if (id) return id
+  if (token.text.startsWith('?')) return token.text.slice(1)
+  throw new EntryProblem(
+    `“${token.text}” is no move of the ${layer}.${hint(nearest(token.text, dictionaryOf(vocabulary, layer).known), 'Write the id of a move.')}`,
+    token,
+  )
+}
+
+function everyIn(token: Token): Tick {
+  const counts = token.text === '&' ? 0.5 : Number(token.text)
+  const ticks = Math.round(counts * TICKS_PER_COUNT)
+  if (!(ticks > 0) || Math.abs(ticks - counts * TICKS_PER_COUNT) > 0.01)
+    throw new EntryProblem(
+      `“${token.text}” is no spacing. Write every 1, every 2, every 0.5 or every &.`,
+      token,
+    )
+  return tick(ticks)
+}
+
+function numberIn(token: Token, low: number, high: number, unit: string): number {
+  const value = Number(token.text)
+  if (!Number.isInteger(value) || value < low || value > high)
+    throw new EntryProblem(
+      `“${token.text}” does not work here: write a whole number of ${unit}, ${low} to ${high}.`,
+      token,
+    )
+  return value
+}
+
+/** Turns a move to a side: its own side, or the way it goes round. */
+function onSide(
+  what: What,
+  side: Side,
+  move: Move | undefined,
+  where: Pick<Token, 'at' | 'end'>,
+): What {
+  if (what.kind !== 'move') return what
+  if (!move) return { ...what, side }
+  if (move.sided === 'none')
+    throw new EntryProblem(`“${move.name}” has no side: leave ${side} out.`, where)
+  return move.sided === 'side' ? { ...what, side } : { ...what, way: side === 'R' ? 'cw' : 'ccw' }
+}
+
+interface Finished {
+  readonly what: What
+  readonly open: boolean
+}
+
+/** Puts the options into what is danced, and fills in a side that was left out. */
+function finish(
+  what: What,
+  options: Options,
+  { lead }: EntryPlace,
+  move: Move | undefined,
+  open = false,
+): Finished {
+  const everywhere = { at: 0, end: 1 }
+  const refuse = (text: string): never => {
+    throw new EntryProblem(text, everywhere)
+  }
+  if (what.kind === 'foot') {
+    const { side, turn, word, contact } = options
+    const isOpen = open && side === undefined
+    if (side && !factsOf(what.action.primitive).foot)
+      refuse(`“${what.action.primitive}” takes no foot.`)
+    if (options.size !== undefined) refuse('Of a step, write small or large.')
+    const action = {
+      ...what.action,
+      ...(side && { foot: side }),
+      ...(turn !== undefined && turn !== 0 && { turn }),
+      ...(word && { size: word }),
+      ...(contact && { contact }),
+    }
+    if (action.primitive === 'hold' && action.turn) refuse('A hold cannot turn: write a pivot.')
+    if (action.primitive === 'pivot' && !action.turn)
+      refuse('A pivot needs its degrees: pivot 180, or pivot -90 to the left.')
+    return { what: { kind: 'foot', action }, open: isOpen }
+  }
+  if (options.turn !== undefined) refuse('Only the feet turn: write the turn on a step.')
+  if (options.contact) refuse('Only a step goes on the ball or the heel.')
+  if (what.kind === 'arms')
+    return { what: { ...what, ...(options.via && { via: options.via }) }, open: false }
+  if (options.via && what.kind !== 'move') refuse('Only the arms have a way (via).')
+  if (what.kind !== 'move') return { what, open: false }
+  if (options.way && move && move.sided !== 'direction')
+    refuse(`“${move.name}” does not go round: write R or L, or leave ${options.way} out.`)
+  const sided = options.side ? onSide(what, options.side, move, everywhere) : what
+  const written: Extract<What, { kind: 'move' }> = {
+    ...(sided as Extract<What, { kind: 'move' }>),
+    ...(options.way && { way: options.way }),
+    ...(options.every !== undefined && { every: options.every }),
+    ...(options.alt && { alt: true as const }),
+    ...(options.via && { via: options.via }),
+  }
+  if (move?.sided === 'side' && !written.side)
+    return { what: { ...written, side: lead }, open: move.layer === 'feet' }
+  if (move?.sided === 'direction' && !written.way)
+    return { what: { ...written, way: lead === 'R' ? 'cw' : 'ccw' }, open: false }
+  return { what: written, open: false }
+}
+
+const SIZE_OF_WORD = { small: 60, large: 150 } as const
+
+function placed(
+  when: When,
+  { what, open }: Finished,
+  options: Options,
+  { layer, counts }: EntryPlace,
+  move: Move | undefined,
+  optional: boolean,
+): readonly WrittenEvent[] {
+  const { kept, on, rate, as, easier, harder, cue, note, words } = options
+  const size =
+    options.size ?? (options.word && what.kind !== 'foot' ? SIZE_OF_WORD[options.word] : undefined)
+  const usual = what.kind === 'move' && move ? move.length : COUNT
+  const isCount = when.single && when.length === COUNT
+  const room = counts * TICKS_PER_COUNT - when.at
+  const length = isCount
+    ? Math.min(options.every && what.kind === 'move' ? Math.max(usual, options.every) : usual, room)
+    : when.length
+  const event = (at: number, ticks: number, said: What): WrittenEvent => ({
+    layer,
+    at: tick(at),
+    length: tick(ticks),
+    what: said,
+    ...(kept && { kept }),
+    ...(optional && { optional }),
+    ...(on && { on }),
+    ...(size !== undefined && { size }),
+    ...(rate !== undefined && { rate }),
+    ...(as && { as }),
+    ...(easier && { easier }),
+    ...(harder && { harder }),
+    ...(cue && { cue }),
+    ...(note && { note }),
+    ...(words && { words }),
+    ...(open && { open: true as const }),
+  })
+  const { every, alt } = options
+  // A move knows how it repeats; a step or a place is written again each time.
+  if (every === undefined || what.kind === 'move') return [event(when.at, length, what)]
+  const times = Math.max(1, Math.floor(length / every))
+  return Array.from({ length: times }, (_, i) =>
+    event(
+      when.at + i * every,
+      Math.min(every, when.at + length - (when.at + i * every)),
+      alt && i % 2 === 1 ? mirrorWhat(what) : what,
+    ),
+  )
+}

@@ -1,0 +1,324 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { anyCombination } from '../../../tests/arbitraries'
+import { UserError } from '../errors'
+import { checkCombination } from '../findings/check'
+import { vocabulary } from '../moves/vocabulary'
+import { canonical, withKnownIds } from './canonical'
+import { readSheet } from './readSheet'
+import { writeSheet } from './writeSheet'
+
+const read = (sheet: string) => readSheet(sheet, vocabulary)
+const write = (combination: Parameters<typeof writeSheet>[0]) => writeSheet(combination, vocabulary)
+/** A sheet of one phrase with these lines. */
+const phrase = (lines: string, header = '') => read(`sway 1\n${header}\nphrase A 8\n${lines}\n`)
+const texts = (lines: string, header = '') => phrase(lines, header).messages.map(({ text }) => text)
+const linesOf = (lines: string, header = '') =>
+  write(phrase(lines, header).combination)
+    .split('\n')
+    .filter((line) => line.startsWith('  '))
+    .map((line) => line.trim().replace(/\s+/g, ' '))
+
+const LANTERN = `sway 1
+title   Copper Lantern
+family  belly
+tempo   96, teach 64
+lead    R
+start   weight L, arms low, facing 0
+
+phrase A "Lantern walk" 8
+  feet   1 step R forward; 2 step L forward; 3 step R forward; 4 touch L together;
+         5 step L back; 6 step R back; 7 step L back; 8 touch R together
+  hips   1-4 hip-twist; 5-8 knee-shimmy size 60%
+  arms   1-4 both high-v via side; 5-8 both low via front
+  head   4 look L; 5 look front
+  say    1 "walk"; 4 "touch"; 5 "and back"
+
+# the turn
+phrase B "Round the lamp" 8
+  feet   1-8 paddle-turn R
+  hips   1-8 hip-bump R every 1
+  torso  5-8 shoulder-roll R
+  arms   1-4 R high-v, L hips; 5-8 both low  !keep
+  note   5 "spot the front wall early"
+
+order  A A B
+rest   8
+`
+
+describe('count sheets', () => {
+  it('give back what was written, and are written the same again', () => {
+    fc.assert(
+      fc.property(anyCombination(), (combination) => {
+        const sheet = write(combination)
+        const { combination: again, messages } = read(sheet)
+        expect(messages).toEqual([])
+        expect(again).toEqual(canonical(combination))
+        expect(write(again)).toBe(sheet)
+      }),
+      { numRuns: 2000, seed: 51 },
+    )
+  })
+
+  it('read the page an instructor would write', () => {
+    const { combination, messages, spots } = read(LANTERN)
+    expect(messages).toEqual([])
+    expect(combination).toMatchObject({ title: 'Copper Lantern', tempo: 96, rest: 8 })
+    const [a, b] = combination.phrases
+    expect(a?.events.map(({ what }) => what)).toContainEqual({
+      kind: 'move',
+      move: 'hip-twist',
+      side: 'R',
+    })
+    expect(a?.remarks?.map(({ at, text }) => [at, text])).toEqual([
+      [0, 'walk'],
+      [36, 'touch'],
+      [48, 'and back'],
+    ])
+    expect(b?.comments).toEqual([{ before: 'phrase', text: 'the turn' }])
+    expect(b?.events.find(({ kept }) => kept)?.what).toEqual({ kind: 'arms', R: 'low', L: 'low' })
+    expect(combination.order.map(({ phrase }) => phrase)).toEqual(['A', 'A', 'B'])
+    expect(checkCombination(combination, vocabulary).lead.end.weight).toBe('R')
+    for (const { event, from, to } of spots) {
+      const found = combination.phrases
+        .flatMap(({ events }) => events)
+        .find(({ id }) => id === event)
+      expect(LANTERN.slice(from, to)).toContain(String(Math.floor((found?.at ?? 0) / 12) + 1))
+    }
+  })
+
+  it.each([
+    [
+      'the free foot',
+      'feet 1 step side; 2 touch; 3 step; 4 step',
+      'feet 1 step R side; 2 touch L in-place; 3 step L in-place; 4 step R in-place',
+    ],
+    ['the lead foot on both', 'feet 1 centre; 2 step', 'feet 1 centre; 2 step R in-place'],
+    [
+      'a figure’s first foot',
+      'feet 1 step; 2-5 grapevine',
+      'feet 1 step R in-place; 2 grapevine L',
+    ],
+    [
+      'a turn as it stands',
+      'feet 1 step R; 2 step side turn 90',
+      'feet 1 step R in-place; 2 step L side turn 90',
+    ],
+    [
+      'the lead side',
+      'hips 1 hip drop; 3 small hip circle',
+      'hips 1 hip-drop R; 3 hip-circle-small cw',
+    ],
+    [
+      'other names, however they are spaced',
+      'feet 1 side together side touch\n  hips 1 Hip-Drop left',
+      'feet 1 double-step-touch R hips 1 hip-drop L',
+    ],
+    ['several times', 'hips 2,4, 6 hip-drop R', 'hips 2 hip-drop R; 4 hip-drop R; 6 hip-drop R'],
+    ['a repeated place', 'hips 1-4 at R every 1 alt', 'hips 1 at R; 2 at L; 3 at R; 4 at L'],
+    [
+      'looks and arms in plain words',
+      'arms 1 r high v, l hips\n  head 2 look over left; 3 look right',
+      'arms 1 R high-v, L hips head 2 look over L; 3 look R',
+    ],
+    [
+      'a flourish with options',
+      'torso ~5 chest-pop size 50% on as "spark" !keep',
+      'torso ~5 chest-pop size 50% on as "spark" !keep',
+    ],
+    [
+      'small and large',
+      'feet 1 step R side large ball\n  hips 1 hip-bump small',
+      'feet 1 step R side large ball hips 1 hip-bump R size 60%',
+    ],
+    [
+      'thirds and quarters',
+      'feet 1 step R; 1+4 step L; 1+8 step R; 2a step L',
+      'feet 1 step R in-place; 1+4 step L in-place; 1+8 step R in-place; 2a step L in-place',
+    ],
+  ])('fill in %s', (_, lines, expected) => {
+    expect(texts(lines)).toEqual([])
+    expect(linesOf(lines).join(' ')).toBe(expected)
+  })
+
+  it('fill in the free foot of a phrase danced mirrored, seen from its own side', () => {
+    const sheet =
+      'sway 1\nphrase A 4\n feet 1 step side; 2 close; 3 step side\nphrase B 4\n feet 1 step side; 2 centre\norder A B~'
+    const { combination } = read(sheet)
+    expect(write(combination)).toMatch(/phrase B 4\n {2}feet {3}1 step R side/)
+    expect(checkCombination(combination, vocabulary).findings.map(({ code }) => code)).toEqual([
+      'join.foot',
+    ])
+  })
+
+  it('have a pickup with the labels of the counts that lead into the first', () => {
+    const { combination, messages } = phrase('feet <8 kick; <8& step; 1 step R', 'pickup 1')
+    expect(messages).toEqual([])
+    expect(combination.phrases[0]?.events.map(({ at }) => at)).toEqual([-12, -6, 0])
+    expect(linesOf('feet <8 kick; <8& step; 1 step')[0]).toBe(
+      'feet <8 kick R forward; <8& step R in-place; 1 step L in-place',
+    )
+    expect(
+      read('sway 1\nphrase A 8\n feet 1 step\nphrase B 8\n feet <8 step').messages[0]?.text,
+    ).toMatch(/danced first/)
+  })
+
+  it.each([
+    ['hips 1 hip-drpo', 'Did you mean hip-drop'],
+    ['feet 1 grapvine', 'Did you mean grapevine'],
+    ['hips 1 grapevine', 'belongs to the feet line'],
+    ['feet 9 step', 'This phrase has 8 counts'],
+    ['feet 1b step', 'is no count'],
+    ['feet 4-2 grapevine', 'ends before it starts'],
+    ['arms 1 both hgih-v', 'Did you mean high-v'],
+    ['head 1 look sideways', 'Nobody can look'],
+    ['hips 1 at X', 'no place of the compass'],
+    ['feet 1 pivot', 'needs its degrees'],
+    ['feet 1 jump', 'where the jump lands'],
+    ['feet 1 step R upward', '“upward” is not known'],
+    ['hips 1 knee-shimmy R', 'has no side'],
+    ['hips 1 hip-drop cw', 'does not go round'],
+    ['hips 1 hip-drop turn 90', 'Only the feet turn'],
+    ['hips 1 hip-drop size huge', 'whole number of per cent'],
+    ['hips 1-4 hip-bump every x', 'is no spacing'],
+    ['say 1 walk', 'in quotes'],
+    ['say 1 "walk', 'quote'],
+    ['facing 5 north', 'how many degrees'],
+    ['hipss 1 hip-drop', 'Did you mean hips'],
+    ['feet', ''],
+  ])('say what is wrong with “%s”, keep it, and read the rest', (line, expected) => {
+    const { combination, messages } = phrase(`  ${line}\n  torso 1 chest-pop`)
+    expect(messages.map(({ text }) => text).join(' ')).toContain(expected)
+    expect(combination.phrases[0]?.events.some(({ layer }) => layer === 'torso')).toBe(true)
+    const again = read(write(combination))
+    expect(again.combination).toEqual(combination)
+    expect(again.messages.map(({ text }) => text)).toEqual(messages.map(({ text }) => text))
+    if (expected)
+      expect(write(combination)).toContain(line.split(' ').slice(1).join(' ').split('"')[0])
+  })
+
+  it.each([
+    ['tempo 300', 'whole number from 40 to 220'],
+    ['tempo fast', 'whole number from 40 to 220'],
+    ['family blues', 'is no family'],
+    ['lead M', 'is no side'],
+    ['start weight X', 'is no weight'],
+    ['start arms nowhere', 'place for an arm'],
+    ['level expert', 'is no level'],
+    ['keep calm', 'keep turns'],
+    ['order A C', 'There is no phrase “C”'],
+    ['order A*40', 'more than 256 counts'],
+    ['pickup 9', 'at the most'],
+    ['move x "X" hips path motion "spin(wild)"', 'own move'],
+    ['tempi 90', 'Did you mean tempo'],
+    ['hips 1 hip-drop', 'belongs under a phrase'],
+  ])('keep the header line “%s” and say what is wrong', (line, expected) => {
+    const { combination, messages } = phrase('  torso 1 chest-pop', line)
+    expect(messages.map(({ text }) => text).join(' ')).toContain(expected)
+    const kept = combination.unread?.map(({ text }) => text).join() ?? ''
+    expect(kept.length > 0 && line.includes(kept.replace('A*8', 'A*40'))).toBe(true)
+    expect(read(write(combination)).combination).toEqual(combination)
+  })
+
+  it('point at the word that is wrong', () => {
+    const sheet = 'sway 1\nphrase A 8\n  hips 1 hip-drop;\n       3 hip-drpo R'
+    const [message] = read(sheet).messages
+    expect([message?.line, message?.column]).toEqual([4, 10])
+    expect(sheet.slice(message?.from, message?.to)).toBe('hip-drpo')
+  })
+
+  it('carry own moves and the names they have here', () => {
+    const header =
+      'move slow-melt "Slow melt" hips path counts 2 sided side claims pelvis to L motion "arc(R>C>L)"\nmove lamp-step "Lamp step" feet steps counts 2 sided side to on-R pattern "1 step R side; 2 touch L together"'
+    const { combination, messages } = phrase(
+      'feet 1-4 lamp step\n  hips 1 slow melt as "pour"',
+      header,
+    )
+    expect(messages).toEqual([])
+    expect(linesOf('feet 1-4 lamp step\n  hips 1 slow melt as "pour"', header).join(' ')).toBe(
+      'feet 1-4 lamp-step R hips 1 slow-melt R as "pour"',
+    )
+    const { lead } = checkCombination(combination, vocabulary)
+    expect(lead.danced.map(({ action }) => action.foot)).toEqual(['R', 'L', 'L', 'R'])
+    expect(read(write(combination)).combination).toEqual(combination)
+  })
+
+  it.each([
+    ['', /no count sheet/],
+    ['phrase A 8', /no count sheet/],
+    ['sway 2\nphrase A 8', /newer version/],
+    [`sway 1\n${' '.repeat(1_000_000)}`, /over 1 MB/],
+  ])('that are none are refused with what to do: %#', (sheet, message) => {
+    expect(() => read(sheet)).toThrow(message)
+    expect(() => read(sheet)).toThrow(UserError)
+  })
+
+  it('never throw past a sentence, never hang, and are stable, however they are garbled', () => {
+    const sheets = [LANTERN, ...fc.sample(anyCombination(), { numRuns: 30, seed: 52 }).map(write)]
+    const piece = fc.oneof(
+      fc.constantFrom(
+        ';',
+        '"',
+        '#',
+        '~',
+        '\n',
+        '\n  ',
+        ',',
+        '<',
+        '1-',
+        '&',
+        '!keep',
+        ' R ',
+        'every',
+        '\\',
+        'phrase',
+        'order A*99',
+        'feet',
+        '\t',
+      ),
+      fc.string({ maxLength: 6 }),
+    )
+    fc.assert(
+      fc.property(
+        fc.nat(sheets.length - 1),
+        fc.array(fc.tuple(fc.nat(4000), fc.nat(30), piece), { minLength: 1, maxLength: 4 }),
+        (which, cuts) => {
+          let sheet = sheets[which] ?? ''
+          for (const [from, cut, put] of cuts) {
+            const at = from % (sheet.length + 1)
+            sheet = sheet.slice(0, at) + put + sheet.slice(at + cut)
+          }
+          let first: ReturnType<typeof read>
+          try {
+            first = read(sheet)
+          } catch (error) {
+            expect(error).toBeInstanceOf(UserError)
+            return
+          }
+          const once = write(first.combination)
+          const second = read(once)
+          expect(write(second.combination)).toBe(once)
+          for (const { line, column } of first.messages) expect(line * column).toBeGreaterThan(0)
+        },
+      ),
+      { numRuns: 20_000, seed: 53 },
+    )
+  }, 240_000)
+
+  it('read again over known work leave untouched what did not change', () => {
+    fc.assert(
+      fc.property(anyCombination(), (combination) => {
+        expect(withKnownIds(canonical(combination), combination)).toBe(combination)
+      }),
+      { numRuns: 200, seed: 54 },
+    )
+    const known = read(LANTERN).combination
+    const changed = withKnownIds(
+      read(LANTERN.replace('4 touch L together', '4 touch L side')).combination,
+      known,
+    )
+    expect(changed.phrases[1]).toBe(known.phrases[1])
+    const ids = (c: typeof known) => c.phrases[0]?.events.map(({ id }) => id)
+    expect(ids(changed)).toEqual(ids(known))
+  })
+})

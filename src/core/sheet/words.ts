@@ -1,0 +1,62 @@
+import { distance } from 'fastest-levenshtein'
+import { Primitive } from '../body/feet'
+import type { Layer } from '../moves/move'
+import { folded } from '../moves/search'
+import type { Vocabulary } from '../moves/vocabulary'
+
+/** A name without case, spaces, hyphens, accents, apostrophes or slashes, as the sheet reads it. */
+export const squashed = (text: string): string => folded(text).replace(/\s+/g, '')
+
+/** The names of a layer's moves, squashed, and the id each one means. */
+interface Dictionary {
+  readonly ids: ReadonlyMap<string, string>
+  /** What is offered where a word is not known: ids, and the primitives of the feet. */
+  readonly known: readonly string[]
+  /** How many words the longest name has. */
+  readonly longest: number
+}
+
+const dictionaries = new WeakMap<Vocabulary, Map<Layer, Dictionary>>()
+
+export function dictionaryOf(vocabulary: Vocabulary, layer: Layer): Dictionary {
+  const known = dictionaries.get(vocabulary) ?? new Map<Layer, Dictionary>()
+  dictionaries.set(vocabulary, known)
+  const made = known.get(layer) ?? makeDictionary(vocabulary, layer)
+  known.set(layer, made)
+  return made
+}
+
+function makeDictionary(vocabulary: Vocabulary, layer: Layer): Dictionary {
+  const moves = vocabulary.moves.filter((move) => move.layer === layer)
+  const ids = new Map<string, string>()
+  const add = (name: string, id: string) => {
+    const key = squashed(name)
+    if (key && !ids.has(key)) ids.set(key, id)
+  }
+  // Ids first, then names, then other names: what is more certain wins.
+  for (const { id } of moves) add(id, id)
+  for (const { id, name } of moves) add(name, id)
+  for (const { id, aka } of moves) for (const name of aka) add(name, id)
+  const names = moves.flatMap(({ name, aka }) => [name, ...aka])
+  return {
+    ids,
+    known: [...moves.map(({ id }) => id), ...(layer === 'feet' ? Primitive.options : [])],
+    longest: Math.max(1, ...names.map((name) => folded(name).split(/\s+/).length)),
+  }
+}
+
+/** The known words nearest to one that is not known, the nearest first; none when nothing is near. */
+export function nearest(word: string, known: readonly string[], most = 3): readonly string[] {
+  const wanted = squashed(word)
+  if (wanted === '') return []
+  return known
+    .map((candidate) => {
+      const key = squashed(candidate)
+      const isPart = wanted.length > 2 && (key.startsWith(wanted) || key.includes(wanted))
+      return { candidate, far: isPart ? 0.5 : distance(wanted, key) }
+    })
+    .filter(({ far }) => far <= Math.max(wanted.length > 3 ? 2 : 1, wanted.length / 3))
+    .sort((a, b) => a.far - b.far || a.candidate.length - b.candidate.length)
+    .slice(0, most)
+    .map(({ candidate }) => candidate)
+}

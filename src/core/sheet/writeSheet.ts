@@ -1,0 +1,284 @@
+import type { FootAction } from '../body/feet'
+import type { Gaze } from '../body/places'
+import {
+  type Combination,
+  type Comment,
+  defaultStart,
+  type Event,
+  type Phrase,
+  type Start,
+  type What,
+} from '../combination/combination'
+import { LAYERS, type OwnMove } from '../moves/move'
+import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
+import { COUNT, fullLabelOfSpan, labelIn, labelOfSpan, slotAt, TICKS_PER_COUNT } from '../time/time'
+import { canonical } from './canonical'
+import { type LineWord, leavesQuoteOpen, quoted } from './lines'
+
+/** The version of the count sheet this app writes. */
+export const SHEET_VERSION = 1
+const WIDE = 100
+
+/**
+ * Writes a combination as a count sheet. Reading it gives the same combination in its
+ * canonical form.
+ */
+export function writeSheet(combination: Combination, base: Vocabulary): string {
+  const vocabulary = vocabularyFor(combination, base)
+  const plain = canonical(combination)
+  const blocks = [
+    headerLines(plain),
+    ...plain.phrases.map((phrase) => phraseLines(phrase, vocabulary)),
+    orderLines(plain),
+  ]
+  return `${blocks.map((lines) => lines.join('\n')).join('\n\n')}\n`
+}
+
+/** Lines with the comments that stand before each; what has no line of its own comes last. */
+class Lines {
+  readonly lines: string[] = []
+  readonly #comments: readonly Comment[]
+  readonly #indent: string
+  constructor(comments: readonly Comment[] = [], indent = '') {
+    this.#comments = comments
+    this.#indent = indent
+  }
+  add(word: LineWord, text: string | undefined): void {
+    if (text === undefined) return
+    this.comments(word)
+    this.lines.push(text)
+  }
+  comments(before: string | undefined): void {
+    for (const comment of this.#comments)
+      if (comment.before === before)
+        this.lines.push(`${this.#indent}#${comment.text ? ` ${comment.text}` : ''}`)
+  }
+}
+
+const header = (word: string, text: string): string => `${word.padEnd(8)}${text}`.trimEnd()
+
+/** A text that is written to the end of its line; in quotes where it would be read otherwise. */
+const plainText = (text: string): string =>
+  text === '' || /[#";\\\n\r]|^\s|\s$/.test(text) ? quoted(text) : text
+
+function headerLines(combination: Combination): readonly string[] {
+  const { title, families, tempo, teachTempo, lead, start, pickup, level, comments } = combination
+  const out = new Lines(comments)
+  out.lines.push(`sway ${SHEET_VERSION}`)
+  out.add('title', header('title', plainText(title)))
+  out.add('family', families.length > 0 ? header('family', families.join(', ')) : undefined)
+  out.add('tempo', header('tempo', `${tempo}, teach ${teachTempo}`))
+  out.add('lead', header('lead', lead))
+  out.add('start', header('start', startText(start, defaultStart(lead))))
+  out.add('pickup', pickup && header('pickup', `${pickup.counts}${pickup.each ? ' each' : ''}`))
+  out.add('level', level && header('level', level))
+  out.add('keep', combination.keepTurns && header('keep', 'turns'))
+  out.add('song', combination.song && header('song', plainText(combination.song)))
+  out.add('by', combination.by && header('by', plainText(combination.by)))
+  out.add('tags', combination.tags && header('tags', combination.tags.map(tagText).join(', ')))
+  for (const move of combination.moves ?? []) {
+    if (move === combination.moves?.[0]) out.comments('move')
+    out.lines.push(header('move', ownMoveText(move)))
+  }
+  for (const { line, text } of combination.unread ?? []) if (!line) out.lines.push(text)
+  return out.lines
+}
+
+const tagText = (tag: string): string => (/[,#";\\\n]|^\s|\s$/.test(tag) ? quoted(tag) : tag)
+
+function startText(start: Start, usual: Start): string {
+  const { weight, arms, hips, ribs, level, gaze, facing } = start
+  const both = arms.R === arms.L ? arms.R : `R ${arms.R} L ${arms.L}`
+  return [
+    `weight ${weight}`,
+    `arms ${both}`,
+    hips !== usual.hips && `hips ${hips}`,
+    ribs !== usual.ribs && `ribs ${ribs}`,
+    level !== usual.level && `level ${level}`,
+    gaze !== usual.gaze && `gaze ${gazeText(gaze)}`,
+    `facing ${facing}`,
+  ]
+    .filter(Boolean)
+    .join(', ')
+}
+
+export const gazeText = (gaze: Gaze): string => gaze.replace('-', ' ')
+
+function ownMoveText(move: OwnMove): string {
+  const { id, name, layer, kind, pattern, motion, counts, sided, claims } = move
+  return [
+    id,
+    quoted(name),
+    layer,
+    kind,
+    `counts ${counts}`,
+    `sided ${sided}`,
+    `claims ${claims.join('|')}`,
+    move.to && `to ${move.to}`,
+    move.demand && `demand ${move.demand}`,
+    move.families && `families ${move.families.join('|')}`,
+    pattern && `pattern ${quoted(pattern)}`,
+    motion && `motion ${quoted(motion)}`,
+    move.feel && `feel ${quoted(move.feel)}`,
+    move.care && `care ${quoted(move.care)}`,
+  ]
+    .filter(Boolean)
+    .join(' ')
+}
+
+function phraseLines(phrase: Phrase, vocabulary: Vocabulary): readonly string[] {
+  const { name, title, counts, events, remarks = [], facings = [], comments, unread = [] } = phrase
+  const out = new Lines(comments, '  ')
+  const lines = new Lines(comments)
+  lines.comments('phrase')
+  out.lines.push(...lines.lines)
+  out.lines.push(`phrase ${name}${title ? ` ${quoted(title)}` : ''} ${counts}`)
+  const unreadOn = (word: LineWord) =>
+    unread.filter(({ line }) => line === word).map(({ text }) => text)
+  const line = (word: LineWord, entries: readonly string[]) => {
+    const all = [...entries, ...unreadOn(word)]
+    out.add(word, all.length > 0 ? wrapped(word, all) : undefined)
+  }
+  for (const layer of LAYERS)
+    line(
+      layer,
+      events
+        .filter((event) => event.layer === layer)
+        .map((event) => entryText(event, counts, vocabulary)),
+    )
+  line(
+    'facing',
+    facings.map(({ at, degrees }) => `${labelIn(counts)(at)} ${degrees}`),
+  )
+  for (const kind of ['prop', 'say', 'words', 'note'] as const)
+    line(
+      kind,
+      remarks
+        .filter((remark) => remark.kind === kind)
+        .map((remark) => `${labelOfSpan(remark, labelIn(counts))} ${quoted(remark.text)}`),
+    )
+  out.comments(undefined)
+  for (const { line: word, text } of unread) if (word === undefined) out.lines.push(text)
+  return out.lines
+}
+
+/** Entries after their word, broken into lines that can be read. */
+function wrapped(word: string, entries: readonly string[]): string {
+  const start = `  ${word.padEnd(7)}`
+  const lines: string[] = []
+  let now = start
+  const breakLine = (next: string) => {
+    lines.push(now.trimEnd())
+    // A word at the start of a line would be read as the line's own: say that again instead.
+    now = /^[a-z]/i.test(next) ? start : ' '.repeat(start.length)
+  }
+  for (const [i, entry] of entries.entries()) {
+    // What was typed with a quote left open has a line to itself: the quote ends with it.
+    const isOpen = leavesQuoteOpen(entry)
+    const next = entries[i + 1]
+    const piece = next !== undefined && !isOpen ? `${entry};` : entry
+    const isFirst = now === start || now.trim() === ''
+    if (!isFirst && (isOpen || now.length + piece.length + 1 > WIDE)) breakLine(entry)
+    now += now === start || now.trim() === '' ? piece : ` ${piece}`
+    if (isOpen && next !== undefined) breakLine(next)
+  }
+  return [...lines, now.trimEnd()].join('\n')
+}
+
+/** When an event is danced: its start alone where that already says how long it is. */
+function whenText(event: Event, counts: number, vocabulary: Vocabulary): string {
+  const { at, length, what } = event
+  const move = what.kind === 'move' ? vocabulary.find(what.move) : undefined
+  const own = Math.max(move?.length ?? COUNT, what.kind === 'move' ? (what.every ?? 0) : 0)
+  const room = counts * TICKS_PER_COUNT - at
+  const slot = slotAt(at)
+  const meant = slot === COUNT ? Math.min(own, room) : slot
+  return length === meant ? labelIn(counts)(at) : fullLabelOfSpan(event, labelIn(counts))
+}
+
+/** One entry of a layer line. */
+export function entryText(event: Event, counts: number, vocabulary: Vocabulary): string {
+  return `${event.optional ? '~' : ''}${whenText(event, counts, vocabulary)} ${dancedText(event, vocabulary)}`
+}
+
+/** What is danced, without its time: `step R side`, `hip-drop L every 1 !keep`. */
+export function dancedText(event: Event, vocabulary: Vocabulary): string {
+  const { what, size, rate, on, as, easier, harder, cue, note, words, kept } = event
+  const move = what.kind === 'move' ? what : undefined
+  return [
+    whatText(what, vocabulary),
+    move?.every && `every ${everyText(move.every)}`,
+    move?.alt && 'alt',
+    (what.kind === 'arms' || what.kind === 'move') && what.via && `via ${what.via}`,
+    size !== undefined && `size ${size}%`,
+    rate !== undefined && `rate ${rate}`,
+    on && 'on',
+    as && `as ${quoted(as)}`,
+    easier && `easier ${moveText(easier, vocabulary)}`,
+    harder && `harder ${moveText(harder, vocabulary)}`,
+    cue && `cue ${quoted(cue)}`,
+    note && `note ${quoted(note)}`,
+    words && `words ${quoted(words)}`,
+    kept && '!keep',
+  ]
+    .filter(Boolean)
+    .join(' ')
+}
+
+const everyText = (ticks: number): string =>
+  ticks === 6 ? '&' : String(Math.round((ticks / TICKS_PER_COUNT) * 1e4) / 1e4)
+
+/** An id, marked where this vocabulary does not know it. */
+const moveText = (id: string, vocabulary: Vocabulary): string =>
+  vocabulary.find(id) ? id : `?${id}`
+
+function whatText(what: What, vocabulary: Vocabulary): string {
+  switch (what.kind) {
+    case 'foot':
+      return actionText(what.action)
+    case 'at':
+      return `at ${what.place}`
+    case 'look':
+      return `look ${gazeText(what.gaze)}`
+    case 'arms':
+      if (what.R === what.L) return `both ${what.R}`
+      return [what.R && `R ${what.R}`, what.L && `L ${what.L}`].filter(Boolean).join(', ')
+    case 'move':
+      return [moveText(what.move, vocabulary), what.side, what.way].filter(Boolean).join(' ')
+  }
+}
+
+function actionText({ primitive, foot, jump, direction, turn, size, contact }: FootAction): string {
+  return [
+    primitive,
+    foot,
+    jump,
+    direction,
+    turn !== undefined && (primitive === 'pivot' ? turn : `turn ${turn}`),
+    size,
+    contact,
+  ]
+    .filter((word) => word !== undefined && word !== false)
+    .join(' ')
+}
+
+function orderLines({ order, rest, comments, unread = [] }: Combination): readonly string[] {
+  const out = new Lines(comments)
+  const words: string[] = []
+  for (let i = 0; i < order.length; ) {
+    const entry = order[i]
+    let times = 1
+    while (
+      order[i + times]?.phrase === entry?.phrase &&
+      order[i + times]?.mirrored === entry?.mirrored
+    )
+      times++
+    words.push(`${entry?.phrase}${entry?.mirrored ? '~' : ''}${times > 1 ? `*${times}` : ''}`)
+    i += times
+  }
+  const strange = unread.filter(({ line }) => line === 'order').map(({ text }) => text)
+  out.add('order', header('order', [...words, ...strange].join(' ')))
+  out.add('rest', rest === undefined ? undefined : header('rest', String(rest)))
+  out.comments(undefined)
+  return out.lines
+}
