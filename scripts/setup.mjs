@@ -31,8 +31,8 @@ function wanted() {
   return hash.digest('hex')
 }
 
-/** Installs what is missing or stale. `npm install`, since `npm ci` refuses a lock file without every platform's optional packages. */
-export function installPackages() {
+/** Installs what is missing or stale; what that prints goes to `out`, 1 or 2. `npm install`, since `npm ci` refuses a lock file without every platform's optional packages. */
+export function installPackages(out = 1) {
   const [major = 0, minor = 0] = process.versions.node.split('.').map(Number)
   if (major < 20 || (major === 20 && minor < 19)) {
     console.error(
@@ -41,8 +41,11 @@ export function installPackages() {
     process.exit(1)
   }
   if (existsSync(MARK) && readFileSync(MARK, 'utf8') === wanted()) return
-  console.log('Installing packages…')
-  need('npm', ['install', '--no-audit', '--no-fund', '--loglevel=error'])
+  if (out === 1) console.log('Installing packages…')
+  // A command whose output is read by another program says nothing else on stdout.
+  need('npm', ['install', '--no-audit', '--no-fund', '--loglevel=error'], {
+    stdio: ['ignore', out, 2],
+  })
   writeFileSync(MARK, wanted())
 }
 

@@ -11,6 +11,8 @@ export interface Spot {
   /** Index of the pass in the order. */
   readonly pass: number
   readonly phrase: string
+  /** How many counts the phrase has: a pickup is labelled after its last ones. */
+  readonly counts: number
   /** Which time the phrase is danced, from 1; absent when it is danced once. */
   readonly time?: number
   /** From the start of the phrase. */

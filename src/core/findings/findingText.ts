@@ -3,13 +3,16 @@ import { otherSide, type Side, sideWord } from '../body/side'
 import { nameOfAction } from '../combination/names'
 import { assertNever } from '../errors'
 import type { BodyPart } from '../moves/move'
-import { labelOfTick, TICKS_PER_COUNT } from '../time/time'
+import { labelIn, TICKS_PER_COUNT } from '../time/time'
 import type { Fact, Finding, Spot } from './finding'
 
 /** `A3&`, and which time round when the phrase is danced more than once. */
-export function spotText({ phrase, at, time }: Spot): string {
-  return `${phrase}${labelOfTick(at)}${time === undefined ? '' : `, ${ordinal(time)} time`}`
+export function spotText(spot: Spot): string {
+  return `${placeText(spot)}${spot.time === undefined ? '' : `, ${ordinal(spot.time)} time`}`
 }
+
+/** `A3&` alone. */
+export const placeText = ({ phrase, counts, at }: Spot): string => `${phrase}${labelIn(counts)(at)}`
 
 const ordinal = (n: number): string => ['', 'first', 'second', 'third'][n] ?? `${n}th`
 

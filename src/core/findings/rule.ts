@@ -24,6 +24,7 @@ export interface Rule {
 export const spotIn = (pass: Pass, at: Tick, layer: Layer): Spot => ({
   pass: pass.index,
   phrase: pass.phrase.name,
+  counts: pass.phrase.counts,
   ...(pass.times > 1 && { time: pass.time }),
   at: tick(at - pass.at),
   layer,

@@ -41,7 +41,10 @@ export interface EntryPlace {
 }
 
 /** An event before it has an id. One of the feet whose foot was left out is `open` until the weight is known. */
-export type WrittenEvent = Omit<Event, 'id'> & { readonly open?: true }
+export interface WrittenEvent {
+  readonly event: Omit<Event, 'id'>
+  readonly open: boolean
+}
 
 const PIECE = /^(<?)(\d{1,3}(?:e|&|a|\+\d{1,2})?)(?:([->])(<?)(\d{1,3}(?:e|&|a|\+\d{1,2})?))?$/
 
@@ -626,22 +629,24 @@ function placed(
     ? Math.min(options.every && what.kind === 'move' ? Math.max(usual, options.every) : usual, room)
     : when.length
   const event = (at: number, ticks: number, said: What): WrittenEvent => ({
-    layer,
-    at: tick(at),
-    length: tick(ticks),
-    what: said,
-    ...(kept && { kept }),
-    ...(optional && { optional }),
-    ...(on && { on }),
-    ...(size !== undefined && { size }),
-    ...(rate !== undefined && { rate }),
-    ...(as && { as }),
-    ...(easier && { easier }),
-    ...(harder && { harder }),
-    ...(cue && { cue }),
-    ...(note && { note }),
-    ...(words && { words }),
-    ...(open && { open: true as const }),
+    open,
+    event: {
+      layer,
+      at: tick(at),
+      length: tick(ticks),
+      what: said,
+      ...(kept && { kept }),
+      ...(optional && { optional: true as const }),
+      ...(on && { on }),
+      ...(size !== undefined && { size }),
+      ...(rate !== undefined && { rate }),
+      ...(as && { as }),
+      ...(easier && { easier }),
+      ...(harder && { harder }),
+      ...(cue && { cue }),
+      ...(note && { note }),
+      ...(words && { words }),
+    },
   })
   const { every, alt } = options
   // A move knows how it repeats; a step or a place is written again each time.

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
+import { Combination } from '../combination/combination'
 import { UserError } from '../errors'
 import { checkCombination } from '../findings/check'
 import { vocabulary } from '../moves/vocabulary'
@@ -295,6 +296,7 @@ describe('count sheets', () => {
             expect(error).toBeInstanceOf(UserError)
             return
           }
+          expect(Combination.safeParse(first.combination).error?.issues).toBeUndefined()
           const once = write(first.combination)
           const second = read(once)
           expect(write(second.combination)).toBe(once)

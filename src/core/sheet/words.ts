@@ -5,7 +5,9 @@ import { folded } from '../moves/search'
 import type { Vocabulary } from '../moves/vocabulary'
 
 /** A name without case, spaces, hyphens, accents, apostrophes or slashes, as the sheet reads it. */
-export const squashed = (text: string): string => folded(text).replace(/\s+/g, '')
+export const squashed = (text: string): string =>
+  // Most words are plain and small already; a sheet has thousands of them.
+  /^[a-z0-9-]*$/.test(text) ? text.replaceAll('-', '') : folded(text).replace(/\s+/g, '')
 
 /** The names of a layer's moves, squashed, and the id each one means. */
 interface Dictionary {
