@@ -1,9 +1,13 @@
 import 'fake-indexeddb/auto'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { combination, feet } from '../../tests/write'
+import type { Combination } from '../core/combination/combination'
+import { summaryOf } from '../core/findings/summary'
+import { vocabulary } from '../core/moves/vocabulary'
 import { createCombinations } from './combinations'
 import { Database } from './database'
 
+const summarise = (c: Combination) => summaryOf(c, vocabulary)
 let names = 0
 let database: Database
 let here: ReturnType<typeof createCombinations>
@@ -13,13 +17,13 @@ let clock = 0
 beforeEach(() => {
   const name = `shelf-${names++}`
   database = new Database(name)
-  const given = { now: () => ++clock, newId: () => `copy-${clock}` }
+  const given = { now: () => ++clock, newId: () => `copy-${clock}`, summarise }
   here = createCombinations(database, given)
   there = createCombinations(new Database(name), given)
 })
 
 const lantern = combination([feet('1 step R side')], { id: 'lantern', title: 'Lantern' })
-const titles = async () => (await here.list()).stored.map((s) => s.combination.title)
+const titles = async () => (await here.list()).stored.map((s) => s.summary.title)
 
 describe('the shelf', () => {
   it('gives back what was saved, the last changed first', async () => {
@@ -49,9 +53,9 @@ describe('the shelf', () => {
     await here.add(lantern)
     await here.remove('lantern')
     expect(await titles()).toEqual([])
-    expect((await here.list()).removed.map((s) => s.combination)).toEqual([lantern])
+    expect((await here.list()).removed.map((s) => s.id)).toEqual(['lantern'])
     await here.restore('lantern')
-    expect((await here.list()).stored.map((s) => s.combination)).toEqual([lantern])
+    expect(await here.all()).toEqual([lantern])
   })
 
   it('shows what it cannot read, says why, and keeps it', async () => {
@@ -87,10 +91,14 @@ describe('the shelf', () => {
     expect(await titles()).toEqual([])
 
     const name = `shelf-${names++}`
-    const used = createCombinations(new Database(name), { now: () => 1, newId: () => 'x' })
+    const used = createCombinations(new Database(name), {
+      now: () => 1,
+      newId: () => 'x',
+      summarise,
+    })
     await used.add({ ...lantern, id: 'own', title: 'Own' })
     await used.addDemoOnce(async () => [lantern])
-    expect((await used.list()).stored.map((s) => s.combination.title)).toEqual(['Own'])
+    expect((await used.list()).stored.map((s) => s.summary.title)).toEqual(['Own'])
   })
 
   it('tells of changes made elsewhere', async () => {
@@ -102,5 +110,22 @@ describe('the shelf', () => {
     await there.save({ ...lantern, title: 'Changed' }, 1)
     await expect.poll(() => told).toBeGreaterThan(before)
     stop()
+  })
+
+  it('makes summaries of what an older version stored, and makes old ones again', async () => {
+    await database.combinations.add({
+      id: 'lantern',
+      revision: 1,
+      changedAt: 1,
+      record: { ...lantern },
+    })
+    const [shown] = (await here.list()).stored
+    expect(shown?.summary).toEqual(summarise(lantern))
+    await database.summaries.update('lantern', {
+      'summary.schemaVersion': 0 as 1,
+      'summary.title': 'stale',
+    })
+    expect(await titles()).toEqual(['Lantern'])
+    expect(await here.get('lantern')).toMatchObject({ revision: 1, changedAt: 1 })
   })
 })

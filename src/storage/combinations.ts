@@ -1,14 +1,22 @@
 import { liveQuery } from 'dexie'
 import type { Combination } from '../core/combination/combination'
 import { UserError } from '../core/errors'
+import { SUMMARY_VERSION, type Summary } from '../core/findings/summary'
 import { readCombination } from '../core/sheet/swayJson'
-import { type Database, Row } from './database'
+import { type Database, Row, type SummaryRow } from './database'
 
 /** A combination as it is stored, with what is needed to save it again. */
 export interface Stored {
   readonly combination: Combination
   readonly revision: number
   readonly changedAt: number
+}
+
+/** What the shelf shows of one. */
+export interface Shown {
+  readonly id: string
+  readonly changedAt: number
+  readonly summary: Summary
 }
 
 /** A stored record that can't be read: it is shown, never thrown away. */
@@ -19,8 +27,8 @@ interface Damaged {
 }
 
 interface Shelf {
-  readonly stored: readonly Stored[]
-  readonly removed: readonly Stored[]
+  readonly stored: readonly Shown[]
+  readonly removed: readonly Shown[]
   readonly damaged: readonly Damaged[]
 }
 
@@ -29,10 +37,18 @@ type Saved =
   | { readonly kind: 'saved'; readonly revision: number }
   | { readonly kind: 'elsewhere'; readonly copy: Combination }
 
+/** What came of adding one that may be here already. */
+export type Added = 'added' | 'same' | 'copy'
+
 export interface Combinations {
   readonly list: () => Promise<Shelf>
   readonly get: (id: string) => Promise<Stored | undefined>
+  /** All that are not removed and can be read, whole. */
+  readonly all: () => Promise<readonly Combination[]>
   readonly add: (combination: Combination) => Promise<void>
+  readonly addAll: (combinations: readonly Combination[]) => Promise<void>
+  /** Adds one by its id: nothing when it is here just so, a copy beside one that differs. */
+  readonly merge: (combination: Combination, from: string) => Promise<Added>
   /** Saves over the revision it was read with. */
   readonly save: (combination: Combination, revision: number) => Promise<Saved>
   readonly remove: (id: string) => Promise<void>
@@ -46,48 +62,112 @@ export interface Combinations {
 interface Given {
   readonly now: () => number
   readonly newId: () => string
+  readonly summarise: (combination: Combination) => Summary
 }
 
-/** The only code that touches the table of combinations. */
-export function createCombinations(database: Database, { now, newId }: Given): Combinations {
-  const { combinations, flags } = database
+/** The only code that touches the tables of combinations and their summaries. */
+export function createCombinations(
+  database: Database,
+  { now, newId, summarise }: Given,
+): Combinations {
+  const { combinations, summaries, flags } = database
+  const both = [combinations, summaries]
   const row = (combination: Combination, revision: number): Row => ({
     id: combination.id,
     revision,
     changedAt: now(),
     record: { ...combination },
   })
-  const mark = async (id: string, removedAt: number | undefined) => {
-    await combinations.where('id').equals(id).modify({ removedAt })
+  const summaryRow = ({ id, changedAt, removedAt }: Row, combination: Combination): SummaryRow => ({
+    id,
+    changedAt,
+    ...(removedAt !== undefined && { removedAt }),
+    summary: summarise(combination),
+  })
+  const put = async (combination: Combination, revision: number) => {
+    const made = row(combination, revision)
+    await combinations.put(made)
+    await summaries.put(summaryRow(made, combination))
+  }
+  const addNew = async (list: readonly Combination[]) => {
+    const rows = list.map((combination) => row(combination, 1))
+    await combinations.bulkAdd(rows)
+    await summaries.bulkPut(list.map((combination, i) => summaryRow(rows[i] as Row, combination)))
+  }
+  const mark = (id: string, removedAt: number | undefined) =>
+    database.transaction('rw', both, async () => {
+      await combinations.where('id').equals(id).modify({ removedAt })
+      await summaries.where('id').equals(id).modify({ removedAt })
+    })
+
+  const shownRows = () => summaries.orderBy('changedAt').reverse().toArray()
+
+  /** Makes summaries of these combinations; says which of them can't be read. */
+  async function summariseAll(ids: readonly string[]): Promise<readonly Damaged[]> {
+    const damaged: Damaged[] = []
+    for (const raw of await combinations.bulkGet([...ids])) {
+      if (!raw) continue
+      try {
+        const { combination } = read(raw)
+        await summaries.put(summaryRow(raw, combination))
+      } catch (error) {
+        if (!(error instanceof UserError)) throw error
+        damaged.push({ id: raw.id, title: String(raw.record?.title ?? raw.id), error })
+      }
+    }
+    return damaged
   }
 
   return {
     async list() {
-      const stored: Stored[] = []
-      const removed: Stored[] = []
-      const damaged: Damaged[] = []
-      for (const raw of await combinations.orderBy('changedAt').reverse().toArray()) {
-        try {
-          ;(raw.removedAt === undefined ? stored : removed).push(read(raw))
-        } catch (error) {
-          if (!(error instanceof UserError)) throw error
-          damaged.push({ id: raw.id, title: String(raw.record?.title ?? raw.id), error })
-        }
+      const ids = await combinations.orderBy('changedAt').reverse().primaryKeys()
+      let rows = await shownRows()
+      const isCurrent = ({ summary }: SummaryRow) => summary?.schemaVersion === SUMMARY_VERSION
+      const current = new Set(rows.filter(isCurrent).map(({ id }) => id))
+      const behind = ids.filter((id) => !current.has(id))
+      const damaged = behind.length > 0 ? await summariseAll(behind) : []
+      if (behind.length > damaged.length) rows = await shownRows()
+      const shown = rows.filter(isCurrent)
+      return {
+        stored: shown.filter(({ removedAt }) => removedAt === undefined),
+        removed: shown.filter(({ removedAt }) => removedAt !== undefined),
+        damaged,
       }
-      return { stored, removed, damaged }
     },
-
     async get(id) {
       const raw = await combinations.get(id)
       return raw && read(raw)
     },
-
-    async add(combination) {
-      await combinations.add(row(combination, 1))
+    async all() {
+      const rows = await combinations.orderBy('changedAt').reverse().toArray()
+      return rows.flatMap((raw) => {
+        if (raw.removedAt !== undefined) return []
+        try {
+          return [read(raw).combination]
+        } catch (error) {
+          if (!(error instanceof UserError)) throw error
+          return []
+        }
+      })
     },
-
+    add: (combination) => database.transaction('rw', both, () => addNew([combination])),
+    addAll: (list) => database.transaction('rw', both, () => addNew(list)),
+    merge: (combination, from) =>
+      database.transaction('rw', both, async (): Promise<Added> => {
+        const before = await combinations.get(combination.id)
+        if (!before) {
+          await addNew([combination])
+          return 'added'
+        }
+        const isRemoved = before.removedAt !== undefined
+        if (!isRemoved && JSON.stringify(before.record) === JSON.stringify(combination))
+          return 'same'
+        const title = isRemoved ? combination.title : `${combination.title} (${from})`
+        await addNew([{ ...combination, id: newId(), title }])
+        return 'copy'
+      }),
     save: (combination, revision) =>
-      database.transaction('rw', combinations, async (): Promise<Saved> => {
+      database.transaction('rw', both, async (): Promise<Saved> => {
         const before = await combinations.get(combination.id)
         if (before && before.revision !== revision) {
           const copy = {
@@ -95,30 +175,25 @@ export function createCombinations(database: Database, { now, newId }: Given): C
             id: newId(),
             title: `${combination.title} (from another window)`,
           }
-          await combinations.add(row(copy, 1))
+          await addNew([copy])
           return { kind: 'elsewhere', copy }
         }
-        await combinations.put(row(combination, revision + 1))
+        await put(combination, revision + 1)
         return { kind: 'saved', revision: revision + 1 }
       }),
-
     remove: (id) => mark(id, now()),
     restore: (id) => mark(id, undefined),
-
     async addDemoOnce(readDemo) {
       if (await flags.get('demo')) return
       const demo = await readDemo()
-      await database.transaction('rw', combinations, flags, async () => {
+      await database.transaction('rw', [...both, flags], async () => {
         if (await flags.get('demo')) return
         await flags.add({ name: 'demo', at: now() })
-        if ((await combinations.count()) === 0)
-          await combinations.bulkAdd(demo.map((combination) => row(combination, 1)))
+        if ((await combinations.count()) === 0) await addNew(demo)
       })
     },
-
     watch(changed) {
-      const rows = liveQuery(() => combinations.toArray())
-      const subscription = rows.subscribe(changed)
+      const subscription = liveQuery(() => summaries.toArray()).subscribe(changed)
       return () => subscription.unsubscribe()
     },
   }

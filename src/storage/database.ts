@@ -1,5 +1,7 @@
 import Dexie, { type Table } from 'dexie'
 import { z } from 'zod'
+import { Summary } from '../core/findings/summary'
+import { OwnMove } from '../core/moves/move'
 
 /** One stored combination. The record has its own schema version; this row only carries it. */
 export const Row = z.object({
@@ -13,6 +15,30 @@ export const Row = z.object({
 })
 export type Row = z.infer<typeof Row>
 
+/** What the shelf shows of a row; kept beside it, so that thousands are listed without reading them. */
+export const SummaryRow = z.object({
+  id: z.string(),
+  changedAt: z.number(),
+  removedAt: z.number().optional(),
+  summary: Summary,
+})
+export type SummaryRow = z.infer<typeof SummaryRow>
+
+export const OWN_VERSION = 1
+
+/** What an instructor changed in the vocabulary: a name, a favourite, or a move of her own. */
+export const OwnEntry = z
+  .object({
+    schemaVersion: z.literal(OWN_VERSION),
+    /** The id of the move. */
+    id: z.string().min(1),
+    name: z.string().min(1).optional(),
+    favourite: z.literal(true).optional(),
+    move: OwnMove.optional(),
+  })
+  .readonly()
+export type OwnEntry = z.infer<typeof OwnEntry>
+
 /** What was done once and for all, such as loading the demo. */
 interface Flag {
   readonly name: string
@@ -21,10 +47,14 @@ interface Flag {
 
 export class Database extends Dexie {
   readonly combinations!: Table<Row, string>
+  readonly summaries!: Table<SummaryRow, string>
+  readonly own!: Table<OwnEntry, string>
   readonly flags!: Table<Flag, string>
 
   constructor(name = 'molten-sway') {
     super(name)
     this.version(1).stores({ combinations: 'id, changedAt', flags: 'name' })
+    // Summaries of what is there already are made when the shelf is first listed.
+    this.version(2).stores({ summaries: 'id, changedAt', own: 'id' })
   }
 }

@@ -1,6 +1,8 @@
 import 'fake-indexeddb/auto'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { combination, feet } from '../../tests/write'
+import { summaryOf } from '../core/findings/summary'
+import { vocabulary } from '../core/moves/vocabulary'
 import { createCombinations } from './combinations'
 import { Database } from './database'
 import { createJournal, type Slots } from './journal'
@@ -28,6 +30,7 @@ beforeEach(() => {
   shelf = createCombinations(new Database(`journal-${shelves++}`), {
     now: () => 1,
     newId: () => 'copy',
+    summarise: (c) => summaryOf(c, vocabulary),
   })
 })
 
@@ -64,7 +67,7 @@ describe('the journal', () => {
     createJournal(storage, 'one', there).write(later, 1)
     await shelf.save({ ...lantern, title: 'Meanwhile' }, 1)
     await createJournal(storage, 'two', gone).recover(shelf)
-    const titles = (await shelf.list()).stored.map((s) => s.combination.title)
+    const titles = (await shelf.list()).stored.map((s) => s.summary.title)
     expect(titles.sort()).toEqual(['Later (from another window)', 'Meanwhile'])
   })
 

@@ -1,6 +1,8 @@
 import { memo, useMemo } from 'react'
 import { otherSide, sideWord } from '../../core/body/side'
+import { pickupTicks } from '../../core/combination/passes'
 import { layerWord } from '../../core/moves/vocabulary'
+import { weightStretches } from '../../core/simulate/weightStretches'
 import type { Selection } from '../stores/session'
 import classes from './braid.module.css'
 import { countsIn, SIZE } from './geometry'
@@ -25,14 +27,13 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
   const feet = lanes.find(({ layer }) => layer === 'feet')
   const steps = simulation.danced.filter((danced) => danced.pass.index === pass.index)
   const y = { L: SIZE.leftFoot, R: SIZE.rightFoot, both: (SIZE.leftFoot + SIZE.rightFoot) / 2 }
-  const ribbon = ribbonOf(simulation, {
-    from: pass.at,
-    to: pass.at + pass.length,
+  const begins = pass.index === 0 ? 0 - pickupTicks(simulation.combination) : 0
+  const stretches = weightStretches(simulation, pass.at + begins, pass.at + pass.length, 2)
+  const ribbon = ribbonOf(stretches, {
     x: (tick) => x(tick - pass.at),
     y,
     swing: 8,
     gap: 2.5,
-    leadIn: 2,
   })
   return (
     <svg

@@ -1,37 +1,6 @@
 import { curveMonotoneX, line } from 'd3-shape'
 import type { Weight } from '../../core/body/side'
-import type { Simulation } from '../../core/simulate/simulate'
-import { stateBefore } from '../../core/simulate/simulate'
-
-/** A stretch of one weight; `broken` when the weight logic breaks at its start. */
-interface Stretch {
-  readonly from: number
-  readonly to: number
-  readonly weight: Weight
-  readonly broken: boolean
-}
-
-/** The weight over some ticks of a dance. */
-function stretches(
-  simulation: Simulation,
-  from: number,
-  to: number,
-  leadIn: number,
-): readonly Stretch[] {
-  const list: Stretch[] = []
-  let begin = from - leadIn
-  let weight = stateBefore(simulation, from).weight
-  let broken = false
-  for (const { at, after, fault } of simulation.danced) {
-    if (at < from || at >= to) continue
-    if (after.weight === weight && !fault) continue
-    list.push({ from: begin, to: at, weight, broken })
-    begin = at
-    weight = after.weight
-    broken = fault !== undefined
-  }
-  return [...list, { from: begin, to, weight, broken }]
-}
+import type { Stretch } from '../../core/simulate/weightStretches'
 
 interface Strand {
   readonly path: string
@@ -48,24 +17,19 @@ export interface RibbonShape {
 }
 
 interface RibbonPlace {
-  readonly from: number
-  readonly to: number
   readonly x: (tick: number) => number
   readonly y: Readonly<Record<Weight, number>>
   /** How long a swing from foot to foot may take, in ticks. */
   readonly swing: number
   /** Half the width of the gap at a break, in ticks. */
   readonly gap: number
-  /** Ticks before the start in which the weight comes from where it was. */
-  readonly leadIn: number
 }
 
 const draw = line<readonly [number, number]>().curve(curveMonotoneX)
 
 /** The weight ribbon: it swings to the side that carries, splits on both feet, and breaks at a fault. */
-export function ribbonOf(simulation: Simulation, place: RibbonPlace): RibbonShape {
+export function ribbonOf(list: readonly Stretch[], place: RibbonPlace): RibbonShape {
   const { x, y, swing, gap } = place
-  const list = stretches(simulation, place.from, place.to, place.leadIn)
   const strands: Strand[] = []
   const gaps: number[] = []
   let run: [number, number][] = []

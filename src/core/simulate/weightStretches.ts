@@ -1,0 +1,31 @@
+import { z } from 'zod'
+import { Weight } from '../body/side'
+import { type Simulation, stateBefore } from './simulate'
+
+/** A stretch of one weight; `broken` when the weight logic breaks at its start. */
+export const Stretch = z
+  .object({ from: z.int(), to: z.int(), weight: Weight, broken: z.boolean() })
+  .readonly()
+export type Stretch = z.infer<typeof Stretch>
+
+/** The weight over some ticks of a dance; the first stretch begins `leadIn` ticks early. */
+export function weightStretches(
+  simulation: Simulation,
+  from: number,
+  to: number,
+  leadIn: number,
+): readonly Stretch[] {
+  const list: Stretch[] = []
+  let begin = from - leadIn
+  let weight = stateBefore(simulation, from).weight
+  let broken = false
+  for (const { at, after, fault } of simulation.danced) {
+    if (at < from || at >= to) continue
+    if (after.weight === weight && !fault) continue
+    list.push({ from: begin, to: at, weight, broken })
+    begin = at
+    weight = after.weight
+    broken = fault !== undefined
+  }
+  return [...list, { from: begin, to, weight, broken }]
+}

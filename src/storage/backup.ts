@@ -1,0 +1,155 @@
+import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
+import { z } from 'zod'
+import type { Combination } from '../core/combination/combination'
+import { upgrade } from '../core/combination/upgrade'
+import { UserError } from '../core/errors'
+import { readSwayJson, writeSwayJson } from '../core/sheet/swayJson'
+import type { Combinations } from './combinations'
+import { OwnEntry } from './database'
+import type { OwnWords } from './own'
+
+const BACKUP_VERSION = 1
+const MANIFEST = 'manifest.json'
+const OWN_PATH = 'own-moves.json'
+const MOST_BYTES = 200_000_000
+
+const Manifest = z.object({
+  kind: z.literal('molten-sway-backup'),
+  schemaVersion: z.literal(BACKUP_VERSION),
+  files: z.array(z.object({ path: z.string(), sha256: z.string() })),
+})
+
+/** How each file of a backup, or each opened file, fared. */
+export interface FileReport {
+  readonly name: string
+  readonly ok: boolean
+  readonly text: string
+}
+
+type Digest = (bytes: Uint8Array) => Promise<string>
+
+/** SHA-256 as hexadecimal digits. */
+export const sha256: Digest = async (bytes) => {
+  const hash = await crypto.subtle.digest('SHA-256', bytes.slice())
+  return [...new Uint8Array(hash)].map((byte) => byte.toString(16).padStart(2, '0')).join('')
+}
+
+const pathOf = ({ title, id }: Combination): string =>
+  `combinations/${title.replace(/[^\p{L}\p{N}]+/gu, '-').slice(0, 60) || 'combination'}-${id.slice(0, 8)}.sway.json`
+
+/** Everything as one zip: combinations and own moves as their own files, and a manifest with checksums. */
+export async function writeBackup(combinations: Combinations, own: OwnWords): Promise<Uint8Array> {
+  const files: Record<string, Uint8Array> = {}
+  const taken = new Set<string>()
+  for (const combination of await combinations.all()) {
+    let path = pathOf(combination)
+    for (let i = 2; taken.has(path); i++)
+      path = pathOf({ ...combination, id: `${i}-${combination.id}` })
+    taken.add(path)
+    files[path] = strToU8(writeSwayJson(combination))
+  }
+  files[OWN_PATH] = strToU8(`${JSON.stringify(await own.list(), null, 2)}\n`)
+  const manifest: z.infer<typeof Manifest> = {
+    kind: 'molten-sway-backup',
+    schemaVersion: BACKUP_VERSION,
+    files: await Promise.all(
+      Object.entries(files).map(async ([path, bytes]) => ({ path, sha256: await sha256(bytes) })),
+    ),
+  }
+  return zipSync({ [MANIFEST]: strToU8(`${JSON.stringify(manifest, null, 2)}\n`), ...files })
+}
+
+const NOTHING = 'Nothing was changed.'
+
+/**
+ * Brings a backup back, beside what is here: what is the same is left alone, what differs
+ * is kept twice. Damaged files in it are named, and the others still come in.
+ * @throws UserError when it is no backup at all.
+ */
+export async function restoreBackup(
+  bytes: Uint8Array,
+  combinations: Combinations,
+  own: OwnWords,
+): Promise<readonly FileReport[]> {
+  if (bytes.length > MOST_BYTES)
+    throw new UserError(
+      'This file is too large to be a backup.',
+      `${NOTHING} Check that it is the right one.`,
+    )
+  const files = unzipped(bytes)
+  const manifest = manifestOf(files)
+  const reports: FileReport[] = []
+  for (const { path, sha256: wanted } of manifest.files) {
+    const file = files[path]
+    const fail = (text: string) => reports.push({ name: path, ok: false, text })
+    if (!file) fail('is missing from the backup.')
+    else if ((await sha256(file)) !== wanted)
+      fail('is damaged: its checksum does not fit. It was left out; take it from another backup.')
+    else
+      try {
+        reports.push(await restoreFile(path, strFromU8(file), combinations, own))
+      } catch (error) {
+        if (!(error instanceof UserError)) throw error
+        fail(`${error.message} ${error.whatToDo}`)
+      }
+  }
+  return reports
+}
+
+function unzipped(bytes: Uint8Array): Record<string, Uint8Array> {
+  try {
+    return unzipSync(bytes)
+  } catch (cause) {
+    throw new UserError(
+      'This file is no zip, or it is damaged.',
+      `${NOTHING} Pick a backup that was saved from here; its name ends in .zip.`,
+      { cause },
+    )
+  }
+}
+
+function manifestOf(files: Record<string, Uint8Array>): z.infer<typeof Manifest> {
+  const text = files[MANIFEST]
+  const noBackup = (cause: unknown) =>
+    new UserError(
+      'This zip is no backup of Molten Sway: its list of files is missing or damaged.',
+      `${NOTHING} Pick a backup that was saved from here. Single files in it can be opened one by one.`,
+      { cause },
+    )
+  if (!text) throw noBackup(undefined)
+  let raw: unknown
+  try {
+    raw = JSON.parse(strFromU8(text))
+  } catch (cause) {
+    throw noBackup(cause)
+  }
+  const record = z.record(z.string(), z.unknown()).safeParse(raw)
+  if (!record.success || record.data.kind !== 'molten-sway-backup') throw noBackup(raw)
+  const read = Manifest.safeParse(upgrade(record.data, BACKUP_VERSION, []))
+  if (!read.success) throw noBackup(read.error)
+  return read.data
+}
+
+async function restoreFile(
+  path: string,
+  text: string,
+  combinations: Combinations,
+  own: OwnWords,
+): Promise<FileReport> {
+  if (path === OWN_PATH) {
+    const entries = OwnEntry.array().safeParse(JSON.parse(text))
+    if (!entries.success)
+      throw new UserError('The own moves in it can’t be read.', 'They were left out.')
+    const count = await own.merge(entries.data)
+    return { name: path, ok: true, text: `${count} own names and moves came in.` }
+  }
+  const combination = readSwayJson(text)
+  const added = await combinations.merge(combination, 'from the backup')
+  return { name: path, ok: true, text: `“${combination.title}” ${ADDED_WORDS[added]}` }
+}
+
+export const ADDED_WORDS = {
+  added: 'came in.',
+  same: 'is here already, just so.',
+  copy: 'is here already, but differs: both are kept.',
+} as const
