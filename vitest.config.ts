@@ -8,7 +8,8 @@ export default defineConfig({
         test: {
           name: 'browser',
           include: ['tests/browser/*.test.ts'],
-          testTimeout: 120_000,
+          // The machine that runs them may be busy with other things.
+          testTimeout: 300_000,
           hookTimeout: 120_000,
           fileParallelism: false,
         },

@@ -75,7 +75,7 @@ const layers = new Set(LAYERS)
 let at = 0
 const standing = () => {
   at = (at + 7.3) % danced.length
-  return standingAt(danced, vocabulary, at, layers)
+  return standingAt(danced, at, layers)
 }
 row('The standing body at a tick, five layers', micro(cost(standing)))
 const wanted = { layer: 'feet' as const, side: 'R' as const, families: ['belly' as const] }

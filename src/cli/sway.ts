@@ -6,13 +6,8 @@ import { mirror } from '../core/combination/mirror'
 import { UserError } from '../core/errors'
 import { vocabulary } from '../core/moves/vocabulary'
 import { writeCsv } from '../core/sheet/csv'
-import {
-  type FileRead,
-  FORMATS,
-  type Format,
-  readCombinationFile,
-  textOfBytes,
-} from '../core/sheet/files'
+import { type FileRead, readCombinationFile, textOfBytes } from '../core/sheet/files'
+import { FORMATS, type Format } from '../core/sheet/formats'
 import { writeMidiFile } from '../core/sheet/midi'
 import { combinationJsonSchema } from '../core/sheet/schema'
 import { writeSwayJson } from '../core/sheet/swayJson'

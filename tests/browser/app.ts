@@ -50,6 +50,8 @@ export async function startApp(): Promise<App> {
         viewport: { width: 1280, height: 800 },
         ...options,
       })
+      // What is not there after this long will not come: the test says what it waited for.
+      context.setDefaultTimeout(20_000)
       await context.addInitScript(recordSounds)
       const outside: string[] = []
       const errors: string[] = []

@@ -31,9 +31,10 @@ function sideAtEnd(place: string): Side | undefined {
 
 /** The short name the class would use: `step R forward`, `hip drop R`, `both high-v`. */
 export function nameOf(
-  { layer, what }: Pick<Event, 'layer' | 'what'>,
+  { layer, what, as }: Pick<Event, 'layer' | 'what' | 'as'>,
   vocabulary: Vocabulary,
 ): string {
+  if (as) return as
   switch (what.kind) {
     case 'foot':
       return nameOfAction(what.action)

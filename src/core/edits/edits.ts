@@ -147,6 +147,10 @@ export const changeSide = (ids: readonly string[], side: Side): Edit =>
     return stays ? event : { ...event, what: mirrorWhat(event.what) }
   })
 
+/** Writes events from the other side; what is kept stays. */
+export const turnOver = (ids: readonly string[]): Edit =>
+  changeEvents(new Set(ids), (event) => ({ ...mirrorEvent(event), id: event.id }))
+
 export const keep = (ids: readonly string[], kept: boolean): Edit =>
   changeEvents(new Set(ids), ({ kept: _, ...event }) => (kept ? { ...event, kept } : event))
 
@@ -558,7 +562,23 @@ export const roomFor = (clip: Clip, pass: number, at: Tick, combination: Combina
 export const paste =
   (clip: Clip, pass: number, at: Tick, newId: () => string): Edit =>
   (combination) => {
-    const landed = landings(clip, pass, at, combination)
+    return pasteLanded(landings(clip, pass, at, combination), newId)(combination)
+  }
+
+/** Puts copied events into one phrase, counted from a place of it; what has no room is left out. */
+export const pasteInPhrase =
+  ({ events }: Clip, phrase: string, at: Tick, newId: () => string): Edit =>
+  (combination) => {
+    const end = (countsOf(combination, phrase) ?? 0) * TICKS_PER_COUNT
+    const landed = events
+      .filter(({ offset }) => at + offset < end)
+      .map(({ event, offset }) => ({ phrase, event: { ...event, at: tick(at + offset) } }))
+    return pasteLanded(landed, newId)(combination)
+  }
+
+const pasteLanded =
+  (landed: readonly Landing[], newId: () => string): Edit =>
+  (combination) => {
     const first = new Map<string, { from: number; to: number }>()
     for (const { phrase, event } of landed) {
       const key = `${phrase} ${event.layer}`

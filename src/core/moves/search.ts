@@ -72,6 +72,20 @@ interface Written {
 
 const COMMON_STEPS = ['step', 'touch', 'close', 'hold', 'sway', 'kick', 'heel', 'pivot']
 
+/** The way a step is most often meant, offered first. */
+const COMMON_WAY: Readonly<Partial<Record<Primitive, Direction>>> = {
+  step: 'side',
+  touch: 'together',
+  heel: 'forward',
+  stamp: 'in-place',
+  sweep: 'side',
+  drag: 'together',
+  brush: 'forward',
+  kick: 'forward',
+  lift: 'forward',
+  leap: 'side',
+}
+
 function footEntries(): readonly Written[] {
   return Primitive.options.flatMap((primitive) => {
     const facts = factsOf(primitive)
@@ -92,9 +106,14 @@ function footEntries(): readonly Written[] {
     if (primitive === 'pivot')
       return [45, 90, 180, 360].map((turn) => entry({ turn }, `pivot ${turn}`, 'turn on one foot'))
     if (facts.direction)
-      return Direction.options.map((direction) =>
-        entry({ direction }, `${primitive} ${direction}`, weightHint[facts.needs] ?? ''),
-      )
+      return Direction.options.map((direction) => {
+        const made = entry(
+          { direction },
+          `${primitive} ${direction}`,
+          weightHint[facts.needs] ?? '',
+        )
+        return direction === COMMON_WAY[primitive] ? { ...made, rank: made.rank - 6 } : made
+      })
     return [entry({}, primitive, weightHint[facts.needs] ?? '')]
   })
 }
@@ -154,6 +173,9 @@ const gazeWords: Readonly<Partial<Record<Gaze, string>>> = {
   'hand-R': 'look hand',
   'tilt-R': 'head tilt',
 }
+
+/** What is placed when a move is picked. */
+export const whatOf = (move: Move): What => moveEntry(move).what
 
 const moveEntry = (move: Move): Written => ({
   what: {
@@ -313,6 +335,15 @@ function fitOf(entry: Entry, side: Side, { here }: Wanted, vocabulary: Vocabular
   return seconds < needed * 0.8 ? score + FIT.fast : score
 }
 
+/** Whether a move can be danced from what comes before it, in the room and the time there is. */
+export const fits = (move: Move, wanted: Wanted, vocabulary: Vocabulary): boolean =>
+  fitOf(
+    { ...moveEntry(move), names: [] },
+    wanted.side,
+    { ...wanted, here: wanted.here && { ...wanted.here, recent: [] } },
+    vocabulary,
+  ) >= 0
+
 const recentScore = (entry: Entry, { recent }: Here): number => {
   const place = recent.indexOf(idOfKind(entry.what))
   return place < 0 ? 0 : FIT.recent / (1 + place)
@@ -321,7 +352,7 @@ const recentScore = (entry: Entry, { recent }: Here): number => {
 /** What is the same on both sides: one id for `hip-drop R` and `hip-drop L`. */
 export const idOfKind = (what: What): string => JSON.stringify(onSide(what, 'R'))
 
-const onSide = (what: What, side: Side): What => {
+export const onSide = (what: What, side: Side): What => {
   const has = sideOf(what)
   return has !== undefined && has !== side ? mirrorWhat(what) : what
 }

@@ -12,7 +12,6 @@ import { mirrorWhat } from '../combination/mirror'
 import { passAt } from '../combination/passes'
 import { type Channel, compassPath } from '../moves/motion'
 import type { Layer, Move } from '../moves/move'
-import type { Vocabulary } from '../moves/vocabulary'
 import { type Simulation, stateAt } from '../simulate/simulate'
 import { TICKS_PER_COUNT } from '../time/time'
 
@@ -61,10 +60,10 @@ interface Running {
 /** The standing body at a tick, with only the given layers moving. Ticks need not be whole. */
 export function standingAt(
   simulation: Simulation,
-  vocabulary: Vocabulary,
   at: number,
   layers: ReadonlySet<Layer>,
 ): StandingBody {
+  const { vocabulary } = simulation
   const pass = passAt(simulation.passes, at)
   const { start } = simulation.combination
   const before = (layer: Layer): readonly Running[] => {

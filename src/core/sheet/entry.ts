@@ -359,6 +359,15 @@ const DIRECTIONS: ReadonlyMap<string, Direction> = new Map(
   Direction.options.map((direction) => [squashed(direction), direction]),
 )
 
+/** A direction, also by its first three letters or more where they mean only one. */
+function directionIn(word: string): Direction | undefined {
+  const key = squashed(word)
+  const whole = DIRECTIONS.get(key)
+  if (whole || key.length < 3) return whole
+  const found = [...DIRECTIONS].filter(([name]) => name.startsWith(key))
+  return found.length === 1 ? found[0]?.[1] : undefined
+}
+
 function readAction(reader: Reader, primitive: Primitive, word: Token): Read {
   const facts = factsOf(primitive)
   const action: Record<string, unknown> = { primitive }
@@ -366,7 +375,7 @@ function readAction(reader: Reader, primitive: Primitive, word: Token): Read {
     const side = sideIn(token)
     const two = reader.peek(1)
     const pair = two && !two.quoted ? DIRECTIONS.get(squashed(token.text + two.text)) : undefined
-    const direction = pair ?? DIRECTIONS.get(squashed(token.text))
+    const direction = pair ?? directionIn(token.text)
     const jump = primitive === 'jump' ? JumpTo.safeParse(side ?? token.text) : undefined
     if (token.quoted) break
     if (jump?.success) action.jump = jump.data
@@ -489,7 +498,10 @@ function readOptions(reader: Reader, place: EntryPlace, move: Move | undefined):
       default:
         throw new EntryProblem(
           `“${token.text}” is not known after ${move ? `“${move.name}”` : 'this'}.${hint(
-            nearest(token.text, OPTION_WORDS),
+            nearest(token.text, [
+              ...OPTION_WORDS,
+              ...(place.layer === 'feet' ? Direction.options : []),
+            ]),
             `Write “;” before something new, or one of: ${OPTION_WORDS.slice(0, 8).join(', ')}…`,
           )}`,
           token,

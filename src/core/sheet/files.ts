@@ -6,16 +6,6 @@ import type { SheetMessage } from './lines'
 import { readSheet } from './readSheet'
 import { readSwayJson } from './swayJson'
 
-/** The forms a combination is kept in as a file, and the end of their names. */
-export const FORMATS = {
-  json: '.sway.json',
-  sway: '.sway',
-  csv: '.csv',
-  vtt: '.vtt',
-  mid: '.mid',
-} as const
-export type Format = keyof typeof FORMATS
-
 export interface FileRead {
   readonly combination: Combination
   /** Words that could not be read; they are kept in the combination. */

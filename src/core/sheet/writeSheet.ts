@@ -248,7 +248,16 @@ function whatText(what: What, vocabulary: Vocabulary): string {
   }
 }
 
-function actionText({ primitive, foot, jump, direction, turn, size, contact }: FootAction): string {
+/** `step R side turn 90 small ball`. */
+export function actionText({
+  primitive,
+  foot,
+  jump,
+  direction,
+  turn,
+  size,
+  contact,
+}: FootAction): string {
   return [
     primitive,
     foot,

@@ -22,6 +22,8 @@ export interface Danced extends Span {
 /** A combination with everything its feet lead to. */
 export interface Simulation {
   readonly combination: Combination
+  /** What its moves were read by. */
+  readonly vocabulary: Vocabulary
   /** The body just before count 1: the start stance, or what a pickup has made of it. */
   readonly opening: BodyState
   readonly passes: readonly Pass[]
@@ -119,6 +121,7 @@ export function simulate(combination: Combination, vocabulary: Vocabulary): Simu
   const last = passes.at(-1)
   return {
     combination,
+    vocabulary,
     passes,
     start,
     danced,

@@ -1,6 +1,6 @@
 import { ActionIcon, useComputedColorScheme, useMantineColorScheme } from '@mantine/core'
 import { IconMoon, IconSun } from '@tabler/icons-react'
-import { Link, Outlet } from 'react-router'
+import { Link, NavLink, Outlet } from 'react-router'
 import classes from './shell.module.css'
 
 /** The frame of every screen: the name, the way back to all combinations, light and dark. */
@@ -22,7 +22,10 @@ export function Shell() {
           </svg>
         </Link>
         <nav aria-label="Main">
-          <Link to="/">Combinations</Link>
+          <NavLink to="/" end>
+            Combinations
+          </NavLink>
+          <NavLink to="/moves">Moves</NavLink>
         </nav>
         <ActionIcon
           variant="subtle"

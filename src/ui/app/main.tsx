@@ -1,3 +1,5 @@
+// First of all: what comes after it reads the policy as it is loaded.
+import { nonce } from './policy'
 import '@fontsource/bricolage-grotesque/latin-800.css'
 import '@fontsource/bricolage-grotesque/latin-ext-800.css'
 import '@fontsource/figtree/latin-400.css'
@@ -13,12 +15,10 @@ import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { RouterProvider } from 'react-router'
 import { UserError } from '../../core/errors'
+import { followOwnWords } from '../stores/words'
 import { router } from './router'
 import { createServices, readDemo, ServicesProvider } from './services'
 import { resolver, theme } from './theme'
-
-/** The server writes a fresh nonce into the page; Mantine's own style elements need it. */
-const nonce = () => document.querySelector('meta[name="csp-nonce"]')?.getAttribute('content') ?? ''
 
 const services = createServices()
 const queries = new QueryClient({
@@ -29,6 +29,7 @@ const queries = new QueryClient({
 
 async function start(root: HTMLElement) {
   try {
+    await followOwnWords(services.own)
     await services.combinations.addDemoOnce(readDemo)
     await services.journal.recover(services.combinations)
   } catch (cause) {

@@ -17,6 +17,10 @@ export const router = createBrowserRouter([
         path: 'combination/:id/teach',
         lazy: async () => ({ Component: (await import('../teach/TeachScreen')).TeachScreen }),
       },
+      {
+        path: 'moves',
+        lazy: async () => ({ Component: (await import('../moves/MovesScreen')).MovesScreen }),
+      },
       { path: '*', element: <Lost /> },
     ],
     hydrateFallbackElement: <p className="only-read">Opening…</p>,

@@ -1,14 +1,18 @@
 import { createContext, useContext } from 'react'
 import { Combination } from '../../core/combination/combination'
+import { summaryOf } from '../../core/findings/summary'
 import { type Combinations, createCombinations } from '../../storage/combinations'
 import { Database } from '../../storage/database'
 import { createJournal, type Journal, windowLocks } from '../../storage/journal'
+import { createOwnWords, type OwnWords } from '../../storage/own'
 import { createPlayDeck, type PlayDeck } from '../play/deck'
+import { vocabularyIn } from '../stores/words'
 
 /** What the screens share. */
 export interface Services {
   readonly combinations: Combinations
   readonly journal: Journal
+  readonly own: OwnWords
   readonly deck: PlayDeck
   readonly newId: () => string
 }
@@ -16,10 +20,12 @@ export interface Services {
 const newId = () => crypto.randomUUID()
 
 export function createServices(): Services {
-  const combinations = createCombinations(new Database(), { now: Date.now, newId })
+  const database = new Database()
+  const summarise = (combination: Combination) => summaryOf(combination, vocabularyIn(combination))
+  const combinations = createCombinations(database, { now: Date.now, newId, summarise })
   const window = newId()
   const journal = createJournal(localStorage, window, windowLocks(navigator.locks, window))
-  return { combinations, journal, deck: createPlayDeck(), newId }
+  return { combinations, journal, own: createOwnWords(database), deck: createPlayDeck(), newId }
 }
 
 /** The invented combinations a first visit starts with. */

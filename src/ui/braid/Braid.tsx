@@ -1,23 +1,35 @@
 import { useElementSize } from '@mantine/hooks'
-import { type PointerEvent, type ReactNode, useRef } from 'react'
+import { type DragEvent, type PointerEvent, type ReactNode, useRef, useState } from 'react'
 import { nameOf } from '../../core/combination/names'
+import * as edits from '../../core/edits/edits'
 import { Layer } from '../../core/moves/move'
-import { layerWord, vocabulary } from '../../core/moves/vocabulary'
-import { HALF_COUNT, labelOfSpan, slotAt, tick } from '../../core/time/time'
+import { onSide } from '../../core/moves/search'
+import { layerWord } from '../../core/moves/vocabulary'
+import { HALF_COUNT, labelIn, labelOfSpan, QUARTER_COUNT, slotAt, tick } from '../../core/time/time'
 import {
+  change,
   documentOf,
+  isFlipped,
+  layersSelected,
   moveSelected,
+  placeAtSelection,
+  type Selection,
   type Session,
+  type SessionState,
   select,
   selectedEvents,
+  sideMeant,
   stretchSelected,
+  vocabularyOf,
 } from '../stores/session'
 import { useStore } from '../stores/store'
 import { type Deck, press } from '../studio/shortcuts'
 import classes from './braid.module.css'
+import { Ghost, type GhostBox } from './Ghost'
 import { laneUnder, SIZE, tickUnder } from './geometry'
 import { type Line, linesOf } from './lines'
-import { PassLine } from './PassLine'
+import { OFFER_TYPE, readDragged } from './offerDrag'
+import { type LineSelection, PassLine } from './PassLine'
 import { Placer } from './Placer'
 import { RibbonInk } from './Ribbon'
 
@@ -29,10 +41,22 @@ interface BraidProps {
   readonly margin: (line: Line) => ReactNode
 }
 
+/** What a pointer does since it went down. */
 interface Drag {
+  readonly kind: 'move' | 'stretch' | 'select'
+  readonly line: Line
+  /** Where it went down: pixels, and the tick of the line. */
   readonly x: number
-  readonly stretches: boolean
-  moved: number
+  readonly at: number
+  readonly layer: Layer
+  /** Of the event that is dragged. */
+  readonly from: number
+  readonly length: number
+  /** Where it would land, in ticks from where it is; the line when it is another one. */
+  by: number
+  to: Line
+  /** One of several that are selected: without a drag it is picked alone. */
+  readonly alone?: Selection | undefined
 }
 
 const EDGE_PX = 9
@@ -42,6 +66,7 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
   const { ref, width } = useElementSize()
   const box = useRef<HTMLDivElement>(null)
   const drag = useRef<Drag | null>(null)
+  const [ghost, setGhost] = useState<GhostBox>()
   const state = useStore(session, (s) => s)
   const document = documentOf(state)
   const { selection } = state
@@ -52,51 +77,125 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
   const selectedIds = selected.map(({ id }) => id).join(' ')
   const showsBoth = state.shown === 'both'
 
-  const pick = (event: PointerEvent<HTMLDivElement>, { pass, side, shape }: Line) => {
+  const topOf = (line: Line) =>
+    lines.slice(0, lines.indexOf(line)).reduce((sum, { shape }) => sum + shape.height, 0)
+  const firstOf = ({ pass }: Line) =>
+    pass.index === 0 ? edits.earliestIn(document, pass.phrase.id) : 0
+
+  const pick = (event: PointerEvent<HTMLDivElement>, line: Line) => {
+    const { pass, side, shape } = line
     const target = event.target instanceof Element ? event.target : null
     const frame = event.currentTarget.getBoundingClientRect()
     const mark = target?.closest('[data-event]')
     const picked = pass.events.find(({ id }) => id === mark?.getAttribute('data-event'))
     box.current?.focus({ preventScroll: true })
-    if (picked) {
-      const { layer, at, length, id } = picked
-      select(session, { side, pass: pass.index, layer, at, length, event: id })
-      const right = shape.x(at + length) + frame.left
-      drag.current = {
-        x: event.clientX,
-        stretches: right - event.clientX < EDGE_PX && layer !== 'feet',
-        moved: 0,
-      }
-      event.currentTarget.setPointerCapture(event.pointerId)
+    const lane = Layer.safeParse(laneUnder(shape, event.clientY - frame.top))
+    const at = tickUnder(shape, event.clientX - frame.left, HALF_COUNT, firstOf(line))
+    if (event.shiftKey && lane.success) {
+      stretchSelectionTo(session, line, lane.data, at)
       return
     }
-    const lane = Layer.safeParse(laneUnder(shape, event.clientY - frame.top))
+    event.currentTarget.setPointerCapture(event.pointerId)
+    const begun = { line, x: event.clientX, at, by: 0, to: line }
+    if (picked) {
+      const { layer, at: from, length, id } = picked
+      // A block that was selected is dragged as one; else what is touched is picked.
+      const isInBlock =
+        selection.event === undefined &&
+        selected.length > 1 &&
+        selected.some((one) => one.id === id)
+      const alone = { side, pass: pass.index, layer, at: from, length, event: id }
+      if (!isInBlock) select(session, alone)
+      const right = shape.x(from + length) + frame.left
+      const stretches = right - event.clientX < EDGE_PX && layer !== 'feet'
+      const kind = stretches ? 'stretch' : 'move'
+      drag.current = { ...begun, kind, layer, from, length, alone: isInBlock ? alone : undefined }
+      return
+    }
     if (!lane.success) return
-    const at = tick(tickUnder(shape, event.clientX - frame.left, pass.length, HALF_COUNT))
-    select(session, { side, pass: pass.index, layer: lane.data, at, length: slotAt(at) })
+    select(session, {
+      side,
+      pass: pass.index,
+      layer: lane.data,
+      at: tick(at),
+      length: slotAt(tick(at)),
+    })
+    drag.current = {
+      ...begun,
+      kind: 'select',
+      layer: lane.data,
+      from: at,
+      length: slotAt(tick(at)),
+    }
   }
 
-  const dragOn = (event: PointerEvent<HTMLDivElement>, { shape }: Line) => {
+  /** The line under a height of the page. */
+  const lineUnder = (clientY: number): Line | undefined => {
+    const top = box.current?.getBoundingClientRect().top ?? 0
+    return lines.find((line) => {
+      const y = clientY - top - topOf(line)
+      return y >= 0 && y < line.shape.height
+    })
+  }
+
+  const dragOn = (event: PointerEvent<HTMLDivElement>) => {
     const now = drag.current
     if (!now) return
-    const half = shape.x(HALF_COUNT) - shape.x(0)
-    const halves = Math.round((event.clientX - now.x) / half)
-    const by = (halves - now.moved) * HALF_COUNT
-    if (by === 0) return
-    now.moved = halves
-    const mark = `drag ${event.pointerId} ${now.x}`
-    if (now.stretches) stretchSelected(session, by, mark)
-    else moveSelected(session, by, mark)
+    const { shape } = now.line
+    const frame = event.currentTarget.getBoundingClientRect()
+    if (now.kind === 'select') {
+      const over = lineUnder(event.clientY)
+      const rowTop = over ? topOf(over) + (box.current?.getBoundingClientRect().top ?? 0) : 0
+      const lane = over && Layer.safeParse(laneUnder(over.shape, event.clientY - rowTop))
+      if (Math.abs(event.clientX - now.x) < 6 && over === now.line) return
+      if (over && lane?.success)
+        stretchSelectionTo(
+          session,
+          over,
+          lane.data,
+          tickUnder(over.shape, event.clientX - frame.left, HALF_COUNT, firstOf(over)),
+        )
+      return
+    }
+    const grid = event.altKey ? QUARTER_COUNT : HALF_COUNT
+    const step = shape.x(grid) - shape.x(0)
+    now.by = Math.round((event.clientX - now.x) / step) * grid
+    const over = now.kind === 'move' ? lineUnder(event.clientY) : now.line
+    const isOtherPhrase = over && over.phrase !== now.line.phrase && over.side === now.line.side
+    now.to = isOtherPhrase && selectedEvents(session.get()).length === 1 ? over : now.line
+    setGhost(now.by === 0 && now.to === now.line ? undefined : ghostOf(now, topOf(now.to)))
+  }
+
+  const drop = () => {
+    const now = drag.current
+    drag.current = null
+    setGhost(undefined)
+    if (!now || now.kind === 'select') return
+    if (now.to !== now.line) moveToLine(session, now)
+    else if (now.by !== 0 && now.kind === 'stretch') stretchSelected(session, now.by)
+    else if (now.by !== 0) moveSelected(session, now.by)
+    else if (now.alone) select(session, now.alone)
+  }
+
+  const placeUnder = (event: DragEvent<HTMLDivElement>, line: Line, layer: Layer | undefined) => {
+    const frame = event.currentTarget.getBoundingClientRect()
+    const lane = layer ?? Layer.safeParse(laneUnder(line.shape, event.clientY - frame.top)).data
+    const at = tickUnder(line.shape, event.clientX - frame.left, HALF_COUNT, firstOf(line))
+    return lane && { lane, at: tick(at) }
   }
 
   const here = lines.find(
     ({ pass, side }) => pass.index === selection.pass && side === selection.side,
   )
-  const hereIndex = here ? lines.indexOf(here) : -1
-  const top = lines
-    .slice(0, Math.max(0, hereIndex))
-    .reduce((sum, { shape }) => sum + shape.height, 0)
   const lane = here?.shape.lanes.find(({ layer }) => layer === selection.layer)
+  const start = (here?.pass.at ?? 0) + selection.at
+  const layers = layersSelected(selection)
+  const selectionIn = ({ pass, side }: Line): LineSelection | undefined => {
+    if (side !== selection.side || pass.index < selection.pass) return undefined
+    const from = Math.max(start - pass.at, pass.index === selection.pass ? selection.at : 0)
+    const to = Math.min(start + selection.length - pass.at, pass.length)
+    return to > from ? { from, to, layers } : undefined
+  }
 
   return (
     <div className={classes.braid} ref={ref} data-braid>
@@ -114,6 +213,11 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
         onKeyDown={(event) => {
           if (event.target !== event.currentTarget) return
           const { key, altKey, shiftKey } = event
+          if (key === 'Escape' && drag.current) {
+            drag.current = null
+            setGhost(undefined)
+            return
+          }
           const pressed = {
             key,
             alt: altKey,
@@ -125,7 +229,7 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
       >
         {lines.map((line) => {
           const { pass, side } = line
-          const isHere = line === here
+          const own = selectionIn(line)
           return (
             // biome-ignore lint/a11y/noStaticElementInteractions: the braid around it has the keys
             <div
@@ -134,29 +238,61 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
               data-alternate={showsBoth && side !== document.lead}
               onPointerDown={(event) => {
                 if (event.target instanceof Element && event.target.closest('button')) return
-                pick(event, line)
+                if (event.button === 0) pick(event, line)
               }}
-              onPointerMove={(event) => dragOn(event, line)}
-              onPointerUp={() => {
+              onPointerMove={dragOn}
+              onPointerUp={drop}
+              onPointerCancel={() => {
                 drag.current = null
+                setGhost(undefined)
+              }}
+              onDragOver={(event) => {
+                if (!event.dataTransfer.types.includes(OFFER_TYPE)) return
+                event.preventDefault()
+                const place = placeUnder(event, line, undefined)
+                const top = topOf(line)
+                if (place) setGhost(boxAt(line, place.lane, place.at, place.at + 12, top))
+              }}
+              onDragLeave={() => setGhost(undefined)}
+              onDrop={(event) => {
+                const dragged = readDragged(event.dataTransfer.getData(OFFER_TYPE))
+                setGhost(undefined)
+                const place = dragged && placeUnder(event, line, dragged.layer)
+                if (!dragged || !place) return
+                event.preventDefault()
+                const { at } = place
+                select(session, {
+                  side,
+                  pass: pass.index,
+                  layer: dragged.layer,
+                  at,
+                  length: slotAt(at),
+                })
+                // The foot that is free there, whichever it was where the list was read.
+                const what = onSide(dragged.what, sideMeant(session.get()))
+                placeAtSelection(session, what, dragged.length, newId)
+                box.current?.focus({ preventScroll: true })
               }}
               onDoubleClick={() => session.set((s) => ({ ...s, query: '' }))}
             >
               <div className={classes.head}>{margin(line)}</div>
               <PassLine
                 line={line}
-                selection={isHere ? selection : undefined}
-                selectedIds={isHere ? selectedIds : ''}
+                from={own?.from}
+                to={own?.to}
+                layers={own ? layers.join(' ') : ''}
+                selectedIds={own ? selectedIds : ''}
               />
             </div>
           )
         })}
+        {ghost && <Ghost box={ghost} />}
         {here && lane && state.query !== undefined && (
           <Placer
             session={session}
             newId={newId}
             left={Math.min(here.shape.x(selection.at), here.shape.width - 240)}
-            top={top + lane.top + lane.height + 2}
+            top={topOf(here) + lane.top + lane.height + 2}
             onClose={() => {
               session.set((s) => ({ ...s, query: undefined }))
               box.current?.focus({ preventScroll: true })
@@ -165,12 +301,73 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
         )}
       </div>
       <p id="braid-place" className="only-read" aria-live="polite">
-        {`${here?.pass.phrase.name ?? ''}${labelOfSpan(selection)}, ${layerWord[selection.layer]}: ${
-          selected.length === 0
-            ? 'empty'
-            : selected.map((event) => nameOf(event, vocabulary)).join(', ')
-        }`}
+        {placeText(state, here)}
       </p>
     </div>
   )
+}
+
+/** Where the cursor is and what stands there, for screen readers. */
+function placeText(state: SessionState, here: Line | undefined): string {
+  const { selection } = state
+  const vocabulary = vocabularyOf(state)
+  const label = labelOfSpan(selection, labelIn(here?.pass.phrase.counts ?? 8))
+  const layers = layersSelected(selection)
+    .map((layer) => layerWord[layer])
+    .join(', ')
+  const names = selectedEvents(state).map((event) => nameOf(event, vocabulary))
+  const said = names.length === 0 ? 'empty' : names.slice(0, 6).join(', ')
+  return `${here?.pass.phrase.name ?? ''}${label}, ${layers}: ${said}${names.length > 6 ? ` and ${names.length - 6} more` : ''}`
+}
+
+/** Stretches the selection from where it starts to a place, layers too. */
+function stretchSelectionTo(session: Session, line: Line, layer: Layer, at: number): void {
+  const { selection } = session.get()
+  const first = line.simulation.passes[selection.pass]
+  if (line.side !== selection.side || !first) return
+  const from = first.at + selection.at
+  const end = line.pass.at + at + slotAt(tick(at))
+  if (end <= from) return
+  select(session, {
+    ...selection,
+    event: undefined,
+    toLayer: layer === selection.layer ? undefined : layer,
+    length: tick(end - from),
+  })
+}
+
+function boxAt(line: Line, layer: Layer, from: number, to: number, top: number): GhostBox {
+  const { x, lanes } = line.shape
+  const lane = lanes.find((one) => one.layer === layer)
+  return {
+    left: x(from),
+    width: Math.max(8, x(to) - x(from)),
+    top: top + (lane?.top ?? 0),
+    height: lane?.height ?? SIZE.row,
+  }
+}
+
+function ghostOf({ kind, to, from, length, by, layer }: Drag, top: number): GhostBox {
+  const start = kind === 'stretch' ? from : from + by
+  const end = from + length + by
+  return boxAt(to, layer, start, Math.max(end, start + 3), top)
+}
+
+/** Puts the one dragged event into the phrase of another line. */
+function moveToLine(session: Session, { to, from, by }: Drag): void {
+  const state = session.get()
+  const [event] = selectedEvents(state)
+  if (!event) return
+  const at = tick(Math.max(0, from + by))
+  const flips = isFlipped(state) !== ((to.side !== documentOf(state).lead) !== to.pass.mirrored)
+  change(session, `move ${nameOf(event, vocabularyOf(state))}`, (combination) => {
+    const moved = edits.moveEventTo(event.id, to.phrase.id, at)(combination)
+    return flips ? edits.turnOver([event.id])(moved) : moved
+  })
+  select(session, {
+    ...state.selection,
+    pass: to.pass.index,
+    at,
+    event: event.id,
+  })
 }

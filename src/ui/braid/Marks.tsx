@@ -4,7 +4,7 @@ import type { Event } from '../../core/combination/combination'
 import { nameOf } from '../../core/combination/names'
 import { claimOf } from '../../core/moves/claims'
 import type { MoveKind } from '../../core/moves/move'
-import { vocabulary } from '../../core/moves/vocabulary'
+import type { Vocabulary } from '../../core/moves/vocabulary'
 import type { Danced } from '../../core/simulate/simulate'
 import { labelOfSpan } from '../../core/time/time'
 import classes from './braid.module.css'
@@ -12,6 +12,7 @@ import { fitted, longest, SIZE } from './geometry'
 
 interface MarkProps {
   readonly event: Event
+  readonly vocabulary: Vocabulary
   readonly left: number
   readonly right: number
   readonly top: number
@@ -21,10 +22,19 @@ interface MarkProps {
 const HEIGHT = SIZE.row - 2
 
 /** One move of a layer, drawn by its kind: a plate, a ribbon, a bead or a wave. */
-export const Mark = memo(function Mark({ event, left, right, top, selected }: MarkProps) {
+export const Mark = memo(function Mark({
+  event,
+  vocabulary,
+  left,
+  right,
+  top,
+  selected,
+}: MarkProps) {
   const name = nameOf(event, vocabulary)
   const { kind } = claimOf(event, vocabulary)
-  const every = event.what.kind === 'move' ? event.what.every : undefined
+  // An accent strikes again every `counts` of its move, unless it says otherwise (model 1).
+  const { what } = event
+  const every = what.kind === 'move' ? (what.every ?? vocabulary.find(what.move)?.length) : undefined
   const width = right - left - 3
   const shown = fitted(`${event.kept ? '⚓ ' : ''}${name}`, width - (kind === 'accent' ? 16 : 18))
   return (
@@ -117,11 +127,19 @@ interface FootMarkProps {
   readonly x: number
   /** Pixels until the next thing the feet do. */
   readonly room: number
+  /** The next thing follows so soon that the footprint is drawn small. */
+  readonly tight: boolean
   readonly selected: boolean
 }
 
 /** One thing the feet do: a footprint on its side of the ribbon, with its word outside it. */
-export const FootMark = memo(function FootMark({ danced, x, room, selected }: FootMarkProps) {
+export const FootMark = memo(function FootMark({
+  danced,
+  x,
+  room,
+  tight,
+  selected,
+}: FootMarkProps) {
   const { action, event } = danced
   const foot = action.foot ?? (danced.after.weight === 'L' ? 'L' : 'R')
   const y = foot === 'L' ? SIZE.leftFoot : SIZE.rightFoot
@@ -136,7 +154,9 @@ export const FootMark = memo(function FootMark({ danced, x, room, selected }: Fo
     >
       <title>{footWords(action)}</title>
       <rect className={classes.hit} y={y - 8} width={Math.min(26, room)} height={16} />
-      <Print action={action} foot={foot} y={y} />
+      <g transform={tight ? `translate(0 ${y * 0.35}) scale(0.65)` : undefined}>
+        <Print action={action} foot={foot} y={y} />
+      </g>
       <text x={1} y={wordY}>
         {longest(
           wordings(action).map((words) => (event.kept ? `⚓${words}` : words)),

@@ -1,40 +1,67 @@
 import { memo, useMemo } from 'react'
 import { otherSide, sideWord } from '../../core/body/side'
 import { pickupTicks } from '../../core/combination/passes'
+import { Layer } from '../../core/moves/move'
 import { layerWord } from '../../core/moves/vocabulary'
 import { weightStretches } from '../../core/simulate/weightStretches'
-import type { Selection } from '../stores/session'
 import classes from './braid.module.css'
-import { countsIn, SIZE } from './geometry'
+import { countsIn, partsUsed, SIZE } from './geometry'
 import type { Line } from './lines'
 import { FootMark, Mark } from './Marks'
 import { Ribbon } from './Ribbon'
 import { ribbonOf } from './ribbonShape'
 
+const TAIL_PX = 15
+
+/** What is selected in one line: ticks of the phrase, and layers. */
+export interface LineSelection {
+  readonly from: number
+  readonly to: number
+  readonly layers: readonly Layer[]
+}
+
 interface PassLineProps {
   readonly line: Line
-  readonly selection: Selection | undefined
+  /** What is selected in this line, as plain values, so that a line is drawn again only when they change. */
+  readonly from: number | undefined
+  readonly to: number | undefined
+  /** Layers with spaces between. */
+  readonly layers: string
   /** Ids of what is selected in this line, with spaces between. */
   readonly selectedIds: string
 }
 
 /** One phrase as it is danced on one side: ruler, layers from head to hips, feet and ribbon. */
 export const PassLine = memo(function PassLine(props: PassLineProps) {
-  const { line, selection, selectedIds } = props
+  const { line, from, to, layers, selectedIds } = props
+  const selection: LineSelection | undefined =
+    from === undefined || to === undefined
+      ? undefined
+      : { from, to, layers: Layer.array().parse(layers.split(' ')) }
   const { simulation, pass, side, shape } = line
   const { lanes, rows, x, width, height } = shape
   const selected = useMemo(() => new Set(selectedIds.split(' ')), [selectedIds])
   const feet = lanes.find(({ layer }) => layer === 'feet')
-  const steps = simulation.danced.filter((danced) => danced.pass.index === pass.index)
+  const steps = useMemo(
+    () => simulation.danced.filter((danced) => danced.pass.index === pass.index),
+    [simulation, pass],
+  )
   const y = { L: SIZE.leftFoot, R: SIZE.rightFoot, both: (SIZE.leftFoot + SIZE.rightFoot) / 2 }
   const begins = pass.index === 0 ? 0 - pickupTicks(simulation.combination) : 0
-  const stretches = weightStretches(simulation, pass.at + begins, pass.at + pass.length, 2)
+  // The way in is a short tail, however wide a count is drawn.
+  const leadIn = Math.min(2, TAIL_PX / (x(1) - x(0)))
+  const stretches = weightStretches(simulation, pass.at + begins, pass.at + pass.length, leadIn)
   const ribbon = ribbonOf(stretches, {
     x: (tick) => x(tick - pass.at),
     y,
     swing: 8,
     gap: 2.5,
   })
+  const parts = useMemo(
+    () => partsUsed([...pass.events.map(({ at }) => at), ...steps.map(({ at }) => at - pass.at)]),
+    [pass, steps],
+  )
+  const box = boxOf(lanes.filter(({ layer }) => selection?.layers.includes(layer)))
   return (
     <svg
       className={classes.line}
@@ -61,8 +88,8 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
           </text>
         </g>
       ))}
-      {countsIn(pass.length).map((i) => (
-        <g key={i}>
+      {countsIn(begins, pass.length).map((i) => (
+        <g key={i} className={i < 0 ? classes.pickup : undefined}>
           <line
             className={classes.countLine}
             x1={x(i * 12)}
@@ -83,8 +110,13 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
             y={14}
             data-count={i}
           >
-            {i + 1}
+            {i < 0 ? pass.phrase.counts + i + 1 : i + 1}
           </text>
+          {parts.get(i)?.map(({ part, label }) => (
+            <text key={part} className={classes.and} x={x(i * 12 + part) + 2} y={14}>
+              {label}
+            </text>
+          ))}
           <text className={classes.and} x={x(i * 12 + 6) + 2} y={14}>
             &amp;
           </text>
@@ -93,10 +125,10 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
       {selection && (
         <rect
           className={classes.selection}
-          x={x(selection.at)}
-          y={(lanes.find(({ layer }) => layer === selection.layer)?.top ?? 0) + 0.5}
-          width={x(selection.at + selection.length) - x(selection.at)}
-          height={(lanes.find(({ layer }) => layer === selection.layer)?.height ?? 0) - 1}
+          x={x(selection.from)}
+          y={box.top + 0.5}
+          width={x(selection.to) - x(selection.from)}
+          height={box.height - 1}
           rx={5}
         />
       )}
@@ -109,6 +141,7 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
               <Mark
                 key={event.id}
                 event={event}
+                vocabulary={simulation.vocabulary}
                 left={x(event.at)}
                 right={x(event.at + event.length)}
                 top={top + (rows.get(event.id) ?? 0) * SIZE.row}
@@ -135,6 +168,7 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
           <Ribbon shape={ribbon} width={9} y={y} />
           {steps.map((danced, i) => {
             const px = x(danced.at - pass.at)
+            const following = steps[i + 1]
             const next = steps
               .slice(i + 1)
               .find(({ action }) => (action.foot ?? 'R') === (danced.action.foot ?? 'R'))
@@ -143,6 +177,7 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
                 key={`${danced.event.id}-${danced.at}`}
                 danced={danced}
                 x={px}
+                tight={following !== undefined && x(following.at - pass.at) - px < 26}
                 room={(next ? x(next.at - pass.at) : width - SIZE.end) - px}
                 selected={selected.has(danced.event.id)}
               />
@@ -163,6 +198,13 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
     </svg>
   )
 })
+
+/** The rows of a block of layers. */
+function boxOf(lanes: readonly { readonly top: number; readonly height: number }[]) {
+  const top = Math.min(...lanes.map((lane) => lane.top))
+  const bottom = Math.max(...lanes.map((lane) => lane.top + lane.height))
+  return lanes.length > 0 ? { top, height: bottom - top } : { top: 0, height: 1 }
+}
 
 /** Which foot is free when the phrase is over. */
 function FreeFoot({

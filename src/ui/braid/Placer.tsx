@@ -1,9 +1,17 @@
 import { Combobox, TextInput, useCombobox } from '@mantine/core'
 import { useEffect, useMemo, useState } from 'react'
 import { findOffers, type Offer } from '../../core/moves/search'
-import { layerWord, vocabulary } from '../../core/moves/vocabulary'
+import { layerWord } from '../../core/moves/vocabulary'
 import { labelOfTick } from '../../core/time/time'
-import { documentOf, placeAtSelection, type Session, sideMeant } from '../stores/session'
+import {
+  documentOf,
+  goBehind,
+  hereAt,
+  placeAtSelection,
+  type Session,
+  sideMeant,
+  vocabularyOf,
+} from '../stores/session'
 import { useStore } from '../stores/store'
 import classes from './placer.module.css'
 
@@ -27,12 +35,21 @@ export function Placer({ session, left, top, newId, onClose }: PlacerProps) {
   const { families } = documentOf(state)
   const side = sideMeant(state)
   const offers = useMemo(
-    () => findOffers(query, { layer: selection.layer, side, families }, vocabulary, MOST_OFFERS),
-    [query, selection.layer, side, families],
+    () =>
+      findOffers(
+        query,
+        { layer: selection.layer, side, families, here: hereAt(state) },
+        vocabularyOf(state),
+        MOST_OFFERS,
+      ),
+    [query, state, selection.layer, side, families],
   )
   // The first one is always marked, so that Enter takes it.
   useEffect(() => {
-    if (offers.length > 0) combobox.selectFirstOption()
+    if (offers.length === 0) return
+    // The list is drawn a moment after the field, the first time.
+    const frame = requestAnimationFrame(() => combobox.selectFirstOption())
+    return () => cancelAnimationFrame(frame)
   }, [offers, combobox.selectFirstOption])
   const place = ({ what, length }: Offer) => {
     placeAtSelection(session, what, length, newId)
@@ -63,6 +80,16 @@ export function Placer({ session, left, top, newId, onClose }: PlacerProps) {
             onKeyDown={(event) => {
               event.stopPropagation()
               if (event.key === 'Escape') onClose()
+              const marked = combobox.getSelectedOptionIndex()
+              const isEarly = event.key === 'Enter' && marked < 0
+              const goesOn = event.key === 'Tab' && !event.shiftKey
+              if (!isEarly && !goesOn) return
+              event.preventDefault()
+              const offer = offers[Math.max(0, marked)]
+              if (!offer) return
+              place(offer)
+              // Behind it, ready for the next one.
+              if (goesOn) goBehind(session)
             }}
           />
         </Combobox.Target>

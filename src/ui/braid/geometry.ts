@@ -32,6 +32,9 @@ export interface LineShape {
   readonly height: number
   readonly x: (tick: number) => number
   readonly width: number
+  /** The first tick that is drawn: before count 1 when a pickup leads in. */
+  readonly from: number
+  readonly to: number
 }
 
 /** Gives events that overlap on a layer rows of their own; how many rows are needed. */
@@ -51,9 +54,11 @@ export function shapeLine(
   ticks: number,
   width: number,
   shown: ReadonlySet<Layer>,
+  pickup: number,
 ): LineShape {
   const rows = new Map<string, number>()
-  const x = scaleLinear([0, ticks], [SIZE.gutter, width - SIZE.end])
+  // Every line leaves room for the pickup, so that counts stand under counts.
+  const x = scaleLinear([0 - pickup, ticks], [SIZE.gutter, width - SIZE.end])
   let top: number = SIZE.ruler
   const lanes = LAYERS_DOWN.filter((layer) => shown.has(layer)).map((layer) => {
     const own = events.filter((event) => event.layer === layer)
@@ -63,14 +68,15 @@ export function shapeLine(
     top += height
     return lane
   })
-  return { lanes, rows, height: top + SIZE.gap, x: (tick) => x(tick), width }
+  const height = top + SIZE.gap
+  return { lanes, rows, height, x: (tick) => x(tick), width, from: 0 - pickup, to: ticks }
 }
 
 /** The tick under a point of a line, on the grid of half counts. */
-export function tickUnder(shape: LineShape, px: number, ticks: number, grid: number): number {
+export function tickUnder(shape: LineShape, px: number, grid: number, first = 0): number {
   const share = (px - SIZE.gutter) / (shape.width - SIZE.gutter - SIZE.end)
-  const last = ticks - grid
-  return Math.min(last, Math.max(0, Math.floor((share * ticks) / grid) * grid))
+  const at = shape.from + share * (shape.to - shape.from)
+  return Math.min(shape.to - grid, Math.max(first, Math.floor(at / grid) * grid))
 }
 
 /** The layer under a height of a line. */
@@ -88,5 +94,24 @@ export function fitted(text: string, px: number): string {
   return most < 2 ? '' : `${text.slice(0, most - 1)}…`
 }
 
-export const countsIn = (ticks: number): readonly number[] =>
-  Array.from({ length: ticks / TICKS_PER_COUNT }, (_, i) => i)
+/** The counts from one tick to another, 0 being count 1. */
+export const countsIn = (from: number, to: number): readonly number[] =>
+  Array.from({ length: (to - from) / TICKS_PER_COUNT }, (_, i) => from / TICKS_PER_COUNT + i)
+
+/** The parts of a count that something starts on, with what the ruler calls them; the half is always there. */
+export function partsUsed(starts: readonly number[]): ReadonlyMap<number, readonly Part[]> {
+  const used = new Map<number, Map<number, Part>>()
+  for (const at of starts) {
+    const count = Math.floor(at / TICKS_PER_COUNT)
+    const part = at - count * TICKS_PER_COUNT
+    if (part === 0 || part === TICKS_PER_COUNT / 2) continue
+    const parts = used.get(count) ?? new Map<number, Part>()
+    parts.set(part, { part, label: { 3: 'e', 9: 'a', 4: '·', 8: '·' }[part] ?? '·' })
+    used.set(count, parts)
+  }
+  return new Map([...used].map(([count, parts]) => [count, [...parts.values()]]))
+}
+interface Part {
+  readonly part: number
+  readonly label: string
+}

@@ -1,6 +1,6 @@
 import type { Side } from '../../core/body/side'
 import type { Phrase } from '../../core/combination/combination'
-import type { Pass } from '../../core/combination/passes'
+import { type Pass, pickupTicks } from '../../core/combination/passes'
 import { type Simulation, stateBefore } from '../../core/simulate/simulate'
 import { simulationFrom } from '../stores/checked'
 import { documentOf, layersShown, type SessionState, sidesShown } from '../stores/session'
@@ -43,10 +43,16 @@ export function linesOf(
       const pass = simulation.passes[index]
       const phrase = phrases.get(entry.phrase)
       if (!pass || !phrase) return []
-      const from = drawnFrom(simulation, pass, `${side} ${width} ${state.only}`)
-      const same = before.find((line) => line.phrase === phrase && line.drawnFrom === from)
+      const pickup = pickupTicks(document)
+      const from = drawnFrom(simulation, pass, `${side} ${width} ${state.only} ${pickup}`)
+      const same = before.find(
+        (line) =>
+          line.phrase === phrase &&
+          line.drawnFrom === from &&
+          line.simulation.vocabulary === simulation.vocabulary,
+      )
       if (same) return [same]
-      const shape = shapeLine(pass.events, pass.length, width, shown)
+      const shape = shapeLine(pass.events, pass.length, width, shown, pickup)
       return [{ pass, side, simulation, shape, phrase, drawnFrom: from }]
     }),
   )

@@ -2,45 +2,57 @@ import { ActionIcon, Menu } from '@mantine/core'
 import { IconDots } from '@tabler/icons-react'
 import { memo } from 'react'
 import { Link } from 'react-router'
-import type { Combination } from '../../core/combination/combination'
-import { severityOf } from '../../core/findings/finding'
-import type { FootJoins } from '../../core/joins/joins'
+import type { Summary } from '../../core/findings/summary'
+import { FORMATS, type Format } from '../../core/sheet/formats'
+import { TICKS_PER_COUNT } from '../../core/time/time'
+import type { Shown } from '../../storage/combinations'
 import { Ribbon } from '../braid/Ribbon'
 import { ribbonOf } from '../braid/ribbonShape'
-import { checkedOf } from '../stores/checked'
 import classes from './combinations.module.css'
 
 const FACE = { width: 400, height: 76, left: 24, right: 40 }
 
-const joinWords = ({ repeats, switches }: FootJoins): string => {
+const joinWords = ({ repeats, switches }: Summary): string => {
   if (switches) return repeats ? 'repeats and switches' : 'switches by itself'
   return repeats ? 'does not switch by itself' : 'neither side can follow'
 }
 
-interface CardProps {
-  readonly combination: Combination
-  readonly onDuplicate: () => void
-  readonly onSave: () => void
-  readonly onDelete: () => void
+export const FORMAT_WORDS: Readonly<Record<Format, string>> = {
+  json: 'Save as file',
+  sway: 'Save as count sheet',
+  csv: 'Save as rows (CSV)',
+  vtt: 'Save captions (WebVTT)',
+  mid: 'Save clicks and cues (MIDI)',
+}
+
+/** What can be done with a card; the one object for all of them, so that a card only draws when it changes. */
+export interface CardActions {
+  readonly duplicate: (id: string) => void
+  readonly save: (id: string, format: Format) => void
+  readonly remove: (shown: Shown) => void
 }
 
 /** One combination; its face is its weight ribbon. */
-export const CombinationCard = memo(function CombinationCard(props: CardProps) {
-  const { combination, onDuplicate, onSave, onDelete } = props
-  const { lead, findings, joins } = checkedOf(combination)
-  const faults = findings.filter((finding) => severityOf(finding) === 'fault').length
-  const counts = lead.length / 12
+export const CombinationCard = memo(function CombinationCard({
+  shown,
+  actions,
+}: {
+  shown: Shown
+  actions: CardActions
+}) {
+  const { id, summary } = shown
+  const { title, families, counts, tempo, faults } = summary
   return (
-    <article className={classes.card} aria-label={combination.title}>
-      <Link to={`/combination/${combination.id}`} className={classes.open}>
-        <Face combination={combination} />
-        <h2 className={`display ${classes.title}`}>{combination.title || 'Without a title'}</h2>
+    <article className={classes.card} aria-label={title}>
+      <Link to={`/combination/${id}`} className={classes.open}>
+        <Face summary={summary} />
+        <h2 className={`display ${classes.title}`}>{title || 'Without a title'}</h2>
         <p className={classes.facts}>
-          {combination.families.join(', ')} · <span className="counts">{counts}</span> counts ·{' '}
-          <span className="counts">{combination.tempo}</span> a minute
+          {families.join(', ') || 'no family'} · <span className="counts">{counts}</span> counts ·{' '}
+          <span className="counts">{tempo}</span> a minute
         </p>
         <p className={classes.facts}>
-          {joinWords(joins)}
+          {joinWords(summary)}
           {faults > 0 && (
             <b className={classes.faults}>
               {' '}
@@ -55,28 +67,32 @@ export const CombinationCard = memo(function CombinationCard(props: CardProps) {
             variant="subtle"
             color="gray"
             className={classes.more}
-            aria-label={`More for ${combination.title}`}
+            aria-label={`More for ${title}`}
           >
             <IconDots size={18} />
           </ActionIcon>
         </Menu.Target>
         <Menu.Dropdown>
-          <Menu.Item onClick={onDuplicate}>Duplicate</Menu.Item>
-          <Menu.Item onClick={onSave}>Save as file</Menu.Item>
-          <Menu.Item onClick={onDelete}>Delete</Menu.Item>
+          <Menu.Item onClick={() => actions.duplicate(id)}>Duplicate</Menu.Item>
+          {(Object.keys(FORMATS) as Format[]).map((format) => (
+            <Menu.Item key={format} onClick={() => actions.save(id, format)}>
+              {FORMAT_WORDS[format]}
+            </Menu.Item>
+          ))}
+          <Menu.Item onClick={() => actions.remove(shown)}>Delete</Menu.Item>
         </Menu.Dropdown>
       </Menu>
     </article>
   )
 })
 
-function Face({ combination }: { combination: Combination }) {
-  const { lead } = checkedOf(combination)
+function Face({ summary }: { summary: Summary }) {
   const { width, height, left, right } = FACE
   const y = { L: 24, R: 58, both: 41 }
-  const share = (width - left - right) / Math.max(1, lead.length)
+  const length = summary.counts * TICKS_PER_COUNT
+  const share = (width - left - right) / Math.max(1, length)
   const x = (tick: number) => left + tick * share
-  const shape = ribbonOf(lead, { from: 0, to: lead.length, x, y, swing: 8, gap: 3, leadIn: 2 })
+  const shape = ribbonOf(summary.weight, { x, y, swing: 8, gap: 3 })
   const free = shape.end === 'both' ? 'both' : shape.end === 'L' ? 'R' : 'L'
   return (
     <svg
@@ -85,11 +101,11 @@ function Face({ combination }: { combination: Combination }) {
       role="img"
       aria-label={`Weight ribbon; ends with ${free === 'both' ? 'weight on both feet' : `${free} free`}`}
     >
-      {lead.passes.map((pass) => (
-        <g key={pass.index}>
-          <line x1={x(pass.at)} x2={x(pass.at)} y1={4} y2={height - 4} />
-          <text x={x(pass.at) + 3} y={10} className={classes.phrase}>
-            {pass.phrase.name}
+      {summary.phrases.map(({ at, name }) => (
+        <g key={at}>
+          <line x1={x(at)} x2={x(at)} y1={4} y2={height - 4} />
+          <text x={x(at) + 3} y={10} className={classes.phrase}>
+            {name}
           </text>
         </g>
       ))}
@@ -99,10 +115,14 @@ function Face({ combination }: { combination: Combination }) {
         </text>
       ))}
       <Ribbon shape={shape} width={7} y={y} />
-      {free !== 'both' && (
+      {free === 'both' ? (
+        <text x={x(length) + 8} y={y.both + 4}>
+          both
+        </text>
+      ) : (
         <g>
-          <circle cx={x(lead.length) + 9} cy={y[free]} r={4.5} className={classes.free} />
-          <text x={x(lead.length) + 17} y={y[free] + 4}>
+          <circle cx={x(length) + 9} cy={y[free]} r={4.5} className={classes.free} />
+          <text x={x(length) + 17} y={y[free] + 4}>
             {free}
           </text>
         </g>

@@ -1,80 +1,153 @@
-import { Button, FileButton, TextInput } from '@mantine/core'
-import { IconFileImport, IconPlus, IconSearch } from '@tabler/icons-react'
-import { useMemo, useState } from 'react'
+import { Button, FileButton, Menu, NativeSelect, Switch, TextInput } from '@mantine/core'
+import {
+  IconArchive,
+  IconChevronDown,
+  IconFileImport,
+  IconPlus,
+  IconSearch,
+} from '@tabler/icons-react'
+import {
+  type ClipboardEvent,
+  type DragEvent,
+  useCallback,
+  useDeferredValue,
+  useMemo,
+  useRef,
+  useState,
+} from 'react'
 import { useNavigate } from 'react-router'
-import { type Combination, emptyCombination } from '../../core/combination/combination'
-import { folded } from '../../core/moves/search'
+import { DancerLevel, emptyCombination } from '../../core/combination/combination'
+import { UserError } from '../../core/errors'
+import { matches, type Wish } from '../../core/findings/summary'
+import { Family } from '../../core/moves/move'
+import type { Format } from '../../core/sheet/formats'
+import type { FileReport } from '../../storage/backup'
+import type { Shown } from '../../storage/combinations'
 import { inWords, Problem } from '../app/Problem'
 import { useServices } from '../app/services'
 import { RibbonInk } from '../braid/Ribbon'
-import { CombinationCard } from './CombinationCard'
+import { CardGrid } from './CardGrid'
+import type { CardActions } from './CombinationCard'
 import classes from './combinations.module.css'
-import { openFile, saveAsFile } from './files'
 import { useShelf } from './useShelf'
+
+const ACCEPTED = '.sway,.json,.csv,.zip'
+/** Reading and writing files is loaded when it is needed. */
+const fileWork = () => import('./files')
+const NO_WISH: Wish = { text: '', switches: false }
 
 /** All combinations, each with its weight ribbon as its face. */
 export function CombinationsScreen() {
-  const { combinations, newId } = useServices()
+  const services = useServices()
+  const { combinations, newId } = services
   const navigate = useNavigate()
   const shelf = useShelf()
-  const [query, setQuery] = useState('')
+  const screen = useRef<HTMLElement>(null)
+  const [wish, setWish] = useState(NO_WISH)
   const [problem, setProblem] = useState<{ what: string; toDo: string }>()
-  const [deleted, setDeleted] = useState<Combination>()
+  const [deleted, setDeleted] = useState<Shown>()
   const [said, setSaid] = useState('')
+  const [reports, setReports] = useState<readonly FileReport[]>([])
+  const [dropping, setDropping] = useState(false)
+  const stored = shelf.data?.stored
+  const wanted = useDeferredValue(wish)
+  const found = useMemo(
+    () => (stored ?? []).filter(({ summary }) => matches(summary, wanted)),
+    [stored, wanted],
+  )
 
-  const stored = shelf.data?.stored ?? []
-  const found = useMemo(() => {
-    const words = folded(query).split(' ').filter(Boolean)
-    return stored.filter(({ combination: { title, families } }) => {
-      const text = folded(`${title} ${families.join(' ')}`)
-      return words.every((word) => text.includes(word))
-    })
-  }, [stored, query])
-
-  const attempt = async (work: () => Promise<void>) => {
+  const attempt = useCallback(async (work: () => Promise<void>) => {
     setProblem(undefined)
+    setReports([])
     try {
       await work()
     } catch (error) {
       setProblem(inWords(error))
     }
-  }
+  }, [])
+  const whole = useCallback(
+    async (id: string) => {
+      const found = await combinations.get(id)
+      if (!found)
+        throw new UserError('This combination is not here any more.', 'Look under “Deleted”.')
+      return found.combination
+    },
+    [combinations],
+  )
   const addNew = () =>
     attempt(async () => {
       const fresh = emptyCombination(newId(), newId())
       await combinations.add(fresh)
       navigate(`/combination/${fresh.id}`)
     })
-  const add = (file: File | null) =>
-    file &&
+  const open = (files: readonly File[]) =>
+    files.length > 0 &&
     attempt(async () => {
-      const read = await openFile(file)
-      // The same file opened twice, or one that is here already, becomes a copy of its own.
-      const isKnown = (await combinations.get(read.id).catch(() => true)) !== undefined
-      await combinations.add(isKnown ? { ...read, id: newId() } : read)
-      setSaid(`“${read.title}” is here now.`)
-    })
-  const duplicate = (combination: Combination) =>
-    attempt(async () => {
-      await combinations.add({ ...combination, id: newId(), title: `${combination.title}, copy` })
-      setSaid(`“${combination.title}” is here twice now.`)
-    })
-  const remove = (combination: Combination) =>
-    attempt(async () => {
-      await combinations.remove(combination.id)
-      setDeleted(combination)
       setSaid('')
+      setReports(await (await fileWork()).openFiles(files, services))
     })
-  const restore = (combination: Combination) =>
+  const paste = (event: ClipboardEvent) => {
+    const typing = event.target instanceof HTMLInputElement
+    if (typing) return
+    const files = [...event.clipboardData.files]
+    const text = event.clipboardData.getData('text')
+    if (files.length > 0) void open(files)
+    else if (text.trim())
+      void attempt(async () => {
+        const { openText } = await fileWork()
+        setReports([await openText('pasted text', text, services)])
+      })
+  }
+  const actions = useMemo<CardActions>(
+    () => ({
+      duplicate: (id) =>
+        void attempt(async () => {
+          const combination = await whole(id)
+          await combinations.add({
+            ...combination,
+            id: newId(),
+            title: `${combination.title}, copy`,
+          })
+          setSaid(`“${combination.title}” is here twice now.`)
+        }),
+      save: (id: string, format: Format) =>
+        void attempt(async () => (await fileWork()).saveAsFile(await whole(id), format)),
+      remove: (shown) =>
+        void attempt(async () => {
+          await combinations.remove(shown.id)
+          setDeleted(shown)
+          setSaid('')
+        }),
+    }),
+    [attempt, combinations, newId, whole],
+  )
+  const restore = (shown: Shown) =>
     attempt(async () => {
-      await combinations.restore(combination.id)
+      await combinations.restore(shown.id)
       setDeleted(undefined)
-      setSaid(`“${combination.title}” is back.`)
+      setSaid(`“${shown.summary.title}” is back.`)
     })
+  const drop = (event: DragEvent) => {
+    if (event.dataTransfer.files.length === 0) return
+    event.preventDefault()
+    setDropping(false)
+    void open([...event.dataTransfer.files])
+  }
+  const day = () => new Date().toISOString().slice(0, 10)
 
   return (
     <main
+      ref={screen}
       className={classes.screen}
+      data-dropping={dropping}
+      onPaste={paste}
+      onDragOver={(event) => {
+        if (!event.dataTransfer.types.includes('Files')) return
+        event.preventDefault()
+        setDropping(true)
+      }}
+      onDragLeave={() => setDropping(false)}
+      onDrop={drop}
       onKeyDown={(event) => {
         const typing = event.target instanceof HTMLInputElement
         if (!typing && deleted && (event.ctrlKey || event.metaKey) && event.key === 'z')
@@ -83,34 +156,89 @@ export function CombinationsScreen() {
     >
       <div className={classes.top}>
         <h1 className={`display ${classes.heading}`}>Combinations</h1>
-        <TextInput
-          className={classes.search}
-          aria-label="Search combinations"
-          placeholder="Search by name or family"
-          leftSection={<IconSearch size={16} />}
-          value={query}
-          onChange={(event) => setQuery(event.currentTarget.value)}
-        />
         <FileButton
-          accept=".json,.sway.json,application/json"
-          onChange={add}
-          inputProps={{ 'aria-label': 'Open a combination file' }}
+          accept={ACCEPTED}
+          multiple
+          onChange={open}
+          inputProps={{ 'aria-label': 'Open combination files' }}
         >
           {(props) => (
             <Button {...props} variant="default" leftSection={<IconFileImport size={18} />}>
-              Open a file
+              Open files
             </Button>
           )}
         </FileButton>
+        <Menu position="bottom-end">
+          <Menu.Target>
+            <Button
+              variant="default"
+              leftSection={<IconArchive size={18} />}
+              rightSection={<IconChevronDown size={16} />}
+            >
+              Backup
+            </Button>
+          </Menu.Target>
+          <Menu.Dropdown>
+            <Menu.Item
+              onClick={() => attempt(async () => (await fileWork()).saveBackup(services, day()))}
+            >
+              Save everything as one zip
+            </Menu.Item>
+            <Menu.Item
+              onClick={() =>
+                screen.current?.querySelector<HTMLInputElement>('input[type="file"]')?.click()
+              }
+            >
+              Bring a backup back…
+            </Menu.Item>
+          </Menu.Dropdown>
+        </Menu>
         <Button onClick={addNew} leftSection={<IconPlus size={18} />}>
           New combination
         </Button>
       </div>
+      <div className={classes.wishes}>
+        <TextInput
+          className={classes.search}
+          aria-label="Search combinations"
+          placeholder="Search by name, family, tag"
+          leftSection={<IconSearch size={16} />}
+          value={wish.text}
+          onChange={({ currentTarget: { value } }) => setWish((w) => ({ ...w, text: value }))}
+        />
+        <NativeSelect
+          aria-label="Family"
+          data={[{ value: '', label: 'every family' }, ...Family.options]}
+          value={wish.family ?? ''}
+          onChange={({ currentTarget: { value } }) =>
+            setWish((w) => ({ ...w, family: Family.safeParse(value).data }))
+          }
+        />
+        <NativeSelect
+          aria-label="Level"
+          data={[{ value: '', label: 'every level' }, ...DancerLevel.options]}
+          value={wish.level ?? ''}
+          onChange={({ currentTarget: { value } }) =>
+            setWish((w) => ({ ...w, level: DancerLevel.safeParse(value).data }))
+          }
+        />
+        <Switch
+          label="switches by itself"
+          checked={wish.switches}
+          onChange={({ currentTarget: { checked } }) =>
+            setWish((w) => ({ ...w, switches: checked }))
+          }
+        />
+        <span className={classes.number} aria-live="polite">
+          {stored && `${found.length} of ${stored.length}`}
+        </span>
+      </div>
       {problem && <Problem {...problem} onClose={() => setProblem(undefined)} />}
+      <Reports reports={reports} onClose={() => setReports([])} />
       <p className={classes.said} aria-live="polite">
         {deleted ? (
           <>
-            “{deleted.title}” is deleted.{' '}
+            “{deleted.summary.title}” is deleted.{' '}
             <Button size="compact-sm" variant="default" onClick={() => restore(deleted)}>
               Undo
             </Button>
@@ -122,22 +250,12 @@ export function CombinationsScreen() {
       <svg width={0} height={0} aria-hidden className="only-read">
         <RibbonInk top={24} bottom={58} />
       </svg>
-      <div className={classes.cards}>
-        {found.map(({ combination }) => (
-          <CombinationCard
-            key={combination.id}
-            combination={combination}
-            onDuplicate={() => duplicate(combination)}
-            onSave={() => saveAsFile(combination)}
-            onDelete={() => remove(combination)}
-          />
-        ))}
-      </div>
+      <CardGrid shown={found} actions={actions} scroller={screen} />
       {shelf.isSuccess && found.length === 0 && (
         <p className={classes.empty}>
-          {stored.length === 0
-            ? 'Nothing here yet. Start a new combination, or open a file that was saved before.'
-            : `No combination matches “${query}”. Try a part of its name, or a family.`}
+          {stored?.length === 0
+            ? 'Nothing here yet. Start a new combination, or drop files here that were saved before.'
+            : 'No combination is like that. Try a part of its name, or fewer filters.'}
         </p>
       )}
       {shelf.data?.damaged.map(({ id, title, error }) => (
@@ -151,10 +269,10 @@ export function CombinationsScreen() {
         <details className={classes.removed}>
           <summary>Deleted ({shelf.data.removed.length})</summary>
           <ul>
-            {shelf.data.removed.map(({ combination }) => (
-              <li key={combination.id}>
-                {combination.title}{' '}
-                <Button size="compact-sm" variant="default" onClick={() => restore(combination)}>
+            {shelf.data.removed.map((shown) => (
+              <li key={shown.id}>
+                {shown.summary.title}{' '}
+                <Button size="compact-sm" variant="default" onClick={() => restore(shown)}>
                   Bring back
                 </Button>
               </li>
@@ -163,5 +281,28 @@ export function CombinationsScreen() {
         </details>
       )}
     </main>
+  )
+}
+
+/** How each opened file fared. */
+function Reports({ reports, onClose }: { reports: readonly FileReport[]; onClose: () => void }) {
+  const good = reports.filter(({ ok }) => ok)
+  const bad = reports.filter(({ ok }) => !ok)
+  if (reports.length === 0) return null
+  return (
+    <section aria-label="Opened files" className={classes.reports}>
+      {bad.map(({ name, text }) => (
+        <Problem key={name} what={name} toDo={text} onClose={onClose} />
+      ))}
+      {good.length > 0 && (
+        <ul role="status">
+          {good.map(({ name, text }) => (
+            <li key={`${name}${text}`}>
+              <b>{name}</b> {text}
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
   )
 }

@@ -1,30 +1,118 @@
 import type { Combination } from '../../core/combination/combination'
-import { readSwayJson, writeSwayJson } from '../../core/sheet/swayJson'
+import { UserError } from '../../core/errors'
+import { writeCsv } from '../../core/sheet/csv'
+import { readCombinationFile, textOfBytes } from '../../core/sheet/files'
+import { FORMATS, type Format } from '../../core/sheet/formats'
+import { writeSwayJson } from '../../core/sheet/swayJson'
+import { writeVtt } from '../../core/sheet/vtt'
+import { writeSheet } from '../../core/sheet/writeSheet'
+import type { FileReport } from '../../storage/backup'
+import { inWords } from '../app/Problem'
+import type { Services } from '../app/services'
+import { vocabularyIn, words } from '../stores/words'
+
+const MIME: Readonly<Record<Format, string>> = {
+  json: 'application/json',
+  sway: 'text/plain',
+  csv: 'text/csv',
+  vtt: 'text/vtt',
+  mid: 'audio/midi',
+}
 
 /** A file name people can read and every disk takes. */
-const fileName = (title: string): string =>
+const fileName = (title: string, ending: string): string =>
   `${
     title
       .replace(/[^\p{L}\p{N} _-]/gu, '')
       .trim()
       .replace(/\s+/g, '-')
       .toLowerCase() || 'combination'
-  }.sway.json`
+  }${ending}`
 
-/** Hands the combination to the browser's own download. */
-export function saveAsFile(combination: Combination): void {
-  const url = URL.createObjectURL(
-    new Blob([writeSwayJson(combination)], { type: 'application/json' }),
-  )
+/** Hands a file to the browser's own download. */
+function download(name: string, content: string | Uint8Array, type: string): void {
+  const part = typeof content === 'string' ? content : content.slice()
+  const url = URL.createObjectURL(new Blob([part], { type }))
   const link = document.createElement('a')
   link.href = url
-  link.download = fileName(combination.title)
+  link.download = name
   link.click()
   URL.revokeObjectURL(url)
 }
 
-/**
- * Reads a chosen file.
- * @throws UserError that says what is wrong with it.
- */
-export const openFile = async (file: File): Promise<Combination> => readSwayJson(await file.text())
+async function contentOf(combination: Combination, format: Format): Promise<string | Uint8Array> {
+  const vocabulary = vocabularyIn(combination)
+  switch (format) {
+    case 'json':
+      return writeSwayJson(combination)
+    case 'sway':
+      return writeSheet(combination, vocabulary)
+    case 'csv':
+      return writeCsv(combination, vocabulary)
+    case 'vtt':
+      return writeVtt(combination)
+    case 'mid':
+      // Loaded when it is asked for, like everything that only files need.
+      return (await import('../../core/sheet/midi')).writeMidiFile(combination)
+  }
+}
+
+export async function saveAsFile(combination: Combination, format: Format = 'json'): Promise<void> {
+  const name = fileName(combination.title, FORMATS[format])
+  download(name, await contentOf(combination, format), MIME[format])
+}
+
+/** Everything in one zip. */
+export async function saveBackup({ combinations, own }: Services, day: string): Promise<void> {
+  const { writeBackup } = await import('../../storage/backup')
+  download(`molten-sway-${day}.zip`, await writeBackup(combinations, own), 'application/zip')
+}
+
+const decoder = new TextDecoder('utf-8', { fatal: true })
+
+async function openOne(file: File, services: Services): Promise<readonly FileReport[]> {
+  const bytes = new Uint8Array(await file.arrayBuffer())
+  if (/\.zip$/i.test(file.name)) {
+    const { restoreBackup } = await import('../../storage/backup')
+    return restoreBackup(bytes, services.combinations, services.own)
+  }
+  const text = textOfBytes(file.name, bytes, (raw) => decoder.decode(raw))
+  return [await openText(file.name, text, services)]
+}
+
+/** Adds the combination a text holds, under an id of its own when that one is here already. */
+export async function openText(
+  name: string,
+  text: string,
+  { combinations, newId }: Services,
+): Promise<FileReport> {
+  const { combination, messages } = readCombinationFile(name, text, words.get().vocabulary)
+  const isSheet = combination.id === 'sheet'
+  const title = combination.title || name.replace(/\.[a-z.]+$/i, '')
+  const isKnown =
+    !isSheet && (await combinations.get(combination.id).catch(() => true)) !== undefined
+  await combinations.add({ ...combination, title, ...((isSheet || isKnown) && { id: newId() }) })
+  const unread =
+    messages.length === 0
+      ? ''
+      : ` ${messages.length === 1 ? 'One place' : `${messages.length} places`} in it could not be read and ${messages.length === 1 ? 'is' : 'are'} kept as typed: open its sheet to put that right.`
+  return { name, ok: true, text: `“${title}” is here now.${unread}` }
+}
+
+/** Opens several files; each one is reported, and one that can't be read stops no other. */
+export async function openFiles(
+  files: readonly File[],
+  services: Services,
+): Promise<readonly FileReport[]> {
+  const reports: FileReport[] = []
+  for (const file of files) {
+    try {
+      reports.push(...(await openOne(file, services)))
+    } catch (error) {
+      const { what, toDo } = inWords(error)
+      if (!(error instanceof UserError)) throw error
+      reports.push({ name: file.name, ok: false, text: `${what} ${toDo}` })
+    }
+  }
+  return reports
+}

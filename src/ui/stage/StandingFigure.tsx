@@ -3,7 +3,7 @@ import type { Position } from '../../audio/player'
 import type { Side } from '../../core/body/side'
 import type { Combination } from '../../core/combination/combination'
 import type { Layer } from '../../core/moves/move'
-import { layerWord, vocabulary } from '../../core/moves/vocabulary'
+import { layerWord } from '../../core/moves/vocabulary'
 import { standingAt } from '../../core/pose/standing'
 import type { PlayDeck } from '../play/deck'
 import { useFrames } from '../play/useFrames'
@@ -36,7 +36,7 @@ export function StandingFigure(props: StandingFigureProps) {
   const { combination, side, at, layers, only, onOnly, deck } = props
   const root = useRef<SVGSVGElement>(null)
   const still = useMemo(
-    () => partsOf(standingAt(simulationFrom(combination, side), vocabulary, at, layers)),
+    () => partsOf(standingAt(simulationFrom(combination, side), at, layers)),
     [combination, side, at, layers],
   )
   const draw = useCallback(
@@ -45,12 +45,7 @@ export function StandingFigure(props: StandingFigureProps) {
       const parts =
         position && dance
           ? partsOf(
-              standingAt(
-                simulationFrom(combination, dance.side),
-                vocabulary,
-                dance.from + position.at,
-                layers,
-              ),
+              standingAt(simulationFrom(combination, dance.side), dance.from + position.at, layers),
             )
           : still
       for (const [id, attributes] of Object.entries(parts)) {

@@ -1,30 +1,36 @@
 import { otherSide, type Side } from '../../core/body/side'
 import type { Combination, Event, What } from '../../core/combination/combination'
-import { mirrorEvent, mirrorWhat } from '../../core/combination/mirror'
+import { mirrorEvent, mirrorWhat, mirrorWords } from '../../core/combination/mirror'
 import { nameOf } from '../../core/combination/names'
 import type { Pass } from '../../core/combination/passes'
 import * as edits from '../../core/edits/edits'
 import { beginHistory, edit, type History, redo, undo } from '../../core/edits/history'
+import { UserError } from '../../core/errors'
 import type { Layer } from '../../core/moves/move'
 import { LAYERS } from '../../core/moves/move'
-import { vocabulary } from '../../core/moves/vocabulary'
+import { type Here, idOfKind } from '../../core/moves/search'
+import type { Vocabulary } from '../../core/moves/vocabulary'
 import { footMeant } from '../../core/simulate/footMeant'
+import { placesBefore } from '../../core/simulate/places'
 import { type Simulation, stateBefore } from '../../core/simulate/simulate'
-import { endOf, slotAt, type Tick, tick } from '../../core/time/time'
+import { endOf, slotAt, TICKS_PER_COUNT, type Tick, tick } from '../../core/time/time'
 import type { Stored } from '../../storage/combinations'
 import type { Services } from '../app/services'
-import { simulationFrom } from './checked'
+import { checkedOf, simulationFrom } from './checked'
 import { createSaver, type Saver } from './saver'
 import { createStore, type Store } from './store'
+import { words } from './words'
 
 /** Which lines of the braid are shown: as led, the other side, or both count under count. */
 export type Shown = 'lead' | 'other' | 'both'
 
-/** Some counts of one layer in one line of the braid. */
+/** Some counts of one layer or more, from a place of a line on; it may run on into the lines behind. */
 export interface Selection {
   readonly side: Side
   readonly pass: number
   readonly layer: Layer
+  /** The other end of a block of layers; absent for one layer. */
+  readonly toLayer?: Layer | undefined
   readonly at: Tick
   readonly length: Tick
   /** One event was picked, not all that starts here. */
@@ -35,6 +41,8 @@ export interface SessionState {
   readonly history: History<Combination>
   readonly shown: Shown
   readonly selection: Selection
+  /** What was placed lately, the last first: it is offered before the rest. */
+  readonly recent: readonly string[]
   /** What is being typed to find a move; absent while nothing is. */
   readonly query?: string | undefined
   /** The layer chosen on the standing body: only it and the feet are shown, heard and danced. */
@@ -66,6 +74,7 @@ export function openSession(
       at: tick(0),
       length: slotAt(tick(0)),
     },
+    recent: [],
     message: '',
   })
   const saver = createSaver(services, revision)
@@ -134,20 +143,57 @@ export const layersShown = ({ only }: SessionState): ReadonlySet<Layer> => layer
 const passOf = ({ history }: SessionState, { side, pass }: Selection): Pass | undefined =>
   simulationFrom(history.present, side).passes[pass]
 
-/** The events a selection means, as they are danced on its side. */
-export function selectedEvents(state: SessionState): readonly Event[] {
-  const { selection } = state
-  const pass = passOf(state, selection)
-  if (!pass) return []
-  if (selection.event) return pass.events.filter(({ id }) => id === selection.event)
-  const end = endOf(selection)
-  return pass.events.filter(
-    ({ layer, at }) => layer === selection.layer && at >= selection.at && at < end,
-  )
+/** The layers of a block selection, from head to feet or the other way round. */
+export function layersSelected({ layer, toLayer = layer }: Selection): readonly Layer[] {
+  const [from, to] = [LAYERS.indexOf(layer), LAYERS.indexOf(toLayer)].sort((a, b) => a - b)
+  return LAYERS.slice(from, (to ?? 0) + 1)
 }
 
+/** An event as it is danced in a pass of a side. */
+interface DancedEvent {
+  readonly pass: Pass
+  readonly event: Event
+}
+
+/** The events a selection means, each with its pass; a phrase danced twice has its events twice. */
+export function selectedDanced(state: SessionState): readonly DancedEvent[] {
+  const { selection } = state
+  const first = passOf(state, selection)
+  if (!first) return []
+  const { passes } = simulationFrom(documentOf(state), selection.side)
+  if (selection.event)
+    return first.events
+      .filter(({ id }) => id === selection.event)
+      .map((event) => ({ pass: first, event }))
+  const from = first.at + selection.at
+  const to = from + selection.length
+  const layers = layersSelected(selection)
+  return passes
+    .slice(first.index)
+    .flatMap((pass) =>
+      pass.at >= to
+        ? []
+        : pass.events
+            .filter(
+              ({ layer, at }) =>
+                layers.includes(layer) && pass.at + at >= from && pass.at + at < to,
+            )
+            .map((event) => ({ pass, event })),
+    )
+}
+
+/** The events a selection means, as they are danced on its side, each once. */
+export function selectedEvents(state: SessionState): readonly Event[] {
+  const seen = new Map(selectedDanced(state).map(({ event }) => [event.id, event]))
+  return [...seen.values()]
+}
+
+/** The vocabulary an open combination is read by. */
+export const vocabularyOf = (state: SessionState): Vocabulary =>
+  checkedOf(documentOf(state)).lead.vocabulary
+
 /** Whether what is shown in the selected line is the mirror image of what is stored. */
-function isFlipped(state: SessionState): boolean {
+export function isFlipped(state: SessionState): boolean {
   const { history, selection } = state
   const mirrored = history.present.order[selection.pass]?.mirrored ?? false
   return (selection.side !== history.present.lead) !== mirrored
@@ -156,8 +202,13 @@ function isFlipped(state: SessionState): boolean {
 /** Makes one undoable change. */
 export function change(session: Session, label: string, make: edits.Edit, mark?: string): void {
   session.set((state) => {
-    const history = edit(state.history, label, make(state.history.present), mark)
-    return history === state.history ? state : settled({ ...state, history, message: '' })
+    try {
+      const history = edit(state.history, label, make(state.history.present), mark)
+      return history === state.history ? state : settled({ ...state, history, message: '' })
+    } catch (error) {
+      if (!(error instanceof UserError)) throw error
+      return { ...state, message: `${error.message} ${error.whatToDo}` }
+    }
   })
 }
 
@@ -168,9 +219,13 @@ function settled(state: SessionState): SessionState {
   const phrase = history.present.phrases.find(
     ({ id }) => id === history.present.order[pass]?.phrase,
   )
-  const end = (phrase?.counts ?? 1) * 12
-  const at = Math.min(selection.at, end - 3)
-  const length = Math.min(selection.length, end - at)
+  const end = (phrase?.counts ?? 1) * TICKS_PER_COUNT
+  const first = edits.earliestIn(history.present, phrase?.id ?? '')
+  const at = Math.max(pass === 0 ? first : 0, Math.min(selection.at, end - 1))
+  const behind = history.present.order
+    .slice(pass + 1)
+    .reduce((sum, entry) => sum + (countsOf(history.present, entry.phrase) ?? 0), 0)
+  const length = Math.min(selection.length, end + behind * TICKS_PER_COUNT - at)
   const gone = selection.event && !edits.eventOf(history.present, selection.event)
   return {
     ...state,
@@ -183,6 +238,9 @@ function settled(state: SessionState): SessionState {
     },
   }
 }
+
+const countsOf = ({ phrases }: Combination, id: string): number | undefined =>
+  phrases.find((phrase) => phrase.id === id)?.counts
 
 const step = (session: Session, to: typeof undo, said: string): void =>
   session.set((state) => {
@@ -226,7 +284,15 @@ export function placeAtSelection(
   const phrase = history.present.order[selection.pass]?.phrase
   const pass = passOf(state, selection)
   if (!phrase || !pass) return
-  const replaced = selectedEvents(state)
+  const replaced = selectedEvents({
+    ...state,
+    selection: {
+      ...selection,
+      toLayer: undefined,
+      length: tick(Math.min(selection.length, pass.length - selection.at)),
+    },
+  })
+  const vocabulary = vocabularyOf(state)
   const isOneSlot = selection.length <= slotAt(selection.at)
   // One count means the move's own counts; on a shorter slot the move is only as long as the slot.
   const wanted = !isOneSlot || selection.length < 12 ? selection.length : usual
@@ -234,16 +300,22 @@ export function placeAtSelection(
   const shown: Event = { id: newId(), layer: selection.layer, at: selection.at, length, what }
   const stored = isFlipped(state) ? mirrorEvent(shown) : shown
   const ids = replaced.map(({ id }) => id)
-  change(session, `place ${nameOf(shown, vocabulary)}`, edits.replaceWith(phrase, ids, stored))
+  const own = words.get().entries.find(({ id }) => what.kind === 'move' && id === what.move)?.move
+  change(session, `place ${nameOf(shown, vocabulary)}`, (combination) => {
+    const placed = edits.replaceWith(phrase, ids, stored)(combination)
+    return own ? edits.bringMove(own)(placed) : placed
+  })
+  const kind = idOfKind(what)
   session.set((now) => ({
     ...now,
     query: undefined,
-    selection: { ...selection, length, event: shown.id },
+    recent: [kind, ...now.recent.filter((one) => one !== kind)].slice(0, 12),
+    selection: { ...selection, toLayer: undefined, length, event: shown.id },
     message: `${nameOf(shown, vocabulary)} placed.`,
   }))
 }
 
-const named = (events: readonly Event[]): string =>
+const named = (events: readonly Event[], vocabulary: Vocabulary): string =>
   events.length === 1 && events[0] ? nameOf(events[0], vocabulary) : `${events.length} moves`
 
 function changeSelected(
@@ -256,7 +328,7 @@ function changeSelected(
   if (events.length === 0) return
   change(
     session,
-    `${verb} ${named(events)}`,
+    `${verb} ${named(events, vocabularyOf(session.get()))}`,
     make(
       events.map(({ id }) => id),
       events,
@@ -278,6 +350,17 @@ export function turnSelected(session: Session, side: Side): void {
         const written = flipped && !kept ? otherSide[side] : side
         return edits.changeSide([id], written)(changed)
       }, combination),
+  )
+}
+
+/** Writes the selected figures out as their steps. */
+export function openSelectedFigure(session: Session, newId: () => string): void {
+  const vocabulary = vocabularyOf(session.get())
+  changeSelected(
+    session,
+    'open',
+    (ids) => (combination) =>
+      ids.reduce((changed, id) => edits.openFigure(id, vocabulary, newId)(changed), combination),
   )
 }
 
@@ -314,20 +397,20 @@ export function stretchSelected(session: Session, by: number, mark?: string): vo
 export function rewrite(
   session: Session,
   event: Event,
-  changes: Partial<Pick<Event, 'what' | 'length' | 'cue' | 'note'>>,
+  changes: edits.EventChange,
   mark?: string,
 ): void {
   const flipped = isFlipped(session.get()) && !event.kept
   const { what, cue, note, ...rest } = changes
-  const words = flipped ? mirrorEvent({ ...event, ...changes }) : { ...event, ...changes }
+  const written = (text: string) => (flipped ? mirrorWords(text) : text)
   change(
     session,
-    `change ${nameOf(event, vocabulary)}`,
+    `change ${nameOf(event, vocabularyOf(session.get()))}`,
     edits.changeEvent(event.id, {
       ...rest,
       ...(what && { what: flipped ? mirrorWhat(what) : what }),
-      ...(cue !== undefined && { cue: words.cue ?? '' }),
-      ...(note !== undefined && { note: words.note ?? '' }),
+      ...('cue' in changes && { cue: cue && written(cue) }),
+      ...('note' in changes && { note: note && written(note) }),
     }),
     mark,
   )
@@ -348,3 +431,48 @@ export const showBoth = (session: Session): void =>
     const { lead } = documentOf(state)
     return { ...state, shown, selection: { ...state.selection, side: lead } }
   })
+
+/** Moves the cursor right behind what is selected, on into the next line where this one ends. */
+export function goBehind(session: Session): void {
+  const { selection } = session.get()
+  const { order, phrases } = documentOf(session.get())
+  const counts = phrases.find(({ id }) => id === order[selection.pass]?.phrase)?.counts ?? 0
+  const behind = endOf(selection)
+  const isPast = behind >= counts * TICKS_PER_COUNT
+  if (isPast && selection.pass + 1 >= order.length) return
+  const at = tick(isPast ? 0 : behind)
+  const pass = isPast ? selection.pass + 1 : selection.pass
+  select(session, {
+    ...selection,
+    toLayer: undefined,
+    event: undefined,
+    pass,
+    at,
+    length: slotAt(at),
+  })
+}
+
+/** What decides what fits at the selection. */
+export function hereAt(state: SessionState): Here {
+  const { selection, recent } = state
+  const combination = documentOf(state)
+  const simulation = simulationFrom(combination, selection.side)
+  const pass = simulation.passes[selection.pass]
+  const at = tick((pass?.at ?? 0) + selection.at)
+  const later = (pass?.events ?? [])
+    .filter(({ layer, at: start }) => layer === selection.layer && start > selection.at)
+    .map(({ at: start }) => start)
+  return {
+    state: weightAt(state),
+    places: placesBefore(
+      simulation.passes,
+      simulation.combination.start,
+      simulation.vocabulary,
+      at,
+    ),
+    at,
+    room: Math.min(pass?.length ?? 0, ...later) - selection.at,
+    tempo: combination.tempo,
+    recent,
+  }
+}

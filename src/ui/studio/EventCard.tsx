@@ -1,6 +1,7 @@
 import {
   ActionIcon,
   Button,
+  Checkbox,
   NativeSelect,
   NumberInput,
   SegmentedControl,
@@ -8,16 +9,19 @@ import {
   TextInput,
 } from '@mantine/core'
 import { IconArrowLeft, IconArrowRight, IconTrash, IconX } from '@tabler/icons-react'
-import { memo, useDeferredValue } from 'react'
+import { memo, useDeferredValue, useMemo } from 'react'
 import { Direction, type FootAction, factsOf } from '../../core/body/feet'
 import { ArmPlace, Compass, compassWord, Gaze, Via } from '../../core/body/places'
 import type { Event, What } from '../../core/combination/combination'
 import { gazeName, nameOf, sideOf } from '../../core/combination/names'
-import { layerWord, vocabulary } from '../../core/moves/vocabulary'
-import { HALF_COUNT, labelOfSpan, TICKS_PER_COUNT, tick } from '../../core/time/time'
+import type { EventChange } from '../../core/edits/edits'
+import { claimOf } from '../../core/moves/claims'
+import { layerWord, type Vocabulary } from '../../core/moves/vocabulary'
+import { HALF_COUNT, labelIn, labelOfSpan, TICKS_PER_COUNT, tick } from '../../core/time/time'
 import {
   keepSelected,
   moveSelected,
+  openSelectedFigure,
   removeSelected,
   rewrite,
   type Session,
@@ -25,29 +29,38 @@ import {
   selectedEvents,
   stretchSelected,
   turnSelected,
+  vocabularyOf,
 } from '../stores/session'
 import { useStore } from '../stores/store'
+import type { Deck } from './shortcuts'
 import classes from './studio.module.css'
 
 interface EventCardProps {
   readonly session: Session
   readonly onClose: () => void
+  readonly deck: Deck
 }
 
 /** Everything about the one move that is selected, to be changed by hand. */
-export const EventCard = memo(function EventCard({ session, onClose }: EventCardProps) {
+export const EventCard = memo(function EventCard({ session, onClose, deck }: EventCardProps) {
   const now = useStore(session, pickedEvent)
   // An edit is drawn in the braid first; the card may come a moment later.
   const event = useDeferredValue(now)
   if (!event) return null
-  return <Card session={session} event={event} onClose={onClose} />
+  return <Card session={session} event={event} onClose={onClose} deck={deck} />
 })
 
 /** The event that was picked: only then is there a card. */
 const pickedEvent = (state: SessionState): Event | undefined =>
   state.selection.event === undefined ? undefined : selectedEvents(state)[0]
 
-const Card = memo(function Card({ session, event, onClose }: EventCardProps & { event: Event }) {
+const Card = memo(function Card({
+  session,
+  event,
+  onClose,
+  deck,
+}: EventCardProps & { event: Event }) {
+  const vocabulary = vocabularyOf(session.get())
   const move = event.what.kind === 'move' ? vocabulary.find(event.what.move) : undefined
   const side = sideOf(event.what)
   const write = (what: What) => rewrite(session, event, { what })
@@ -60,7 +73,7 @@ const Card = memo(function Card({ session, event, onClose }: EventCardProps & { 
         </ActionIcon>
       </header>
       <p className={classes.cardWhen}>
-        {layerWord[event.layer]}, counts {labelOfSpan(event)}
+        {layerWord[event.layer]}, counts {labelOfSpan(event, labelIn(8))}
       </p>
       <div className={classes.cardRow}>
         {side && (
@@ -120,6 +133,16 @@ const Card = memo(function Card({ session, event, onClose }: EventCardProps & { 
         </ActionIcon>
       </div>
       <WhatFields event={event} write={write} />
+      {move?.kind === 'steps' && (
+        <Button
+          size="compact-sm"
+          variant="default"
+          mt={6}
+          onClick={() => openSelectedFigure(session, deck.newId)}
+        >
+          Open it into its steps
+        </Button>
+      )}
       <div className={classes.cardRow}>
         <TextInput
           size="xs"
@@ -141,6 +164,7 @@ const Card = memo(function Card({ session, event, onClose }: EventCardProps & { 
           }
         />
       </div>
+      <Options session={session} event={event} vocabulary={vocabulary} />
       <Switch
         size="sm"
         mt={6}
@@ -157,6 +181,124 @@ const Card = memo(function Card({ session, event, onClose }: EventCardProps & { 
     </section>
   )
 })
+
+/** Size, pace, names, forms for other levels: what most moves leave as it is, folded away. */
+function Options({
+  session,
+  event,
+  vocabulary,
+}: {
+  session: Session
+  event: Event
+  vocabulary: Vocabulary
+}) {
+  const set = (changes: EventChange, mark?: string) => rewrite(session, event, changes, mark)
+  const { what, size, rate, easier, harder } = event
+  const isMove = what.kind === 'move'
+  const kind = claimOf(event, vocabulary).kind
+  const others = useMemo(
+    () => [
+      { value: '', label: 'none' },
+      ...vocabulary.moves
+        .filter(({ layer, id }) => layer === event.layer && !(isMove && what.move === id))
+        .map(({ id, name }) => ({ value: id, label: name })),
+    ],
+    [vocabulary, event.layer, isMove, what],
+  )
+  const text = (key: 'as' | 'words', label: string) => (
+    <TextInput
+      size="xs"
+      label={label}
+      className={classes.grow}
+      value={event[key] ?? ''}
+      onChange={({ currentTarget }) =>
+        set({ [key]: currentTarget.value || undefined }, `${key} ${event.id}`)
+      }
+    />
+  )
+  return (
+    <details className={classes.options}>
+      <summary>More about it</summary>
+      <div className={classes.cardRow}>
+        {text('as', 'Called here')}
+        {text('words', 'Words or meaning')}
+      </div>
+      <div className={classes.cardRow}>
+        {what.kind !== 'foot' && (
+          <NumberInput
+            size="xs"
+            label="Size %"
+            w={84}
+            min={10}
+            max={300}
+            step={10}
+            placeholder="100"
+            value={size ?? ''}
+            onChange={(value) =>
+              set({ size: value === '' ? undefined : Math.min(300, Math.max(10, Number(value))) })
+            }
+          />
+        )}
+        {(kind === 'texture' || kind === 'path') && (
+          <NumberInput
+            size="xs"
+            label="A count"
+            w={84}
+            min={0.25}
+            max={12}
+            step={0.5}
+            placeholder="usual"
+            value={rate ?? ''}
+            onChange={(value) => set({ rate: Number(value) > 0 ? Number(value) : undefined })}
+          />
+        )}
+        {isMove && what.every !== undefined && (
+          <Checkbox
+            size="xs"
+            mt={18}
+            label="sides in turn"
+            checked={what.alt === true}
+            onChange={({ currentTarget: { checked } }) => {
+              const { alt: _, ...rest } = what
+              set({ what: checked ? { ...rest, alt: true } : rest })
+            }}
+          />
+        )}
+      </div>
+      <div className={classes.cardRow}>
+        {(['easier', 'harder'] as const).map((key) => (
+          <NativeSelect
+            key={key}
+            size="xs"
+            className={classes.grow}
+            label={key === 'easier' ? 'Easier instead' : 'Harder instead'}
+            data={others}
+            value={(key === 'easier' ? easier : harder) ?? ''}
+            onChange={({ currentTarget }) => set({ [key]: currentTarget.value || undefined })}
+          />
+        ))}
+      </div>
+      <div className={classes.cardRow}>
+        <Checkbox
+          size="xs"
+          label="a flourish that may be left out"
+          checked={event.optional === true}
+          onChange={({ currentTarget: { checked } }) =>
+            set({ optional: checked ? true : undefined })
+          }
+        />
+        {kind === 'place' && (
+          <Checkbox
+            size="xs"
+            label="already there on its count"
+            checked={event.on === true}
+            onChange={({ currentTarget: { checked } }) => set({ on: checked ? true : undefined })}
+          />
+        )}
+      </div>
+    </details>
+  )
+}
 
 function WhatFields({ event, write }: { event: Event; write: (what: What) => void }) {
   const { what } = event

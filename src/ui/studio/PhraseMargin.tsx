@@ -1,6 +1,7 @@
 import { Menu } from '@mantine/core'
 import { memo } from 'react'
 import { sideWord } from '../../core/body/side'
+import { nameOf } from '../../core/combination/names'
 import type { Pass } from '../../core/combination/passes'
 import * as edits from '../../core/edits/edits'
 import classes from '../braid/braid.module.css'
@@ -52,6 +53,27 @@ export const PhraseMargin = memo(function PhraseMargin(props: MarginProps) {
         </Menu.Item>
         <Menu.Item onClick={act('add a phrase behind', edits.addPhrase(newId(), index))}>
           New phrase behind it
+        </Menu.Item>
+        <Menu.Item
+          onClick={act(
+            'double time',
+            edits.retime(phrase.id, 0.5, (event) => nameOf(event, line.simulation.vocabulary)),
+          )}
+        >
+          Double time, in half the counts
+        </Menu.Item>
+        <Menu.Item
+          onClick={act(
+            'half time',
+            edits.retime(phrase.id, 2, (event) => nameOf(event, line.simulation.vocabulary)),
+          )}
+        >
+          Half time, in twice the counts
+        </Menu.Item>
+        <Menu.Item
+          onClick={act('put a count into', edits.insertCounts(phrase.id, phrase.counts + 1, 1))}
+        >
+          One count more at its end
         </Menu.Item>
         <Menu.Divider />
         <Menu.Item disabled={index === 0} onClick={act('move', edits.movePass(index, index - 1))}>

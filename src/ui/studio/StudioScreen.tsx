@@ -9,24 +9,45 @@ import {
   useState,
 } from 'react'
 import { useParams } from 'react-router'
+import { sideOf } from '../../core/combination/names'
 import type { Pass } from '../../core/combination/passes'
 import * as edits from '../../core/edits/edits'
-import type { Layer } from '../../core/moves/move'
+import { UserError } from '../../core/errors'
+import { ownMoveOf } from '../../core/moves/makeOwn'
+import { type Layer, moveOfOwn, type OwnMove } from '../../core/moves/move'
+import { onSide, whatOf } from '../../core/moves/search'
 import type { SoundKind } from '../../core/teaching/program'
+import { tick } from '../../core/time/time'
 import { inWords, Problem } from '../app/Problem'
 import { useServices } from '../app/services'
 import { Braid } from '../braid/Braid'
 import type { Line } from '../braid/lines'
 import { saveAsFile } from '../combinations/files'
 import { Findings } from '../findings/Findings'
+import { OwnMoveForm } from '../moves/OwnMoveForm'
 import { PlayBar } from '../play/PlayBar'
 import { type PlayChoice, studioProgram } from '../play/programs'
+import { SheetPanel } from '../sheet/SheetPanel'
 import { StandingFigure } from '../stage/StandingFigure'
 import { simulationFrom } from '../stores/checked'
-import { change, documentOf, layersOf, openSession, type Session, select } from '../stores/session'
+import {
+  change,
+  documentOf,
+  layersOf,
+  openSession,
+  placeAtSelection,
+  type Session,
+  select,
+  selectedEvents,
+  vocabularyOf,
+} from '../stores/session'
 import { useStore } from '../stores/store'
+import { lastPlace } from '../stores/words'
+import { CommandFinder } from './CommandFinder'
 import { EventCard } from './EventCard'
+import { MovesPanel, placeOf } from './MovesPanel'
 import { PhraseMargin } from './PhraseMargin'
+import { PANEL_WORDS, type Panel } from './panel'
 import { SHORTCUTS } from './shortcuts'
 import classes from './studio.module.css'
 import { TitleRow } from './TitleRow'
@@ -69,10 +90,13 @@ export function StudioScreen() {
 }
 
 function Studio({ session }: { session: Session }) {
-  const { deck, newId } = useServices()
+  const { deck, newId, own } = useServices()
   const save = useStore(session.saver, (s) => s)
   const root = useRef<HTMLDivElement>(null)
   const [help, setHelp] = useState(false)
+  const [finder, setFinder] = useState(false)
+  const [panel, setPanel] = useState<Panel>('body')
+  const [draft, setDraft] = useState<OwnMove>()
   const [renamed, setRenamed] = useState<Pass>()
   const [choice, setChoice] = useState<PlayChoice>(() => ({
     sides: 'turn',
@@ -101,8 +125,23 @@ function Studio({ session }: { session: Session }) {
           ?.querySelector<HTMLElement>('[aria-label="Selected move"] :is(input, select)')
           ?.focus(),
       )
-    return { playOrStop, showHelp, goToCard }
-  }, [playOrStop, showHelp])
+    const makeMove = () => {
+      const made = draftOfSelection(session)
+      if (made) setDraft(made)
+    }
+    return {
+      newId,
+      playOrStop,
+      showHelp,
+      goToCard,
+      makeMove,
+      findCommand: () => setFinder(true),
+      toggleSheet: () => setPanel((now) => (now === 'sheet' ? 'body' : 'sheet')),
+    }
+  }, [playOrStop, showHelp, newId, session])
+  // The Moves screen can show what suits the place the cursor stood on.
+  useEffect(() => () => lastPlace.set(() => placeOf(session.get())), [session])
+
   const margin = useCallback(
     (line: Line) => (
       <PhraseMargin session={session} line={line} newId={newId} onRename={setRenamed} />
@@ -116,8 +155,8 @@ function Studio({ session }: { session: Session }) {
 
   return (
     <>
-      <main className={classes.studio} ref={root}>
-        <TitleRow session={session} onHelp={showHelp} />
+      <main className={classes.studio} ref={root} data-panel={panel}>
+        <TitleRow session={session} onHelp={showHelp} panel={panel} onPanel={setPanel} />
         {save.kind === 'failed' && (
           <div className={classes.problem}>
             <Problem what={save.error.message} toDo={save.error.whatToDo} />
@@ -130,10 +169,24 @@ function Studio({ session }: { session: Session }) {
             Add a phrase
           </Button>
         </div>
-        <aside className={classes.side} aria-label="Body and findings">
-          <Stage session={session} />
-          <EventCard session={session} onClose={closeCard} />
-          <Findings session={session} onGo={focusBraid} />
+        <aside className={classes.side} aria-label={PANEL_WORDS[panel]}>
+          {panel === 'body' && (
+            <>
+              <Stage session={session} />
+              <EventCard session={session} onClose={closeCard} deck={braidDeck} />
+              <Findings session={session} onGo={focusBraid} />
+            </>
+          )}
+          {panel === 'moves' && <MovesPanel session={session} />}
+          {panel === 'sheet' && (
+            <SheetPanel
+              session={session}
+              onClose={() => {
+                setPanel('body')
+                focusBraid()
+              }}
+            />
+          )}
         </aside>
       </main>
       <Message session={session} />
@@ -145,11 +198,58 @@ function Studio({ session }: { session: Session }) {
         onPlayOrStop={playOrStop}
       />
       <Help opened={help} onClose={() => setHelp(false)} />
+      {finder && (
+        <CommandFinder session={session} deck={braidDeck} onClose={() => setFinder(false)} />
+      )}
+      {draft && (
+        <OwnMoveForm
+          draft={draft}
+          vocabulary={vocabularyOf(session.get())}
+          isKnown={false}
+          canReplace
+          onClose={() => setDraft(undefined)}
+          onSave={(move, replace) => {
+            void own.saveMove(move)
+            if (replace) replaceSelected(session, move, newId)
+            setDraft(undefined)
+            focusBraid()
+          }}
+        />
+      )}
       {renamed && (
         <PhraseForm session={session} pass={renamed} onClose={() => setRenamed(undefined)} />
       )}
     </>
   )
+}
+
+/** A first form of an own move from what is selected; a sentence where there is none. */
+function draftOfSelection(session: Session): OwnMove | undefined {
+  const state = session.get()
+  const { selection } = state
+  try {
+    return ownMoveOf(
+      selectedEvents(state),
+      { from: selection.at, length: selection.length },
+      'My move',
+      vocabularyOf(state),
+    )
+  } catch (error) {
+    if (!(error instanceof UserError)) throw error
+    session.set((now) => ({ ...now, message: `${error.message} ${error.whatToDo}` }))
+    return undefined
+  }
+}
+
+/** Puts an own move in place of what it was made of. */
+function replaceSelected(session: Session, move: OwnMove, newId: () => string): void {
+  const events = selectedEvents(session.get())
+  const side = events.map(({ what }) => sideOf(what)).find((one) => one !== undefined)
+  const { selection } = session.get()
+  select(session, { ...selection, event: undefined, toLayer: undefined })
+  change(session, `bring ${move.name}`, edits.bringMove(move))
+  const what = whatOf(moveOfOwn(move))
+  placeAtSelection(session, side ? onSide(what, side) : what, tick(move.counts * 12), newId)
 }
 
 function Message({ session }: { session: Session }) {
@@ -211,6 +311,14 @@ function PlayPane({ session, root, choice, onChoice, onPlayOrStop }: PlayPanePro
   const tempo = useStore(session, (s) => documentOf(s).tempo)
   const teachTempo = useStore(session, (s) => documentOf(s).teachTempo)
   const [hearsMoves, setHearsMoves] = useState(false)
+  // The slider has the two tempi as its ends; when they change, what is chosen stays between them.
+  const bounded = Math.min(
+    Math.max(tempo, teachTempo),
+    Math.max(Math.min(tempo, teachTempo), choice.tempo),
+  )
+  useEffect(() => {
+    if (bounded !== choice.tempo) onChoice({ ...choice, tempo: bounded })
+  }, [bounded, choice, onChoice])
   const now = useRef<HTMLSpanElement>(null)
   const current = useCallback(() => documentOf(session.get()), [session])
   usePlayhead(deck, current, root, now)
@@ -262,9 +370,9 @@ function Help({ opened, onClose }: { opened: boolean; onClose: () => void }) {
     <Modal opened={opened} onClose={onClose} title="All keys" size="lg" centered>
       <dl className={classes.keys}>
         {SHORTCUTS.map(({ keys, does }) => (
-          <div key={keys}>
+          <div key={does}>
             <dt>
-              <kbd>{keys}</kbd>
+              <kbd>{keys || 'Ctrl K'}</kbd>
             </dt>
             <dd>{does}</dd>
           </div>

@@ -6,6 +6,7 @@ import {
   NativeSelect,
   NumberInput,
   Popover,
+  Switch,
   TextInput,
   Tooltip,
 } from '@mantine/core'
@@ -19,10 +20,13 @@ import { memo } from 'react'
 import { Link } from 'react-router'
 import { Level } from '../../core/body/places'
 import { otherSide, sideWord, Weight } from '../../core/body/side'
+import { DancerLevel, USUAL_LEVEL } from '../../core/combination/combination'
 import { mirror } from '../../core/combination/mirror'
 import * as edits from '../../core/edits/edits'
 import { Family } from '../../core/moves/move'
+import { FORMATS, type Format } from '../../core/sheet/formats'
 import { clampTempo } from '../../core/time/tempo'
+import { FORMAT_WORDS } from '../combinations/CombinationCard'
 import { saveAsFile } from '../combinations/files'
 import { checkedOf } from '../stores/checked'
 import {
@@ -36,6 +40,7 @@ import {
   undoLast,
 } from '../stores/session'
 import { useStore } from '../stores/store'
+import type { Panel } from './panel'
 import classes from './studio.module.css'
 
 const SAVED_WORD = {
@@ -48,10 +53,12 @@ const SAVED_WORD = {
 interface TitleRowProps {
   readonly session: Session
   readonly onHelp: () => void
+  readonly panel: Panel
+  readonly onPanel: (panel: Panel) => void
 }
 
 /** The combination's own line: title, facts, sides, undo, and what can be done with all of it. */
-export const TitleRow = memo(function TitleRow({ session, onHelp }: TitleRowProps) {
+export const TitleRow = memo(function TitleRow({ session, onHelp, panel, onPanel }: TitleRowProps) {
   // Picks, not the whole combination: most edits change nothing in this row.
   const lead = useStore(session, (s) => documentOf(s).lead)
   const id = useStore(session, (s) => documentOf(s).id)
@@ -104,6 +111,18 @@ export const TitleRow = memo(function TitleRow({ session, onHelp }: TitleRowProp
           </button>
         ))}
       </div>
+      <div className={classes.sides} role="group" aria-label="Beside the braid">
+        {(['body', 'moves', 'sheet'] as const).map((value) => (
+          <button
+            key={value}
+            type="button"
+            aria-pressed={panel === value}
+            onClick={() => onPanel(value)}
+          >
+            {PANEL_SHORT[value]}
+          </button>
+        ))}
+      </div>
       <Tooltip label="Undo (Ctrl Z)">
         <ActionIcon
           variant="default"
@@ -135,7 +154,15 @@ export const TitleRow = memo(function TitleRow({ session, onHelp }: TitleRowProp
           </Button>
         </Menu.Target>
         <Menu.Dropdown>
-          <Menu.Item onClick={() => saveAsFile(documentOf(session.get()))}>Save as file</Menu.Item>
+          {(Object.keys(FORMATS) as Format[]).map((format) => (
+            <Menu.Item
+              key={format}
+              onClick={() => void saveAsFile(documentOf(session.get()), format)}
+            >
+              {FORMAT_WORDS[format]}
+            </Menu.Item>
+          ))}
+          <Menu.Divider />
           <Menu.Item onClick={() => change(session, 'lead with the other side', mirror)}>
             Lead with the {sideWord[otherSide[lead]]} instead
           </Menu.Item>
@@ -147,6 +174,12 @@ export const TitleRow = memo(function TitleRow({ session, onHelp }: TitleRowProp
     </div>
   )
 })
+
+const PANEL_SHORT: Readonly<Record<Panel, string>> = {
+  body: 'Body',
+  moves: 'Moves',
+  sheet: 'Sheet',
+}
 
 /** Changes twice an edit, so it renders by itself. */
 function SaveWord({ session }: { session: Session }) {
@@ -168,6 +201,10 @@ function Settings({ session }: { session: Session }) {
   const tempo = useStore(session, (s) => documentOf(s).tempo)
   const teachTempo = useStore(session, (s) => documentOf(s).teachTempo)
   const families = useStore(session, (s) => documentOf(s).families)
+  const level = useStore(session, (s) => documentOf(s).level ?? USUAL_LEVEL)
+  const pickup = useStore(session, (s) => documentOf(s).pickup)
+  const setPickup = (counts: number, each: boolean) =>
+    change(session, 'change the pickup', edits.setPickup(counts, each))
   const describe = (label: string, changes: Parameters<typeof edits.describe>[0]) =>
     change(session, `change the ${label}`, edits.describe(changes), label)
   return (
@@ -224,6 +261,33 @@ function Settings({ session }: { session: Session }) {
             }
           />
         </div>
+        <div className={classes.cardRow}>
+          <NativeSelect
+            label="For dancers who are"
+            className={classes.grow}
+            data={DancerLevel.options}
+            value={level}
+            onChange={({ currentTarget }) =>
+              describe('level', { level: DancerLevel.parse(currentTarget.value) })
+            }
+          />
+          <NumberInput
+            label="Pickup, counts"
+            className={classes.grow}
+            min={0}
+            max={8}
+            value={pickup?.counts ?? 0}
+            onChange={(value) => setPickup(Number(value) || 0, pickup?.each ?? false)}
+          />
+        </div>
+        {pickup && (
+          <Switch
+            mt="xs"
+            label="Dance the pickup before every round"
+            checked={pickup.each}
+            onChange={({ currentTarget }) => setPickup(pickup.counts, currentTarget.checked)}
+          />
+        )}
       </Popover.Dropdown>
     </Popover>
   )

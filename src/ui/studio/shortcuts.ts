@@ -1,11 +1,31 @@
-import { HALF_COUNT, slotAt, TICKS_PER_COUNT, tick, tickOfCount } from '../../core/time/time'
+import type { Event } from '../../core/combination/combination'
+import { nameOf } from '../../core/combination/names'
+import * as edits from '../../core/edits/edits'
+import {
+  HALF_COUNT,
+  QUARTER_COUNT,
+  slotAt,
+  TICKS_PER_COUNT,
+  tick,
+  tickOfCount,
+} from '../../core/time/time'
 import { LAYERS_DOWN } from '../braid/geometry'
 import {
+  copySelected,
+  cutSelected,
+  duplicateSelected,
+  layerHere,
+  pasteHere,
+  repeatToEnd,
+} from '../stores/clipboard'
+import {
+  change,
   documentOf,
   flip,
   keepSelected,
   layersShown,
   moveSelected,
+  openSelectedFigure,
   redoNext,
   removeSelected,
   type Selection,
@@ -17,6 +37,7 @@ import {
   stretchSelected,
   turnSelected,
   undoLast,
+  vocabularyOf,
 } from '../stores/session'
 
 /** What a key press is, without the browser's own event. */
@@ -29,6 +50,12 @@ export interface Press {
 
 /** What only the screen can do. */
 export interface Deck {
+  readonly newId: () => string
+  /** Opens the list of all that can be done. */
+  readonly findCommand: () => void
+  readonly toggleSheet: () => void
+  /** Opens the form that makes an own move of what is selected. */
+  readonly makeMove: () => void
   readonly playOrStop: () => void
   readonly showHelp: () => void
   /** Puts the focus into the card of the selected move. */
@@ -38,6 +65,8 @@ export interface Deck {
 export interface Shortcut {
   readonly keys: string
   readonly does: string
+  /** Stands for several keys at once, so it can't be run from a list. */
+  readonly needsKey?: true
   readonly matches: (press: Press, session: Session) => boolean
   readonly run: (session: Session, press: Press, deck: Deck) => void
 }
@@ -50,6 +79,23 @@ const isKey =
 const isArrow = ({ key }: Press) => key === 'ArrowLeft' || key === 'ArrowRight'
 const way = ({ key }: Press) => (key === 'ArrowLeft' || key === 'ArrowUp' ? -1 : 1)
 
+const isCtrl = (press: Press, key: string, { shift = false, alt = false } = {}) =>
+  press.ctrl && press.shift === shift && press.alt === alt && press.key.toLowerCase() === key
+
+/** Whether the pickup can be gone into from here: only from the first line. */
+const firstTick = (session: Session, pass: number): number => {
+  const { pickup } = documentOf(session.get())
+  return pass === 0 ? 0 - (pickup?.counts ?? 0) * TICKS_PER_COUNT : 0
+}
+
+const phraseIdHere = (session: Session): string => {
+  const { selection } = session.get()
+  return documentOf(session.get()).order[selection.pass]?.phrase ?? ''
+}
+
+const countHere = (session: Session): number =>
+  Math.max(0, Math.floor(session.get().selection.at / TICKS_PER_COUNT)) + 1
+
 function phraseTicks(session: Session, pass: number): number {
   const { order, phrases } = documentOf(session.get())
   return (phrases.find(({ id }) => id === order[pass]?.phrase)?.counts ?? 1) * TICKS_PER_COUNT
@@ -58,7 +104,14 @@ function phraseTicks(session: Session, pass: number): number {
 function go(session: Session, to: Partial<Selection>): void {
   const { selection } = session.get()
   const at = to.at ?? selection.at
-  select(session, { ...selection, ...to, at, length: to.length ?? slotAt(at), event: undefined })
+  select(session, {
+    ...selection,
+    toLayer: undefined,
+    ...to,
+    at,
+    length: to.length ?? slotAt(at),
+    event: undefined,
+  })
 }
 
 /** One step in time; past an end of the phrase it goes on in the phrase before or after. */
@@ -67,7 +120,7 @@ function stepInTime(session: Session, by: number): void {
   const { order } = documentOf(session.get())
   const at =
     (by > 0 ? Math.floor(selection.at / by) : Math.ceil(selection.at / -by)) * Math.abs(by) + by
-  if (at < 0) {
+  if (at < firstTick(session, selection.pass)) {
     const pass = selection.pass - 1
     if (pass >= 0) go(session, { pass, at: tick(phraseTicks(session, pass) + by) })
   } else if (at >= phraseTicks(session, selection.pass)) {
@@ -89,7 +142,10 @@ function stepLayer(session: Session, by: number): void {
   const to = lines[Math.floor(row / shown.length)]
   const layer = shown[((row % shown.length) + shown.length) % shown.length]
   if (row < 0 || !to || !layer) return
-  const at = Math.min(selection.at, phraseTicks(session, to.pass) - HALF_COUNT)
+  const at = Math.min(
+    Math.max(selection.at, firstTick(session, to.pass)),
+    phraseTicks(session, to.pass) - HALF_COUNT,
+  )
   go(session, { ...to, layer, at: tick(at), length: selection.length })
 }
 
@@ -99,11 +155,53 @@ function typed(session: Session, query: string): void {
 
 const hasSelected = (session: Session) => selectedEvents(session.get()).length > 0
 
+/** The other end of a block of layers, one up or down. */
+function stretchLayers(session: Session, by: number): void {
+  const { selection } = session.get()
+  const shown = LAYERS_DOWN.filter((layer) => layersShown(session.get()).has(layer))
+  const index = shown.indexOf(selection.toLayer ?? selection.layer) + by
+  const toLayer = shown[index]
+  if (toLayer) select(session, { ...selection, toLayer, event: undefined })
+}
+
+/** All layers of all phrases. */
+function selectAll(session: Session): void {
+  const { selection } = session.get()
+  const at = tick(firstTick(session, 0))
+  select(session, {
+    ...selection,
+    pass: 0,
+    layer: 'head',
+    toLayer: 'feet',
+    at,
+    // Longer than any combination; it is cut to what there is.
+    length: tick(10_000),
+    event: undefined,
+  })
+}
+
+/** Whole phrase, all layers. */
+function selectPhrase(session: Session): void {
+  const { selection } = session.get()
+  const at = tick(firstTick(session, selection.pass))
+  select(session, {
+    ...selection,
+    layer: 'head',
+    toLayer: 'feet',
+    at,
+    length: tick(phraseTicks(session, selection.pass) - at),
+    event: undefined,
+  })
+}
+
+const inWords = (session: Session) => (event: Event) => nameOf(event, vocabularyOf(session.get()))
+
 /** Every action of the Studio with its key; the help overlay is made from this. */
 export const SHORTCUTS: readonly Shortcut[] = [
   {
     keys: 'A to Z',
     does: 'find a move to place here',
+    needsKey: true,
     matches: (press, session) =>
       plain(press) &&
       /^[a-zʻ']$/i.test(press.key) &&
@@ -117,46 +215,171 @@ export const SHORTCUTS: readonly Shortcut[] = [
     run: (session) => typed(session, ''),
   },
   {
+    keys: 'Tab, while typing',
+    does: 'place what is found and go on behind it',
+    needsKey: true,
+    matches: () => false,
+    run: () => {},
+  },
+  {
     keys: 'R, L',
     does: 'put the selected move on that side',
+    needsKey: true,
     matches: (press, session) => plain(press) && /^[rl]$/i.test(press.key) && hasSelected(session),
     run: (session, { key }) => turnSelected(session, key.toUpperCase() === 'R' ? 'R' : 'L'),
   },
   {
     keys: '← →',
     does: 'one count back or on',
+    needsKey: true,
     matches: (press) => plain(press) && !press.shift && isArrow(press),
     run: (session, press) => stepInTime(session, way(press) * TICKS_PER_COUNT),
   },
   {
     keys: 'Ctrl ← →',
     does: 'half a count back or on',
-    matches: (press) => press.ctrl && !press.alt && isArrow(press),
+    needsKey: true,
+    matches: (press) => press.ctrl && !press.alt && !press.shift && isArrow(press),
     run: (session, press) => stepInTime(session, way(press) * HALF_COUNT),
+  },
+  {
+    keys: 'Ctrl Shift ← →',
+    does: 'a quarter of a count back or on',
+    needsKey: true,
+    matches: (press) => press.ctrl && !press.alt && press.shift && isArrow(press),
+    run: (session, press) => stepInTime(session, way(press) * QUARTER_COUNT),
   },
   {
     keys: '↑ ↓',
     does: 'one layer up or down',
-    matches: isKey('ArrowUp', 'ArrowDown'),
+    needsKey: true,
+    matches: (press) => !press.shift && isKey('ArrowUp', 'ArrowDown')(press),
     run: (session, press) => stepLayer(session, way(press)),
   },
   {
+    keys: 'Shift ↑ ↓',
+    does: 'select fewer or more layers',
+    needsKey: true,
+    matches: (press) => press.shift && isKey('ArrowUp', 'ArrowDown')(press),
+    run: (session, press) => stretchLayers(session, way(press)),
+  },
+  {
     keys: 'Shift ← →',
-    does: 'select fewer or more counts',
+    does: 'select fewer or more counts, on into the next phrase',
+    needsKey: true,
     matches: (press) => plain(press) && press.shift && isArrow(press),
     run: (session, press) => {
       const { selection } = session.get()
-      const most = phraseTicks(session, selection.pass) - selection.at
-      const length = Math.min(
-        most,
-        Math.max(HALF_COUNT, selection.length + way(press) * TICKS_PER_COUNT),
-      )
-      go(session, { length: tick(length) })
+      const length = Math.max(HALF_COUNT, selection.length + way(press) * TICKS_PER_COUNT)
+      go(session, { length: tick(length), toLayer: selection.toLayer })
     },
+  },
+  {
+    keys: 'Ctrl A',
+    does: 'select everything',
+    matches: (press) => isCtrl(press, 'a'),
+    run: selectAll,
+  },
+  {
+    keys: 'Ctrl Shift A',
+    does: 'select this phrase, all layers',
+    matches: (press) => isCtrl(press, 'a', { shift: true }),
+    run: selectPhrase,
+  },
+  {
+    keys: 'Ctrl C',
+    does: 'copy what is selected',
+    matches: (press) => isCtrl(press, 'c'),
+    run: copySelected,
+  },
+  {
+    keys: 'Ctrl X',
+    does: 'cut what is selected',
+    matches: (press) => isCtrl(press, 'x'),
+    run: cutSelected,
+  },
+  {
+    keys: 'Ctrl V',
+    does: 'paste here',
+    matches: (press) => isCtrl(press, 'v'),
+    run: (session, _, { newId }) => pasteHere(session, newId),
+  },
+  {
+    keys: 'Ctrl Shift V',
+    does: 'paste from the other side',
+    matches: (press) => isCtrl(press, 'v', { shift: true }),
+    run: (session, _, { newId }) => pasteHere(session, newId, { mirrored: true }),
+  },
+  {
+    keys: 'Ctrl Alt V',
+    does: 'paste only what belongs to this layer',
+    matches: (press) => isCtrl(press, 'v', { alt: true }),
+    run: (session, _, { newId }) => pasteHere(session, newId, { only: layerHere(session.get()) }),
+  },
+  {
+    keys: 'Ctrl D',
+    does: 'double what is selected, right behind',
+    matches: (press) => isCtrl(press, 'd'),
+    run: (session, _, { newId }) => duplicateSelected(session, newId),
+  },
+  {
+    keys: 'Ctrl E',
+    does: 'repeat what is selected to the end of its phrase',
+    matches: (press) => isCtrl(press, 'e'),
+    run: (session, _, { newId }) => repeatToEnd(session, newId),
+  },
+  {
+    keys: 'Ctrl O',
+    does: 'open a figure into its steps',
+    matches: (press) => isCtrl(press, 'o'),
+    run: (session, _, { newId }) => openSelectedFigure(session, newId),
+  },
+  {
+    keys: 'Ctrl M',
+    does: 'make an own move of what is selected',
+    matches: (press) => isCtrl(press, 'm'),
+    run: (_, __, deck) => deck.makeMove(),
+  },
+  {
+    keys: 'Ctrl Enter',
+    does: 'put an empty count in before this one',
+    matches: (press) => isCtrl(press, 'enter'),
+    run: (session) =>
+      change(
+        session,
+        'put a count in',
+        edits.insertCounts(phraseIdHere(session), countHere(session), 1),
+      ),
+  },
+  {
+    keys: 'Ctrl Backspace',
+    does: 'take this count out, with all that starts on it',
+    matches: (press) => isCtrl(press, 'backspace'),
+    run: (session) =>
+      change(
+        session,
+        'take a count out',
+        edits.deleteCounts(phraseIdHere(session), countHere(session), 1),
+      ),
+  },
+  {
+    keys: '',
+    does: 'dance this phrase in double time, in half the counts',
+    matches: () => false,
+    run: (session) =>
+      change(session, 'double time', edits.retime(phraseIdHere(session), 0.5, inWords(session))),
+  },
+  {
+    keys: '',
+    does: 'dance this phrase in half time, in twice the counts',
+    matches: () => false,
+    run: (session) =>
+      change(session, 'half time', edits.retime(phraseIdHere(session), 2, inWords(session))),
   },
   {
     keys: '1 to 9',
     does: 'jump to a count',
+    needsKey: true,
     matches: (press) => plain(press) && /^[1-9]$/.test(press.key),
     run: (session, { key }) => {
       const at = tickOfCount(Number(key))
@@ -175,12 +398,28 @@ export const SHORTCUTS: readonly Shortcut[] = [
   {
     keys: 'Alt ← →',
     does: 'move what is selected by half a count',
+    needsKey: true,
     matches: (press) => press.alt && !press.ctrl && !press.shift && isArrow(press),
     run: (session, press) => moveSelected(session, way(press) * HALF_COUNT),
   },
   {
+    keys: 'Ctrl Alt ← →',
+    does: 'move what is selected by a quarter',
+    needsKey: true,
+    matches: (press) => press.alt && press.ctrl && !press.shift && isArrow(press),
+    run: (session, press) => moveSelected(session, way(press) * QUARTER_COUNT),
+  },
+  {
+    keys: 'Ctrl Alt Shift ← →',
+    does: 'make what is selected a quarter shorter or longer',
+    needsKey: true,
+    matches: (press) => press.alt && press.ctrl && press.shift && isArrow(press),
+    run: (session, press) => stretchSelected(session, way(press) * QUARTER_COUNT),
+  },
+  {
     keys: 'Alt Shift ← →',
     does: 'make what is selected shorter or longer',
+    needsKey: true,
     matches: (press) => press.alt && !press.ctrl && press.shift && isArrow(press),
     run: (session, press) => stretchSelected(session, way(press) * HALF_COUNT),
   },
@@ -233,6 +472,18 @@ export const SHORTCUTS: readonly Shortcut[] = [
     does: 'all layers again',
     matches: isKey('0'),
     run: (session) => session.set((state) => ({ ...state, only: undefined })),
+  },
+  {
+    keys: 'Ctrl S',
+    does: 'open or close the count sheet',
+    matches: (press) => isCtrl(press, 's'),
+    run: (_, __, deck) => deck.toggleSheet(),
+  },
+  {
+    keys: 'Ctrl K',
+    does: 'find anything that can be done',
+    matches: (press) => isCtrl(press, 'k'),
+    run: (_, __, deck) => deck.findCommand(),
   },
   {
     keys: '?',

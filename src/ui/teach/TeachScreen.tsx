@@ -7,7 +7,7 @@ import type { Position } from '../../audio/player'
 import { sideWord } from '../../core/body/side'
 import type { Combination } from '../../core/combination/combination'
 import { passAt } from '../../core/combination/passes'
-import { layerWord, vocabulary } from '../../core/moves/vocabulary'
+import { layerWord } from '../../core/moves/vocabulary'
 import { sayPass } from '../../core/teaching/say'
 import { type TeachStep, teachSteps } from '../../core/teaching/steps'
 import { TICKS_PER_COUNT } from '../../core/time/time'
@@ -121,7 +121,7 @@ function Teach({ combination }: { combination: Combination }) {
 
   const simulation = simulationFrom(combination, side)
   const pass = simulation.passes[passIndex] ?? simulation.passes[0]
-  const words = pass ? sayPass(simulation, pass, layers, vocabulary) : []
+  const words = pass ? sayPass(simulation, pass, layers, simulation.vocabulary) : []
 
   if (!step || !pass)
     return (

@@ -1,0 +1,158 @@
+import { mirrorFootAction } from '../body/feet'
+import type { Event } from '../combination/combination'
+import { defaultStart } from '../combination/combination'
+import { sideOf } from '../combination/names'
+import { UserError } from '../errors'
+import { actionText } from '../sheet/writeSheet'
+import { dance } from '../simulate/primitives'
+import { stepsOf } from '../simulate/simulate'
+import { startState } from '../simulate/start'
+import { labelOfTick, TICKS_PER_COUNT, type Tick, tick } from '../time/time'
+import { claimOf } from './claims'
+import { type Motion, readMotion } from './motion'
+import type { BodyPart, MoveKind, OwnMove } from './move'
+import { readPattern, type TimedAction } from './pattern'
+import { folded } from './search'
+import type { Vocabulary } from './vocabulary'
+import { mirrorMotion, writeMotion } from './writeMotion'
+
+/** The id of a new own move: its name in plain letters, with a number when it is taken. */
+export function freeId(name: string, vocabulary: Vocabulary): string {
+  const plain =
+    folded(name)
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-|-$/g, '') || 'own-move'
+  if (!vocabulary.find(plain)) return plain
+  for (let i = 2; ; i++) if (!vocabulary.find(`${plain}-${i}`)) return `${plain}-${i}`
+}
+
+/** The weight a pattern ends with, as the vocabulary says it: danced from weight on L. */
+export function endOfPattern(pattern: readonly TimedAction[]): '=' | 'on-R' | 'both' {
+  let state = startState(defaultStart('R'))
+  for (const { at, action } of pattern) state = dance(state, action, at).state
+  return state.weight === 'L' ? '=' : state.weight === 'R' ? 'on-R' : 'both'
+}
+
+export const patternText = (pattern: readonly TimedAction[]): string =>
+  pattern.map(({ at, action }) => `${labelOfTick(at)} ${actionText(action)}`).join('; ')
+
+/**
+ * Makes a move of what stands on one layer: the steps of the feet as a pattern, written from
+ * the right foot; the isolations of another layer as one motion after another.
+ * @throws UserError when there is nothing to make it of, or it is on several layers.
+ */
+export function ownMoveOf(
+  events: readonly Event[],
+  { from, length }: { readonly from: Tick; readonly length: Tick },
+  name: string,
+  vocabulary: Vocabulary,
+): OwnMove {
+  const [first] = events
+  if (!first)
+    throw new UserError(
+      'There is nothing selected to make a move of.',
+      'Select the counts of one layer that belong to it.',
+    )
+  if (events.some(({ layer }) => layer !== first.layer))
+    throw new UserError(
+      'These are moves of several layers; a move belongs to one.',
+      'Select the counts of one layer only.',
+    )
+  const counts = Math.max(1, length) / TICKS_PER_COUNT
+  const common = { id: freeId(name, vocabulary), name, layer: first.layer, counts }
+  if (first.layer === 'feet') {
+    const steps = events
+      .flatMap((event) =>
+        stepsOf(event, vocabulary).map(({ at, action }) => ({
+          at: tick(event.at + at - from),
+          action,
+        })),
+      )
+      .sort((a, b) => a.at - b.at)
+    const starts = steps.find(({ action }) => action.foot)?.action.foot
+    const written =
+      starts === 'L'
+        ? steps.map(({ at, action }) => ({ at, action: mirrorFootAction(action) }))
+        : steps
+    return {
+      ...common,
+      kind: 'steps',
+      pattern: patternText(written),
+      sided: 'side',
+      claims: ['feet'],
+      to: endOfPattern(written),
+    }
+  }
+  const side = events.map(({ what }) => sideOf(what)).find((one) => one !== undefined)
+  const motion = events.flatMap((event) => motionOf(event, vocabulary))
+  const written = side === 'L' ? mirrorMotion(motion) : motion
+  const claims = [...new Set(events.flatMap((event) => claimOf(event, vocabulary).parts))]
+  return {
+    ...common,
+    kind: kindOf(events, vocabulary),
+    motion: writeMotion(written),
+    sided: side ? 'side' : 'none',
+    claims: claims.length > 0 ? claims : [USUAL_PART[first.layer]],
+    to: endOfMotion(written) ?? '=',
+  }
+}
+
+const USUAL_PART: Readonly<Record<Event['layer'], BodyPart>> = {
+  feet: 'feet',
+  hips: 'pelvis',
+  torso: 'ribs',
+  arms: 'armR',
+  head: 'head',
+}
+
+/** Several together run through; one alone stays what it is. */
+function kindOf(events: readonly Event[], vocabulary: Vocabulary): MoveKind {
+  const kinds = new Set(events.map((event) => claimOf(event, vocabulary).kind))
+  const [only] = kinds
+  return kinds.size === 1 && only && (events.length === 1 || only !== 'place') ? only : 'path'
+}
+
+function motionOf(event: Event, vocabulary: Vocabulary): readonly Motion[] {
+  const { what } = event
+  switch (what.kind) {
+    case 'at':
+      return readMotion(`to(${what.place})`)
+    case 'look':
+      return readMotion(`to(${what.gaze.replace('over-', 'shoulder-')})`)
+    case 'arms':
+      return readMotion(
+        [
+          what.via && `both:via(${what.via})`,
+          what.R === what.L ? `both:to(${what.R})` : what.R && `R:to(${what.R})`,
+          what.R !== what.L && what.L && `L:to(${what.L})`,
+        ]
+          .filter(Boolean)
+          .join('+'),
+      )
+    case 'move': {
+      const motion = vocabulary.find(what.move)?.motion ?? []
+      return what.side === 'L' || what.way === 'ccw' ? mirrorMotion(motion) : motion
+    }
+    default:
+      return []
+  }
+}
+
+/** The last place a motion goes to, for hips, ribs and head. */
+function endOfMotion(motion: readonly Motion[]): string | undefined {
+  const last = motion.findLast((item) => item.verb === 'to' || item.verb === 'arc')
+  if (last?.verb === 'to') return last.arm ? undefined : last.place
+  return last?.verb === 'arc' ? last.places.at(-1) : undefined
+}
+
+/** The pattern or motion as it was typed, or what is wrong with it. */
+export function problemIn(own: Pick<OwnMove, 'layer' | 'pattern' | 'motion'>): string | undefined {
+  try {
+    if (own.layer === 'feet') readPattern(own.pattern ?? '')
+    else if (readMotion(own.motion ?? '').length === 0)
+      return 'Say what moves: peak(pelvis.side +7 sharp).'
+    return undefined
+  } catch (error) {
+    return error instanceof Error ? error.message : String(error)
+  }
+}

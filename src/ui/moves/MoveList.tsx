@@ -1,0 +1,86 @@
+import { IconStarFilled } from '@tabler/icons-react'
+import { useVirtualizer } from '@tanstack/react-virtual'
+import { useRef } from 'react'
+import type { Move } from '../../core/moves/move'
+import { whatOf } from '../../core/moves/search'
+import { TICKS_PER_COUNT } from '../../core/time/time'
+import { OFFER_TYPE, writeDragged } from '../braid/offerDrag'
+import classes from './moves.module.css'
+
+const ROW_PX = 34
+
+interface MoveListProps {
+  readonly moves: readonly Move[]
+  readonly chosen?: string | undefined
+  readonly favourites: ReadonlySet<string>
+  readonly onChoose: (move: Move) => void
+  /** In the studio a move can be dragged into the braid. */
+  readonly draggable?: boolean
+}
+
+/** A list of moves; arrows go through it. */
+export function MoveList({ moves, chosen, favourites, onChoose, draggable }: MoveListProps) {
+  const box = useRef<HTMLDivElement>(null)
+  const rows = useVirtualizer({
+    count: moves.length,
+    getScrollElement: () => box.current,
+    estimateSize: () => ROW_PX,
+    overscan: 8,
+  })
+  const step = (by: number) => {
+    const at = moves.findIndex(({ id }) => id === chosen)
+    const next = Math.min(moves.length - 1, Math.max(0, at + by))
+    const move = moves[next]
+    if (!move) return
+    onChoose(move)
+    rows.scrollToIndex(next)
+  }
+  return (
+    <div
+      ref={box}
+      className={classes.list}
+      role="listbox"
+      aria-label="Moves"
+      tabIndex={0}
+      aria-activedescendant={chosen ? `move-${chosen}` : undefined}
+      onKeyDown={(event) => {
+        if (event.key !== 'ArrowDown' && event.key !== 'ArrowUp') return
+        event.preventDefault()
+        step(event.key === 'ArrowDown' ? 1 : -1)
+      }}
+    >
+      <div style={{ height: rows.getTotalSize(), position: 'relative' }}>
+        {rows.getVirtualItems().map(({ index, start }) => {
+          const move = moves[index]
+          if (!move) return null
+          return (
+            // biome-ignore lint/a11y/useKeyWithClickEvents: the list around it has the keys
+            // biome-ignore lint/a11y/useFocusableInteractive: the list around it has the focus
+            <div
+              key={move.id}
+              id={`move-${move.id}`}
+              role="option"
+              aria-selected={move.id === chosen}
+              className={`${classes.row} layer-${move.layer}`}
+              style={{ transform: `translateY(${start}px)`, height: ROW_PX }}
+              draggable={draggable === true}
+              onDragStart={(event) => {
+                event.dataTransfer.effectAllowed = 'copy'
+                event.dataTransfer.setData(
+                  OFFER_TYPE,
+                  writeDragged({ what: whatOf(move), length: move.length, layer: move.layer }),
+                )
+              }}
+              onClick={() => onChoose(move)}
+            >
+              <i aria-hidden />
+              <span>{move.name}</span>
+              {favourites.has(move.id) && <IconStarFilled size={13} aria-label="favourite" />}
+              <small className="counts">{move.length / TICKS_PER_COUNT}</small>
+            </div>
+          )
+        })}
+      </div>
+    </div>
+  )
+}

@@ -1,0 +1,51 @@
+import type { Combination } from '../../core/combination/combination'
+import type { Wanted } from '../../core/moves/search'
+import {
+  vocabulary as shipped,
+  type Vocabulary,
+  vocabularyFor,
+  withOwn,
+} from '../../core/moves/vocabulary'
+import type { OwnEntry } from '../../storage/database'
+import type { OwnWords } from '../../storage/own'
+import { createStore } from './store'
+
+/** The vocabulary as this instructor has it: own moves and names in it. */
+interface Words {
+  readonly vocabulary: Vocabulary
+  readonly entries: readonly OwnEntry[]
+  readonly favourites: ReadonlySet<string>
+}
+
+const of = (entries: readonly OwnEntry[]): Words => ({
+  entries,
+  vocabulary: withOwn(
+    shipped,
+    entries.flatMap(({ move }) => move ?? []),
+    Object.fromEntries(entries.flatMap(({ id, name }) => (name ? [[id, name]] : []))),
+  ),
+  favourites: new Set(entries.filter(({ favourite }) => favourite).map(({ id }) => id)),
+})
+
+export const words = createStore<Words>(of([]))
+
+/** Keeps the words in step with what is stored, here and in other windows. */
+export async function followOwnWords(own: OwnWords): Promise<() => void> {
+  const read = async () => {
+    const entries = await own.list()
+    words.set((now) =>
+      JSON.stringify(now.entries) === JSON.stringify(entries) ? now : of(entries),
+    )
+  }
+  await read()
+  return own.watch(() => void read())
+}
+
+/** The vocabulary a combination is read by: this instructor's, and the moves it brings along. */
+export const vocabularyIn = (combination: Combination): Vocabulary =>
+  vocabularyFor(combination, words.get().vocabulary)
+
+/** Where the cursor of the studio stood last: the Moves screen can show what suits there. */
+export const lastPlace = createStore<
+  { readonly label: string; readonly wanted: Wanted } | undefined
+>(undefined)
