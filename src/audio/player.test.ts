@@ -45,6 +45,20 @@ const program = (tempo: number): Program => ({
   loopFrom: 1,
 })
 
+describe('a count-in', () => {
+  it('has the pickup danced in it, in the time of its last counts', () => {
+    const early = { ...feet('1 touch R side')[0]!, id: 'early', at: tick(-6), length: tick(6) }
+    const led = simulate(
+      combination([[early, ...feet('1 step R side')]], { pickup: { counts: 6, each: false } }),
+      vocabulary,
+    )
+    const part = countIn(120, { simulation: led, side: 'R' })
+    expect(part.countIn).toEqual([3, 4, 5, 6, 7, 8])
+    expect(part.dance).toEqual({ side: 'R', from: -72 })
+    expect(part.sounds.filter(({ kind }) => kind === 'feet')).toEqual([{ at: 66, kind: 'feet' }])
+  })
+})
+
 describe('the player', () => {
   it('books every sound once, in order, exactly on its time, however unevenly it is woken', () => {
     fc.assert(

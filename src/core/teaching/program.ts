@@ -4,6 +4,7 @@ import type { Layer } from '../moves/move'
 import type { Simulation } from '../simulate/simulate'
 import type { Tempo } from '../time/tempo'
 import { COUNT, HALF_COUNT, TICKS_PER_COUNT, type Tick, tick } from '../time/time'
+import { countInCounts, countInNumbers } from './timeline'
 
 /** What is heard: the first count of a phrase, a count, a half count, or a layer's move. */
 export type SoundKind = 'phrase' | 'count' | 'and' | Layer
@@ -19,7 +20,7 @@ export interface Part {
   readonly length: Tick
   readonly tempo: Tempo
   readonly sounds: readonly Sound[]
-  /** Absent in a count-in. */
+  /** Absent in a count-in without a pickup. */
   readonly dance?: { readonly side: Side; readonly from: Tick }
   /** The numbers of a count-in, one a count. */
   readonly countIn?: readonly number[]
@@ -37,15 +38,40 @@ export interface Range {
   readonly to: Tick
 }
 
-/** A four-count lead-in that says the last counts of an 8. */
-export function countIn(tempo: Tempo): Part {
-  const numbers = [5, 6, 7, 8]
+/**
+ * A lead-in that says the last counts of an 8: four, or as many as the pickup needs. The
+ * pickup of the side that follows is danced in it.
+ */
+export function countIn(tempo: Tempo, into?: { simulation: Simulation; side: Side }): Part {
+  const combination = into?.simulation.combination
+  const counts = combination ? countInCounts(combination) : 4
+  const length = tick(counts * TICKS_PER_COUNT)
+  const numbers = countInNumbers(counts)
+  const clicks = numbers.map((_, i): Sound => ({ at: tick(i * TICKS_PER_COUNT), kind: 'count' }))
+  const pickup = into && combination?.pickup ? movesHeard(into.simulation) : []
+  const early = pickup
+    .filter(({ at }) => at < 0)
+    .map(({ at, kind }) => ({ at: tick(at + length), kind }))
   return {
-    length: tick(numbers.length * TICKS_PER_COUNT),
+    length,
     tempo,
     countIn: numbers,
-    sounds: numbers.map((_, i) => ({ at: tick(i * TICKS_PER_COUNT), kind: 'count' })),
+    sounds: [...clicks, ...early].sort((a, b) => a.at - b.at),
+    ...(into && combination?.pickup && { dance: { side: into.side, from: tick(0 - length) } }),
   }
+}
+
+/** What is heard of the layers: landings and sways of the feet, the starts of the others. */
+function movesHeard(simulation: Simulation): readonly Sound[] {
+  const landings = simulation.danced
+    .filter(({ action }) => factsOf(action.primitive).lands || action.primitive === 'sway')
+    .map(({ at }): Sound => ({ at, kind: 'feet' }))
+  const starts = simulation.passes.flatMap((pass) =>
+    pass.events
+      .filter((event) => event.layer !== 'feet')
+      .map((event): Sound => ({ at: tick(pass.at + event.at), kind: event.layer })),
+  )
+  return [...landings, ...starts]
 }
 
 /** Some ticks of one side, with a click a count, a quieter one on `&`, and the layers' own sounds. */
@@ -57,15 +83,7 @@ export function dancePart(simulation: Simulation, side: Side, range: Range, temp
       return { at, kind: i === 0 ? 'phrase' : at % COUNT === 0 ? 'count' : 'and' }
     }),
   )
-  const landings = simulation.danced
-    .filter(({ action }) => factsOf(action.primitive).lands || action.primitive === 'sway')
-    .map(({ at }): Sound => ({ at, kind: 'feet' }))
-  const starts = simulation.passes.flatMap((pass) =>
-    pass.events
-      .filter((event) => event.layer !== 'feet')
-      .map((event): Sound => ({ at: tick(pass.at + event.at), kind: event.layer })),
-  )
-  const sounds = [...clicks, ...landings, ...starts]
+  const sounds = [...clicks, ...movesHeard(simulation)]
     .filter(({ at }) => inside(at))
     .map(({ at, kind }) => ({ at: tick(at - range.from), kind }))
     .sort((a, b) => a.at - b.at)

@@ -34,7 +34,8 @@ export const Mark = memo(function Mark({
   const { kind } = claimOf(event, vocabulary)
   // An accent strikes again every `counts` of its move, unless it says otherwise (model 1).
   const { what } = event
-  const every = what.kind === 'move' ? (what.every ?? vocabulary.find(what.move)?.length) : undefined
+  const every =
+    what.kind === 'move' ? (what.every ?? vocabulary.find(what.move)?.length) : undefined
   const width = right - left - 3
   const shown = fitted(`${event.kept ? '⚓ ' : ''}${name}`, width - (kind === 'accent' ? 16 : 18))
   return (

@@ -42,7 +42,10 @@ export function studioProgram(
   const parts = danced.map((side) =>
     dancePart(simulationFrom(combination, side), side, range, tempo),
   )
-  return { parts: [countIn(tempo), ...parts], loopFrom: 1 }
+  const [first = lead] = danced
+  const into =
+    range.from === 0 ? { simulation: simulationFrom(combination, first), side: first } : undefined
+  return { parts: [countIn(tempo, into), ...parts], loopFrom: 1 }
 }
 
 /** One step of teaching: each side with its own count-in, once. */
@@ -50,7 +53,7 @@ export function teachProgram(combination: Combination, { sides, tempo }: TeachSt
   const range = whole(combination)
   return {
     parts: sides.flatMap((side) => [
-      countIn(tempo),
+      countIn(tempo, { simulation: simulationFrom(combination, side), side }),
       dancePart(simulationFrom(combination, side), side, range, tempo),
     ]),
   }

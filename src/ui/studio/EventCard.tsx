@@ -19,6 +19,7 @@ import { claimOf } from '../../core/moves/claims'
 import { layerWord, type Vocabulary } from '../../core/moves/vocabulary'
 import { HALF_COUNT, labelIn, labelOfSpan, TICKS_PER_COUNT, tick } from '../../core/time/time'
 import {
+  documentOf,
   keepSelected,
   moveSelected,
   openSelectedFigure,
@@ -73,7 +74,7 @@ const Card = memo(function Card({
         </ActionIcon>
       </header>
       <p className={classes.cardWhen}>
-        {layerWord[event.layer]}, counts {labelOfSpan(event, labelIn(8))}
+        {layerWord[event.layer]}, counts {labelOfSpan(event, labelIn(phraseCounts(session)))}
       </p>
       <div className={classes.cardRow}>
         {side && (
@@ -181,6 +182,12 @@ const Card = memo(function Card({
     </section>
   )
 })
+
+const phraseCounts = (session: Session): number => {
+  const { order, phrases } = documentOf(session.get())
+  const id = order[session.get().selection.pass]?.phrase
+  return phrases.find((phrase) => phrase.id === id)?.counts ?? 8
+}
 
 /** Size, pace, names, forms for other levels: what most moves leave as it is, folded away. */
 function Options({

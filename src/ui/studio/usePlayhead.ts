@@ -1,7 +1,7 @@
 import { type RefObject, useCallback, useRef } from 'react'
 import type { Position } from '../../audio/player'
 import type { Combination } from '../../core/combination/combination'
-import { passAt } from '../../core/combination/passes'
+import { passAt, pickupTicks } from '../../core/combination/passes'
 import { TICKS_PER_COUNT } from '../../core/time/time'
 import { SIZE } from '../braid/geometry'
 import type { PlayDeck } from '../play/deck'
@@ -33,8 +33,12 @@ export function usePlayhead(
       if (now.current) now.current.textContent = nowText(position, combination)
       const dance = position?.part.dance
       const at = (dance?.from ?? 0) + (position?.at ?? 0)
-      const pass = dance && passAt(simulationFrom(combination, dance.side).passes, at)
-      const line = pass && root.current?.querySelector(`[data-line="${dance.side}:${pass.index}"]`)
+      // In a count-in nothing is danced before the pickup.
+      const isDanced = at >= 0 - pickupTicks(combination)
+      const pass =
+        dance && isDanced ? passAt(simulationFrom(combination, dance.side).passes, at) : undefined
+      const line =
+        pass && dance && root.current?.querySelector(`[data-line="${dance.side}:${pass.index}"]`)
       // A side that is not shown has no line of its own: light the one that is.
       const shown = line ?? (pass && root.current?.querySelector(`[data-line$=":${pass.index}"]`))
       if (lit.current.line !== shown) {
@@ -53,7 +57,9 @@ export function usePlayhead(
       }
       if (!shown || !pass) return
       const width = Number(shown.getAttribute('width'))
-      const x = SIZE.gutter + (inPass / pass.length) * (width - SIZE.gutter - SIZE.end)
+      const pickup = pickupTicks(combination)
+      const share = (inPass + pickup) / (pass.length + pickup)
+      const x = SIZE.gutter + share * (width - SIZE.gutter - SIZE.end)
       shown.querySelector('[data-playhead]')?.setAttribute('transform', `translate(${x} 0)`)
     },
     [current, root, now],
