@@ -22,7 +22,7 @@ export const startPlaces = ({ hips, ribs, arms, gaze }: Start): Places => ({
 
 /** What the table calls the places of the head, and what a look calls them. */
 const gazeOf = (place: string): Gaze | undefined =>
-  Gaze.safeParse(place.replace('shoulder-', 'over-')).data
+  Gaze.safeParse(place.replace(/^shoulder-(?=[RL]$)/, 'over-')).data
 
 /** The places a table cell names, turned to the side that is danced: `R`, `low`, `R:crown+L:second`. */
 function placesNamed(cell: string, layer: Layer, left: boolean): Partial<Places> {

@@ -1,0 +1,125 @@
+import { spawnSync } from 'node:child_process'
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { parseMidi } from 'midi-file'
+import { beforeAll, describe, expect, it } from 'vitest'
+// @ts-expect-error a plain script without types
+import { buildCli } from '../../scripts/sway.mjs'
+
+const folder = mkdtempSync(join(tmpdir(), 'sway-cli-'))
+let built = ''
+beforeAll(() => {
+  built = buildCli()
+})
+const sway = (...args: string[]) => {
+  const { status, stdout, stderr } = spawnSync(process.execPath, [built, ...args])
+  return { status, out: stdout.toString(), bytes: stdout, err: stderr.toString() }
+}
+const file = (name: string, text: string | Uint8Array) => {
+  const path = join(folder, name)
+  writeFileSync(path, text)
+  return path
+}
+
+const CLEAN = `sway 1
+title Ebb
+phrase A 4
+ feet 1 step side; 2 touch tog; 3 step side turn 90; 4 touch
+order A A`
+
+describe('the command line', () => {
+  it('prints one object about a sheet, and says in the exit code how it is', () => {
+    const { status, out, err } = sway('check', file('ebb.sway', CLEAN), '--json')
+    expect([status, err]).toEqual([0, ''])
+    expect(JSON.parse(out)).toEqual({
+      title: 'Ebb',
+      counts: 8,
+      lead: 'R',
+      ends: {
+        weight: 'L',
+        free: 'R',
+        facing: 180,
+        travel: expect.objectContaining({ right: expect.any(Number) }),
+      },
+      joins: { repeats: true, switches: false },
+      findings: [
+        expect.objectContaining({
+          code: 'join.foot',
+          kind: 'note',
+          side: 'lead',
+          at: 'A4',
+          pass: 2,
+          layer: 'feet',
+        }),
+      ],
+      messages: [],
+    })
+  })
+
+  it('exits 1 on a fault, and goes on over words it cannot read', () => {
+    const path = file(
+      'slip.sway',
+      'sway 1\nphrase A 4\n feet 1 step R; 2 step R; 3 tuoch L\n hips 1 hip-drpo',
+    )
+    const { status, out, err } = sway('check', path, '--json')
+    expect(status).toBe(1)
+    const { findings, messages } = JSON.parse(out)
+    expect(findings[0]).toMatchObject({ code: 'feet.loaded', at: 'A2' })
+    expect(findings[0]).not.toHaveProperty('pass')
+    expect(messages).toEqual([
+      { line: 3, column: 29, text: expect.stringContaining('touch') },
+      { line: 4, column: 9, text: expect.stringContaining('hip-drop') },
+    ])
+    expect(err).toMatch(/slip\.sway:3:29: .*\n.*slip\.sway:4:9:/)
+    expect(sway('check', path).out).toMatch(/fault A2 feet: You already stand/)
+  })
+
+  it.each([
+    ['no first line', 'phrase A 8', /no combination/],
+    ['another letter code', Uint8Array.from([115, 119, 97, 121, 32, 49, 10, 0xff, 0xfe]), /UTF-8/],
+    ['too much', `sway 1\n${'#'.repeat(1_000_001)}`, /1 MB/],
+    ['a newer version', 'sway 9\n', /newer version/],
+  ])('exits 2 on %s and says what to do', (name, text, message) => {
+    const { status, out, err } = sway(
+      'check',
+      file(`${name.replaceAll(' ', '-')}.txt`, text),
+      '--json',
+    )
+    expect([status, out]).toEqual([2, ''])
+    expect(err).toMatch(message)
+    expect(err.trim().split('\n').length).toBeGreaterThan(1)
+  })
+
+  it('formats, mirrors and converts there and back', () => {
+    const path = file('round.sway', CLEAN)
+    const plain = sway('format', path).out
+    expect(plain).toContain(
+      'feet   1 step R side; 2 touch L together; 3 step L side turn 90; 4 touch R in-place',
+    )
+    expect(sway('format', file('again.sway', plain)).out).toBe(plain)
+    const mirrored = file('mirrored.sway', sway('mirror', path).out)
+    expect(readFileSync(mirrored, 'utf8')).toContain(
+      '1 step L side; 2 touch R together; 3 step R side turn -90',
+    )
+    expect(sway('mirror', mirrored).out).toBe(plain)
+    for (const to of ['json', 'csv']) {
+      const converted = file(
+        `round.${to === 'json' ? 'sway.json' : to}`,
+        sway('convert', path, '--to', to).out,
+      )
+      expect(sway('format', converted).out).toBe(plain)
+    }
+    expect(sway('convert', path, '--to', 'vtt').out).toMatch(/^WEBVTT/)
+    expect(parseMidi(sway('convert', path, '--to', 'mid').bytes).header.ticksPerBeat).toBe(480)
+    expect(sway('convert', path, '--to', 'docx').err).toMatch(/no format/)
+    expect(sway('print', path).out).toMatch(
+      /RIGHT SIDE[\s\S]*Right foot steps to the right\.[\s\S]*LEFT SIDE[\s\S]*Left foot steps to the left\./,
+    )
+    expect(JSON.parse(sway('schema').out)).toMatchObject({
+      title: 'Molten Sway combination',
+      type: 'object',
+    })
+    expect(sway().status).toBe(2)
+  })
+})
