@@ -241,6 +241,7 @@ describe('work', () => {
 
   it('of the first visit stays: the demo is loaded once and never over it', async () => {
     const { page, context } = await app.visit()
+    await page.getByRole('article').first().waitFor()
     expect(await page.getByRole('article').count()).toBeGreaterThanOrEqual(4)
     await page.getByRole('article', { name: 'Long Swell' }).getByRole('button').click()
     await page.getByRole('menuitem', { name: 'Delete' }).click()

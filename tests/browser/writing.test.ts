@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs'
+import { readFileSync, writeFileSync } from 'node:fs'
 import { mkdtemp } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -6,7 +6,7 @@ import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { canonical } from '../../src/core/sheet/canonical'
 import { readSwayJson } from '../../src/core/sheet/swayJson'
-import { type App, namesOn, startApp } from './app'
+import { type App, namesOn, placeIn, startApp, write } from './app'
 
 let app: App
 beforeAll(async () => {
@@ -169,5 +169,321 @@ describe('a notebook page', () => {
     expect(await saved(page)).toEqual(typed)
     expect(two.errors).toEqual([])
     await two.context.close()
+  })
+})
+
+/** Opens a demo combination in the studio. */
+async function open(page: Page, title: string) {
+  await page.getByRole('link', { name: new RegExp(title) }).click()
+  await page.getByRole('application').waitFor()
+  await page.getByRole('application').focus()
+}
+const press = async (page: Page, ...keys: string[]) => {
+  for (const key of keys) await page.keyboard.press(key)
+}
+
+describe('the sheet beside the braid', () => {
+  it('follows the braid, marks what it cannot read and where the cursor is, and keeps it all', async () => {
+    const { page, context, errors } = await app.visit()
+    await open(page, 'Long Swell')
+    await press(page, 'Control+s')
+    const editor = page.getByRole('textbox', { name: 'Count sheet' })
+    const text = async () => ((await editor.textContent()) ?? '').replace(/\s+/g, ' ')
+    await editor.waitFor()
+    await expect.poll(text).toContain('Long Swell')
+    // What is done in the braid is in the sheet.
+    await write(page, 'R:1', 'torso', 1, 'chest pop')
+    await expect.poll(text).toContain('torso 1 chest-pop')
+    await expect.poll(() => page.locator('.cm-place').textContent()).toBe('1 chest-pop')
+    // What is typed is in the braid; what can't be read is marked, kept and said.
+    await editor.getByText('chest-pop').click()
+    await press(page, 'End')
+    await page.keyboard.insertText('; 3 rib-circel; 5 chest-lift')
+    await page.getByText(/“rib-circel” is not known here. Did you mean rib-circle/).waitFor()
+    expect(await page.locator('.cm-lintRange-error').textContent()).toBe('rib-circel')
+    expect(await namesOn(page, 'R:1', 'torso')).toEqual([
+      'chest pop, 1, torso',
+      'chest lift, 5, torso',
+    ])
+    // The cursor in the sheet selects in the braid.
+    await editor.getByText('chest-lift').click()
+    await press(page, 'End')
+    await expect
+      .poll(() => page.locator('#braid-place').textContent())
+      .toMatch(/^B5, Torso: chest lift/)
+    await page.locator('[data-save-state="saved"]').waitFor()
+    await page.reload()
+    await page.getByRole('application').focus()
+    await press(page, 'Control+s')
+    await page.getByText(/“rib-circel” is not known here/).waitFor()
+    // Undo covers the sheet, also from inside it; a text that is no sheet at all stays as typed.
+    await editor.click()
+    await press(page, 'Control+Home')
+    await page.keyboard.insertText('my notes ')
+    await page.getByText(/This is no count sheet.*kept as you typed it/).waitFor()
+    await page.reload()
+    await page.getByRole('application').focus()
+    await press(page, 'Control+s')
+    await page.getByText(/This is no count sheet/).waitFor()
+    expect(await text()).toMatch(/^my notes sway 1/)
+    await editor.click()
+    await press(page, 'Control+Home')
+    for (let i = 0; i < 9; i++) await press(page, 'Delete')
+    await page.getByText(/“rib-circel”/).waitFor()
+    await press(page, 'Control+End')
+    await page.keyboard.insertText('rest 8')
+    await expect.poll(text).toContain('rest 8')
+    await press(page, 'Control+z')
+    await expect.poll(text).not.toContain('rest 8')
+    expect(errors).toEqual([])
+    await context.close()
+  })
+})
+
+describe('copying', () => {
+  it('takes blocks of layers over phrases: pasted, mirrored, one layer, doubled, repeated, undone', async () => {
+    const { page, context } = await app.visit()
+    await startNew(page)
+    await press(page, 'Control+s')
+    const editor = page.getByRole('textbox', { name: 'Count sheet' })
+    await editor.click()
+    await press(page, 'Control+a', 'Delete')
+    await page.keyboard.insertText('sway 1')
+    for (const line of [
+      'phrase A 8',
+      ' feet 1 step side; 2 touch',
+      ' hips 2 hip drop L',
+      ' arms 1 R high-v, L hips',
+      'phrase B 8',
+    ]) {
+      await press(page, 'Escape', 'Enter')
+      await page.keyboard.insertText(line)
+    }
+    await page.getByText('All of it is read.').waitFor()
+    await page.getByRole('button', { name: 'Body', exact: true }).click()
+    await page.getByRole('application').focus()
+    const all = async (line: string) => [
+      ...(await namesOn(page, line, 'arms')),
+      ...(await namesOn(page, line, 'hips')),
+      ...(await namesOn(page, line, 'feet')),
+    ]
+    const message = (words: RegExp) => page.getByText(words).waitFor()
+    // Two counts of arms to feet, once more right behind, then to the end.
+    await press(
+      page,
+      'Control+Home',
+      '1',
+      'Shift+ArrowUp',
+      'Shift+ArrowUp',
+      'Shift+ArrowUp',
+      'Shift+ArrowRight',
+    )
+    await press(page, 'Control+d')
+    await message(/4 moves pasted/)
+    expect(await namesOn(page, 'R:0', 'feet')).toHaveLength(4)
+    await press(
+      page,
+      'Control+z',
+      '1',
+      'Shift+ArrowUp',
+      'Shift+ArrowUp',
+      'Shift+ArrowUp',
+      'Shift+ArrowRight',
+      'Control+e',
+    )
+    await message(/Repeated 3 times/)
+    expect(await namesOn(page, 'R:0', 'feet')).toHaveLength(8)
+    expect(await namesOn(page, 'R:0', 'hips')).toHaveLength(4)
+    await press(page, 'Control+z')
+    // The other side of it into the next phrase, and only one layer of it.
+    await press(
+      page,
+      '1',
+      'Shift+ArrowUp',
+      'Shift+ArrowUp',
+      'Shift+ArrowUp',
+      'Shift+ArrowRight',
+      'Control+c',
+    )
+    await message(/4 moves copied/)
+    await press(page, '8', 'ArrowRight', 'Control+Shift+v')
+    expect(await all('R:1')).toEqual([
+      'R hips, L high-v, 1, arms',
+      'hip drop R, 2, hips',
+      'step L side, feet',
+      'touch R in-place, feet',
+    ])
+    await press(page, '5', 'Control+Alt+v')
+    expect(await namesOn(page, 'R:1', 'feet')).toHaveLength(4)
+    expect(await namesOn(page, 'R:1', 'hips')).toHaveLength(1)
+    // What has no room is said.
+    await press(page, '8', 'Control+v')
+    await message(/2 pasted; 2 had no room/)
+    // Everything, over both phrases, cut and brought back.
+    await press(page, 'Control+a', 'Control+x')
+    expect([...(await all('R:0')), ...(await all('R:1'))]).toEqual([])
+    await press(page, 'Control+z')
+    expect((await all('R:1')).length).toBeGreaterThan(5)
+    await context.close()
+  })
+})
+
+describe('dragging', () => {
+  it('shows where it would land, into another phrase too, and takes a move from the list', async () => {
+    const { page, context } = await app.visit()
+    await open(page, 'Copper Lantern')
+    const from = await placeIn(page, 'R:3', 'hips', 5)
+    const to = await placeIn(page, 'R:0', 'hips', 7)
+    await page.mouse.move(from.x, from.y)
+    await page.mouse.down()
+    await page.mouse.move(to.x, to.y, { steps: 8 })
+    const ghost = await page.locator('[data-ghost]').boundingBox()
+    expect(ghost && ghost.y < to.y && ghost.y + ghost.height > to.y).toBe(true)
+    expect(Math.abs((ghost?.x ?? 0) - to.x)).toBeLessThan(60)
+    await page.mouse.up()
+    expect(await page.locator('[data-ghost]').count()).toBe(0)
+    expect(await namesOn(page, 'R:3', 'hips')).toEqual(['hip bump R, 7, hips'])
+    expect(await namesOn(page, 'R:0', 'hips')).toContain('hip bump L, 7, hips')
+    await press(page, 'Control+z')
+    // From the list: only what suits the place, dropped on another count.
+    await page.getByRole('button', { name: 'Moves', exact: true }).click()
+    const place = await placeIn(page, 'R:0', 'torso', 3)
+    await page.mouse.click(place.x, place.y)
+    await page.getByRole('textbox', { name: 'Search moves' }).fill('chest drop')
+    const row = page.getByRole('option', { name: /Chest drop/ })
+    const target = page.locator('[data-line="R:0"] [data-lane="torso"]')
+    const box = await target.boundingBox()
+    if (!box) throw new Error('no torso')
+    await row.dragTo(target, { targetPosition: { x: (box.width / 8) * 5.1, y: box.height / 2 } })
+    expect(await namesOn(page, 'R:0', 'torso')).toEqual(['chest drop, 6, torso'])
+    await context.close()
+  })
+})
+
+describe('the vocabulary', () => {
+  it('is searched and filtered; a name the class uses follows everywhere; own moves can go', async () => {
+    const { page, context, errors } = await app.visit()
+    await page.getByRole('link', { name: 'Moves', exact: true }).click()
+    await page.getByRole('textbox', { name: 'Search moves' }).fill('HIP DROP')
+    await page.getByRole('option', { name: /^Hip drop 1/ }).click()
+    const detail = page.getByRole('region', { name: 'Hip drop', exact: true })
+    expect(await detail.textContent()).toMatch(/How.*Watch.*harder/s)
+    await page.getByRole('button', { name: 'Make it a favourite' }).click()
+    await page.getByRole('textbox', { name: 'What the class calls it' }).fill('plop')
+    await press(page, 'Enter')
+    await page.getByRole('textbox', { name: 'Search moves' }).fill('')
+    await page.getByLabel('Which moves').selectOption('own')
+    const listed = page.getByRole('listbox', { name: 'Moves' }).getByRole('option')
+    await expect.poll(() => listed.count()).toBe(1)
+    await page.getByLabel('Which moves').selectOption('favourites')
+    await page.getByRole('option', { name: /plop/ }).waitFor()
+    await page.getByLabel('Which moves').selectOption('all')
+    await page.getByLabel('Layer').selectOption('feet')
+    await page.getByLabel('Demand').selectOption('1')
+    await page
+      .getByRole('option', { name: /Step-touch/ })
+      .first()
+      .click()
+    expect(
+      await page
+        .getByRole('group', { name: /Phrase A/ })
+        .getByRole('img')
+        .count(),
+    ).toBe(2)
+
+    // An own move, placed, then taken out of the list: what uses it goes on.
+    await page.getByRole('button', { name: 'New own step' }).click()
+    const form = page.getByRole('dialog')
+    await form.getByRole('textbox', { name: 'What the class calls it' }).fill('Glow step')
+    await page.getByRole('textbox', { name: 'Its steps' }).fill('1 step R side; 2 stumble')
+    await page
+      .getByText(/“|expected/i)
+      .first()
+      .waitFor()
+    expect(await page.getByRole('button', { name: 'Keep this move' }).isDisabled()).toBe(true)
+    await page.getByRole('textbox', { name: 'Its steps' }).fill('1 step R side; 2 touch L together')
+    await page.getByRole('button', { name: 'Keep this move' }).click()
+    await page.getByRole('link', { name: 'Combinations', exact: true }).click()
+    await open(page, 'Copper Lantern')
+    expect(await namesOn(page, 'R:2', 'hips')).toContain('plop R, 7, hips')
+    await write(page, 'R:3', 'feet', 1, 'glow')
+    await page.locator('[data-save-state="saved"]').waitFor()
+    await page.getByRole('link', { name: 'Moves', exact: true }).click()
+    await page.getByRole('textbox', { name: 'Search moves' }).fill('glow')
+    await page.getByRole('option', { name: /Glow step/ }).click()
+    await page.getByRole('button', { name: 'Take this own move out' }).click()
+    await page.getByText(/Combinations that use it keep it/).waitFor()
+    await page.goBack()
+    await page.getByRole('application').waitFor()
+    expect((await namesOn(page, 'R:3', 'feet'))[0]).toBe('step R side, feet')
+    expect(await page.getByText(/no move called/).count()).toBe(0)
+    expect(errors).toEqual([])
+    await context.close()
+  })
+})
+
+describe('files', () => {
+  it('come several at once by button, drop and paste, each reported; a backup brings all back', async () => {
+    const { page, context, errors } = await app.visit()
+    const folder = await mkdtemp(join(tmpdir(), 'sway-'))
+    const file = (name: string, text: string) => {
+      const path = join(folder, name)
+      writeFileSync(path, text)
+      return path
+    }
+    await page.setInputFiles('input[type="file"]', [
+      file('ebb.sway', 'sway 1\ntitle Ebb\nphrase A 4\n feet 1 step; 2 tuoch'),
+      file('rows.csv', 'phrase,count,feet\nA,1,step side\nA,2,touch\n'),
+      file('soup.txt', 'carrots'),
+    ])
+    const reports = page.getByRole('region', { name: 'Opened files' })
+    await reports.getByText(/“Ebb” is here now. One place in it could not be read/).waitFor()
+    await reports.getByText(/“rows” is here now/).waitFor()
+    await reports.getByText(/“soup.txt” is no combination/).waitFor()
+    // Dropped, and pasted.
+    await page.evaluate(() => {
+      const transfer = new DataTransfer()
+      transfer.items.add(new File(['sway 1\ntitle Dropped\nphrase A 4'], 'dropped.sway'))
+      const target = document.querySelector('main')
+      target?.dispatchEvent(new DragEvent('dragover', { dataTransfer: transfer, bubbles: true }))
+      target?.dispatchEvent(new DragEvent('drop', { dataTransfer: transfer, bubbles: true }))
+    })
+    await page.getByRole('article', { name: 'Dropped' }).waitFor()
+    await page.evaluate(() => {
+      const transfer = new DataTransfer()
+      transfer.setData('text', 'sway 1\ntitle Pasted\nphrase A 4\n feet 1 step side')
+      document
+        .querySelector('main')
+        ?.dispatchEvent(new ClipboardEvent('paste', { clipboardData: transfer, bubbles: true }))
+    })
+    await page.getByRole('article', { name: 'Pasted' }).waitFor()
+    // Everything in one zip, brought back where there is nothing but the demo.
+    await page.getByRole('button', { name: 'Backup' }).click()
+    const download = page.waitForEvent('download')
+    await page.getByRole('menuitem', { name: 'Save everything as one zip' }).click()
+    const zip = join(folder, 'all.zip')
+    await (await download).saveAs(zip)
+    const there = await app.visit()
+    await there.page.setInputFiles('input[type="file"]', zip)
+    await there.page.getByText(/own names and moves came in/).waitFor()
+    await there.page.getByRole('article', { name: 'Pasted' }).waitFor()
+    expect(await there.page.getByText(/is here already, just so/).count()).toBe(5)
+    // The other forms of one.
+    for (const [item, begins] of [
+      ['Save as count sheet', /^sway 1\n/],
+      ['Save as rows (CSV)', /^phrase,count,feet/],
+      ['Save captions (WebVTT)', /^WEBVTT/],
+      ['Save clicks and cues (MIDI)', /^MThd/],
+    ] as const) {
+      await there.page.getByRole('article', { name: 'Pasted' }).getByRole('button').click()
+      const saving = there.page.waitForEvent('download')
+      await there.page.getByRole('menuitem', { name: item }).click()
+      const path = join(folder, (await saving).suggestedFilename())
+      await (await saving).saveAs(path)
+      expect(readFileSync(path, 'latin1')).toMatch(begins)
+    }
+    expect([...errors, ...there.errors]).toEqual([])
+    await context.close()
+    await there.context.close()
   })
 })

@@ -22,6 +22,8 @@ export interface LineSelection {
 
 interface PassLineProps {
   readonly line: Line
+  /** In the braid it is found by its side and pass; alone it is not. */
+  readonly alone?: true
   /** What is selected in this line, as plain values, so that a line is drawn again only when they change. */
   readonly from: number | undefined
   readonly to: number | undefined
@@ -67,7 +69,7 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
       className={classes.line}
       width={width}
       height={height}
-      data-line={`${side}:${pass.index}`}
+      data-line={props.alone ? undefined : `${side}:${pass.index}`}
       role="group"
       aria-label={`Phrase ${pass.phrase.name}, ${sideWord[side]} side`}
     >

@@ -39,7 +39,9 @@ export const MoveLine = memo(function MoveLine({
       <svg width={0} height={0} aria-hidden className="only-read">
         <RibbonInk top={SIZE.leftFoot} bottom={SIZE.rightFoot} />
       </svg>
-      {line && <PassLine line={line} from={undefined} to={undefined} layers="" selectedIds="" />}
+      {line && (
+        <PassLine line={line} alone from={undefined} to={undefined} layers="" selectedIds="" />
+      )}
     </div>
   )
 })

@@ -60,6 +60,21 @@ export function MovesScreen() {
           favourites={favourites}
           onChoose={(chosen) => setId(chosen.id)}
         />
+        {removed && (
+          <p role="status">
+            “{removed.name}” is taken out of your moves. Combinations that use it keep it.{' '}
+            <Button
+              size="compact-sm"
+              variant="default"
+              onClick={() => {
+                void own.saveMove(removed)
+                setRemoved(undefined)
+              }}
+            >
+              Undo
+            </Button>
+          </p>
+        )}
         {moves.length === 0 && (
           <p className={classes.none}>
             No move is like that. Try a part of its name, or fewer filters.
@@ -82,21 +97,6 @@ export function MovesScreen() {
             }}
             isFavourite={favourites.has(move.id)}
           />
-          {removed && (
-            <p role="status">
-              “{removed.name}” is taken out of your moves. Combinations that use it keep it.{' '}
-              <Button
-                size="compact-sm"
-                variant="default"
-                onClick={() => {
-                  void own.saveMove(removed)
-                  setRemoved(undefined)
-                }}
-              >
-                Undo
-              </Button>
-            </p>
-          )}
           <MoveFacts move={move} vocabulary={vocabulary} onGo={setId} />
         </section>
       )}

@@ -48,9 +48,10 @@ export function CommandFinder({ session, deck, onClose }: FinderProps) {
             placeholder="mirror, double time, copy…"
             value={query}
             onChange={({ currentTarget }) => setQuery(currentTarget.value)}
+            onKeyDown={({ key }) => key === 'Escape' && onClose()}
           />
         </Combobox.EventsTarget>
-        <Combobox.Options aria-label="Actions" className={classes.commands}>
+        <Combobox.Options aria-label="Actions" className={classes.commands} tabIndex={0}>
           {found.map(({ does, keys }) => (
             <Combobox.Option key={does} value={does}>
               <span>{does}</span>
