@@ -3,7 +3,13 @@ import { defineConfig } from 'vitest/config'
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: 'unit', include: ['src/**/*.test.ts', 'tests/cli/*.test.ts'], testTimeout: 120_000 } },
+      {
+        test: {
+          name: 'unit',
+          include: ['src/**/*.test.ts', 'tests/cli/*.test.ts'],
+          testTimeout: 120_000,
+        },
+      },
       {
         test: {
           name: 'browser',

@@ -49,6 +49,15 @@ export function installPackages(out = 1) {
   writeFileSync(MARK, wanted())
 }
 
+/** How Chromium is started here, as root too: nothing but the page. */
+export const CHROMIUM_FLAGS = [
+  '--no-sandbox',
+  '--disable-quic',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--no-first-run',
+]
 const CHROMIUM = ['/usr/bin/chromium', '/usr/bin/chromium-browser']
 
 /** The browser for the tests; installed by apt when missing and root, else says the exact command. */

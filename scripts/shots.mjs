@@ -1,7 +1,7 @@
 // Takes the pictures of docs/screenshots from the demo data. Run it when a view has changed.
 import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
-import { bin, findChromium, installPackages, need, ROOT } from './setup.mjs'
+import { bin, CHROMIUM_FLAGS, findChromium, installPackages, need, ROOT } from './setup.mjs'
 
 installPackages()
 need(bin('vite'), ['build', '--logLevel', 'warn'])
@@ -13,14 +13,7 @@ mkdirSync(out, { recursive: true })
 const { address, stop } = await serve(4600)
 const browser = await chromium.launch({
   executablePath: findChromium(),
-  args: [
-    '--no-sandbox',
-    '--disable-quic',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-    '--no-first-run',
-  ],
+  args: CHROMIUM_FLAGS,
 })
 
 async function visit(colorScheme = 'light', viewport = { width: 1280, height: 800 }) {

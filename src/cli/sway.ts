@@ -1,17 +1,13 @@
 import { readFileSync, statSync, writeFileSync } from 'node:fs'
 import { basename } from 'node:path'
 import { parseArgs } from 'node:util'
-import type { Combination } from '../core/combination/combination'
 import { mirror } from '../core/combination/mirror'
 import { UserError } from '../core/errors'
 import { vocabulary } from '../core/moves/vocabulary'
-import { writeCsv } from '../core/sheet/csv'
 import { type FileRead, readCombinationFile, textOfBytes } from '../core/sheet/files'
 import { FORMATS, type Format } from '../core/sheet/formats'
-import { writeMidiFile } from '../core/sheet/midi'
 import { combinationJsonSchema } from '../core/sheet/schema'
-import { writeSwayJson } from '../core/sheet/swayJson'
-import { writeVtt } from '../core/sheet/vtt'
+import { writeCombinationFile } from '../core/sheet/writeFile'
 import { writeSheet } from '../core/sheet/writeSheet'
 import { handout } from '../core/teaching/handout'
 import { report, reportText } from './report'
@@ -49,21 +45,6 @@ function read(path: string): FileRead {
   return file
 }
 
-function converted(combination: Combination, to: Format): string | Uint8Array {
-  switch (to) {
-    case 'json':
-      return writeSwayJson(combination)
-    case 'sway':
-      return writeSheet(combination, vocabulary)
-    case 'csv':
-      return writeCsv(combination, vocabulary)
-    case 'vtt':
-      return writeVtt(combination)
-    case 'mid':
-      return writeMidiFile(combination)
-  }
-}
-
 function run(args: readonly string[]): number {
   const { values, positionals } = parseArgs({
     args: [...args],
@@ -98,10 +79,10 @@ function run(args: readonly string[]): number {
       print(handout(combination, vocabulary))
       return 0
     case 'mirror':
-      print(converted(mirror(combination), asFormat(values.to ?? 'sway')))
+      print(writeCombinationFile(mirror(combination), asFormat(values.to ?? 'sway'), vocabulary))
       return 0
     case 'convert':
-      print(converted(combination, asFormat(values.to)))
+      print(writeCombinationFile(combination, asFormat(values.to), vocabulary))
       return 0
     default: {
       const found = report(combination, messages, vocabulary)

@@ -29,7 +29,7 @@ export interface FileReport {
 type Digest = (bytes: Uint8Array) => Promise<string>
 
 /** SHA-256 as hexadecimal digits. */
-export const sha256: Digest = async (bytes) => {
+const sha256: Digest = async (bytes) => {
   const hash = await crypto.subtle.digest('SHA-256', bytes.slice())
   return [...new Uint8Array(hash)].map((byte) => byte.toString(16).padStart(2, '0')).join('')
 }
@@ -79,6 +79,7 @@ export async function restoreBackup(
   const files = unzipped(bytes)
   const manifest = manifestOf(files)
   const reports: FileReport[] = []
+  const read: { readonly path: string; readonly combination: Combination }[] = []
   for (const { path, sha256: wanted } of manifest.files) {
     const file = files[path]
     const fail = (text: string) => reports.push({ name: path, ok: false, text })
@@ -87,13 +88,24 @@ export async function restoreBackup(
       fail('is damaged: its checksum does not fit. It was left out; take it from another backup.')
     else
       try {
-        reports.push(await restoreFile(path, strFromU8(file), combinations, own))
+        if (path === OWN_PATH) reports.push(await restoreOwn(strFromU8(file), own))
+        else read.push({ path, combination: readSwayJson(strFromU8(file)) })
       } catch (error) {
         if (!(error instanceof UserError)) throw error
         fail(`${error.message} ${error.whatToDo}`)
       }
   }
-  return reports
+  // All at once: either the whole backup is here, or nothing of it.
+  const added = await combinations.merge(
+    read.map(({ combination }) => combination),
+    'from the backup',
+  )
+  const came = read.map(({ path, combination }, i) => ({
+    name: path,
+    ok: true,
+    text: `“${combination.title}” ${ADDED_WORDS[added[i] ?? 'added']}`,
+  }))
+  return [...came, ...reports]
 }
 
 function unzipped(bytes: Uint8Array): Record<string, Uint8Array> {
@@ -130,25 +142,15 @@ function manifestOf(files: Record<string, Uint8Array>): z.infer<typeof Manifest>
   return read.data
 }
 
-async function restoreFile(
-  path: string,
-  text: string,
-  combinations: Combinations,
-  own: OwnWords,
-): Promise<FileReport> {
-  if (path === OWN_PATH) {
-    const entries = OwnEntry.array().safeParse(JSON.parse(text))
-    if (!entries.success)
-      throw new UserError('The own moves in it can’t be read.', 'They were left out.')
-    const count = await own.merge(entries.data)
-    return { name: path, ok: true, text: `${count} own names and moves came in.` }
-  }
-  const combination = readSwayJson(text)
-  const added = await combinations.merge(combination, 'from the backup')
-  return { name: path, ok: true, text: `“${combination.title}” ${ADDED_WORDS[added]}` }
+async function restoreOwn(text: string, own: OwnWords): Promise<FileReport> {
+  const entries = OwnEntry.array().safeParse(JSON.parse(text))
+  if (!entries.success)
+    throw new UserError('The own moves in it can’t be read.', 'They were left out.')
+  const count = await own.merge(entries.data)
+  return { name: OWN_PATH, ok: true, text: `${count} own names and moves came in.` }
 }
 
-export const ADDED_WORDS = {
+const ADDED_WORDS = {
   added: 'came in.',
   same: 'is here already, just so.',
   copy: 'is here already, but differs: both are kept.',

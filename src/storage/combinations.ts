@@ -38,7 +38,7 @@ type Saved =
   | { readonly kind: 'elsewhere'; readonly copy: Combination }
 
 /** What came of adding one that may be here already. */
-export type Added = 'added' | 'same' | 'copy'
+type Added = 'added' | 'same' | 'copy'
 
 export interface Combinations {
   readonly list: () => Promise<Shelf>
@@ -47,8 +47,8 @@ export interface Combinations {
   readonly all: () => Promise<readonly Combination[]>
   readonly add: (combination: Combination) => Promise<void>
   readonly addAll: (combinations: readonly Combination[]) => Promise<void>
-  /** Adds one by its id: nothing when it is here just so, a copy beside one that differs. */
-  readonly merge: (combination: Combination, from: string) => Promise<Added>
+  /** Adds each by its id, all at once: nothing when it is here just so, a copy beside one that differs. */
+  readonly merge: (list: readonly Combination[], from: string) => Promise<readonly Added[]>
   /** Saves over the revision it was read with. */
   readonly save: (combination: Combination, revision: number) => Promise<Saved>
   readonly remove: (id: string) => Promise<void>
@@ -152,19 +152,25 @@ export function createCombinations(
     },
     add: (combination) => database.transaction('rw', both, () => addNew([combination])),
     addAll: (list) => database.transaction('rw', both, () => addNew(list)),
-    merge: (combination, from) =>
-      database.transaction('rw', both, async (): Promise<Added> => {
-        const before = await combinations.get(combination.id)
-        if (!before) {
-          await addNew([combination])
-          return 'added'
-        }
-        const isRemoved = before.removedAt !== undefined
-        if (!isRemoved && JSON.stringify(before.record) === JSON.stringify(combination))
-          return 'same'
-        const title = isRemoved ? combination.title : `${combination.title} (${from})`
-        await addNew([{ ...combination, id: newId(), title }])
-        return 'copy'
+    merge: (list, from) =>
+      database.transaction('rw', both, async () => {
+        const known = await combinations.bulkGet(list.map(({ id }) => id))
+        const added = list.map((combination, i): Added => {
+          const before = known[i]
+          if (!before) return 'added'
+          const isSame = JSON.stringify(before.record) === JSON.stringify(combination)
+          return before.removedAt === undefined && isSame ? 'same' : 'copy'
+        })
+        await addNew(
+          list.flatMap((combination, i) => {
+            if (added[i] === 'same') return []
+            if (added[i] === 'added') return [combination]
+            const isRemoved = known[i]?.removedAt !== undefined
+            const title = isRemoved ? combination.title : `${combination.title} (${from})`
+            return [{ ...combination, id: newId(), title }]
+          }),
+        )
+        return added
       }),
     save: (combination, revision) =>
       database.transaction('rw', both, async (): Promise<Saved> => {

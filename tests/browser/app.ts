@@ -3,16 +3,10 @@ import { type Browser, type BrowserContext, chromium, type Page } from 'playwrig
 import { expect } from 'vitest'
 // @ts-expect-error a plain script without types
 import { serve } from '../../scripts/serve.mjs'
+// @ts-expect-error a plain script without types
+import { CHROMIUM_FLAGS } from '../../scripts/setup.mjs'
 
-const FLAGS = [
-  '--no-sandbox',
-  '--disable-quic',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-  '--no-first-run',
-  '--autoplay-policy=no-user-gesture-required',
-]
+const FLAGS = [...CHROMIUM_FLAGS, '--autoplay-policy=no-user-gesture-required']
 
 /** A sound that was started: when on the audio clock, and how long its sample is. */
 interface Started {

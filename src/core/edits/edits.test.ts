@@ -9,11 +9,14 @@ import { readSheet } from '../sheet/readSheet'
 import { writeSheet } from '../sheet/writeSheet'
 import { simulate } from '../simulate/simulate'
 import { labelOfSpan, tick } from '../time/time'
+import * as clips from './clip'
+import type { Edit } from './edit'
 import * as edits from './edits'
 import { beginHistory, edit, redo, undo } from './history'
+import * as phrases from './phrases'
 
 let serial = 0
-const anyEdit: fc.Arbitrary<(c: Combination) => edits.Edit> = fc
+const anyEdit: fc.Arbitrary<(c: Combination) => Edit> = fc
   .record({
     which: fc.nat(99),
     n: fc.integer({ min: -40, max: 40 }),
@@ -33,26 +36,26 @@ const anyEdit: fc.Arbitrary<(c: Combination) => edits.Edit> = fc
       length: tick(12),
       what: { kind: 'at' as const, place: 'R' as const },
     }
-    const kinds: edits.Edit[] = [
+    const kinds: Edit[] = [
       edits.placeEvent(phrase, event),
       edits.moveEvents(ids, n),
       edits.stretchEvents(ids, n),
       edits.removeEvents(ids),
       edits.changeSide(ids, n > 0 ? 'R' : 'L'),
       edits.keep(ids, n > 0),
-      edits.addPhrase(made, at),
-      edits.removePass(at),
-      edits.movePass(at, Math.abs(n) % c.order.length),
-      edits.repeatPass(at),
-      edits.turnPass(at),
-      edits.setCounts(phrase, 1 + (Math.abs(n) % 16)),
+      phrases.addPhrase(made, at),
+      phrases.removePass(at),
+      phrases.movePass(at, Math.abs(n) % c.order.length),
+      phrases.repeatPass(at),
+      phrases.turnPass(at),
+      phrases.setCounts(phrase, 1 + (Math.abs(n) % 16)),
       ids[0] ? edits.moveEventTo(ids[0], phrase, tick(Math.abs(n))) : (x) => x,
-      edits.insertCounts(phrase, 1 + (which % 4), 1 + (Math.abs(n) % 3)),
-      edits.deleteCounts(phrase, 1 + (which % 4), 1 + (Math.abs(n) % 3)),
-      edits.retime(phrase, n > 0 ? 2 : 0.5, ({ id }) => id),
-      edits.setPickup(Math.abs(n) % 4, which % 2 === 0),
+      phrases.insertCounts(phrase, 1 + (which % 4), 1 + (Math.abs(n) % 3)),
+      phrases.deleteCounts(phrase, 1 + (which % 4), 1 + (Math.abs(n) % 3)),
+      phrases.retime(phrase, n > 0 ? 2 : 0.5, ({ id }) => id),
+      phrases.setPickup(Math.abs(n) % 4, which % 2 === 0),
       edits.openFigure(ids[0] ?? '', vocabulary, () => `${made}${serial++}`),
-      edits.paste(
+      clips.paste(
         { events: all.slice(0, 4).map((event) => ({ event, offset: event.at })) },
         at,
         tick(Math.abs(n)),
@@ -168,23 +171,27 @@ describe('edits', () => {
   it.each([
     [
       'half the counts',
-      edits.retime('A', 0.5, name),
+      phrases.retime('A', 0.5, name),
       ['phrase A 4', 'feet 1-1e step R side; 1& step L together', 'hips 1 hip-sway R'],
     ],
     [
       'twice the counts',
-      edits.retime('A', 2, name),
+      phrases.retime('A', 2, name),
       ['phrase A 16', 'feet 1-2 step R side; 3-4 step L together', 'hips 1-8 hip-sway R'],
     ],
     [
       'two counts put in before 2',
-      edits.insertCounts('A', 2, 2),
+      phrases.insertCounts('A', 2, 2),
       ['phrase A 10', 'feet 1 step R side; 4 step L together', 'hips 1-6 hip-sway R'],
     ],
-    ['count 1 taken out', edits.deleteCounts('A', 1, 1), ['phrase A 7', 'feet 1 step L together']],
+    [
+      'count 1 taken out',
+      phrases.deleteCounts('A', 1, 1),
+      ['phrase A 7', 'feet 1 step L together'],
+    ],
     [
       'count 2 taken out',
-      edits.deleteCounts('A', 2, 1),
+      phrases.deleteCounts('A', 2, 1),
       ['phrase A 7', 'feet 1 step R side', 'hips 1-3 hip-sway R'],
     ],
   ])('move everything along: %s', (_, make, expected) => {
@@ -194,11 +201,11 @@ describe('edits', () => {
 
   it('refuse what would fall between ticks, and name it', () => {
     const start = sheetOf('feet 1 step R side; 1e step L together')
-    expect(() => edits.retime('A', 0.5, () => 'step L')(start)).toThrow(
+    expect(() => phrases.retime('A', 0.5, () => 'step L')(start)).toThrow(
       /step L \(1e\) would fall between/,
     )
     expect(() =>
-      edits.retime(
+      phrases.retime(
         'A',
         0.5,
         name,
@@ -215,15 +222,15 @@ describe('edits', () => {
       'sway 1\npickup 1\nphrase A 8\n feet <8 step R side; 1 step L\nphrase B 8\n feet 1 step R\norder A B',
       vocabulary,
     ).combination
-    const turned = edits.movePass(0, 1)(two)
+    const turned = phrases.movePass(0, 1)(two)
     expect(turned.phrases.map(({ events }) => events.map(({ at }) => at))).toEqual([[0], [-12, 0]])
     expect(
-      edits
+      phrases
         .removePass(0)(two)
         .phrases[0]?.events.map(({ at }) => at),
     ).toEqual([-12, 0])
     expect(
-      edits
+      phrases
         .setPickup(
           0,
           false,
@@ -249,16 +256,16 @@ describe('edits', () => {
       vocabulary,
     ).combination
     const events = start.phrases[0]!.events.map((event) => ({ event, offset: event.at }))
-    const pasted = edits.paste({ events }, 1, tick(0), () => `n${serial++}`)(start)
+    const pasted = clips.paste({ events }, 1, tick(0), () => `n${serial++}`)(start)
     expect(linesOf(pasted).slice(-2)).toEqual([
       'hips 1 hip-drop R; 4 hip-drop R',
       'torso 1 chest-pop',
     ])
-    const late = edits.paste({ events }, 1, tick(24), () => `n${serial++}`)(start)
+    const late = clips.paste({ events }, 1, tick(24), () => `n${serial++}`)(start)
     expect(late.phrases[1]?.events).toHaveLength(2)
-    expect(edits.roomFor({ events }, 1, tick(24), start)).toBe(1)
-    const mirrored = edits.paste(
-      edits.mirroredClip({ events }),
+    expect(clips.roomFor({ events }, 1, tick(24), start)).toBe(1)
+    const mirrored = clips.paste(
+      clips.mirroredClip({ events }),
       1,
       tick(0),
       () => `n${serial++}`,

@@ -33,7 +33,7 @@ export function endOfPattern(pattern: readonly TimedAction[]): '=' | 'on-R' | 'b
   return state.weight === 'L' ? '=' : state.weight === 'R' ? 'on-R' : 'both'
 }
 
-export const patternText = (pattern: readonly TimedAction[]): string =>
+const patternText = (pattern: readonly TimedAction[]): string =>
   pattern.map(({ at, action }) => `${labelOfTick(at)} ${actionText(action)}`).join('; ')
 
 /**

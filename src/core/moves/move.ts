@@ -32,7 +32,7 @@ export const BodyPart = z.enum([
 export type BodyPart = z.infer<typeof BodyPart>
 
 /** What a move needs of the body, the floor or the class (model 8). */
-export const Need = z.enum([
+const Need = z.enum([
   'soft-knees',
   'flat-feet',
   'weight-one',
@@ -47,7 +47,7 @@ export const Need = z.enum([
 ])
 
 /** What repetitions of a move load. */
-export const Risk = z.enum(['neck', 'back', 'knees', 'impact'])
+const Risk = z.enum(['neck', 'back', 'knees', 'impact'])
 
 export const Sided = z.enum(['side', 'direction', 'none'])
 export type Sided = z.infer<typeof Sided>

@@ -1,162 +1,20 @@
 import { Direction, type FootAction, factsOf, JumpTo, Primitive } from '../body/feet'
-import { ArmPlace, Compass, Gaze, Via } from '../body/places'
+import { ArmPlace, Compass, Gaze } from '../body/places'
 import type { Side } from '../body/side'
 import type { Event, What } from '../combination/combination'
 import { mirrorWhat } from '../combination/mirror'
-import type { Layer, Move } from '../moves/move'
-import type { Vocabulary } from '../moves/vocabulary'
-import {
-  COUNT,
-  endOf,
-  type Span,
-  slotAt,
-  TICKS_PER_COUNT,
-  type Tick,
-  tick,
-  tickOfLabel,
-} from '../time/time'
+import type { Move } from '../moves/move'
+import { COUNT, TICKS_PER_COUNT, tick } from '../time/time'
 import { type Token, tokensIn } from './lines'
+import { type Options, readOptions } from './options'
+import { type EntryPlace, EntryProblem, hint, Reader, sideIn } from './reader'
+import { readWhen, type When } from './when'
 import { dictionaryOf, nearest, squashed } from './words'
-
-/** What is wrong with an entry: from which sign to which, and what to write instead. */
-export class EntryProblem extends Error {
-  readonly at: number
-  readonly end: number
-  constructor(message: string, { at, end }: { at: number; end: number }) {
-    super(message)
-    this.at = at
-    this.end = end
-  }
-}
-
-/** Where an entry stands: what decides how its words are meant. */
-export interface EntryPlace {
-  readonly layer: Layer
-  /** Counts of the phrase. */
-  readonly counts: number
-  /** Whether a pickup may be written here: it stands in the first phrase only. */
-  readonly first: boolean
-  readonly lead: Side
-  readonly vocabulary: Vocabulary
-}
 
 /** An event before it has an id. One of the feet whose foot was left out is `open` until the weight is known. */
 export interface WrittenEvent {
   readonly event: Omit<Event, 'id'>
   readonly open: boolean
-}
-
-const PIECE = /^(<?)(\d{1,3}(?:e|&|a|\+\d{1,2})?)(?:([->])(<?)(\d{1,3}(?:e|&|a|\+\d{1,2})?))?$/
-
-/** A place or a range in time, and whether only its start was written. */
-export interface When extends Span {
-  readonly single: boolean
-}
-
-function tickOf(back: string, label: string, place: EntryPlace, token: Token): Tick {
-  const found = tickOfLabel(label)
-  const last = `${place.counts}`
-  if (found === undefined)
-    throw new EntryProblem(
-      `“${label}” is no count. Write 3, 3&, 3e, 3a or 3+4, from 1 to ${last}.`,
-      token,
-    )
-  if (back && !place.first)
-    throw new EntryProblem(
-      'A pickup (“<”) can only stand in the phrase that is danced first.',
-      token,
-    )
-  if (found >= place.counts * TICKS_PER_COUNT)
-    throw new EntryProblem(
-      `This phrase has ${last} counts, so there is no ${label} in it. Write a count up to ${last}, or give the phrase more counts.`,
-      token,
-    )
-  return back ? tick(found - place.counts * TICKS_PER_COUNT) : found
-}
-
-/** Reads `3`, `3&`, `1-4`, `<8`, `2,4,6`, `1>1a`. */
-export function readWhen(token: Token, place: EntryPlace): readonly When[] {
-  const pieces = token.text.split(',').filter(Boolean)
-  if (pieces.length === 0) throw new EntryProblem('Write the count first: “3 …” or “1-4 …”.', token)
-  return pieces.map((piece): When => {
-    const [, back = '', from = '', sign, backTo = '', to = ''] = PIECE.exec(piece) ?? []
-    if (!from)
-      throw new EntryProblem(
-        `“${piece}” is no count. An entry starts with when it is danced: 3, 3&, 1-4 or 2,4,6.`,
-        token,
-      )
-    const at = tickOf(back, from, place, token)
-    if (!sign) return { at, length: slotAt(at), single: true }
-    const last = tickOf(backTo, to, place, token)
-    const end = sign === '>' ? last : endOf({ at: last, length: slotAt(last) })
-    if (end <= at)
-      throw new EntryProblem(
-        `“${piece}” ends before it starts. Write the earlier count first.`,
-        token,
-      )
-    return { at, length: tick(end - at), single: false }
-  })
-}
-
-/** The tokens of an entry, read from left to right. */
-class Reader {
-  readonly #tokens: readonly Token[]
-  #next = 0
-  constructor(tokens: readonly Token[]) {
-    this.#tokens = tokens
-  }
-  peek(ahead = 0): Token | undefined {
-    return this.#tokens[this.#next + ahead]
-  }
-  take(): Token | undefined {
-    return this.#tokens[this.#next++]
-  }
-  skip(count: number): void {
-    this.#next += count
-  }
-  /** The next token, or a problem that says what was expected. */
-  need(expected: string): Token {
-    const token = this.take()
-    if (token) return token
-    const last = this.#tokens.at(-1)
-    throw new EntryProblem(`Something is missing at the end: ${expected}.`, {
-      at: last?.at ?? 0,
-      end: last?.end ?? 1,
-    })
-  }
-}
-
-const SIDES: Readonly<Record<string, Side>> = {
-  R: 'R',
-  L: 'L',
-  right: 'R',
-  left: 'L',
-  r: 'R',
-  l: 'L',
-}
-const sideIn = (token: Token | undefined): Side | undefined =>
-  token && !token.quoted ? SIDES[token.text] : undefined
-
-/** What options an entry has; each is kept only if it was written. */
-interface Options {
-  side?: Side
-  way?: 'cw' | 'ccw'
-  every?: Tick
-  alt?: true
-  on?: true
-  turn?: number
-  via?: Via
-  size?: number
-  word?: 'small' | 'large'
-  contact?: 'ball' | 'heel'
-  rate?: number
-  as?: string
-  easier?: string
-  harder?: string
-  cue?: string
-  note?: string
-  words?: string
-  kept?: true
 }
 
 /**
@@ -311,9 +169,6 @@ function readArms(reader: Reader): What | undefined {
   return arms.R || arms.L ? { kind: 'arms', ...arms } : undefined
 }
 
-const hint = (near: readonly string[], otherwise: string): string =>
-  near.length > 0 ? ` Did you mean ${near.join(', ')}?` : ` ${otherwise}`
-
 const ARM_PLACES: ReadonlyMap<string, ArmPlace> = new Map(
   ArmPlace.options.map((place) => [squashed(place), place]),
 )
@@ -398,155 +253,6 @@ function readAction(reader: Reader, primitive: Primitive, word: Token): Read {
   // A foot left out is filled in when the weight is known; R stands in until then.
   if (open) action.foot = 'R'
   return { what: { kind: 'foot', action: action as FootAction }, open }
-}
-
-const OPTION_WORDS = [
-  'every',
-  'alt',
-  'on',
-  'turn',
-  'via',
-  'size',
-  'rate',
-  'cw',
-  'ccw',
-  'small',
-  'large',
-  'ball',
-  'heel',
-  'as',
-  'easier',
-  'harder',
-  'cue',
-  'note',
-  'words',
-  '!keep',
-]
-
-function readOptions(reader: Reader, place: EntryPlace, move: Move | undefined): Options {
-  const options: Options = {}
-  for (let token = reader.take(); token; token = reader.take()) {
-    const side = sideIn(token)
-    if (side) {
-      options.side = side
-      continue
-    }
-    switch (token.quoted ? '' : token.text.toLowerCase()) {
-      case ',':
-        break
-      case 'every':
-        options.every = everyIn(reader.need('how often: every 1, every 0.5 or every &'))
-        break
-      case 'alt':
-        options.alt = true
-        break
-      case 'on':
-        options.on = true
-        break
-      case 'turn':
-        options.turn = numberIn(reader.need('how many degrees: turn 90'), -1080, 1080, 'degrees')
-        break
-      case 'via': {
-        const way = reader.need(`a way: ${Via.options.join(', ')}`)
-        const via = Via.safeParse(way.text.toLowerCase())
-        if (!via.success)
-          throw new EntryProblem(
-            `“${way.text}” is no way for the arms. Write via ${Via.options.join(', ')}.`,
-            way,
-          )
-        options.via = via.data
-        break
-      }
-      case 'size': {
-        const size = reader.need('how large: size 60%')
-        options.size = numberIn({ ...size, text: size.text.replace(/%$/, '') }, 10, 300, 'per cent')
-        break
-      }
-      case 'rate': {
-        const rate = reader.need('how many a count: rate 2')
-        const value = Number(rate.text)
-        if (!(value > 0 && value <= 12))
-          throw new EntryProblem('A rate is a number above 0, 12 a count at the most.', rate)
-        options.rate = value
-        break
-      }
-      case 'cw':
-      case 'ccw':
-        options.way = token.text.toLowerCase() as 'cw' | 'ccw'
-        break
-      case 'small':
-      case 'large':
-        options.word = token.text.toLowerCase() as 'small' | 'large'
-        break
-      case 'ball':
-      case 'heel':
-        options.contact = token.text.toLowerCase() as 'ball' | 'heel'
-        break
-      case 'as':
-      case 'cue':
-      case 'note':
-      case 'words':
-        options[token.text.toLowerCase() as 'as'] = textIn(reader, token)
-        break
-      case 'easier':
-      case 'harder':
-        options[token.text.toLowerCase() as 'easier'] = otherForm(reader, token, place)
-        break
-      case '!keep':
-        options.kept = true
-        break
-      default:
-        throw new EntryProblem(
-          `“${token.text}” is not known after ${move ? `“${move.name}”` : 'this'}.${hint(
-            nearest(token.text, [
-              ...OPTION_WORDS,
-              ...(place.layer === 'feet' ? Direction.options : []),
-            ]),
-            `Write “;” before something new, or one of: ${OPTION_WORDS.slice(0, 8).join(', ')}…`,
-          )}`,
-          token,
-        )
-    }
-  }
-  return options
-}
-
-function textIn(reader: Reader, word: Token): string {
-  const token = reader.need(`a text in quotes: ${word.text} "…"`)
-  if (token.text.trim() === '') throw new EntryProblem(`Write what it is: ${word.text} "…".`, token)
-  return token.text
-}
-
-function otherForm(reader: Reader, word: Token, { layer, vocabulary }: EntryPlace): string {
-  const token = reader.need(`the id of a move: ${word.text} step-touch`)
-  const id = dictionaryOf(vocabulary, layer).ids.get(squashed(token.text))
-  if (id) return id
-  if (token.text.startsWith('?')) return token.text.slice(1)
-  throw new EntryProblem(
-    `“${token.text}” is no move of the ${layer}.${hint(nearest(token.text, dictionaryOf(vocabulary, layer).known), 'Write the id of a move.')}`,
-    token,
-  )
-}
-
-function everyIn(token: Token): Tick {
-  const counts = token.text === '&' ? 0.5 : Number(token.text)
-  const ticks = Math.round(counts * TICKS_PER_COUNT)
-  if (!(ticks > 0) || Math.abs(ticks - counts * TICKS_PER_COUNT) > 0.01)
-    throw new EntryProblem(
-      `“${token.text}” is no spacing. Write every 1, every 2, every 0.5 or every &.`,
-      token,
-    )
-  return tick(ticks)
-}
-
-function numberIn(token: Token, low: number, high: number, unit: string): number {
-  const value = Number(token.text)
-  if (!Number.isInteger(value) || value < low || value > high)
-    throw new EntryProblem(
-      `“${token.text}” does not work here: write a whole number of ${unit}, ${low} to ${high}.`,
-      token,
-    )
-  return value
 }
 
 /** Turns a move to a side: its own side, or the way it goes round. */

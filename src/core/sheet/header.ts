@@ -3,8 +3,8 @@ import { Side, Weight } from '../body/side'
 import { DancerLevel, defaultStart, type Start } from '../combination/combination'
 import { Family, OwnMove } from '../moves/move'
 import { Tempo } from '../time/tempo'
-import { EntryProblem } from './entry'
 import { type HeaderWord, type Token, tokensIn } from './lines'
+import { EntryProblem } from './reader'
 import { nearest, squashed } from './words'
 
 /** What the header lines of a sheet say, as far as they have been read. */

@@ -67,7 +67,7 @@ export const offsetIn = ({ parts }: Placed, index: number): number => {
   return part ? part.offset + (index - part.index) : 0
 }
 
-export const sliceOf = (placed: Placed, from: number, to: number): Placed => ({
+const sliceOf = (placed: Placed, from: number, to: number): Placed => ({
   text: placed.text.slice(from, to),
   parts: [
     { index: 0, offset: offsetIn(placed, from) },

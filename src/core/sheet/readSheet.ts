@@ -19,7 +19,7 @@ import { type Vocabulary, withOwn } from '../moves/vocabulary'
 import { clampTempo } from '../time/tempo'
 import { TICKS_PER_COUNT } from '../time/time'
 import { canonical, canonicalIds } from './canonical'
-import { EntryProblem, readEntry, readWhen, type WrittenEvent } from './entry'
+import { readEntry, type WrittenEvent } from './entry'
 import { type Header, readHeaderInto, readStart } from './header'
 import {
   entriesIn,
@@ -34,7 +34,9 @@ import {
   type SheetMessage,
   tokensIn,
 } from './lines'
+import { EntryProblem } from './reader'
 import { withFreeFeet } from './resolve'
+import { readWhen } from './when'
 import { nearest } from './words'
 import { SHEET_VERSION } from './writeSheet'
 

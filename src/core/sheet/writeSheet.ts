@@ -102,7 +102,7 @@ function startText(start: Start, usual: Start): string {
     .join(', ')
 }
 
-export const gazeText = (gaze: Gaze): string => gaze.replace('-', ' ')
+const gazeText = (gaze: Gaze): string => gaze.replace('-', ' ')
 
 function ownMoveText(move: OwnMove): string {
   const { id, name, layer, kind, pattern, motion, counts, sided, claims } = move

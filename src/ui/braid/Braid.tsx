@@ -1,6 +1,7 @@
 import { useElementSize } from '@mantine/hooks'
 import { type DragEvent, type PointerEvent, type ReactNode, useRef, useState } from 'react'
 import { nameOf } from '../../core/combination/names'
+import { earliestIn } from '../../core/edits/edit'
 import * as edits from '../../core/edits/edits'
 import { Layer } from '../../core/moves/move'
 import { onSide } from '../../core/moves/search'
@@ -79,8 +80,7 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
 
   const topOf = (line: Line) =>
     lines.slice(0, lines.indexOf(line)).reduce((sum, { shape }) => sum + shape.height, 0)
-  const firstOf = ({ pass }: Line) =>
-    pass.index === 0 ? edits.earliestIn(document, pass.phrase.id) : 0
+  const firstOf = ({ pass }: Line) => (pass.index === 0 ? earliestIn(document, pass.phrase.id) : 0)
 
   const pick = (event: PointerEvent<HTMLDivElement>, line: Line) => {
     const { pass, side, shape } = line

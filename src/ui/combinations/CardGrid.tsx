@@ -25,7 +25,7 @@ export const CardGrid = memo(function CardGrid({
     count: width === 0 ? 0 : Math.ceil(shown.length / columns),
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW_PX,
-    overscan: 3,
+    overscan: 1,
   })
   return (
     <div ref={ref} style={{ height: rows.getTotalSize(), position: 'relative' }}>

@@ -1,6 +1,6 @@
-import { ActionIcon, Menu } from '@mantine/core'
+import { Menu } from '@mantine/core'
 import { IconDots } from '@tabler/icons-react'
-import { memo } from 'react'
+import { memo, useState } from 'react'
 import { Link } from 'react-router'
 import type { Summary } from '../../core/findings/summary'
 import { FORMATS, type Format } from '../../core/sheet/formats'
@@ -61,38 +61,68 @@ export const CombinationCard = memo(function CombinationCard({
           )}
         </p>
       </Link>
-      <Menu position="bottom-end" withinPortal>
-        <Menu.Target>
-          <ActionIcon
-            variant="subtle"
-            color="gray"
-            className={classes.more}
-            aria-label={`More for ${title}`}
-          >
-            <IconDots size={18} />
-          </ActionIcon>
-        </Menu.Target>
-        <Menu.Dropdown>
-          <Menu.Item onClick={() => actions.duplicate(id)}>Duplicate</Menu.Item>
-          {(Object.keys(FORMATS) as Format[]).map((format) => (
-            <Menu.Item key={format} onClick={() => actions.save(id, format)}>
-              {FORMAT_WORDS[format]}
-            </Menu.Item>
-          ))}
-          <Menu.Item onClick={() => actions.remove(shown)}>Delete</Menu.Item>
-        </Menu.Dropdown>
-      </Menu>
+      <CardMenu shown={shown} actions={actions} />
     </article>
   )
 })
 
-function Face({ summary }: { summary: Summary }) {
-  const { width, height, left, right } = FACE
-  const y = { L: 24, R: 58, both: 41 }
+/** What can be done with a card. The menu is only made when it is asked for: most never are. */
+function CardMenu({ shown, actions }: { shown: Shown; actions: CardActions }) {
+  const { id, summary } = shown
+  const [isMade, setMade] = useState(false)
+  const [opened, setOpened] = useState(false)
+  const button = (
+    <button
+      type="button"
+      className={classes.more}
+      aria-label={`More for ${summary.title}`}
+      aria-haspopup="menu"
+      onClick={() => {
+        setMade(true)
+        setOpened(!opened)
+      }}
+    >
+      <IconDots size={18} />
+    </button>
+  )
+  if (!isMade) return button
+  return (
+    <Menu position="bottom-end" withinPortal opened={opened} onChange={setOpened}>
+      <Menu.Target>{button}</Menu.Target>
+      <Menu.Dropdown>
+        <Menu.Item onClick={() => actions.duplicate(id)}>Duplicate</Menu.Item>
+        {(Object.keys(FORMATS) as Format[]).map((format) => (
+          <Menu.Item key={format} onClick={() => actions.save(id, format)}>
+            {FORMAT_WORDS[format]}
+          </Menu.Item>
+        ))}
+        <Menu.Item onClick={() => actions.remove(shown)}>Delete</Menu.Item>
+      </Menu.Dropdown>
+    </Menu>
+  )
+}
+
+const y = { L: 24, R: 58, both: 41 }
+const faces = new WeakMap<Summary, ReturnType<typeof makeFace>>()
+
+function makeFace(summary: Summary) {
+  const { width, left, right } = FACE
   const length = summary.counts * TICKS_PER_COUNT
   const share = (width - left - right) / Math.max(1, length)
   const x = (tick: number) => left + tick * share
-  const shape = ribbonOf(summary.weight, { x, y, swing: 8, gap: 3 })
+  return { x, length, shape: ribbonOf(summary.weight, { x, y, swing: 8, gap: 3 }) }
+}
+
+/** The ribbon of a face, drawn once: cards come and go as the shelf is searched. */
+function faceOf(summary: Summary) {
+  const known = faces.get(summary) ?? makeFace(summary)
+  faces.set(summary, known)
+  return known
+}
+
+function Face({ summary }: { summary: Summary }) {
+  const { width, height } = FACE
+  const { x, shape, length } = faceOf(summary)
   const free = shape.end === 'both' ? 'both' : shape.end === 'L' ? 'R' : 'L'
   return (
     <svg

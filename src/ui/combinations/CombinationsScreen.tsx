@@ -1,40 +1,23 @@
-import { Button, FileButton, Menu, NativeSelect, Switch, TextInput } from '@mantine/core'
-import {
-  IconArchive,
-  IconChevronDown,
-  IconFileImport,
-  IconPlus,
-  IconSearch,
-} from '@tabler/icons-react'
-import {
-  type ClipboardEvent,
-  type DragEvent,
-  useCallback,
-  useDeferredValue,
-  useMemo,
-  useRef,
-  useState,
-} from 'react'
+import { Button, FileButton, Menu } from '@mantine/core'
+import { IconArchive, IconChevronDown, IconFileImport, IconPlus } from '@tabler/icons-react'
+import { type ClipboardEvent, type DragEvent, useCallback, useMemo, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
-import { DancerLevel, emptyCombination } from '../../core/combination/combination'
+import { emptyCombination } from '../../core/combination/combination'
 import { UserError } from '../../core/errors'
-import { matches, type Wish } from '../../core/findings/summary'
-import { Family } from '../../core/moves/move'
 import type { Format } from '../../core/sheet/formats'
 import type { FileReport } from '../../storage/backup'
 import type { Shown } from '../../storage/combinations'
 import { inWords, Problem } from '../app/Problem'
 import { useServices } from '../app/services'
 import { RibbonInk } from '../braid/Ribbon'
-import { CardGrid } from './CardGrid'
 import type { CardActions } from './CombinationCard'
 import classes from './combinations.module.css'
+import { ShelfView } from './ShelfView'
 import { useShelf } from './useShelf'
 
 const ACCEPTED = '.sway,.json,.csv,.zip'
 /** Reading and writing files is loaded when it is needed. */
 const fileWork = () => import('./files')
-const NO_WISH: Wish = { text: '', switches: false }
 
 /** All combinations, each with its weight ribbon as its face. */
 export function CombinationsScreen() {
@@ -43,18 +26,12 @@ export function CombinationsScreen() {
   const navigate = useNavigate()
   const shelf = useShelf()
   const screen = useRef<HTMLElement>(null)
-  const [wish, setWish] = useState(NO_WISH)
   const [problem, setProblem] = useState<{ what: string; toDo: string }>()
   const [deleted, setDeleted] = useState<Shown>()
   const [said, setSaid] = useState('')
   const [reports, setReports] = useState<readonly FileReport[]>([])
   const [dropping, setDropping] = useState(false)
   const stored = shelf.data?.stored
-  const wanted = useDeferredValue(wish)
-  const found = useMemo(
-    () => (stored ?? []).filter(({ summary }) => matches(summary, wanted)),
-    [stored, wanted],
-  )
 
   const attempt = useCallback(async (work: () => Promise<void>) => {
     setProblem(undefined)
@@ -197,42 +174,6 @@ export function CombinationsScreen() {
           New combination
         </Button>
       </div>
-      <div className={classes.wishes}>
-        <TextInput
-          className={classes.search}
-          aria-label="Search combinations"
-          placeholder="Search by name, family, tag"
-          leftSection={<IconSearch size={16} />}
-          value={wish.text}
-          onChange={({ currentTarget: { value } }) => setWish((w) => ({ ...w, text: value }))}
-        />
-        <NativeSelect
-          aria-label="Family"
-          data={[{ value: '', label: 'every family' }, ...Family.options]}
-          value={wish.family ?? ''}
-          onChange={({ currentTarget: { value } }) =>
-            setWish((w) => ({ ...w, family: Family.safeParse(value).data }))
-          }
-        />
-        <NativeSelect
-          aria-label="Level"
-          data={[{ value: '', label: 'every level' }, ...DancerLevel.options]}
-          value={wish.level ?? ''}
-          onChange={({ currentTarget: { value } }) =>
-            setWish((w) => ({ ...w, level: DancerLevel.safeParse(value).data }))
-          }
-        />
-        <Switch
-          label="switches by itself"
-          checked={wish.switches}
-          onChange={({ currentTarget: { checked } }) =>
-            setWish((w) => ({ ...w, switches: checked }))
-          }
-        />
-        <span className={classes.number} aria-live="polite">
-          {stored && `${found.length} of ${stored.length}`}
-        </span>
-      </div>
       {problem && <Problem {...problem} onClose={() => setProblem(undefined)} />}
       <Reports reports={reports} onClose={() => setReports([])} />
       <p className={classes.said} aria-live="polite">
@@ -250,14 +191,7 @@ export function CombinationsScreen() {
       <svg width={0} height={0} aria-hidden className="only-read">
         <RibbonInk top={24} bottom={58} />
       </svg>
-      <CardGrid shown={found} actions={actions} scroller={screen} />
-      {shelf.isSuccess && found.length === 0 && (
-        <p className={classes.empty}>
-          {stored?.length === 0
-            ? 'Nothing here yet. Start a new combination, or drop files here that were saved before.'
-            : 'No combination is like that. Try a part of its name, or fewer filters.'}
-        </p>
-      )}
+      {stored && <ShelfView stored={stored} actions={actions} scroller={screen} />}
       {shelf.data?.damaged.map(({ id, title, error }) => (
         <Problem
           key={id}

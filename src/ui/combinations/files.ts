@@ -1,11 +1,8 @@
 import type { Combination } from '../../core/combination/combination'
 import { UserError } from '../../core/errors'
-import { writeCsv } from '../../core/sheet/csv'
 import { readCombinationFile, textOfBytes } from '../../core/sheet/files'
 import { FORMATS, type Format } from '../../core/sheet/formats'
-import { writeSwayJson } from '../../core/sheet/swayJson'
-import { writeVtt } from '../../core/sheet/vtt'
-import { writeSheet } from '../../core/sheet/writeSheet'
+import { writeCombinationFile } from '../../core/sheet/writeFile'
 import type { FileReport } from '../../storage/backup'
 import { inWords } from '../app/Problem'
 import type { Services } from '../app/services'
@@ -40,26 +37,10 @@ function download(name: string, content: string | Uint8Array, type: string): voi
   URL.revokeObjectURL(url)
 }
 
-async function contentOf(combination: Combination, format: Format): Promise<string | Uint8Array> {
-  const vocabulary = vocabularyIn(combination)
-  switch (format) {
-    case 'json':
-      return writeSwayJson(combination)
-    case 'sway':
-      return writeSheet(combination, vocabulary)
-    case 'csv':
-      return writeCsv(combination, vocabulary)
-    case 'vtt':
-      return writeVtt(combination)
-    case 'mid':
-      // Loaded when it is asked for, like everything that only files need.
-      return (await import('../../core/sheet/midi')).writeMidiFile(combination)
-  }
-}
-
-export async function saveAsFile(combination: Combination, format: Format = 'json'): Promise<void> {
+export function saveAsFile(combination: Combination, format: Format = 'json'): void {
   const name = fileName(combination.title, FORMATS[format])
-  download(name, await contentOf(combination, format), MIME[format])
+  const content = writeCombinationFile(combination, format, vocabularyIn(combination))
+  download(name, content, MIME[format])
 }
 
 /** Everything in one zip. */

@@ -6,22 +6,8 @@ import { DancerLevel } from '../../core/combination/combination'
 import { Family, LAYERS, type Layer } from '../../core/moves/move'
 import type { Vocabulary } from '../../core/moves/vocabulary'
 import { LINE_WORDS, type LineWord } from '../../core/sheet/lines'
+import { OPTION_WORDS } from '../../core/sheet/options'
 
-const OPTIONS = [
-  'every',
-  'alt',
-  'on',
-  'via',
-  'size',
-  'rate',
-  'as',
-  'easier',
-  'harder',
-  'cue',
-  'note',
-  'words',
-  '!keep',
-]
 const list = (words: readonly string[], detail: string, boost = 0): readonly Completion[] =>
   words.map((label) => ({ label, detail, boost }))
 
@@ -101,7 +87,7 @@ export const completeSheet =
       .map(({ id, name }): Completion => ({ label: id, detail: name === id ? '' : name, boost: 1 }))
     return {
       from,
-      options: [...OWN_WORDS[word](), ...moves, ...list(OPTIONS, 'option', -1)],
+      options: [...OWN_WORDS[word](), ...moves, ...list(OPTION_WORDS, 'option', -1)],
       validFor: /^[\p{L}\p{N}!-]*$/u,
     }
   }

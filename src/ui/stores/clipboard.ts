@@ -1,5 +1,5 @@
 import { mirrorEvent } from '../../core/combination/mirror'
-import * as edits from '../../core/edits/edits'
+import * as clips from '../../core/edits/clip'
 import type { Layer } from '../../core/moves/move'
 import { type Tick, tick } from '../../core/time/time'
 import {
@@ -16,7 +16,7 @@ import {
 import { createStore } from './store'
 
 interface Copied {
-  readonly clip: edits.Clip
+  readonly clip: clips.Clip
   /** Ticks from the start of what was copied to its end. */
   readonly length: Tick
 }
@@ -95,13 +95,13 @@ function pasteClip(
     say(session, `Nothing of the ${only} was copied.`)
     return
   }
-  const chosen = mirrored ? edits.mirroredClip({ events: kept }) : { events: kept }
+  const chosen = mirrored ? clips.mirroredClip({ events: kept }) : { events: kept }
   // What is written from the other side is stored from the lead side.
   const isOther = selection.side !== combination.lead
   const stored = isOther
     ? { events: chosen.events.map(({ event, offset }) => ({ event: mirrorEvent(event), offset })) }
     : chosen
-  const room = edits.roomFor(stored, selection.pass, selection.at, combination)
+  const room = clips.roomFor(stored, selection.pass, selection.at, combination)
   if (room === 0) {
     say(session, 'There is no room behind here: add a phrase first.')
     return
@@ -109,7 +109,7 @@ function pasteClip(
   change(
     session,
     `paste ${room} ${room === 1 ? 'move' : 'moves'}`,
-    edits.paste(stored, selection.pass, selection.at, newId),
+    clips.paste(stored, selection.pass, selection.at, newId),
   )
   select(session, { ...selection, length, event: undefined })
   const lost = kept.length - room
@@ -156,7 +156,7 @@ export function repeatToEnd(session: Session, newId: () => string): void {
     say(session, 'It fits no second time before the phrase ends.')
     return
   }
-  const stored = isFlipped(state) ? edits.mirroredClip(made.clip) : made.clip
+  const stored = isFlipped(state) ? clips.mirroredClip(made.clip) : made.clip
   const events = Array.from({ length: times }, (_, i) =>
     stored.events.map(({ event, offset }) => ({
       event,
@@ -166,7 +166,7 @@ export function repeatToEnd(session: Session, newId: () => string): void {
   change(
     session,
     `repeat to the end of ${phrase?.name}`,
-    edits.pasteInPhrase({ events }, phrase?.id ?? '', selection.at, newId),
+    clips.pasteInPhrase({ events }, phrase?.id ?? '', selection.at, newId),
   )
   say(session, `Repeated ${times} ${times === 1 ? 'time' : 'times'}.`)
 }

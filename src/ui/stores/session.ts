@@ -3,6 +3,7 @@ import type { Combination, Event, What } from '../../core/combination/combinatio
 import { mirrorEvent, mirrorWhat, mirrorWords } from '../../core/combination/mirror'
 import { nameOf } from '../../core/combination/names'
 import type { Pass } from '../../core/combination/passes'
+import { type Edit, earliestIn } from '../../core/edits/edit'
 import * as edits from '../../core/edits/edits'
 import { beginHistory, edit, type History, redo, undo } from '../../core/edits/history'
 import { UserError } from '../../core/errors'
@@ -200,7 +201,7 @@ export function isFlipped(state: SessionState): boolean {
 }
 
 /** Makes one undoable change. */
-export function change(session: Session, label: string, make: edits.Edit, mark?: string): void {
+export function change(session: Session, label: string, make: Edit, mark?: string): void {
   session.set((state) => {
     try {
       const history = edit(state.history, label, make(state.history.present), mark)
@@ -220,7 +221,7 @@ function settled(state: SessionState): SessionState {
     ({ id }) => id === history.present.order[pass]?.phrase,
   )
   const end = (phrase?.counts ?? 1) * TICKS_PER_COUNT
-  const first = edits.earliestIn(history.present, phrase?.id ?? '')
+  const first = earliestIn(history.present, phrase?.id ?? '')
   const at = Math.max(pass === 0 ? first : 0, Math.min(selection.at, end - 1))
   const behind = history.present.order
     .slice(pass + 1)
@@ -321,7 +322,7 @@ const named = (events: readonly Event[], vocabulary: Vocabulary): string =>
 function changeSelected(
   session: Session,
   verb: string,
-  make: (ids: readonly string[], events: readonly Event[]) => edits.Edit,
+  make: (ids: readonly string[], events: readonly Event[]) => Edit,
   mark?: string,
 ): void {
   const events = selectedEvents(session.get())

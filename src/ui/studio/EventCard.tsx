@@ -9,7 +9,7 @@ import {
   TextInput,
 } from '@mantine/core'
 import { IconArrowLeft, IconArrowRight, IconTrash, IconX } from '@tabler/icons-react'
-import { memo, useDeferredValue, useMemo } from 'react'
+import { memo, useDeferredValue, useMemo, useState } from 'react'
 import { Direction, type FootAction, factsOf } from '../../core/body/feet'
 import { ArmPlace, Compass, compassWord, Gaze, Via } from '../../core/body/places'
 import type { Event, What } from '../../core/combination/combination'
@@ -64,6 +64,7 @@ const Card = memo(function Card({
   const vocabulary = vocabularyOf(session.get())
   const move = event.what.kind === 'move' ? vocabulary.find(event.what.move) : undefined
   const side = sideOf(event.what)
+  const [more, setMore] = useState(false)
   const write = (what: What) => rewrite(session, event, { what })
   return (
     <section className={`${classes.card} layer-${event.layer}`} aria-label="Selected move">
@@ -165,7 +166,15 @@ const Card = memo(function Card({
           }
         />
       </div>
-      <Options session={session} event={event} vocabulary={vocabulary} />
+      <details
+        className={classes.options}
+        open={more}
+        onToggle={({ currentTarget }) => setMore(currentTarget.open)}
+      >
+        <summary>More about it</summary>
+        {/* Lists of all moves: only made when they are looked at. */}
+        {more && <Options session={session} event={event} vocabulary={vocabulary} />}
+      </details>
       <Switch
         size="sm"
         mt={6}
@@ -224,8 +233,7 @@ function Options({
     />
   )
   return (
-    <details className={classes.options}>
-      <summary>More about it</summary>
+    <>
       <div className={classes.cardRow}>
         {text('as', 'Called here')}
         {text('words', 'Words or meaning')}
@@ -303,7 +311,7 @@ function Options({
           />
         )}
       </div>
-    </details>
+    </>
   )
 }
 

@@ -3,7 +3,8 @@ import { memo } from 'react'
 import { sideWord } from '../../core/body/side'
 import { nameOf } from '../../core/combination/names'
 import type { Pass } from '../../core/combination/passes'
-import * as edits from '../../core/edits/edits'
+import type { Edit } from '../../core/edits/edit'
+import * as phrases from '../../core/edits/phrases'
 import classes from '../braid/braid.module.css'
 import type { Line } from '../braid/lines'
 import { change, documentOf, type Session } from '../stores/session'
@@ -25,8 +26,7 @@ export const PhraseMargin = memo(function PhraseMargin(props: MarginProps) {
   const danced = useStore(session, (state) => documentOf(state).order.length)
   const { index, phrase, time, times, mirrored } = pass
   const said = phrase.title || (times > 1 ? `${time} of ${times}` : '')
-  const act = (label: string, make: edits.Edit) => () =>
-    change(session, `${label} ${phrase.name}`, make)
+  const act = (label: string, make: Edit) => () => change(session, `${label} ${phrase.name}`, make)
   return (
     <Menu position="right-start" withinPortal>
       <Menu.Target>
@@ -47,17 +47,17 @@ export const PhraseMargin = memo(function PhraseMargin(props: MarginProps) {
       </Menu.Target>
       <Menu.Dropdown>
         <Menu.Item onClick={() => onRename(pass)}>Name and counts…</Menu.Item>
-        <Menu.Item onClick={act('repeat', edits.repeatPass(index))}>Dance it again</Menu.Item>
-        <Menu.Item onClick={act('turn round', edits.turnPass(index))}>
+        <Menu.Item onClick={act('repeat', phrases.repeatPass(index))}>Dance it again</Menu.Item>
+        <Menu.Item onClick={act('turn round', phrases.turnPass(index))}>
           {mirrored ? 'Dance it as written' : 'Dance it from the other side'}
         </Menu.Item>
-        <Menu.Item onClick={act('add a phrase behind', edits.addPhrase(newId(), index))}>
+        <Menu.Item onClick={act('add a phrase behind', phrases.addPhrase(newId(), index))}>
           New phrase behind it
         </Menu.Item>
         <Menu.Item
           onClick={act(
             'double time',
-            edits.retime(phrase.id, 0.5, (event) => nameOf(event, line.simulation.vocabulary)),
+            phrases.retime(phrase.id, 0.5, (event) => nameOf(event, line.simulation.vocabulary)),
           )}
         >
           Double time, in half the counts
@@ -65,27 +65,27 @@ export const PhraseMargin = memo(function PhraseMargin(props: MarginProps) {
         <Menu.Item
           onClick={act(
             'half time',
-            edits.retime(phrase.id, 2, (event) => nameOf(event, line.simulation.vocabulary)),
+            phrases.retime(phrase.id, 2, (event) => nameOf(event, line.simulation.vocabulary)),
           )}
         >
           Half time, in twice the counts
         </Menu.Item>
         <Menu.Item
-          onClick={act('put a count into', edits.insertCounts(phrase.id, phrase.counts + 1, 1))}
+          onClick={act('put a count into', phrases.insertCounts(phrase.id, phrase.counts + 1, 1))}
         >
           One count more at its end
         </Menu.Item>
         <Menu.Divider />
-        <Menu.Item disabled={index === 0} onClick={act('move', edits.movePass(index, index - 1))}>
+        <Menu.Item disabled={index === 0} onClick={act('move', phrases.movePass(index, index - 1))}>
           Earlier
         </Menu.Item>
         <Menu.Item
           disabled={index === danced - 1}
-          onClick={act('move', edits.movePass(index, index + 1))}
+          onClick={act('move', phrases.movePass(index, index + 1))}
         >
           Later
         </Menu.Item>
-        <Menu.Item disabled={danced === 1} onClick={act('take out', edits.removePass(index))}>
+        <Menu.Item disabled={danced === 1} onClick={act('take out', phrases.removePass(index))}>
           Take it out
         </Menu.Item>
       </Menu.Dropdown>

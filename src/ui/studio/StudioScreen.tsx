@@ -12,6 +12,7 @@ import { useParams } from 'react-router'
 import { sideOf } from '../../core/combination/names'
 import type { Pass } from '../../core/combination/passes'
 import * as edits from '../../core/edits/edits'
+import * as phrases from '../../core/edits/phrases'
 import { UserError } from '../../core/errors'
 import { ownMoveOf } from '../../core/moves/makeOwn'
 import { type Layer, moveOfOwn, type OwnMove } from '../../core/moves/move'
@@ -22,7 +23,6 @@ import { inWords, Problem } from '../app/Problem'
 import { useServices } from '../app/services'
 import { Braid } from '../braid/Braid'
 import type { Line } from '../braid/lines'
-import { saveAsFile } from '../combinations/files'
 import { Findings } from '../findings/Findings'
 import { OwnMoveForm } from '../moves/OwnMoveForm'
 import { PlayBar } from '../play/PlayBar'
@@ -48,6 +48,7 @@ import { EventCard } from './EventCard'
 import { MovesPanel, placeOf } from './MovesPanel'
 import { PhraseMargin } from './PhraseMargin'
 import { PANEL_WORDS, type Panel } from './panel'
+import { saveOpen } from './saveOpen'
 import { SHORTCUTS } from './shortcuts'
 import classes from './studio.module.css'
 import { TitleRow } from './TitleRow'
@@ -150,7 +151,7 @@ function Studio({ session }: { session: Session }) {
   )
   const addPhrase = () => {
     const last = documentOf(session.get()).order.length - 1
-    change(session, 'add a phrase', edits.addPhrase(newId(), last))
+    change(session, 'add a phrase', phrases.addPhrase(newId(), last))
   }
 
   return (
@@ -160,7 +161,7 @@ function Studio({ session }: { session: Session }) {
         {save.kind === 'failed' && (
           <div className={classes.problem}>
             <Problem what={save.error.message} toDo={save.error.whatToDo} />
-            <Button onClick={() => saveAsFile(documentOf(session.get()))}>Save as file now</Button>
+            <Button onClick={() => void saveOpen(session, 'json')}>Save as file now</Button>
           </div>
         )}
         <div className={classes.braidBox}>
@@ -405,7 +406,7 @@ function PhraseForm({
           change(
             session,
             `name phrase ${name}`,
-            edits.namePhrase(id, currentTarget.value),
+            phrases.namePhrase(id, currentTarget.value),
             `name ${id}`,
           )
         }
@@ -419,7 +420,7 @@ function PhraseForm({
         description="What no longer fits at the end is cut; undo brings it back."
         onChange={(value) => {
           const wanted = Math.min(16, Math.max(1, Math.round(Number(value) || counts)))
-          change(session, `change the counts of ${name}`, edits.setCounts(id, wanted))
+          change(session, `change the counts of ${name}`, phrases.setCounts(id, wanted))
         }}
       />
     </Modal>

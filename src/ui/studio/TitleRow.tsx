@@ -23,11 +23,11 @@ import { otherSide, sideWord, Weight } from '../../core/body/side'
 import { DancerLevel, USUAL_LEVEL } from '../../core/combination/combination'
 import { mirror } from '../../core/combination/mirror'
 import * as edits from '../../core/edits/edits'
+import * as phrases from '../../core/edits/phrases'
 import { Family } from '../../core/moves/move'
 import { FORMATS, type Format } from '../../core/sheet/formats'
 import { clampTempo } from '../../core/time/tempo'
 import { FORMAT_WORDS } from '../combinations/CombinationCard'
-import { saveAsFile } from '../combinations/files'
 import { checkedOf } from '../stores/checked'
 import {
   change,
@@ -41,6 +41,7 @@ import {
 } from '../stores/session'
 import { useStore } from '../stores/store'
 import type { Panel } from './panel'
+import { saveOpen } from './saveOpen'
 import classes from './studio.module.css'
 
 const SAVED_WORD = {
@@ -155,10 +156,7 @@ export const TitleRow = memo(function TitleRow({ session, onHelp, panel, onPanel
         </Menu.Target>
         <Menu.Dropdown>
           {(Object.keys(FORMATS) as Format[]).map((format) => (
-            <Menu.Item
-              key={format}
-              onClick={() => void saveAsFile(documentOf(session.get()), format)}
-            >
+            <Menu.Item key={format} onClick={() => void saveOpen(session, format)}>
               {FORMAT_WORDS[format]}
             </Menu.Item>
           ))}
@@ -204,7 +202,7 @@ function Settings({ session }: { session: Session }) {
   const level = useStore(session, (s) => documentOf(s).level ?? USUAL_LEVEL)
   const pickup = useStore(session, (s) => documentOf(s).pickup)
   const setPickup = (counts: number, each: boolean) =>
-    change(session, 'change the pickup', edits.setPickup(counts, each))
+    change(session, 'change the pickup', phrases.setPickup(counts, each))
   const describe = (label: string, changes: Parameters<typeof edits.describe>[0]) =>
     change(session, `change the ${label}`, edits.describe(changes), label)
   return (

@@ -1,6 +1,6 @@
 import type { Event } from '../../core/combination/combination'
 import { nameOf } from '../../core/combination/names'
-import * as edits from '../../core/edits/edits'
+import * as phrases from '../../core/edits/phrases'
 import {
   HALF_COUNT,
   QUARTER_COUNT,
@@ -348,7 +348,7 @@ export const SHORTCUTS: readonly Shortcut[] = [
       change(
         session,
         'put a count in',
-        edits.insertCounts(phraseIdHere(session), countHere(session), 1),
+        phrases.insertCounts(phraseIdHere(session), countHere(session), 1),
       ),
   },
   {
@@ -359,7 +359,7 @@ export const SHORTCUTS: readonly Shortcut[] = [
       change(
         session,
         'take a count out',
-        edits.deleteCounts(phraseIdHere(session), countHere(session), 1),
+        phrases.deleteCounts(phraseIdHere(session), countHere(session), 1),
       ),
   },
   {
@@ -367,14 +367,14 @@ export const SHORTCUTS: readonly Shortcut[] = [
     does: 'dance this phrase in double time, in half the counts',
     matches: () => false,
     run: (session) =>
-      change(session, 'double time', edits.retime(phraseIdHere(session), 0.5, inWords(session))),
+      change(session, 'double time', phrases.retime(phraseIdHere(session), 0.5, inWords(session))),
   },
   {
     keys: '',
     does: 'dance this phrase in half time, in twice the counts',
     matches: () => false,
     run: (session) =>
-      change(session, 'half time', edits.retime(phraseIdHere(session), 2, inWords(session))),
+      change(session, 'half time', phrases.retime(phraseIdHere(session), 2, inWords(session))),
   },
   {
     keys: '1 to 9',

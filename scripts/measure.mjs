@@ -1,0 +1,136 @@
+// What only a browser can measure: a shelf of 2,000 combinations, and frames while dragging.
+import { createHash } from 'node:crypto'
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { bin, CHROMIUM_FLAGS, findChromium, installPackages, need, ROOT } from './setup.mjs'
+
+installPackages()
+need(bin('vite'), ['build', '--logLevel', 'warn'])
+const { strToU8, zipSync } = await import('fflate')
+const { chromium } = await import('playwright-core')
+const { serve } = await import('./serve.mjs')
+
+const SHELF = 2000
+const WORDS = ['Amber', 'Basin', 'Coral', 'Drift', 'Eddy', 'Fern', 'Grove', 'Haze', 'Inlet', 'Jade']
+
+/** A backup of many combinations: the demo's, under other names. */
+function manyCombinations() {
+  const demo = JSON.parse(readFileSync(join(ROOT, 'src/storage/demo/demo.json'), 'utf8'))
+  const files = {}
+  for (let i = 0; i < SHELF; i++) {
+    const title = `${WORDS[i % 10]} ${WORDS[Math.floor(i / 10) % 10]} ${i}`
+    const record = { ...demo[i % demo.length], id: `shelf-${i}`, title }
+    files[`combinations/${i}.sway.json`] = strToU8(JSON.stringify(record))
+  }
+  const manifest = {
+    kind: 'molten-sway-backup',
+    schemaVersion: 1,
+    files: Object.entries(files).map(([path, bytes]) => ({
+      path,
+      sha256: createHash('sha256').update(bytes).digest('hex'),
+    })),
+  }
+  const path = join(mkdtempSync(join(tmpdir(), 'sway-')), 'shelf.zip')
+  writeFileSync(path, zipSync({ 'manifest.json': strToU8(JSON.stringify(manifest)), ...files }))
+  return path
+}
+
+const { address, stop } = await serve(4650)
+const browser = await chromium.launch({
+  executablePath: findChromium(),
+  args: CHROMIUM_FLAGS,
+})
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+await page.goto(address)
+await page.getByRole('article').first().waitFor()
+
+/** Frame times while something goes on, in milliseconds. */
+async function frames(work) {
+  await page.evaluate(() => {
+    const times = []
+    let last = performance.now()
+    let goes = true
+    const step = (now) => {
+      times.push(now - last)
+      last = now
+      if (goes) requestAnimationFrame(step)
+    }
+    requestAnimationFrame(step)
+    window.stopFrames = () => {
+      goes = false
+      return times.slice(1)
+    }
+  })
+  await work()
+  const times = (await page.evaluate(() => window.stopFrames())).sort((a, b) => a - b)
+  const at = (share) => times[Math.min(times.length - 1, Math.floor(times.length * share))]
+  const long = times.filter((ms) => ms > 25).length
+  return `${times.length} frames, median ${at(0.5).toFixed(1)} ms, 95 % within ${at(0.95).toFixed(1)} ms, longest ${at(1).toFixed(1)} ms, ${long} dropped`
+}
+
+const rows = []
+
+// Dragging in the braid.
+await page.getByRole('link', { name: /Copper Lantern/ }).click()
+const mark = page.locator('[data-line="R:3"] .layer-hips[data-event]').first()
+await mark.waitFor()
+await page.waitForTimeout(800)
+const box = await mark.boundingBox()
+rows.push([
+  'Dragging a move through a phrase of 32 counts',
+  await frames(async () => {
+    await page.mouse.move(box.x + 8, box.y + 8)
+    await page.mouse.down()
+    for (let i = 0; i < 90; i++) await page.mouse.move(box.x + 8 - i * 3, box.y + 8)
+    await page.mouse.up()
+  }),
+])
+
+// A shelf of thousands.
+await page.goto(address)
+await page.getByRole('article').first().waitFor()
+const from = Date.now()
+await page.setInputFiles('input[type="file"]', manyCombinations())
+await page.getByText(`of ${SHELF + 5}`).waitFor({ timeout: 300_000 })
+rows.push([
+  `Bringing in a backup of ${SHELF} combinations`,
+  `${((Date.now() - from) / 1000).toFixed(0)} s`,
+])
+await page.reload()
+await page.getByText(`of ${SHELF + 5}`).waitFor({ timeout: 60_000 })
+const answers = []
+for (const word of ['amber', 'coral drift', 'jade 1', 'eddy', 'haze inlet']) {
+  answers.push(
+    await page.evaluate(async (text) => {
+      const input = document.querySelector('input[aria-label="Search combinations"]')
+      const number = () => document.querySelector('[data-found]')?.textContent
+      const before = number()
+      const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set
+      const begun = performance.now()
+      set.call(input, text)
+      input.dispatchEvent(new Event('input', { bubbles: true }))
+      while (number() === before && performance.now() - begun < 2000)
+        await new Promise((done) => setTimeout(done, 1))
+      return performance.now() - begun
+    }, word),
+  )
+}
+answers.sort((a, b) => a - b)
+rows.push([
+  `Search among ${SHELF + 5}, from the letter to the cards`,
+  `median ${answers[2].toFixed(0)} ms, longest ${answers[4].toFixed(0)} ms`,
+])
+await page.getByRole('textbox', { name: 'Search combinations' }).fill('')
+await page.waitForTimeout(500)
+await page.mouse.move(640, 500)
+rows.push([
+  `Scrolling through ${SHELF + 5}`,
+  await frames(async () => {
+    for (let i = 0; i < 60; i++) await page.mouse.wheel(0, 240)
+  }),
+])
+await browser.close()
+await stop()
+const wide = Math.max(...rows.map(([what]) => what.length))
+for (const [what, figure] of rows) console.log(`${what.padEnd(wide)}  ${figure}`)

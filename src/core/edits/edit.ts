@@ -1,0 +1,118 @@
+import {
+  type Combination,
+  type Event,
+  MOST_COUNTS,
+  MOST_PHRASE_COUNTS,
+  type Phrase,
+} from '../combination/combination'
+import { pickupTicks } from '../combination/passes'
+import { UserError } from '../errors'
+import { TICKS_PER_COUNT, tick } from '../time/time'
+
+/** A change to a combination: pure, and the combination it was given stays as it was. */
+export type Edit = (combination: Combination) => Combination
+
+export const changePhrase =
+  (id: string, change: (phrase: Phrase) => Phrase): Edit =>
+  (combination) => ({
+    ...combination,
+    phrases: combination.phrases.map((phrase) => (phrase.id === id ? change(phrase) : phrase)),
+  })
+
+export const changeEvents =
+  (
+    ids: ReadonlySet<string>,
+    change: (event: Event, phrase: Phrase, earliest: number) => Event,
+  ): Edit =>
+  (combination) => ({
+    ...combination,
+    phrases: combination.phrases.map((phrase) =>
+      phrase.events.some((event) => ids.has(event.id))
+        ? {
+            ...phrase,
+            events: inOrder(
+              phrase.events.map((e) =>
+                ids.has(e.id) ? change(e, phrase, earliestIn(combination, phrase.id)) : e,
+              ),
+            ),
+          }
+        : phrase,
+    ),
+  })
+
+export const inOrder = (events: readonly Event[]): readonly Event[] =>
+  [...events].sort((a, b) => a.at - b.at)
+
+export const clamp = (value: number, low: number, high: number) =>
+  Math.min(high, Math.max(low, value))
+
+/** Where a phrase begins: before count 1 when a pickup leads into it. */
+export const earliestIn = (combination: Combination, phraseId: string): number =>
+  combination.order[0]?.phrase === phraseId ? 0 - pickupTicks(combination) : 0
+
+export const countsOf = ({ phrases }: Combination, id: string): number | undefined =>
+  phrases.find((phrase) => phrase.id === id)?.counts
+
+/** Refuses what would make a phrase or the whole too long, or leave a phrase without counts. */
+export function needRoom(
+  combination: Combination,
+  id: string,
+  counts: number,
+  dancedMore = 0,
+): void {
+  if (counts < 1)
+    throw new UserError(
+      'A phrase needs at least one count.',
+      'Take the whole phrase out instead, from its name in the margin.',
+    )
+  if (counts > MOST_PHRASE_COUNTS)
+    throw new UserError(
+      `That makes ${counts} counts; a phrase has ${MOST_PHRASE_COUNTS} at the most.`,
+      'Add another phrase for the rest.',
+    )
+  const total = combination.order.reduce(
+    (sum, { phrase }) => sum + (phrase === id ? counts : (countsOf(combination, phrase) ?? 0)),
+    dancedMore,
+  )
+  if (total > MOST_COUNTS)
+    throw new UserError(
+      `That makes ${total} counts; a combination has ${MOST_COUNTS} at the most.`,
+      'Take a phrase out first, or make it a combination of its own.',
+    )
+}
+
+/**
+ * The pickup leads into whatever is danced first: its events go with it, and it is never
+ * longer than the phrase it takes its counts from.
+ */
+export function withPickupFirst(before: Combination, after: Combination): Combination {
+  const { pickup } = before
+  if (!pickup) return after
+  const first = after.phrases.find(({ id }) => id === after.order[0]?.phrase)
+  if (!first) return after
+  const counts = Math.min(pickup.counts, first.counts)
+  const early = after.phrases
+    .flatMap(({ events }) => events.filter(({ at }) => at < 0))
+    .filter(({ at }) => at >= -counts * TICKS_PER_COUNT)
+    .map((event) => ({
+      ...event,
+      length: tick(Math.min(event.length, first.counts * TICKS_PER_COUNT - event.at)),
+    }))
+  return {
+    ...after,
+    pickup: { ...pickup, counts },
+    phrases: after.phrases.map((phrase) => {
+      const own = phrase.events.filter(({ at }) => at >= 0)
+      const { remarks, ...rest } = phrase
+      const said =
+        phrase === first
+          ? remarks?.filter(({ at }) => at >= -counts * TICKS_PER_COUNT)
+          : remarks?.filter(({ at }) => at >= 0)
+      const events = phrase === first ? inOrder([...early, ...own]) : own
+      const same = events.length === phrase.events.length && phrase !== first
+      return same && said?.length === remarks?.length
+        ? phrase
+        : { ...rest, events, ...(said && said.length > 0 && { remarks: said }) }
+    }),
+  }
+}

@@ -1,0 +1,215 @@
+import { type Combination, type Event, lengthOf, type Phrase } from '../combination/combination'
+import { UserError } from '../errors'
+import { endOf, labelIn, labelOfSpan, type Span, TICKS_PER_COUNT, tick } from '../time/time'
+import { changePhrase, countsOf, type Edit, needRoom, withPickupFirst } from './edit'
+
+export const namePhrase = (id: string, title: string): Edit =>
+  changePhrase(id, (phrase) => ({ ...phrase, title }))
+
+/** Cuts what no longer fits at the end of a phrase, or takes it out. */
+function cutTo<T extends Span>(list: readonly T[], counts: number): readonly T[] {
+  const end = counts * TICKS_PER_COUNT
+  return list
+    .filter(({ at }) => at < end)
+    .map((one) => (endOf(one) <= end ? one : { ...one, length: tick(end - one.at) }))
+}
+
+/** All of a phrase that has a place in time, changed in one way; what comes out empty goes away. */
+function retimed(
+  phrase: Phrase,
+  counts: number,
+  change: <T extends Span>(list: readonly T[]) => readonly T[],
+): Phrase {
+  const { remarks, facings, ...rest } = phrase
+  const said = remarks && change(remarks)
+  const faced = facings && change(facings.map((facing) => ({ ...facing, length: tick(1) })))
+  return {
+    ...rest,
+    counts,
+    events: change(phrase.events),
+    ...(said && said.length > 0 && { remarks: said }),
+    ...(faced &&
+      faced.length > 0 && { facings: faced.map(({ at, degrees }) => ({ at, degrees })) }),
+  }
+}
+
+/** Makes a phrase longer or shorter; what no longer fits at its end is cut or taken out. */
+export const setCounts =
+  (id: string, counts: number): Edit =>
+  (combination) => {
+    needRoom(combination, id, counts)
+    const cut = changePhrase(id, (phrase) => retimed(phrase, counts, (list) => cutTo(list, counts)))
+    return withPickupFirst(combination, cut(combination))
+  }
+
+/** Puts empty counts into a phrase before a count, from 1; everything after moves along. */
+export const insertCounts =
+  (id: string, before: number, counts: number): Edit =>
+  (combination) => {
+    needRoom(combination, id, (countsOf(combination, id) ?? 0) + counts)
+    const from = (before - 1) * TICKS_PER_COUNT
+    const by = counts * TICKS_PER_COUNT
+    return changePhrase(id, (phrase) =>
+      retimed(phrase, phrase.counts + counts, (list) =>
+        list.map((one) => {
+          if (one.at >= from) return { ...one, at: tick(one.at + by) }
+          // What runs over the place runs on over the new counts.
+          return endOf(one) > from ? { ...one, length: tick(one.length + by) } : one
+        }),
+      ),
+    )(combination)
+  }
+
+/** Takes counts out of a phrase with what starts on them; everything after moves back. */
+export const deleteCounts =
+  (id: string, from: number, counts: number): Edit =>
+  (combination) => {
+    needRoom(combination, id, (countsOf(combination, id) ?? 0) - counts)
+    return withPickupFirst(
+      combination,
+      changePhrase(id, (phrase) => {
+        const start = (from - 1) * TICKS_PER_COUNT
+        const end = Math.min(start + counts * TICKS_PER_COUNT, lengthOf(phrase))
+        return retimed(phrase, phrase.counts - (end - start) / TICKS_PER_COUNT, (list) =>
+          list
+            .filter(({ at }) => at < start || at >= end)
+            .map((one) => {
+              if (one.at >= end) return { ...one, at: tick(one.at - (end - start)) }
+              const over = Math.max(0, Math.min(endOf(one), end) - start)
+              return over > 0 ? { ...one, length: tick(one.length - over) } : one
+            }),
+        )
+      })(combination),
+    )
+  }
+
+/**
+ * A phrase danced in half the counts, or in twice as many.
+ * @throws UserError that names what would fall between ticks, or why the counts do not work.
+ */
+export const retime =
+  (id: string, factor: 0.5 | 2, nameOf: (event: Event) => string): Edit =>
+  (combination) => {
+    const phrase = combination.phrases.find((one) => one.id === id)
+    if (!phrase) return combination
+    const counts = phrase.counts * factor
+    if (!Number.isInteger(counts))
+      throw new UserError(
+        `Phrase ${phrase.name} has ${phrase.counts} counts, which can't be halved.`,
+        'Add or take out a count first, or double a part of it only.',
+      )
+    needRoom(combination, id, counts)
+    const between = [...phrase.events, ...(phrase.remarks ?? [])].filter(
+      ({ at, length }) => !Number.isInteger(at * factor) || !Number.isInteger(length * factor),
+    )
+    if (between.length > 0)
+      throw new UserError(
+        `${between
+          .slice(0, 3)
+          .map(
+            (one) =>
+              `${'what' in one ? nameOf(one) : `“${one.text}”`} (${labelOfSpan(one, labelIn(phrase.counts))})`,
+          )
+          .join(
+            ', ',
+          )}${between.length > 3 ? ` and ${between.length - 3} more` : ''} would fall between the smallest parts of a count.`,
+        'Move or stretch it to an even part first. Nothing was changed.',
+      )
+    const scaled = retimed(phrase, counts, (list) =>
+      list.map((one) => ({ ...one, at: tick(one.at * factor), length: tick(one.length * factor) })),
+    )
+    return withPickupFirst(combination, changePhrase(id, () => scaled)(combination))
+  }
+
+/** Sets how many counts lead into count 1, and whether they are danced before every round; 0 takes the pickup away. */
+export const setPickup =
+  (counts: number, each: boolean): Edit =>
+  ({ pickup: _, ...combination }) => {
+    const first = combination.order[0]?.phrase
+    const most = Math.min(counts, countsOf(combination, first ?? '') ?? 0)
+    const earliest = -most * TICKS_PER_COUNT
+    return {
+      ...combination,
+      ...(most > 0 && { pickup: { counts: most, each } }),
+      phrases: combination.phrases.map((phrase) =>
+        phrase.events.some(({ at }) => at < earliest)
+          ? { ...phrase, events: phrase.events.filter(({ at }) => at >= earliest) }
+          : phrase,
+      ),
+    }
+  }
+
+/** The next free letter, then A1, B1 and so on. */
+function freeName({ phrases }: Combination): string {
+  const taken = new Set(phrases.map(({ name }) => name))
+  for (let i = 0; ; i++) {
+    const letter = String.fromCharCode(65 + (i % 26))
+    const name = i < 26 ? letter : `${letter}${Math.floor(i / 26)}`
+    if (!taken.has(name)) return name
+  }
+}
+
+/** Adds an empty phrase behind a place in the order. */
+export const addPhrase =
+  (id: string, behind: number, counts = 8): Edit =>
+  (combination) => {
+    needRoom(combination, id, counts, counts)
+    const added = { id, name: freeName(combination), title: '', counts, events: [] }
+    return {
+      ...combination,
+      phrases: [...combination.phrases, added],
+      order: combination.order.toSpliced(behind + 1, 0, { phrase: id, mirrored: false }),
+    }
+  }
+
+/** Takes one dancing of a phrase out of the order; a phrase that is danced no more goes with it. */
+export const removePass =
+  (index: number): Edit =>
+  (combination) => {
+    if (combination.order.length === 1) return combination
+    const order = combination.order.toSpliced(index, 1)
+    const danced = new Set(order.map(({ phrase }) => phrase))
+    const [kept, gone] = [true, false].map((stays) =>
+      combination.phrases.filter(({ id }) => danced.has(id) === stays),
+    )
+    // A pickup stays when the phrase it led into goes.
+    const early = gone?.flatMap(({ events }) => events.filter(({ at }) => at < 0)) ?? []
+    const phrases = kept?.map((phrase) =>
+      phrase.id === order[0]?.phrase && early.length > 0
+        ? { ...phrase, events: [...early, ...phrase.events] }
+        : phrase,
+    )
+    return withPickupFirst(combination, { ...combination, order, phrases: phrases ?? [] })
+  }
+
+export const movePass =
+  (from: number, to: number): Edit =>
+  (combination) => {
+    const entry = combination.order[from]
+    if (!entry || to < 0 || to >= combination.order.length) return combination
+    return withPickupFirst(combination, {
+      ...combination,
+      order: combination.order.toSpliced(from, 1).toSpliced(to, 0, entry),
+    })
+  }
+
+/** Dances a phrase once more, right behind. */
+export const repeatPass =
+  (index: number): Edit =>
+  (combination) => {
+    const entry = combination.order[index]
+    if (!entry) return combination
+    const counts = countsOf(combination, entry.phrase) ?? 0
+    needRoom(combination, entry.phrase, counts, counts)
+    return { ...combination, order: combination.order.toSpliced(index + 1, 0, entry) }
+  }
+
+/** Dances one pass from the other side, or back from its own. */
+export const turnPass =
+  (index: number): Edit =>
+  (combination) => ({
+    ...combination,
+    order: combination.order.map((entry, i) =>
+      i === index ? { ...entry, mirrored: !entry.mirrored } : entry,
+    ),
+  })

@@ -1,0 +1,181 @@
+import { Direction } from '../body/feet'
+import { Via } from '../body/places'
+import type { Side } from '../body/side'
+import type { Move } from '../moves/move'
+import { TICKS_PER_COUNT, type Tick, tick } from '../time/time'
+import type { Token } from './lines'
+import { type EntryPlace, EntryProblem, hint, type Reader, sideIn } from './reader'
+import { dictionaryOf, nearest, squashed } from './words'
+
+/** What options an entry has; each is kept only if it was written. */
+export interface Options {
+  side?: Side
+  way?: 'cw' | 'ccw'
+  every?: Tick
+  alt?: true
+  on?: true
+  turn?: number
+  via?: Via
+  size?: number
+  word?: 'small' | 'large'
+  contact?: 'ball' | 'heel'
+  rate?: number
+  as?: string
+  easier?: string
+  harder?: string
+  cue?: string
+  note?: string
+  words?: string
+  kept?: true
+}
+
+/** The words an entry may go on with. */
+export const OPTION_WORDS = [
+  'every',
+  'alt',
+  'on',
+  'turn',
+  'via',
+  'size',
+  'rate',
+  'cw',
+  'ccw',
+  'small',
+  'large',
+  'ball',
+  'heel',
+  'as',
+  'easier',
+  'harder',
+  'cue',
+  'note',
+  'words',
+  '!keep',
+]
+
+/** Reads all that follows what is danced, in any order. */
+export function readOptions(reader: Reader, place: EntryPlace, move: Move | undefined): Options {
+  const options: Options = {}
+  for (let token = reader.take(); token; token = reader.take()) {
+    const side = sideIn(token)
+    if (side) {
+      options.side = side
+      continue
+    }
+    switch (token.quoted ? '' : token.text.toLowerCase()) {
+      case ',':
+        break
+      case 'every':
+        options.every = everyIn(reader.need('how often: every 1, every 0.5 or every &'))
+        break
+      case 'alt':
+        options.alt = true
+        break
+      case 'on':
+        options.on = true
+        break
+      case 'turn':
+        options.turn = numberIn(reader.need('how many degrees: turn 90'), -1080, 1080, 'degrees')
+        break
+      case 'via': {
+        const way = reader.need(`a way: ${Via.options.join(', ')}`)
+        const via = Via.safeParse(way.text.toLowerCase())
+        if (!via.success)
+          throw new EntryProblem(
+            `“${way.text}” is no way for the arms. Write via ${Via.options.join(', ')}.`,
+            way,
+          )
+        options.via = via.data
+        break
+      }
+      case 'size': {
+        const size = reader.need('how large: size 60%')
+        options.size = numberIn({ ...size, text: size.text.replace(/%$/, '') }, 10, 300, 'per cent')
+        break
+      }
+      case 'rate': {
+        const rate = reader.need('how many a count: rate 2')
+        const value = Number(rate.text)
+        if (!(value > 0 && value <= 12))
+          throw new EntryProblem('A rate is a number above 0, 12 a count at the most.', rate)
+        options.rate = value
+        break
+      }
+      case 'cw':
+      case 'ccw':
+        options.way = token.text.toLowerCase() as 'cw' | 'ccw'
+        break
+      case 'small':
+      case 'large':
+        options.word = token.text.toLowerCase() as 'small' | 'large'
+        break
+      case 'ball':
+      case 'heel':
+        options.contact = token.text.toLowerCase() as 'ball' | 'heel'
+        break
+      case 'as':
+      case 'cue':
+      case 'note':
+      case 'words':
+        options[token.text.toLowerCase() as 'as'] = textIn(reader, token)
+        break
+      case 'easier':
+      case 'harder':
+        options[token.text.toLowerCase() as 'easier'] = otherForm(reader, token, place)
+        break
+      case '!keep':
+        options.kept = true
+        break
+      default:
+        throw new EntryProblem(
+          `“${token.text}” is not known after ${move ? `“${move.name}”` : 'this'}.${hint(
+            nearest(token.text, [
+              ...OPTION_WORDS,
+              ...(place.layer === 'feet' ? Direction.options : []),
+            ]),
+            `Write “;” before something new, or one of: ${OPTION_WORDS.slice(0, 8).join(', ')}…`,
+          )}`,
+          token,
+        )
+    }
+  }
+  return options
+}
+
+function textIn(reader: Reader, word: Token): string {
+  const token = reader.need(`a text in quotes: ${word.text} "…"`)
+  if (token.text.trim() === '') throw new EntryProblem(`Write what it is: ${word.text} "…".`, token)
+  return token.text
+}
+
+function otherForm(reader: Reader, word: Token, { layer, vocabulary }: EntryPlace): string {
+  const token = reader.need(`the id of a move: ${word.text} step-touch`)
+  const id = dictionaryOf(vocabulary, layer).ids.get(squashed(token.text))
+  if (id) return id
+  if (token.text.startsWith('?')) return token.text.slice(1)
+  throw new EntryProblem(
+    `“${token.text}” is no move of the ${layer}.${hint(nearest(token.text, dictionaryOf(vocabulary, layer).known), 'Write the id of a move.')}`,
+    token,
+  )
+}
+
+function everyIn(token: Token): Tick {
+  const counts = token.text === '&' ? 0.5 : Number(token.text)
+  const ticks = Math.round(counts * TICKS_PER_COUNT)
+  if (!(ticks > 0) || Math.abs(ticks - counts * TICKS_PER_COUNT) > 0.01)
+    throw new EntryProblem(
+      `“${token.text}” is no spacing. Write every 1, every 2, every 0.5 or every &.`,
+      token,
+    )
+  return tick(ticks)
+}
+
+function numberIn(token: Token, low: number, high: number, unit: string): number {
+  const value = Number(token.text)
+  if (!Number.isInteger(value) || value < low || value > high)
+    throw new EntryProblem(
+      `“${token.text}” does not work here: write a whole number of ${unit}, ${low} to ${high}.`,
+      token,
+    )
+  return value
+}

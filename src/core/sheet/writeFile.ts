@@ -1,0 +1,28 @@
+import type { Combination } from '../combination/combination'
+import type { Vocabulary } from '../moves/vocabulary'
+import { writeCsv } from './csv'
+import type { Format } from './formats'
+import { writeMidiFile } from './midi'
+import { writeSwayJson } from './swayJson'
+import { writeVtt } from './vtt'
+import { writeSheet } from './writeSheet'
+
+/** A combination as the content of a file: bytes for MIDI, text for all others. */
+export function writeCombinationFile(
+  combination: Combination,
+  format: Format,
+  vocabulary: Vocabulary,
+): string | Uint8Array {
+  switch (format) {
+    case 'json':
+      return writeSwayJson(combination)
+    case 'sway':
+      return writeSheet(combination, vocabulary)
+    case 'csv':
+      return writeCsv(combination, vocabulary)
+    case 'vtt':
+      return writeVtt(combination)
+    case 'mid':
+      return writeMidiFile(combination)
+  }
+}
