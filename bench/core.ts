@@ -2,11 +2,14 @@ import { Combination } from '../src/core/combination/combination'
 import { mirror } from '../src/core/combination/mirror'
 import { moveEvents } from '../src/core/edits/edits'
 import { checkCombination } from '../src/core/findings/check'
+import { matches, summaryOf } from '../src/core/findings/summary'
 import { LAYERS } from '../src/core/moves/move'
 import { findOffers } from '../src/core/moves/search'
 import { vocabulary } from '../src/core/moves/vocabulary'
 import { standingAt } from '../src/core/pose/standing'
+import { readSheet } from '../src/core/sheet/readSheet'
 import { readSwayJson, writeSwayJson } from '../src/core/sheet/swayJson'
+import { writeSheet } from '../src/core/sheet/writeSheet'
 import { simulate } from '../src/core/simulate/simulate'
 import demo from '../src/storage/demo/demo.json'
 
@@ -80,6 +83,21 @@ const standing = () => {
 row('The standing body at a tick, five layers', micro(cost(standing)))
 const wanted = { layer: 'feet' as const, side: 'R' as const, families: ['belly' as const] }
 row('Finding moves for “st f”', micro(cost(() => findOffers('st f', wanted, vocabulary))))
+const sheet64 = writeSheet(c64, vocabulary)
+const sheet256 = writeSheet(c256, vocabulary)
+row(
+  `Reading a count sheet of 64 / 256 counts (${(sheet256.length / 1000).toFixed(0)} kB)`,
+  [sheet64, sheet256].map((sheet) => micro(cost(() => readSheet(sheet, vocabulary)))).join(' / '),
+)
+row('Writing a count sheet of 256 counts', micro(cost(() => writeSheet(c256, vocabulary))))
+const shelf = Array.from({ length: 2000 }, (_, i) => ({
+  ...summaryOf(c32, vocabulary),
+  words: `copper lantern ${i} belly intermediate`,
+}))
+row(
+  'Searching 2,000 summaries',
+  micro(cost(() => shelf.filter((one) => matches(one, { text: 'lantern 19', switches: true })))),
+)
 const text = writeSwayJson(c64)
 row(
   `Reading and checking a file of 64 counts (${(text.length / 1000).toFixed(0)} kB)`,

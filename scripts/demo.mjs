@@ -1,8 +1,9 @@
-import { bin, installPackages, need } from './setup.mjs'
+import { installPackages } from './setup.mjs'
 
 installPackages()
 console.log('Building…')
-need(bin('vite'), ['build', '--logLevel', 'warn'])
+const { buildApp } = await import('./build.mjs')
+buildApp()
 const { serve } = await import('./serve.mjs')
 const { address } = await serve()
 console.log(

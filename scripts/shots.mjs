@@ -1,10 +1,11 @@
 // Takes the pictures of docs/screenshots from the demo data. Run it when a view has changed.
 import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
-import { bin, CHROMIUM_FLAGS, findChromium, installPackages, need, ROOT } from './setup.mjs'
+import { CHROMIUM_FLAGS, findChromium, installPackages, ROOT } from './setup.mjs'
 
 installPackages()
-need(bin('vite'), ['build', '--logLevel', 'warn'])
+const { buildApp } = await import('./build.mjs')
+buildApp()
 const { chromium } = await import('playwright-core')
 const { serve } = await import('./serve.mjs')
 const out = join(ROOT, 'docs', 'screenshots')
@@ -45,6 +46,20 @@ await day.shot('both-sides')
 await day.page.getByRole('link', { name: 'Teach' }).click()
 await day.page.getByRole('list', { name: 'Steps' }).waitFor()
 await day.shot('teach')
+await day.page.goto(address)
+await day.open('Quick Ember')
+await day.page.getByRole('application').press('Control+s')
+await day.page.locator('.cm-content').waitFor()
+await day.page.waitForTimeout(800)
+await day.shot('studio-sheet')
+await day.page.getByRole('link', { name: 'Moves', exact: true }).click()
+await day.page.getByRole('textbox', { name: 'Search moves' }).fill('grapevine')
+await day.page
+  .getByRole('option', { name: /Grapevine/ })
+  .first()
+  .click()
+await day.page.getByRole('textbox', { name: 'Search moves' }).fill('')
+await day.shot('moves')
 await day.close()
 
 const evening = await visit('dark')

@@ -49,7 +49,7 @@ check('Format and lint', bin('biome'), ['ci', '--error-on-warnings', '.'])
 check('Boundaries', process.execPath, ['scripts/boundaries.mjs'])
 check('Unused code', bin('knip'), [])
 tests('Unit tests', 'unit')
-check('Build', bin('vite'), ['build', '--logLevel', 'warn'])
+check('Build', process.execPath, ['scripts/build.mjs'])
 check('Size of the first load', process.execPath, ['scripts/size.mjs'])
 tests('Browser tests', 'browser', { CHROMIUM: chromium })
 

@@ -105,23 +105,27 @@ export function createCombinations(
   /** Makes summaries of these combinations; says which of them can't be read. */
   async function summariseAll(ids: readonly string[]): Promise<readonly Damaged[]> {
     const damaged: Damaged[] = []
+    const made: SummaryRow[] = []
     for (const raw of await combinations.bulkGet([...ids])) {
       if (!raw) continue
       try {
-        const { combination } = read(raw)
-        await summaries.put(summaryRow(raw, combination))
+        made.push(summaryRow(raw, read(raw).combination))
       } catch (error) {
         if (!(error instanceof UserError)) throw error
         damaged.push({ id: raw.id, title: String(raw.record?.title ?? raw.id), error })
       }
     }
+    await summaries.bulkPut(made)
     return damaged
   }
 
   return {
     async list() {
-      const ids = await combinations.orderBy('changedAt').reverse().primaryKeys()
-      let rows = await shownRows()
+      // Both tables at one moment, or what is just being added would look as if it lacked a summary.
+      const [ids, before] = await database.transaction('r', both, () =>
+        Promise.all([combinations.orderBy('changedAt').reverse().primaryKeys(), shownRows()]),
+      )
+      let rows = before
       const isCurrent = ({ summary }: SummaryRow) => summary?.schemaVersion === SUMMARY_VERSION
       const current = new Set(rows.filter(isCurrent).map(({ id }) => id))
       const behind = ids.filter((id) => !current.has(id))

@@ -74,6 +74,8 @@ describe('the page', () => {
     expect(headers.get('x-content-type-options')).toBe('nosniff')
     expect((await fetch(`${app.address}/combination/x`)).status).toBe(200)
     expect((await fetch(`${app.address}/assets/none.js`)).status).toBe(404)
+    const schema = await fetch(`${app.address}/schema/combination.schema.json`)
+    expect(await schema.json()).toMatchObject({ title: 'Molten Sway combination' })
   })
 
   it('says what to do at an address that has nothing', async () => {
