@@ -7,7 +7,7 @@ import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
 import { simulate, stateAt } from '../simulate/simulate'
 import { labelIn, slotAt, type Tick } from '../time/time'
 import { canonical } from './canonical'
-import { quoted, type SheetMessage } from './lines'
+import { entriesIn, quoted, type SheetMessage } from './lines'
 import { readSheet } from './readSheet'
 import { dancedText, entryText, writeSheet } from './writeSheet'
 
@@ -189,10 +189,9 @@ function sheetOf(
 
 /** Entries of a cell that do not say when they are danced get the row's count. */
 function layerLine(layer: (typeof LAYERS)[number], cells: Cells): string {
-  const entries = cells(layer)
-    .split(/;(?=(?:[^"]*"[^"]*")*[^"]*$)/)
-    .map((entry) => entry.trim())
-    .filter(Boolean)
+  const text = cells(layer)
+  const entries = entriesIn({ text, parts: [{ index: 0, offset: 0 }] })
+    .map((entry) => entry.text)
     .map((entry) => (/^~?\s*<?\d/.test(entry) ? entry : `${cells('count')} ${entry}`))
   return `  ${layer} ${entries.join('; ').replace(/\s*\n\s*/g, ' ')}`
 }

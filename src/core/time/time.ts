@@ -15,6 +15,7 @@ export function tick(value: number): Tick {
 
 export const COUNT = tick(TICKS_PER_COUNT)
 export const HALF_COUNT = tick(TICKS_PER_COUNT / 2)
+export const THIRD_COUNT = tick(TICKS_PER_COUNT / 3)
 export const QUARTER_COUNT = tick(TICKS_PER_COUNT / 4)
 
 /** Counts start at 1, as dancers say them: count 1 is tick 0. */

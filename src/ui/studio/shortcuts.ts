@@ -5,6 +5,7 @@ import {
   HALF_COUNT,
   QUARTER_COUNT,
   slotAt,
+  THIRD_COUNT,
   TICKS_PER_COUNT,
   tick,
   tickOfCount,
@@ -250,6 +251,13 @@ export const SHORTCUTS: readonly Shortcut[] = [
     run: (session, press) => stepInTime(session, way(press) * QUARTER_COUNT),
   },
   {
+    keys: 'Ctrl , .',
+    does: 'a third of a count back or on',
+    needsKey: true,
+    matches: (press) => press.ctrl && !press.alt && (press.key === ',' || press.key === '.'),
+    run: (session, press) => stepInTime(session, press.key === ',' ? -THIRD_COUNT : THIRD_COUNT),
+  },
+  {
     keys: '↑ ↓',
     does: 'one layer up or down',
     needsKey: true,
@@ -361,6 +369,34 @@ export const SHORTCUTS: readonly Shortcut[] = [
         'take a count out',
         phrases.deleteCounts(phraseIdHere(session), countHere(session), 1),
       ),
+  },
+  {
+    keys: '',
+    does: 'add a phrase behind this one',
+    matches: () => false,
+    run: (session, _, { newId }) =>
+      change(session, 'add a phrase', phrases.addPhrase(newId(), session.get().selection.pass)),
+  },
+  {
+    keys: '',
+    does: 'dance this phrase again, right behind',
+    matches: () => false,
+    run: (session) =>
+      change(session, 'repeat a phrase', phrases.repeatPass(session.get().selection.pass)),
+  },
+  {
+    keys: '',
+    does: 'dance this phrase from the other side, or back from its own',
+    matches: () => false,
+    run: (session) =>
+      change(session, 'turn a phrase round', phrases.turnPass(session.get().selection.pass)),
+  },
+  {
+    keys: '',
+    does: 'take this phrase out here',
+    matches: () => false,
+    run: (session) =>
+      change(session, 'take a phrase out', phrases.removePass(session.get().selection.pass)),
   },
   {
     keys: '',
