@@ -368,12 +368,12 @@ function PlayPane({ session, root, choice, onChoice, onPlayOrStop }: PlayPanePro
 
 function Help({ opened, onClose }: { opened: boolean; onClose: () => void }) {
   return (
-    <Modal opened={opened} onClose={onClose} title="All keys" size="lg" centered>
+    <Modal opened={opened} onClose={onClose} title="All keys" size={1120} centered>
       <dl className={classes.keys}>
         {SHORTCUTS.map(({ keys, does }) => (
           <div key={does}>
             <dt>
-              <kbd>{keys || 'Ctrl K'}</kbd>
+              <kbd>{keys || 'Ctrl K, then'}</kbd>
             </dt>
             <dd>{does}</dd>
           </div>
