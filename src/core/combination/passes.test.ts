@@ -1,0 +1,202 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { anyCombination } from '../../../tests/arbitraries'
+import { checkCombination } from '../findings/check'
+import { severityOf } from '../findings/finding'
+import { findingText, spotText } from '../findings/findingText'
+import { matches, summaryOf } from '../findings/summary'
+import { footJoins } from '../joins/joins'
+import { vocabulary } from '../moves/vocabulary'
+import { readSheet } from '../sheet/readSheet'
+import { placesAfter, placesBefore } from '../simulate/places'
+import { simulate, stateAt } from '../simulate/simulate'
+import { weightStretches } from '../simulate/weightStretches'
+import { mirrorEvent } from './mirror'
+import { passAt, passesOf } from './passes'
+
+const read = (lines: string) => readSheet(`sway 1\n${lines}`, vocabulary).combination
+
+describe('the passes of a combination', () => {
+  it('stand one behind the other, mirrored where they say so, with the pickup only in the first', () => {
+    fc.assert(
+      fc.property(anyCombination(), (combination) => {
+        const { pickup: _, ...plain } = combination
+        const once = combination.pickup?.each
+          ? { ...plain, pickup: { ...combination.pickup, each: false } }
+          : combination
+        const passes = passesOf(once)
+        let at = 0
+        for (const pass of passes) {
+          expect(pass.at).toBe(at)
+          at += pass.length
+          const phrase = combination.phrases.find(({ id }) => id === pass.phrase.id)!
+          const early = phrase.events.filter((event) => event.at < 0)
+          const own =
+            pass.index === 0
+              ? phrase.events
+              : phrase.events.filter((event) => !early.includes(event))
+          expect(pass.events).toEqual(pass.mirrored ? own.map(mirrorEvent) : own)
+          expect(passAt(passes, pass.at)).toBe(pass)
+          expect(passAt(passes, pass.at + pass.length - 0.5)).toBe(pass)
+        }
+        expect(passes.filter(({ time, times }) => time > times)).toEqual([])
+      }),
+      { numRuns: 300, seed: 101 },
+    )
+  })
+
+  it('end with the pickup again where every round has one, in place of what stands there', () => {
+    const each = read(
+      'pickup 1 each\nphrase A 4\n feet <4 touch R; 1 step R; 2 touch L; 3 step L; 4 close R\n hips 4 hip-bump R',
+    )
+    const [pass] = passesOf(each)
+    expect(pass?.events.filter(({ at }) => at === 36).map(({ what }) => what.kind)).toEqual([
+      'foot',
+    ])
+    expect(pass?.events.filter(({ layer }) => layer === 'hips')).toEqual([])
+    const { danced, end } = simulate(each, vocabulary)
+    expect(danced.map(({ at, action }) => `${at / 12} ${action.primitive} ${action.foot}`)).toEqual(
+      ['-1 touch R', '0 step R', '1 touch L', '2 step L', '3 touch R'],
+    )
+    expect(end.weight).toBe('L')
+    expect(footJoins(simulate(each, vocabulary), vocabulary)).toEqual({
+      repeats: true,
+      switches: false,
+    })
+  })
+
+  it('begin from what the pickup leads to, and a round meets count 1, not the pickup', () => {
+    const led = read(
+      'pickup 1\nphrase A 4\n feet <4 step R side; 1 step L; 2 step R; 3 step L; 4 step R',
+    )
+    const simulation = simulate(led, vocabulary)
+    expect(simulation.opening.weight).toBe('R')
+    expect(stateAt(simulation, -12).weight).toBe('R')
+    expect(simulation.danced.flatMap(({ fault }) => fault ?? [])).toEqual([])
+    expect(footJoins(simulation, vocabulary).repeats).toBe(true)
+    expect(checkCombination(led, vocabulary).findings.map((f) => spotText(f.spot))).toEqual(['A4'])
+  })
+
+  it('have the weight in one unbroken line from start to end', () => {
+    fc.assert(
+      fc.property(anyCombination(), (combination) => {
+        const simulation = simulate(combination, vocabulary)
+        const stretches = weightStretches(simulation, 0, simulation.length, 2)
+        expect(stretches[0]?.from).toBe(-2)
+        expect(stretches.at(-1)?.to).toBe(simulation.length)
+        for (const [i, stretch] of stretches.entries()) {
+          if (i > 0) expect(stretch.from).toBe(stretches[i - 1]!.to)
+          if (stretch.to > Math.max(0, stretch.from))
+            expect(stateAt(simulation, stretch.to - 0.5).weight).toBe(stretch.weight)
+        }
+      }),
+      { numRuns: 200, seed: 102 },
+    )
+  })
+})
+
+describe('the places of the body', () => {
+  const places = (lines: string, at = 999) => {
+    const combination = read(`phrase A 8\n${lines}`)
+    return placesBefore(passesOf(combination), combination.start, vocabulary, at)
+  }
+
+  it.each([
+    ['hips 1 at R', { hips: 'R' }],
+    ['hips 1 half-circle-front R', { hips: 'R' }],
+    ['hips 1 half-circle-front L', { hips: 'L' }],
+    ['hips 1 at F; 2 hip-bump R', { hips: 'F' }],
+    ['hips 1 hip-circle-large cw', { hips: 'C' }],
+    ['torso 1 rib-slide L', { ribs: 'L' }],
+    ['arms 1 R crown', { arms: { R: 'crown', L: 'low' } }],
+    ['arms 1 crown-second L', { arms: { R: 'second', L: 'crown' } }],
+    ['arms 1 side-rise', { arms: { R: 'crown', L: 'crown' } }],
+    ['arms 1 veil-wrap-hold R', { arms: { R: 'shoulder-opposite', L: 'cross-low' } }],
+    ['head 1 look over L', { gaze: 'over-L' }],
+    ['head 1 look-over-shoulder R', { gaze: 'over-R' }],
+    ['head 1 head-half-roll R', { gaze: 'tilt-L' }],
+    ['feet 1 step R', { hips: 'C' }],
+  ])('after %s are %j', (line, expected) => expect(places(line)).toMatchObject(expected))
+
+  it('just before a move are those the moves before it led to', () => {
+    const line = 'hips 1 at R; 3 at L; 5 at B'
+    expect([0, 1, 24, 25, 48, 49].map((at) => places(line, at).hips)).toEqual([
+      'C',
+      'R',
+      'R',
+      'L',
+      'L',
+      'B',
+    ])
+  })
+
+  it('of the other side are the mirrored places', () => {
+    fc.assert(
+      fc.property(anyCombination({ kept: false }), (combination) => {
+        for (const event of combination.phrases.flatMap(({ events }) => events)) {
+          const before = { ...combination.start }
+          const there = placesAfter(before, mirrorEvent(event), vocabulary)
+          const here = placesAfter(before, event, vocabulary)
+          const twice = placesAfter(before, mirrorEvent(mirrorEvent(event)), vocabulary)
+          expect(twice).toEqual(here)
+          if (event.layer === 'hips' && here.hips !== before.hips)
+            expect(there.hips.replace(/[RL]$/, '')).toBe(here.hips.replace(/[RL]$/, ''))
+        }
+      }),
+      { numRuns: 150, seed: 103 },
+    )
+  })
+})
+
+describe('what is said of it', () => {
+  const sentences = (lines: string) =>
+    checkCombination(read(`phrase A 8\n${lines}`), vocabulary).findings.map(
+      (finding) => `${severityOf(finding)} ${findingText(finding)}`,
+    )
+
+  it.each([
+    [
+      'feet 1 step R; 2 step R',
+      /^fault You already stand on your right foot, so it can't step in-place\. Use the left foot/,
+    ],
+    ['feet 1 step R; 2 touch R', /^fault Your right foot carries you here, so it can't touch\./],
+    ['feet 1 hop R', /^fault You stand on your left foot, so you can't hop on the other one/],
+    ['feet 1 centre; 2 hop R', /^fault A hop needs you on your right foot alone/],
+    ['feet 1 centre; 2 pivot 90', /^fault Both feet hold you flat, so nothing can turn/],
+    ['feet 1 lift R; 2 sway R', /^fault One foot is off the floor, so you can't sway/],
+    ['hips 1 hip-sway R; 2 hip-sway L', /^fault “hip sway R” and “hip sway L” both need the hips/],
+    ['feet 1-3 grapevine R', /Grapevine does not fit here: give it more counts/],
+    ['feet 1-6 grapevine R', /Grapevine leaves 2 counts over at its end/],
+    ['feet 1 step R\n hips 1 ?old-move', /has no move called “old-move”/],
+    ['feet 1 step R; 2 close L', /repeats on the same side, but does not switch by itself/],
+    ['feet 1 step R', /It switches sides by itself/],
+    ['feet 1 step R; 2 centre', /repeats on the same side and switches, both without a stop/],
+  ])('%s: %s', (line, sentence) =>
+    expect(sentences(line).some((said) => sentence.test(said))).toBe(true),
+  )
+
+  it('is summed up for the shelf, and found by its words', () => {
+    const combination = {
+      ...read(
+        'title Café Lantern\nfamily latin, belly\nlevel new\ntags evening, slow\nphrase A 8\n feet 1 step R; 2 step R',
+      ),
+      id: 'x',
+    }
+    const summary = summaryOf(combination, vocabulary)
+    expect(summary).toMatchObject({
+      counts: 8,
+      faults: 1,
+      level: 'new',
+      switches: true,
+      phrases: [{ at: 0, name: 'A' }],
+    })
+    const found = (wish: Partial<Parameters<typeof matches>[1]>) =>
+      matches(summary, { text: '', switches: false, ...wish })
+    expect(found({ text: 'cafe SLOW' })).toBe(true)
+    expect(found({ text: 'lantern morning' })).toBe(false)
+    expect(found({ family: 'belly', level: 'new', switches: true })).toBe(true)
+    expect(found({ family: 'bollywood' })).toBe(false)
+    expect(found({ level: 'advanced' })).toBe(false)
+    expect(matches({ ...summary, switches: false }, { text: '', switches: true })).toBe(false)
+  })
+})

@@ -1,0 +1,182 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { anyCombination } from '../../../tests/arbitraries'
+import { mirror } from '../combination/mirror'
+import { LAYERS } from '../moves/move'
+import { vocabulary } from '../moves/vocabulary'
+import { readSheet } from '../sheet/readSheet'
+import { simulate } from '../simulate/simulate'
+import { COUNT, tick } from '../time/time'
+import { handout } from './handout'
+import { countIn, dancePart } from './program'
+import { sayPass } from './say'
+import { teachSteps } from './steps'
+import { countInNumbers, timelineOf } from './timeline'
+
+const read = (lines: string) => readSheet(`sway 1\n${lines}`, vocabulary).combination
+const said = (lines: string) => {
+  const simulation = simulate(read(`phrase A 8\n${lines}`), vocabulary)
+  return sayPass(simulation, simulation.passes[0]!, new Set(LAYERS), vocabulary)
+}
+
+describe('what to do on a count, in words', () => {
+  it.each([
+    ['feet 1 step R side', 'Right foot steps to the right'],
+    ['feet 1 touch R together', 'Right foot touches beside the other'],
+    ['feet 1 close R', 'Right foot closes'],
+    ['feet 1 heel R forward', 'Right foot puts its heel forward'],
+    ['feet 1 kick R cross-front', 'Right foot kicks across in front'],
+    ['feet 1 step R cross-behind small', 'Right foot steps across behind small'],
+    ['feet 1 step R diag-back large ball', 'Right foot steps back to the right wide on the ball'],
+    ['feet 1 step R in-place turn -90', 'Right foot steps in place, turning 90° to the left'],
+    ['feet 1 pivot 180', 'Stay on the spot, turning 180° to the right'],
+    ['feet 1 drag R together', 'Right foot drags beside the other'],
+    ['feet 1 lift R', 'Right foot lifts'],
+    ['feet 1 lift R back', 'Right foot lifts back'],
+    ['feet 1 sway R', 'Sway onto the right foot'],
+    ['feet 1 hop L', 'Hop on the left foot'],
+    ['feet 1 centre', 'Weight onto both feet'],
+    ['feet 1 jump out', 'Jump onto both feet'],
+    ['feet 1 rise', 'Rise onto the toes'],
+    ['feet 1 straighten', 'Stand tall, knees not locked'],
+    ['feet 1 bend', 'Bend the knees'],
+    ['feet 1 lower', 'Heels down'],
+    ['feet 1 hold', 'Hold'],
+  ])('%s: %s', (line, words) => expect(said(line)[0]?.feet).toEqual([words]))
+
+  it.each([
+    ['hips 1 at FR', 'Hips to the front right'],
+    ['torso 1-2 at L', 'Ribs to the left (1-2)'],
+    ['arms 1 both high-v via side', 'Both arms to high-v, by the side'],
+    ['arms 1 R crown, L hips', 'Right arm to crown, left arm to hips'],
+    ['head 1 look over L', 'Look over L shoulder'],
+    ['hips 1-2 hip-circle-small cw', 'Small hip circle, clockwise (1-2)'],
+    ['hips 1 hip-drop L', 'Hip drop left'],
+    ['hips 1 hip-drop L as "plop"', 'Plop'],
+  ])('%s: %s', (line, words) =>
+    expect(said(line)[0]?.layers.map(({ text }) => text)).toEqual([words]),
+  )
+
+  it('says half counts where they are, the weight after each count, and cues', () => {
+    const [one, two] = said('feet 1 step R side cue "go"; 1& close L; 2 centre')
+    expect(one).toMatchObject({
+      feet: ['Right foot steps to the right', '1&: left foot closes'],
+      weight: 'left foot',
+      cues: ['go'],
+    })
+    expect(two?.weight).toBe('both feet')
+  })
+
+  it('of the other side names the other foot on every count', () => {
+    const combination = read(
+      'phrase A 8\n feet 1-4 grapevine; 5-8 grapevine\n hips 1 hip-drop R\n arms 1 R crown, L low',
+    )
+    const words = (c: typeof combination) => {
+      const simulation = simulate(c, vocabulary)
+      return JSON.stringify(sayPass(simulation, simulation.passes[0]!, new Set(LAYERS), vocabulary))
+    }
+    const swapped = words(combination).replace(
+      /right|left/gi,
+      (word) => ({ right: 'left', left: 'right', Right: 'Left', Left: 'Right' })[word] ?? word,
+    )
+    const sorted = (text: string) => [...text.toLowerCase()].sort().join('')
+    expect(words(mirror(combination))).not.toBe(words(combination))
+    expect(sorted(words(mirror(combination)))).toBe(sorted(swapped))
+    expect(handout(combination, vocabulary)).toMatch(/RIGHT SIDE[\s\S]*LEFT SIDE/)
+  })
+})
+
+describe('the steps of teaching', () => {
+  it('go from the feet alone to all of it at tempo, only over layers that are there', () => {
+    const ids = (lines: string) =>
+      teachSteps(read(`tempo 100, teach 60\nphrase A 8\n${lines}`)).map(({ id }) => id)
+    expect(ids('feet 1 step\n hips 2 hip-drop\n head 1 look L')).toEqual([
+      'feet',
+      'hips',
+      'hips-on-feet',
+      'head',
+      'head-on-feet',
+      'all-R',
+      'all-L',
+      'tempo',
+    ])
+    expect(ids('arms 1 both low')).toEqual(['arms', 'tempo'])
+    expect(ids('')).toEqual([])
+  })
+
+  it('never put a layer on the feet before the feet, and give both sides the same', () => {
+    fc.assert(
+      fc.property(anyCombination(), (combination) => {
+        const steps = teachSteps(combination)
+        const feet = steps.findIndex(({ id }) => id === 'feet')
+        for (const [i, step] of steps.entries())
+          if (step.layers.includes('feet') && step.layers.length > 1)
+            expect(i).toBeGreaterThan(feet)
+        const danced = steps.flatMap(({ sides }) => sides)
+        expect(danced.filter((side) => side === 'R').length).toBe(
+          danced.filter((side) => side === 'L').length,
+        )
+        expect(steps.at(-1)?.tempo ?? combination.tempo).toBe(combination.tempo)
+      }),
+      { numRuns: 200, seed: 81 },
+    )
+  })
+})
+
+describe('what sounds, and when', () => {
+  it.each([
+    [4, [5, 6, 7, 8]],
+    [6, [3, 4, 5, 6, 7, 8]],
+    [8, [1, 2, 3, 4, 5, 6, 7, 8]],
+    [10, [7, 8, 1, 2, 3, 4, 5, 6, 7, 8]],
+  ])('%i counts are counted in as %j', (counts, numbers) =>
+    expect(countInNumbers(counts)).toEqual(numbers),
+  )
+
+  it('is a click a count and a half, first counts marked, in order, inside the part', () => {
+    fc.assert(
+      fc.property(anyCombination(), (combination) => {
+        const simulation = simulate(combination, vocabulary)
+        const part = dancePart(
+          simulation,
+          combination.lead,
+          { from: tick(0), to: simulation.length },
+          96,
+        )
+        const clicks = part.sounds.filter(({ kind }) => ['phrase', 'count', 'and'].includes(kind))
+        expect(clicks.map(({ at }) => at)).toEqual(
+          Array.from({ length: simulation.length / 6 }, (_, i) => i * 6),
+        )
+        expect(part.sounds.filter(({ kind }) => kind === 'phrase')).toHaveLength(
+          combination.order.length,
+        )
+        expect(
+          part.sounds.every(({ at }, i) => at >= (part.sounds[i - 1]?.at ?? 0) && at < part.length),
+        ).toBe(true)
+        const lead = countIn(96, { simulation, side: combination.lead })
+        expect(lead.length % COUNT).toBe(0)
+        expect(lead.sounds.every(({ at }) => at >= 0 && at < lead.length)).toBe(true)
+      }),
+      { numRuns: 150, seed: 82 },
+    )
+  })
+
+  it('has every count of both sides on the timeline, once, after its count-in', () => {
+    fc.assert(
+      fc.property(anyCombination(), (combination) => {
+        const items = timelineOf(combination)
+        const counts = items.filter(({ kind }) => kind === 'count' || kind === 'count-in')
+        expect(counts.map(({ at }) => at)).toEqual(counts.map((_, i) => i * COUNT))
+        const total = simulate(combination, vocabulary).length / COUNT
+        for (const side of ['R', 'L'] as const)
+          expect(counts.filter((item) => item.side === side && item.kind === 'count')).toHaveLength(
+            total,
+          )
+        expect(items.filter(({ kind }) => kind === 'phrase')).toHaveLength(
+          2 * combination.order.length,
+        )
+      }),
+      { numRuns: 150, seed: 83 },
+    )
+  })
+})
