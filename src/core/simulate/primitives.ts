@@ -62,7 +62,8 @@ function saved(state: BodyState, { foot }: FootAction, fault: WeightFault): Body
     case 'feet.loaded':
       return state // the step itself puts the weight where it was written
     case 'feet.loaded-touch':
-      return foot ? { ...state, weight: otherSide[foot] } : state
+      // The foot that takes over may be in the air: it comes down first.
+      return foot ? { ...standing(state, otherSide[foot]), weight: otherSide[foot] } : state
     case 'feet.no-support':
       return SIDES.filter((side) => state.feet[side].contact === 'air').reduce(
         (down, side) => put(down, side, down.feet[side].place, 'flat'),
@@ -70,6 +71,9 @@ function saved(state: BodyState, { foot }: FootAction, fault: WeightFault): Body
       )
   }
 }
+
+const standing = (state: BodyState, foot: Side): BodyState =>
+  state.feet[foot].contact === 'air' ? put(state, foot, state.feet[foot].place, 'flat') : state
 
 function put(state: BodyState, foot: Side, place: FloorPoint, contact: Contact): BodyState {
   const { R, L } = state.feet
