@@ -1,3 +1,4 @@
+import { type FootAction, factsOf, type Primitive } from '../src/core/body/feet'
 import {
   type Combination,
   defaultStart,
@@ -69,4 +70,20 @@ export function combination(
     order: named.map(({ id }) => ({ phrase: id, mirrored: false })),
     ...more,
   }
+}
+
+/** A few ways to do one thing with the feet: plain, turning, small and on the ball. */
+export function readAll(primitive: Primitive): readonly FootAction[] {
+  const facts = factsOf(primitive)
+  const words = [
+    primitive,
+    facts.foot ? 'R' : '',
+    primitive === 'jump' ? 'R' : '',
+    primitive === 'pivot' ? '90' : '',
+    facts.direction ?? '',
+  ].filter(Boolean)
+  const plain = `1 ${words.join(' ')}`
+  const patterns = [plain, `${plain} small ball`]
+  if (primitive !== 'hold' && primitive !== 'pivot') patterns.push(`${plain} turn -180`)
+  return patterns.flatMap((pattern) => readPattern(pattern).map(({ action }) => action))
 }

@@ -487,3 +487,83 @@ describe('files', () => {
     await there.context.close()
   })
 })
+
+describe('counts as they are danced', () => {
+  it('thirds and quarters by key, counts in and out, double time or a reason why not, a pickup that sounds', async () => {
+    const { page, context, errors } = await app.visit()
+    await startNew(page)
+    const place = () => page.locator('#braid-place').textContent()
+    const message = (words: RegExp) => page.getByText(words).waitFor()
+    const type = async (text: string, end = 'Enter') => {
+      await page.keyboard.type(text)
+      await page.locator('[role="option"][data-combobox-selected]').first().waitFor()
+      await press(page, end)
+    }
+    // Three steps on one count, then four.
+    await type('step s')
+    await press(page, 'Control+.')
+    await type('cl')
+    await press(page, 'Control+.')
+    await type('step s')
+    expect(await place()).toMatch(/^A1\+8, Feet: step R side/)
+    await press(page, '3')
+    for (const step of ['step s', 'cl', 'step s', 'touch t']) {
+      await type(step)
+      await press(page, 'Control+Shift+ArrowRight')
+    }
+    // The ruler names the quarters and marks the thirds.
+    const words = await page
+      .locator('[data-line="R:0"] text')
+      .evaluateAll((texts) => texts.map((text) => text.textContent))
+    expect(words).toEqual(expect.arrayContaining(['e', 'a', '·']))
+    expect(await namesOn(page, 'R:0', 'feet')).toHaveLength(7)
+    // A third and a half can be halved, a quarter can't: that is said, and nothing is changed.
+    await page.getByRole('button', { name: /^Phrase A,/ }).click()
+    await page.getByRole('menuitem', { name: 'Double time, in half the counts' }).click()
+    await message(/would fall between the smallest parts of a count/)
+    expect(await page.locator('[data-line="R:0"] [data-count]').count()).toBe(8)
+    await page.getByRole('application').focus()
+    await press(page, '3', 'Control+Backspace', '1', 'Control+Enter')
+    expect(await page.locator('[data-line="R:0"] [data-count]').count()).toBe(8)
+    expect(await place()).toMatch(/^A1, Feet: empty/)
+    await press(page, 'Control+k')
+    await page.keyboard.type('twice the')
+    await press(page, 'Enter')
+    await expect.poll(() => page.locator('[data-line="R:0"] [data-count]').count()).toBe(16)
+    await page.getByRole('dialog').waitFor({ state: 'detached' })
+    await page.getByRole('application').focus()
+    await press(page, 'Control+z', 'Control+z', 'Control+z')
+    expect(await namesOn(page, 'R:0', 'feet')).toHaveLength(7)
+    // A pickup: in its own place before 1, counted in and lit in the braid.
+    await page.getByRole('button', { name: 'Tempo, families and start' }).click()
+    await page.getByRole('textbox', { name: 'Pickup, counts' }).fill('1')
+    await press(page, 'Escape')
+    await page.getByRole('application').focus()
+    await press(page, '1', 'ArrowLeft')
+    await type('touch s')
+    expect(await place()).toMatch(/^A<8, Feet: touch R side/)
+    expect(await page.locator('[data-line="R:0"] [data-count="-1"]').textContent()).toBe('8')
+    await press(page, 'Space')
+    await page.locator('[data-count="-1"][data-lit="true"]').waitFor()
+    await page.locator('[data-count="0"][data-lit="true"]').waitFor()
+    await press(page, 'Space')
+    // Every option of a move, by hand, and in the sheet.
+    await press(page, 'ArrowUp', '5')
+    await type('small hip c')
+    await page.getByText('More about it').click()
+    await page.getByRole('textbox', { name: 'Called here' }).fill('ring')
+    await page.getByRole('textbox', { name: 'Words or meaning' }).fill('the moon')
+    await page.getByRole('textbox', { name: 'Size %' }).fill('70')
+    await page.getByLabel('Harder instead').selectOption('interior-circle')
+    await page.getByText('a flourish that may be left out').click()
+    await page.getByRole('button', { name: 'Sheet', exact: true }).click()
+    const editor = page.getByRole('textbox', { name: 'Count sheet' })
+    await expect
+      .poll(async () => (await editor.textContent()) ?? '')
+      .toContain(
+        '~5 hip-circle-small cw size 70% as "ring" harder interior-circle words "the moon"',
+      )
+    expect(errors).toEqual([])
+    await context.close()
+  })
+})

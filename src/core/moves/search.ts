@@ -313,7 +313,7 @@ function wordScore(name: string, word: string): number {
 }
 
 /** Worth of fitting: the foot is right, the place is right, there is time, it was used lately. */
-const FIT = { foot: -9, place: -4, room: -2, fast: -3, recent: 3 } as const
+const FIT = { foot: -14, place: -4, room: -2, fast: -3, recent: 3 } as const
 
 /** How well something fits where it would stand; 0 for what fits, below for what does not. */
 function fitOf(entry: Entry, side: Side, { here }: Wanted, vocabulary: Vocabulary): number {

@@ -84,6 +84,7 @@ export type PlaceLabel = (at: Tick) => string
 export function labelOfSpan(span: Span, label: PlaceLabel = labelOfTick): string {
   const from = label(span.at)
   const end = endOf(span)
+  if (span.length === slotAt(span.at)) return from
   const last = lastSlot(span.at, end)
   if (last === undefined) return `${from}>${label(end)}`
   return last === span.at ? from : `${from}-${label(last)}`
