@@ -14,6 +14,9 @@ function cutTo<T extends Span>(list: readonly T[], counts: number): readonly T[]
     .map((one) => (endOf(one) <= end ? one : { ...one, length: tick(end - one.at) }))
 }
 
+/** A written facing has a place but no length; even, so that it can be halved with the rest. */
+const FACING_TICKS = tick(2)
+
 /** All of a phrase that has a place in time, changed in one way; what comes out empty goes away. */
 function retimed(
   phrase: Phrase,
@@ -22,7 +25,7 @@ function retimed(
 ): Phrase {
   const { remarks, facings, ...rest } = phrase
   const said = remarks && change(remarks)
-  const faced = facings && change(facings.map((facing) => ({ ...facing, length: tick(1) })))
+  const faced = facings && change(facings.map((facing) => ({ ...facing, length: FACING_TICKS })))
   return {
     ...rest,
     counts,
@@ -99,22 +102,23 @@ export const retime =
         'Add or take out a count first, or double a part of it only.',
       )
     needRoom(combination, id, counts)
-    const between = [...phrase.events, ...(phrase.remarks ?? [])].filter(
+    const label = labelIn(phrase.counts)
+    const timed = [
+      ...phrase.events.map((event) => ({ ...event, said: nameOf(event) })),
+      ...(phrase.remarks ?? []).map((remark) => ({ ...remark, said: `“${remark.text}”` })),
+      ...(phrase.facings ?? []).map(({ at }) => ({ at, length: FACING_TICKS, said: 'the facing' })),
+    ]
+    const between = timed.filter(
       ({ at, length }) => !Number.isInteger(at * factor) || !Number.isInteger(length * factor),
     )
-    if (between.length > 0)
+    if (between.length > 0) {
+      const named = between.slice(0, 3).map((one) => `${one.said} (${labelOfSpan(one, label)})`)
+      const more = between.length > 3 ? ` and ${between.length - 3} more` : ''
       throw new UserError(
-        `${between
-          .slice(0, 3)
-          .map(
-            (one) =>
-              `${'what' in one ? nameOf(one) : `“${one.text}”`} (${labelOfSpan(one, labelIn(phrase.counts))})`,
-          )
-          .join(
-            ', ',
-          )}${between.length > 3 ? ` and ${between.length - 3} more` : ''} would fall between the smallest parts of a count.`,
+        `${named.join(', ')}${more} would fall between the smallest parts of a count.`,
         'Move or stretch it to an even part first. Nothing was changed.',
       )
+    }
     const scaled = retimed(phrase, counts, (list) =>
       list.map((one) => ({ ...one, at: tick(one.at * factor), length: tick(one.length * factor) })),
     )
