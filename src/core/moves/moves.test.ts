@@ -84,4 +84,70 @@ describe('the table of moves', () => {
   ])('reads the motion %s', (text, verbs) =>
     expect(readMotion(text).map(({ verb }) => verb)).toEqual(verbs),
   )
+  it.each([
+    'spin(cw)',
+    'arc(R)',
+    'arc(R>Q)',
+    'to(nowhere)',
+    'peak(pelvis.side)',
+    'peak(pelvis.wiggle +3 sharp)',
+    'osc(pelvis.tilt 4)',
+    'osc(pelvis.tilt 4, 0/count)',
+    'osc(pelvis.tilt 4, 2/beat)',
+    'circle(sideways)',
+    'circle(cw, huge, 2/hour, x',
+    'eight(diagonal, outward)',
+    'wave(ribs)',
+    'wave(ribs>knee)',
+    'via(moon)',
+    'R:via(sideways)',
+    'roll(up-and-down',
+    '+to(R)',
+    'to(R)+',
+    'Q:to(low)',
+  ])('refuses the motion “%s”', (text) => expect(() => readMotion(text)).toThrow(/no motion/))
+
+  it.each([
+    [
+      'circle(cw, small, 2/move)',
+      { verb: 'circle', way: 'cw', size: 'small', rate: { cycles: 2, per: 'move' } },
+    ],
+    ['both:circle(wrist, out)', { verb: 'circle', arm: 'both', joint: 'wrist', way: 'out' }],
+    [
+      'eight(vertical, down, large)',
+      { verb: 'eight', plane: 'vertical', loops: 'down', size: 'large' },
+    ],
+    [
+      'osc(pelvis.tilt -4, 1.5/count, -90)',
+      {
+        verb: 'osc',
+        channel: 'pelvis.tilt',
+        amount: -4,
+        rate: { cycles: 1.5, per: 'count' },
+        phase: -90,
+      },
+    ],
+    ['peak(head.nod +35 sharp)', { verb: 'peak', channel: 'head.nod', amount: 35, sharp: true }],
+    [
+      'wave(ribs>waist>pelvis, side)',
+      { verb: 'wave', parts: ['ribs', 'waist', 'pelvis'], plane: 'side' },
+    ],
+    [
+      'both:roll(in, 1/count)',
+      { verb: 'roll', arm: 'both', way: 'in', rate: { cycles: 1, per: 'count' } },
+    ],
+    ['both:roll', { verb: 'roll', arm: 'both' }],
+    ['to(shoulder-R)', { verb: 'to', place: 'shoulder-R' }],
+    ['alternate', { verb: 'alternate' }],
+  ])('reads “%s” to the last word', (text, expected) =>
+    expect(readMotion(text)).toEqual([expected]),
+  )
+
+  it('joins what goes together and parts what comes after', () => {
+    expect(
+      readMotion('to(R)&peak(pelvis.rise +2 sharp)+to(L)').map(
+        (item) => 'with' in item && item.with === true,
+      ),
+    ).toEqual([false, true, false])
+  })
 })
