@@ -60,6 +60,7 @@ export async function startApp(): Promise<App> {
       })
       await page.goto(served.address)
       await page.getByRole('heading', { name: 'Combinations' }).waitFor()
+      await page.getByRole('article').first().waitFor()
       return { context, page, outside, errors }
     },
     async stop() {

@@ -202,6 +202,7 @@ describe('files that are no combinations', () => {
     const { page, context } = await app.visit()
     const path = join(await mkdtemp(join(tmpdir(), 'sway-')), name)
     writeFileSync(path, text)
+    await page.getByRole('article').nth(4).waitFor()
     const before = await page.getByRole('article').allInnerTexts()
     await page.setInputFiles('input[type="file"]', path)
     const alert = page.getByRole('alert')
@@ -241,8 +242,7 @@ describe('work', () => {
 
   it('of the first visit stays: the demo is loaded once and never over it', async () => {
     const { page, context } = await app.visit()
-    await page.getByRole('article').first().waitFor()
-    expect(await page.getByRole('article').count()).toBeGreaterThanOrEqual(4)
+    await expect.poll(() => page.getByRole('article').count()).toBeGreaterThanOrEqual(4)
     await page.getByRole('article', { name: 'Long Swell' }).getByRole('button').click()
     await page.getByRole('menuitem', { name: 'Delete' }).click()
     await page.getByRole('article', { name: 'Long Swell' }).waitFor({ state: 'detached' })
