@@ -4,39 +4,30 @@ import {
   type Comment,
   defaultStart,
   type Event,
-  MOST_COUNTS,
-  MOST_PHRASE_COUNTS,
   type Phrase,
   type Remark,
   SCHEMA_VERSION,
   type Start,
   type Unread,
-  type WrittenFacing,
 } from '../combination/combination'
 import { UserError } from '../errors'
-import { LAYERS, type Layer } from '../moves/move'
 import { type Vocabulary, withOwn } from '../moves/vocabulary'
 import { clampTempo } from '../time/tempo'
-import { TICKS_PER_COUNT } from '../time/time'
 import { canonical, canonicalIds } from './canonical'
-import { readEntry, type WrittenEvent } from './entry'
+import { type DraftPhrase, emptyPhrase, Messages } from './draft'
 import { type Header, readHeaderInto, readStart } from './header'
 import {
-  entriesIn,
   isHeaderWord,
   LINE_WORDS,
   linesIn,
-  offsetIn,
   type PhraseWord,
   type Placed,
-  quoted,
   type SheetLine,
   type SheetMessage,
-  tokensIn,
 } from './lines'
-import { EntryProblem } from './reader'
+import { type Order, pickupFor, readOrder } from './readOrder'
+import { readLayerLine, readPhrase } from './readPhrase'
 import { withFreeFeet } from './resolve'
-import { readWhen } from './when'
 import { nearest } from './words'
 import { SHEET_VERSION } from './writeSheet'
 
@@ -54,50 +45,6 @@ export interface SheetRead {
   readonly combination: Combination
   readonly messages: readonly SheetMessage[]
   readonly spots: readonly EntrySpot[]
-}
-
-interface DraftPhrase {
-  readonly name: string
-  readonly title: string
-  readonly counts: number
-  readonly events: (WrittenEvent & { readonly from: number; readonly to: number })[]
-  readonly remarks: Omit<Remark, 'id'>[]
-  readonly facings: WrittenFacing[]
-  readonly comments: Comment[]
-  readonly unread: Unread[]
-}
-
-/** Collects what is wrong, with its line and column. */
-class Messages {
-  readonly list: SheetMessage[] = []
-  readonly #sheet: string
-  readonly #starts: number[] = [0]
-  constructor(sheet: string) {
-    this.#sheet = sheet
-    for (let i = sheet.indexOf('\n'); i >= 0; i = sheet.indexOf('\n', i + 1))
-      this.#starts.push(i + 1)
-  }
-  add(text: string, from: number, to: number): void {
-    const at = Math.min(from, this.#sheet.length)
-    let low = 0
-    let high = this.#starts.length - 1
-    while (low < high) {
-      const middle = (low + high + 1) >> 1
-      if ((this.#starts[middle] ?? 0) <= at) low = middle
-      else high = middle - 1
-    }
-    const column = at - (this.#starts[low] ?? 0) + 1
-    this.list.push({ line: low + 1, column, from: at, to: Math.max(at + 1, to), text })
-  }
-  /** Says a problem of some text at its own place. */
-  problem(problem: unknown, placed: Placed): void {
-    if (!(problem instanceof EntryProblem)) throw problem
-    this.add(
-      problem.message,
-      offsetIn(placed, problem.at),
-      offsetIn(placed, Math.max(problem.at, problem.end - 1)) + 1,
-    )
-  }
 }
 
 /**
@@ -255,210 +202,6 @@ function strayText({ word, body }: SheetLine, inPhrase: boolean): string {
   return near.length > 0
     ? `“${first}” starts no line. Did you mean ${near.join(', ')}?`
     : `“${first}” starts no line. A line starts with feet, hips, torso, arms, head, say, note or another word of the sheet.`
-}
-
-const emptyPhrase = (name: string, counts: number, title = ''): DraftPhrase => ({
-  name,
-  title,
-  counts,
-  events: [],
-  remarks: [],
-  facings: [],
-  comments: [],
-  unread: [],
-})
-
-function readPhrase(
-  line: SheetLine,
-  header: Header,
-  before: readonly DraftPhrase[],
-  messages: Messages,
-): DraftPhrase {
-  const tokens = tokensIn(line.body.text)
-  const [first] = tokens
-  const say = (text: string, token = first) =>
-    messages.add(
-      text,
-      token ? offsetIn(line.body, token.at) : line.from,
-      token ? offsetIn(line.body, token.end - 1) + 1 : line.from + 6,
-    )
-  let name = first && !first.quoted ? first.text : ''
-  if (!/^[\p{L}\p{N}-]+$/u.test(name)) {
-    say('A phrase needs a name of letters and digits: phrase A "Lantern walk" 8.')
-    name = ''
-  }
-  if (before.some((phrase) => phrase.name === name))
-    say(`There is a phrase ${name} already. Give this one another name.`)
-  let title = ''
-  let counts = header.counts ?? 8
-  for (const token of tokens.slice(name ? 1 : 0)) {
-    const number = Number(token.text)
-    if (token.quoted) title = token.text.replace(/\s*\n\s*/g, ' ')
-    else if (Number.isInteger(number) && number >= 1 && number <= MOST_PHRASE_COUNTS)
-      counts = number
-    else if (/^\d+$/.test(token.text)) say(`A phrase has 1 to ${MOST_PHRASE_COUNTS} counts.`, token)
-    else if (token !== first)
-      say(`“${token.text}” is not known here. Write phrase ${name || 'A'} "title" 8.`, token)
-  }
-  return emptyPhrase(freeName(name, before), counts, title)
-}
-
-function freeName(wanted: string, before: readonly DraftPhrase[]): string {
-  const taken = new Set(before.map(({ name }) => name))
-  if (wanted && !taken.has(wanted)) return wanted
-  for (let i = wanted ? 2 : 1; ; i++) {
-    const name = wanted ? `${wanted}-${i}` : `P${i}`
-    if (!taken.has(name)) return name
-  }
-}
-
-interface LineContext {
-  readonly first: boolean
-  readonly lead: Side
-  readonly vocabulary: Vocabulary
-  readonly messages: Messages
-}
-
-const isLayer = (word: string): word is Layer => LAYERS.includes(word as Layer)
-
-function readLayerLine(
-  word: PhraseWord,
-  line: SheetLine,
-  phrase: DraftPhrase,
-  { messages, ...context }: LineContext,
-): void {
-  for (const entry of entriesIn(line.body)) {
-    try {
-      const place = {
-        ...context,
-        counts: phrase.counts,
-        layer: isLayer(word) ? word : 'feet',
-      } as const
-      if (isLayer(word)) {
-        const from = offsetIn(entry, 0)
-        const to = offsetIn(entry, entry.text.length - 1) + 1
-        for (const { event, open } of readEntry(entry.text, place))
-          phrase.events.push({ event, open, from, to })
-      } else if (word === 'facing') {
-        readFacing(entry.text, place, phrase)
-      } else readRemark(word, entry.text, place, phrase)
-    } catch (problem) {
-      messages.problem(problem, entry)
-      phrase.unread.push({ line: word, text: entry.text })
-    }
-  }
-}
-
-function readFacing(
-  text: string,
-  place: Parameters<typeof readWhen>[1],
-  phrase: DraftPhrase,
-): void {
-  const [when, facing, more] = tokensIn(text)
-  const degrees = Number(facing?.text)
-  if (!when || !facing || more || !Number.isInteger(degrees) || Math.abs(degrees) > 36_000)
-    throw new EntryProblem('Write when and how many degrees: facing 5 180.', {
-      at: facing?.at ?? 0,
-      end: facing?.end ?? text.length,
-    })
-  for (const { at } of readWhen(when, place)) phrase.facings.push({ at, degrees })
-}
-
-function readRemark(
-  kind: Exclude<PhraseWord, Layer | 'facing'>,
-  text: string,
-  place: Parameters<typeof readWhen>[1],
-  phrase: DraftPhrase,
-): void {
-  const [when, said, more] = tokensIn(text)
-  if (!when) return
-  const times = readWhen(when, place)
-  if (!said?.quoted || said.open || said.text.trim() === '' || more)
-    throw new EntryProblem(`Write when and what in quotes: ${kind} 1 "…".`, {
-      at: (more ?? said ?? when).at,
-      end: (more ?? said ?? when).end,
-    })
-  for (const { at, length } of times) phrase.remarks.push({ kind, at, length, text: said.text })
-}
-
-const PASS = /^([\p{L}\p{N}-]+?)(~)?(?:\*(\d{1,3}))?$/u
-
-type Order = { readonly phrase: string; readonly mirrored: boolean }[]
-
-function readOrder(
-  lines: readonly SheetLine[],
-  phrases: readonly DraftPhrase[],
-  messages: Messages,
-  unread: Unread[],
-): Order {
-  const names = new Map(phrases.map((phrase) => [phrase.name, phrase.counts]))
-  const order: Order = []
-  let counts = 0
-  for (const { body } of lines)
-    for (const token of tokensIn(body.text)) {
-      if (token.text === ',') continue
-      const [, name = '', mirrored = '', times = '1'] = PASS.exec(token.text) ?? []
-      /** What can't be danced stays in the line as it was typed. */
-      const keep = (text: string, said: string) => {
-        messages.add(said, offsetIn(body, token.at), offsetIn(body, token.end - 1) + 1)
-        unread.push({ line: 'order', text })
-      }
-      const own = names.get(name)
-      if (own === undefined || token.quoted) {
-        const near = nearest(token.text, [...names.keys()])
-        const typed = token.quoted ? quoted(token.text) : token.text
-        keep(
-          typed,
-          `There is no phrase “${token.text}”. ${near.length > 0 ? `Did you mean ${near.join(', ')}?` : `Write names such as ${[...names.keys()].slice(0, 3).join(', ')}, B*2 or B~.`}`,
-        )
-        continue
-      }
-      const fit = Math.min(Number(times), Math.floor((MOST_COUNTS - counts) / own))
-      for (let i = 0; i < fit; i++) order.push({ phrase: name, mirrored: mirrored !== '' })
-      counts += fit * own
-      if (fit < Number(times))
-        keep(
-          `${name}${mirrored}*${Number(times) - fit}`,
-          `That makes more than ${MOST_COUNTS} counts. Dance some phrases less often.`,
-        )
-    }
-  if (order.length > 0) return order
-  let sum = 0
-  const once: Order = []
-  for (const { name, counts: own } of phrases) {
-    sum += own
-    if (sum > MOST_COUNTS) break
-    once.push({ phrase: name, mirrored: false })
-  }
-  return once
-}
-
-/** The pickup that is written, or as long a one as the events before count 1 need. */
-function pickupFor(
-  { pickup }: Header,
-  phrases: readonly DraftPhrase[],
-  order: Order,
-  messages: Messages,
-  unread: Unread[],
-): Combination['pickup'] {
-  const first = phrases.find(({ name }) => name === order[0]?.phrase)
-  const ticks = [
-    ...(first?.events ?? []).map(({ event }) => event.at),
-    ...(first?.remarks ?? []).map(({ at }) => at),
-  ]
-  const needed = Math.ceil(-Math.min(0, ...ticks) / TICKS_PER_COUNT)
-  const most = first?.counts ?? 1
-  if (pickup && pickup.counts > most) {
-    messages.add(
-      `The first phrase has ${most} counts, so the pickup has ${most} at the most.`,
-      0,
-      1,
-    )
-    unread.push({ text: `pickup ${pickup.counts}${pickup.each ? ' each' : ''}` })
-    return needed > 0 ? { counts: needed, each: pickup.each } : undefined
-  }
-  if (!pickup && needed === 0) return undefined
-  return { counts: Math.max(needed, pickup?.counts ?? 0), each: pickup?.each ?? false }
 }
 
 /** Whether the line a comment stands before will be written again. */

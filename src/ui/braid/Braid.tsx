@@ -7,20 +7,18 @@ import { Layer } from '../../core/moves/move'
 import { onSide } from '../../core/moves/search'
 import { layerWord } from '../../core/moves/vocabulary'
 import { HALF_COUNT, labelIn, labelOfSpan, QUARTER_COUNT, slotAt, tick } from '../../core/time/time'
+import { moveSelected, placeAtSelection, stretchSelected } from '../stores/editing'
 import {
   change,
   documentOf,
   isFlipped,
   layersSelected,
-  moveSelected,
-  placeAtSelection,
   type Selection,
   type Session,
   type SessionState,
   select,
   selectedEvents,
   sideMeant,
-  stretchSelected,
   vocabularyOf,
 } from '../stores/session'
 import { useStore } from '../stores/store'

@@ -3,11 +3,11 @@ import { useEffect, useMemo, useState } from 'react'
 import { findOffers, type Offer } from '../../core/moves/search'
 import { layerWord } from '../../core/moves/vocabulary'
 import { labelOfTick } from '../../core/time/time'
+import { placeAtSelection } from '../stores/editing'
 import {
   documentOf,
   goBehind,
   hereAt,
-  placeAtSelection,
   type Session,
   sideMeant,
   vocabularyOf,

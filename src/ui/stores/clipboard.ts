@@ -2,12 +2,12 @@ import { mirrorEvent } from '../../core/combination/mirror'
 import * as clips from '../../core/edits/clip'
 import type { Layer } from '../../core/moves/move'
 import { type Tick, tick } from '../../core/time/time'
+import { removeSelected } from './editing'
 import {
   change,
   documentOf,
   isFlipped,
   layersSelected,
-  removeSelected,
   type Session,
   type SessionState,
   select,

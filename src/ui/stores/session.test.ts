@@ -9,6 +9,7 @@ import { tick } from '../../core/time/time'
 import type { Combinations, Stored } from '../../storage/combinations'
 import { type Deck, press, SHORTCUTS } from '../studio/shortcuts'
 import { copySelected, pasteHere } from './clipboard'
+import { placeAtSelection, rewrite } from './editing'
 import {
   change,
   documentOf,
@@ -16,9 +17,7 @@ import {
   goBehind,
   hereAt,
   openSession,
-  placeAtSelection,
   redoNext,
-  rewrite,
   type Session,
   select,
   selectedEvents,

@@ -1,7 +1,5 @@
 import { otherSide, type Side } from '../../core/body/side'
-import type { Combination, Event, What } from '../../core/combination/combination'
-import { mirrorEvent, mirrorWhat, mirrorWords } from '../../core/combination/mirror'
-import { nameOf } from '../../core/combination/names'
+import type { Combination, Event } from '../../core/combination/combination'
 import type { Pass } from '../../core/combination/passes'
 import { type Edit, earliestIn } from '../../core/edits/edit'
 import * as edits from '../../core/edits/edits'
@@ -9,7 +7,7 @@ import { beginHistory, edit, type History, redo, undo } from '../../core/edits/h
 import { UserError } from '../../core/errors'
 import type { Layer } from '../../core/moves/move'
 import { LAYERS } from '../../core/moves/move'
-import { type Here, idOfKind } from '../../core/moves/search'
+import type { Here } from '../../core/moves/search'
 import type { Vocabulary } from '../../core/moves/vocabulary'
 import { footMeant } from '../../core/simulate/footMeant'
 import { placesBefore } from '../../core/simulate/places'
@@ -20,7 +18,6 @@ import type { Services } from '../app/services'
 import { checkedOf, simulationFrom } from './checked'
 import { createSaver, type Saver } from './saver'
 import { createStore, type Store } from './store'
-import { words } from './words'
 
 /** Which lines of the braid are shown: as led, the other side, or both count under count. */
 export type Shown = 'lead' | 'other' | 'both'
@@ -141,7 +138,7 @@ export const layersOf = (only: Layer | undefined): ReadonlySet<Layer> =>
 
 export const layersShown = ({ only }: SessionState): ReadonlySet<Layer> => layersOf(only)
 
-const passOf = ({ history }: SessionState, { side, pass }: Selection): Pass | undefined =>
+export const passOf = ({ history }: SessionState, { side, pass }: Selection): Pass | undefined =>
   simulationFrom(history.present, side).passes[pass]
 
 /** The layers of a block selection, from head to feet or the other way round. */
@@ -214,7 +211,7 @@ export function change(session: Session, label: string, make: Edit, mark?: strin
 }
 
 /** Keeps the selection inside what there is. */
-function settled(state: SessionState): SessionState {
+export function settled(state: SessionState): SessionState {
   const { selection, history } = state
   const pass = Math.min(selection.pass, history.present.order.length - 1)
   const phrase = history.present.phrases.find(
@@ -271,150 +268,6 @@ export function sideMeant(state: SessionState): Side {
   const mirrored = order[selection.pass]?.mirrored ?? false
   if (selection.layer === 'feet') return footMeant(weightAt(state).weight, led, mirrored)
   return mirrored ? otherSide[led] : led
-}
-
-/** Places something at the selection; what starts there on that layer makes room for it. */
-export function placeAtSelection(
-  session: Session,
-  what: What,
-  usual: Tick,
-  newId: () => string,
-): void {
-  const state = session.get()
-  const { selection, history } = state
-  const phrase = history.present.order[selection.pass]?.phrase
-  const pass = passOf(state, selection)
-  if (!phrase || !pass) return
-  const replaced = selectedEvents({
-    ...state,
-    selection: {
-      ...selection,
-      toLayer: undefined,
-      length: tick(Math.min(selection.length, pass.length - selection.at)),
-    },
-  })
-  const vocabulary = vocabularyOf(state)
-  const isOneSlot = selection.length <= slotAt(selection.at)
-  // One count means the move's own counts; on a shorter slot the move is only as long as the slot.
-  const wanted = !isOneSlot || selection.length < 12 ? selection.length : usual
-  const length = tick(Math.min(wanted, pass.length - selection.at))
-  const shown: Event = { id: newId(), layer: selection.layer, at: selection.at, length, what }
-  const stored = isFlipped(state) ? mirrorEvent(shown) : shown
-  const ids = replaced.map(({ id }) => id)
-  const own = words.get().entries.find(({ id }) => what.kind === 'move' && id === what.move)?.move
-  change(session, `place ${nameOf(shown, vocabulary)}`, (combination) => {
-    const placed = edits.replaceWith(phrase, ids, stored)(combination)
-    return own ? edits.bringMove(own)(placed) : placed
-  })
-  const kind = idOfKind(what)
-  session.set((now) => ({
-    ...now,
-    query: undefined,
-    recent: [kind, ...now.recent.filter((one) => one !== kind)].slice(0, 12),
-    selection: { ...selection, toLayer: undefined, length, event: shown.id },
-    message: `${nameOf(shown, vocabulary)} placed.`,
-  }))
-}
-
-const named = (events: readonly Event[], vocabulary: Vocabulary): string =>
-  events.length === 1 && events[0] ? nameOf(events[0], vocabulary) : `${events.length} moves`
-
-function changeSelected(
-  session: Session,
-  verb: string,
-  make: (ids: readonly string[], events: readonly Event[]) => Edit,
-  mark?: string,
-): void {
-  const events = selectedEvents(session.get())
-  if (events.length === 0) return
-  change(
-    session,
-    `${verb} ${named(events, vocabularyOf(session.get()))}`,
-    make(
-      events.map(({ id }) => id),
-      events,
-    ),
-    mark,
-  )
-}
-
-export const removeSelected = (session: Session): void =>
-  changeSelected(session, 'remove', edits.removeEvents)
-
-export function turnSelected(session: Session, side: Side): void {
-  const flipped = isFlipped(session.get())
-  changeSelected(
-    session,
-    'change the side of',
-    (_, events) => (combination) =>
-      events.reduce((changed, { id, kept }) => {
-        const written = flipped && !kept ? otherSide[side] : side
-        return edits.changeSide([id], written)(changed)
-      }, combination),
-  )
-}
-
-/** Writes the selected figures out as their steps. */
-export function openSelectedFigure(session: Session, newId: () => string): void {
-  const vocabulary = vocabularyOf(session.get())
-  changeSelected(
-    session,
-    'open',
-    (ids) => (combination) =>
-      ids.reduce((changed, id) => edits.openFigure(id, vocabulary, newId)(changed), combination),
-  )
-}
-
-export const keepSelected = (session: Session): void =>
-  changeSelected(session, 'keep', (ids, events) =>
-    edits.keep(ids, !events.every(({ kept }) => kept)),
-  )
-
-/** Moves what is selected in time, and the selection with it. */
-export function moveSelected(session: Session, by: number, mark?: string): void {
-  const before = selectedEvents(session.get())[0]
-  changeSelected(session, 'move', (ids) => edits.moveEvents(ids, by), mark)
-  const after = before && edits.eventOf(documentOf(session.get()), before.id)
-  if (!after) return
-  session.set((state) => {
-    const { selection } = state
-    const at = tick(selection.at + after.at - before.at)
-    return settled({ ...state, selection: { ...selection, at } })
-  })
-}
-
-/** Makes what is selected longer or shorter. */
-export function stretchSelected(session: Session, by: number, mark?: string): void {
-  changeSelected(session, 'stretch', (ids) => edits.stretchEvents(ids, by), mark)
-  const [only] = selectedEvents(session.get())
-  if (only)
-    session.set((state) => ({
-      ...state,
-      selection: { ...state.selection, at: only.at, length: only.length, event: only.id },
-    }))
-}
-
-/** Changes one shown event's own words or way of being danced. */
-export function rewrite(
-  session: Session,
-  event: Event,
-  changes: edits.EventChange,
-  mark?: string,
-): void {
-  const flipped = isFlipped(session.get()) && !event.kept
-  const { what, cue, note, ...rest } = changes
-  const written = (text: string) => (flipped ? mirrorWords(text) : text)
-  change(
-    session,
-    `change ${nameOf(event, vocabularyOf(session.get()))}`,
-    edits.changeEvent(event.id, {
-      ...rest,
-      ...(what && { what: flipped ? mirrorWhat(what) : what }),
-      ...('cue' in changes && { cue: cue && written(cue) }),
-      ...('note' in changes && { note: note && written(note) }),
-    }),
-    mark,
-  )
 }
 
 /** Flips the braid to its other side and back. */

@@ -9,10 +9,10 @@ import { MoveFilters } from '../moves/MoveFilters'
 import { MoveList } from '../moves/MoveList'
 import classes from '../moves/moves.module.css'
 import { useMoves } from '../moves/useMoves'
+import { placeAtSelection } from '../stores/editing'
 import {
   documentOf,
   hereAt,
-  placeAtSelection,
   type Session,
   type SessionState,
   sideMeant,

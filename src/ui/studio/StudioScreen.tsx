@@ -30,12 +30,12 @@ import { type PlayChoice, studioProgram } from '../play/programs'
 import { SheetPanel } from '../sheet/SheetPanel'
 import { StandingFigure } from '../stage/StandingFigure'
 import { simulationFrom } from '../stores/checked'
+import { placeAtSelection } from '../stores/editing'
 import {
   change,
   documentOf,
   layersOf,
   openSession,
-  placeAtSelection,
   type Session,
   select,
   selectedEvents,

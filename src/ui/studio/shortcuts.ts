@@ -4,13 +4,11 @@ import * as phrases from '../../core/edits/phrases'
 import {
   HALF_COUNT,
   QUARTER_COUNT,
-  slotAt,
   THIRD_COUNT,
   TICKS_PER_COUNT,
   tick,
   tickOfCount,
 } from '../../core/time/time'
-import { LAYERS_DOWN } from '../braid/geometry'
 import {
   copySelected,
   cutSelected,
@@ -20,23 +18,32 @@ import {
   repeatToEnd,
 } from '../stores/clipboard'
 import {
-  change,
-  documentOf,
-  flip,
+  countHere,
+  go,
+  phraseIdHere,
+  phraseTicks,
+  selectAll,
+  selectPhrase,
+  stepInTime,
+  stepLayer,
+  stretchLayers,
+} from '../stores/cursor'
+import {
   keepSelected,
-  layersShown,
   moveSelected,
   openSelectedFigure,
-  redoNext,
   removeSelected,
-  type Selection,
+  stretchSelected,
+  turnSelected,
+} from '../stores/editing'
+import {
+  change,
+  flip,
+  redoNext,
   type Session,
   select,
   selectedEvents,
   showBoth,
-  sidesShown,
-  stretchSelected,
-  turnSelected,
   undoLast,
   vocabularyOf,
 } from '../stores/session'
@@ -83,117 +90,11 @@ const way = ({ key }: Press) => (key === 'ArrowLeft' || key === 'ArrowUp' ? -1 :
 const isCtrl = (press: Press, key: string, { shift = false, alt = false } = {}) =>
   press.ctrl && press.shift === shift && press.alt === alt && press.key.toLowerCase() === key
 
-/** Whether the pickup can be gone into from here: only from the first line. */
-const firstTick = (session: Session, pass: number): number => {
-  const { pickup } = documentOf(session.get())
-  return pass === 0 ? 0 - (pickup?.counts ?? 0) * TICKS_PER_COUNT : 0
-}
-
-const phraseIdHere = (session: Session): string => {
-  const { selection } = session.get()
-  return documentOf(session.get()).order[selection.pass]?.phrase ?? ''
-}
-
-const countHere = (session: Session): number =>
-  Math.max(0, Math.floor(session.get().selection.at / TICKS_PER_COUNT)) + 1
-
-function phraseTicks(session: Session, pass: number): number {
-  const { order, phrases } = documentOf(session.get())
-  return (phrases.find(({ id }) => id === order[pass]?.phrase)?.counts ?? 1) * TICKS_PER_COUNT
-}
-
-function go(session: Session, to: Partial<Selection>): void {
-  const { selection } = session.get()
-  const at = to.at ?? selection.at
-  select(session, {
-    ...selection,
-    toLayer: undefined,
-    ...to,
-    at,
-    length: to.length ?? slotAt(at),
-    event: undefined,
-  })
-}
-
-/** One step in time; past an end of the phrase it goes on in the phrase before or after. */
-function stepInTime(session: Session, by: number): void {
-  const { selection } = session.get()
-  const { order } = documentOf(session.get())
-  const at =
-    (by > 0 ? Math.floor(selection.at / by) : Math.ceil(selection.at / -by)) * Math.abs(by) + by
-  if (at < firstTick(session, selection.pass)) {
-    const pass = selection.pass - 1
-    if (pass >= 0) go(session, { pass, at: tick(phraseTicks(session, pass) + by) })
-  } else if (at >= phraseTicks(session, selection.pass)) {
-    if (selection.pass + 1 < order.length) go(session, { pass: selection.pass + 1, at: tick(0) })
-  } else go(session, { at: tick(at) })
-}
-
-/** One layer up or down, over the lines of both sides. */
-function stepLayer(session: Session, by: number): void {
-  const state = session.get()
-  const { selection } = state
-  const shown = LAYERS_DOWN.filter((layer) => layersShown(state).has(layer))
-  const sides = sidesShown(state)
-  const lines = documentOf(state).order.flatMap((_, pass) => sides.map((side) => ({ pass, side })))
-  const line = lines.findIndex(
-    ({ pass, side }) => pass === selection.pass && side === selection.side,
-  )
-  const row = line * shown.length + shown.indexOf(selection.layer) + by
-  const to = lines[Math.floor(row / shown.length)]
-  const layer = shown[((row % shown.length) + shown.length) % shown.length]
-  if (row < 0 || !to || !layer) return
-  const at = Math.min(
-    Math.max(selection.at, firstTick(session, to.pass)),
-    phraseTicks(session, to.pass) - HALF_COUNT,
-  )
-  go(session, { ...to, layer, at: tick(at), length: selection.length })
-}
-
 function typed(session: Session, query: string): void {
   session.set((state) => ({ ...state, query }))
 }
 
 const hasSelected = (session: Session) => selectedEvents(session.get()).length > 0
-
-/** The other end of a block of layers, one up or down. */
-function stretchLayers(session: Session, by: number): void {
-  const { selection } = session.get()
-  const shown = LAYERS_DOWN.filter((layer) => layersShown(session.get()).has(layer))
-  const index = shown.indexOf(selection.toLayer ?? selection.layer) + by
-  const toLayer = shown[index]
-  if (toLayer) select(session, { ...selection, toLayer, event: undefined })
-}
-
-/** All layers of all phrases. */
-function selectAll(session: Session): void {
-  const { selection } = session.get()
-  const at = tick(firstTick(session, 0))
-  select(session, {
-    ...selection,
-    pass: 0,
-    layer: 'head',
-    toLayer: 'feet',
-    at,
-    // Longer than any combination; it is cut to what there is.
-    length: tick(10_000),
-    event: undefined,
-  })
-}
-
-/** Whole phrase, all layers. */
-function selectPhrase(session: Session): void {
-  const { selection } = session.get()
-  const at = tick(firstTick(session, selection.pass))
-  select(session, {
-    ...selection,
-    layer: 'head',
-    toLayer: 'feet',
-    at,
-    length: tick(phraseTicks(session, selection.pass) - at),
-    event: undefined,
-  })
-}
 
 const inWords = (session: Session) => (event: Event) => nameOf(event, vocabularyOf(session.get()))
 

@@ -1,0 +1,88 @@
+import { type Combination, MOST_COUNTS, type Unread } from '../combination/combination'
+import { TICKS_PER_COUNT } from '../time/time'
+import type { DraftPhrase, Messages } from './draft'
+import type { Header } from './header'
+import { offsetIn, quoted, type SheetLine, tokensIn } from './lines'
+import { nearest } from './words'
+
+const PASS = /^([\p{L}\p{N}-]+?)(~)?(?:\*(\d{1,3}))?$/u
+
+/** The phrases as they are danced, one after another. */
+export type Order = { readonly phrase: string; readonly mirrored: boolean }[]
+
+/** The order lines read as one; with none, every phrase once, as far as the counts go. */
+export function readOrder(
+  lines: readonly SheetLine[],
+  phrases: readonly DraftPhrase[],
+  messages: Messages,
+  unread: Unread[],
+): Order {
+  const names = new Map(phrases.map((phrase) => [phrase.name, phrase.counts]))
+  const order: Order = []
+  let counts = 0
+  for (const { body } of lines)
+    for (const token of tokensIn(body.text)) {
+      if (token.text === ',') continue
+      const [, name = '', mirrored = '', times = '1'] = PASS.exec(token.text) ?? []
+      /** What can't be danced stays in the line as it was typed. */
+      const keep = (text: string, said: string) => {
+        messages.add(said, offsetIn(body, token.at), offsetIn(body, token.end - 1) + 1)
+        unread.push({ line: 'order', text })
+      }
+      const own = names.get(name)
+      if (own === undefined || token.quoted) {
+        const near = nearest(token.text, [...names.keys()])
+        const typed = token.quoted ? quoted(token.text) : token.text
+        keep(
+          typed,
+          `There is no phrase “${token.text}”. ${near.length > 0 ? `Did you mean ${near.join(', ')}?` : `Write names such as ${[...names.keys()].slice(0, 3).join(', ')}, B*2 or B~.`}`,
+        )
+        continue
+      }
+      const fit = Math.min(Number(times), Math.floor((MOST_COUNTS - counts) / own))
+      for (let i = 0; i < fit; i++) order.push({ phrase: name, mirrored: mirrored !== '' })
+      counts += fit * own
+      if (fit < Number(times))
+        keep(
+          `${name}${mirrored}*${Number(times) - fit}`,
+          `That makes more than ${MOST_COUNTS} counts. Dance some phrases less often.`,
+        )
+    }
+  if (order.length > 0) return order
+  let sum = 0
+  const once: Order = []
+  for (const { name, counts: own } of phrases) {
+    sum += own
+    if (sum > MOST_COUNTS) break
+    once.push({ phrase: name, mirrored: false })
+  }
+  return once
+}
+
+/** The pickup that is written, or as long a one as the events before count 1 need. */
+export function pickupFor(
+  { pickup }: Header,
+  phrases: readonly DraftPhrase[],
+  order: Order,
+  messages: Messages,
+  unread: Unread[],
+): Combination['pickup'] {
+  const first = phrases.find(({ name }) => name === order[0]?.phrase)
+  const ticks = [
+    ...(first?.events ?? []).map(({ event }) => event.at),
+    ...(first?.remarks ?? []).map(({ at }) => at),
+  ]
+  const needed = Math.ceil(-Math.min(0, ...ticks) / TICKS_PER_COUNT)
+  const most = first?.counts ?? 1
+  if (pickup && pickup.counts > most) {
+    messages.add(
+      `The first phrase has ${most} counts, so the pickup has ${most} at the most.`,
+      0,
+      1,
+    )
+    unread.push({ text: `pickup ${pickup.counts}${pickup.each ? ' each' : ''}` })
+    return needed > 0 ? { counts: needed, each: pickup.each } : undefined
+  }
+  if (!pickup && needed === 0) return undefined
+  return { counts: Math.max(needed, pickup?.counts ?? 0), each: pickup?.each ?? false }
+}

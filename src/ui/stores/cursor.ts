@@ -1,0 +1,116 @@
+import { HALF_COUNT, slotAt, TICKS_PER_COUNT, tick } from '../../core/time/time'
+import { LAYERS_DOWN } from '../braid/geometry'
+import {
+  documentOf,
+  layersShown,
+  type Selection,
+  type Session,
+  select,
+  sidesShown,
+} from './session'
+
+/** Whether the pickup can be gone into from here: only from the first line. */
+const firstTick = (session: Session, pass: number): number => {
+  const { pickup } = documentOf(session.get())
+  return pass === 0 ? 0 - (pickup?.counts ?? 0) * TICKS_PER_COUNT : 0
+}
+
+export const phraseIdHere = (session: Session): string => {
+  const { selection } = session.get()
+  return documentOf(session.get()).order[selection.pass]?.phrase ?? ''
+}
+
+export const countHere = (session: Session): number =>
+  Math.max(0, Math.floor(session.get().selection.at / TICKS_PER_COUNT)) + 1
+
+export function phraseTicks(session: Session, pass: number): number {
+  const { order, phrases } = documentOf(session.get())
+  return (phrases.find(({ id }) => id === order[pass]?.phrase)?.counts ?? 1) * TICKS_PER_COUNT
+}
+
+export function go(session: Session, to: Partial<Selection>): void {
+  const { selection } = session.get()
+  const at = to.at ?? selection.at
+  select(session, {
+    ...selection,
+    toLayer: undefined,
+    ...to,
+    at,
+    length: to.length ?? slotAt(at),
+    event: undefined,
+  })
+}
+
+/** One step in time; past an end of the phrase it goes on in the phrase before or after. */
+export function stepInTime(session: Session, by: number): void {
+  const { selection } = session.get()
+  const { order } = documentOf(session.get())
+  const at =
+    (by > 0 ? Math.floor(selection.at / by) : Math.ceil(selection.at / -by)) * Math.abs(by) + by
+  if (at < firstTick(session, selection.pass)) {
+    const pass = selection.pass - 1
+    if (pass >= 0) go(session, { pass, at: tick(phraseTicks(session, pass) + by) })
+  } else if (at >= phraseTicks(session, selection.pass)) {
+    if (selection.pass + 1 < order.length) go(session, { pass: selection.pass + 1, at: tick(0) })
+  } else go(session, { at: tick(at) })
+}
+
+/** One layer up or down, over the lines of both sides. */
+export function stepLayer(session: Session, by: number): void {
+  const state = session.get()
+  const { selection } = state
+  const shown = LAYERS_DOWN.filter((layer) => layersShown(state).has(layer))
+  const sides = sidesShown(state)
+  const lines = documentOf(state).order.flatMap((_, pass) => sides.map((side) => ({ pass, side })))
+  const line = lines.findIndex(
+    ({ pass, side }) => pass === selection.pass && side === selection.side,
+  )
+  const row = line * shown.length + shown.indexOf(selection.layer) + by
+  const to = lines[Math.floor(row / shown.length)]
+  const layer = shown[((row % shown.length) + shown.length) % shown.length]
+  if (row < 0 || !to || !layer) return
+  const at = Math.min(
+    Math.max(selection.at, firstTick(session, to.pass)),
+    phraseTicks(session, to.pass) - HALF_COUNT,
+  )
+  go(session, { ...to, layer, at: tick(at), length: selection.length })
+}
+
+/** The other end of a block of layers, one up or down. */
+export function stretchLayers(session: Session, by: number): void {
+  const { selection } = session.get()
+  const shown = LAYERS_DOWN.filter((layer) => layersShown(session.get()).has(layer))
+  const index = shown.indexOf(selection.toLayer ?? selection.layer) + by
+  const toLayer = shown[index]
+  if (toLayer) select(session, { ...selection, toLayer, event: undefined })
+}
+
+/** All layers of all phrases. */
+export function selectAll(session: Session): void {
+  const { selection } = session.get()
+  const at = tick(firstTick(session, 0))
+  select(session, {
+    ...selection,
+    pass: 0,
+    layer: 'head',
+    toLayer: 'feet',
+    at,
+    // Longer than any combination; it is cut to what there is.
+    length: tick(10_000),
+    event: undefined,
+  })
+}
+
+/** Whole phrase, all layers. */
+export function selectPhrase(session: Session): void {
+  const { selection } = session.get()
+  const at = tick(firstTick(session, selection.pass))
+  select(session, {
+    ...selection,
+    layer: 'head',
+    toLayer: 'feet',
+    at,
+    length: tick(phraseTicks(session, selection.pass) - at),
+    event: undefined,
+  })
+}

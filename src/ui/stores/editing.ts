@@ -1,0 +1,164 @@
+import { otherSide, type Side } from '../../core/body/side'
+import type { Event, What } from '../../core/combination/combination'
+import { mirrorEvent, mirrorWhat, mirrorWords } from '../../core/combination/mirror'
+import { nameOf } from '../../core/combination/names'
+import type { Edit } from '../../core/edits/edit'
+import * as edits from '../../core/edits/edits'
+import { idOfKind } from '../../core/moves/search'
+import type { Vocabulary } from '../../core/moves/vocabulary'
+import { slotAt, type Tick, tick } from '../../core/time/time'
+import {
+  change,
+  documentOf,
+  isFlipped,
+  passOf,
+  type Session,
+  selectedEvents,
+  settled,
+  vocabularyOf,
+} from './session'
+import { words } from './words'
+
+/** Places something at the selection; what starts there on that layer makes room for it. */
+export function placeAtSelection(
+  session: Session,
+  what: What,
+  usual: Tick,
+  newId: () => string,
+): void {
+  const state = session.get()
+  const { selection, history } = state
+  const phrase = history.present.order[selection.pass]?.phrase
+  const pass = passOf(state, selection)
+  if (!phrase || !pass) return
+  const replaced = selectedEvents({
+    ...state,
+    selection: {
+      ...selection,
+      toLayer: undefined,
+      length: tick(Math.min(selection.length, pass.length - selection.at)),
+    },
+  })
+  const vocabulary = vocabularyOf(state)
+  const isOneSlot = selection.length <= slotAt(selection.at)
+  // One count means the move's own counts; on a shorter slot the move is only as long as the slot.
+  const wanted = !isOneSlot || selection.length < 12 ? selection.length : usual
+  const length = tick(Math.min(wanted, pass.length - selection.at))
+  const shown: Event = { id: newId(), layer: selection.layer, at: selection.at, length, what }
+  const stored = isFlipped(state) ? mirrorEvent(shown) : shown
+  const ids = replaced.map(({ id }) => id)
+  const own = words.get().entries.find(({ id }) => what.kind === 'move' && id === what.move)?.move
+  change(session, `place ${nameOf(shown, vocabulary)}`, (combination) => {
+    const placed = edits.replaceWith(phrase, ids, stored)(combination)
+    return own ? edits.bringMove(own)(placed) : placed
+  })
+  const kind = idOfKind(what)
+  session.set((now) => ({
+    ...now,
+    query: undefined,
+    recent: [kind, ...now.recent.filter((one) => one !== kind)].slice(0, 12),
+    selection: { ...selection, toLayer: undefined, length, event: shown.id },
+    message: `${nameOf(shown, vocabulary)} placed.`,
+  }))
+}
+
+const named = (events: readonly Event[], vocabulary: Vocabulary): string =>
+  events.length === 1 && events[0] ? nameOf(events[0], vocabulary) : `${events.length} moves`
+
+function changeSelected(
+  session: Session,
+  verb: string,
+  make: (ids: readonly string[], events: readonly Event[]) => Edit,
+  mark?: string,
+): void {
+  const events = selectedEvents(session.get())
+  if (events.length === 0) return
+  change(
+    session,
+    `${verb} ${named(events, vocabularyOf(session.get()))}`,
+    make(
+      events.map(({ id }) => id),
+      events,
+    ),
+    mark,
+  )
+}
+
+export const removeSelected = (session: Session): void =>
+  changeSelected(session, 'remove', edits.removeEvents)
+
+export function turnSelected(session: Session, side: Side): void {
+  const flipped = isFlipped(session.get())
+  changeSelected(
+    session,
+    'change the side of',
+    (_, events) => (combination) =>
+      events.reduce((changed, { id, kept }) => {
+        const written = flipped && !kept ? otherSide[side] : side
+        return edits.changeSide([id], written)(changed)
+      }, combination),
+  )
+}
+
+/** Writes the selected figures out as their steps. */
+export function openSelectedFigure(session: Session, newId: () => string): void {
+  const vocabulary = vocabularyOf(session.get())
+  changeSelected(
+    session,
+    'open',
+    (ids) => (combination) =>
+      ids.reduce((changed, id) => edits.openFigure(id, vocabulary, newId)(changed), combination),
+  )
+}
+
+export const keepSelected = (session: Session): void =>
+  changeSelected(session, 'keep', (ids, events) =>
+    edits.keep(ids, !events.every(({ kept }) => kept)),
+  )
+
+/** Moves what is selected in time, and the selection with it. */
+export function moveSelected(session: Session, by: number, mark?: string): void {
+  const before = selectedEvents(session.get())[0]
+  changeSelected(session, 'move', (ids) => edits.moveEvents(ids, by), mark)
+  const after = before && edits.eventOf(documentOf(session.get()), before.id)
+  if (!after) return
+  session.set((state) => {
+    const { selection } = state
+    const at = tick(selection.at + after.at - before.at)
+    return settled({ ...state, selection: { ...selection, at } })
+  })
+}
+
+/** Makes what is selected longer or shorter. */
+export function stretchSelected(session: Session, by: number, mark?: string): void {
+  changeSelected(session, 'stretch', (ids) => edits.stretchEvents(ids, by), mark)
+  const [only] = selectedEvents(session.get())
+  if (only)
+    session.set((state) => ({
+      ...state,
+      selection: { ...state.selection, at: only.at, length: only.length, event: only.id },
+    }))
+}
+
+/** Changes one shown event's own words or way of being danced. */
+export function rewrite(
+  session: Session,
+  event: Event,
+  changes: edits.EventChange,
+  mark?: string,
+): void {
+  const flipped = isFlipped(session.get()) && !event.kept
+  const { what, cue, note, ...rest } = changes
+  const written = (text: string) => (flipped ? mirrorWords(text) : text)
+  change(
+    session,
+    `change ${nameOf(event, vocabularyOf(session.get()))}`,
+    edits.changeEvent(event.id, {
+      ...rest,
+      ...(what && { what: flipped ? mirrorWhat(what) : what }),
+      ...('cue' in changes && { cue: cue && written(cue) }),
+      ...('note' in changes && { note: note && written(note) }),
+    }),
+    mark,
+  )
+}
