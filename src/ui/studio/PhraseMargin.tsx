@@ -11,6 +11,11 @@ import { change, documentOf, type Session } from '../stores/session'
 import { useStore } from '../stores/store'
 import own from './studio.module.css'
 
+const RETIMED = [
+  { label: 'double time', factor: 0.5, item: 'Double time, in half the counts' },
+  { label: 'half time', factor: 2, item: 'Half time, in twice the counts' },
+] as const
+
 interface MarginProps {
   readonly session: Session
   readonly line: Line
@@ -54,22 +59,19 @@ export const PhraseMargin = memo(function PhraseMargin(props: MarginProps) {
         <Menu.Item onClick={act('add a phrase behind', phrases.addPhrase(newId(), index))}>
           New phrase behind it
         </Menu.Item>
-        <Menu.Item
-          onClick={act(
-            'double time',
-            phrases.retime(phrase.id, 0.5, (event) => nameOf(event, line.simulation.vocabulary)),
-          )}
-        >
-          Double time, in half the counts
-        </Menu.Item>
-        <Menu.Item
-          onClick={act(
-            'half time',
-            phrases.retime(phrase.id, 2, (event) => nameOf(event, line.simulation.vocabulary)),
-          )}
-        >
-          Half time, in twice the counts
-        </Menu.Item>
+        {RETIMED.map(({ label, factor, item }) => (
+          <Menu.Item
+            key={label}
+            onClick={act(
+              label,
+              phrases.retime(phrase.id, factor, (event) =>
+                nameOf(event, line.simulation.vocabulary),
+              ),
+            )}
+          >
+            {item}
+          </Menu.Item>
+        ))}
         <Menu.Item
           onClick={act('put a count into', phrases.insertCounts(phrase.id, phrase.counts + 1, 1))}
         >
