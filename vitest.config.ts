@@ -17,6 +17,7 @@ export default defineConfig({
           // The machine that runs them may be busy with other things.
           testTimeout: 300_000,
           hookTimeout: 120_000,
+          expect: { poll: { timeout: 15_000 } },
           fileParallelism: false,
         },
       },

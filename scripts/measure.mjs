@@ -72,14 +72,39 @@ async function frames(work) {
 
 const rows = []
 
-// Dragging in the braid.
-await page.getByRole('link', { name: /Copper Lantern/ }).click()
+/** The demo's five-layer combination twice over, every phrase its own: 64 counts. */
+function longCombination() {
+  const demo = JSON.parse(readFileSync(join(ROOT, 'src/storage/demo/demo.json'), 'utf8'))
+  const one = demo.find(({ title }) => title === 'Copper Lantern')
+  const phrases = ['', '-2'].flatMap((more) =>
+    one.phrases.map((phrase) => ({
+      ...phrase,
+      id: `${phrase.id}${more}`,
+      name: `${phrase.name}${more}`,
+      events: phrase.events.map((event) => ({ ...event, id: `${event.id}${more}` })),
+      ...(phrase.remarks && {
+        remarks: phrase.remarks.map((remark) => ({ ...remark, id: `${remark.id}${more}` })),
+      }),
+    })),
+  )
+  const order = phrases.map(({ id }) => ({ phrase: id, mirrored: false }))
+  return JSON.stringify({ ...one, id: 'long', title: 'Long Lantern', phrases, order })
+}
+
+// Dragging in the braid, and the edit that a drop makes with its full re-check.
+await page.setInputFiles('input[type="file"]', {
+  name: 'long.sway.json',
+  mimeType: 'application/json',
+  buffer: Buffer.from(longCombination()),
+})
+await page.getByRole('link', { name: /Long Lantern/ }).click()
 const mark = page.locator('[data-line="R:3"] .layer-hips[data-event]').first()
 await mark.waitFor()
-await page.waitForTimeout(800)
+await page.locator('canvas[data-shown]').waitFor()
+await page.waitForTimeout(2500)
 const box = await mark.boundingBox()
 rows.push([
-  'Dragging a move through a phrase of 32 counts',
+  'Dragging a move in a combination of 64 counts',
   await frames(async () => {
     await page.mouse.move(box.x + 8, box.y + 8)
     await page.mouse.down()
@@ -88,18 +113,56 @@ rows.push([
   }),
 ])
 
+const second = await mark.boundingBox()
+rows.push([
+  'Twelve edits one after another in it',
+  await frames(async () => {
+    await page.mouse.click(second.x + 8, second.y + 8)
+    for (let i = 0; i < 12; i++) {
+      await page.keyboard.press(i % 2 ? 'Alt+ArrowLeft' : 'Alt+ArrowRight')
+      await page.waitForTimeout(60)
+    }
+  }),
+])
+
+// Two figures dancing, trails and all, while the braid follows.
+await page.locator('canvas[data-shown]').waitFor()
+await page.getByRole('button', { name: 'Beside', exact: true }).click()
+for (const trails of [false, true]) {
+  if (trails) await page.getByRole('button', { name: 'Trails', exact: true }).click()
+  await page.getByRole('button', { name: 'Play', exact: true }).click()
+  await page.waitForTimeout(4000)
+  const { drawn, took } = await page.evaluate(async () => {
+    const canvas = document.querySelector('canvas[data-shown]')
+    const took = []
+    let last = ''
+    const until = performance.now() + 5000
+    while (performance.now() < until) {
+      await new Promise(requestAnimationFrame)
+      if (canvas.dataset.shown !== last) took.push(Number(canvas.dataset.took))
+      last = canvas.dataset.shown
+    }
+    return { drawn: took.length / 5, took: took.sort((a, b) => a - b)[took.length >> 1] }
+  })
+  await page.getByRole('button', { name: 'Stop', exact: true }).click()
+  rows.push([
+    `Two figures dancing${trails ? ', with trails' : ''}`,
+    `${drawn.toFixed(0)} drawn a second, ${took.toFixed(1)} ms of script in the middle one`,
+  ])
+}
+
 // A shelf of thousands.
 await page.goto(address)
 await page.getByRole('article').first().waitFor()
 const from = Date.now()
 await page.setInputFiles('input[type="file"]', manyCombinations())
-await page.getByText(`of ${SHELF + 5}`).waitFor({ timeout: 60_000 })
+await page.getByText(`of ${SHELF + 6}`).waitFor({ timeout: 60_000 })
 rows.push([
   `Bringing in a backup of ${SHELF} combinations`,
   `${((Date.now() - from) / 1000).toFixed(0)} s`,
 ])
 await page.reload()
-await page.getByText(`of ${SHELF + 5}`).waitFor({ timeout: 60_000 })
+await page.getByText(`of ${SHELF + 6}`).waitFor({ timeout: 60_000 })
 const answers = []
 for (const word of ['amber', 'coral drift', 'jade 1', 'eddy', 'haze inlet']) {
   answers.push(
@@ -119,14 +182,14 @@ for (const word of ['amber', 'coral drift', 'jade 1', 'eddy', 'haze inlet']) {
 }
 answers.sort((a, b) => a - b)
 rows.push([
-  `Search among ${SHELF + 5}, from the letter to the cards`,
+  `Search among ${SHELF + 6}, from the letter to the cards`,
   `median ${answers[2].toFixed(0)} ms, longest ${answers[4].toFixed(0)} ms`,
 ])
 await page.getByRole('textbox', { name: 'Search combinations' }).fill('')
 await page.waitForTimeout(500)
 await page.mouse.move(640, 500)
 rows.push([
-  `Scrolling through ${SHELF + 5}`,
+  `Scrolling through ${SHELF + 6}`,
   await frames(async () => {
     for (let i = 0; i < 60; i++) await page.mouse.wheel(0, 240)
   }),

@@ -95,6 +95,11 @@ const words = fc.constantFrom(
   'brighter',
 )
 
+const leaves = fc.array(
+  fc.record({ code: fc.constantFrom('move.needs', 'feet.loaded', 'arms.far'), because: words }),
+  { minLength: 1, maxLength: 2 },
+)
+
 const event = (counts: number, pickup: number): fc.Arbitrary<Omit<Event, 'id'>> =>
   fc.constantFrom(...LAYERS).chain((layer) =>
     fc
@@ -115,6 +120,7 @@ const event = (counts: number, pickup: number): fc.Arbitrary<Omit<Event, 'id'>> 
         cue: rarely(words),
         note: rarely(words),
         words: rarely(words),
+        leave: rarely(leaves),
         what: fc.boolean().chain((pick) => (pick ? ownWhat[layer] : moveWhat(layer))),
       })
       .map(({ at, length, size, what, ...rest }) =>
@@ -194,6 +200,8 @@ export const anyCombination = ({ kept = true } = {}): fc.Arbitrary<Combination> 
         keepTurns: rarely(fc.constant(true as const)),
         song: rarely(words),
         by: rarely(words),
+        leave: rarely(leaves),
+        variantOf: rarely(words),
         tags: rarely(fc.uniqueArray(words, { minLength: 1, maxLength: 3 })),
         families: fc.uniqueArray(fc.constantFrom(...Family.options)),
       }),
@@ -221,9 +229,11 @@ export const anyCombination = ({ kept = true } = {}): fc.Arbitrary<Combination> 
       ...compact({
         level: more.dancers,
         rest: more.rest,
-        keepTurns: more.keepTurns,
+        keepTurns: kept ? more.keepTurns : undefined,
         song: more.song,
         by: more.by,
+        leave: more.leave,
+        variantOf: more.variantOf,
         tags: more.tags,
         families: more.families,
       }),

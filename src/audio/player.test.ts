@@ -107,6 +107,35 @@ describe('the player', () => {
     expect(booked.slice(0, 4).map(({ sound }) => sound.kind)).toEqual(Array(4).fill('count'))
   })
 
+  it('loses nothing on a page that is ever busier, once it has noticed', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 60, max: 200 }),
+        fc.array(fc.double({ min: 0.01, max: 1, noNaN: true }), { minLength: 8, maxLength: 20 }),
+        (tempo, shares) => {
+          const { booked, player, run, clock } = stepped()
+          player.play(program(tempo))
+          // Up to 250 ms at first, then up to twice the longest before, never over half a second.
+          let longest = 0.25
+          let i = 0
+          run(40, () => {
+            const nap = (shares[i++ % shares.length] ?? 1) * Math.min(0.5, longest)
+            longest = Math.max(longest, 2 * nap)
+            return nap
+          })
+          const clicks = booked.filter(
+            ({ sound }) => sound.kind === 'count' || sound.kind === 'phrase',
+          )
+          const first = clicks[0]?.seconds ?? 0
+          for (const [n, { seconds }] of clicks.entries())
+            expect(seconds).toBeCloseTo(first + (n * 60) / tempo, 6)
+          expect(clicks.at(-1)?.seconds).toBeGreaterThan(clock.currentTime - 1.5)
+        },
+      ),
+      { numRuns: 80, seed: 53 },
+    )
+  })
+
   it('drops what is late after the page was blocked, and bunches nothing', () => {
     const { booked, player, run, clock } = stepped()
     player.play(program(120))
@@ -114,7 +143,7 @@ describe('the player', () => {
     clock.currentTime += 3
     const woken = clock.currentTime
     run(1)
-    const after = booked.filter(({ seconds }) => seconds > woken - 3 + 0.3)
+    const after = booked.filter(({ seconds }) => seconds > woken - 3 + 0.65)
     expect(after.every(({ seconds }) => seconds >= woken)).toBe(true)
     const counts = after.filter(({ sound }) => sound.kind === 'count' || sound.kind === 'phrase')
     for (let i = 1; i < counts.length; i++)
@@ -148,6 +177,21 @@ describe('the player', () => {
       expect(clicks[i]!.seconds - clicks[i - 1]!.seconds).toBeCloseTo(0.5, 6)
     const steps = booked.slice(known).filter(({ sound }) => sound.kind === 'feet')
     expect(steps.map(({ sound }) => labelOfTick(sound.at))).toEqual(['7', '5', '7'])
+  })
+
+  it('says what follows: the dance after its count-in, and the loop after itself', () => {
+    const { player, run } = stepped()
+    player.play(program(120))
+    run(1)
+    expect(player.position()?.part.countIn).toBeDefined()
+    expect(player.position()?.next?.dance).toEqual({ side: 'R', from: 0 })
+    run(2)
+    const { part, next } = player.position() ?? {}
+    expect(part?.countIn).toBeUndefined()
+    expect(next).toBe(part)
+    player.play({ parts: [countIn(120), round(120)] })
+    run(3)
+    expect(player.position()?.next).toBeUndefined()
   })
 
   it('plays a program without a loop to its end, stops, and wakes no more', () => {

@@ -4,6 +4,12 @@ import { tick } from '../core/time/time'
 
 /** A page blocked for 200 ms lost clicks at 100 ms ahead and none at this. */
 const AHEAD_SECONDS = 0.3
+/** A page that is woken late is booked for longer: three times its longest nap, up to this. */
+const MOST_AHEAD_SECONDS = 1.5
+const AHEAD_NAPS = 3
+const FIRST_NAP_SECONDS = 0.2
+/** What of the longest nap is still reckoned with at the next wake: half of it after half a minute. */
+const NAP_KEPT = 0.9995
 const WAKE_MS = 25
 /** Room for the first sound to be booked before it is due. */
 const FIRST_SECONDS = 0.08
@@ -31,10 +37,13 @@ export interface Position {
   readonly turn: number
   /** Ticks into the part, not rounded. */
   readonly at: number
+  /** The part that follows without a stop; absent at the end. */
+  readonly next?: Part | undefined
 }
 
 export interface Player {
-  readonly play: (program: Program, tempo?: Tempo) => void
+  /** @param ahead seconds that are booked ahead at least; 0.3 where it is not given. */
+  readonly play: (program: Program, tempo?: Tempo, ahead?: number) => void
   readonly stop: () => void
   /** Goes on in a changed program of the same parts, from the next sound not yet booked. */
   readonly swap: (program: Program) => void
@@ -73,8 +82,21 @@ export function createPlayer({ clock, book, silence, every }: Outside): Player {
   const last = () => anchors.at(-1)
   const partOf = (anchor: PartAnchor) => program && partAt(program, anchor.turn)
 
+  let leastAhead = AHEAD_SECONDS
+  let woken: number | undefined
+  // A page that has just begun to play has more to do than later.
+  let nap = FIRST_NAP_SECONDS
+
+  /** Seconds to book ahead: more, the later this page has been woken of late. */
+  function ahead(): number {
+    const now = clock.currentTime
+    nap = Math.max(nap * NAP_KEPT, now - (woken ?? now))
+    woken = now
+    return Math.min(MOST_AHEAD_SECONDS, Math.max(leastAhead, AHEAD_NAPS * nap))
+  }
+
   function bookAhead() {
-    const horizon = clock.currentTime + AHEAD_SECONDS
+    const horizon = clock.currentTime + ahead()
     for (let anchor = last(); program && anchor; anchor = last()) {
       const part = partOf(anchor)
       if (!part) break
@@ -111,14 +133,16 @@ export function createPlayer({ clock, book, silence, every }: Outside): Player {
     stopWaking?.()
     stopWaking = undefined
     program = undefined
+    woken = undefined
     anchors = []
     silence()
     tell()
   }
 
   return {
-    play(wanted, tempo) {
+    play(wanted, tempo, ahead = AHEAD_SECONDS) {
       stop()
+      leastAhead = ahead
       const first = wanted.parts[0]
       if (!first) return
       program = wanted
@@ -159,7 +183,8 @@ export function createPlayer({ clock, book, silence, every }: Outside): Player {
       const part = anchor && partOf(anchor)
       if (!anchor || !part) return undefined
       const at = Math.min(part.length, Math.max(0, ticksAt(anchor, now)))
-      return { part, turn: anchor.turn, at }
+      const next = program && partAt(program, anchor.turn + 1)
+      return { part, turn: anchor.turn, at, next }
     },
     isPlaying: () => program !== undefined,
     subscribe(listener) {

@@ -1,9 +1,14 @@
 import { readFileSync, statSync, writeFileSync } from 'node:fs'
 import { basename } from 'node:path'
 import { parseArgs } from 'node:util'
-import { mirror } from '../core/combination/mirror'
+import { type Combination, DancerLevel } from '../core/combination/combination'
+import { otherSideWritten } from '../core/edits/otherSide'
 import { UserError } from '../core/errors'
+import { USUAL_HOUSE } from '../core/house/house'
+import { levelForm } from '../core/load/levels'
 import { vocabulary } from '../core/moves/vocabulary'
+import { applyRepair } from '../core/repair/apply'
+import { editWords, type FeetRepair, repairFeet } from '../core/repair/feet'
 import { type FileRead, readCombinationFile, textOfBytes } from '../core/sheet/files'
 import { FORMATS, type Format } from '../core/sheet/formats'
 import { combinationJsonSchema } from '../core/sheet/schema'
@@ -19,6 +24,9 @@ const USAGE = `usage: npm run -s sway -- COMMAND FILE [options]
   convert FILE --to FORMAT   json, sway, csv, vtt or mid (--out FILE writes it there)
   mirror FILE                the count sheet of the other side
   check FILE [--json]        what is worth a look; exit 1 when something can't be danced
+  repair FILE --for GOAL     the sheet with its feet put right; GOAL is faults, switch or repeat
+                             (--json: the edits with their costs, and the next two ways)
+  level FILE --to LEVEL      the sheet for new, improver, intermediate or advanced dancers
   schema                     the JSON Schema of .sway.json files
 
 FILE is a .sway, .sway.json or .csv file, or - for standard input.`
@@ -53,6 +61,7 @@ function run(args: readonly string[]): number {
       json: { type: 'boolean' },
       to: { type: 'string' },
       out: { type: 'string' },
+      for: { type: 'string' },
       write: { type: 'boolean' },
     },
   })
@@ -63,7 +72,11 @@ function run(args: readonly string[]): number {
     print(`${JSON.stringify(combinationJsonSchema(), null, 2)}\n`)
     return 0
   }
-  if (!command || !path || !['format', 'print', 'convert', 'mirror', 'check'].includes(command)) {
+  if (
+    !command ||
+    !path ||
+    !['format', 'print', 'convert', 'mirror', 'check', 'repair', 'level'].includes(command)
+  ) {
     process.stderr.write(`${USAGE}\n`)
     return UNREADABLE
   }
@@ -79,8 +92,18 @@ function run(args: readonly string[]): number {
       print(handout(combination, vocabulary))
       return 0
     case 'mirror':
-      print(writeCombinationFile(mirror(combination), asFormat(values.to ?? 'sway'), vocabulary))
+      print(
+        writeCombinationFile(
+          otherSideWritten(combination, vocabulary),
+          asFormat(values.to ?? 'sway'),
+          vocabulary,
+        ),
+      )
       return 0
+    case 'repair':
+      return repair(combination, values.for, values.json === true, print)
+    case 'level':
+      return level(combination, values.to, values.json === true, print)
     case 'convert':
       print(writeCombinationFile(combination, asFormat(values.to), vocabulary))
       return 0
@@ -94,6 +117,68 @@ function run(args: readonly string[]): number {
       return found.findings.some(({ kind }) => kind === 'fault') ? FAULTS : 0
     }
   }
+}
+
+/** Prints the best repair; its costs go to standard error, or all of it as one JSON object. */
+function repair(
+  combination: Combination,
+  goal: string | undefined,
+  asJson: boolean,
+  print: (text: string) => void,
+): number {
+  if (goal !== 'faults' && goal !== 'switch' && goal !== 'repeat')
+    throw new UserError(
+      `“${goal ?? ''}” is nothing to repair for.`,
+      'Write --for faults, --for switch or --for repeat.',
+    )
+  const [best, ...others] = repairFeet(combination, goal, vocabulary)
+  if (!best)
+    throw new UserError(
+      'No repair of the feet leads there.',
+      'Change what is kept, or write the last phrase anew.',
+    )
+  const told = ({ cost, edits }: FeetRepair) => {
+    let id = 0
+    const repaired = applyRepair(combination, edits, vocabulary, () => `repair-${id++}`)
+    return {
+      cost,
+      edits: edits.map((edit) => ({ ...editWords(edit, combination), cost: edit.cost })),
+      sheet: writeSheet(repaired, vocabulary),
+    }
+  }
+  const first = told(best)
+  if (asJson) print(`${JSON.stringify({ ...first, others: others.map(told) }, null, 2)}\n`)
+  else {
+    for (const { at, from, to, cost } of first.edits)
+      process.stderr.write(`${cost}\t${at}\t${from ? `${from} -> ` : ''}${to}\n`)
+    process.stderr.write(`${first.cost}\tin all\n`)
+    print(first.sheet)
+  }
+  return 0
+}
+
+/** Prints the version for a level; what was swapped goes to standard error, or all as JSON. */
+function level(
+  combination: Combination,
+  to: string | undefined,
+  asJson: boolean,
+  print: (text: string) => void,
+): number {
+  const wanted = DancerLevel.safeParse(to)
+  if (!wanted.success)
+    throw new UserError(
+      `“${to ?? ''}” is no level.`,
+      `Write --to ${DancerLevel.options.join(', --to ')}.`,
+    )
+  const form = levelForm(combination, wanted.data, vocabulary, USUAL_HOUSE)
+  const sheet = writeSheet(form.combination, vocabulary)
+  if (asJson) print(`${JSON.stringify({ load: form.load, swaps: form.swaps, sheet }, null, 2)}\n`)
+  else {
+    for (const { at, from, to: now } of form.swaps)
+      process.stderr.write(`${at}\t${from} -> ${now ?? 'left out'}\n`)
+    print(sheet)
+  }
+  return 0
 }
 
 function asFormat(name: string | undefined): Format {

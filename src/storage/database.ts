@@ -39,6 +39,39 @@ export const OwnEntry = z
   .readonly()
 export type OwnEntry = z.infer<typeof OwnEntry>
 
+/** The house rules, one row. */
+export const HouseRow = z.object({
+  id: z.literal('house'),
+  record: z.record(z.string(), z.unknown()),
+})
+export type HouseRow = z.infer<typeof HouseRow>
+
+/** A plan, a class or a group. The record has its own schema version; this row only carries it. */
+export const RecordRow = z.object({
+  id: z.string(),
+  /** Milliseconds since 1970. */
+  changedAt: z.number(),
+  removedAt: z.number().optional(),
+  record: z.record(z.string(), z.unknown()),
+})
+export type RecordRow = z.infer<typeof RecordRow>
+
+export const SPOKEN_VERSION = 1
+
+/** A word the instructor said herself. */
+export const SpokenRow = z.object({
+  schemaVersion: z.literal(SPOKEN_VERSION),
+  /** The text without case and accents. */
+  id: z.string().min(1),
+  text: z.string().min(1),
+  samples: z.instanceof(Float32Array),
+  /** Samples a second. */
+  rate: z.number().positive(),
+  /** Seconds until its vowel. */
+  onset: z.number().min(0),
+})
+export type SpokenRow = z.infer<typeof SpokenRow>
+
 /** What was done once and for all, such as loading the demo. */
 interface Flag {
   readonly name: string
@@ -50,11 +83,18 @@ export class Database extends Dexie {
   readonly summaries!: Table<SummaryRow, string>
   readonly own!: Table<OwnEntry, string>
   readonly flags!: Table<Flag, string>
+  readonly settings!: Table<HouseRow, string>
+  readonly plans!: Table<RecordRow, string>
+  readonly classes!: Table<RecordRow, string>
+  readonly groups!: Table<RecordRow, string>
+  readonly spoken!: Table<SpokenRow, string>
 
   constructor(name = 'molten-sway') {
     super(name)
     this.version(1).stores({ combinations: 'id, changedAt', flags: 'name' })
     // Summaries of what is there already are made when the shelf is first listed.
     this.version(2).stores({ summaries: 'id, changedAt', own: 'id' })
+    this.version(3).stores({ settings: 'id' })
+    this.version(4).stores({ plans: 'id', classes: 'id', groups: 'id', spoken: 'id' })
   }
 }

@@ -1,28 +1,12 @@
 import 'fake-indexeddb/auto'
 import { beforeEach, describe, expect, it } from 'vitest'
+import { slots } from '../../tests/slots'
 import { combination, feet } from '../../tests/write'
 import { summaryOf } from '../core/findings/summary'
 import { vocabulary } from '../core/moves/vocabulary'
 import { createCombinations } from './combinations'
 import { Database } from './database'
-import { createJournal, type Slots } from './journal'
-
-/** Local storage as a plain map. */
-function slots(full = false): Slots {
-  const map = new Map<string, string>()
-  return {
-    get length() {
-      return map.size
-    },
-    key: (i) => [...map.keys()][i] ?? null,
-    getItem: (key) => map.get(key) ?? null,
-    setItem: (key, value) => {
-      if (full) throw new Error('quota')
-      map.set(key, value)
-    },
-    removeItem: (key) => map.delete(key),
-  }
-}
+import { createJournal } from './journal'
 
 let shelves = 0
 let shelf: ReturnType<typeof createCombinations>

@@ -6,12 +6,20 @@ import { serve } from '../../scripts/serve.mjs'
 // @ts-expect-error a plain script without types
 import { CHROMIUM_FLAGS } from '../../scripts/setup.mjs'
 
-const FLAGS = [...CHROMIUM_FLAGS, '--autoplay-policy=no-user-gesture-required']
+const FLAGS = [
+  ...CHROMIUM_FLAGS,
+  '--autoplay-policy=no-user-gesture-required',
+  // A microphone that beeps, and nobody to ask.
+  '--use-fake-device-for-media-stream',
+  '--use-fake-ui-for-media-stream',
+]
 
 /** A sound that was started: when on the audio clock, and how long its sample is. */
 interface Started {
   readonly when: number
   readonly duration: number
+  /** Seconds it was booked before it sounds; below 0 it was late. */
+  readonly ahead: number
 }
 
 export interface App {
@@ -76,13 +84,19 @@ function recordSounds() {
   Object.assign(window, { started })
   const start = AudioBufferSourceNode.prototype.start
   AudioBufferSourceNode.prototype.start = function (when = 0, ...rest) {
-    started.push({ when, duration: this.buffer?.duration ?? 0 })
+    const ahead = when - this.context.currentTime
+    started.push({ when, duration: this.buffer?.duration ?? 0, ahead })
+    if (this.context instanceof AudioContext) Object.assign(window, { clock: this.context })
     return start.call(this, when, ...rest)
   }
 }
 
 export const soundsOf = (page: Page): Promise<readonly Started[]> =>
   page.evaluate(() => (window as unknown as { started: Started[] }).started)
+
+/** What the page's audio clock reads now, in seconds. */
+export const clockOf = (page: Page): Promise<number> =>
+  page.evaluate(() => (window as unknown as { clock: AudioContext }).clock.currentTime)
 
 /** What axe finds that is serious. */
 export async function expectAccessible(page: Page): Promise<void> {

@@ -111,7 +111,9 @@ describe('a new combination of 16 counts, from nothing to a file and back', () =
     await page.getByRole('application').focus()
     await page.keyboard.press('Space')
     await page.locator('[data-lit="true"]').waitFor()
-    await page.waitForTimeout(2500)
+    await expect
+      .poll(async () => (await soundsOf(page)).length, { timeout: 20_000 })
+      .toBeGreaterThan(9)
     await page.keyboard.press('Space')
     const sounds = await soundsOf(page)
     const period = 60 / 96

@@ -44,6 +44,14 @@ describe.each([
     await page.getByRole('application').waitFor()
     await page.locator('[data-line="R:2"]').waitFor()
     await expectTidy(page, ['[data-line="R:0"]', '[data-line="R:1"]', '[data-line="R:2"]', 'aside'])
+    for (const [panel, inside] of [
+      ['Floor', '[data-floor]'],
+      ['Level', '[aria-label="Version for"]'],
+    ] as const) {
+      await page.getByRole('button', { name: panel, exact: true }).click()
+      await page.locator(inside).waitFor()
+      await expectTidy(page, ['[data-braid]', inside])
+    }
     await page.getByRole('button', { name: 'Sheet', exact: true }).click()
     await page.locator('.cm-content').waitFor()
     await expectTidy(page, ['[data-braid]', '[data-sheet]'])
@@ -52,6 +60,9 @@ describe.each([
     await page.getByRole('option', { name: /Grapevine/ }).click()
     await expectTidy(page, ['h1', '[role="listbox"]', 'section[aria-label="Grapevine"]'])
     await expectAccessible(page)
+    await page.getByRole('link', { name: 'House rules' }).click()
+    await page.getByRole('heading', { name: 'House rules' }).waitFor()
+    await expectTidy(page, ['h1', '[aria-label="Room and class"]', '[aria-label="Quick feet"]'])
     expect(errors).toEqual([])
     await context.close()
   })

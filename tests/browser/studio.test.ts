@@ -131,7 +131,8 @@ describe('playing', () => {
         const line = lit?.closest('[data-line]')?.getAttribute('data-line')
         const now = document.querySelector('[data-now]')?.textContent
         const text = `${now} ${lit?.textContent ?? ''}`.trim()
-        if (list.at(-1) !== text && line !== 'none') list.push(text)
+        // Empty until the first count sounds.
+        if (text !== '' && list.at(-1) !== text && line !== 'none') list.push(text)
       }
       return list
     })
@@ -142,31 +143,27 @@ describe('playing', () => {
     await context.close()
   })
 
-  it('the standing body leaves only the feet and one layer: shown, heard and danced', async () => {
+  it('the figure leaves only the feet and one layer: shown, heard and danced', async () => {
     const { page, context } = await app.visit()
     await open(page, 'Copper Lantern')
     expect(await page.locator('[data-line="R:0"] .layer-arms[data-event]').count()).toBe(2)
-    await page.getByRole('button', { name: 'Only the hips on the feet' }).locator('text').click()
+    await page.getByRole('button', { name: 'Only the hips on the feet' }).click()
     expect(await page.locator('[data-line="R:0"] .layer-arms[data-event]').count()).toBe(0)
     expect(await page.locator('[data-line="R:0"] .layer-hips[data-event]').count()).toBe(2)
-    const belt = page.locator('[data-part="belt"]')
-    const arm = page.locator('[data-part="armR"]')
-    const [beltBefore, armBefore] = [await belt.getAttribute('d'), await arm.getAttribute('d')]
     await page.getByRole('button', { name: 'Play', exact: true }).click()
     await page.locator('[data-lit="true"]').waitFor()
     const moved = await page.evaluate(async () => {
-      const seen = { belt: new Set<string>(), arm: new Set<string>() }
-      for (let i = 0; i < 40; i++) {
+      const canvas = document.querySelector<HTMLElement>('canvas[data-shown]')
+      const heights: number[] = []
+      for (let i = 0; i < 60; i++) {
         await new Promise((done) => setTimeout(done, 40))
-        seen.belt.add(document.querySelector('[data-part="belt"]')?.getAttribute('d') ?? '')
-        seen.arm.add(document.querySelector('[data-part="armR"]')?.getAttribute('transform') ?? '')
+        heights.push(Number(canvas?.dataset.shown?.split(' ')[3]))
       }
-      return { belt: seen.belt.size, arm: seen.arm.size }
+      return heights
     })
-    expect(moved.belt).toBeGreaterThan(10)
-    expect(moved.arm).toBe(1)
+    // The palm only goes along with the step; the arms would take it up over the head.
+    expect(Math.max(...moved)).toBeLessThan(1)
     await page.getByRole('button', { name: 'Stop', exact: true }).click()
-    expect([beltBefore, armBefore].every(Boolean)).toBe(true)
     // Of the layers, feet (120 ms) and hips (110 ms) sound; arms (150 ms) and head (100 ms) do not.
     const heard = new Set((await soundsOf(page)).map(({ duration }) => Math.round(duration * 1000)))
     expect([...heard].sort((a, b) => a - b)).toEqual([40, 70, 90, 110, 120])

@@ -527,6 +527,8 @@ describe('counts as they are danced', () => {
     expect(await page.locator('[data-line="R:0"] [data-count]').count()).toBe(8)
     expect(await place()).toMatch(/^A1, Feet: empty/)
     await press(page, 'Control+k')
+    // The list of commands is there when its field has the focus.
+    await page.locator('[role="dialog"] input:focus').waitFor()
     await page.keyboard.type('twice the')
     await press(page, 'Enter')
     await expect.poll(() => page.locator('[data-line="R:0"] [data-count]').count()).toBe(16)

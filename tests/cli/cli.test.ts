@@ -32,7 +32,8 @@ describe('the command line', () => {
   it('prints one object about a sheet, and says in the exit code how it is', () => {
     const { status, out, err } = sway('check', file('ebb.sway', CLEAN), '--json')
     expect([status, err]).toEqual([0, ''])
-    expect(JSON.parse(out)).toEqual({
+    const told = JSON.parse(out)
+    expect(told).toMatchObject({
       title: 'Ebb',
       counts: 8,
       lead: 'R',
@@ -43,18 +44,81 @@ describe('the command line', () => {
         travel: expect.objectContaining({ right: expect.any(Number) }),
       },
       joins: { repeats: true, switches: false },
-      findings: [
-        expect.objectContaining({
-          code: 'join.foot',
-          kind: 'note',
-          side: 'lead',
-          at: 'A4',
-          pass: 2,
-          layer: 'feet',
-        }),
-      ],
+      maxTempo: 220,
+      tempoLimits: [],
+      space: { room: { width: 8, depth: 6 }, dancers: 12, fit: expect.any(Number) },
+      left: [],
       messages: [],
     })
+    expect(told.findings).toContainEqual(
+      expect.objectContaining({
+        code: 'join.foot',
+        kind: 'note',
+        side: 'lead',
+        at: 'A4',
+        pass: 2,
+        layer: 'feet',
+      }),
+    )
+    expect(told.load).toHaveLength(8)
+    for (const { load, parts, starts, turning } of told.load) {
+      const sum = parts.reduce(
+        (all: number, { own, share }: { own: number; share: number }) => all + own * share,
+        starts + turning,
+      )
+      expect(load).toBeCloseTo(sum, 2)
+    }
+    expect(sway('check', file('ebb.sway', CLEAN)).out).toMatch(/tempo up to \d+\nload .*\nspace /)
+  })
+
+  it('repairs the feet for what is wanted, and prints the costs beside the sheet', () => {
+    const path = file(
+      'stays.sway',
+      'sway 1\ntitle Stays\nphrase A 4\n feet 1 step R side; 2 close L; 3 step R side; 4 close L # last',
+    )
+    const { status, out, err } = sway('repair', path, '--for', 'switch')
+    expect(status).toBe(0)
+    expect(out).toContain('4 touch L together')
+    expect(err).toContain('0.6\tA4\tclose L -> touch L together')
+    expect(JSON.parse(sway('check', file('repaired.sway', out), '--json').out).joins.switches).toBe(
+      true,
+    )
+    const told = JSON.parse(sway('repair', path, '--for', 'switch', '--json').out)
+    expect(told).toMatchObject({
+      cost: 0.6,
+      edits: [{ at: 'A4', from: 'close L', to: 'touch L together', cost: 0.6 }],
+      sheet: out,
+    })
+    expect(told.others).toHaveLength(2)
+    for (const { cost, edits, sheet } of told.others) {
+      expect(cost).toBeGreaterThanOrEqual(0.6)
+      expect(edits.reduce((sum: number, edit: { cost: number }) => sum + edit.cost, 0)).toBeCloseTo(
+        cost,
+        6,
+      )
+      expect(
+        JSON.parse(sway('check', file('other.sway', sheet), '--json').out).joins.switches,
+      ).toBe(true)
+    }
+    expect(sway('repair', path, '--for', 'repeat').out).toBe(sway('format', path).out)
+    expect(sway('repair', path, '--for', 'fun').err).toMatch(/faults/)
+  })
+
+  it('prints the version for a level', () => {
+    const path = file(
+      'level.sway',
+      'sway 1\ntempo 110\nlevel advanced\nphrase A 4\n feet 1 step R side; 2 step L side; 3 step R side; 4 step L side\n hips 1-4 three-quarter-shimmy R\n torso ~1-4 shoulder-shimmy',
+    )
+    const { out, err, status } = sway('level', path, '--to', 'new')
+    expect(status).toBe(0)
+    expect(err).toMatch(/shoulder shimmy -> left out/)
+    expect(out).toContain('level   new')
+    expect(out).not.toContain('shoulder-shimmy')
+    expect(JSON.parse(sway('level', path, '--to', 'new', '--json').out)).toMatchObject({
+      sheet: out,
+      load: { limit: 3.5 },
+    })
+    expect(sway('level', path, '--to', 'best').err).toMatch(/no level/)
   })
 
   it('exits 1 on a fault, and goes on over words it cannot read', () => {

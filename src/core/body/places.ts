@@ -51,16 +51,37 @@ const unit: Readonly<Record<Compass, readonly [number, number]>> = {
   BL: [-DIAGONAL, -DIAGONAL],
 }
 
-/** House figures (model 12): centimetres to the side, forward, back. */
-const REACH_CM = {
+const RIM: readonly Compass[] = ['F', 'FR', 'R', 'BR', 'B', 'BL', 'L', 'FL']
+
+/** How many steps of the compass lie between two places: along the rim, or through C if that is shorter. */
+export function compassSteps(from: Compass, to: Compass): number {
+  if (from === to) return 0
+  if (from === 'C' || to === 'C') return 1
+  const apart = Math.abs(RIM.indexOf(from) - RIM.indexOf(to))
+  return Math.min(apart, RIM.length - apart, 2)
+}
+
+/** How far a part goes to the side, forward and back, in centimetres. */
+export interface CompassReach {
+  readonly side: number
+  readonly forward: number
+  readonly back: number
+}
+
+/** House figures of model 12. */
+export const REACH_CM: Readonly<Record<'hips' | 'ribs', CompassReach>> = {
   hips: { side: 9, forward: 8, back: 9 },
   ribs: { side: 6, forward: 5, back: 4 },
-} as const
+}
 
 /** How far hips or ribs are from the centre at a place of the compass, in metres (model 12). */
-export function compassOffset(part: keyof typeof REACH_CM, place: Compass): FloorPoint {
+export function compassOffset(
+  part: keyof typeof REACH_CM,
+  place: Compass,
+  reaches = REACH_CM,
+): FloorPoint {
   const [right, forward] = unit[place]
-  const reach = REACH_CM[part]
+  const reach = reaches[part]
   return {
     right: (right * reach.side) / 100,
     forward: (forward * (forward < 0 ? reach.back : reach.forward)) / 100,
@@ -68,7 +89,7 @@ export function compassOffset(part: keyof typeof REACH_CM, place: Compass): Floo
 }
 
 /** Palm of the right hand from the chest centre, cm right / up / front: house figures of model 5. */
-const PALM_CM = {
+export const PALM_CM = {
   low: [24, -44, 5],
   'low-v': [48, -36, 10],
   'demi-second': [55, -22, 12],
@@ -107,9 +128,12 @@ export interface PalmPoint {
   readonly forward: number
 }
 
+/** Centimetres right, up and forward of the chest centre for the right palm, by place. */
+export type Palms = Readonly<Record<ArmPlace, readonly [number, number, number]>>
+
 /** Where the palm of an arm is at a named place (model 5). */
-export function palmAt(side: Side, place: ArmPlace): PalmPoint {
-  const [right, up, forward] = PALM_CM[place]
+export function palmAt(side: Side, place: ArmPlace, palms: Palms = PALM_CM): PalmPoint {
+  const [right, up, forward] = palms[place]
   return {
     right: (side === 'R' ? right : negated(right)) / 100,
     up: up / 100,
@@ -146,6 +170,28 @@ export const Gaze = z.enum([
 export type Gaze = z.infer<typeof Gaze>
 
 export const mirrorGaze = (gaze: Gaze): Gaze => GAZE_ACROSS[gaze]
+
+/** How the head is held, in degrees: right + as seen by the dancer, down +, towards the right shoulder +. */
+export interface HeadAngles {
+  readonly turn: number
+  readonly nod: number
+  readonly tilt: number
+}
+
+/** The head at each place it looks to: about 60 to a side, 80 over a shoulder (moves-notes). */
+export const GAZE_ANGLES: Readonly<Record<Gaze, HeadAngles>> = {
+  front: { turn: 0, nod: 0, tilt: 0 },
+  R: { turn: 60, nod: 0, tilt: 0 },
+  L: { turn: -60, nod: 0, tilt: 0 },
+  up: { turn: 0, nod: -25, tilt: 0 },
+  down: { turn: 0, nod: 30, tilt: 0 },
+  'over-R': { turn: 80, nod: 0, tilt: 0 },
+  'over-L': { turn: -80, nod: 0, tilt: 0 },
+  'hand-R': { turn: 45, nod: 5, tilt: 0 },
+  'hand-L': { turn: -45, nod: 5, tilt: 0 },
+  'tilt-R': { turn: 0, nod: 0, tilt: 18 },
+  'tilt-L': { turn: 0, nod: 0, tilt: -18 },
+}
 
 const GAZE_ACROSS: Readonly<Record<Gaze, Gaze>> = {
   front: 'front',

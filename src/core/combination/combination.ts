@@ -60,6 +60,10 @@ const LAYERS_OF_KIND: Readonly<Record<What['kind'], readonly Layer[]>> = {
   move: LAYERS,
 }
 
+/** A finding that is left as it is, and why: the code of its rule, and the instructor's reason. */
+export const Leave = z.object({ code: z.string().min(1), because: z.string().min(1) }).readonly()
+export type Leave = z.infer<typeof Leave>
+
 export const Event = z
   .object({
     id: z.string().min(1),
@@ -87,6 +91,7 @@ export const Event = z
     note: z.string().min(1).optional(),
     /** The lyric word it goes with, or what the gesture says. */
     words: z.string().min(1).optional(),
+    leave: z.array(Leave).min(1).readonly().optional(),
   })
   .refine(({ layer, what }) => LAYERS_OF_KIND[what.kind].includes(layer), {
     message: 'does not belong to this layer',
@@ -187,6 +192,10 @@ export const Combination = z
     song: z.string().min(1).optional(),
     by: z.string().min(1).optional(),
     tags: z.array(z.string().min(1)).min(1).readonly().optional(),
+    /** Findings about all of it that are left as they are. */
+    leave: z.array(Leave).min(1).readonly().optional(),
+    /** The combination this is the easier or harder form of. */
+    variantOf: z.string().min(1).optional(),
     /** Own moves used here, so that a file can be read anywhere. */
     moves: z.array(OwnMove).min(1).readonly().optional(),
     comments: z.array(Comment).readonly().optional(),
@@ -214,6 +223,13 @@ export const Combination = z
   })
   .readonly()
 export type Combination = z.infer<typeof Combination>
+
+/**
+ * A combination as one side dances it. With `otherTurns` every turn is danced the other way
+ * round from how it stands here, and its steps go where that leads: the other side of a
+ * combination that keeps its turns (model 6). It is never stored.
+ */
+export type OneSide = Combination & { readonly otherTurns?: true }
 
 export const lengthOf = (phrase: Phrase): Tick => tick(phrase.counts * TICKS_PER_COUNT)
 

@@ -1,7 +1,7 @@
 import { mirrorFootAction } from '../body/feet'
 import { mirrorCompass, mirrorGaze } from '../body/places'
 import { mirrorWeight, negated, otherSide, otherWay } from '../body/side'
-import type { Combination, Event, Remark, Start, What } from './combination'
+import type { Event, OneSide, Phrase, Remark, Start, What } from './combination'
 
 /** Only these spellings swap, so that swapping twice always gives the text back. */
 const otherWord: Readonly<Record<string, string>> = {
@@ -47,16 +47,27 @@ export function mirrorWhat(what: What): What {
   }
 }
 
-/** The event from the other side; a kept one stays as written. */
-export const mirrorEvent = (event: Event): Event =>
-  event.kept
-    ? event
-    : {
-        ...event,
-        what: mirrorWhat(event.what),
-        ...(event.cue !== undefined && { cue: mirrorWords(event.cue) }),
-        ...(event.note !== undefined && { note: mirrorWords(event.note) }),
-      }
+const mirroredEvents = new WeakMap<Event, Event>()
+
+/**
+ * The event from the other side; a kept one stays as written. The same event has the same
+ * mirror image every time, so that what is known of it need not be worked out again.
+ */
+export function mirrorEvent(event: Event): Event {
+  if (event.kept) return event
+  const known = mirroredEvents.get(event)
+  if (known) return known
+  const made = imageOf(event)
+  mirroredEvents.set(event, made)
+  return made
+}
+
+const imageOf = (event: Event): Event => ({
+  ...event,
+  what: mirrorWhat(event.what),
+  ...(event.cue !== undefined && { cue: mirrorWords(event.cue) }),
+  ...(event.note !== undefined && { note: mirrorWords(event.note) }),
+})
 
 const mirrorStart = (start: Start): Start => ({
   ...start,
@@ -69,19 +80,31 @@ const mirrorStart = (start: Start): Start => ({
 })
 
 /** The other side of the whole combination. Mirroring twice gives back the original. */
-export const mirror = (combination: Combination): Combination => ({
+export const mirror = ({ otherTurns, ...combination }: OneSide): OneSide => ({
   ...combination,
+  ...(combination.keepTurns && !otherTurns && { otherTurns: true }),
   lead: otherSide[combination.lead],
   start: mirrorStart(combination.start),
-  phrases: combination.phrases.map((phrase) => ({
+  phrases: combination.phrases.map(mirrorPhrase),
+})
+
+const mirroredPhrases = new WeakMap<Phrase, Phrase>()
+
+/** The same phrase has the same mirror image every time. */
+function mirrorPhrase(phrase: Phrase): Phrase {
+  const known = mirroredPhrases.get(phrase)
+  if (known) return known
+  const made: Phrase = {
     ...phrase,
     events: phrase.events.map(mirrorEvent),
     ...(phrase.remarks && { remarks: phrase.remarks.map(mirrorRemark) }),
     ...(phrase.facings && {
       facings: phrase.facings.map(({ at, degrees }) => ({ at, degrees: negated(degrees) })),
     }),
-  })),
-})
+  }
+  mirroredPhrases.set(phrase, made)
+  return made
+}
 
 /** Lyric words stay; what is said and noted names the other side. */
 const mirrorRemark = (remark: Remark): Remark =>

@@ -1,5 +1,5 @@
 import type { FootAction } from '../body/feet'
-import { compassWord, type Gaze } from '../body/places'
+import { type ArmPlace, type Compass, compassWord, type Gaze } from '../body/places'
 import { type Side, sideWord } from '../body/side'
 import { assertNever } from '../errors'
 import type { Vocabulary } from '../moves/vocabulary'
@@ -41,9 +41,7 @@ export function nameOf(
     case 'at':
       return `${layer === 'torso' ? 'ribs' : 'hips'} ${compassWord[what.place]}`
     case 'arms':
-      return what.R === what.L
-        ? `both ${what.R}`
-        : [what.R && `R ${what.R}`, what.L && `L ${what.L}`].filter(Boolean).join(', ')
+      return armWords(what)
     case 'look':
       return gazeName[what.gaze]
     case 'move': {
@@ -83,3 +81,28 @@ export const gazeName: Readonly<Record<Gaze, string>> = {
   'tilt-R': 'head tilted R',
   'tilt-L': 'head tilted L',
 }
+
+/** Both arms where they agree, else each: `both low`, `R crown, L hips`. */
+export const armWords = ({
+  R,
+  L,
+}: {
+  R?: ArmPlace | undefined
+  L?: ArmPlace | undefined
+}): string => (R === L ? `both ${R}` : [R && `R ${R}`, L && `L ${L}`].filter(Boolean).join(', '))
+
+/** Some places of the body in words: `hips front left`, `both second`. */
+export const placesWords = (places: {
+  readonly hips?: Compass
+  readonly ribs?: Compass
+  readonly arms?: { readonly R?: ArmPlace; readonly L?: ArmPlace }
+  readonly gaze?: Gaze
+}): string =>
+  [
+    places.hips && `hips ${compassWord[places.hips]}`,
+    places.ribs && `ribs ${compassWord[places.ribs]}`,
+    places.arms && armWords(places.arms),
+    places.gaze && gazeName[places.gaze],
+  ]
+    .filter(Boolean)
+    .join(', ')

@@ -138,6 +138,11 @@ export const describe =
   ): Edit =>
   (combination) => ({ ...combination, ...change })
 
+/** Whether turns keep their direction on the other side of this combination. */
+export const keepTurns =
+  (keeps: boolean): Edit =>
+  ({ keepTurns: _, ...combination }) => ({ ...combination, ...(keeps && { keepTurns: true }) })
+
 /** Writes a figure out as its single steps, so that each can be changed. */
 export const openFigure =
   (id: string, vocabulary: Vocabulary, newId: () => string): Edit =>

@@ -81,8 +81,8 @@ describe('what is found', () => {
     ['a rise with a step', feet('1 step R side; 1 rise'), []],
     [
       'a step inside a figure',
-      [move('grapevine', '1', 'R'), ...feet('3 step R side')],
-      ['fault A3'],
+      [move('grapevine', '1', 'R'), ...feet('3& touch L side')],
+      ['fault A3&'],
     ],
   ])('judges %s', (_, events, expected) => {
     const clashes = check(combination([events])).findings.filter((f) => f.code === 'layer.clash')

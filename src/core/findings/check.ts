@@ -1,16 +1,55 @@
-import type { Combination } from '../combination/combination'
+import type { Combination, DancerLevel } from '../combination/combination'
 import { mirror } from '../combination/mirror'
-import { type FootJoins, footJoins } from '../joins/joins'
-import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
+import { type House, USUAL_HOUSE } from '../house/house'
+import type { FootJoins } from '../joins/joins'
+import { type CountLoad, loadsOf } from '../load/load'
+import type { Vocabulary } from '../moves/vocabulary'
 import { type Simulation, simulate } from '../simulate/simulate'
-import { tick } from '../time/time'
-import { type Finding, type Severity, severityOf } from './finding'
-import { type Found, type Rule, spotIn } from './rule'
-import { clash } from './rules/clash'
+import { danceLead } from './danced'
+import { FAULT_RULES, FAULT_TEMPO_RULES } from './faults'
+import { type Finding, type Found, type Severity, severityOf } from './finding'
+import { onceEach, reasonToLeave } from './once'
+import type { Danceable, Rule } from './rule'
+import { balance } from './rules/balance'
+import { farArms } from './rules/farArms'
+import { fastMoves } from './rules/fastMoves'
+import { fastTurns } from './rules/fastTurns'
 import { figures } from './rules/figures'
-import { weight } from './rules/weight'
+import { head } from './rules/head'
+import { hips } from './rules/hips'
+import { joins } from './rules/joins'
+import { load } from './rules/load'
+import { needs } from './rules/needs'
+import { reaches } from './rules/reaches'
+import { space } from './rules/space'
+import { turns } from './rules/turns'
+import { isItsOwnMirror, onBothSides } from './sides'
+import type { Limit, TempoRule } from './tempoRule'
 
-const RULES: readonly Rule[] = [weight, clash, figures]
+const RULES: readonly Rule[] = [
+  ...FAULT_RULES,
+  figures,
+  turns,
+  hips,
+  needs,
+  head,
+  load,
+  space,
+  balance,
+  joins,
+]
+
+/** Findings that only hang on the time there is; they also say how fast it can be danced. */
+const TEMPO_RULES: readonly TempoRule[] = [
+  ...FAULT_TEMPO_RULES,
+  fastTurns,
+  reaches,
+  farArms,
+  fastMoves,
+]
+
+/** A finding that is left as it is, with the instructor's reason. */
+export type LeftFinding = Finding & { readonly because: string }
 
 /** All the tool can say about a combination, danced on both sides. */
 export interface Checked {
@@ -19,69 +58,79 @@ export interface Checked {
   readonly other: Simulation
   readonly joins: FootJoins
   readonly findings: readonly Finding[]
+  readonly left: readonly LeftFinding[]
+  readonly level: DancerLevel
+  readonly house: House
+  /** The load of each count on the lead side, at the combination's tempo. */
+  readonly loads: readonly CountLoad[]
 }
 
 const ORDER: Readonly<Record<Severity, number>> = { fault: 0, snag: 1, care: 2, note: 3 }
 
 /** Dances a combination on both sides and says what is worth a look, faults first. */
-export function checkCombination(combination: Combination, base: Vocabulary): Checked {
-  const vocabulary = vocabularyFor(combination, base)
-  const lead = simulate(combination, vocabulary)
+export function checkCombination(
+  combination: Combination,
+  base: Vocabulary,
+  house: House = USUAL_HOUSE,
+): Checked {
+  const { written, lead, known, danceable } = danceLead(combination, base, house)
   let danced: Simulation | undefined
   const other = () => {
-    danced ??= simulate(mirror(combination), vocabulary)
+    danced ??= simulate(mirror(written), known.vocabulary, house)
     return danced
   }
-  const joins = footJoins(lead, vocabulary)
-  const onLead = findOn(lead, vocabulary)
-  const known = new Set(onLead.map(keyOf))
-  const hasKept = combination.phrases.some(({ events }) => events.some(({ kept }) => kept))
-  // With nothing kept the other side's findings are the lead's, mirrored: no need to look.
-  const onOther = hasKept
-    ? findOn(other(), vocabulary).filter((found) => !known.has(keyOf(found)))
-    : []
-  const findings = [
-    ...onLead.map((found): Finding => ({ ...found, side: 'lead' })),
-    ...onOther.map((found): Finding => ({ ...found, side: 'other' })),
-    ...joinFinding(lead, joins),
-  ]
-  const ranked = findings.sort(
+  const { joins: joined, level } = known
+  const onLead = findOn(danceable(lead))
+  const all = [...onBothSides(written, onLead, () => findOn(danceable(other())))].sort(
     (a, b) =>
       ORDER[severityOf(a)] - ORDER[severityOf(b)] ||
       a.spot.pass - b.spot.pass ||
       a.spot.at - b.spot.at,
   )
+  const reasons = all.map((finding) => reasonToLeave(combination, finding))
+  let loads: readonly CountLoad[] | undefined
   return {
     lead,
     get other() {
       return other()
     },
-    joins,
-    findings: ranked,
+    joins: joined,
+    findings: all.filter((_, i) => reasons[i] === undefined),
+    left: all.flatMap((finding, i) => {
+      const because = reasons[i]
+      return because === undefined ? [] : [{ ...finding, because }]
+    }),
+    level,
+    house,
+    get loads() {
+      loads ??= loadsOf(lead, combination.tempo)
+      return loads
+    },
   }
 }
 
-function findOn(simulation: Simulation, vocabulary: Vocabulary): readonly Found[] {
-  return RULES.flatMap((rule) => [...rule.check({ simulation, vocabulary })])
+/** All findings of one side, each cause said once. */
+function findOn(danceable: Danceable): readonly Found[] {
+  const found: Found[] = RULES.flatMap((rule) => [...rule.check(danceable)])
+  const { tempo } = danceable
+  for (const limit of limitsOf(danceable, tempo)) found.push(limit.found(tempo))
+  return onceEach(found)
 }
 
-/** The same slip on either side has the same key. */
-const keyOf = ({ code, spot, events }: Found): string =>
-  [code, spot.pass, spot.at, ...events].join('|')
+/** The sides that must be looked at: the lead, and the other where it is not just its mirror image. */
+export function danceablesOf(
+  checked: Checked,
+): readonly (Danceable & { readonly side: Finding['side'] })[] {
+  const { lead, level, house, joins } = checked
+  const { vocabulary, combination } = lead
+  const known = { vocabulary, house, level, tempo: combination.tempo, joins }
+  const sides = [{ ...known, simulation: lead, side: 'lead' as const }]
+  return isItsOwnMirror(combination)
+    ? sides
+    : [...sides, { ...known, simulation: checked.other, side: 'other' as const }]
+}
 
-function joinFinding(simulation: Simulation, joins: FootJoins): readonly Finding[] {
-  const pass = simulation.passes.at(-1)
-  const last = simulation.danced.at(-1)
-  if (!pass || !last) return []
-  return [
-    {
-      code: 'join.foot',
-      ...joins,
-      weight: simulation.end.weight,
-      lead: simulation.combination.lead,
-      side: 'lead',
-      spot: spotIn(pass, tick(Math.max(pass.at, last.at)), 'feet'),
-      events: last.pass.index === pass.index ? [last.event.id] : [],
-    },
-  ]
+/** Everything that needs time, below a tempo. */
+export function limitsOf(danceable: Danceable, below: number): readonly Limit[] {
+  return TEMPO_RULES.flatMap((rule) => [...rule.limits(danceable, below)])
 }

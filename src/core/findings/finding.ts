@@ -1,6 +1,7 @@
 import type { FootAction } from '../body/feet'
 import type { Side, Weight } from '../body/side'
-import type { BodyPart, Layer } from '../moves/move'
+import type { DancerLevel } from '../combination/combination'
+import type { BodyPart, Layer, Risk } from '../moves/move'
 import type { Tick } from '../time/time'
 
 /** fault: cannot be danced as written. snag: will go wrong in class. care: a caution. note: good to know. */
@@ -41,6 +42,143 @@ export type Fact =
       readonly lead: Side
     }
   | {
+      readonly code: 'feet.too-fast'
+      readonly action: FootAction
+      /** The foot that lands again; absent where it is one foot after the other. */
+      readonly foot?: Side
+      readonly seconds: number
+      readonly least: number
+      readonly severity: 'fault' | 'snag'
+    }
+  | {
+      readonly code: 'feet.wide-quick'
+      readonly action: FootAction
+      readonly metres: number
+      readonly seconds: number
+      readonly most: number
+    }
+  | {
+      readonly code: 'turn.too-fast'
+      readonly degrees: number
+      /** Degrees a second, where it is the speed and not the size. */
+      readonly speed?: number
+      readonly most: number
+      readonly level: DancerLevel
+    }
+  | {
+      readonly code: 'turn.blocked'
+      readonly degrees: number
+      readonly foot: Side
+      readonly way: 'front' | 'behind'
+    }
+  | { readonly code: 'turn.sum'; readonly written: number; readonly facing: number }
+  | {
+      readonly code: 'join.facing'
+      /** Degrees from the start to the end of one round. */
+      readonly turned: number
+      /** Rounds until front is front again. */
+      readonly rounds: number
+      readonly severity: 'snag' | 'note'
+    }
+  | {
+      readonly code: 'join.place'
+      /** Metres from where the round, or both sides, began. */
+      readonly right: number
+      readonly forward: number
+      readonly after: 'round' | 'both'
+    }
+  | {
+      readonly code: 'join.arms' | 'join.hips' | 'join.ribs' | 'join.gaze' | 'join.level'
+      readonly ends: string
+      readonly starts: string
+      readonly into: 'repeat' | 'switch' | 'both'
+      /** Seconds it takes and seconds there are, where the way can't be made in time. */
+      readonly late?: { readonly needs: number; readonly has: number }
+    }
+  | { readonly code: 'hips.loaded-lift'; readonly move: string; readonly hip: Side }
+  | {
+      readonly code: 'hips.locked'
+      readonly move: string
+      readonly where: 'tall' | 'air' | 'toes'
+    }
+  | {
+      readonly code: 'layer.no-time'
+      readonly move: string
+      /** Where it starts. */
+      readonly starts: string
+      readonly needs: number
+      readonly has: number
+    }
+  | {
+      readonly code: 'arms.far'
+      readonly name: string
+      readonly metres: number
+      readonly seconds: number
+      readonly most: number
+    }
+  | {
+      readonly code: 'move.too-fast'
+      readonly move: string
+      readonly seconds: number
+      readonly least: number
+      /** What must have that time: the whole, each repeat, or one swing of a texture. */
+      readonly each: 'whole' | 'repeat' | 'swing'
+    }
+  | {
+      readonly code: 'move.needs'
+      readonly move: string
+      readonly need: 'weight-one' | 'weight-both' | 'heel-up' | 'free-leg' | 'flat-feet'
+      readonly foot?: Side
+    }
+  | {
+      readonly code: 'head.turning'
+      readonly move: string
+      /** How many there are in 8 counts; absent where it is one in a turn. */
+      readonly times?: number
+      readonly most?: number
+    }
+  | {
+      readonly code: 'load.high'
+      readonly load: number
+      readonly limit: number
+      readonly level: DancerLevel
+      /** How many counts of the phrase are over the limit. */
+      readonly counts: number
+      readonly drop?: Layer
+      /** The easier form to take instead of what. */
+      readonly easier?: { readonly from: string; readonly to: string }
+    }
+  | {
+      readonly code: 'load.risk'
+      readonly risk: Risk
+      readonly times: number
+      readonly cap: number
+      readonly over: 'drill' | 'class'
+    }
+  | {
+      readonly code: 'space.room'
+      /** Metres one dancer needs. */
+      readonly width: number
+      readonly depth: number
+      readonly dancers: number
+      readonly fit: number
+      /** The step size at which all fit; absent where none does. */
+      readonly steps?: number
+    }
+  | {
+      readonly code: 'space.neighbour'
+      readonly way: 'sideways' | 'deep'
+      readonly reach: number
+      readonly half: number
+    }
+  | {
+      readonly code: 'balance.long'
+      readonly what: 'air' | 'toes' | 'toes-walking'
+      readonly seconds: number
+      readonly most: number
+      readonly foot?: Side
+    }
+  | {
       readonly code: 'move.remainder'
       readonly move: string
       readonly left: Tick
@@ -48,13 +186,19 @@ export type Fact =
     }
   | { readonly code: 'move.unknown'; readonly move: string }
 
-export type Finding = Fact & {
-  /** `lead` when it stands on the written side (and, mirrored, on the other); `other` when only there. */
-  readonly side: 'lead' | 'other'
+/** A fact and its place on one side. */
+export type Found = Fact & {
   readonly spot: Spot
   /** The events it is about, the one to change first. */
   readonly events: readonly string[]
 }
+
+export type Finding = Found & {
+  /** `lead` when it stands on the written side (and, mirrored, on the other); `other` when only there. */
+  readonly side: 'lead' | 'other'
+}
+
+export type FindingCode = Fact['code']
 
 export function severityOf(fact: Fact): Severity {
   switch (fact.code) {
@@ -63,9 +207,37 @@ export function severityOf(fact: Fact): Severity {
     case 'feet.no-support':
       return 'fault'
     case 'layer.clash':
+    case 'feet.too-fast':
+    case 'join.facing':
       return fact.severity
+    case 'feet.wide-quick':
+    case 'turn.too-fast':
+    case 'turn.blocked':
+    case 'turn.sum':
+    case 'hips.loaded-lift':
+    case 'layer.no-time':
+    case 'arms.far':
+    case 'move.too-fast':
+    case 'space.room':
+    case 'space.neighbour':
+      return 'snag'
+    case 'join.arms':
+    case 'join.hips':
+    case 'join.ribs':
+    case 'join.gaze':
+    case 'join.level':
+      return fact.late ? 'snag' : 'note'
+    case 'hips.locked':
+      return fact.where === 'toes' ? 'care' : 'snag'
+    case 'head.turning':
+    case 'load.risk':
+      return 'care'
     case 'join.foot':
       return fact.repeats || fact.switches ? 'note' : 'snag'
+    case 'join.place':
+    case 'move.needs':
+    case 'load.high':
+    case 'balance.long':
     case 'move.remainder':
     case 'move.unknown':
       return 'note'

@@ -1,8 +1,9 @@
 import type { FootAction } from '../body/feet'
 import { otherSide, type Side, sideWord } from '../body/side'
+import type { DancerLevel } from '../combination/combination'
 import { nameOfAction } from '../combination/names'
 import { assertNever } from '../errors'
-import type { BodyPart } from '../moves/move'
+import type { BodyPart, Risk } from '../moves/move'
 import { labelIn, TICKS_PER_COUNT } from '../time/time'
 import type { Fact, Finding, Spot } from './finding'
 
@@ -40,9 +41,11 @@ const withoutFoot = ({ foot: _, ...action }: FootAction): string => nameOfAction
 
 /** What was found in the dancer's words: what, why, and what to do. */
 export function findingText(finding: Finding): string {
-  const text = factText(finding)
+  const text = capital(factText(finding))
   return finding.side === 'other' ? `On the other side: ${text}` : text
 }
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
 
 function factText(fact: Fact): string {
   switch (fact.code) {
@@ -56,6 +59,85 @@ function factText(fact: Fact): string {
       return `“${fact.first}” and “${fact.second}” both need the ${listed(fact.parts.map((part) => partWord[part]))} at the same time. ${fact.severity === 'fault' ? 'Move one of them, or take one out.' : 'It can be danced, but one of them will blur.'}`
     case 'join.foot':
       return joinText(fact)
+    case 'feet.too-fast': {
+      const what = fact.foot ? `your ${foot(fact.foot)} lands again` : 'one foot lands'
+      const after = fact.foot ? '' : ' after the other'
+      return `Only ${seconds(fact.seconds)} until ${what}${after}; ${fact.severity === 'fault' ? `under ${seconds(fact.least)} nobody gets there` : `${seconds(fact.least)} is the least that works`}. Slow down, give it a whole count, or leave one of the two out.`
+    }
+    case 'feet.wide-quick':
+      return `This ${withoutFoot(fact.action)} goes ${metres(fact.metres)} in ${seconds(fact.seconds)}; ${metres(fact.most)} is as far as that time takes you. Make it small, or give it longer.`
+    case 'turn.too-fast':
+      return fact.speed === undefined
+        ? `${degrees(fact.degrees)} on one support; for ${LEVEL_WORD[fact.level]} ${fact.most}° is the most. Share the turn over more steps.`
+        : `${degrees(fact.degrees)} here is ${Math.round(fact.speed)}° a second; for ${LEVEL_WORD[fact.level]} ${fact.most}° a second is the most. Share the turn over more counts, or slow down.`
+    case 'turn.blocked': {
+      const front = fact.way === 'front' ? 'in front' : 'behind'
+      const way = fact.degrees > 0 ? 'right' : 'left'
+      return `Your ${foot(fact.foot)} is crossed ${front}, so a turn to the ${way} winds you up. Turn ${way === 'right' ? 'left' : 'right'}, or cross the other foot.`
+    }
+    case 'turn.sum':
+      return `The sheet says ${facingWord(fact.written)} here, but the turns add up to ${facingWord(fact.facing)} (${fact.facing}°). Change a turn, or what is written.`
+    case 'join.facing': {
+      const wall = `You end facing ${facingWord(fact.turned)}`
+      return fact.severity === 'snag'
+        ? `${wall}, which is no wall of the room. Finish the turn, or write the facing if you mean it.`
+        : `${wall}: ${fact.rounds} rounds bring you back to front.`
+    }
+    case 'join.place': {
+      const each = fact.after === 'both' ? 'Both sides together end' : 'Each round ends'
+      return `${each} ${wayWords(fact)} from where you began. Four times that is ${metres(4 * Math.hypot(fact.right, fact.forward))}.`
+    }
+    case 'join.arms':
+    case 'join.hips':
+    case 'join.ribs':
+    case 'join.gaze':
+    case 'join.level':
+      return partJoin(fact)
+    case 'hips.loaded-lift':
+      return `Your ${foot(fact.hip)} carries you here, so ${fact.move} has nothing to lift. Use the ${sideWord[otherSide[fact.hip]]} hip, touch instead of stepping, or step on the ball.`
+    case 'hips.locked':
+      return fact.where === 'tall'
+        ? `${fact.move} comes from soft knees, and here they are straight. Lower, or take the shake from the twist of the waist.`
+        : fact.where === 'air'
+          ? `${fact.move} needs the floor, and here you jump. Stop it before, or step instead.`
+          : `${fact.move} on the toes: keep the knees soft and the shake small.`
+    case 'layer.no-time':
+      return `${fact.move} starts from ${fact.starts}; getting there takes ${seconds(fact.needs)} and there is ${fact.has < 0.005 ? 'no time' : seconds(fact.has)}. End the move before it there, start later, or let the repeats take turns.`
+    case 'arms.far':
+      return `“${fact.name}” takes a palm ${metres(fact.metres)} in ${seconds(fact.seconds)}, that is ${(fact.metres / fact.seconds).toFixed(1)} m a second; ${fact.most} is the most that still looks danced. Give it longer, or a nearer place.`
+    case 'move.too-fast': {
+      const what = { whole: 'has', repeat: 'has each time', swing: 'has for each swing' }[fact.each]
+      return `${fact.move} ${what} ${seconds(fact.seconds)}; it needs ${seconds(fact.least)} to be seen. Give it longer, do it less often, or take the easier form.`
+    }
+    case 'move.needs':
+      return needText(fact)
+    case 'head.turning':
+      return fact.times === undefined
+        ? `${fact.move} while you turn makes dizzy. Look at one point instead, or wait until you stand.`
+        : `${fact.times} rolls or throws of the head in 8 counts; ${fact.most} is plenty. Warm neck, small and few; stop if it makes dizzy.`
+    case 'load.high': {
+      const more = fact.counts > 1 ? `, and ${fact.counts - 1} more here over it` : ''
+      const drop = fact.drop ? ` First drop the ${fact.drop}` : ' First slow down'
+      const easier = fact.easier ? `, or dance ${fact.easier.to} for ${fact.easier.from}` : ''
+      return `Load ${fact.load.toFixed(1)}; about ${fact.limit} is enough for ${LEVEL_WORD[fact.level]}${more}.${drop}${easier}.`
+    }
+    case 'load.risk':
+      return `${fact.times} ${RISK_WORD[fact.risk]} in one round; ${fact.cap} a ${fact.over} is plenty. Take an easier form for some of them, or dance fewer rounds.`
+    case 'space.room': {
+      const room =
+        fact.fit === 0 ? 'not one dancer has' : `${fact.fit} of your ${fact.dancers} dancers have`
+      const smaller =
+        fact.steps === undefined
+          ? 'Turn some of the steps round, or dance in two groups.'
+          : `With steps at ${Math.round(fact.steps * 100)} % of their size all fit; or dance in two groups.`
+      return `It travels ${metres(fact.width)} across and ${metres(fact.depth)} deep; in your room ${room} the floor for that. ${smaller}`
+    }
+    case 'space.neighbour':
+      return `The arms reach ${metres(fact.reach)} ${fact.way === 'deep' ? 'to the front and back' : 'to the side'}; the next dancer’s place begins at ${metres(fact.half)}. Stand further apart, or take the arms nearer.`
+    case 'balance.long':
+      return fact.what === 'air'
+        ? `Your ${foot(fact.foot ?? 'R')} is in the air for ${seconds(fact.seconds)}; over ${fact.most} s it sinks. Put it down with a touch.`
+        : `${seconds(fact.seconds)} on the toes${fact.what === 'toes-walking' ? ', walking' : ''}; over ${fact.most} s calves tire. Come down in between.`
     case 'move.remainder': {
       const counts = fact.left / TICKS_PER_COUNT
       const rest = `${counts} count${counts === 1 ? '' : 's'}`
@@ -67,6 +149,78 @@ function factText(fact: Fact): string {
       return `This vocabulary has no move called “${fact.move}”, so it is only shown, not checked. Put a known move in its place.`
     default:
       return assertNever(fact)
+  }
+}
+
+const seconds = (value: number): string => `${value.toFixed(2).replace(/0$/, '')} s`
+const metres = (value: number): string => `${value.toFixed(2).replace(/0$/, '')} m`
+const degrees = (value: number): string => `A turn of ${value}°`
+
+const LEVEL_WORD: Readonly<Record<DancerLevel, string>> = {
+  new: 'new dancers',
+  improver: 'improvers',
+  intermediate: 'intermediate dancers',
+  advanced: 'advanced dancers',
+}
+
+const RISK_WORD: Readonly<Record<Risk, string>> = {
+  neck: 'moves that load the neck',
+  back: 'moves that load the back',
+  knees: 'moves that load the knees',
+  impact: 'jumps or hops',
+}
+
+/** A facing in the words of the room: `the right wall`, `45° to the left of front`. */
+export function facingWord(facing: number): string {
+  const around = ((facing % 360) + 360) % 360
+  const wall = { 0: 'front', 90: 'the right wall', 180: 'the back', 270: 'the left wall' }[around]
+  if (wall) return wall
+  return around < 180 ? `${around}° to the right of front` : `${360 - around}° to the left of front`
+}
+
+/** How far and where, in the dancer's words: `1.2 m to the right and 0.5 m to the front`. */
+export function wayWords({ right, forward }: { right: number; forward: number }): string {
+  const parts = [
+    Math.abs(right) >= 0.05 && `${metres(Math.abs(right))} to the ${right > 0 ? 'right' : 'left'}`,
+    Math.abs(forward) >= 0.05 &&
+      `${metres(Math.abs(forward))} to the ${forward > 0 ? 'front' : 'back'}`,
+  ].filter((part): part is string => Boolean(part))
+  return parts.join(' and ') || 'less than a step'
+}
+
+const PART_WORD = {
+  'join.arms': 'arms',
+  'join.hips': 'hips',
+  'join.ribs': 'ribs',
+  'join.gaze': 'eyes',
+  'join.level': 'height',
+} as const
+
+function partJoin(fact: Extract<Fact, { ends: string }>): string {
+  const part = PART_WORD[fact.code]
+  const into = {
+    repeat: 'the repeat begins',
+    switch: 'the other side begins',
+    both: 'repeat and switch begin',
+  }[fact.into]
+  const meets = `The ${part} end${part === 'height' ? 's' : ''} at “${fact.ends}”; ${into} at “${fact.starts}”.`
+  if (fact.late)
+    return `${meets} That takes ${seconds(fact.late.needs)} and there is ${fact.late.has < 0.005 ? 'no time' : seconds(fact.late.has)}. End nearer, or begin it later.`
+  return `${meets} From the second round on it looks different.`
+}
+
+function needText({ move, need, foot: working }: Extract<Fact, { code: 'move.needs' }>): string {
+  switch (need) {
+    case 'weight-one':
+      return `${move} is danced over one leg, and your weight is on both. Shift it before.`
+    case 'weight-both':
+      return `${move} is danced over both feet, and here you step from one to the other. Stand for it, or keep it small.`
+    case 'heel-up':
+      return `${move} needs the ${sideWord[working ?? 'R']} heel up, and both feet are flat. Touch with the ball of that foot before.`
+    case 'free-leg':
+      return `${move} needs the ${sideWord[working ?? 'R']} leg free, and it carries you. Stand on the other one.`
+    case 'flat-feet':
+      return `${move} is danced on flat feet, and your heel is up. Lower it before.`
   }
 }
 

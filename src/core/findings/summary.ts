@@ -1,16 +1,16 @@
 import { z } from 'zod'
-import { type Combination, DancerLevel, USUAL_LEVEL } from '../combination/combination'
+import { type Combination, DancerLevel } from '../combination/combination'
+import { USUAL_HOUSE } from '../house/house'
+import { folded } from '../moves/folded'
 import { Family } from '../moves/move'
-import { folded } from '../moves/search'
 import type { Vocabulary } from '../moves/vocabulary'
 import { Stretch, weightStretches } from '../simulate/weightStretches'
 import { Tempo } from '../time/tempo'
 import { TICKS_PER_COUNT, Tick } from '../time/time'
-import { checkCombination } from './check'
-import { severityOf } from './finding'
+import { faultsOf } from './faults'
 
 /** Goes up when a summary holds something new: older ones are made again from their combination. */
-export const SUMMARY_VERSION = 1
+export const SUMMARY_VERSION = 2
 
 /** What a shelf shows of a combination without opening it. */
 export const Summary = z
@@ -24,6 +24,8 @@ export const Summary = z
     faults: z.int(),
     repeats: z.boolean(),
     switches: z.boolean(),
+    /** The combination this is the form of for another level. */
+    variantOf: z.string().optional(),
     /** The weight from start to end: the face of the combination. */
     weight: z.array(Stretch).readonly(),
     phrases: z.array(z.object({ at: Tick, name: z.string() }).readonly()).readonly(),
@@ -36,9 +38,13 @@ export type Summary = z.infer<typeof Summary>
 /** Ticks in which the ribbon of a face comes from where the weight was. */
 const LEAD_IN = 2
 
-export function summaryOf(combination: Combination, vocabulary: Vocabulary): Summary {
-  const { title, families, tempo, level = USUAL_LEVEL, tags = [], song = '', by = '' } = combination
-  const { lead, joins, findings } = checkCombination(combination, vocabulary)
+export function summaryOf(
+  combination: Combination,
+  vocabulary: Vocabulary,
+  house = USUAL_HOUSE,
+): Summary {
+  const { title, families, tempo, level = house.level, tags = [], song = '', by = '' } = combination
+  const { lead, joins, faults } = faultsOf(combination, vocabulary, house)
   return {
     schemaVersion: SUMMARY_VERSION,
     title,
@@ -46,9 +52,10 @@ export function summaryOf(combination: Combination, vocabulary: Vocabulary): Sum
     level,
     tempo,
     counts: lead.length / TICKS_PER_COUNT,
-    faults: findings.filter((finding) => severityOf(finding) === 'fault').length,
+    faults: faults.length,
     repeats: joins.repeats,
     switches: joins.switches,
+    ...(combination.variantOf !== undefined && { variantOf: combination.variantOf }),
     weight: weightStretches(lead, 0, lead.length, LEAD_IN),
     phrases: lead.passes.map(({ at, phrase }) => ({ at, name: phrase.name })),
     words: folded([title, ...families, level, ...tags, song, by].join(' ')),

@@ -32,7 +32,7 @@ function otherOpening(combination: Combination, vocabulary: Vocabulary): Opening
   for (const entry of combination.order) {
     const phrases = combination.phrases.filter(({ id }) => id === entry.phrase)
     const other = mirror({ ...combination, phrases, order: [entry] })
-    const steps = firstSteps(planOf(passesOf(other), vocabulary), other)
+    const steps = firstSteps(planOf(passesOf(other), vocabulary, other), other)
     if (steps.length > 0) return { start: startState(other.start), steps }
   }
   return { start: startState(mirror({ ...combination, phrases: [] }).start), steps: [] }

@@ -1,5 +1,6 @@
+import { folded } from './folded'
 import type { Family, Layer, Move } from './move'
-import { fits, folded, type Wanted } from './search'
+import { fits, type Wanted } from './search'
 import type { Vocabulary } from './vocabulary'
 
 /** What the vocabulary is looked through for. */

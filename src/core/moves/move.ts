@@ -47,7 +47,8 @@ const Need = z.enum([
 ])
 
 /** What repetitions of a move load. */
-const Risk = z.enum(['neck', 'back', 'knees', 'impact'])
+export const Risk = z.enum(['neck', 'back', 'knees', 'impact'])
+export type Risk = z.infer<typeof Risk>
 
 export const Sided = z.enum(['side', 'direction', 'none'])
 export type Sided = z.infer<typeof Sided>

@@ -4,11 +4,12 @@ import type { Side } from '../body/side'
 import type { Event, What } from '../combination/combination'
 import { mirrorWhat } from '../combination/mirror'
 import { nameOf, sideOf } from '../combination/names'
-import { type Places, placesNeeded } from '../simulate/places'
+import { isThere, type Places, placesNeeded } from '../simulate/places'
 import { dance } from '../simulate/primitives'
 import type { BodyState } from '../simulate/state'
 import { secondsOfTicks, type Tempo } from '../time/tempo'
 import { COUNT, type Tick } from '../time/time'
+import { folded } from './folded'
 import type { Family, Layer, Move } from './move'
 import type { Vocabulary } from './vocabulary'
 
@@ -44,15 +45,6 @@ export interface Here {
   /** What was placed lately, the last one first: ids of offers without their side. */
   readonly recent: readonly string[]
 }
-
-/** Lower case, without accents, hyphens and apostrophes, so that `ʻuwehe` is found as uwehe. */
-export const folded = (text: string): string =>
-  text
-    .toLowerCase()
-    .normalize('NFD')
-    .replace(/[\u0300-\u036f'’ʻʼ]/g, '')
-    .replace(/[-/·]/g, ' ')
-    .trim()
 
 interface Entry extends Written {
   /** The words, folded for searching. */
@@ -325,11 +317,7 @@ function fitOf(entry: Entry, side: Side, { here }: Wanted, vocabulary: Vocabular
   if (first && dance(here.state, first, here.at).fault) score += FIT.foot
   if (entry.length > here.room) score += FIT.room
   if (!move) return score
-  const { arms = {}, ...single } = placesNeeded(move, what)
-  const isElsewhere =
-    Object.entries(single).some(([part, place]) => here.places[part as 'hips'] !== place) ||
-    Object.entries(arms).some(([arm, place]) => here.places.arms[arm as Side] !== place)
-  if (isElsewhere) score += FIT.place
+  if (!isThere(here.places, placesNeeded(move, what))) score += FIT.place
   const seconds = secondsOfTicks(Math.min(entry.length, here.room), here.tempo)
   const needed = move.kind === 'texture' ? 0 : move.fastest_s
   return seconds < needed * 0.8 ? score + FIT.fast : score

@@ -337,7 +337,7 @@ function placed(
   move: Move | undefined,
   optional: boolean,
 ): readonly WrittenEvent[] {
-  const { kept, on, rate, as, easier, harder, cue, note, words } = options
+  const { kept, on, rate, as, easier, harder, cue, note, words, leave } = options
   const size =
     options.size ?? (options.word && what.kind !== 'foot' ? SIZE_OF_WORD[options.word] : undefined)
   const usual = what.kind === 'move' && move ? move.length : COUNT
@@ -364,6 +364,7 @@ function placed(
       ...(cue && { cue }),
       ...(note && { note }),
       ...(words && { words }),
+      ...(leave && { leave }),
     },
   })
   const { every, alt } = options

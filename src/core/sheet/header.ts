@@ -1,9 +1,10 @@
 import { ArmPlace, Compass, Gaze, Level } from '../body/places'
 import { Side, Weight } from '../body/side'
-import { DancerLevel, defaultStart, type Start } from '../combination/combination'
+import { DancerLevel, defaultStart, type Leave, type Start } from '../combination/combination'
 import { Family, OwnMove } from '../moves/move'
 import { Tempo } from '../time/tempo'
 import { type HeaderWord, type Token, tokensIn } from './lines'
+import { leaveIn } from './options'
 import { EntryProblem } from './reader'
 import { nearest, squashed } from './words'
 
@@ -23,6 +24,8 @@ export interface Header {
   song?: string
   by?: string
   tags?: string[]
+  variantOf?: string
+  leave?: Leave[]
   moves?: OwnMove[]
 }
 
@@ -144,6 +147,15 @@ export function readHeaderInto(header: Header, word: HeaderWord, text: string): 
     case 'tags': {
       const tags = tagsIn(text, tokens)
       if (tags.length > 0) header.tags = tags
+      return
+    }
+    case 'variant':
+      header.variantOf = need(first, text, 'the id of a combination, in quotes').text
+      return
+    case 'leave': {
+      const rest = [...tokens]
+      const left = leaveIn({ need: (expected) => need(rest.shift(), text, expected) })
+      header.leave = [...(header.leave ?? []), left]
       return
     }
     case 'move':

@@ -22,6 +22,8 @@ const HEADER_WORDS = [
   'song',
   'by',
   'tags',
+  'variant',
+  'leave',
   'move',
   'order',
 ] as const

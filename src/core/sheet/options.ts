@@ -1,6 +1,7 @@
 import { Direction } from '../body/feet'
 import { Via } from '../body/places'
 import type { Side } from '../body/side'
+import type { Leave } from '../combination/combination'
 import type { Move } from '../moves/move'
 import { TICKS_PER_COUNT, type Tick, tick } from '../time/time'
 import type { Token } from './lines'
@@ -26,6 +27,7 @@ export interface Options {
   cue?: string
   note?: string
   words?: string
+  leave?: Leave[]
   kept?: true
 }
 
@@ -50,6 +52,7 @@ export const OPTION_WORDS = [
   'cue',
   'note',
   'words',
+  'leave',
   '!keep',
 ]
 
@@ -123,6 +126,9 @@ export function readOptions(reader: Reader, place: EntryPlace, move: Move | unde
       case 'harder':
         options[token.text.toLowerCase() as 'easier'] = otherForm(reader, token, place)
         break
+      case 'leave':
+        options.leave = [...(options.leave ?? []), leaveIn(reader)]
+        break
       case '!keep':
         options.kept = true
         break
@@ -140,6 +146,20 @@ export function readOptions(reader: Reader, place: EntryPlace, move: Move | unde
     }
   }
   return options
+}
+
+/** `leave move.needs "we hold the barre"`: a finding that stays as it is, and why. */
+export function leaveIn(reader: Pick<Reader, 'need'>): Leave {
+  const code = reader.need('the finding: leave move.needs "why"')
+  const because = reader.need('why it stays: leave move.needs "why"')
+  if (!/^[a-z]+[.][a-z-]+$/.test(code.text))
+    throw new EntryProblem(
+      `“${code.text}” is no finding. Write its code: leave move.needs "why".`,
+      code,
+    )
+  if (because.text.trim() === '')
+    throw new EntryProblem('Write why it stays: leave move.needs "why".', because)
+  return { code: code.text, because: because.text }
 }
 
 function textIn(reader: Reader, word: Token): string {

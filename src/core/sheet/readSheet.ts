@@ -210,8 +210,9 @@ function isPrinted({ before }: Comment, header: Header, good: ReadonlySet<string
     return true
   if (before === 'counts' || !good.has(before)) return false
   if (before === 'family') return (header.families?.length ?? 0) > 0
-  return before in { song: header.song, by: header.by, tags: header.tags }
-    ? header[before as 'song'] !== undefined
+  return before in
+    { song: header.song, by: header.by, tags: header.tags, variant: header.variantOf }
+    ? header[before === 'variant' ? 'variantOf' : (before as 'song')] !== undefined
     : true
 }
 
@@ -251,6 +252,8 @@ function build(
     ...(header.song && { song: header.song }),
     ...(header.by && { by: header.by }),
     ...(header.tags && { tags: header.tags }),
+    ...(header.variantOf && { variantOf: header.variantOf }),
+    ...(header.leave && { leave: header.leave }),
     ...(moves.length > 0 && { moves }),
     ...(comments.length > 0 && { comments }),
     ...(unread.length > 0 && { unread }),

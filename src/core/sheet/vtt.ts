@@ -4,7 +4,7 @@ import { timelineOf } from '../teaching/timeline'
 import { secondsOfTicks, type Tempo } from '../time/tempo'
 
 /** A caption is one line without what WebVTT reads as a sign. */
-const plain = (text: string): string =>
+export const plain = (text: string): string =>
   text.replace(/&/g, 'and').replace(/[<>]/g, '').replace(/\s+/g, ' ').trim()
 
 /**

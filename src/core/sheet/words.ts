@@ -1,7 +1,7 @@
 import { distance } from 'fastest-levenshtein'
 import { Primitive } from '../body/feet'
+import { folded } from '../moves/folded'
 import type { Layer } from '../moves/move'
-import { folded } from '../moves/search'
 import type { Vocabulary } from '../moves/vocabulary'
 
 /** A name without case, spaces, hyphens, accents, apostrophes or slashes, as the sheet reads it. */

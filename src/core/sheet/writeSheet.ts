@@ -5,6 +5,7 @@ import {
   type Comment,
   defaultStart,
   type Event,
+  type Leave,
   type Phrase,
   type Start,
   type What,
@@ -76,6 +77,11 @@ function headerLines(combination: Combination): readonly string[] {
   out.add('song', combination.song && header('song', plainText(combination.song)))
   out.add('by', combination.by && header('by', plainText(combination.by)))
   out.add('tags', combination.tags && header('tags', combination.tags.map(tagText).join(', ')))
+  out.add('variant', combination.variantOf && header('variant', quoted(combination.variantOf)))
+  for (const left of combination.leave ?? []) {
+    if (left === combination.leave?.[0]) out.comments('leave')
+    out.lines.push(leaveText(left).replace('leave ', 'leave   '))
+  }
   for (const move of combination.moves ?? []) {
     if (move === combination.moves?.[0]) out.comments('move')
     out.lines.push(header('move', ownMoveText(move)))
@@ -203,7 +209,7 @@ export function entryText(event: Event, counts: number, vocabulary: Vocabulary):
 
 /** What is danced, without its time: `step R side`, `hip-drop L every 1 !keep`. */
 export function dancedText(event: Event, vocabulary: Vocabulary): string {
-  const { what, size, rate, on, as, easier, harder, cue, note, words, kept } = event
+  const { what, size, rate, on, as, easier, harder, cue, note, words, leave = [], kept } = event
   const move = what.kind === 'move' ? what : undefined
   return [
     whatText(what, vocabulary),
@@ -219,11 +225,14 @@ export function dancedText(event: Event, vocabulary: Vocabulary): string {
     cue && `cue ${quoted(cue)}`,
     note && `note ${quoted(note)}`,
     words && `words ${quoted(words)}`,
+    ...leave.map(leaveText),
     kept && '!keep',
   ]
     .filter(Boolean)
     .join(' ')
 }
+
+const leaveText = ({ code, because }: Leave): string => `leave ${code} ${quoted(because)}`
 
 const everyText = (ticks: number): string =>
   ticks === 6 ? '&' : String(Math.round((ticks / TICKS_PER_COUNT) * 1e4) / 1e4)

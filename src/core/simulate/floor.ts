@@ -1,31 +1,18 @@
 import type { Direction, FootAction } from '../body/feet'
 import type { FloorPoint } from '../body/places'
 import { otherSide, type Side, signOf } from '../body/side'
+import { type Landing, USUAL_HOUSE } from '../house/house'
 import type { BodyState } from './state'
 
-/** Where a foot lands from the supporting foot, in metres for a 1.65 m dancer: house figures of model 4. */
-export const LANDING = {
-  together: 0.12,
-  side: 0.45,
-  ahead: 0.45,
-  ownSide: 0.08,
-  diagonal: 0.32,
-  crossAhead: 0.18,
-  crossPast: 0.1,
-  stance: 0.22,
-  jumpOut: 0.45,
-  /** From the standing foot to the dancer's middle, towards the inside. */
-  middle: 0.11,
-  wrongSide: 0.12,
-  tooFar: 0.7,
-} as const
-
-const SIZE = { small: 0.55, large: 1.5 } as const
+/** Where a foot lands unless a studio says otherwise (model 4). */
+export const USUAL_LANDING: Landing = USUAL_HOUSE.landing
 
 const radians = (degrees: number) => (degrees * Math.PI) / 180
 
 /** A step in the dancer's own frame, turned into the room's. */
-function intoRoom(facing: number, right: number, forward: number): FloorPoint {
+export function intoRoom(facing: number, right: number, forward: number): FloorPoint {
+  // Most of a dance faces front, and then there is nothing to turn.
+  if (facing === 0) return { right, forward }
   const angle = radians(facing)
   return {
     right: right * Math.cos(angle) + forward * Math.sin(angle),
@@ -50,15 +37,20 @@ const add = (a: FloorPoint, b: FloorPoint): FloorPoint => ({
  * Where a foot comes down (model 4).
  * @param small whether it is a small one though no size is written.
  */
-export function landingOf(state: BodyState, action: FootAction, small: boolean): FloorPoint {
+export function landingOf(
+  state: BodyState,
+  action: FootAction,
+  small: boolean,
+  landing: Landing,
+): FloorPoint {
   const foot = action.foot
   if (!foot) throw new Error(`${action.primitive} lands no single foot`)
   const direction: Direction = action.direction ?? 'together'
   if (direction === 'in-place') return state.feet[foot].place
   const support = state.feet[otherSide[foot]].place
-  const size = action.size ? SIZE[action.size] : small ? SIZE.small : 1
+  const size = action.size ? landing[action.size] : small ? landing.small : 1
   const turning = Math.abs(action.turn ?? 0) >= 45 || state.turnedOnStep
-  const [own, forward] = ownSideAndForward(direction, size, turning)
+  const [own, forward] = ownSideAndForward(direction, size, turning, landing)
   const level = state.crossed && (direction === 'side' || direction === 'together')
   const lands = {
     right: own * signOf(foot),
@@ -73,9 +65,10 @@ function ownSideAndForward(
   direction: Exclude<Direction, 'in-place'>,
   size: number,
   turning: boolean,
+  landing: Landing,
 ): readonly [number, number] {
-  const { side, together, ahead, diagonal, crossAhead, crossPast } = LANDING
-  const ownSide = turning ? 0 : LANDING.ownSide
+  const { side, together, ahead, diagonal, crossAhead, crossPast } = landing
+  const ownSide = turning ? 0 : landing.ownSide
   switch (direction) {
     case 'together':
       return [together, 0]
@@ -97,7 +90,7 @@ function ownSideAndForward(
 }
 
 /** The point the dancer's body is over: half way between the feet, or just inside the standing one. */
-export function middleOf(state: BodyState): FloorPoint {
+export function middleOf(state: BodyState, landing = USUAL_LANDING): FloorPoint {
   const { R, L } = state.feet
   if (state.weight === 'both')
     return {
@@ -107,13 +100,13 @@ export function middleOf(state: BodyState): FloorPoint {
   return pointBeside(
     state.feet[state.weight].place,
     state.facing,
-    -signOf(state.weight) * LANDING.middle,
+    -signOf(state.weight) * landing.middle,
   )
 }
 
 /** Where a foot stands with its heel beside the other one's. */
-export const besides = (state: BodyState, foot: Side): FloorPoint =>
-  pointBeside(state.feet[otherSide[foot]].place, state.facing, signOf(foot) * LANDING.together)
+export const besides = (state: BodyState, foot: Side, landing: Landing): FloorPoint =>
+  pointBeside(state.feet[otherSide[foot]].place, state.facing, signOf(foot) * landing.together)
 
 /** A point this far to the dancer's right of another one. */
 export const pointBeside = (from: FloorPoint, facing: number, right: number): FloorPoint =>

@@ -11,7 +11,7 @@ import { severityOf } from '../findings/finding'
 import { footJoins } from '../joins/joins'
 import { vocabulary } from '../moves/vocabulary'
 import { canonical } from '../sheet/canonical'
-import { LANDING } from './floor'
+import { USUAL_LANDING } from './floor'
 import { dance } from './primitives'
 import { planOf, simulate, stateAt, stateBefore } from './simulate'
 
@@ -86,7 +86,7 @@ describe('whatever the feet are asked for', () => {
           const to = after.feet[foot].place
           const far = Math.hypot(to.right - from.right, to.forward - from.forward)
           // Out of a cross a foot comes back to its old line, which may be further off.
-          if (!before.crossed) expect(far).toBeLessThan(LANDING.side * 1.5 + 0.25)
+          if (!before.crossed) expect(far).toBeLessThan(USUAL_LANDING.side * 1.5 + 0.25)
         }
       }),
       { numRuns: 300, seed: 124 },

@@ -1,6 +1,7 @@
 import { ArmPlace, Compass, Gaze, mirrorCompass, mirrorGaze } from '../body/places'
 import { SIDES, type Side } from '../body/side'
 import type { Event, Start, What } from '../combination/combination'
+import { mirrorWhat } from '../combination/mirror'
 import type { Pass } from '../combination/passes'
 import type { Layer, Move } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
@@ -49,9 +50,40 @@ const other = (side: Side): Side => (side === 'R' ? 'L' : 'R')
 const isLeft = (what: What): boolean =>
   what.kind === 'move' && (what.side === 'L' || what.way === 'ccw')
 
-/** The places a move must start from; empty where anywhere will do. C is always a legal start (model 5). */
+interface MoveEnds {
+  readonly from: Partial<Places>
+  readonly to: Partial<Places>
+}
+
+const endsOfMoves = new WeakMap<Move, Readonly<Record<Side, MoveEnds>>>()
+
+/** Where a move starts and ends on a side, read once from its row of the table. */
+function endsOf(move: Move, what: What): MoveEnds {
+  let known = endsOfMoves.get(move)
+  if (!known) {
+    const on = (left: boolean): MoveEnds => ({
+      from: placesNamed(move.from, move.layer, left),
+      to: placesNamed(move.to, move.layer, left),
+    })
+    known = { R: on(false), L: on(true) }
+    endsOfMoves.set(move, known)
+  }
+  return known[isLeft(what) ? 'L' : 'R']
+}
+
+/** The places a move is usually begun in, also an accent. */
+export const placesAtStart = (move: Move, what: What): Partial<Places> => endsOf(move, what).from
+
+/** The places a move must start from; empty where anywhere will do, as for every accent (model 5). */
 export const placesNeeded = (move: Move, what: What): Partial<Places> =>
-  move.from === 'C' ? {} : placesNamed(move.from, move.layer, isLeft(what))
+  move.kind === 'accent' ? {} : endsOf(move, what).from
+
+/** Whether the body is where a move starts. C is always a legal start for hips and ribs. */
+export const isThere = (places: Places, { hips, ribs, arms, gaze }: Partial<Places>): boolean =>
+  (!hips || places.hips === hips || places.hips === 'C') &&
+  (!ribs || places.ribs === ribs || places.ribs === 'C') &&
+  (!gaze || places.gaze === gaze) &&
+  (!arms || SIDES.every((side) => !arms[side] || arms[side] === places.arms[side]))
 
 /** Where an event leaves the body. */
 export function placesAfter(before: Places, event: Event, vocabulary: Vocabulary): Places {
@@ -68,13 +100,20 @@ export function placesAfter(before: Places, event: Event, vocabulary: Vocabulary
       }
     case 'move': {
       const move = vocabulary.find(what.move)
-      if (!move || layer === 'feet') return before
-      const named = placesNamed(move.to, layer, isLeft(what))
-      return { ...before, ...named, arms: { ...before.arms, ...named.arms } }
+      if (!move || layer === 'feet' || move.to === '=') return before
+      const { to } = endsOf(move, lastRepeat(event, move))
+      return to.arms ? { ...before, arms: { ...before.arms, ...to.arms } } : { ...before, ...to }
     }
     default:
       return before
   }
+}
+
+/** The side its last repeat is danced on: repeats that take turns may end on the other one. */
+function lastRepeat({ what, length }: Event, move: Move): What {
+  if (what.kind !== 'move' || !what.alt) return what
+  const times = Math.floor(length / (what.every ?? move.length))
+  return times % 2 === 0 ? mirrorWhat(what) : what
 }
 
 /** Where everything is just before a tick, by all that began before it. */

@@ -1,16 +1,17 @@
 import { type Contact, type FootAction, factsOf } from '../body/feet'
 import type { FloorPoint } from '../body/places'
 import { otherSide, SIDES, type Side, signOf } from '../body/side'
+import type { Landing } from '../house/house'
 import { COUNT, type Tick } from '../time/time'
 import {
   asSeen,
   besides,
   distance,
-  LANDING,
   landingOf,
   middleOf,
   pointBeside,
   stanceAround,
+  USUAL_LANDING,
 } from './floor'
 import type { BodyState } from './state'
 
@@ -23,12 +24,17 @@ export interface Outcome {
 }
 
 /** Dances one thing the feet do. After a fault it goes on as a dancer would save it. */
-export function dance(before: BodyState, action: FootAction, at: Tick): Outcome {
+export function dance(
+  before: BodyState,
+  action: FootAction,
+  at: Tick,
+  landing = USUAL_LANDING,
+): Outcome {
   const state = straightenUp(before, action)
   const fault = faultOf(state, action)
   const ready = fault ? saved(state, action, fault) : state
-  const moved = move(ready, action, at)
-  const turned = turn(moved, action)
+  const moved = move(ready, action, at, landing)
+  const turned = turn(moved, action, landing)
   return { state: turned, fault }
 }
 
@@ -82,7 +88,7 @@ function put(state: BodyState, foot: Side, place: FloorPoint, contact: Contact):
   return { ...state, feet: foot === 'R' ? { R: placed, L } : { R, L: placed } }
 }
 
-function move(state: BodyState, action: FootAction, at: Tick): BodyState {
+function move(state: BodyState, action: FootAction, at: Tick, landing: Landing): BodyState {
   const { primitive, foot } = action
   const lands = factsOf(primitive).lands
   const landed = lands ? { ...state, lastLanding: at } : state
@@ -90,13 +96,15 @@ function move(state: BodyState, action: FootAction, at: Tick): BodyState {
     case 'step':
     case 'close':
     case 'leap':
-      return foot ? { ...place(landed, state, action, foot, at), weight: foot } : state
+      return foot ? { ...place(landed, state, action, foot, at, landing), weight: foot } : state
     case 'touch':
     case 'heel':
     case 'stamp':
     case 'sweep':
     case 'drag':
-      return foot ? { ...place(landed, state, action, foot, at), weight: otherSide[foot] } : state
+      return foot
+        ? { ...place(landed, state, action, foot, at, landing), weight: otherSide[foot] }
+        : state
     case 'brush':
     case 'kick':
     case 'lift':
@@ -112,7 +120,7 @@ function move(state: BodyState, action: FootAction, at: Tick): BodyState {
         ? { ...put(landed, foot, state.feet[foot].place, contactOf(action)), weight: foot }
         : state
     case 'jump':
-      return jumped(landed, action)
+      return jumped(landed, action, landing)
     case 'rise':
       return { ...state, level: 'toes' }
     case 'lower':
@@ -140,10 +148,11 @@ function place(
   action: FootAction,
   foot: Side,
   at: Tick,
+  landing: Landing,
 ): BodyState {
   const quick = before.lastLanding !== undefined && at - before.lastLanding < COUNT
   const small = action.primitive === 'step' && quick
-  const to = landingOf(before, action, small)
+  const to = landingOf(before, action, small, landing)
   const way = crossWay(action)
   const stays = action.direction === 'in-place'
   return {
@@ -157,14 +166,14 @@ function crossWay({ direction }: FootAction): 'front' | 'behind' | undefined {
   return direction === 'cross-behind' ? 'behind' : undefined
 }
 
-function jumped(state: BodyState, action: FootAction): BodyState {
+function jumped(state: BodyState, action: FootAction, landing: Landing): BodyState {
   const apart = Math.abs(asSeen(state.facing, state.feet.L.place, state.feet.R.place).right)
-  const middle = middleOf(state)
+  const middle = middleOf(state, landing)
   const aside = action.jump === 'R' || action.jump === 'L' ? signOf(action.jump) : 0
   const to = stanceAround(
-    pointBeside(middle, state.facing, aside * LANDING.jumpOut),
+    pointBeside(middle, state.facing, aside * landing.jumpOut),
     state.facing,
-    jumpWidth(action, apart),
+    jumpWidth(action, apart, landing),
   )
   return {
     ...put(put(state, 'R', to.R, 'flat'), 'L', to.L, 'flat'),
@@ -173,15 +182,15 @@ function jumped(state: BodyState, action: FootAction): BodyState {
   }
 }
 
-function jumpWidth({ jump }: FootAction, apart: number): number {
-  if (jump === 'out') return LANDING.jumpOut
-  if (jump === 'in') return LANDING.together
-  const fits = jump === 'both' && apart >= LANDING.together && apart <= LANDING.jumpOut
-  return fits ? apart : LANDING.stance
+function jumpWidth({ jump }: FootAction, apart: number, landing: Landing): number {
+  if (jump === 'out') return landing.jumpOut
+  if (jump === 'in') return landing.together
+  const fits = jump === 'both' && apart >= landing.together && apart <= landing.jumpOut
+  return fits ? apart : landing.stance
 }
 
 /** Turns the facing, and draws a free foot in that the turn has left behind. */
-function turn(state: BodyState, action: FootAction): BodyState {
+function turn(state: BodyState, action: FootAction, landing: Landing): BodyState {
   const degrees = action.turn ?? 0
   const steps = action.primitive === 'step'
   const turnedOnStep = steps ? Math.abs(degrees) >= 45 : state.turnedOnStep
@@ -191,6 +200,8 @@ function turn(state: BodyState, action: FootAction): BodyState {
   const free = otherSide[turned.weight]
   const [standing, hanging] = [turned.feet[turned.weight].place, turned.feet[free].place]
   const own = asSeen(turned.facing, standing, hanging).right * signOf(free)
-  const leftBehind = own < -LANDING.wrongSide || distance(standing, hanging) > LANDING.tooFar
-  return leftBehind ? put(turned, free, besides(turned, free), turned.feet[free].contact) : turned
+  const leftBehind = own < -landing.wrongSide || distance(standing, hanging) > landing.tooFar
+  return leftBehind
+    ? put(turned, free, besides(turned, free, landing), turned.feet[free].contact)
+    : turned
 }

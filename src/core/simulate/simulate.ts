@@ -1,11 +1,14 @@
 import { type FootAction, factsOf, mirrorFootAction } from '../body/feet'
 import { otherSide, type Side } from '../body/side'
-import type { Combination, Event } from '../combination/combination'
+import type { Event, OneSide } from '../combination/combination'
 import { type Pass, passesOf } from '../combination/passes'
+import { type House, USUAL_HOUSE } from '../house/house'
 import type { Move } from '../moves/move'
+import { oncePerPhrase } from '../moves/oncePerPhrase'
 import { lengthsIn, type TimedAction } from '../moves/pattern'
 import type { Vocabulary } from '../moves/vocabulary'
 import { endOf, type Span, type Tick, tick } from '../time/time'
+import { withKeptTurn } from './keptTurns'
 import { dance, type WeightFault } from './primitives'
 import { startState } from './start'
 import type { BodyState } from './state'
@@ -21,7 +24,8 @@ export interface Danced extends Span {
 
 /** A combination with everything its feet lead to. */
 export interface Simulation {
-  readonly combination: Combination
+  readonly combination: OneSide
+  readonly house: House
   /** What its moves were read by. */
   readonly vocabulary: Vocabulary
   /** The body just before count 1: the start stance, or what a pickup has made of it. */
@@ -81,46 +85,97 @@ export function stepsOf(event: Event, vocabulary: Vocabulary): readonly TimedAct
 export type Planned = Omit<Danced, 'after' | 'fault'>
 
 /** Level words come after what shares their tick, but a pivot needs the rise before it. */
-function rank({ action }: Planned): number {
+function rank({ action }: Pick<Planned, 'action'>): number {
   if (action.primitive === 'pivot') return 2
   return factsOf(action.primitive).levelOnly ? 1 : 0
 }
 
-/** Everything the feet do in these passes, figures opened into their steps, in order. */
-export function planOf(passes: readonly Pass[], vocabulary: Vocabulary): readonly Planned[] {
-  return passes
-    .flatMap((pass) =>
-      pass.events
-        .filter((event) => event.layer === 'feet')
-        .flatMap((event) => {
-          const steps = stepsOf(event, vocabulary)
-          const lengths = lengthsIn(steps, event.length)
-          return steps.map(({ at, action }, i) => ({
-            at: tick(pass.at + event.at + at),
-            length: lengths[i] ?? event.length,
-            action,
-            pass,
-            event,
-          }))
+/** Which passes are danced with their turns the other way round from how they stand. */
+export interface TurnRule {
+  readonly keepTurns?: boolean | undefined
+  readonly otherTurns?: boolean | undefined
+}
+
+/**
+ * Everything the feet do in these passes, figures opened into their steps, in order. Where
+ * turns are kept, what is seen from the other side turns as it was written (model 6).
+ */
+export function planOf(
+  passes: readonly Pass[],
+  vocabulary: Vocabulary,
+  { keepTurns, otherTurns }: TurnRule = {},
+): readonly Planned[] {
+  const planned = asWritten(passes, vocabulary)
+  if (!keepTurns) return planned
+  let shift = 0
+  return planned.map((one) => {
+    if (one.pass.mirrored === (otherTurns === true)) {
+      shift = 0
+      return one
+    }
+    if (one.event.kept) return one
+    const action = withKeptTurn(one.action, shift)
+    shift += 2 * (one.action.turn ?? 0)
+    return { ...one, action }
+  })
+}
+
+/** One step of a phrase, before anybody dances it: times from the start of the phrase. */
+interface PhraseStep extends TimedAction {
+  readonly length: Tick
+  readonly event: Event
+}
+
+/** The steps of a phrase in the order they are danced. */
+const stepsIn = oncePerPhrase((events, vocabulary): readonly PhraseStep[] =>
+  events
+    .filter((event) => event.layer === 'feet')
+    .flatMap((event) => {
+      const own = stepsOf(event, vocabulary)
+      const lengths = lengthsIn(own, event.length)
+      return own.map(
+        ({ at, action }, i): PhraseStep => ({
+          at: tick(event.at + at),
+          length: lengths[i] ?? event.length,
+          action,
+          event,
         }),
-    )
-    .sort((a, b) => a.at - b.at || rank(a) - rank(b))
+      )
+    })
+    .sort((a, b) => a.at - b.at || rank(a) - rank(b)),
+)
+
+/** No step of a pass starts after it is over, so passes in order are steps in order. */
+function asWritten(passes: readonly Pass[], vocabulary: Vocabulary): readonly Planned[] {
+  const planned: Planned[] = []
+  for (const pass of passes)
+    for (const { at, length, action, event } of stepsIn(pass.events, vocabulary))
+      planned.push({ at: tick(pass.at + at), length, action, pass, event })
+  return planned
 }
 
 /** Dances the feet of a combination from its start stance to its end (model 3 and 4). */
-export function simulate(combination: Combination, vocabulary: Vocabulary): Simulation {
+export function simulate(
+  combination: OneSide,
+  vocabulary: Vocabulary,
+  house = USUAL_HOUSE,
+): Simulation {
   const passes = passesOf(combination)
-  const start = startState(combination.start)
+  const { landing } = house
+  const start = startState(combination.start, landing)
   let state = start
-  const danced = planOf(passes, vocabulary).map(({ at, length, action, pass, event }): Danced => {
-    const outcome = dance(state, action, at)
-    state = outcome.state
-    // Written out: a spread here is a fifth of the whole check.
-    return { at, length, action, pass, event, after: state, fault: outcome.fault }
-  })
+  const danced = planOf(passes, vocabulary, combination).map(
+    ({ at, length, action, pass, event }): Danced => {
+      const outcome = dance(state, action, at, landing)
+      state = outcome.state
+      // Written out: a spread here is a fifth of the whole check.
+      return { at, length, action, pass, event, after: state, fault: outcome.fault }
+    },
+  )
   const last = passes.at(-1)
   return {
     combination,
+    house,
     vocabulary,
     passes,
     start,

@@ -1,10 +1,10 @@
 import type { Start } from '../combination/combination'
-import { LANDING, stanceAround } from './floor'
+import { stanceAround, USUAL_LANDING } from './floor'
 import type { BodyState } from './state'
 
 /** The body on count 1, before anything is danced. */
-export function startState(start: Start): BodyState {
-  const stance = stanceAround({ right: 0, forward: 0 }, start.facing, LANDING.stance)
+export function startState(start: Start, landing = USUAL_LANDING): BodyState {
+  const stance = stanceAround({ right: 0, forward: 0 }, start.facing, landing.stance)
   return {
     weight: start.weight,
     feet: {

@@ -1,18 +1,40 @@
 import { factsOf } from '../body/feet'
 import type { Side } from '../body/side'
 import type { Layer } from '../moves/move'
+import type { StrokeKind } from '../rhythm/rhythms'
 import type { Simulation } from '../simulate/simulate'
 import type { Tempo } from '../time/tempo'
 import { COUNT, HALF_COUNT, TICKS_PER_COUNT, type Tick, tick } from '../time/time'
 import { countInCounts, countInNumbers } from './timeline'
 
-/** What is heard: the first count of a phrase, a count, a half count, or a layer's move. */
-export type SoundKind = 'phrase' | 'count' | 'and' | Layer
+/** What is heard: the first count of a phrase, a count, a half count, a layer's move, a stroke of a rhythm, or a word. */
+export type SoundKind = 'phrase' | 'count' | 'and' | Layer | StrokeKind | 'say'
 
 /** A sound on a tick of its part of a program. */
 export interface Sound {
   readonly at: Tick
   readonly kind: SoundKind
+  /** Share of its usual loudness; 1 where it is not given. */
+  readonly loud?: number
+  /** What is said. */
+  readonly say?: Spoken
+}
+
+/** Whether a sound belongs to one of some layers. */
+export const isOfLayers = (kind: SoundKind, layers: Iterable<Layer>): boolean =>
+  [...layers].some((layer) => layer === kind)
+
+/** Whether it is a count, an “and” or the first of a phrase. */
+export const isClick = (kind: SoundKind): boolean =>
+  kind === 'phrase' || kind === 'count' || kind === 'and'
+
+/** A word or a few, as they are said. */
+export interface Spoken {
+  readonly text: string
+  /** From the quick bank of the voice, for half counts. */
+  readonly isFast: boolean
+  /** A count sounds with its vowel on the tick; a cue only has to be over in time. */
+  readonly onBeat: boolean
 }
 
 /** A stretch that is played in one go: a count-in, or some ticks of one side. */
@@ -39,12 +61,16 @@ export interface Range {
 }
 
 /**
- * A lead-in that says the last counts of an 8: four, or as many as the pickup needs. The
- * pickup of the side that follows is danced in it.
+ * A lead-in that says the last counts of an 8: four or more, or as many as the pickup needs.
+ * The pickup of the side that follows is danced in it.
  */
-export function countIn(tempo: Tempo, into?: { simulation: Simulation; side: Side }): Part {
+export function countIn(
+  tempo: Tempo,
+  into?: { simulation: Simulation; side: Side },
+  least = 4,
+): Part {
   const combination = into?.simulation.combination
-  const counts = combination ? countInCounts(combination) : 4
+  const counts = Math.max(least, combination ? countInCounts(combination) : 0)
   const length = tick(counts * TICKS_PER_COUNT)
   const numbers = countInNumbers(counts)
   const clicks = numbers.map((_, i): Sound => ({ at: tick(i * TICKS_PER_COUNT), kind: 'count' }))

@@ -25,7 +25,10 @@ export function Shell() {
           <NavLink to="/" end>
             Combinations
           </NavLink>
+          <NavLink to="/plans">Plans</NavLink>
+          <NavLink to="/diary">Diary</NavLink>
           <NavLink to="/moves">Moves</NavLink>
+          <NavLink to="/house">House rules</NavLink>
         </nav>
         <ActionIcon
           variant="subtle"

@@ -15,6 +15,7 @@ import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { RouterProvider } from 'react-router'
 import { UserError } from '../../core/errors'
+import { followHouse } from '../stores/house'
 import { followOwnWords } from '../stores/words'
 import { router } from './router'
 import { createServices, readDemo, ServicesProvider } from './services'
@@ -30,6 +31,7 @@ const queries = new QueryClient({
 async function start(root: HTMLElement) {
   try {
     await followOwnWords(services.own)
+    await followHouse(services.house)
     await services.combinations.addDemoOnce(readDemo)
     await services.journal.recover(services.combinations)
   } catch (cause) {

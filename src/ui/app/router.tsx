@@ -3,7 +3,24 @@ import { CombinationsScreen } from '../combinations/CombinationsScreen'
 import { Lost } from './Lost'
 import { Shell } from './Shell'
 
+/** The floor has the whole window: nothing but the class is on it. */
+const floor = [
+  {
+    path: 'class/:id',
+    lazy: async () => ({ Component: (await import('../class/FloorScreen')).FloorScreen }),
+  },
+  {
+    path: 'class/:id/dancers',
+    lazy: async () => ({ Component: (await import('../class/DancersScreen')).DancersScreen }),
+  },
+].map((route) => ({
+  ...route,
+  errorElement: <Lost />,
+  hydrateFallbackElement: <p className="only-read">Opening…</p>,
+}))
+
 export const router = createBrowserRouter([
+  ...floor,
   {
     element: <Shell />,
     errorElement: <Lost />,
@@ -20,6 +37,22 @@ export const router = createBrowserRouter([
       {
         path: 'moves',
         lazy: async () => ({ Component: (await import('../moves/MovesScreen')).MovesScreen }),
+      },
+      {
+        path: 'plans',
+        lazy: async () => ({ Component: (await import('../plan/PlansScreen')).PlansScreen }),
+      },
+      {
+        path: 'plan/:id',
+        lazy: async () => ({ Component: (await import('../plan/PlanScreen')).PlanScreen }),
+      },
+      {
+        path: 'diary',
+        lazy: async () => ({ Component: (await import('../diary/DiaryScreen')).DiaryScreen }),
+      },
+      {
+        path: 'house',
+        lazy: async () => ({ Component: (await import('../house/HouseScreen')).HouseScreen }),
       },
       { path: '*', element: <Lost /> },
     ],

@@ -3,17 +3,25 @@ import { Combination } from '../../core/combination/combination'
 import { summaryOf } from '../../core/findings/summary'
 import { type Combinations, createCombinations } from '../../storage/combinations'
 import { Database } from '../../storage/database'
+import { createHouse, type HouseStore } from '../../storage/house'
 import { createJournal, type Journal, windowLocks } from '../../storage/journal'
 import { createOwnWords, type OwnWords } from '../../storage/own'
+import type { Teaching } from '../../storage/teaching'
+import { createJudge, type Judge } from '../../workers/judge'
 import { createPlayDeck, type PlayDeck } from '../play/deck'
-import { vocabularyIn } from '../stores/words'
+import { houseNow } from '../stores/house'
+import { vocabularyIn, words } from '../stores/words'
 
 /** What the screens share. */
 export interface Services {
   readonly combinations: Combinations
   readonly journal: Journal
   readonly own: OwnWords
+  readonly house: HouseStore
+  readonly judge: Judge
   readonly deck: PlayDeck
+  /** Plans, classes and groups; loaded when they are first asked for. */
+  readonly teaching: () => Promise<Teaching>
   readonly newId: () => string
 }
 
@@ -21,11 +29,43 @@ const newId = () => crypto.randomUUID()
 
 export function createServices(): Services {
   const database = new Database()
-  const summarise = (combination: Combination) => summaryOf(combination, vocabularyIn(combination))
+  const summarise = (combination: Combination) =>
+    summaryOf(combination, vocabularyIn(combination), houseNow.get().house)
   const combinations = createCombinations(database, { now: Date.now, newId, summarise })
   const window = newId()
   const journal = createJournal(localStorage, window, windowLocks(navigator.locks, window))
-  return { combinations, journal, own: createOwnWords(database), deck: createPlayDeck(), newId }
+  const judge = createJudge(() => {
+    const { entries } = words.get()
+    return {
+      own: entries.flatMap(({ move }) => move ?? []),
+      names: Object.fromEntries(entries.flatMap(({ id, name }) => (name ? [[id, name]] : []))),
+      house: houseNow.get().rules,
+    }
+  })
+  let teaching: Promise<Teaching> | undefined
+  return {
+    combinations,
+    journal,
+    teaching() {
+      teaching ??= openTeaching(database)
+      return teaching
+    },
+    own: createOwnWords(database),
+    house: createHouse(database),
+    judge,
+    deck: createPlayDeck(),
+    newId,
+  }
+}
+
+async function openTeaching(database: Database): Promise<Teaching> {
+  const { createTeaching, readTeachingDemo } = await import('../../storage/teaching')
+  const opened = createTeaching(database, localStorage, Date.now)
+  await opened.addDemoOnce(async () => {
+    const { default: demo } = await import('../../storage/demo/teaching.json')
+    return readTeachingDemo(demo)
+  })
+  return opened
 }
 
 /** The invented combinations a first visit starts with. */

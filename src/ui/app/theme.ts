@@ -3,8 +3,6 @@ import {
   type CSSVariablesResolver,
   createTheme,
   type MantineColorsTuple,
-  Menu,
-  Modal,
 } from '@mantine/core'
 
 const ember: MantineColorsTuple = [
@@ -55,9 +53,11 @@ export const theme = createTheme({
   primaryColor: 'ember',
   primaryShade: { light: 7, dark: 4 },
   components: {
+    // Written out instead of taken from Modal, Menu and Drawer, which load later.
+    Modal: { defaultProps: { closeButtonProps: { 'aria-label': 'Close' } } },
+    Drawer: { defaultProps: { closeButtonProps: { 'aria-label': 'Close' } } },
     // A focusable element that is no item has no place in a menu.
-    Modal: Modal.extend({ defaultProps: { closeButtonProps: { 'aria-label': 'Close' } } }),
-    Menu: Menu.extend({ defaultProps: { withInitialFocusPlaceholder: false } }),
+    Menu: { defaultProps: { withInitialFocusPlaceholder: false } },
     Button: Button.extend({
       vars: (_, { variant = 'filled' }) => ({
         root:

@@ -1,5 +1,5 @@
 import { useElementSize } from '@mantine/hooks'
-import { type DragEvent, type PointerEvent, type ReactNode, useRef, useState } from 'react'
+import { type DragEvent, type PointerEvent, type ReactNode, useMemo, useRef, useState } from 'react'
 import { nameOf } from '../../core/combination/names'
 import { earliestIn } from '../../core/edits/edit'
 import * as edits from '../../core/edits/edits'
@@ -8,9 +8,12 @@ import { onSide } from '../../core/moves/search'
 import { layerWord } from '../../core/moves/vocabulary'
 import { HALF_COUNT, labelIn, labelOfSpan, QUARTER_COUNT, slotAt, tick } from '../../core/time/time'
 import { moveSelected, placeAtSelection, stretchSelected } from '../stores/editing'
+import { scrubbed } from '../stores/scrub'
 import {
   change,
+  changedEvents,
   documentOf,
+  drawnState,
   isFlipped,
   layersSelected,
   type Selection,
@@ -22,7 +25,8 @@ import {
   vocabularyOf,
 } from '../stores/session'
 import { useStore } from '../stores/store'
-import { type Deck, press } from '../studio/shortcuts'
+import type { Deck } from '../studio/shortcuts/shortcut'
+import { press } from '../studio/shortcuts/shortcuts'
 import classes from './braid.module.css'
 import { Ghost, type GhostBox } from './Ghost'
 import { laneUnder, SIZE, tickUnder } from './geometry'
@@ -42,7 +46,7 @@ interface BraidProps {
 
 /** What a pointer does since it went down. */
 interface Drag {
-  readonly kind: 'move' | 'stretch' | 'select'
+  readonly kind: 'move' | 'stretch' | 'select' | 'scrub'
   readonly line: Line
   /** Where it went down: pixels, and the tick of the line. */
   readonly x: number
@@ -66,13 +70,21 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
   const box = useRef<HTMLDivElement>(null)
   const drag = useRef<Drag | null>(null)
   const [ghost, setGhost] = useState<GhostBox>()
-  const state = useStore(session, (s) => s)
+  const now = useStore(session, (s) => s)
+  const state = useMemo(() => drawnState(now), [now])
   const document = documentOf(state)
+  const freshIds = useMemo(
+    () => (now.preview ? [...changedEvents(documentOf(now), now.preview)].join(' ') : ''),
+    [now],
+  )
   const { selection } = state
   const known = useRef<readonly Line[]>([])
-  const lines = linesOf(state, Math.max(560, width), known.current)
-  known.current = lines
-  const selected = selectedEvents(state)
+  // A drag moves only its ghost: the lines are worked out when the combination changes.
+  const lines = useMemo(() => {
+    known.current = linesOf(state, Math.max(560, width), known.current)
+    return known.current
+  }, [state, width])
+  const selected = useMemo(() => selectedEvents(state), [state])
   const selectedIds = selected.map(({ id }) => id).join(' ')
   const showsBoth = state.shown === 'both'
 
@@ -110,6 +122,11 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
       drag.current = { ...begun, kind, layer, from, length, alone: isInBlock ? alone : undefined }
       return
     }
+    if (event.clientY - frame.top < SIZE.ruler) {
+      drag.current = { ...begun, kind: 'scrub', layer: selection.layer, from: at, length: 0 }
+      scrubTo(event, line)
+      return
+    }
     if (!lane.success) return
     select(session, {
       side,
@@ -127,6 +144,27 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
     }
   }
 
+  /** Dragging over the ruler shows the figure at that very moment. */
+  const scrubTo = (event: PointerEvent<HTMLDivElement>, { shape, side, pass }: Line) => {
+    const frame = event.currentTarget.getBoundingClientRect()
+    const [from, to] = [shape.x(0), shape.x(pass.length)]
+    const share = (event.clientX - frame.left - from) / (to - from)
+    const at = Math.min(1, Math.max(0, share)) * pass.length
+    scrubbed.set(() => ({ side, at: pass.at + at }))
+  }
+  const endScrub = ({ pass, side }: Line) => {
+    const at = (scrubbed.get()?.at ?? pass.at) - pass.at
+    const half = tick(Math.min(pass.length - HALF_COUNT, Math.round(at / HALF_COUNT) * HALF_COUNT))
+    scrubbed.set(() => undefined)
+    select(session, {
+      side,
+      pass: pass.index,
+      layer: selection.layer,
+      at: half,
+      length: slotAt(half),
+    })
+  }
+
   /** The line under a height of the page. */
   const lineUnder = (clientY: number): Line | undefined => {
     const top = box.current?.getBoundingClientRect().top ?? 0
@@ -141,6 +179,10 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
     if (!now) return
     const { shape } = now.line
     const frame = event.currentTarget.getBoundingClientRect()
+    if (now.kind === 'scrub') {
+      scrubTo(event, now.line)
+      return
+    }
     if (now.kind === 'select') {
       const over = lineUnder(event.clientY)
       const rowTop = over ? topOf(over) + (box.current?.getBoundingClientRect().top ?? 0) : 0
@@ -168,7 +210,8 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
     const now = drag.current
     drag.current = null
     setGhost(undefined)
-    if (!now || now.kind === 'select') return
+    if (now?.kind === 'scrub') endScrub(now.line)
+    if (!now || now.kind === 'select' || now.kind === 'scrub') return
     if (now.to !== now.line) moveToLine(session, now)
     else if (now.by !== 0 && now.kind === 'stretch') stretchSelected(session, now.by)
     else if (now.by !== 0) moveSelected(session, now.by)
@@ -241,6 +284,7 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
               onPointerMove={dragOn}
               onPointerUp={drop}
               onPointerCancel={() => {
+                scrubbed.set(() => undefined)
                 drag.current = null
                 setGhost(undefined)
               }}
@@ -280,6 +324,7 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
                 to={own?.to}
                 layers={own ? layers.join(' ') : ''}
                 selectedIds={own ? selectedIds : ''}
+                freshIds={freshIds}
               />
             </div>
           )

@@ -17,6 +17,8 @@ interface MarkProps {
   readonly right: number
   readonly top: number
   readonly selected: boolean
+  /** A preview would bring or change it. */
+  readonly fresh?: boolean
 }
 
 const HEIGHT = SIZE.row - 2
@@ -29,6 +31,7 @@ export const Mark = memo(function Mark({
   right,
   top,
   selected,
+  fresh = false,
 }: MarkProps) {
   const name = nameOf(event, vocabulary)
   const { kind } = claimOf(event, vocabulary)
@@ -43,6 +46,7 @@ export const Mark = memo(function Mark({
       className={`${classes.mark} layer-${event.layer} ${selected ? classes.selected : ''}`}
       transform={`translate(${left + 1.5} ${top + 1})`}
       data-event={event.id}
+      data-fresh={fresh || undefined}
       role="img"
       aria-label={`${name}, ${labelOfSpan(event)}, ${event.layer}${event.kept ? ', kept' : ''}`}
     >
@@ -131,6 +135,8 @@ interface FootMarkProps {
   /** The next thing follows so soon that the footprint is drawn small. */
   readonly tight: boolean
   readonly selected: boolean
+  /** A preview would bring or change it. */
+  readonly fresh?: boolean
 }
 
 /** One thing the feet do: a footprint on its side of the ribbon, with its word outside it. */
@@ -140,6 +146,7 @@ export const FootMark = memo(function FootMark({
   room,
   tight,
   selected,
+  fresh = false,
 }: FootMarkProps) {
   const { action, event } = danced
   const foot = action.foot ?? (danced.after.weight === 'L' ? 'L' : 'R')
@@ -150,6 +157,7 @@ export const FootMark = memo(function FootMark({
       className={`${classes.foot} layer-feet ${selected ? classes.selected : ''}`}
       transform={`translate(${x} 0)`}
       data-event={event.id}
+      data-fresh={fresh || undefined}
       role="img"
       aria-label={`${footWords(action)}, feet${event.kept ? ', kept' : ''}`}
     >

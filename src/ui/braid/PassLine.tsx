@@ -1,8 +1,10 @@
 import { memo, useMemo } from 'react'
+import { factsOf } from '../../core/body/feet'
 import { otherSide, sideWord } from '../../core/body/side'
 import { pickupTicks } from '../../core/combination/passes'
 import { Layer } from '../../core/moves/move'
 import { layerWord } from '../../core/moves/vocabulary'
+import type { Danced } from '../../core/simulate/simulate'
 import { weightStretches } from '../../core/simulate/weightStretches'
 import classes from './braid.module.css'
 import { countsIn, partsUsed, SIZE } from './geometry'
@@ -31,18 +33,21 @@ interface PassLineProps {
   readonly layers: string
   /** Ids of what is selected in this line, with spaces between. */
   readonly selectedIds: string
+  /** Ids of what a preview would change, with spaces between. */
+  readonly freshIds?: string
 }
 
 /** One phrase as it is danced on one side: ruler, layers from head to hips, feet and ribbon. */
 export const PassLine = memo(function PassLine(props: PassLineProps) {
-  const { line, from, to, layers, selectedIds } = props
+  const { line, from, to, layers, selectedIds, freshIds = '' } = props
   const selection: LineSelection | undefined =
     from === undefined || to === undefined
       ? undefined
       : { from, to, layers: Layer.array().parse(layers.split(' ')) }
-  const { simulation, pass, side, shape } = line
+  const { simulation, pass, side, shape, heat, hairs } = line
   const { lanes, rows, x, width, height } = shape
   const selected = useMemo(() => new Set(selectedIds.split(' ')), [selectedIds])
+  const fresh = useMemo(() => new Set(freshIds.split(' ').filter(Boolean)), [freshIds])
   const feet = lanes.find(({ layer }) => layer === 'feet')
   const steps = useMemo(
     () => simulation.danced.filter((danced) => danced.pass.index === pass.index),
@@ -63,6 +68,8 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
     () => partsUsed([...pass.events.map(({ at }) => at), ...steps.map(({ at }) => at - pass.at)]),
     [pass, steps],
   )
+  // Landings sooner than a count after the one before: the feet stay under the shoulders.
+  const quick = useMemo(() => quickTicks(steps, pass.at), [steps, pass])
   const box = boxOf(lanes.filter(({ layer }) => selection?.layers.includes(layer)))
   return (
     <svg
@@ -90,6 +97,19 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
           </text>
         </g>
       ))}
+      {heat.map(({ count, share }) => (
+        <rect
+          key={count}
+          className={classes.heat}
+          x={x((count - 1) * 12)}
+          width={x(12) - x(0)}
+          y={2}
+          height={height - SIZE.gap - 2}
+          // Below half of what the level takes nothing glows; at its limit it glows fully.
+          opacity={Math.min(1, Math.max(0, (share - 0.4) / 0.6))}
+          data-heat={share.toFixed(2)}
+        />
+      ))}
       {countsIn(begins, pass.length).map((i) => (
         <g key={i} className={i < 0 ? classes.pickup : undefined}>
           <line
@@ -115,14 +135,38 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
             {i < 0 ? pass.phrase.counts + i + 1 : i + 1}
           </text>
           {parts.get(i)?.map(({ part, label }) => (
-            <text key={part} className={classes.and} x={x(i * 12 + part) + 2} y={14}>
+            <text
+              key={part}
+              className={classes.and}
+              data-quick={quick.has(i * 12 + part) || undefined}
+              x={x(i * 12 + part) + 2}
+              y={14}
+            >
               {label}
             </text>
           ))}
-          <text className={classes.and} x={x(i * 12 + 6) + 2} y={14}>
+          <text
+            className={classes.and}
+            data-quick={quick.has(i * 12 + 6) || undefined}
+            x={x(i * 12 + 6) + 2}
+            y={14}
+          >
             &amp;
           </text>
         </g>
+      ))}
+      {heat.map(({ count, words }) => (
+        <rect
+          key={count}
+          className={classes.hit}
+          x={x((count - 1) * 12)}
+          width={x(12) - x(0)}
+          y={0}
+          height={SIZE.ruler}
+          data-load={count}
+        >
+          <title>{`${pass.phrase.name}${count}: ${words}`}</title>
+        </rect>
       ))}
       {selection && (
         <rect
@@ -134,6 +178,19 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
           rx={5}
         />
       )}
+      {hairs.map(({ layer, from, to, late, words }) => {
+        const lane = lanes.find((one) => one.layer === layer)
+        return lane && to > from ? (
+          <path
+            key={`${layer}${from}`}
+            className={classes.hair}
+            data-late={late}
+            d={`M${x(from)} ${lane.top + 5} L${x(to)} ${lane.top + SIZE.row - 5}`}
+          >
+            <title>{words}</title>
+          </path>
+        ) : null
+      })}
       {lanes
         .filter(({ layer }) => layer !== 'feet')
         .flatMap(({ layer, top }) =>
@@ -148,6 +205,7 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
                 right={x(event.at + event.length)}
                 top={top + (rows.get(event.id) ?? 0) * SIZE.row}
                 selected={selected.has(event.id)}
+                fresh={fresh.has(event.id)}
               />
             )),
         )}
@@ -182,6 +240,7 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
                 tight={following !== undefined && x(following.at - pass.at) - px < 26}
                 room={(next ? x(next.at - pass.at) : width - SIZE.end) - px}
                 selected={selected.has(danced.event.id)}
+                fresh={fresh.has(danced.event.id)}
               />
             )
           })}
@@ -200,6 +259,16 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
     </svg>
   )
 })
+
+/** The ticks of a phrase on which a foot lands less than a count after another. */
+function quickTicks(steps: readonly Danced[], passAt: number): ReadonlySet<number> {
+  const lands = steps.filter(({ action }) => factsOf(action.primitive).lands)
+  return new Set(
+    lands
+      .filter(({ at }, i) => at - (lands[i - 1]?.at ?? Number.NEGATIVE_INFINITY) < 12)
+      .map(({ at }) => at - passAt),
+  )
+}
 
 /** The rows of a block of layers. */
 function boxOf(lanes: readonly { readonly top: number; readonly height: number }[]) {

@@ -3,6 +3,7 @@ import { useEffect, useMemo, useState } from 'react'
 import { findOffers, type Offer } from '../../core/moves/search'
 import { layerWord } from '../../core/moves/vocabulary'
 import { labelOfTick } from '../../core/time/time'
+import { MoveFigure } from '../stage/MoveFigure'
 import { placeAtSelection } from '../stores/editing'
 import {
   documentOf,
@@ -51,6 +52,9 @@ export function Placer({ session, left, top, newId, onClose }: PlacerProps) {
     const frame = requestAnimationFrame(() => combobox.selectFirstOption())
     return () => cancelAnimationFrame(frame)
   }, [offers, combobox.selectFirstOption])
+  // What is marked in the list is danced beside it.
+  const [marked, setMarked] = useState(0)
+  const shown = offers[Math.min(marked, offers.length - 1)]
   const place = ({ what, length }: Offer) => {
     placeAtSelection(session, what, length, newId)
     onClose()
@@ -60,7 +64,7 @@ export function Placer({ session, left, top, newId, onClose }: PlacerProps) {
       <Combobox
         store={combobox}
         position="bottom-start"
-        width={330}
+        width={470}
         middlewares={{ flip: true, shift: true }}
         onOptionSubmit={(id) => {
           const offer = offers.find((candidate) => candidate.id === id)
@@ -75,17 +79,21 @@ export function Placer({ session, left, top, newId, onClose }: PlacerProps) {
             placeholder={`${layerWord[selection.layer]}: type a move…`}
             value={query}
             autoFocus
-            onChange={(event) => setQuery(event.currentTarget.value)}
+            onChange={(event) => {
+              setQuery(event.currentTarget.value)
+              setMarked(0)
+            }}
             onBlur={onClose}
             onKeyDown={(event) => {
               event.stopPropagation()
               if (event.key === 'Escape') onClose()
-              const marked = combobox.getSelectedOptionIndex()
-              const isEarly = event.key === 'Enter' && marked < 0
+              const index = combobox.getSelectedOptionIndex()
+              requestAnimationFrame(() => setMarked(Math.max(0, combobox.getSelectedOptionIndex())))
+              const isEarly = event.key === 'Enter' && index < 0
               const goesOn = event.key === 'Tab' && !event.shiftKey
               if (!isEarly && !goesOn) return
               event.preventDefault()
-              const offer = offers[Math.max(0, marked)]
+              const offer = offers[Math.max(0, index)]
               if (!offer) return
               place(offer)
               // Behind it, ready for the next one.
@@ -93,12 +101,13 @@ export function Placer({ session, left, top, newId, onClose }: PlacerProps) {
             }}
           />
         </Combobox.Target>
-        <Combobox.Dropdown>
+        <Combobox.Dropdown className={classes.dropdown}>
           <Combobox.Options className={classes.options} aria-label="Moves that fit">
             {offers.map((offer) => (
               <Combobox.Option
                 key={offer.id}
                 value={offer.id}
+                onMouseEnter={() => setMarked(offers.indexOf(offer))}
                 className={`layer-${selection.layer}`}
               >
                 <span className={classes.offer}>{offer.name}</span>
@@ -109,6 +118,14 @@ export function Placer({ session, left, top, newId, onClose }: PlacerProps) {
               <Combobox.Empty>No move has that name. Try a part of it.</Combobox.Empty>
             )}
           </Combobox.Options>
+          {shown && (
+            <MoveFigure
+              name={shown.name}
+              written={{ layer: selection.layer, what: shown.what }}
+              side={side ?? 'R'}
+              vocabulary={vocabularyOf(state)}
+            />
+          )}
         </Combobox.Dropdown>
       </Combobox>
     </div>

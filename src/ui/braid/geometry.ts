@@ -7,13 +7,13 @@ import { overlap, type Span, TICKS_PER_COUNT } from '../../core/time/time'
 export const SIZE = {
   gutter: 104,
   end: 74,
-  ruler: 18,
+  ruler: 16,
   row: 18,
   /** From the top of the feet: L's words, L's line, R's line, R's words. */
   feet: 58,
   leftFoot: 19,
   rightFoot: 40,
-  gap: 5,
+  gap: 4,
 } as const
 
 /** From the top of the line: the body stands upright in it. */

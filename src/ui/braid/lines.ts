@@ -1,8 +1,10 @@
 import type { Side } from '../../core/body/side'
 import type { Phrase } from '../../core/combination/combination'
 import { type Pass, pickupTicks } from '../../core/combination/passes'
+import { type Heat, heatOf } from '../../core/load/heat'
 import { type Simulation, stateBefore } from '../../core/simulate/simulate'
-import { simulationFrom } from '../stores/checked'
+import { type UnwrittenWay, unwrittenWays } from '../../core/simulate/unwritten'
+import { checkedOf, simulationFrom } from '../stores/checked'
 import { documentOf, layersShown, type SessionState, sidesShown } from '../stores/session'
 import { type LineShape, shapeLine } from './geometry'
 
@@ -15,13 +17,19 @@ export interface Line {
   /** The phrase as it is stored, and what else the drawing hangs on. */
   readonly phrase: Phrase
   readonly drawnFrom: string
+  /** How hard each count is, against what the level takes. */
+  readonly heat: readonly Heat[]
+  /** Movements nobody wrote. */
+  readonly hairs: readonly UnwrittenWay[]
 }
 
 /** What the drawing of a line hangs on besides its phrase: how the body comes into it. */
 function drawnFrom(simulation: Simulation, pass: Pass, shown: string): string {
   const { weight, level, feet, bent } = stateBefore(simulation, pass.at)
   const { index, at, mirrored, time, times } = pass
-  const body = [weight, level, bent, feet.R.contact, feet.L.contact]
+  const { keepTurns, otherTurns } = simulation.combination
+  const turns = keepTurns ? (otherTurns ? 'other' : 'kept') : ''
+  const body = [turns, weight, level, bent, feet.R.contact, feet.L.contact]
   return [shown, index, at, mirrored, time, times, ...body].join(' ')
 }
 
@@ -36,6 +44,7 @@ export function linesOf(
 ): readonly Line[] {
   const document = documentOf(state)
   const shown = layersShown(state)
+  const checked = checkedOf(document)
   const phrases = new Map(document.phrases.map((phrase) => [phrase.id, phrase]))
   return document.order.flatMap((entry, index) =>
     sidesShown(state).flatMap((side) => {
@@ -44,7 +53,10 @@ export function linesOf(
       const phrase = phrases.get(entry.phrase)
       if (!pass || !phrase) return []
       const pickup = pickupTicks(document)
-      const from = drawnFrom(simulation, pass, `${side} ${width} ${state.only} ${pickup}`)
+      const heat = heatOf(checked, pass.index)
+      const hairs = unwrittenWays(simulation, pass)
+      const extras = JSON.stringify([heat, hairs])
+      const from = drawnFrom(simulation, pass, `${side} ${width} ${state.only} ${pickup} ${extras}`)
       const same = before.find(
         (line) =>
           line.phrase === phrase &&
@@ -53,7 +65,7 @@ export function linesOf(
       )
       if (same) return [same]
       const shape = shapeLine(pass.events, pass.length, width, shown, pickup)
-      return [{ pass, side, simulation, shape, phrase, drawnFrom: from }]
+      return [{ pass, side, simulation, shape, phrase, drawnFrom: from, heat, hairs }]
     }),
   )
 }

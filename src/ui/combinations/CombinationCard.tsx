@@ -1,11 +1,11 @@
-import { Menu } from '@mantine/core'
 import { IconDots } from '@tabler/icons-react'
-import { memo, useState } from 'react'
+import { memo } from 'react'
 import { Link } from 'react-router'
 import type { Summary } from '../../core/findings/summary'
 import { FORMATS, type Format } from '../../core/sheet/formats'
 import { TICKS_PER_COUNT } from '../../core/time/time'
 import type { Shown } from '../../storage/combinations'
+import { LaterMenu } from '../app/LaterMenu'
 import { Ribbon } from '../braid/Ribbon'
 import { ribbonOf } from '../braid/ribbonShape'
 import classes from './combinations.module.css'
@@ -52,6 +52,7 @@ export const CombinationCard = memo(function CombinationCard({
           <span className="counts">{tempo}</span> a minute
         </p>
         <p className={classes.facts}>
+          {summary.variantOf !== undefined && `variant for ${summary.level} · `}
           {joinWords(summary)}
           {faults > 0 && (
             <b className={classes.faults}>
@@ -66,39 +67,31 @@ export const CombinationCard = memo(function CombinationCard({
   )
 })
 
-/** What can be done with a card. The menu is only made when it is asked for: most never are. */
+/** What can be done with a card. */
 function CardMenu({ shown, actions }: { shown: Shown; actions: CardActions }) {
   const { id, summary } = shown
-  const [isMade, setMade] = useState(false)
-  const [opened, setOpened] = useState(false)
-  const button = (
-    <button
-      type="button"
-      className={classes.more}
-      aria-label={`More for ${summary.title}`}
-      aria-haspopup="menu"
-      onClick={() => {
-        setMade(true)
-        setOpened(!opened)
-      }}
-    >
-      <IconDots size={18} />
-    </button>
-  )
-  if (!isMade) return button
   return (
-    <Menu position="bottom-end" withinPortal opened={opened} onChange={setOpened}>
-      <Menu.Target>{button}</Menu.Target>
-      <Menu.Dropdown>
-        <Menu.Item onClick={() => actions.duplicate(id)}>Duplicate</Menu.Item>
-        {(Object.keys(FORMATS) as Format[]).map((format) => (
-          <Menu.Item key={format} onClick={() => actions.save(id, format)}>
-            {FORMAT_WORDS[format]}
-          </Menu.Item>
-        ))}
-        <Menu.Item onClick={() => actions.remove(shown)}>Delete</Menu.Item>
-      </Menu.Dropdown>
-    </Menu>
+    <LaterMenu
+      button={(onClick) => (
+        <button
+          type="button"
+          className={classes.more}
+          aria-label={`More for ${summary.title}`}
+          aria-haspopup="menu"
+          onClick={onClick}
+        >
+          <IconDots size={18} />
+        </button>
+      )}
+      items={[
+        { label: 'Duplicate', onPick: () => actions.duplicate(id) },
+        ...(Object.keys(FORMATS) as Format[]).map((format) => ({
+          label: FORMAT_WORDS[format],
+          onPick: () => actions.save(id, format),
+        })),
+        { label: 'Delete', onPick: () => actions.remove(shown) },
+      ]}
+    />
   )
 }
 

@@ -1,4 +1,4 @@
-import { Button, FileButton, Menu } from '@mantine/core'
+import { Button, FileButton } from '@mantine/core'
 import { IconArchive, IconChevronDown, IconFileImport, IconPlus } from '@tabler/icons-react'
 import { type ClipboardEvent, type DragEvent, useCallback, useMemo, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
@@ -7,6 +7,7 @@ import { UserError } from '../../core/errors'
 import type { Format } from '../../core/sheet/formats'
 import type { FileReport } from '../../storage/backup'
 import type { Shown } from '../../storage/combinations'
+import { LaterMenu } from '../app/LaterMenu'
 import { inWords, Problem } from '../app/Problem'
 import { useServices } from '../app/services'
 import { RibbonInk } from '../braid/Ribbon'
@@ -145,31 +146,31 @@ export function CombinationsScreen() {
             </Button>
           )}
         </FileButton>
-        <Menu position="bottom-end">
-          <Menu.Target>
+        <LaterMenu
+          button={(onClick) => (
             <Button
               variant="default"
               leftSection={<IconArchive size={18} />}
               rightSection={<IconChevronDown size={16} />}
+              aria-haspopup="menu"
+              onClick={onClick}
             >
               Backup
             </Button>
-          </Menu.Target>
-          <Menu.Dropdown>
-            <Menu.Item
-              onClick={() => attempt(async () => (await fileWork()).saveBackup(services, day()))}
-            >
-              Save everything as one zip
-            </Menu.Item>
-            <Menu.Item
-              onClick={() =>
-                screen.current?.querySelector<HTMLInputElement>('input[type="file"]')?.click()
-              }
-            >
-              Bring a backup back…
-            </Menu.Item>
-          </Menu.Dropdown>
-        </Menu>
+          )}
+          items={[
+            {
+              label: 'Save everything as one zip',
+              onPick: () =>
+                void attempt(async () => (await fileWork()).saveBackup(services, day())),
+            },
+            {
+              label: 'Bring a backup back…',
+              onPick: () =>
+                screen.current?.querySelector<HTMLInputElement>('input[type="file"]')?.click(),
+            },
+          ]}
+        />
         <Button onClick={addNew} leftSection={<IconPlus size={18} />}>
           New combination
         </Button>

@@ -17,7 +17,7 @@ const MIME: Readonly<Record<Format, string>> = {
 }
 
 /** A file name people can read and every disk takes. */
-const fileName = (title: string, ending: string): string =>
+export const fileName = (title: string, ending: string): string =>
   `${
     title
       .replace(/[^\p{L}\p{N} _-]/gu, '')
@@ -27,8 +27,8 @@ const fileName = (title: string, ending: string): string =>
   }${ending}`
 
 /** Hands a file to the browser's own download. */
-function download(name: string, content: string | Uint8Array, type: string): void {
-  const part = typeof content === 'string' ? content : content.slice()
+export function download(name: string, content: string | Uint8Array | Blob, type: string): void {
+  const part = content instanceof Uint8Array ? content.slice() : content
   const url = URL.createObjectURL(new Blob([part], { type }))
   const link = document.createElement('a')
   link.href = url
@@ -44,9 +44,13 @@ export function saveAsFile(combination: Combination, format: Format = 'json'): v
 }
 
 /** Everything in one zip. */
-export async function saveBackup({ combinations, own }: Services, day: string): Promise<void> {
+export async function saveBackup(services: Services, day: string): Promise<void> {
   const { writeBackup } = await import('../../storage/backup')
-  download(`molten-sway-${day}.zip`, await writeBackup(combinations, own), 'application/zip')
+  download(
+    `molten-sway-${day}.zip`,
+    await writeBackup({ ...services, teaching: await services.teaching() }),
+    'application/zip',
+  )
 }
 
 const decoder = new TextDecoder('utf-8', { fatal: true })
@@ -55,7 +59,7 @@ async function openOne(file: File, services: Services): Promise<readonly FileRep
   const bytes = new Uint8Array(await file.arrayBuffer())
   if (/\.zip$/i.test(file.name)) {
     const { restoreBackup } = await import('../../storage/backup')
-    return restoreBackup(bytes, services.combinations, services.own)
+    return restoreBackup(bytes, { ...services, teaching: await services.teaching() })
   }
   const text = textOfBytes(file.name, bytes, (raw) => decoder.decode(raw))
   return [await openText(file.name, text, services)]

@@ -1,15 +1,18 @@
-import { memo, useDeferredValue } from 'react'
-import { otherSide } from '../../core/body/side'
+import { memo, useDeferredValue, useMemo, useState } from 'react'
+import { otherSide, sideWord } from '../../core/body/side'
 import type { Combination } from '../../core/combination/combination'
+import { leaveFinding, takeUpFinding } from '../../core/edits/leave'
+import type { LeftFinding } from '../../core/findings/check'
 import type { Finding, Severity } from '../../core/findings/finding'
 import { severityOf } from '../../core/findings/finding'
 import { findingText, spotText } from '../../core/findings/findingText'
 import { layerWord } from '../../core/moves/vocabulary'
-import { slotAt } from '../../core/time/time'
 import { checkedOf } from '../stores/checked'
-import { documentOf, flip, type Session, select } from '../stores/session'
+import { change, documentOf, type Session } from '../stores/session'
 import { useStore } from '../stores/store'
+import { FindingHelp } from './FindingHelp'
 import classes from './findings.module.css'
+import { goTo } from './goTo'
 
 const SEVERITY_WORD: Readonly<Record<Severity, string>> = {
   fault: 'Can’t be danced',
@@ -17,6 +20,7 @@ const SEVERITY_WORD: Readonly<Record<Severity, string>> = {
   care: 'Take care',
   note: 'Good to know',
 }
+const SEVERITIES: readonly Severity[] = ['fault', 'snag', 'care', 'note']
 
 function headline(findings: readonly Finding[]): string {
   const open = findings.filter((finding) => severityOf(finding) !== 'note').length
@@ -24,15 +28,26 @@ function headline(findings: readonly Finding[]): string {
   return open === 1 ? '1 thing to smooth' : `${open} things to smooth`
 }
 
-/** Goes to the place of a finding, on the side it stands on. */
-function goTo(session: Session, combination: Combination, finding: Finding): void {
-  const { lead } = combination
-  const side = finding.side === 'lead' ? lead : otherSide[lead]
-  const state = session.get()
-  if (state.shown !== 'both' && (state.shown === 'lead') !== (finding.side === 'lead'))
-    flip(session)
-  const { at, layer, pass } = finding.spot
-  select(session, { side, pass, layer, at, length: slotAt(at), event: finding.events[0] })
+const keyOf = ({ code, side, spot, events }: Finding): string =>
+  `${code}${side}${spot.pass}-${spot.at}-${spot.layer}-${events.join()}`
+
+interface Group {
+  readonly phrase: string
+  readonly findings: readonly Finding[]
+}
+
+/** Phrase by phrase: the one with the worst first, and inside each the worst first. */
+function grouped(findings: readonly Finding[]): readonly Group[] {
+  const byPhrase = new Map<string, Finding[]>()
+  for (const finding of findings) {
+    const { phrase } = finding.spot
+    byPhrase.set(phrase, [...(byPhrase.get(phrase) ?? []), finding])
+  }
+  const worst = ({ findings: list }: Group) =>
+    Math.min(...list.map((finding) => SEVERITIES.indexOf(severityOf(finding))))
+  return [...byPhrase]
+    .map(([phrase, list]): Group => ({ phrase, findings: list }))
+    .sort((a, b) => worst(a) - worst(b))
 }
 
 interface FindingsProps {
@@ -40,46 +55,115 @@ interface FindingsProps {
   readonly onGo: () => void
 }
 
-/** What the core found, in sentences; a click goes to the place. */
+/** What the core found, in sentences; a click goes to the place and offers what to do about it. */
 export const Findings = memo(function Findings({ session, onGo }: FindingsProps) {
   // An edit is drawn in the braid first; the sentences may come a moment later.
   const document = useDeferredValue(useStore(session, documentOf))
-  const { findings } = checkedOf(document)
+  const { findings, left } = checkedOf(document)
+  const groups = useMemo(() => grouped(findings), [findings])
+  const [opened, setOpened] = useState<string>()
+  const firstFault = findings.find((finding) => severityOf(finding) === 'fault')
+  const openKey = opened ?? (firstFault && keyOf(firstFault))
   return (
     <section aria-label="Findings" className={classes.findings}>
       <h2 className={`display ${classes.title}`}>{headline(findings)}</h2>
       <ul className={classes.list}>
-        {findings.map((finding) => {
-          const severity = severityOf(finding)
-          const { spot } = finding
-          return (
-            <li
-              key={`${finding.code}${finding.side}${spot.pass}-${spot.at}-${finding.events.join()}`}
-            >
-              <button
-                type="button"
-                className={classes.finding}
-                data-severity={severity}
-                onClick={() => {
-                  goTo(session, document, finding)
-                  onGo()
-                }}
-              >
-                <span className={classes.where}>
-                  <b className="counts">{spotText(spot)}</b> {layerWord[spot.layer].toLowerCase()}
-                  <span className={classes.severity}>{SEVERITY_WORD[severity]}</span>
-                </span>
-                <span>{findingText(finding)}</span>
-              </button>
-            </li>
-          )
-        })}
-        {findings.length === 0 && (
+        {groups.map(({ phrase, findings: list }) => (
+          <li key={phrase}>
+            <h3 className={classes.phrase}>{phrase}</h3>
+            <ul className={classes.group}>
+              {list.map((finding) => (
+                <FindingItem
+                  key={keyOf(finding)}
+                  session={session}
+                  document={document}
+                  finding={finding}
+                  isOpen={keyOf(finding) === openKey}
+                  isChosen={keyOf(finding) === opened}
+                  onOpen={() => {
+                    setOpened(keyOf(finding))
+                    goTo(session, document, finding)
+                    onGo()
+                  }}
+                />
+              ))}
+            </ul>
+          </li>
+        ))}
+        {findings.length === 0 && left.length === 0 && (
           <li className={classes.empty}>
             Nothing to check yet. Put the feet down first: pick a count and type “step”.
+          </li>
+        )}
+        {left.length > 0 && (
+          <li>
+            <h3 className={classes.phrase}>Left as it is</h3>
+            <ul className={classes.group}>
+              {left.map((finding) => (
+                <LeftItem key={keyOf(finding)} session={session} finding={finding} />
+              ))}
+            </ul>
           </li>
         )}
       </ul>
     </section>
   )
 })
+
+interface ItemProps {
+  readonly session: Session
+  readonly document: Combination
+  readonly finding: Finding
+  readonly isOpen: boolean
+  /** Opened by a hand, and not because it is the first. */
+  readonly isChosen: boolean
+  readonly onOpen: () => void
+}
+
+function FindingItem({ session, document, finding, isOpen, isChosen, onOpen }: ItemProps) {
+  const severity = severityOf(finding)
+  const { spot } = finding
+  const other = sideWord[otherSide[document.lead]]
+  return (
+    <li className={classes.item} data-severity={severity} data-code={finding.code}>
+      <button type="button" className={classes.finding} aria-expanded={isOpen} onClick={onOpen}>
+        <span className={classes.where}>
+          <b className="counts">{spotText(spot)}</b> {layerWord[spot.layer].toLowerCase()}
+          {finding.side === 'other' && <i className={classes.side}>{other} side</i>}
+          <span className={classes.severity}>{SEVERITY_WORD[severity]}</span>
+        </span>
+        <span>{findingText(finding)}</span>
+      </button>
+      {isOpen && (
+        <FindingHelp
+          session={session}
+          document={document}
+          finding={finding}
+          comesIntoView={isChosen}
+          onLeave={(because) => change(session, 'leave a finding', leaveFinding(finding, because))}
+        />
+      )}
+    </li>
+  )
+}
+
+function LeftItem({ session, finding }: { session: Session; finding: LeftFinding }) {
+  return (
+    <li className={classes.item} data-severity="left">
+      <p className={classes.left}>
+        <span className={classes.where}>
+          <b className="counts">{spotText(finding.spot)}</b>{' '}
+          {layerWord[finding.spot.layer].toLowerCase()}
+        </span>
+        {findingText(finding)} <em>Because: {finding.because}</em>{' '}
+        <button
+          type="button"
+          className={classes.again}
+          onClick={() => change(session, 'take a finding up again', takeUpFinding(finding))}
+        >
+          Take it up again
+        </button>
+      </p>
+    </li>
+  )
+}

@@ -1,7 +1,9 @@
 import { Anchor } from '@mantine/core'
 import type { Move } from '../../core/moves/move'
+import { whatOf } from '../../core/moves/search'
 import { layerWord, type Vocabulary } from '../../core/moves/vocabulary'
 import { TICKS_PER_COUNT } from '../../core/time/time'
+import { MoveFigure } from '../stage/MoveFigure'
 import { MoveLine } from './MoveLine'
 import classes from './moves.module.css'
 
@@ -36,7 +38,15 @@ export function MoveFacts({
         {DEMAND[move.demand]} · {SIDED[move.sided]}
       </p>
       {move.aka.length > 0 && <p className={classes.aka}>Also: {move.aka.join(', ')}</p>}
-      <MoveLine move={move} vocabulary={vocabulary} />
+      <div className={classes.shown}>
+        <MoveFigure
+          name={move.name}
+          written={{ layer: move.layer, what: whatOf(move) }}
+          side="R"
+          vocabulary={vocabulary}
+        />
+        <MoveLine move={move} vocabulary={vocabulary} />
+      </div>
       <dl className={classes.help}>
         <dt>How</dt>
         <dd>{move.feel}</dd>

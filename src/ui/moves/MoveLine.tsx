@@ -32,7 +32,16 @@ export const MoveLine = memo(function MoveLine({
       new Set([move.layer]),
       0,
     )
-    return { pass, phrase, side: 'R' as const, simulation, shape, drawnFrom: move.id }
+    return {
+      pass,
+      phrase,
+      side: 'R' as const,
+      simulation,
+      shape,
+      drawnFrom: move.id,
+      heat: [],
+      hairs: [],
+    }
   }, [move, vocabulary, width])
   return (
     <div ref={ref}>

@@ -14,6 +14,8 @@ interface PlayBarProps {
   readonly tempo: Tempo
   readonly teachTempo: Tempo
   readonly choice: PlayChoice
+  /** The highest tempo at which nothing is hurried; absent where no tempo is slow enough. */
+  readonly most: Tempo | undefined
   readonly onChoice: (choice: PlayChoice) => void
   readonly onPlayOrStop: () => void
   /** The count that sounds now is written here, frame by frame. */
@@ -24,7 +26,7 @@ interface PlayBarProps {
 
 /** Play, side, loop and tempo at the bottom edge, in thumb reach. */
 export const PlayBar = memo(function PlayBar(props: PlayBarProps) {
-  const { deck, lead, tempo, teachTempo, choice, onChoice, onPlayOrStop, countRef } = props
+  const { deck, lead, tempo, teachTempo, most, choice, onChoice, onPlayOrStop, countRef } = props
   const playing = useStore(deck, (is) => is)
   const slow = Math.min(tempo, teachTempo)
   const fast = Math.max(tempo, teachTempo, slow + 1)
@@ -73,15 +75,40 @@ export const PlayBar = memo(function PlayBar(props: PlayBarProps) {
             min={slow}
             max={fast}
             value={choice.tempo}
+            marks={most !== undefined && most >= slow && most <= fast ? [{ value: most }] : []}
             onChange={(value) => onChoice({ ...choice, tempo: value })}
             styles={{ track: { minWidth: 90 } }}
           />
           <div className={classes.ends}>
             <span>teach {slow}</span>
+            <span
+              className={classes.most}
+              data-most={most}
+              data-over={most === undefined || choice.tempo > most}
+            >
+              {most === undefined
+                ? 'hurried at any tempo'
+                : most >= 220
+                  ? ''
+                  : `goes up to ${most}`}
+            </span>
             <span>target {fast}</span>
           </div>
         </div>
       </div>
+      <NativeSelect
+        className={classes.speed}
+        aria-label="Speed"
+        data={[
+          { value: '1', label: 'At tempo' },
+          { value: '0.5', label: 'Half as fast' },
+          { value: '0.25', label: 'A quarter' },
+        ]}
+        value={String(choice.speed)}
+        onChange={({ currentTarget }) =>
+          onChoice({ ...choice, speed: Number(currentTarget.value) as PlayChoice['speed'] })
+        }
+      />
       <Switch
         className={classes.hears}
         label="Hear the moves"

@@ -1,13 +1,16 @@
-import { createPlayer, type Player, type Position } from '../../audio/player'
-import { createDrum, type Drum } from '../../audio/sounds'
+import type { Player, Position } from '../../audio/player'
+import type { Drum, Mix } from '../../audio/sounds'
+import type { Recording } from '../../audio/speech'
 import type { Program, SoundKind } from '../../core/teaching/program'
 import type { Tempo } from '../../core/time/tempo'
-import { wakeEvery } from '../../workers/wake'
 import { createStore, type Readable } from '../stores/store'
 
 /** Plays programs on the page's audio clock; whether it plays can be subscribed to. */
 export interface PlayDeck extends Readable<boolean> {
-  readonly play: (program: Program, tempo?: Tempo) => Promise<void>
+  /** Loads what plays, so that the first key sounds at once. */
+  readonly warm: () => void
+  /** @param ahead seconds booked ahead at least, for a page that has much else to do. */
+  readonly play: (program: Program, tempo?: Tempo, ahead?: number) => Promise<void>
   readonly stop: () => void
   /** Goes on in a changed program of the same parts. */
   readonly swap: (program: Program) => void
@@ -16,16 +19,38 @@ export interface PlayDeck extends Readable<boolean> {
   readonly position: () => Position | undefined
   /** Which sounds are heard; asked as each one is booked. */
   readonly hear: (isHeard: (kind: SoundKind) => boolean) => void
+  readonly setMix: (mix: Mix) => void
+  /** Loads the calling voice; the instructor's own words go before it. */
+  readonly prepareVoice: (own: ReadonlyMap<string, Recording>) => Promise<void>
 }
+
+interface Made {
+  readonly player: Player
+  readonly drum: Drum
+}
+
+const loadSound = () =>
+  Promise.all([
+    import('../../audio/player'),
+    import('../../audio/sounds'),
+    import('../../workers/wake'),
+  ])
 
 /** The audio clock may only start by a touch or a key, so it is made at the first play. */
 export function createPlayDeck(): PlayDeck {
   const playing = createStore(false)
   let isHeard: (kind: SoundKind) => boolean = () => true
-  let made: { player: Player; drum: Drum } | undefined
+  let mix: Mix | undefined
+  let made: Promise<Made> | undefined
+  let ready: Made | undefined
+  let voice: Promise<void> = Promise.resolve()
+  /** Goes up with every play and stop, so that what was overtaken while loading does not sound. */
+  let turn = 0
 
-  function make() {
+  async function make(): Promise<Made> {
+    const [{ createPlayer }, { createDrum }, { wakeEvery }] = await loadSound()
     const drum = createDrum(new AudioContext({ latencyHint: 'interactive' }))
+    if (mix) drum.setMix(mix)
     const player = createPlayer({
       clock: drum.context,
       book: (sound, seconds) => {
@@ -35,23 +60,52 @@ export function createPlayDeck(): PlayDeck {
       every: wakeEvery,
     })
     player.subscribe(() => playing.set(() => player.isPlaying()))
-    return { player, drum }
+    ready = { player, drum }
+    return ready
+  }
+  const load = () => {
+    made ??= make()
+    return made
+  }
+
+  async function speakWith(own: ReadonlyMap<string, Recording>) {
+    const [{ drum }, { loadBanks, speakFrom }] = await Promise.all([
+      load(),
+      import('../../audio/speech'),
+    ])
+    const banks = await loadBanks(drum.context)
+    drum.setSpeak(speakFrom(banks, drum.context.sampleRate, own))
   }
 
   return {
     get: playing.get,
     subscribe: playing.subscribe,
-    async play(program, tempo) {
-      made ??= make()
-      await made.drum.context.resume()
-      made.player.play(program, tempo)
+    warm: () => void loadSound(),
+    async play(program, tempo, ahead) {
+      const mine = ++turn
+      // A count-in in tones, because the voice was still on its way, would confuse a class.
+      const [{ player, drum }] = await Promise.all([load(), voice])
+      await drum.context.resume()
+      if (mine === turn) player.play(program, tempo, ahead)
     },
-    stop: () => made?.player.stop(),
-    swap: (program) => made?.player.swap(program),
-    setTempo: (tempo) => made?.player.setTempo(tempo),
-    position: () => made?.player.position(made.drum.context.outputLatency || 0),
+    stop() {
+      turn++
+      ready?.player.stop()
+    },
+    swap: (program) => ready?.player.swap(program),
+    setTempo: (tempo) => ready?.player.setTempo(tempo),
+    position: () => ready?.player.position(ready.drum.context.outputLatency || 0),
     hear(wanted) {
       isHeard = wanted
+    },
+    setMix(wanted) {
+      mix = wanted
+      ready?.drum.setMix(wanted)
+    },
+    prepareVoice(own) {
+      // Without a voice the words are tones.
+      voice = speakWith(own).catch(() => {})
+      return voice
     },
   }
 }

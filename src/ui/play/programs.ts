@@ -15,7 +15,12 @@ export interface PlayChoice {
   readonly sides: SideMode
   readonly loop: LoopMode
   readonly tempo: Tempo
+  /** Share of that tempo: 1, or slower to look closely. */
+  readonly speed: 1 | 0.5 | 0.25
 }
+
+/** Counts a minute as it is played. */
+export const playedTempo = ({ tempo, speed }: PlayChoice): Tempo => tempo * speed
 
 const whole = (combination: Combination): Range => ({
   from: tick(0),
@@ -33,9 +38,11 @@ function rangeOf(combination: Combination, loop: LoopMode, selection: Selection)
 /** What the Studio plays: a count-in, then the chosen side or both in turn, again and again. */
 export function studioProgram(
   combination: Combination,
-  { sides, loop, tempo }: PlayChoice,
+  choice: PlayChoice,
   selection: Selection,
 ): Program {
+  const { sides, loop } = choice
+  const tempo = playedTempo(choice)
   const { lead } = combination
   const range = rangeOf(combination, loop, selection)
   const danced = sides === 'turn' ? [lead, otherSide[lead]] : [sides]

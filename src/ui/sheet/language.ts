@@ -21,7 +21,7 @@ const tags = {
 }
 
 const OPTIONS =
-  /^(?:every|alt|on|turn|via|size|rate|cw|ccw|small|large|ball|heel|as|easier|harder|cue|note|words)\b/
+  /^(?:every|alt|on|turn|via|size|rate|cw|ccw|small|large|ball|heel|as|easier|harder|cue|note|words|leave)\b/
 const STEPS = new Set<string>([...Primitive.options, ...Direction.options, 'both', 'look', 'at'])
 
 /** Colours a count sheet word by word; what a line is about has its layer's colour. */

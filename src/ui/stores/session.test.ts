@@ -1,18 +1,24 @@
 import { beforeEach, describe, expect, it } from 'vitest'
 import type { Combination } from '../../core/combination/combination'
+import * as edits from '../../core/edits/edits'
 import { checkCombination } from '../../core/findings/check'
+import { spotText } from '../../core/findings/findingText'
 import { vocabulary } from '../../core/moves/vocabulary'
 import { canonical } from '../../core/sheet/canonical'
 import { readSheet } from '../../core/sheet/readSheet'
 import { writeSheet } from '../../core/sheet/writeSheet'
 import { tick } from '../../core/time/time'
 import type { Combinations, Stored } from '../../storage/combinations'
-import { type Deck, press, SHORTCUTS } from '../studio/shortcuts'
+import type { Deck } from '../studio/shortcuts/shortcut'
+import { press, SHORTCUTS } from '../studio/shortcuts/shortcuts'
+import { checkedOf } from './checked'
 import { copySelected, pasteHere } from './clipboard'
 import { placeAtSelection, rewrite } from './editing'
 import {
   change,
+  changedEvents,
   documentOf,
+  drawnState,
   flip,
   goBehind,
   hereAt,
@@ -21,6 +27,7 @@ import {
   type Session,
   select,
   selectedEvents,
+  showPreview,
   sideMeant,
   undoLast,
 } from './session'
@@ -82,10 +89,14 @@ function shelf(first: Combination) {
 const read = (lines: string): Combination => readSheet(`sway 1\n${lines}`, vocabulary).combination
 let ids = 0
 const newId = () => `n${ids++}`
+let shownPanel: string | undefined
 const deck: Deck = {
   newId,
   findCommand: () => {},
   toggleSheet: () => {},
+  showPanel: (panel) => {
+    shownPanel = panel
+  },
   makeMove: () => {},
   playOrStop: () => {},
   showHelp: () => {},
@@ -363,5 +374,76 @@ describe('the keys', () => {
     }
     const said = SHORTCUTS.map(({ does }) => does)
     expect(new Set(said).size).toBe(said.length)
+  })
+})
+
+describe('what is only looked at', () => {
+  const slip = 'phrase A 8\n feet 1 step R side; 2 step R side; 3 close L'
+  const without = (id: string) => edits.removeEvents([id])
+
+  it('is drawn and not kept: taking anything ends it, and undo knows nothing of it', () => {
+    open(slip)
+    const before = documentOf(session.get())
+    const [, second] = before.phrases[0]?.events ?? []
+    const preview = without(second?.id ?? '')(before)
+    showPreview(session, preview)
+    expect(documentOf(drawnState(session.get()))).toBe(preview)
+    expect(documentOf(session.get())).toBe(before)
+    expect(session.get().history.past).toEqual([])
+    expect(changedEvents(before, preview)).toEqual(new Set())
+    expect(changedEvents(preview, before)).toEqual(new Set([second?.id]))
+    change(session, 'take it', () => preview)
+    expect(session.get().preview).toBeUndefined()
+    expect(drawnState(session.get())).toBe(session.get())
+    undoLast(session)
+    expect(documentOf(session.get())).toBe(before)
+  })
+
+  it('keeps the cursor inside what is drawn', () => {
+    open('phrase A 4\n feet 1 step R side\nphrase B 4\n feet 1 step L side')
+    keys('ArrowDown')
+    const { order } = documentOf(session.get())
+    select(session, { ...session.get().selection, pass: 1 })
+    showPreview(session, { ...documentOf(session.get()), order: order.slice(0, 1) })
+    expect(drawnState(session.get()).selection.pass).toBe(0)
+    showPreview(session, undefined)
+    expect(session.get().selection.pass).toBe(1)
+  })
+})
+
+describe('the way through the findings', () => {
+  it('goes to each in turn, on its own side, and round again', () => {
+    open('phrase A 8\n feet 1 step R side; 2 step R side; 3 step R side; 4 close L')
+    const { findings } = checkedOf(documentOf(session.get()))
+    const places: string[] = []
+    for (let i = 0; i <= findings.length; i++) {
+      keys('Ctrl ;')
+      places.push(session.get().message)
+    }
+    expect(places.slice(0, 2)).toEqual(['At A2.', 'At A3.'])
+    expect(places.at(-1)).toBe(places[0])
+    expect(new Set(places).size).toBe(new Set(findings.map(({ spot }) => spotText(spot))).size)
+    expect(shownPanel).toBe('body')
+  })
+
+  it('leads to the other side where the finding is only there', () => {
+    open('phrase A 8\n feet 1 step R side; 2 step L side !keep')
+    const only = checkedOf(documentOf(session.get())).findings.findIndex(
+      ({ side }) => side === 'other',
+    )
+    expect(only).toBeGreaterThanOrEqual(0)
+    for (let i = 0; i <= only; i++) keys('Ctrl ;')
+    expect(session.get().selection.side).toBe('L')
+    expect(session.get().shown).toBe('other')
+  })
+
+  it('says so where there is nothing to go to, and Alt with a digit shows a panel', () => {
+    open('phrase A 8')
+    keys('Ctrl ;')
+    expect(session.get().message).toMatch(/no findings/)
+    keys('Alt 3')
+    expect(shownPanel).toBe('level')
+    expect(press(session, { key: '9', ctrl: false, alt: true, shift: false }, deck)).toBe(false)
+    expect(shownPanel).toBe('level')
   })
 })

@@ -10,8 +10,8 @@ import { LAYERS } from '../../core/moves/move'
 import type { Here } from '../../core/moves/search'
 import type { Vocabulary } from '../../core/moves/vocabulary'
 import { footMeant } from '../../core/simulate/footMeant'
-import { placesBefore } from '../../core/simulate/places'
 import { type Simulation, stateBefore } from '../../core/simulate/simulate'
+import { hereIn } from '../../core/suggest/here'
 import { endOf, slotAt, TICKS_PER_COUNT, type Tick, tick } from '../../core/time/time'
 import type { Stored } from '../../storage/combinations'
 import type { Services } from '../app/services'
@@ -45,6 +45,8 @@ export interface SessionState {
   readonly query?: string | undefined
   /** The layer chosen on the standing body: only it and the feet are shown, heard and danced. */
   readonly only?: Layer | undefined
+  /** What a repair or a proposal would make of it: drawn in the braid, not taken yet. */
+  readonly preview?: Combination | undefined
   /** Said to screen readers, and shown for a while. */
   readonly message: string
 }
@@ -202,7 +204,9 @@ export function change(session: Session, label: string, make: Edit, mark?: strin
   session.set((state) => {
     try {
       const history = edit(state.history, label, make(state.history.present), mark)
-      return history === state.history ? state : settled({ ...state, history, message: '' })
+      return history === state.history
+        ? state
+        : settled({ ...state, history, preview: undefined, message: '' })
     } catch (error) {
       if (!(error instanceof UserError)) throw error
       return { ...state, message: `${error.message} ${error.whatToDo}` }
@@ -246,6 +250,26 @@ const step = (session: Session, to: typeof undo, said: string): void =>
     if (!label) return { ...state, message: `Nothing to ${said.toLowerCase()}.` }
     return settled({ ...state, history: to(state.history), message: `${said}: ${label}.` })
   })
+
+/** What is drawn: the combination, or what it would become by what is being looked at. */
+export const drawnState = (state: SessionState): SessionState =>
+  state.preview
+    ? settled({ ...state, history: { ...state.history, present: state.preview } })
+    : state
+
+/** Shows what something would make of the combination, until it is taken or left. */
+export const showPreview = (session: Session, preview: Combination | undefined): void =>
+  session.set((state) => (state.preview === preview ? state : { ...state, preview }))
+
+/** Events that are not as they were: new, changed, or moved. */
+export function changedEvents(before: Combination, after: Combination): ReadonlySet<string> {
+  const known = new Map(before.phrases.flatMap(({ events }) => events.map((one) => [one.id, one])))
+  return new Set(
+    after.phrases.flatMap(({ events }) =>
+      events.filter((event) => known.get(event.id) !== event).map(({ id }) => id),
+    ),
+  )
+}
 
 export const undoLast = (session: Session): void => step(session, undo, 'Undo')
 export const redoNext = (session: Session): void => step(session, redo, 'Redo')
@@ -309,24 +333,6 @@ export function goBehind(session: Session): void {
 /** What decides what fits at the selection. */
 export function hereAt(state: SessionState): Here {
   const { selection, recent } = state
-  const combination = documentOf(state)
-  const simulation = simulationFrom(combination, selection.side)
-  const pass = simulation.passes[selection.pass]
-  const at = tick((pass?.at ?? 0) + selection.at)
-  const later = (pass?.events ?? [])
-    .filter(({ layer, at: start }) => layer === selection.layer && start > selection.at)
-    .map(({ at: start }) => start)
-  return {
-    state: weightAt(state),
-    places: placesBefore(
-      simulation.passes,
-      simulation.combination.start,
-      simulation.vocabulary,
-      at,
-    ),
-    at,
-    room: Math.min(pass?.length ?? 0, ...later) - selection.at,
-    tempo: combination.tempo,
-    recent,
-  }
+  const simulation = simulationFrom(documentOf(state), selection.side)
+  return hereIn(simulation, selection.pass, selection.layer, selection.at, recent)
 }

@@ -33,7 +33,7 @@ import {
   vocabularyOf,
 } from '../stores/session'
 import { useStore } from '../stores/store'
-import type { Deck } from './shortcuts'
+import type { Deck } from './shortcuts/shortcut'
 import classes from './studio.module.css'
 import { WhatFields } from './WhatFields'
 

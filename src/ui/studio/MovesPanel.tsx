@@ -19,6 +19,7 @@ import {
   vocabularyOf,
 } from '../stores/session'
 import { useStore } from '../stores/store'
+import { Ideas } from './Ideas'
 
 /** What fits where the cursor stands, and what that place is called. */
 export function placeOf(state: SessionState): { label: string; wanted: Wanted } {
@@ -48,6 +49,7 @@ export function MovesPanel({ session }: { session: Session }) {
   const move = moves.find((one) => one.id === id) ?? moves[0]
   return (
     <section className={classes.panel} aria-label="Moves">
+      <Ideas session={session} />
       <MoveFilters {...filters} withLayer={!filters.suits} suitsWord={`Suits ${place.label}`} />
       <MoveList
         moves={moves}

@@ -20,9 +20,9 @@ import { memo } from 'react'
 import { Link } from 'react-router'
 import { Level } from '../../core/body/places'
 import { otherSide, sideWord, Weight } from '../../core/body/side'
-import { DancerLevel, USUAL_LEVEL } from '../../core/combination/combination'
-import { mirror } from '../../core/combination/mirror'
+import { DancerLevel } from '../../core/combination/combination'
 import * as edits from '../../core/edits/edits'
+import { otherSideWritten } from '../../core/edits/otherSide'
 import * as phrases from '../../core/edits/phrases'
 import { Family } from '../../core/moves/move'
 import { FORMATS, type Format } from '../../core/sheet/formats'
@@ -38,9 +38,10 @@ import {
   type Shown,
   showBoth,
   undoLast,
+  vocabularyOf,
 } from '../stores/session'
 import { useStore } from '../stores/store'
-import type { Panel } from './panel'
+import { PANELS, type Panel } from './panel'
 import { saveOpen } from './saveOpen'
 import classes from './studio.module.css'
 
@@ -75,8 +76,8 @@ export const TitleRow = memo(function TitleRow({ session, onHelp, panel, onPanel
     if (wanted !== 'both' && (wanted === 'other') !== isOther) flip(session)
   }
   const sides: readonly { value: Shown; label: string }[] = [
-    { value: 'lead', label: `${capital(sideWord[lead])} side` },
-    { value: 'other', label: `${capital(sideWord[otherSide[lead]])} side` },
+    { value: 'lead', label: capital(sideWord[lead]) },
+    { value: 'other', label: capital(sideWord[otherSide[lead]]) },
     { value: 'both', label: 'Both' },
   ]
   return (
@@ -106,6 +107,7 @@ export const TitleRow = memo(function TitleRow({ session, onHelp, panel, onPanel
             key={value}
             type="button"
             aria-pressed={shown === value}
+            aria-label={value === 'both' ? undefined : `${label} side`}
             onClick={() => setShown(value)}
           >
             {label}
@@ -113,7 +115,7 @@ export const TitleRow = memo(function TitleRow({ session, onHelp, panel, onPanel
         ))}
       </div>
       <div className={classes.sides} role="group" aria-label="Beside the braid">
-        {(['body', 'moves', 'sheet'] as const).map((value) => (
+        {PANELS.map((value) => (
           <button
             key={value}
             type="button"
@@ -161,7 +163,13 @@ export const TitleRow = memo(function TitleRow({ session, onHelp, panel, onPanel
             </Menu.Item>
           ))}
           <Menu.Divider />
-          <Menu.Item onClick={() => change(session, 'lead with the other side', mirror)}>
+          <Menu.Item
+            onClick={() =>
+              change(session, 'lead with the other side', (combination) =>
+                otherSideWritten(combination, vocabularyOf(session.get())),
+              )
+            }
+          >
             Lead with the {sideWord[otherSide[lead]]} instead
           </Menu.Item>
         </Menu.Dropdown>
@@ -175,6 +183,8 @@ export const TitleRow = memo(function TitleRow({ session, onHelp, panel, onPanel
 
 const PANEL_SHORT: Readonly<Record<Panel, string>> = {
   body: 'Body',
+  floor: 'Floor',
+  level: 'Level',
   moves: 'Moves',
   sheet: 'Sheet',
 }
@@ -199,8 +209,9 @@ function Settings({ session }: { session: Session }) {
   const tempo = useStore(session, (s) => documentOf(s).tempo)
   const teachTempo = useStore(session, (s) => documentOf(s).teachTempo)
   const families = useStore(session, (s) => documentOf(s).families)
-  const level = useStore(session, (s) => documentOf(s).level ?? USUAL_LEVEL)
+  const level = useStore(session, (s) => documentOf(s).level ?? checkedOf(documentOf(s)).level)
   const pickup = useStore(session, (s) => documentOf(s).pickup)
+  const keepTurns = useStore(session, (s) => documentOf(s).keepTurns === true)
   const setPickup = (counts: number, each: boolean) =>
     change(session, 'change the pickup', phrases.setPickup(counts, each))
   const describe = (label: string, changes: Parameters<typeof edits.describe>[0]) =>
@@ -278,6 +289,14 @@ function Settings({ session }: { session: Session }) {
             onChange={(value) => setPickup(Number(value) || 0, pickup?.each ?? false)}
           />
         </div>
+        <Switch
+          mt="xs"
+          label="Turns keep their direction on the other side"
+          checked={keepTurns}
+          onChange={({ currentTarget }) =>
+            change(session, 'change the rule of turns', edits.keepTurns(currentTarget.checked))
+          }
+        />
         {pickup && (
           <Switch
             mt="xs"

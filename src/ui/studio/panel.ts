@@ -1,7 +1,10 @@
-/** What stands beside the braid. */
-export type Panel = 'body' | 'moves' | 'sheet'
+/** What stands beside the braid, in the order of its keys. */
+export const PANELS = ['body', 'floor', 'level', 'moves', 'sheet'] as const
+export type Panel = (typeof PANELS)[number]
 export const PANEL_WORDS: Readonly<Record<Panel, string>> = {
   body: 'Body and findings',
+  floor: 'Floor and turns',
+  level: 'Level and tempo',
   moves: 'Moves',
   sheet: 'Count sheet',
 }

@@ -8,6 +8,8 @@ import { sideWord } from '../../core/body/side'
 import type { Combination } from '../../core/combination/combination'
 import { passAt } from '../../core/combination/passes'
 import { layerWord } from '../../core/moves/vocabulary'
+import type { Pose } from '../../core/pose/joints'
+import { isClick, isOfLayers } from '../../core/teaching/program'
 import { sayPass } from '../../core/teaching/say'
 import { type TeachStep, teachSteps } from '../../core/teaching/steps'
 import { TICKS_PER_COUNT } from '../../core/time/time'
@@ -15,11 +17,13 @@ import { inWords, Problem } from '../app/Problem'
 import { useServices } from '../app/services'
 import { teachProgram } from '../play/programs'
 import { useFrames } from '../play/useFrames'
-import { StandingFigure } from '../stage/StandingFigure'
+import { DanceStage } from '../stage/DanceStage'
+import { FlatFigure } from '../stage/FlatFigure'
 import { simulationFrom } from '../stores/checked'
 import { useStore } from '../stores/store'
 import { nowText } from '../studio/usePlayhead'
 import classes from './teach.module.css'
+import { useKeyPoses } from './useKeyPoses'
 
 /** Shown while nothing sounds. */
 const READY = '♪'
@@ -63,10 +67,7 @@ function Teach({ combination }: { combination: Combination }) {
     (wanted: TeachStep | undefined) => {
       if (!wanted) return
       walking.current = true
-      deck.hear((kind) => {
-        if (kind === 'phrase' || kind === 'count' || kind === 'and') return true
-        return wanted.layers.includes(kind)
-      })
+      deck.hear((kind) => isClick(kind) || isOfLayers(kind, wanted.layers))
       void deck.play(teachProgram(combination, wanted))
     },
     [deck, combination],
@@ -100,7 +101,10 @@ function Teach({ combination }: { combination: Combination }) {
       }),
     [deck, steps, index, playStep, combination.lead],
   )
-  useEffect(() => stop, [stop])
+  useEffect(() => {
+    deck.warm()
+    return stop
+  }, [deck, stop])
 
   const draw = useCallback(
     (position: Position | undefined) => {
@@ -121,6 +125,7 @@ function Teach({ combination }: { combination: Combination }) {
 
   const simulation = simulationFrom(combination, side)
   const pass = simulation.passes[passIndex] ?? simulation.passes[0]
+  const poses = useKeyPoses(simulation, pass, layers)
   const words = pass ? sayPass(simulation, pass, layers, simulation.vocabulary) : []
 
   if (!step || !pass)
@@ -146,6 +151,15 @@ function Teach({ combination }: { combination: Combination }) {
     >
       <div className={classes.top}>
         <h1 className="display">Teach {combination.title}</h1>
+        <Button
+          component={Link}
+          to={`/plans?from=${encodeURIComponent(combination.id)}`}
+          size="compact-md"
+          ml="auto"
+          mr={8}
+        >
+          Plan a class of it
+        </Button>
         <Button
           component={Link}
           to={`/combination/${combination.id}`}
@@ -201,6 +215,7 @@ function Teach({ combination }: { combination: Combination }) {
             {words.map(({ count, feet, layers: others, weight, cues }) => (
               <li key={count} data-row={count} className={classes.row}>
                 <b className={`display counts ${classes.count}`}>{count}</b>
+                <div className={classes.pose}>{poseOn(poses.get(count), count)}</div>
                 <div>
                   {feet.length > 0 && <p className="layer-feet">{feet.join('. ')}.</p>}
                   {others.map(({ layer, text }) => (
@@ -228,7 +243,7 @@ function Teach({ combination }: { combination: Combination }) {
           <p ref={now} className={`display counts ${classes.now}`} data-now>
             {READY}
           </p>
-          <StandingFigure
+          <DanceStage
             combination={combination}
             side={side}
             at={pass.at}
@@ -272,3 +287,7 @@ function Teach({ combination }: { combination: Combination }) {
     </main>
   )
 }
+
+/** The key pose of a count, seen as the class sees its own. */
+const poseOn = (pose: Pose | undefined, count: number) =>
+  pose && <FlatFigure pose={pose} view="behind" label={`Pose on ${count}, from behind`} />

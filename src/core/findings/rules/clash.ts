@@ -3,6 +3,7 @@ import type { Event } from '../../combination/combination'
 import { nameOf } from '../../combination/names'
 import { type Claim, claimOf } from '../../moves/claims'
 import type { BodyPart } from '../../moves/move'
+import { oncePerPhrase } from '../../moves/oncePerPhrase'
 import { endOf } from '../../time/time'
 import { type Rule, spotOf } from '../rule'
 
@@ -19,10 +20,7 @@ export const clash: Rule = {
   id: 'clash',
   *check({ simulation, vocabulary }) {
     for (const pass of simulation.passes) {
-      const claimed = pass.events
-        .map((event): Claimed => ({ event, claim: claimOf(event, vocabulary) }))
-        .sort((a, b) => a.event.at - b.event.at)
-      for (const [first, second, parts] of clashingPairs(claimed)) {
+      for (const [first, second, parts] of pairsIn(pass.events, vocabulary)) {
         yield {
           code: 'layer.clash',
           first: nameOf(first.event, vocabulary),
@@ -37,9 +35,17 @@ export const clash: Rule = {
   },
 }
 
-function* clashingPairs(
-  claimed: readonly Claimed[],
-): Generator<readonly [Claimed, Claimed, readonly BodyPart[]]> {
+type Pair = readonly [Claimed, Claimed, readonly BodyPart[]]
+
+/** What clashes in a phrase. */
+const pairsIn = oncePerPhrase((events, vocabulary): readonly Pair[] => {
+  const claimed = events
+    .map((event): Claimed => ({ event, claim: claimOf(event, vocabulary) }))
+    .sort((a, b) => a.event.at - b.event.at)
+  return [...clashingPairs(claimed)]
+})
+
+function* clashingPairs(claimed: readonly Claimed[]): Generator<Pair> {
   for (const [i, first] of claimed.entries()) {
     for (let j = i + 1; j < claimed.length; j++) {
       const second = claimed[j]

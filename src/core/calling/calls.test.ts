@@ -1,0 +1,282 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { anyCombination } from '../../../tests/arbitraries'
+import { combination, feet, move, on } from '../../../tests/write'
+import { factsOf } from '../body/feet'
+import { otherSide } from '../body/side'
+import { drillParts } from '../floor/drillProgram'
+import { USUAL_HOUSE } from '../house/house'
+import { LAYERS } from '../moves/move'
+import { vocabulary } from '../moves/vocabulary'
+import { materialsOf, roundOf } from '../plan/material'
+import { RHYTHMS, rhythmOf, strokesIn, usualRhythm } from '../rhythm/rhythms'
+import { simulate } from '../simulate/simulate'
+import { secondsOfTicks } from '../time/tempo'
+import { TICKS_PER_COUNT, tick } from '../time/time'
+import {
+  AND_SECONDS,
+  type Call,
+  type CalledPart,
+  callModes,
+  callsOf,
+  type SpeechSeconds,
+} from './calls'
+import { leadOf } from './cues'
+
+/** A voice that takes a tenth of a second a letter, quick a twentieth, and has no word with a `z`. */
+const speech: SpeechSeconds = (text, isFast) =>
+  text.includes('z') ? undefined : Math.min(0.9, 0.09 + text.length * (isFast ? 0.02 : 0.035))
+
+const anyDrill = fc
+  .record({
+    combination: anyCombination(),
+    tempo: fc.integer({ min: 40, max: 220 }),
+    rounds: fc.integer({ min: 1, max: 6 }),
+    inTurn: fc.boolean(),
+    from: fc.nat(3),
+  })
+  .map(({ combination: one, tempo, rounds, inTurn, from }) => {
+    const lead = simulate(one, vocabulary)
+    const first = lead.passes[Math.min(from, lead.passes.length - 1)]
+    const phrases = inTurn || !first || first.index === 0 ? [] : [first.phrase.id]
+    const drill = {
+      combination: one.id,
+      phrases,
+      layers: LAYERS,
+      sides: [one.lead, otherSide[one.lead]],
+      ...(inTurn && { inTurn: true as const }),
+      repeats: rounds,
+      tempo,
+    }
+    return { one, drill }
+  })
+
+const partsOf = ({
+  one,
+  drill,
+}: {
+  one: Parameters<typeof materialsOf>[0][number]
+  drill: Parameters<typeof drillParts>[0] & { combination: string; phrases: string[] }
+}) => {
+  const round = roundOf(drill, materialsOf([one], vocabulary, USUAL_HOUSE))
+  if (!round) throw new Error('no round')
+  return {
+    round,
+    parts: drillParts(drill, round, { rhythm: rhythmOf('plain'), call: 'rounds', speech }),
+  }
+}
+
+const spoken = (calls: readonly Call[]) => calls.filter(({ say }) => say)
+
+describe('what is called in any drill', () => {
+  it('never lies over another word, and a cue is over its lead before its event', () => {
+    fc.assert(
+      fc.property(anyDrill, ({ one, drill }) => {
+        const { parts } = partsOf({ one, drill })
+        let start = 0
+        const all: Call[] = []
+        for (const part of parts) {
+          all.push(
+            ...part.calls.map((call) => ({ ...call, at: call.at + start, of: call.of + start })),
+          )
+          start += part.length
+        }
+        const said = spoken(all)
+        for (let i = 1; i < said.length; i++) {
+          const [a, b] = [said[i - 1], said[i]]
+          if (a && b) expect(a.at + a.length).toBeLessThanOrEqual(b.at + 1e-6)
+        }
+        for (const call of said)
+          if (call.what !== 'number' && call.what !== 'and')
+            expect(call.at + call.length).toBeLessThanOrEqual(
+              call.of - leadOf(call.what) * TICKS_PER_COUNT + 1e-6,
+            )
+      }),
+      { numRuns: 400, seed: 71 },
+    )
+  })
+
+  it('calls every landing by its own number in numbered rounds, unless a cue is said there', () => {
+    fc.assert(
+      fc.property(anyDrill, ({ one, drill }) => {
+        const { parts, round } = partsOf({ one, drill })
+        for (const part of parts) {
+          if (part.round === 0) {
+            expect(part.calls.filter(({ what }) => what === 'number')).toHaveLength(
+              part.countIn?.length ?? 0,
+            )
+            continue
+          }
+          const mode = callModes(part.rounds)[part.round - 1]
+          const numbers = part.calls.filter(({ what }) => what === 'number')
+          if (mode !== 'all') {
+            expect(numbers).toEqual([])
+            continue
+          }
+          const from = part.dance?.from ?? 0
+          const simulation = round.material.from(part.side)
+          for (const { at, action } of simulation.danced) {
+            const here = at - from
+            if (here < 0 || here >= part.length || !factsOf(action.primitive).lands) continue
+            if (at % TICKS_PER_COUNT !== 0) continue
+            const pass = simulation.passes.findLast((each) => each.at <= at)
+            const own = numbers.find((call) => call.at === here)
+            if (own) {
+              expect(own.say?.onBeat).toBe(true)
+              expect(own.text).toBe(WORDS[(at - (pass?.at ?? 0)) / TICKS_PER_COUNT])
+              continue
+            }
+            // A cue stands in its place: one that sounds within this count.
+            const covering = spoken(part.calls).some(
+              (call) =>
+                call.what !== 'number' &&
+                call.at < here + TICKS_PER_COUNT &&
+                call.at + call.length > here,
+            )
+            const before = here === 0 || here < 8
+            expect(covering || before).toBe(true)
+          }
+          for (const call of part.calls.filter(({ what }) => what === 'and')) {
+            const next = spoken(part.calls).find(({ at }) => at > call.at)
+            const free = (next?.at ?? part.length) - call.at
+            expect(secondsOfTicks(free, drill.tempo)).toBeGreaterThan(AND_SECONDS - 1e-9)
+          }
+        }
+      }),
+      { numRuns: 250, seed: 72 },
+    )
+  })
+
+  it('has as many counts in its parts as the drill, and the strokes of its rhythm in step', () => {
+    fc.assert(
+      fc.property(anyDrill, ({ one, drill }) => {
+        const { parts, round } = partsOf({ one, drill })
+        const danced = parts.filter((part) => part.round > 0)
+        expect(danced).toHaveLength(2 * drill.repeats)
+        for (const part of danced) {
+          expect(part.length).toBe(round.counts * TICKS_PER_COUNT)
+          const strokes = part.sounds.filter(({ kind }) => kind === 'dum' || kind === 'tek')
+          const at = strokes.map((stroke) => stroke.at + (part.dance?.from ?? 0))
+          expect(at.every((one) => one % TICKS_PER_COUNT === 0)).toBe(true)
+          expect([...part.sounds].sort((a, b) => a.at - b.at)).toEqual(part.sounds)
+        }
+        const countIns = parts.filter((part) => part.round === 0)
+        expect(countIns).toHaveLength(drill.inTurn ? 1 : 2)
+      }),
+      { numRuns: 120, seed: 73 },
+    )
+  })
+})
+
+const WORDS =
+  'one two three four five six seven eight nine ten eleven twelve thirteen fourteen fifteen sixteen'.split(
+    ' ',
+  )
+
+const round = (lines: Parameters<typeof combination>[0], more = {}): CalledPart => {
+  const simulation = simulate(combination(lines, more), vocabulary)
+  return {
+    kind: 'round',
+    simulation,
+    range: { from: tick(0), to: simulation.length },
+    layers: LAYERS,
+    mode: 'all',
+    isSwitch: false,
+  }
+}
+
+const heard = (parts: readonly CalledPart[], tempo = 60) =>
+  spoken(callsOf(parts, tempo, speech)).map(
+    ({ at, text }) => `${text}@${Math.round((at / 12) * 100) / 100}`,
+  )
+
+describe('a round that is called', () => {
+  it('says a cue in place of the number it covers, and “and” where a foot lands between', () => {
+    const said = heard([
+      round([
+        [
+          ...feet('1 step R side; 2 close L; 2& step R side; 3 close L'),
+          move('hip-drop', '6', 'R', { cue: 'drop' }),
+        ],
+      ]),
+    ])
+    expect(said).toContain('and@1.5')
+    expect(said.some((text) => text.startsWith('drop@3.'))).toBe(true)
+    expect(said).toContain('four@3')
+    expect(said).toContain('five@4')
+  })
+
+  it('lets the more important of two cues be said, and shows the other', () => {
+    const parts = [
+      round([
+        [
+          ...feet('1 step R side'),
+          move('hip-drop', '5', 'R', { cue: 'drop' }),
+          on('arms', '5', { kind: 'move', move: 'clap' }, { cue: 'clap' }),
+        ],
+      ]),
+    ]
+    const calls = callsOf(parts, 60, speech).filter(
+      ({ what }) => what === 'layer' || what === 'accent',
+    )
+    expect(calls).toHaveLength(2)
+    expect(calls.filter(({ say }) => say)).toHaveLength(1)
+  })
+
+  it('says nothing but the switch in the last round, before the other side is counted in', () => {
+    const countIn: CalledPart = { kind: 'count-in', numbers: [5, 6, 7, 8], length: 48 }
+    const first = { ...round([feet('1 step R side; 3 step L side')]), mode: 'switch' as const }
+    const second = { ...first, isSwitch: true }
+    const said = heard([countIn, first, countIn, second])
+    expect(said.filter((text) => text.startsWith('switch'))).toHaveLength(1)
+    const calls = callsOf([countIn, first, countIn, second], 60, speech)
+    const change = calls.find(({ what }) => what === 'switch')
+    expect(change?.of).toBe(48 + 96)
+    expect((change?.at ?? 0) + (change?.length ?? 0)).toBeLessThanOrEqual(48 + 96 - 24)
+    expect(said.filter((text) => /five|six|seven|eight/.test(text))).toHaveLength(8)
+  })
+
+  it('calls early rounds by number, later ones by cue, the last by the switch alone', () => {
+    expect(callModes(1)).toEqual(['all'])
+    expect(callModes(2)).toEqual(['all', 'switch'])
+    expect(callModes(5)).toEqual(['all', 'all', 'cues', 'cues', 'switch'])
+  })
+})
+
+describe('the rhythms', () => {
+  it('are at least eight, in the metres of the families, each within its cycle and starting low or on one', () => {
+    expect(RHYTHMS.length).toBeGreaterThanOrEqual(8)
+    expect(new Set(RHYTHMS.map(({ id }) => id)).size).toBe(RHYTHMS.length)
+    expect(new Set(RHYTHMS.map(({ counts }) => counts))).toEqual(new Set([2, 4, 8, 9]))
+    for (const { strokes, counts, name } of RHYTHMS) {
+      expect(strokes.length, name).toBeGreaterThan(3)
+      expect(
+        strokes.every(({ at, loud }) => at < counts * TICKS_PER_COUNT && loud > 0 && loud <= 1),
+      ).toBe(true)
+    }
+    for (const family of ['belly', 'bollywood', 'polynesian', 'latin', 'general'] as const)
+      expect(usualRhythm([family], 8)?.families).toContain(family)
+    expect(usualRhythm(['belly'], 9)?.counts).toBe(9)
+    expect(usualRhythm(['latin'], 7)?.counts).toBeUndefined()
+  })
+
+  it('go on through any stretch as they would from the start', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...RHYTHMS),
+        fc.integer({ min: 0, max: 60 }),
+        fc.integer({ min: 1, max: 60 }),
+        (rhythm, from, counts) => {
+          const all = strokesIn(rhythm, 0, (from + counts) * TICKS_PER_COUNT)
+          const late = strokesIn(rhythm, from * TICKS_PER_COUNT, counts * TICKS_PER_COUNT)
+          expect(late).toEqual(
+            all
+              .filter(({ at }) => at >= from * TICKS_PER_COUNT)
+              .map((stroke) => ({ ...stroke, at: stroke.at - from * TICKS_PER_COUNT })),
+          )
+        },
+      ),
+      { numRuns: 120 },
+    )
+  })
+})

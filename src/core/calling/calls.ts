@@ -1,0 +1,237 @@
+import { factsOf } from '../body/feet'
+import type { Layer } from '../moves/move'
+import type { Simulation } from '../simulate/simulate'
+import type { Range, Spoken } from '../teaching/program'
+import { secondsOfTicks, type Tempo } from '../time/tempo'
+import { TICKS_PER_COUNT } from '../time/time'
+import { CUE_KINDS, type Cue, type CueKind, cuesOf, leadOf } from './cues'
+
+/** How long a voice takes for a text, in seconds, from its usual or its quick bank; undefined for what it has no word for. */
+export type SpeechSeconds = (text: string, isFast: boolean) => number | undefined
+
+/** What is called in a round: numbers and cues, cues alone, only the switch, or nothing. */
+export type CallMode = 'all' | 'cues' | 'switch' | 'none'
+
+/** A stretch of a drill as the caller hears it, in order. */
+export type CalledPart =
+  | { readonly kind: 'count-in'; readonly numbers: readonly number[]; readonly length: number }
+  | {
+      readonly kind: 'round'
+      readonly simulation: Simulation
+      readonly range: Range
+      readonly layers: readonly Layer[]
+      readonly mode: CallMode
+      /** Set where the other side was danced before. */
+      readonly isSwitch: boolean
+    }
+
+/** Something that is called. */
+export interface Call {
+  /** Ticks from the start of the first part; whole. */
+  readonly at: number
+  /** Ticks it takes to say, not rounded. */
+  readonly length: number
+  readonly what: 'number' | 'and' | CueKind
+  readonly text: string
+  /** The tick of what it announces; for a number its own. */
+  readonly of: number
+  /** Absent where it found no room and is only shown. */
+  readonly say?: Spoken
+}
+
+const NUMBERS = [
+  'one',
+  'two',
+  'three',
+  'four',
+  'five',
+  'six',
+  'seven',
+  'eight',
+  'nine',
+  'ten',
+  'eleven',
+  'twelve',
+  'thirteen',
+  'fourteen',
+  'fifteen',
+  'sixteen',
+] as const
+
+const numberWord = (count: number): string => NUMBERS[count - 1] ?? String(count)
+
+/** “and” needs this much free time, in seconds (model 11). */
+export const AND_SECONDS = 0.2
+/** A word nobody has recorded is a tone of this length, in seconds. */
+const TONE_SECONDS = 0.15
+
+const lengthOf = (part: CalledPart): number =>
+  part.kind === 'count-in' ? part.length : part.range.to - part.range.from
+
+interface Taken {
+  readonly from: number
+  readonly to: number
+}
+
+const isFree = (taken: readonly Taken[], from: number, to: number): boolean =>
+  taken.every((one) => to <= one.from || from >= one.to)
+
+/**
+ * What is called over some parts, one after the other at one tempo (model 11): a cue is over
+ * its lead before its event, replaces the numbers it covers, and never lies over another; of
+ * two that collide the more important one is said and the other only shown.
+ */
+export function callsOf(
+  parts: readonly CalledPart[],
+  tempo: Tempo,
+  speech: SpeechSeconds,
+): readonly Call[] {
+  const ticksOf = (text: string, isFast: boolean) =>
+    (speech(text, isFast) ?? TONE_SECONDS) / secondsOfTicks(1, tempo)
+  const starts: number[] = []
+  let length = 0
+  for (const part of parts) {
+    starts.push(length)
+    length += lengthOf(part)
+  }
+  const taken: Taken[] = []
+  const calls: Call[] = []
+
+  // Nothing is said over the numbers of a count-in.
+  for (const [i, part] of parts.entries()) {
+    const from = starts[i] ?? 0
+    if (part.kind !== 'count-in') continue
+    taken.push({ from, to: from + part.length })
+    for (const [n, number] of part.numbers.entries())
+      calls.push(numberCall(from + n * TICKS_PER_COUNT, number, TICKS_PER_COUNT, ticksOf))
+  }
+
+  const cues = parts
+    .flatMap((part, i) => (part.kind === 'round' ? cuesIn(part, starts[i] ?? 0, parts[i - 1]) : []))
+    .sort((a, b) => CUE_KINDS.indexOf(a.kind) - CUE_KINDS.indexOf(b.kind) || a.at - b.at)
+  for (const { at: of, kind, text } of cues) {
+    const end = of - leadOf(kind) * TICKS_PER_COUNT
+    const fitting = [false, true].flatMap((isFast) => {
+      const ticks = ticksOf(text, isFast)
+      const at = Math.floor(end - ticks)
+      return at >= 0 && isFree(taken, at, at + ticks) ? [{ at, ticks, isFast }] : []
+    })[0]
+    if (!fitting) {
+      calls.push({ at: Math.max(0, end), length: 0, what: kind, text, of })
+      continue
+    }
+    const { at, ticks, isFast } = fitting
+    taken.push({ from: at, to: at + ticks })
+    calls.push({ at, length: ticks, what: kind, text, of, say: { text, isFast, onBeat: false } })
+  }
+
+  for (const [i, part] of parts.entries())
+    if (part.kind === 'round' && part.mode === 'all')
+      calls.push(...numbersIn(part, starts[i] ?? 0, taken, tempo, ticksOf))
+  return calls.sort((a, b) => a.at - b.at)
+}
+
+type TicksOf = (text: string, isFast: boolean) => number
+
+function numberCall(at: number, number: number, room: number, ticksOf: TicksOf): Call {
+  const text = numberWord(number)
+  const isFast = ticksOf(text, false) > room
+  const length = Math.min(ticksOf(text, isFast), room)
+  return { at, length, what: 'number', text, of: at, say: { text, isFast, onBeat: true } }
+}
+
+/** The cues of a round, on the ticks of the whole. */
+function cuesIn(
+  part: Extract<CalledPart, { kind: 'round' }>,
+  start: number,
+  before: CalledPart | undefined,
+): readonly Cue[] {
+  const { simulation, range, layers, mode, isSwitch } = part
+  if (mode === 'none') return []
+  // The switch is announced before the count-in that stands between the sides.
+  const pause = before?.kind === 'count-in' ? before.length : 0
+  const change: readonly Cue[] = isSwitch
+    ? [{ at: start - pause, kind: 'switch', text: 'switch' }]
+    : []
+  if (mode === 'switch') return change
+  const own = simulation.passes
+    .filter(({ at }) => at >= range.from && at < range.to)
+    .flatMap((pass) => cuesOf(simulation, pass, layers))
+    .filter(({ at }) => at >= range.from && at < range.to)
+    // Where the drill begins with a phrase, its name was just said.
+    .filter(({ at, kind }) => kind !== 'phrase' || at > range.from)
+  return [...change, ...own.map((cue) => ({ ...cue, at: cue.at - range.from + start }))]
+}
+
+/** Whole counts always, unless a cue is said there; “and” and “uh” only where something lands and there is time. */
+function numbersIn(
+  { simulation, range }: Extract<CalledPart, { kind: 'round' }>,
+  start: number,
+  taken: readonly Taken[],
+  tempo: Tempo,
+  ticksOf: TicksOf,
+): readonly Call[] {
+  const inside = (at: number) => at >= range.from && at < range.to
+  const counts = simulation.passes.flatMap((pass) =>
+    Array.from({ length: pass.length / TICKS_PER_COUNT }, (_, i) => ({
+      at: pass.at + i * TICKS_PER_COUNT,
+      number: i + 1,
+    })),
+  )
+  const between = new Set(
+    simulation.danced
+      .filter(({ at, action }) => at % TICKS_PER_COUNT !== 0 && factsOf(action.primitive).lands)
+      .map(({ at }) => Number(at)),
+  )
+  const calls: Call[] = []
+  const least = AND_SECONDS / secondsOfTicks(1, tempo)
+  for (const { at, number } of counts.filter((one) => inside(one.at))) {
+    const here = at - range.from + start
+    const room = Math.min(
+      TICKS_PER_COUNT,
+      ...taken.filter(({ from }) => from > here).map(({ from }) => from - here),
+    )
+    const call = numberCall(here, number, room, ticksOf)
+    if (!isFree(taken, here, here + 1e-6)) continue
+    const shortest = ticksOf(call.text, true)
+    // A number that a cue would cut off is left to the caption.
+    if (shortest > room + 1e-9) continue
+    const subs = [...between]
+      .filter((one) => one > at && one < at + TICKS_PER_COUNT)
+      .sort((a, b) => a - b)
+    const said: Call[] = []
+    for (const [i, sub] of subs.entries()) {
+      const subHere = sub - range.from + start
+      const next = Math.min(
+        here + TICKS_PER_COUNT,
+        ...(subs[i + 1] === undefined ? [] : [(subs[i + 1] ?? 0) - range.from + start]),
+        ...taken.filter(({ from }) => from >= subHere).map(({ from }) => from),
+      )
+      const text = (sub - at) * 2 === TICKS_PER_COUNT ? 'and' : 'uh'
+      const length = ticksOf(text, true)
+      const before = said.at(-1) ?? { at: here, length: shortest }
+      const fits = next - subHere > Math.max(least, length) && before.at + before.length <= subHere
+      if (fits && isFree(taken, subHere, subHere + length))
+        said.push({
+          at: subHere,
+          length,
+          what: 'and',
+          text,
+          of: subHere,
+          say: { text, isFast: true, onBeat: true },
+        })
+    }
+    const roomBefore = said[0] ? said[0].at - here : room
+    calls.push(numberCall(here, number, roomBefore, ticksOf), ...said)
+  }
+  return calls
+}
+
+/** Which mode each round of a side is called in: numbers and cues first, then cues, the last only the switch. */
+export function callModes(rounds: number): readonly CallMode[] {
+  if (rounds <= 1) return ['all']
+  const early = Math.ceil((rounds - 1) / 2)
+  return Array.from({ length: rounds }, (_, i) =>
+    i === rounds - 1 ? 'switch' : i < early ? 'all' : 'cues',
+  )
+}

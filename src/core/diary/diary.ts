@@ -1,0 +1,121 @@
+import {
+  addDays as daysLater,
+  differenceInCalendarDays,
+  formatISO,
+  parseISO,
+  startOfISOWeek,
+} from 'date-fns'
+import { z } from 'zod'
+import type { Side } from '../body/side'
+import { DancerLevel } from '../combination/combination'
+import { upgrade } from '../combination/upgrade'
+import { Layer } from '../moves/move'
+import { DrillKind } from '../plan/drill'
+import { Tempo } from '../time/tempo'
+
+export const CLASS_VERSION = 1
+export const GROUP_VERSION = 1
+
+/** A day as it is written in a calendar: `2026-11-25`. */
+export const Day = z.iso.date()
+/** A time of day: `18:30`. */
+export const TimeOfDay = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/)
+
+/** How a drill went. */
+export const Verdict = z.enum(['clean', 'not-yet'])
+export type Verdict = z.infer<typeof Verdict>
+
+/** What was danced of one phrase or more in one go, at one tempo, as the floor wrote it down. */
+export const DancedDrill = z
+  .object({
+    id: z.string().min(1),
+    kind: DrillKind,
+    title: z.string(),
+    combination: z.string().min(1).optional(),
+    /** What it was called then, since it may be renamed or gone. */
+    combinationTitle: z.string().optional(),
+    /** Ids of the phrases, each once, and what they were called. */
+    phrases: z.array(z.object({ id: z.string().min(1), name: z.string() }).readonly()).readonly(),
+    layers: z.array(Layer).readonly(),
+    /** Rounds that were danced to their end, a side. */
+    rounds: z.object({ R: z.int().min(0), L: z.int().min(0) }).readonly(),
+    /** Counts of a round. */
+    counts: z.int().min(0),
+    tempo: Tempo,
+    /** Mean load of a count. */
+    load: z.number().min(0),
+    verdict: Verdict.optional(),
+    /** Danced in easier forms. */
+    eased: z.literal(true).optional(),
+  })
+  .readonly()
+export type DancedDrill = z.infer<typeof DancedDrill>
+
+/** A class that was given or is to come. */
+export const ClassEntry = z
+  .object({
+    kind: z.literal('class'),
+    schemaVersion: z.literal(CLASS_VERSION),
+    id: z.string().min(1),
+    date: Day,
+    start: TimeOfDay,
+    /** Id of its group. */
+    group: z.string().min(1).optional(),
+    title: z.string(),
+    minutes: z.int().min(1).max(600),
+    room: z.string(),
+    /** Id of its plan. */
+    plan: z.string().min(1).optional(),
+    danced: z.array(DancedDrill).readonly(),
+    notes: z.string(),
+    /** What to do next time. */
+    next: z.string(),
+  })
+  .readonly()
+export type ClassEntry = z.infer<typeof ClassEntry>
+
+/** People who come to the same class. Which ones is nobody's business here. */
+export const Group = z
+  .object({
+    kind: z.literal('group'),
+    schemaVersion: z.literal(GROUP_VERSION),
+    id: z.string().min(1),
+    name: z.string().min(1),
+    level: DancerLevel,
+    minutes: z.int().min(10).max(180),
+    room: z.string(),
+  })
+  .readonly()
+export type Group = z.infer<typeof Group>
+
+/**
+ * Reads a stored class, of this version or an older one.
+ * @throws UserError or ZodError when it is of a newer version, or damaged.
+ */
+export const readClass = (record: Record<string, unknown>): ClassEntry =>
+  ClassEntry.parse(upgrade(record, CLASS_VERSION, []))
+
+/** As `readClass`, for a group. */
+export const readGroup = (record: Record<string, unknown>): Group =>
+  Group.parse(upgrade(record, GROUP_VERSION, []))
+
+/** In the order they were given. */
+export const byDate = (a: ClassEntry, b: ClassEntry): number =>
+  a.date.localeCompare(b.date) || a.start.localeCompare(b.start) || a.id.localeCompare(b.id)
+
+/** Counts danced on a side. */
+export const countsOn = ({ rounds, counts }: DancedDrill, side: Side): number =>
+  rounds[side] * counts
+
+const written = (date: ReturnType<typeof parseISO>): string =>
+  formatISO(date, { representation: 'date' })
+
+/** Whole days from one day to another. */
+export const daysBetween = (from: string, to: string): number =>
+  differenceInCalendarDays(parseISO(to), parseISO(from))
+
+/** The Monday of the week of a day. */
+export const weekOf = (day: string): string => written(startOfISOWeek(parseISO(day)))
+
+export const addDays = (day: string, days: number): string =>
+  written(daysLater(parseISO(day), days))

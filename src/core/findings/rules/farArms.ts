@@ -1,0 +1,74 @@
+import { type ArmPlace, type Palms, palmAt, viaPlace } from '../../body/places'
+import { otherSide, type Side } from '../../body/side'
+import { nameOf } from '../../combination/names'
+import { MODEL_HEIGHT } from '../../house/house'
+import { courseOf, palmWay, type Run } from '../../simulate/course'
+import { spotOf } from '../rule'
+import { secondsAtTempo, type TempoRule, tempoFor } from '../tempoRule'
+
+/** Arms that are sent farther than a palm gets in the time (model 8). */
+export const farArms: TempoRule = {
+  id: 'far-arms',
+  *limits({ simulation, house }, below) {
+    const most = house.figures['reach.armSpeed']
+    const tall = house.heights.tallest / MODEL_HEIGHT
+    let lastEnd = 0
+    for (const run of courseOf(simulation)) {
+      if (run.event.layer !== 'arms') continue
+      const { event } = run
+      const metres = Math.max(wayOf(run, 'R', house.palms), wayOf(run, 'L', house.palms)) * tall
+      // What is already there on its tick was on its way before.
+      const ticks = event.on ? Math.max(1, run.at - lastEnd) : timeOf(run)
+      lastEnd = Math.max(lastEnd, run.end)
+      const limit = tempoFor(ticks, metres / most)
+      if (metres > 0 && limit < below)
+        yield {
+          most: limit,
+          found: (tempo) => ({
+            code: 'arms.far',
+            name: nameOf(event, simulation.vocabulary),
+            metres,
+            seconds: secondsAtTempo(ticks, tempo),
+            most,
+            spot: spotOf(run.pass, event),
+            events: [event.id],
+          }),
+        }
+    }
+  },
+}
+
+const timeOf = ({ event }: Run): number =>
+  (event.what.kind === 'move' && event.what.every) || event.length
+
+/** The places a palm goes through, the last one being where it stays. */
+function palmStops({ event, move }: Pick<Run, 'event' | 'move'>, arm: Side): readonly ArmPlace[] {
+  const { what } = event
+  if (what.kind === 'arms') {
+    const place = what[arm]
+    return place ? [...(what.via ? [viaPlace[what.via]] : []), place] : []
+  }
+  if (what.kind !== 'move' || !move) return []
+  const written = what.side === 'L' ? otherSide[arm] : arm
+  const stops: ArmPlace[] = []
+  for (const item of move.motion) {
+    if (!('arm' in item) || (item.arm !== 'both' && item.arm !== written)) continue
+    if (item.verb === 'via') stops.push(viaPlace[item.way])
+    else if (item.verb === 'to') {
+      if (what.via && stops.length === 0) stops.push(viaPlace[what.via])
+      stops.push(item.place as ArmPlace)
+    }
+  }
+  return stops
+}
+
+function wayOf(run: Run, arm: Side, palms: Palms): number {
+  let from = palmAt(arm, run.before.arms[arm], palms)
+  let metres = 0
+  for (const stop of palmStops(run, arm)) {
+    const to = palmAt(arm, stop, palms)
+    metres += palmWay(from, to)
+    from = to
+  }
+  return metres
+}

@@ -1,0 +1,50 @@
+import type { Event } from '../../combination/combination'
+import type { Move } from '../../moves/move'
+import { cyclesOf } from '../../moves/rate'
+import { TICKS_PER_COUNT } from '../../time/time'
+import { spotOf } from '../rule'
+import { secondsAtTempo, type TempoRule, tempoFor } from '../tempoRule'
+
+/** Moves with less time than they can be danced well in (model 8). */
+export const fastMoves: TempoRule = {
+  id: 'fast-moves',
+  *limits({ simulation, house }, below) {
+    const share = house.figures['reach.ofFastest']
+    for (const pass of simulation.passes)
+      for (const event of pass.events) {
+        const move = event.what.kind === 'move' && simulation.vocabulary.find(event.what.move)
+        if (!move || event.on) continue
+        const least = move.fastest_s * share
+        const { ticks, each } = timeGiven(event, move)
+        const most = tempoFor(ticks, least)
+        if (most < below)
+          yield {
+            most,
+            found: (tempo) => ({
+              code: 'move.too-fast',
+              move: move.name,
+              seconds: secondsAtTempo(ticks, tempo),
+              least,
+              each,
+              spot: spotOf(pass, event),
+              events: [event.id],
+            }),
+          }
+      }
+  },
+}
+
+/** The ticks a move has for what must be danced in its fastest time: itself, a repeat, or one swing. */
+function timeGiven(
+  { what, length, rate }: Event,
+  move: Move,
+): { ticks: number; each: 'whole' | 'repeat' | 'swing' } {
+  const every = what.kind === 'move' ? what.every : undefined
+  if (move.kind === 'texture')
+    return { ticks: TICKS_PER_COUNT / (rate ?? cyclesOf(move).perCount), each: 'swing' }
+  if (rate !== undefined && move.kind === 'path')
+    return { ticks: (TICKS_PER_COUNT * cyclesOf(move).inMove) / rate, each: 'repeat' }
+  if (every !== undefined) return { ticks: Math.min(every, length), each: 'repeat' }
+  if (move.kind === 'path' || move.kind === 'place') return { ticks: length, each: 'whole' }
+  return { ticks: Math.min(move.length, length), each: length > move.length ? 'repeat' : 'whole' }
+}

@@ -1,0 +1,61 @@
+import { factsOf } from '../../body/feet'
+import { COUNT_IN_TICKS } from '../../simulate/course'
+import type { Danced } from '../../simulate/simulate'
+import { spotIn } from '../rule'
+import { type Limit, secondsAtTempo, type TempoRule, tempoFor } from '../tempoRule'
+
+/** Turns of more than one support carries, or faster than a level can (model 8). */
+export const fastTurns: TempoRule = {
+  id: 'fast-turns',
+  *limits({ simulation, house, level }, below) {
+    const mostDegrees = house.figures[`turn.oneSupport.${level}`]
+    const mostSpeed = house.figures[`turn.speed.${level}`]
+    /** From one landing to the next: what turns in between, and the largest part of it. */
+    let from = -COUNT_IN_TICKS
+    let degrees = 0
+    let largest: Danced | undefined
+    const close = (to: number): Limit | undefined => {
+      const turned = largest
+      if (!turned) return undefined
+      const place = { spot: spotIn(turned.pass, turned.at, 'feet'), events: [turned.event.id] }
+      const [sum, ticks] = [degrees, to - from]
+      if (sum > mostDegrees)
+        return {
+          most: 0,
+          found: () => ({
+            code: 'turn.too-fast',
+            degrees: sum,
+            most: mostDegrees,
+            level,
+            ...place,
+          }),
+        }
+      return {
+        most: tempoFor(ticks, sum / mostSpeed),
+        found: (tempo) => ({
+          code: 'turn.too-fast',
+          degrees: sum,
+          speed: sum / secondsAtTempo(ticks, tempo),
+          most: mostSpeed,
+          level,
+          ...place,
+        }),
+      }
+    }
+    for (const danced of simulation.danced) {
+      const turn = Math.abs(danced.action.turn ?? 0)
+      if (turn > 0) {
+        degrees += turn
+        if (turn > Math.abs(largest?.action.turn ?? 0)) largest = danced
+      }
+      if (!factsOf(danced.action.primitive).lands) continue
+      const limit = close(danced.at)
+      if (limit && limit.most < below) yield limit
+      from = danced.at
+      degrees = 0
+      largest = undefined
+    }
+    const limit = close(simulation.length)
+    if (limit && limit.most < below) yield limit
+  },
+}

@@ -1,0 +1,94 @@
+import { otherSide, type Side } from '../../body/side'
+import type { Event } from '../../combination/combination'
+import { nameOf } from '../../combination/names'
+import type { Move } from '../../moves/move'
+import { cyclesOf } from '../../moves/rate'
+import { courseOf, type Run } from '../../simulate/course'
+import { type Simulation, stateAt } from '../../simulate/simulate'
+import type { BodyState } from '../../simulate/state'
+import { tick } from '../../time/time'
+import { type Rule, spotIn, spotOf } from '../rule'
+
+/** Hip lifts over a loaded flat foot, and shaking knees that are locked (model 8). */
+export const hips: Rule = {
+  id: 'hips',
+  *check({ simulation }) {
+    for (const run of courseOf(simulation)) {
+      const { move, event, pass } = run
+      if (event.layer !== 'hips' || !move) continue
+      if (move.needs.includes('heel-up-working')) {
+        const peak = loadedPeak(run, move, simulation)
+        if (peak)
+          yield {
+            code: 'hips.loaded-lift',
+            move: nameOf(event, simulation.vocabulary),
+            hip: peak.side,
+            spot: spotIn(pass, tick(peak.at), 'hips'),
+            events: [event.id],
+          }
+      }
+      const where = isKneeDriven(move) ? lockedIn(run, move, simulation) : undefined
+      if (where)
+        yield {
+          code: 'hips.locked',
+          move: move.name,
+          where,
+          spot: spotOf(pass, event),
+          events: [event.id],
+        }
+    }
+  },
+}
+
+interface Peak {
+  readonly at: number
+  readonly side: Side
+}
+
+/** When the working hip is at a peak, on which side, from the start of the combination. */
+function peaksOf({ at, event }: Pick<Run, 'at' | 'event'>, move: Move): readonly Peak[] {
+  const { what, length } = event
+  if (what.kind !== 'move') return []
+  const side = what.side ?? 'R'
+  const every = what.every ?? (move.kind === 'path' ? length : move.length)
+  const items = move.motion.filter((item) => !('with' in item && item.with))
+  const shares = items.flatMap((item, i) => (item.verb === 'peak' ? [i / items.length] : []))
+  const times = Math.max(1, Math.floor(length / every))
+  return Array.from({ length: times }, (_, i) =>
+    (shares.length > 0 ? shares : [0]).map((share) => ({
+      at: at + i * every + Math.floor(share * every),
+      side: what.alt && i % 2 === 1 ? otherSide[side] : side,
+    })),
+  )
+    .flat()
+    .filter((peak) => peak.at < at + length)
+}
+
+const loadedPeak = (run: Run, move: Move, simulation: Simulation): Peak | undefined =>
+  peaksOf(run, move).find(({ at, side }) => standsFlatOn(stateAt(simulation, at), side))
+
+/** All the weight on this foot, and its heel down: the hip above it can't go up. */
+const standsFlatOn = ({ weight, feet, level }: BodyState, side: Side): boolean =>
+  weight === side && feet[side].contact === 'flat' && level !== 'toes'
+
+const isKneeDriven = ({ kind, claims, needs }: Move): boolean =>
+  kind === 'texture' && claims.includes('knees') && needs.includes('soft-knees')
+
+const JUMPS = new Set(['jump', 'leap', 'hop'])
+
+function lockedIn({ at, end }: Run, move: Move, simulation: Simulation) {
+  const states = [stateAt(simulation, at)]
+  for (const { at: when, after, action } of simulation.danced) {
+    if (when <= at) continue
+    if (when >= end) break
+    states.push(after)
+    // A slow bounce goes with hops; a shake needs the floor.
+    if (JUMPS.has(action.primitive) && cyclesOf(move).perCount > 1) return 'air' as const
+  }
+  if (states.some(({ level }) => level === 'tall')) return 'tall' as const
+  return states.some(({ level }) => level === 'toes') ? ('toes' as const) : undefined
+}
+
+/** The side a move works on, where it has one. */
+export const workingSide = ({ what }: Event): Side | undefined =>
+  what.kind === 'move' ? what.side : undefined

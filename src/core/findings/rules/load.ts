@@ -1,0 +1,100 @@
+import type { Event } from '../../combination/combination'
+import { nameOf } from '../../combination/names'
+import { type CountLoad, loadsOf } from '../../load/load'
+import { riskOf } from '../../load/risk'
+import { type Layer, Risk } from '../../moves/move'
+import type { Vocabulary } from '../../moves/vocabulary'
+import type { Simulation } from '../../simulate/simulate'
+import { tick } from '../../time/time'
+import type { Fact } from '../finding'
+import { type Rule, spotIn, spotOf } from '../rule'
+
+/** Counts that are harder than the level takes, and risky repetitions that pile up (model 8, 9). */
+export const load: Rule = {
+  id: 'load',
+  *check({ simulation, house, level, tempo }) {
+    const limit = house.figures[`load.limit.${level}`]
+    const over = new Map<number, CountLoad[]>()
+    for (const one of loadsOf(simulation, tempo))
+      if (one.total > limit + 1e-9) over.set(one.pass, [...(over.get(one.pass) ?? []), one])
+    for (const pass of simulation.passes) {
+      const counts = over.get(pass.index)
+      if (!counts) continue
+      const worst = counts.reduce((a, b) => (b.total > a.total ? b : a))
+      const remedy = remedyOf(worst, pass.events, simulation.vocabulary)
+      yield {
+        code: 'load.high',
+        load: worst.total,
+        limit,
+        level,
+        counts: counts.length,
+        ...remedy.fact,
+        spot: spotIn(pass, tick(worst.at), remedy.fact.drop ?? 'feet'),
+        events: remedy.events,
+      }
+    }
+    yield* risks(simulation, (risk) => house.figures[`risk.drill.${risk}`])
+  },
+}
+
+/** The layer to drop first: the one that adds most, but never the feet; and what is easier on it. */
+function remedyOf({ parts }: CountLoad, events: readonly Event[], vocabulary: Vocabulary) {
+  const above = parts.filter(({ layer }) => layer !== 'feet')
+  const first = above.reduce<(typeof parts)[number] | undefined>(
+    (a, b) => (!a || b.own * b.share > a.own * a.share ? b : a),
+    undefined,
+  )
+  const event = events.find(({ id }) => id === (first ?? parts[0])?.event)
+  const easier = event && easierOf(event, vocabulary)
+  const fact: { drop?: Layer; easier?: { from: string; to: string } } = {
+    ...(first && { drop: first.layer }),
+    ...(event && easier && { easier: { from: nameOf(event, vocabulary), to: easier.name } }),
+  }
+  return { fact, events: event ? [event.id] : [] }
+}
+
+/** The easier form of an event: its own, or its move's. */
+export function easierOf({ easier, what }: Event, vocabulary: Vocabulary) {
+  const id = easier ?? (what.kind === 'move' ? vocabulary.find(what.move)?.easier : undefined)
+  return id ? vocabulary.find(id) : undefined
+}
+
+/** How often a round loads what can be strained, and where that begins. */
+function risksOf(simulation: Simulation) {
+  const found = new Map<Risk, { times: number; pass: number; event: Event }>()
+  for (const pass of simulation.passes)
+    for (const event of pass.events)
+      for (const { risk, times } of riskOf(event, simulation.vocabulary)) {
+        const before = found.get(risk)
+        if (before) before.times += times
+        else found.set(risk, { times, pass: pass.index, event })
+      }
+  return found
+}
+
+function* risks(
+  simulation: Simulation,
+  capOf: (risk: Risk) => number,
+): Generator<
+  Extract<Fact, { code: 'load.risk' }> & {
+    spot: ReturnType<typeof spotOf>
+    events: readonly string[]
+  }
+> {
+  const found = risksOf(simulation)
+  for (const risk of Risk.options) {
+    const one = found.get(risk)
+    const pass = one && simulation.passes[one.pass]
+    const cap = capOf(risk)
+    if (one && pass && one.times > cap)
+      yield {
+        code: 'load.risk',
+        risk,
+        times: one.times,
+        cap,
+        over: 'drill',
+        spot: spotOf(pass, one.event),
+        events: [one.event.id],
+      }
+  }
+}

@@ -1,0 +1,102 @@
+import { factsOf } from '../../body/feet'
+import { otherSide, SIDES, type Side } from '../../body/side'
+import { distance } from '../../simulate/floor'
+import type { Danced } from '../../simulate/simulate'
+import { tick } from '../../time/time'
+import { spotIn } from '../rule'
+import { type Limit, secondsAtTempo, type TempoRule, tempoFor } from '../tempoRule'
+
+/** Landings that follow each other too soon, and strides too wide for the time (model 8). */
+export const quickFeet: TempoRule = {
+  id: 'quick-feet',
+  *limits({ simulation, house }, below) {
+    const { figures } = house
+    const landed: Record<Side, number> = { R: -Infinity, L: -Infinity }
+    let before = simulation.start
+    for (const danced of simulation.danced) {
+      const { action, at, after } = danced
+      if (factsOf(action.primitive).lands) {
+        const feet = action.foot ? [action.foot] : SIDES
+        const last = Math.max(landed.R, landed.L)
+        const same = feet.find((foot) => at - landed[foot] <= at - last)
+        const sameGap = at - Math.max(...feet.map((foot) => landed[foot]))
+        const eitherGap = at - last
+        // Two on one tick clash, which is said elsewhere.
+        if (eitherGap > 0) {
+          const sameMost = tempoFor(sameGap, figures['quick.sameFoot'])
+          const eitherMost = tempoFor(eitherGap, figures['quick.eitherFoot'])
+          const isSame = sameMost <= eitherMost
+          if (Math.min(sameMost, eitherMost) < below)
+            yield tooFast(danced, isSame ? same : undefined, isSame ? sameGap : eitherGap, [
+              figures[isSame ? 'quick.sameFoot' : 'quick.eitherFoot'],
+              figures[isSame ? 'quick.sameFootFault' : 'quick.eitherFootFault'],
+            ])
+          const { foot } = action
+          if (foot && last > -Infinity) {
+            const metres = Math.min(
+              distance(after.feet[foot].place, after.feet[otherSide[foot]].place),
+              distance(after.feet[foot].place, before.feet[foot].place),
+            )
+            const [stride, time] = [figures['quick.stride'], figures['quick.strideTime']]
+            const most = metres > stride ? 0 : tempoFor(eitherGap, (metres * time) / stride)
+            if (most < below) yield wide(danced, metres, eitherGap, most, stride, time)
+          }
+        }
+        for (const foot of feet) landed[foot] = at
+      }
+      before = after
+    }
+  },
+}
+
+const placeOf = (danced: Danced) => ({
+  spot: spotIn(danced.pass, danced.at, 'feet'),
+  events: [danced.event.id],
+})
+
+function tooFast(
+  danced: Danced,
+  foot: Side | undefined,
+  gap: number,
+  [least, fault]: readonly [number, number],
+): Limit {
+  const { action } = danced
+  return {
+    most: tempoFor(gap, least),
+    found: (tempo) => {
+      const seconds = secondsAtTempo(gap, tempo)
+      return {
+        code: 'feet.too-fast',
+        action,
+        ...(foot && { foot }),
+        seconds,
+        least,
+        severity: seconds < fault ? 'fault' : 'snag',
+        ...placeOf(danced),
+      }
+    },
+  }
+}
+
+const wide = (
+  danced: Danced,
+  metres: number,
+  gap: number,
+  most: number,
+  stride: number,
+  time: number,
+): Limit => ({
+  most,
+  found: (tempo) => {
+    const seconds = secondsAtTempo(gap, tempo)
+    return {
+      code: 'feet.wide-quick',
+      action: danced.action,
+      metres,
+      seconds,
+      most: stride * Math.min(1, seconds / time),
+      spot: spotIn(danced.pass, tick(danced.at), 'feet'),
+      events: [danced.event.id],
+    }
+  },
+})

@@ -1,0 +1,52 @@
+import { nameOf, placesWords } from '../../combination/names'
+import type { Vocabulary } from '../../moves/vocabulary'
+import { courseOf, type Run, reachSeconds } from '../../simulate/course'
+import { isThere, type Places, placesNeeded } from '../../simulate/places'
+import { spotOf } from '../rule'
+import { type Limit, secondsAtTempo, type TempoRule, tempoFor } from '../tempoRule'
+
+/** Paths whose start can't be reached in the time there is (model 5). */
+export const reaches: TempoRule = {
+  id: 'reaches',
+  *limits({ simulation, house }, below) {
+    const { vocabulary } = simulation
+    for (const run of courseOf(simulation)) {
+      if (run.reach) {
+        const { needs, seconds, from, to } = run.reach
+        const limit = noTime(run, needs, seconds, Math.max(0, to - from), vocabulary)
+        if (limit.most < below) yield limit
+      } else {
+        const needs = startOfRepeats(run)
+        // Each repeat begins where the one before did not end, and there is no time between.
+        if (needs && !isThere(run.after, needs))
+          yield noTime(run, needs, reachSeconds(run.after, needs, house), 0, vocabulary)
+      }
+    }
+  },
+}
+
+/** Where a path starts that is danced again and again without taking turns. */
+function startOfRepeats({ event, kind, move }: Run): Partial<Places> | undefined {
+  const { what, length } = event
+  if (kind !== 'path' || !move || what.kind !== 'move' || what.alt || !what.every) return undefined
+  return length >= 2 * what.every ? placesNeeded(move, what) : undefined
+}
+
+const noTime = (
+  run: Run,
+  needs: Partial<Places>,
+  seconds: number,
+  ticks: number,
+  vocabulary: Vocabulary,
+): Limit => ({
+  most: ticks === 0 ? 0 : tempoFor(ticks, seconds),
+  found: (tempo) => ({
+    code: 'layer.no-time',
+    move: nameOf(run.event, vocabulary),
+    starts: placesWords(needs),
+    needs: seconds,
+    has: secondsAtTempo(ticks, tempo),
+    spot: spotOf(run.pass, run.event),
+    events: [run.event.id],
+  }),
+})

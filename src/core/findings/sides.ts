@@ -1,0 +1,36 @@
+import type { Combination, OneSide } from '../combination/combination'
+import type { House } from '../house/house'
+import type { Finding, Found } from './finding'
+import { keyOf } from './once'
+
+const onSide = (found: Found, side: Finding['side']): Finding => ({ ...found, side }) as Finding
+
+/** A house that keeps its turns keeps them in every combination. */
+export const withHouseTurns = (combination: Combination, { keepTurns }: House): OneSide =>
+  keepTurns && !combination.keepTurns ? { ...combination, keepTurns: true } : combination
+
+/** Whether the other side is just the mirror image: nothing stays as it is written. */
+export const isItsOwnMirror = ({ phrases, keepTurns }: OneSide): boolean =>
+  !keepTurns && !phrases.some(({ events }) => events.some(({ kept }) => kept))
+
+/**
+ * What is found on both sides: the lead's, and of the other side what has no mirror image on
+ * the lead. The other side is only looked at where it is not just that image.
+ */
+export function onBothSides(
+  written: OneSide,
+  onLead: readonly Found[],
+  findOnOther: () => readonly Found[],
+): readonly Finding[] {
+  const onOther = isItsOwnMirror(written) ? [] : onlyThere(findOnOther(), onLead)
+  return [
+    ...onLead.map((found) => onSide(found, 'lead')),
+    ...onOther.map((found) => onSide(found, 'other')),
+  ]
+}
+
+/** What stands on the other side but has no mirror image on the lead. */
+function onlyThere(there: readonly Found[], here: readonly Found[]): readonly Found[] {
+  const known = new Set(here.map(keyOf))
+  return there.filter((found) => !known.has(keyOf(found)))
+}

@@ -1,0 +1,46 @@
+import type { Tempo } from '../time/tempo'
+import { type Checked, danceablesOf, limitsOf } from './check'
+import type { Finding } from './finding'
+
+const SLOWEST = 40
+const FASTEST = 220
+
+/** What stops a combination from going faster, and above which tempo. */
+interface TempoLimit {
+  /** The highest whole tempo without it; below 40 where no tempo is slow enough. */
+  readonly most: number
+  readonly finding: Finding
+}
+
+export interface TempoRoom {
+  /** The highest tempo without any tempo finding, 40 to 220; undefined where none is slow enough. */
+  readonly most: Tempo | undefined
+  /** What limits it first, second and third. */
+  readonly limits: readonly TempoLimit[]
+}
+
+const SHOWN = 3
+
+/** How fast a combination can be danced, on both sides, and what is in the way. */
+export function tempoRoom(checked: Checked): TempoRoom {
+  const found = danceablesOf(checked)
+    .flatMap((danceable) =>
+      limitsOf(danceable, FASTEST + 1).map(({ most, found: at }) => ({
+        most,
+        finding: { ...at(Math.max(most + 1, 1)), side: danceable.side } as Finding,
+      })),
+    )
+    .sort((a, b) => a.most - b.most)
+  const limits: TempoLimit[] = []
+  const seen = new Set<string>()
+  for (const { most, finding } of found) {
+    // A later limit of the same event is the same trouble.
+    const key = finding.events[0] ?? finding.spot.phrase
+    if (seen.has(key)) continue
+    seen.add(key)
+    limits.push({ most: Math.floor(most), finding })
+    if (limits.length === SHOWN) break
+  }
+  const first = limits[0]?.most ?? FASTEST
+  return { most: first < SLOWEST ? undefined : Math.min(FASTEST, first), limits }
+}

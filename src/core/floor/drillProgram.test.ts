@@ -1,0 +1,198 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { anyCombination } from '../../../tests/arbitraries'
+import { demoId, materials, wishesOf } from '../../../tests/teaching'
+import { captionsOf } from '../calling/captions'
+import { USUAL_HOUSE } from '../house/house'
+import { LAYERS } from '../moves/move'
+import { vocabulary } from '../moves/vocabulary'
+import type { Drill } from '../plan/drill'
+import { countsPerSide, danceSeconds, materialsOf, roundOf, secondsOf } from '../plan/material'
+import { planClass } from '../plan/planner'
+import { rhythmOf } from '../rhythm/rhythms'
+import { secondsOfTicks } from '../time/tempo'
+import { TICKS_PER_COUNT } from '../time/time'
+import { type DrillPart, drillParts, momentOf } from './drillProgram'
+
+const speech = (text: string) => text.length * 0.04
+const sound = { rhythm: undefined, call: 'rounds', speech } as const
+
+const drillOf = (more: Partial<Drill> = {}): Drill => ({
+  id: 'd',
+  kind: 'all',
+  combination: demoId('Copper Lantern'),
+  phrases: [],
+  layers: [...LAYERS],
+  sides: ['R', 'L'],
+  repeats: 2,
+  tempo: 80,
+  talk: 5,
+  stand: 'back',
+  ...more,
+})
+
+function play(drill: Drill, from = materials) {
+  const round = roundOf(drill, from)
+  if (!round) throw new Error('no round')
+  return { round, parts: drillParts(drill, round, sound) }
+}
+
+const secondsPlayed = (parts: readonly DrillPart[]) =>
+  parts.reduce((sum, { length, tempo }) => sum + secondsOfTicks(length, tempo), 0)
+
+describe('a drill as it is played', () => {
+  it('lasts as long as its plan says, and dances as many counts a side, whatever it is', () => {
+    fc.assert(
+      fc.property(
+        anyCombination(),
+        fc.integer({ min: 12, max: 90 }),
+        fc.integer({ min: 40, max: 160 }),
+        (combination, minutes, tempoNow) => {
+          const own = materialsOf([combination], vocabulary, USUAL_HOUSE)
+          const wishes = {
+            ...wishesOf('Copper Lantern'),
+            combinations: [combination.id],
+            minutes,
+            tempoNow,
+          }
+          for (const drill of planClass(wishes, own).drills) {
+            const { parts, round } = play(drill, own)
+            const played = secondsPlayed(parts)
+            expect(Math.ceil(played - 1e-6) + drill.talk).toBe(secondsOf(drill, own))
+            expect(played).toBeCloseTo(danceSeconds(drill, round, drill.repeats), 6)
+            const counts = { R: 0, L: 0 }
+            for (const { round: number, side, length } of parts)
+              if (number > 0) counts[side] += length / TICKS_PER_COUNT
+            const planned = countsPerSide(drill, own)
+            expect(counts.R + counts.L).toBe(planned.R + planned.L)
+            if (!drill.moves) expect(counts).toEqual(planned)
+          }
+        },
+      ),
+      { numRuns: 60, seed: 101 },
+    )
+  })
+
+  it('has only the layers that are drilled, heard and called', () => {
+    const all = play(drillOf()).parts
+    const feet = play(drillOf({ layers: ['feet'] })).parts
+    const kinds = (parts: readonly DrillPart[]) =>
+      new Set(parts.flatMap(({ sounds }) => sounds.map(({ kind }) => kind)))
+    expect([...LAYERS].filter((layer) => kinds(all).has(layer))).toEqual([...LAYERS])
+    expect([...LAYERS].filter((layer) => kinds(feet).has(layer))).toEqual(['feet'])
+    const texts = (parts: readonly DrillPart[]) =>
+      new Set(parts.flatMap(({ calls }) => calls.map(({ text }) => text)))
+    expect([...texts(feet)].filter((text) => !texts(all).has(text))).toEqual([])
+    expect(texts(all).size).toBeGreaterThan(texts(feet).size)
+  })
+
+  it('is counted in with four counts, or a whole eight where that is liked', () => {
+    const numbers = (countIn: number) => {
+      const drill = drillOf()
+      const { round } = play(drill)
+      return drillParts(drill, round, { ...sound, countIn })[0]?.countIn
+    }
+    expect(numbers(4)).toEqual([5, 6, 7, 8])
+    expect(numbers(8)).toEqual([1, 2, 3, 4, 5, 6, 7, 8])
+  })
+
+  it('says nothing at all where nothing is wanted, and keeps to its rhythm', () => {
+    const drill = drillOf()
+    const { round } = play(drill)
+    const parts = drillParts(drill, round, {
+      ...sound,
+      call: 'none',
+      rhythm: rhythmOf('maqsum'),
+    })
+    expect(parts.flatMap(({ calls }) => calls)).toEqual([])
+    expect(parts.some(({ sounds }) => sounds.some(({ kind }) => kind === 'say'))).toBe(false)
+    const dums = parts.map(({ sounds }) => sounds.filter(({ kind }) => kind === 'dum').length)
+    // Two in each cycle of four counts, none while it is counted in.
+    expect(dums).toEqual(parts.map((part) => (part.round === 0 ? 0 : part.length / 12 / 2)))
+  })
+})
+
+describe('what the floor shows', () => {
+  it('counts in, then every count of every phrase, and says what comes ever nearer', () => {
+    const { parts } = play(drillOf())
+    for (const [i, part] of parts.entries()) {
+      const shown = Array.from({ length: part.length / TICKS_PER_COUNT }, (_, count) =>
+        momentOf(part, count * TICKS_PER_COUNT + 3, parts[i + 1]),
+      )
+      const wanted =
+        part.round === 0
+          ? (part.countIn ?? [])
+          : part.passes.flatMap(({ phrase }) =>
+              Array.from({ length: phrase.counts }, (_, n) => n + 1),
+            )
+      expect(shown.map(({ count }) => count)).toEqual(wanted.map(String))
+      expect(shown.every(({ isCountIn }) => isCountIn === (part.round === 0))).toBe(true)
+      for (let n = 1; n < shown.length; n++) {
+        const [before, now] = [shown[n - 1]?.next, shown[n]?.next]
+        if (before && now && before.text === now.text && now.counts < before.counts)
+          expect(before.counts - now.counts).toBe(1)
+        expect(now?.counts ?? 1).toBeGreaterThanOrEqual(1)
+      }
+    }
+  })
+
+  it('announces the other side before it comes', () => {
+    const { parts } = play(drillOf({ repeats: 1 }))
+    const right = parts.findIndex(({ side, round }) => side === 'R' && round === 1)
+    const part = parts[right]
+    if (!part) throw new Error('no right side')
+    const last = momentOf(part, part.length - TICKS_PER_COUNT, parts[right + 1])
+    expect(last.next).toEqual({ text: 'left side', counts: 1 })
+  })
+
+  it('holds a cue from where it is said until what it announces', () => {
+    const { parts } = play(drillOf({ repeats: 4 }))
+    let held = 0
+    for (const [i, part] of parts.entries())
+      for (const call of part.calls) {
+        if (call.what === 'number' || call.what === 'and' || !call.say) continue
+        const later = part.calls.some(
+          (other) =>
+            other !== call &&
+            other.what !== 'number' &&
+            other.what !== 'and' &&
+            other.at > call.at &&
+            other.at <= call.at + call.length,
+        )
+        if (later) continue
+        expect(momentOf(part, call.at + call.length / 2, parts[i + 1]).said).toBe(call.text)
+        held++
+      }
+    expect(held).toBeGreaterThan(3)
+  })
+
+  it('marks the other side in a round of moves', () => {
+    const drill = drillOf({ moves: ['hip-sway', 'side-rise'], sides: ['R'] })
+    const { combination: _, ...warmUp } = drill
+    const { parts } = play(warmUp)
+    const round = parts.find((part) => part.round === 1)
+    if (!round) throw new Error('no round')
+    const sides = [0, 8, 16, 24].map(
+      (count) => momentOf(round, count * TICKS_PER_COUNT, undefined).isMirrored,
+    )
+    expect(sides).toEqual([false, true, false, true])
+  })
+})
+
+describe('the captions of a drill', () => {
+  it('have every count at its time, and what is called, spoken or shown', () => {
+    const { parts } = play(drillOf({ tempo: 60 }))
+    const text = captionsOf(parts)
+    const times = [...text.matchAll(/(\d\d):(\d\d):(\d\d\.\d{3}) -->/g)].map(
+      ([, h, m, s]) => Number(h) * 3600 + Number(m) * 60 + Number(s),
+    )
+    const counts = parts.reduce((sum, { length }) => sum + length / TICKS_PER_COUNT, 0)
+    // One count a second.
+    expect(times).toEqual(Array.from({ length: counts }, (_, i) => i))
+    const called = parts.flatMap(({ calls }) =>
+      calls.filter(({ what }) => what !== 'number' && what !== 'and'),
+    )
+    for (const call of called) expect(text).toContain(call.text)
+    expect(text.match(/^5$/gm)?.length).toBeGreaterThanOrEqual(2)
+  })
+})

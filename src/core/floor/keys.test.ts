@@ -1,0 +1,94 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { materials, wishesOf } from '../../../tests/teaching'
+import { newPlan } from '../plan/edits'
+import { type ClassKey, stepsFor } from './keys'
+import { beginFloor, drillOf, type FloorSession, floorAfter, restOf } from './session'
+
+const plan = newPlan('plan', 'Tuesday', wishesOf('Quick Ember'), materials)
+const begun = beginFloor(plan, { id: 'class', title: 'Tuesday', danced: [] })
+
+/** A class and its music, as the floor has them. */
+interface Room {
+  readonly session: FloorSession
+  readonly isSounding: boolean
+}
+
+function press({ session, isSounding }: Room, key: ClassKey): Room {
+  let now = session
+  let sounds = isSounding
+  for (const step of stepsFor(session, key)) {
+    if (step.kind === 'halt') sounds = false
+    else if (step.kind === 'play') {
+      now = floorAfter(now, { kind: 'start', now: 1 }, materials)
+      sounds = true
+    } else if (step.kind !== 'retune') now = floorAfter(now, step, materials)
+  }
+  return { session: now, isSounding: sounds }
+}
+
+/** The music plays the drill to its end. */
+function listen({ session }: Room): Room {
+  let now = session
+  for (let rest = restOf(now); rest; rest = restOf(now))
+    for (const side of rest.sides)
+      for (let i = 0; i < rest.repeats; i++)
+        now = floorAfter(now, { kind: 'round', side }, materials)
+  return { session: floorAfter(now, { kind: 'finished' }, materials), isSounding: false }
+}
+
+const KEYS = [
+  'go',
+  'next',
+  'again',
+  'slower',
+  'faster',
+  'other-side',
+  'clean',
+  'not-yet',
+  'skip',
+  'back',
+] as const
+
+describe('the keys of a class', () => {
+  it('have the music sound just while the class dances, whatever is pressed when', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.constantFrom(...KEYS, 'listen' as const), { maxLength: 40 }),
+        (keys) => {
+          let room: Room = { session: begun, isSounding: false }
+          for (const key of keys) {
+            if (key === 'listen') {
+              if (room.isSounding) room = listen(room)
+            } else room = press(room, key)
+            expect(room.isSounding).toBe(room.session.phase === 'dancing')
+            expect(room.session.phase === 'over').toBe(drillOf(room.session) === undefined)
+          }
+        },
+      ),
+      { numRuns: 300, seed: 97 },
+    )
+  })
+
+  it('get through a whole class by the one key that goes on', () => {
+    let room: Room = { session: begun, isSounding: false }
+    for (let i = 0; i < 3 * plan.drills.length && room.session.phase !== 'over'; i++)
+      room = room.isSounding ? listen(room) : press(room, 'next')
+    expect(room.session.phase).toBe('over')
+    const asked = plan.drills.filter(({ moves }) => !moves)
+    const { danced } = room.session
+    expect(danced).toHaveLength(plan.drills.length)
+    expect(danced.filter(({ verdict }) => verdict === 'clean')).toHaveLength(asked.length)
+  })
+
+  it('say clean and not yet only when that is asked', () => {
+    for (const phase of ['ready', 'dancing', 'paused', 'over'] as const)
+      for (const key of ['clean', 'not-yet'] as const)
+        expect(stepsFor({ phase, index: 3 }, key)).toEqual([])
+    expect(stepsFor({ phase: 'asking', index: 3 }, 'again')).toEqual([
+      { kind: 'verdict', verdict: 'not-yet' },
+    ])
+    expect(stepsFor({ phase: 'over', index: 3 }, 'back')).toEqual([{ kind: 'go', index: 2 }])
+    expect(stepsFor({ phase: 'over', index: 3 }, 'next')).toEqual([])
+  })
+})

@@ -1,0 +1,62 @@
+import type { FloorAction, FloorSession } from './session'
+
+/** What a key, a presenter or a zone asks of a class. */
+export type ClassKey =
+  | 'go'
+  | 'next'
+  | 'again'
+  | 'slower'
+  | 'faster'
+  | 'other-side'
+  | 'clean'
+  | 'not-yet'
+  | 'skip'
+  | 'back'
+
+/** What is done with the class, and with the music: played from what is left, halted, or at another tempo. */
+export type FloorStep =
+  | FloorAction
+  | { readonly kind: 'play' }
+  | { readonly kind: 'halt' }
+  | { readonly kind: 'retune' }
+
+const CLEAN: FloorStep = { kind: 'verdict', verdict: 'clean' }
+const NOT_YET: FloorStep = { kind: 'verdict', verdict: 'not-yet' }
+const PLAY: FloorStep = { kind: 'play' }
+const HALT: FloorStep = { kind: 'halt' }
+
+/**
+ * What a key means at this moment of the class, in order. The two page keys of a presenter are
+ * enough for all of it: on, and again; after a drill they say clean, and not yet.
+ */
+export function stepsFor(
+  { phase, index }: Pick<FloorSession, 'phase' | 'index'>,
+  key: ClassKey,
+): readonly FloorStep[] {
+  if (phase === 'over') return key === 'back' ? [{ kind: 'go', index: index - 1 }] : []
+  const isAsking = phase === 'asking'
+  const isDancing = phase === 'dancing'
+  switch (key) {
+    case 'go':
+      if (isAsking) return [CLEAN]
+      return isDancing ? [HALT, { kind: 'pause' }] : [PLAY]
+    case 'next':
+      if (isAsking) return [CLEAN]
+      return phase === 'ready' ? [PLAY] : [HALT, { kind: 'next' }]
+    case 'again':
+      return isAsking ? [NOT_YET] : [HALT, { kind: 'again' }, PLAY]
+    case 'clean':
+      return isAsking ? [CLEAN] : []
+    case 'not-yet':
+      return isAsking ? [NOT_YET] : []
+    case 'skip':
+      return [HALT, { kind: 'next' }]
+    case 'back':
+      return [HALT, { kind: 'go', index: index - 1 }]
+    case 'slower':
+    case 'faster':
+      return [{ kind: key }, ...(isDancing ? [{ kind: 'retune' } as const] : [])]
+    case 'other-side':
+      return [HALT, { kind: 'other-side' }, ...(isDancing ? [PLAY] : [])]
+  }
+}

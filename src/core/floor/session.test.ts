@@ -1,0 +1,193 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { classOn, materials, wishesOf } from '../../../tests/teaching'
+import { newPlan } from '../plan/edits'
+import { roundOf } from '../plan/material'
+import {
+  beginFloor,
+  classAfter,
+  drillOf,
+  type FloorAction,
+  type FloorSession,
+  floorAfter,
+  planStep,
+  readFloor,
+  restOf,
+  secondsLeft,
+  sidesWords,
+} from './session'
+
+const plan = newPlan('plan', 'Tuesday', wishesOf('Quick Ember', { way: 'phrases' }), materials)
+const begun = beginFloor(plan, { id: 'class', title: 'Tuesday', danced: [] })
+const entry = classOn('2026-11-25', [], { id: 'class' })
+
+const played = (session: FloorSession, ...actions: readonly FloorAction[]) =>
+  actions.reduce((now, action) => floorAfter(now, action, materials), session)
+
+const anyAction: fc.Arbitrary<FloorAction> = fc.oneof(
+  {
+    weight: 4,
+    arbitrary: fc.constantFrom<FloorAction>(
+      { kind: 'round', side: 'R' },
+      { kind: 'round', side: 'L' },
+    ),
+  },
+  fc.constant<FloorAction>({ kind: 'start', now: 1000 }),
+  fc
+    .constantFrom('finished', 'next', 'again', 'slower', 'faster', 'other-side', 'pause')
+    .map((kind) => ({ kind })),
+  fc.constantFrom('clean', 'not-yet').map((verdict) => ({ kind: 'verdict' as const, verdict })),
+  fc.nat(30).map((index) => ({ kind: 'go' as const, index })),
+)
+
+describe('a class on the floor', () => {
+  it('loses no round, whatever is pressed, and survives being written down at any moment', () => {
+    fc.assert(
+      fc.property(fc.array(anyAction, { maxLength: 40 }), (actions) => {
+        let now = begun
+        let written = entry
+        let rounds = 0
+        for (const action of actions) {
+          const before = drillOf(now)
+          if (action.kind === 'round' && before && !before.moves) rounds++
+          if (action.kind === 'round' && before?.moves) {
+            // A round of moves has both sides in it and is danced on one.
+            if (action.side === 'L') continue
+            rounds += 2
+          }
+          now = readFloor(JSON.parse(JSON.stringify(floorAfter(now, action, materials))))
+          written = classAfter(written, now, materials)
+          const { danced } = written
+          expect(danced.reduce((sum, { rounds: { R, L } }) => sum + R + L, 0)).toBe(rounds)
+          expect(new Set(danced.map(({ id }) => id)).size).toBe(danced.length)
+          expect(now.index).toBeLessThanOrEqual(now.drills.length)
+          expect(now.phase === 'over').toBe(drillOf(now) === undefined)
+        }
+      }),
+      { numRuns: 250, seed: 95 },
+    )
+  })
+
+  it('goes on where it was paused: the rounds that are left, on the sides that are left', () => {
+    const index = plan.drills.findIndex(({ kind }) => kind === 'feet')
+    const dancing = played(begun, { kind: 'go', index }, { kind: 'start', now: 5 })
+    const drill = drillOf(dancing)
+    if (!drill) throw new Error('no drill')
+    expect(restOf(dancing)).toEqual(drill)
+    const [first, second] = drill.sides
+    const one = played(dancing, { kind: 'round', side: first! }, { kind: 'pause' })
+    expect(one.phase).toBe('paused')
+    // One side after the other: the rest of the first, then all of the second.
+    expect(restOf(one)).toMatchObject({ sides: [first], repeats: drill.repeats - 1 })
+    let rest = one
+    for (let i = 1; i < drill.repeats; i++) rest = played(rest, { kind: 'round', side: first! })
+    expect(restOf(rest)).toMatchObject({ sides: [second], repeats: drill.repeats })
+    expect(played(rest, { kind: 'start', now: 9 }, { kind: 'finished' }).phase).toBe('dancing')
+    for (let i = 0; i < drill.repeats; i++) rest = played(rest, { kind: 'round', side: second! })
+    expect(restOf(rest)).toBeUndefined()
+    expect(played(rest, { kind: 'finished' }).phase).toBe('asking')
+  })
+
+  it('dances what is left whatever was danced: both sides come to the same number', () => {
+    fc.assert(
+      fc.property(
+        fc.nat(40),
+        fc.array(fc.constantFrom('R', 'L'), { maxLength: 12 }),
+        (at, rounds) => {
+          const index = 1 + (at % (plan.drills.length - 2))
+          let now = played(begun, { kind: 'go', index }, { kind: 'start', now: 1 })
+          for (const side of rounds) now = played(now, { kind: 'round', side })
+          const drill = drillOf(now)
+          if (!drill) throw new Error('no drill')
+          for (let stage = 0; stage < 4; stage++) {
+            const rest = restOf(now)
+            if (!rest) break
+            expect(rest.inTurn === true && rest.sides.length === 1).toBe(false)
+            for (let i = 0; i < rest.repeats; i++)
+              for (const side of rest.sides) now = played(now, { kind: 'round', side })
+          }
+          expect(restOf(now)).toBeUndefined()
+          for (const side of drill.sides)
+            expect(now.rounds[side]).toBe(
+              Math.max(drill.repeats, rounds.filter((one) => one === side).length),
+            )
+        },
+      ),
+      { numRuns: 150, seed: 96 },
+    )
+  })
+
+  it('repeats slower what was not yet clean, then in an easier form, and raises the tempo after clean', () => {
+    const index = plan.drills.findIndex(({ kind }) => kind === 'on-feet')
+    const round: readonly FloorAction[] = [
+      { kind: 'round', side: 'R' },
+      { kind: 'round', side: 'L' },
+    ]
+    /** All rounds of a drill. */
+    const dance = (session: FloorSession) =>
+      played(
+        session,
+        { kind: 'start', now: 1 },
+        ...Array.from({ length: drillOf(session)?.repeats ?? 0 }, () => round).flat(),
+        { kind: 'finished' },
+      )
+    const asked = dance(played(begun, { kind: 'go', index }))
+    expect(asked.phase).toBe('asking')
+    const first = drillOf(asked)
+    const slower = played(asked, { kind: 'verdict', verdict: 'not-yet' })
+    expect(drillOf(slower)).toMatchObject({ tempo: 64, layers: first?.layers, repeats: 2 })
+    expect(slower.drills).toHaveLength(begun.drills.length + 1)
+    const easier = played(dance(slower), { kind: 'verdict', verdict: 'not-yet' })
+    const form = drillOf(easier)
+    expect(form?.tempo).toBe(64)
+    expect(
+      form?.eased !== undefined || form?.layers.length === (first?.layers.length ?? 0) - 1,
+    ).toBe(true)
+    expect(form && roundOf(form, materials)).toBeDefined()
+    const clean = played(dance(easier), { kind: 'verdict', verdict: 'clean' })
+    expect(drillOf(clean)?.tempo).toBe(72)
+    const all = [asked, slower, easier, clean].reduce(
+      (written, state) => classAfter(written, state, materials),
+      entry,
+    )
+    expect(all.danced.map(({ verdict }) => verdict)).toEqual(['not-yet', 'not-yet', 'clean'])
+    const fast = played(asked, { kind: 'verdict', verdict: 'clean' })
+    expect(drillOf(fast)?.tempo).toBe(72 + planStep(begun))
+  })
+
+  it('leaves alone what was corrected or taken out of the diary by hand', () => {
+    const round: readonly FloorAction[] = [
+      { kind: 'start', now: 1 },
+      { kind: 'round', side: 'R' },
+      { kind: 'next' },
+    ]
+    let session = played(begun, { kind: 'next' })
+    let written = entry
+    for (let i = 0; i < 4; i++) {
+      session = played(session, ...round)
+      written = classAfter(written, session, materials)
+    }
+    expect(written.danced).toHaveLength(4)
+    const [first, second, ...others] = written.danced
+    if (!first || !second) throw new Error('nothing danced')
+    const corrected = { ...written, danced: [{ ...first, rounds: { R: 9, L: 9 } }, ...others] }
+    const next = classAfter(corrected, played(session, ...round), materials)
+    expect(next.danced).toHaveLength(4)
+    expect(next.danced[0]?.rounds).toEqual({ R: 9, L: 9 })
+    expect(next.danced.some(({ id }) => id === second.id)).toBe(false)
+  })
+
+  it('changes side, tempo and drill by hand, and tells the time', () => {
+    const index = plan.drills.findIndex(({ kind }) => kind === 'feet')
+    const there = played(begun, { kind: 'go', index })
+    const other = played(there, { kind: 'other-side' })
+    expect(drillOf(other)?.sides).toEqual(drillOf(there)?.sides.toReversed())
+    expect(drillOf(played(there, { kind: 'faster' }))?.tempo).toBe(76)
+    expect(drillOf(played(there, { kind: 'slower' }, { kind: 'slower' }))?.tempo).toBe(64)
+    expect(played(there, { kind: 'go', index: 99 }).phase).toBe('over')
+    expect(secondsLeft(begun, 5_000)).toBe(45 * 60)
+    expect(secondsLeft(played(begun, { kind: 'start', now: 0 }), 60_000)).toBe(44 * 60)
+    expect(sidesWords({ sides: ['R', 'L'], inTurn: true })).toBe('right and left')
+    expect(sidesWords({ sides: ['L', 'R'] })).toBe('left, then right')
+  })
+})

@@ -1,0 +1,311 @@
+import { z } from 'zod'
+import { otherSide, type Side, sideWord } from '../body/side'
+import { upgrade } from '../combination/upgrade'
+import { type ClassEntry, DancedDrill, type Verdict } from '../diary/diary'
+import { Drill } from '../plan/drill'
+import { type Materials, meanLoad, roundOf } from '../plan/material'
+import { notesOf } from '../plan/notes'
+import type { Plan } from '../plan/plan'
+import { MOST_RISE, tempoSteps } from '../plan/tempoSteps'
+import { drillTitle, phraseNames } from '../plan/totals'
+import { clampTempo } from '../time/tempo'
+
+const FLOOR_VERSION = 1
+
+/** A class while it is given: what is to come, where it is, and what was danced so far. */
+export const FloorSession = z
+  .object({
+    kind: z.literal('floor'),
+    schemaVersion: z.literal(FLOOR_VERSION),
+    /** Id of the class. */
+    id: z.string().min(1),
+    plan: z.string().min(1),
+    title: z.string(),
+    minutes: z.int().min(1),
+    tempoNow: z.int(),
+    tempoTarget: z.int(),
+    /** Milliseconds since 1970; absent until the first drill. */
+    startedAt: z.number().optional(),
+    drills: z.array(Drill).readonly(),
+    index: z.int().min(0),
+    /** `asking` after a drill: was it clean? */
+    phase: z.enum(['ready', 'dancing', 'paused', 'asking', 'over']),
+    /** Rounds of this attempt that were danced to their end. */
+    rounds: z.object({ R: z.int().min(0), L: z.int().min(0) }).readonly(),
+    danced: z.array(DancedDrill).readonly(),
+  })
+  .readonly()
+export type FloorSession = z.infer<typeof FloorSession>
+
+/**
+ * Reads a class that was under way.
+ * @throws UserError or ZodError when it is of a newer version, or damaged.
+ */
+export const readFloor = (record: Record<string, unknown>): FloorSession =>
+  FloorSession.parse(upgrade(record, FLOOR_VERSION, []))
+
+/** What a key or a touch can ask for, and what the music reports. */
+export type FloorAction =
+  | { readonly kind: 'start'; readonly now: number }
+  | { readonly kind: 'round'; readonly side: Side }
+  | { readonly kind: 'finished' }
+  | { readonly kind: 'next' | 'again' | 'slower' | 'faster' | 'other-side' | 'pause' }
+  | { readonly kind: 'verdict'; readonly verdict: Verdict }
+  | { readonly kind: 'go'; readonly index: number }
+
+/** One press slower or faster. */
+const TEMPO_PRESS = 1.06
+const NONE = { R: 0, L: 0 } as const
+
+export const beginFloor = (
+  plan: Plan,
+  { id, title, danced }: Pick<ClassEntry, 'id' | 'title' | 'danced'>,
+): FloorSession => ({
+  kind: 'floor',
+  schemaVersion: FLOOR_VERSION,
+  id,
+  plan: plan.id,
+  title,
+  minutes: plan.wishes.minutes,
+  tempoNow: plan.wishes.tempoNow,
+  tempoTarget: plan.wishes.tempoTarget,
+  drills: plan.drills,
+  index: 0,
+  phase: 'ready',
+  rounds: NONE,
+  // A class that is taken up again keeps what it had.
+  danced,
+})
+
+export const drillOf = ({ drills, index }: FloorSession): Drill | undefined => drills[index]
+
+/**
+ * What is to be danced next of the drill: all of it, or after a pause what is left. Where the
+ * sides have not the same left, the one that is behind goes first, alone. Undefined where
+ * nothing is left.
+ */
+export function restOf(session: FloorSession): Drill | undefined {
+  const drill = drillOf(session)
+  if (!drill) return undefined
+  const left = drill.sides.map((side) => ({
+    side,
+    rounds: Math.max(0, drill.repeats - session.rounds[side]),
+  }))
+  const most = Math.max(...left.map(({ rounds }) => rounds))
+  if (most === 0) return undefined
+  if (left.every(({ rounds }) => rounds === most)) return { ...drill, repeats: most }
+  const { inTurn, ...once } = drill
+  // In turn, one round is owed; one side after the other, the rest of the first comes first.
+  const fewest = Math.min(...left.map(({ rounds }) => rounds))
+  const next = left.find(({ rounds }) => (inTurn ? rounds === most : rounds > 0))
+  if (!next) return undefined
+  return { ...once, sides: [next.side], repeats: inTurn ? most - fewest : next.rounds }
+}
+
+/** Writes down what was danced of the drill; nothing where no round was finished. */
+function recorded(session: FloorSession, materials: Materials): readonly DancedDrill[] {
+  const drill = drillOf(session)
+  const { rounds, danced } = session
+  if (!drill || rounds.R + rounds.L === 0) return danced
+  const round = roundOf(drill, materials)
+  const names = phraseNames(drill, materials)
+  const phrases = (round && !drill.moves ? round.passes : []).map(({ phrase }, i) => ({
+    id: phrase.id,
+    name: names[i] ?? phrase.name,
+  }))
+  return [
+    ...danced,
+    {
+      id: freshId(session),
+      kind: drill.kind,
+      title: drillTitle(drill, materials),
+      ...(drill.combination !== undefined && {
+        combination: drill.combination,
+        combinationTitle: materials.find(drill.combination)?.combination.title ?? '',
+      }),
+      phrases: [...new Map(phrases.map((one) => [one.id, one])).values()],
+      layers: drill.layers,
+      rounds: drill.moves ? { R: rounds.R, L: rounds.R } : rounds,
+      // A round of moves has both sides in it, half its counts each.
+      counts: round ? (drill.moves ? round.counts / 2 : round.counts) : 0,
+      tempo: drill.tempo,
+      load: round ? meanLoad(drill, round) : 0,
+      ...(drill.eased && { eased: true }),
+    },
+  ]
+}
+
+/** Rows may have been taken out of the diary by hand, so their number says nothing. */
+function freshId({ id, danced }: FloorSession): string {
+  const used = new Set(danced.map((one) => one.id))
+  let n = danced.length + 1
+  while (used.has(`${id} ${n}`)) n++
+  return `${id} ${n}`
+}
+
+/** What a class is after a key, a touch, or a report of the music. */
+export function floorAfter(
+  session: FloorSession,
+  action: FloorAction,
+  materials: Materials,
+): FloorSession {
+  const drill = drillOf(session)
+  if (!drill && action.kind !== 'go') return session
+  const written = () => recorded(session, materials)
+  switch (action.kind) {
+    case 'start':
+      if (session.phase === 'dancing') return session
+      return {
+        ...session,
+        phase: 'dancing',
+        startedAt: session.startedAt ?? action.now,
+        ...(session.phase === 'asking' && { rounds: NONE }),
+      }
+    case 'round':
+      return {
+        ...session,
+        rounds: { ...session.rounds, [action.side]: session.rounds[action.side] + 1 },
+      }
+    case 'finished': {
+      // What was left of one side is danced; the rest of the drill follows.
+      if (restOf(session)) return session
+      const danced = written()
+      // Nobody is asked whether a warm-up was clean.
+      if (drill?.moves) return onTo(session, session.index + 1, danced)
+      return { ...session, danced, rounds: NONE, phase: 'asking' }
+    }
+    case 'pause':
+      return session.phase === 'dancing' ? { ...session, phase: 'paused' } : session
+    case 'next':
+      return onTo(session, session.index + 1, written())
+    case 'again':
+      return { ...session, danced: written(), rounds: NONE, phase: 'ready' }
+    case 'slower':
+    case 'faster':
+      return withDrill(session, (one) => ({
+        ...one,
+        tempo: clampTempo(
+          action.kind === 'faster' ? one.tempo * TEMPO_PRESS : one.tempo / TEMPO_PRESS,
+        ),
+      }))
+    case 'other-side':
+      return {
+        ...withDrill({ ...session, danced: written() }, flipped),
+        rounds: NONE,
+        phase: 'ready',
+      }
+    case 'verdict':
+      return judged(session, action.verdict, written(), materials)
+    case 'go':
+      return onTo(session, action.index, written())
+  }
+}
+
+/** The other side first; a drill of one side changes to the other. */
+const flipped = (drill: Drill): Drill => ({
+  ...drill,
+  sides:
+    drill.sides.length === 2
+      ? drill.sides.toReversed()
+      : drill.sides.map((side) => otherSide[side]),
+})
+
+const withDrill = (session: FloorSession, change: (drill: Drill) => Drill): FloorSession => ({
+  ...session,
+  drills: session.drills.map((drill, i) => (i === session.index ? change(drill) : drill)),
+})
+
+function onTo(session: FloorSession, index: number, danced: readonly DancedDrill[]): FloorSession {
+  const to = Math.max(0, Math.min(session.drills.length, index))
+  return {
+    ...session,
+    danced,
+    index: to,
+    rounds: NONE,
+    phase: to >= session.drills.length ? 'over' : 'ready',
+  }
+}
+
+/** Clean: the next one is a step faster. Not yet: the same again slower, then in its easier form. */
+function judged(
+  session: FloorSession,
+  verdict: Verdict,
+  danced: readonly DancedDrill[],
+  materials: Materials,
+): FloorSession {
+  const drill = drillOf(session)
+  const last = danced.at(-1)
+  if (!drill || !last) return session
+  const marked = [...danced.slice(0, -1), { ...last, verdict }]
+  if (verdict === 'clean') {
+    const after = onTo(session, session.index + 1, marked)
+    return withDrill(after, (next) =>
+      next.combination === drill.combination ? raised(next, drill.tempo, session) : next,
+    )
+  }
+  const again = easier(drill, materials)
+  return {
+    ...onTo(session, session.index + 1, marked),
+    drills: [
+      ...session.drills.slice(0, session.index + 1),
+      again,
+      ...session.drills.slice(session.index + 1),
+    ],
+    phase: 'ready',
+  }
+}
+
+/** The plan's step: the first of those from what is danced now to what is meant. */
+export const planStep = ({ tempoNow, tempoTarget }: FloorSession): number =>
+  Math.max(0, (tempoSteps(tempoNow, tempoTarget)[0] ?? tempoNow) - tempoNow)
+
+const raised = (next: Drill, clean: number, session: FloorSession): Drill => ({
+  ...next,
+  tempo: Math.max(next.tempo, Math.min(session.tempoTarget, clean + planStep(session))),
+})
+
+const AGAIN = ' again'
+
+/** The first time slower; the second time in easier forms, or the layer is left out and the feet stay. */
+function easier(drill: Drill, materials: Materials): Drill {
+  const again: Drill = {
+    ...drill,
+    id: `${drill.id}${AGAIN}`,
+    repeats: Math.min(drill.repeats, 2),
+    talk: 5,
+  }
+  if (!drill.id.endsWith(AGAIN)) return { ...again, tempo: clampTempo(drill.tempo / MOST_RISE) }
+  const forms = notesOf({ ...drill, eased: undefined }, materials).easier.map(({ event }) => event)
+  const fresh = forms.filter((event) => !drill.eased?.includes(event))
+  if (fresh.length > 0) return { ...again, eased: [...(drill.eased ?? []), ...fresh] }
+  const above = drill.layers.filter((layer) => layer !== 'feet')
+  if (drill.layers.includes('feet') && above.length > 0)
+    return { ...again, layers: drill.layers.filter((layer) => layer !== above.at(-1)) }
+  return { ...again, tempo: clampTempo(drill.tempo / MOST_RISE) }
+}
+
+/** The last rows are still being written: the drill under way, and the one whose verdict is asked. */
+const STILL_WRITTEN = 2
+
+/**
+ * What a class has in its diary after this much of it. What was corrected or taken out by
+ * hand meanwhile stays so.
+ */
+export function classAfter(
+  entry: ClassEntry,
+  session: FloorSession,
+  materials: Materials,
+): ClassEntry {
+  const rows = recorded(session, materials)
+  const byHand = new Map(entry.danced.map((row) => [row.id, row]))
+  const settled = rows.slice(0, -STILL_WRITTEN).flatMap(({ id }) => byHand.get(id) ?? [])
+  return { ...entry, danced: [...settled, ...rows.slice(-STILL_WRITTEN)] }
+}
+
+/** Seconds the class has left by the clock. */
+export const secondsLeft = ({ minutes, startedAt }: FloorSession, now: number): number =>
+  startedAt === undefined ? minutes * 60 : Math.max(0, minutes * 60 - (now - startedAt) / 1000)
+
+/** The sides of a drill in words: `right, then left`. */
+export const sidesWords = ({ sides, inTurn }: Pick<Drill, 'sides' | 'inTurn'>): string =>
+  sides.map((side) => sideWord[side]).join(inTurn ? ' and ' : ', then ')

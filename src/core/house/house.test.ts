@@ -1,0 +1,70 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { ArmPlace, compassOffset, palmAt } from '../body/places'
+import { FIGURE_GROUPS, FIGURES, FigureId } from './figures'
+import { HouseRules, settled, USUAL_HOUSE, USUAL_RULES, withFigure } from './house'
+
+const anyFigure = fc.constantFrom(...FigureId.options)
+
+describe('a house figure', () => {
+  it.each(FigureId.options)('%s has words, a group, and is usually inside its own range', (id) => {
+    const { words, usual, least, most } = FIGURES[id]
+    expect(words.length).toBeGreaterThan(3)
+    expect(FIGURE_GROUPS[id.split('.')[0] ?? '']).toBeDefined()
+    expect(usual).toBeGreaterThanOrEqual(least)
+    expect(usual).toBeLessThanOrEqual(most)
+    expect(USUAL_HOUSE.figures[id]).toBe(usual)
+  })
+
+  it('has its own words inside its group, so that no two can be taken for each other', () => {
+    const said = FigureId.options.map((id) => `${id.split('.')[0]} ${FIGURES[id].words}`)
+    expect(new Set(said).size).toBe(said.length)
+  })
+
+  it('is changed, kept inside its range, stored, and put back', () => {
+    fc.assert(
+      fc.property(
+        anyFigure,
+        anyFigure,
+        fc.double({ min: -1e4, max: 1e4, noNaN: true }),
+        (id, other, value) => {
+          const { usual, least, most } = FIGURES[id]
+          const changed = withFigure(USUAL_RULES, id, value)
+          expect(HouseRules.parse(JSON.parse(JSON.stringify(changed)))).toEqual(
+            JSON.parse(JSON.stringify(changed)),
+          )
+          const { figures } = settled(changed)
+          expect(figures[id]).toBe(Math.min(most, Math.max(least, value)) || 0)
+          if (other !== id) expect(figures[other]).toBe(FIGURES[other].usual)
+          expect(withFigure(changed, id, undefined)).toEqual(USUAL_RULES)
+          expect(withFigure(changed, id, usual)).toEqual(USUAL_RULES)
+        },
+      ),
+      { numRuns: 300, seed: 451 },
+    )
+  })
+
+  it('moves the arm or the hip it is about, and the other side with it', () => {
+    for (const place of ArmPlace.options) {
+      const house = settled(withFigure(USUAL_RULES, `palm.${place}.right`, 33))
+      expect(palmAt('R', place, house.palms).right).toBeCloseTo(0.33)
+      expect(palmAt('L', place, house.palms).right).toBeCloseTo(-0.33)
+      expect(palmAt('R', place, USUAL_HOUSE.palms)).toEqual(palmAt('R', place))
+    }
+    const wide = settled(withFigure(USUAL_RULES, 'compass.hips.side', 20))
+    expect(compassOffset('hips', 'R', wide.compass).right).toBeCloseTo(0.2)
+    expect(compassOffset('hips', 'L', wide.compass).right).toBeCloseTo(-0.2)
+    expect(compassOffset('ribs', 'R', wide.compass)).toEqual(compassOffset('ribs', 'R'))
+  })
+
+  it('of a room or a class that can not be is refused', () => {
+    for (const bad of [
+      { ...USUAL_RULES, room: { width: 0, depth: 6 } },
+      { ...USUAL_RULES, dancers: 1.5 },
+      { ...USUAL_RULES, heights: { shortest: 1.6, tallest: 4 } },
+      { ...USUAL_RULES, figures: { 'no.figure': 1 } },
+      { ...USUAL_RULES, schemaVersion: 2 },
+    ])
+      expect(HouseRules.safeParse(bad).success).toBe(false)
+  })
+})

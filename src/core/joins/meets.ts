@@ -1,0 +1,93 @@
+import { compassWord, mirrorCompass, mirrorGaze } from '../body/places'
+import { mirrorEvent } from '../combination/mirror'
+import { armWords, gazeName } from '../combination/names'
+import type { Layer } from '../moves/move'
+import { courseOf, endPlaces, type Run, reachSeconds } from '../simulate/course'
+import { isThere, type Places, placesNeeded, startPlaces } from '../simulate/places'
+import type { Simulation } from '../simulate/simulate'
+import { TICKS_PER_COUNT } from '../time/time'
+
+type JoinPart = 'arms' | 'hips' | 'ribs' | 'gaze'
+
+/** One part of the body that does not end where what follows begins (model 7). */
+export interface Gap {
+  readonly part: JoinPart
+  readonly layer: Layer
+  readonly ends: string
+  readonly starts: string
+  /** The way to what comes next, in seconds and ticks, where it needs its own start. */
+  readonly reach?: { readonly seconds: number; readonly ticks: number }
+}
+
+const PARTS: readonly { readonly part: JoinPart; readonly layer: Layer }[] = [
+  { part: 'hips', layer: 'hips' },
+  { part: 'ribs', layer: 'torso' },
+  { part: 'arms', layer: 'arms' },
+  { part: 'gaze', layer: 'head' },
+]
+
+/** Places from the other side. */
+export const mirrorPlaces = ({ hips, ribs, arms, gaze }: Places): Places => ({
+  hips: mirrorCompass(hips),
+  ribs: mirrorCompass(ribs),
+  arms: { R: arms.L, L: arms.R },
+  gaze: mirrorGaze(gaze),
+})
+
+function wordOf(places: Places, part: JoinPart): string {
+  switch (part) {
+    case 'arms':
+      return armWords(places.arms)
+    case 'gaze':
+      return gazeName[places.gaze]
+    default:
+      return compassWord[places[part]]
+  }
+}
+
+const isSame = (a: Places, b: Places, part: JoinPart): boolean =>
+  part === 'arms' ? a.arms.R === b.arms.R && a.arms.L === b.arms.L : a[part] === b[part]
+
+/**
+ * What does not meet when the same side follows, or the other one. A part whose first move
+ * begins anywhere on count 1 needs nothing; one that needs its own start has the time since
+ * its layer's last move, and the rest between rounds.
+ */
+export function gapsInto(simulation: Simulation, into: 'repeat' | 'switch'): readonly Gap[] {
+  const { combination, house, length } = simulation
+  const ends = endPlaces(simulation)
+  const begins = startPlaces(combination.start)
+  const starts = into === 'repeat' ? begins : mirrorPlaces(begins)
+  const rest = (combination.rest ?? 0) * TICKS_PER_COUNT
+  return PARTS.flatMap(({ part, layer }): readonly Gap[] => {
+    if (isSame(ends, starts, part)) return []
+    const runs = courseOf(simulation).filter(({ event }) => event.layer === layer)
+    const first = runs.find(({ at }) => at >= 0) ?? runs[0]
+    if (!first) return []
+    const words = { part, layer, ends: wordOf(ends, part), starts: wordOf(starts, part) }
+    const event = into === 'repeat' ? first.event : mirrorEvent(first.event)
+    const needs = first.move && partOf(placesNeeded(first.move, event.what), part)
+    if (needs) {
+      if (isThere(ends, needs)) return []
+      const seconds = reachSeconds(ends, needs, house)
+      const last = Math.max(...runs.filter(({ kind }) => kind !== 'texture').map(({ end }) => end))
+      const ticks = Math.max(0, first.at + length - last + rest)
+      return [
+        {
+          ...words,
+          starts: wordOf({ ...starts, ...needs } as Places, part),
+          reach: { seconds, ticks },
+        },
+      ]
+    }
+    return rest > 0 || beginsAnywhere(first) ? [] : [words]
+  })
+}
+
+function partOf(needs: Partial<Places>, part: JoinPart): Partial<Places> | undefined {
+  return needs[part] === undefined ? undefined : { [part]: needs[part] }
+}
+
+/** A place or a path on count 1 goes on from wherever the part is. */
+const beginsAnywhere = ({ at, kind }: Run): boolean =>
+  at <= 0 && (kind === 'place' || kind === 'path')

@@ -1,0 +1,52 @@
+import type { Checked } from '../findings/check'
+import { facingWord, wayWords } from '../findings/findingText'
+import { endsAway } from '../space/space'
+import { secondsOfTicks } from '../time/tempo'
+import { type Gap, gapsInto } from './meets'
+
+/** How one part of the body meets what follows. */
+export interface Meeting {
+  readonly part: 'foot' | 'facing' | 'place' | 'height' | 'hips' | 'ribs' | 'arms' | 'gaze'
+  /** meets, can still be made or only looks different, or does not work. */
+  readonly how: 'meets' | 'differs' | 'misses'
+  readonly words: string
+}
+
+/** Part by part, how the end meets the same side again and the other side (model 7). */
+export function joinStrip(checked: Checked, into: 'repeat' | 'switch'): readonly Meeting[] {
+  const { lead, joins } = checked
+  const { start, end, combination, house } = lead
+  const isFootRight = into === 'repeat' ? joins.repeats : joins.switches
+  const begins = into === 'repeat' ? start.facing : 0 - start.facing
+  const off = end.facing - begins
+  const gaps = new Map(gapsInto(lead, into).map((gap) => [gap.part, gap]))
+  const away = endsAway(lead, into === 'switch')
+  const isNear = Math.hypot(away.right, away.forward) <= house.figures['join.travel']
+  const isLevel = end.level === combination.start.level || end.bent
+  const meeting = (part: Meeting['part'], isGood: boolean, good: string, bad: string): Meeting => ({
+    part,
+    how: isGood ? 'meets' : part === 'foot' ? 'misses' : 'differs',
+    words: isGood ? good : bad,
+  })
+  return [
+    meeting('foot', isFootRight, 'the right foot is free', 'the foot that should step carries you'),
+    meeting('facing', off % 360 === 0, 'same facing', `facing ${facingWord(off)}`),
+    meeting(
+      'place',
+      isNear,
+      'near the start',
+      `${wayWords(away)} ${into === 'repeat' ? 'each round' : 'after both sides'}`,
+    ),
+    meeting('height', isLevel, 'same height', `${end.level}, begins ${combination.start.level}`),
+    ...(['hips', 'ribs', 'arms', 'gaze'] as const).map((part) =>
+      meetingOf(part, gaps.get(part), combination.tempo),
+    ),
+  ]
+}
+
+function meetingOf(part: Gap['part'], gap: Gap | undefined, tempo: number): Meeting {
+  if (!gap) return { part, how: 'meets', words: 'meets' }
+  const words = `${gap.ends}, begins ${gap.starts}`
+  const isLate = gap.reach && secondsOfTicks(gap.reach.ticks, tempo) + 1e-9 < gap.reach.seconds
+  return { part, how: isLate ? 'misses' : 'differs', words }
+}

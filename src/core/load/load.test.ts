@@ -1,0 +1,162 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { anyCombination } from '../../../tests/arbitraries'
+import { demo } from '../../../tests/demo'
+import { combination, feet, move, on } from '../../../tests/write'
+import { type Combination, DancerLevel } from '../combination/combination'
+import { mirror } from '../combination/mirror'
+import { eventOf } from '../edits/edits'
+import { checkCombination } from '../findings/check'
+import { severityOf } from '../findings/finding'
+import { USUAL_HOUSE } from '../house/house'
+import { vocabulary } from '../moves/vocabulary'
+import { simulate } from '../simulate/simulate'
+import { levelForm } from './levels'
+import { hardestLoad, loadsOf } from './load'
+
+const loads = (written: Combination, tempo = 100) => loadsOf(simulate(written, vocabulary), tempo)
+
+describe('the load of a count', () => {
+  it('is the sum of its parts, as it is shown', () => {
+    fc.assert(
+      fc.property(anyCombination(), fc.integer({ min: 40, max: 220 }), (any, tempo) => {
+        for (const { total, parts, starts, turning } of loads(any, tempo)) {
+          const sum = parts.reduce((all, { own, share }) => all + own * share, starts + turning)
+          expect(total).toBeCloseTo(sum, 9)
+          const owns = parts.map(({ own }) => own)
+          expect(owns).toEqual([...owns].sort((a, b) => b - a))
+          if (parts.length > 0) expect(parts[0]?.share).toBe(1)
+          for (const { share } of parts) expect([0.5, 0.7, 1]).toContain(share)
+        }
+      }),
+      { numRuns: 200, seed: 421 },
+    )
+  })
+
+  it('is the same on the other side, and never easier when it is faster', () => {
+    fc.assert(
+      fc.property(
+        anyCombination({ kept: false }),
+        fc.integer({ min: 40, max: 200 }),
+        (any, tempo) => {
+          const totals = (one: Combination, at: number) => loads(one, at).map(({ total }) => total)
+          const here = totals(any, tempo)
+          for (const [i, total] of totals(mirror(any), tempo).entries())
+            expect(total).toBeCloseTo(here[i] ?? 0, 9)
+          for (const [i, total] of totals(any, tempo + 20).entries())
+            expect(total).toBeGreaterThanOrEqual((here[i] ?? 0) - 1e-9)
+        },
+      ),
+      { numRuns: 150, seed: 422 },
+    )
+  })
+
+  // The orientation of model 9.
+  it.each([
+    [
+      'a step-touch with sways and simple arms, about 2.3',
+      [
+        move('step-touch', '1-8', 'R'),
+        move('hip-sway', '1-2', 'R'),
+        move('hip-sway', '3-4', 'L'),
+        on('arms', '1-2', { kind: 'arms', R: 'second', L: 'second' }),
+        on('arms', '3-4', { kind: 'arms', R: 'low', L: 'low' }),
+      ],
+      100,
+      [1.7, 2.6],
+    ],
+    [
+      'a beginner belly drill, 2.3 to 3.5',
+      [
+        ...feet('1 touch R in-place'),
+        move('hip-drop', '1-8', 'R'),
+        on('arms', '1', { kind: 'arms', R: 'second', L: 'second' }),
+      ],
+      96,
+      [2, 3.5],
+    ],
+    [
+      'walks with shimmy and snake arms, 5.4 to 6.5',
+      [
+        ...feet('1 step R forward; 2 step L forward; 3 step R forward; 4 step L forward'),
+        move('knee-shimmy', '1-4'),
+        move('snake-arms', '1-4', 'R'),
+      ],
+      110,
+      [4.6, 6.6],
+    ],
+  ] as const)('of %s', (_, events, tempo, [low, high]) => {
+    const hardest = hardestLoad(loads(combination([[...events]]), tempo))
+    expect(hardest).toBeGreaterThanOrEqual(low)
+    expect(hardest).toBeLessThanOrEqual(high)
+  })
+
+  it('counts a second layer less when it goes with the first, and adds turns and common starts', () => {
+    const total = (...events: Parameters<typeof combination>[0][number][]) =>
+      loads(combination([events.flat()]))[1]?.total ?? 0
+    const bumps = move('hip-bump', '1-4', 'R')
+    const walk = feet('1 step R forward; 2 step L forward; 3 step R forward; 4 step L forward')
+    expect(total([bumps], walk)).toBeCloseTo(1 + 0.5, 6)
+    expect(total(feet('1 step R forward; 2 step L forward turn 180'))).toBeCloseTo(1 + 1, 6)
+    expect(total(walk, [move('hip-bump', '2', 'R'), move('chest-pop', '2')])).toBeCloseTo(
+      1.8 + 0.5 + 0.5 + 0.3,
+      6,
+    )
+  })
+})
+
+describe('the version for a level', () => {
+  const faults = (one: Combination) =>
+    checkCombination(one, vocabulary).findings.filter((found) => severityOf(found) === 'fault')
+      .length
+
+  it.each(
+    demo.flatMap((one) => DancerLevel.options.map((level) => [one.title, level, one] as const)),
+  )(
+    '%s for %s is never harder where it was too hard, has no new fault, and says every swap',
+    (_, level, written) => {
+      const { combination: form, swaps, load } = levelForm(written, level, vocabulary, USUAL_HOUSE)
+      expect(form.level).toBe(level)
+      expect(faults(form)).toBeLessThanOrEqual(faults(written))
+      if (load.before > load.limit) expect(load.after).toBeLessThanOrEqual(load.before)
+      const now = (id: string) => JSON.stringify(eventOf(form, id)?.what)
+      const changed = written.phrases.flatMap(({ events }) =>
+        events.filter((event) => now(event.id) !== JSON.stringify(event.what)),
+      )
+      expect(new Set(swaps.map(({ event }) => event))).toEqual(new Set(changed.map(({ id }) => id)))
+      for (const { kind, event } of swaps)
+        expect(eventOf(form, event) === undefined).toBe(kind === 'dropped')
+    },
+  )
+
+  it('drops a flourish first, then takes what the instructor wrote as the easier form', () => {
+    const busy = combination(
+      [
+        [
+          ...feet('1 step R side; 2 step L side; 3 step R side; 4 step L side'),
+          { ...move('three-quarter-shimmy', '1-4', 'R'), easier: 'hip-sway' },
+          { ...move('shoulder-shimmy', '1-4'), optional: true as const },
+        ],
+      ],
+      { level: 'advanced', tempo: 110 },
+    )
+    const { swaps } = levelForm(busy, 'new', vocabulary, USUAL_HOUSE)
+    expect(swaps.map(({ kind }) => kind).slice(0, 2)).toEqual(['dropped', 'easier'])
+    expect(swaps[1]?.to).toContain('hip sway')
+  })
+
+  it('takes a harder form that is written, when the load allows it', () => {
+    const plain = combination(
+      [
+        [
+          ...feet('1 step R side; 2 touch L together'),
+          { ...move('hip-bump', '1', 'L'), harder: 'thumka' },
+        ],
+      ],
+      { level: 'new' },
+    )
+    const { swaps } = levelForm(plain, 'advanced', vocabulary, USUAL_HOUSE)
+    expect(swaps).toEqual([expect.objectContaining({ kind: 'harder', to: 'thumka L' })])
+    expect(levelForm(plain, 'new', vocabulary, USUAL_HOUSE).swaps).toEqual([])
+  })
+})

@@ -1,0 +1,240 @@
+import { factsOf, type Primitive } from '../body/feet'
+import type { Pass } from '../combination/passes'
+import { LAYERS, type Layer, type Move } from '../moves/move'
+import { cyclesOf } from '../moves/rate'
+import { courseOf, type Run } from '../simulate/course'
+import { type Danced, repeatsOf, type Simulation } from '../simulate/simulate'
+import { TICKS_PER_COUNT } from '../time/time'
+
+/** What one layer adds to the load of a count. */
+interface LoadPart {
+  readonly layer: Layer
+  /** The event it comes from. */
+  readonly event: string
+  /** Its own load, before it is weighed against the harder layers. */
+  readonly own: number
+  /** How much of it counts: 1 for the hardest, less where it goes with the others. */
+  readonly share: number
+}
+
+/** How hard one count is, and why (model 9). A guide, no measurement. */
+export interface CountLoad {
+  readonly pass: number
+  /** From the start of the combination. */
+  readonly at: number
+  /** Count of the phrase, from 1. */
+  readonly count: number
+  readonly total: number
+  readonly parts: readonly LoadPart[]
+  /** Added for moves that begin together here. */
+  readonly starts: number
+  /** Added for turning. */
+  readonly turning: number
+}
+
+const WEIGHT: Readonly<Record<Layer, number>> = {
+  feet: 1,
+  hips: 1,
+  torso: 0.9,
+  arms: 0.6,
+  head: 0.4,
+}
+const ARMS_DIFFER = 0.3
+const SAME_PULSE = 0.5
+const EVEN_PULSE = 0.7
+const EACH_START = 0.3
+const QUARTER_TURN = 0.5
+
+const DEMAND: Readonly<Record<Primitive, number>> = {
+  hold: 0,
+  step: 1,
+  close: 1,
+  touch: 1,
+  heel: 1,
+  sway: 1,
+  centre: 1,
+  rise: 1,
+  lower: 1,
+  bend: 1,
+  straighten: 1,
+  kick: 2,
+  brush: 2,
+  sweep: 2,
+  drag: 2,
+  stamp: 2,
+  lift: 2,
+  pivot: 2,
+  hop: 2,
+  jump: 3,
+  leap: 3,
+}
+
+const clamp = (value: number, low: number, high: number) => Math.min(high, Math.max(low, value))
+/** Less time than usual is harder, but not in proportion. */
+const haste = (usual: number, given: number): number => clamp((usual / given) ** 0.7, 0.6, 2)
+
+interface Layered {
+  readonly layer: Layer
+  readonly event: string
+  readonly own: number
+  /** Beats a count. */
+  readonly pulse: number
+}
+
+/** The load of every count of a simulation at a tempo, in the order they are danced. */
+export function loadsOf(simulation: Simulation, tempo: number): readonly CountLoad[] {
+  const quick = clamp((tempo / 100) ** 0.7, 0.8, 1.5)
+  const course = courseOf(simulation).map((run) => ({ run, strength: strength(run) }))
+  const { danced } = simulation
+  const loads: CountLoad[] = []
+  let firstRun = 0
+  let firstStep = 0
+  let kinds = new Set<string>()
+  for (const pass of simulation.passes)
+    for (let i = 0; i < pass.length / TICKS_PER_COUNT; i++) {
+      const at = pass.at + i * TICKS_PER_COUNT
+      const end = at + TICKS_PER_COUNT
+      const hardest = new Map<Layer, Layered>()
+      const now = new Set<string>()
+      let started = 0
+      const add = (one: Layered) => {
+        if (one.own > (hardest.get(one.layer)?.own ?? 0)) hardest.set(one.layer, one)
+      }
+      while (firstRun < course.length && (course[firstRun]?.run.end ?? 0) <= at) firstRun++
+      for (let j = firstRun; j < course.length; j++) {
+        const one = course[j]
+        if (!one || one.run.at >= end) break
+        if (one.run.end <= at) continue
+        const { layer, id } = one.run.event
+        const { kind, own, pulse } = one.strength
+        add({ layer, event: id, own: own * quick, pulse })
+        now.add(kind)
+        if (one.run.at >= at && !kinds.has(kind)) started++
+      }
+      while (firstStep < danced.length && (danced[firstStep]?.at ?? 0) < at) firstStep++
+      const steps: Danced[] = []
+      for (let j = firstStep; j < danced.length; j++) {
+        const one = danced[j]
+        if (!one || one.at >= end) break
+        steps.push(one)
+      }
+      const turned = feetIn(steps, simulation, quick, add, (kind, isNew) => {
+        if (isNew && !now.has(kind) && !kinds.has(kind)) started++
+        now.add(kind)
+      })
+      const isFirst = loads.length === 0
+      loads.push(summed(pass, at, i + 1, [...hardest.values()], isFirst ? 0 : started, turned))
+      kinds = now
+    }
+  return loads
+}
+
+interface Strength {
+  readonly kind: string
+  readonly own: number
+  readonly pulse: number
+}
+
+const knownStrengths = new WeakMap<
+  Run['event'],
+  { readonly move: Move | undefined; readonly strength: Strength }
+>()
+
+/** How hard one event is while it runs, at a tempo of 100, and its pulse. */
+function strength(run: Run): Strength {
+  const known = knownStrengths.get(run.event)
+  if (known && known.move === run.move) return known.strength
+  const made = strengthOf(run)
+  knownStrengths.set(run.event, { move: run.move, strength: made })
+  return made
+}
+
+function strengthOf({ event, move, kind }: Run): Strength {
+  const { what, length } = event
+  const every = what.kind === 'move' ? what.every : undefined
+  const base = WEIGHT[event.layer] + (armsDiffer(event.what, move) ? ARMS_DIFFER : 0)
+  const demand = move?.demand ?? 1
+  const id = what.kind === 'move' ? what.move : what.kind
+  const known = { kind: `${event.layer} ${id}` }
+  if (kind === 'place')
+    return { ...known, own: base * demand * 0.5, pulse: TICKS_PER_COUNT / length }
+  if (!move) return { ...known, own: base, pulse: TICKS_PER_COUNT / length }
+  if (kind === 'texture') {
+    const usual = cyclesOf(move).perCount
+    const rate = event.rate ?? usual
+    return { ...known, own: base * demand * (rate / usual), pulse: rate }
+  }
+  const given = every ?? (kind === 'path' ? length : Math.min(move.length, length))
+  const pulse = TICKS_PER_COUNT / given
+  return { ...known, own: base * demand * haste(move.length, given), pulse }
+}
+
+function armsDiffer(what: Run['event']['what'], move: Move | undefined): boolean {
+  if (what.kind === 'arms') return what.R !== undefined && what.L !== undefined && what.R !== what.L
+  if (move?.layer !== 'arms') return false
+  const isOneSided = move.motion.some((item) => 'arm' in item && item.arm === 'R')
+  return isOneSided && move.claims.includes('armL')
+}
+
+/** Adds what the feet do in a count; the degrees they turn. */
+function feetIn(
+  steps: readonly Danced[],
+  simulation: Simulation,
+  quick: number,
+  add: (one: Layered) => void,
+  onFigure: (kind: string, isNew: boolean) => void,
+): number {
+  let degrees = 0
+  const landings = steps.filter(({ action }) => factsOf(action.primitive).lands).length
+  const pulse = Math.max(1, landings)
+  for (const { action, event, at, pass } of steps) {
+    degrees += Math.abs(action.turn ?? 0)
+    const { what } = event
+    if (what.kind === 'foot') {
+      const own = WEIGHT.feet * DEMAND[action.primitive] * pulse ** 0.7 * quick
+      add({ layer: 'feet', event: event.id, own, pulse })
+      continue
+    }
+    const move = what.kind === 'move' ? simulation.vocabulary.find(what.move) : undefined
+    if (!move) continue
+    onFigure(`feet ${move.id}`, at === pass.at + event.at)
+    const { times, left } = repeatsOf(event, move)
+    const given = times > 0 ? (event.length - left) / times : move.length
+    const own = WEIGHT.feet * move.demand * haste(move.length, given) * quick
+    add({ layer: 'feet', event: event.id, own, pulse })
+  }
+  return degrees
+}
+
+const isEven = (a: number, b: number): boolean => {
+  const ratio = a > b ? a / b : b / a
+  return Math.abs(ratio - Math.round(ratio)) < 1e-6
+}
+
+function summed(
+  pass: Pass,
+  at: number,
+  count: number,
+  layered: readonly Layered[],
+  started: number,
+  degrees: number,
+): CountLoad {
+  const order = [...layered].sort(
+    (a, b) => b.own - a.own || LAYERS.indexOf(a.layer) - LAYERS.indexOf(b.layer),
+  )
+  const parts = order.map(({ layer, event, own, pulse }, i): LoadPart => {
+    const harder = order.slice(0, i)
+    const same = harder.every((one) => Math.abs(one.pulse - pulse) < 1e-6)
+    const even = harder.every((one) => isEven(one.pulse, pulse))
+    const share = i === 0 ? 1 : same ? SAME_PULSE : even ? EVEN_PULSE : 1
+    return { layer, event, own, share }
+  })
+  const starts = Math.max(0, started - 1) * EACH_START
+  const turning = (degrees / 90) * QUARTER_TURN
+  const total = parts.reduce((sum, { own, share }) => sum + own * share, starts + turning)
+  return { pass: pass.index, at, count, total, parts, starts, turning }
+}
+
+/** The load of the hardest count; 0 where there is none. */
+export const hardestLoad = (loads: readonly CountLoad[]): number =>
+  loads.reduce((most, { total }) => Math.max(most, total), 0)

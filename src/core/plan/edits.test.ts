@@ -1,0 +1,205 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { demo } from '../../../tests/demo'
+import { materials, wishesOf } from '../../../tests/teaching'
+import { beginHistory, edit, undo } from '../edits/history'
+import { vocabulary } from '../moves/vocabulary'
+import { keyOf } from './drill'
+import {
+  changeDrill,
+  changeWishes,
+  comparePlans,
+  freed,
+  moveDrill,
+  newPlan,
+  planAgain,
+  removeDrill,
+  setLocked,
+  splitDrill,
+} from './edits'
+import { countsPerSide, secondsOf } from './material'
+import { notesOf } from './notes'
+import { Plan, type PlanWishes, readPlan } from './plan'
+import { drillTitle, totalsOf } from './totals'
+
+const wishes = (more: Partial<PlanWishes> = {}) => wishesOf('Quick Ember', more)
+
+const plan = newPlan('plan', 'Tuesday', wishes(), materials)
+
+type Hand =
+  | { readonly kind: 'repeats'; readonly at: number; readonly repeats: number }
+  | { readonly kind: 'tempo'; readonly at: number; readonly tempo: number }
+  | { readonly kind: 'side' | 'split' | 'remove' | 'lock' | 'unlock'; readonly at: number }
+  | { readonly kind: 'move'; readonly at: number; readonly to: number }
+
+const at = fc.nat(40)
+const anyHand: fc.Arbitrary<Hand> = fc.oneof(
+  fc.record({ kind: fc.constant('repeats' as const), at, repeats: fc.integer({ min: 1, max: 6 }) }),
+  fc.record({ kind: fc.constant('tempo' as const), at, tempo: fc.integer({ min: 40, max: 140 }) }),
+  fc.record({ kind: fc.constantFrom('side', 'split', 'remove', 'lock', 'unlock'), at }),
+  fc.record({ kind: fc.constant('move' as const), at, to: at }),
+)
+
+function byHand(plan: Plan, hand: Hand): Plan {
+  const drill = plan.drills[hand.at % plan.drills.length]
+  if (!drill) return plan
+  switch (hand.kind) {
+    case 'repeats':
+      return changeDrill(plan, drill.id, { repeats: hand.repeats })
+    case 'tempo':
+      return changeDrill(plan, drill.id, { tempo: hand.tempo })
+    case 'side':
+      return changeDrill(plan, drill.id, { sides: drill.sides.toReversed() })
+    case 'split':
+      return splitDrill(plan, drill.id) ?? plan
+    case 'remove':
+      return removeDrill(plan, drill.id)
+    case 'lock':
+    case 'unlock':
+      return setLocked(plan, drill.id, hand.kind === 'lock')
+    case 'move':
+      return moveDrill(plan, drill.id, hand.to)
+  }
+}
+
+describe('a plan changed by hand', () => {
+  it('keeps what is locked, brings back nothing that was taken out, and still adds up', () => {
+    fc.assert(
+      fc.property(fc.array(anyHand, { minLength: 1, maxLength: 7 }), (hands) => {
+        let now = plan
+        for (const hand of hands) {
+          const changed = byHand(now, hand)
+          const { plan: again, proposal } = planAgain(changed, materials)
+          const seconds = again.drills.reduce((sum, drill) => sum + secondsOf(drill, materials), 0)
+          expect(seconds - proposal.over).toBe(45 * 60)
+          const kept = changed.drills.filter((drill) => drill.locked)
+          expect(again.drills.filter((drill) => drill.locked)).toEqual(kept)
+          for (const key of changed.without)
+            expect(again.drills.filter((drill) => !drill.locked && keyOf(drill) === key)).toEqual(
+              [],
+            )
+          expect(Plan.safeParse(again).success).toBe(true)
+          expect(readPlan(JSON.parse(JSON.stringify(again)))).toEqual(again)
+          now = again
+        }
+        expect(planAgain(freed(now), materials).plan.drills).toEqual(plan.drills)
+      }),
+      { numRuns: 150, seed: 65 },
+    )
+  })
+
+  it('can be undone step by step', () => {
+    fc.assert(
+      fc.property(fc.array(anyHand, { minLength: 1, maxLength: 6 }), (hands) => {
+        const states = [plan]
+        let history = beginHistory(plan)
+        for (const hand of hands) {
+          history = edit(history, hand.kind, byHand(history.present, hand))
+          if (history.present !== states.at(-1)) states.push(history.present)
+        }
+        for (const state of states.toReversed()) {
+          expect(history.present).toBe(state)
+          history = undo(history)
+        }
+      }),
+      { numRuns: 60, seed: 66 },
+    )
+  })
+
+  it('is parted into a side each, which take the time of both and a count-in', () => {
+    const sides = plan.drills.find(({ kind }) => kind === 'feet')
+    if (!sides) throw new Error('no feet')
+    const split = splitDrill(plan, sides.id)
+    const halves = split?.drills.filter(
+      ({ kind, phrases }) => kind === 'feet' && phrases[0] === sides.phrases[0],
+    )
+    expect(halves?.map((half) => half.sides)).toEqual([['R'], ['L']])
+    const [a, b] = halves ?? []
+    if (!a || !b) throw new Error('no halves')
+    const both = countsPerSide(sides, materials)
+    expect(countsPerSide(a, materials).R + countsPerSide(b, materials).R).toBe(both.R)
+    const whole = secondsOf(sides, materials)
+    const parts = secondsOf(a, materials) + secondsOf(b, materials)
+    expect(Math.abs(parts - whole)).toBeLessThanOrEqual(1)
+    expect(splitDrill(plan, 'nowhere')).toBeUndefined()
+  })
+})
+
+describe('what is said of a plan', () => {
+  it('is nothing where it was planned, and names each slip a hand makes', () => {
+    expect(totalsOf(plan, materials).remarks).toEqual([])
+    const said = (changed: Plan) =>
+      totalsOf(changed, materials)
+        .remarks.map(({ text }) => text)
+        .join(' ')
+    const feet = plan.drills.find(({ kind }) => kind === 'feet')
+    const onFeet = plan.drills.findIndex(({ kind }) => kind === 'on-feet')
+    if (!feet) throw new Error('no feet')
+    expect(said(moveDrill(plan, feet.id, onFeet + 1))).toMatch(
+      /Hips on the feet before the feet alone/,
+    )
+    expect(said(changeDrill(plan, feet.id, { sides: ['R'] }))).toMatch(
+      /left side has \d+ counts fewer/,
+    )
+    expect(said(changeDrill(plan, feet.id, { repeats: 90 }))).toMatch(/too long/)
+    expect(said(removeDrill(plan, feet.id))).toMatch(/ s are free|min .* are free/)
+    expect(said(changeDrill(plan, feet.id, { tempo: 60 }))).toMatch(/From 60 to 72 at once/)
+    const gone = {
+      ...plan,
+      drills: plan.drills.map((d) => (d === feet ? { ...d, phrases: ['gone'] } : d)),
+    }
+    expect(said(gone)).toMatch(/no longer in the combination/)
+  })
+
+  it('counts what strains, up to the limits of a drill and of the class', () => {
+    const combination = demo.find(({ phrases }) =>
+      phrases.some(({ events }) =>
+        events.some(
+          ({ what }) => what.kind === 'move' && (vocabulary.find(what.move)?.risk.length ?? 0) > 0,
+        ),
+      ),
+    )
+    if (!combination) throw new Error('nothing in the demo strains')
+    const strained = newPlan(
+      'x',
+      'x',
+      wishes({ combinations: [combination.id], minutes: 180 }),
+      materials,
+    )
+    const { risks } = totalsOf(strained, materials)
+    const some = risks.filter(({ times }) => times > 0)
+    expect(some.length).toBeGreaterThan(0)
+    for (const { times, cap } of some) expect(times).toBeLessThanOrEqual(cap)
+    const [first] = strained.drills.filter(({ kind }) => kind === 'sides')
+    if (!first) throw new Error('no sides')
+    const more = totalsOf(changeDrill(strained, first.id, { repeats: 99 }), materials)
+    expect(more.remarks.map(({ text }) => text).join(' ')).toMatch(/in one drill/)
+    expect(more.remarks.map(({ text }) => text).join(' ')).toMatch(/in the class/)
+  })
+
+  it('has what to watch, an easier form and cautions of the moves that are in the drill', () => {
+    const notes = plan.drills.map((drill) => notesOf(drill, materials))
+    expect(notes.some(({ watch }) => watch.length > 0)).toBe(true)
+    expect(notes.some(({ easier }) => easier.length > 0)).toBe(true)
+    for (const { watch } of notes) expect(watch.length).toBeLessThanOrEqual(2)
+  })
+})
+
+describe('two plans beside each other', () => {
+  it('pair what is the same, and leave nothing out', () => {
+    const other = newPlan('other', 'Other', wishes({ way: 'layers', minutes: 60 }), materials)
+    const pairs = comparePlans(plan, other, materials)
+    expect(pairs.flatMap(({ a }) => a ?? [])).toEqual(plan.drills)
+    expect(new Set(pairs.flatMap(({ b }) => b ?? []))).toEqual(new Set(other.drills))
+    for (const { a, b } of pairs) if (a && b) expect(keyOf(a)).toBe(keyOf(b))
+    const [sumA, sumB] = [0, 1].map((i) =>
+      pairs.reduce((sum, { seconds }) => sum + (seconds[i] ?? 0), 0),
+    )
+    expect([sumA, sumB]).toEqual([45 * 60, 60 * 60])
+    expect(comparePlans(plan, plan, materials).every(({ a, b }) => a === b)).toBe(true)
+    expect(changeWishes(plan, { minutes: 60 }).wishes.minutes).toBe(60)
+    expect(
+      new Set(pairs.map(({ title }) => title)).has(drillTitle(plan.drills[0]!, materials)),
+    ).toBe(true)
+  })
+})

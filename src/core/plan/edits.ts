@@ -1,0 +1,156 @@
+import { clampTempo } from '../time/tempo'
+import { type Drill, keyOf, MOST_REPEATS } from './drill'
+import { type Materials, secondsOf } from './material'
+import { PLAN_VERSION, type Plan, type PlanWishes } from './plan'
+import { type Proposal, planClass } from './planner'
+import { drillTitle } from './totals'
+
+/** What can be changed of a drill by hand. */
+export type DrillChange = Partial<Pick<Drill, 'repeats' | 'tempo' | 'sides' | 'talk' | 'stand'>>
+
+/** A change made by hand stays: the drill is locked, and the rest is planned round it. */
+const locked = (drill: Drill, change: DrillChange): Drill => {
+  const sides = change.sides ?? drill.sides
+  const { inTurn, ...once } = drill
+  return {
+    ...once,
+    ...(inTurn && sides.length === 2 && { inTurn }),
+    ...change,
+    repeats: Math.min(MOST_REPEATS, Math.max(1, change.repeats ?? drill.repeats)),
+    tempo: clampTempo(change.tempo ?? drill.tempo),
+    locked: true,
+  }
+}
+
+/** Plans everything again that is not locked. */
+export function planAgain(plan: Plan, materials: Materials): { plan: Plan; proposal: Proposal } {
+  const kept = plan.drills.flatMap((drill, index) => (drill.locked ? [{ drill, index }] : []))
+  const proposal = planClass(plan.wishes, materials, { kept, without: plan.without })
+  return { plan: { ...plan, drills: proposal.drills }, proposal }
+}
+
+export function changeDrill(plan: Plan, id: string, change: DrillChange): Plan {
+  return {
+    ...plan,
+    drills: plan.drills.map((drill) => (drill.id === id ? locked(drill, change) : drill)),
+  }
+}
+
+export const setLocked = (plan: Plan, id: string, isLocked: boolean): Plan => ({
+  ...plan,
+  drills: plan.drills.map((drill) => {
+    if (drill.id !== id) return drill
+    const { locked: _, ...free } = drill
+    return isLocked ? { ...free, locked: true } : free
+  }),
+})
+
+/** Moves a drill to a place in the class, from 0; it is locked there. */
+export function moveDrill(plan: Plan, id: string, to: number): Plan {
+  const drill = plan.drills.find((one) => one.id === id)
+  if (!drill) return plan
+  const others = plan.drills.filter((one) => one !== drill)
+  const at = Math.min(others.length, Math.max(0, to))
+  if (plan.drills[at] === drill) return plan
+  return { ...plan, drills: [...others.slice(0, at), locked(drill, {}), ...others.slice(at)] }
+}
+
+/** Takes a drill out, and does not propose it again. */
+export function removeDrill(plan: Plan, id: string): Plan {
+  const drill = plan.drills.find((one) => one.id === id)
+  if (!drill) return plan
+  return {
+    ...plan,
+    drills: plan.drills.filter((one) => one !== drill),
+    without: [...new Set([...plan.without, keyOf(drill)])],
+  }
+}
+
+/** Two drills of one: a side each, else half the repeats each. Undefined where there is nothing to part. */
+export function splitDrill(plan: Plan, id: string): Plan | undefined {
+  const drill = plan.drills.find((one) => one.id === id)
+  if (!drill || drill.moves) return undefined
+  const [first, second] = drill.sides
+  const parts =
+    first && second
+      ? [locked(drill, { sides: [first] }), locked(drill, { sides: [second], talk: 0 })]
+      : drill.repeats > 1
+        ? [
+            locked(drill, { repeats: Math.ceil(drill.repeats / 2) }),
+            locked(drill, { repeats: Math.floor(drill.repeats / 2), talk: 0 }),
+          ]
+        : undefined
+  if (!parts) return undefined
+  const used = new Set(plan.drills.map((one) => one.id))
+  let extra = `${id} half`
+  while (used.has(extra)) extra = `${extra} half`
+  const named = parts.map((part, i) => (i === 0 ? part : { ...part, id: extra }))
+  return { ...plan, drills: plan.drills.flatMap((one) => (one === drill ? named : [one])) }
+}
+
+export const changeWishes = (plan: Plan, change: Partial<PlanWishes>): Plan => ({
+  ...plan,
+  wishes: { ...plan.wishes, ...change },
+})
+
+/** Forgets what was changed by hand. */
+export const freed = (plan: Plan): Plan => ({
+  ...plan,
+  without: [],
+  drills: plan.drills.map(({ locked: _, ...drill }) => drill),
+})
+
+/** A plan of some wishes, as it is proposed. */
+export function newPlan(
+  id: string,
+  title: string,
+  wishes: PlanWishes,
+  materials: Materials,
+  group?: string,
+): Plan {
+  const { drills } = planClass(wishes, materials)
+  return {
+    kind: 'plan',
+    schemaVersion: PLAN_VERSION,
+    id,
+    title,
+    ...(group !== undefined && { group }),
+    wishes,
+    drills,
+    without: [],
+  }
+}
+
+/** A drill of one plan beside the same drill of another. */
+export interface PlanPair {
+  readonly title: string
+  readonly a?: Drill
+  readonly b?: Drill
+  /** Seconds in each; 0 where it is not in it. */
+  readonly seconds: readonly [number, number]
+}
+
+/** Two plans side by side, in the order of the first; what only the second has stands where it has it. */
+export function comparePlans(a: Plan, b: Plan, materials: Materials): readonly PlanPair[] {
+  const pairOf = (one: Drill | undefined, other: Drill | undefined): PlanPair => {
+    const drill = one ?? other
+    return {
+      title: drill ? drillTitle(drill, materials) : '',
+      ...(one && { a: one }),
+      ...(other && { b: other }),
+      seconds: [one ? secondsOf(one, materials) : 0, other ? secondsOf(other, materials) : 0],
+    }
+  }
+  const left = [...b.drills]
+  const pairs: PlanPair[] = []
+  for (const drill of a.drills) {
+    const at = left.findIndex((other) => keyOf(other) === keyOf(drill))
+    if (at < 0) {
+      pairs.push(pairOf(drill, undefined))
+      continue
+    }
+    pairs.push(...left.splice(0, at).map((other) => pairOf(undefined, other)))
+    pairs.push(pairOf(drill, left.shift()))
+  }
+  return [...pairs, ...left.map((other) => pairOf(undefined, other))]
+}

@@ -1,0 +1,97 @@
+import { z } from 'zod'
+import { Side } from '../body/side'
+import { DancerLevel } from '../combination/combination'
+import { upgrade } from '../combination/upgrade'
+import { Layer } from '../moves/move'
+import { Tempo } from '../time/tempo'
+import { Drill } from './drill'
+
+export const PLAN_VERSION = 1
+
+/** Minutes a class may last. */
+export const LEAST_MINUTES = 10
+export const MOST_MINUTES = 180
+
+/** The two ways of teaching (domain), or whichever suits the combination. */
+export const TeachingWay = z.enum(['phrases', 'layers', 'propose'])
+export type TeachingWay = z.infer<typeof TeachingWay>
+
+/** How many of the class have danced it before. */
+export const Seen = z.enum(['none', 'some', 'all'])
+export type Seen = z.infer<typeof Seen>
+
+/** Something that was taught before and is danced again first. */
+export const Review = z
+  .object({
+    combination: z.string().min(1),
+    phrases: z.array(z.string().min(1)).readonly(),
+    layers: z.array(Layer).min(1).readonly(),
+    tempo: Tempo,
+    /** Why it is due, in words. */
+    because: z.string(),
+  })
+  .readonly()
+export type Review = z.infer<typeof Review>
+
+/** What the diary knows of a group, for planning. */
+export const Known = z
+  .object({
+    reviews: z.array(Review).readonly(),
+    /** What needs no teaching any more: `combination|phrase|layer`. */
+    taught: z.array(z.string()).readonly(),
+    /** The side that had fewer counts, and how many fewer, by combination. */
+    weaker: z
+      .record(z.string(), z.object({ side: Side, behind: z.int().min(0) }).readonly())
+      .readonly(),
+  })
+  .readonly()
+export type Known = z.infer<typeof Known>
+
+export const NOTHING_KNOWN: Known = { reviews: [], taught: [], weaker: {} }
+
+/** What a class is planned from. */
+export const PlanWishes = z
+  .object({
+    combinations: z.array(z.string().min(1)).min(1).max(8).readonly(),
+    minutes: z.int().min(LEAST_MINUTES).max(MOST_MINUTES),
+    level: DancerLevel,
+    /** What the class can dance today, and what it is meant to reach. */
+    tempoNow: Tempo,
+    tempoTarget: Tempo,
+    way: TeachingWay,
+    seen: Seen,
+    known: Known,
+  })
+  .readonly()
+export type PlanWishes = z.infer<typeof PlanWishes>
+
+/** A class, drill by drill. */
+export const Plan = z
+  .object({
+    kind: z.literal('plan'),
+    schemaVersion: z.literal(PLAN_VERSION),
+    id: z.string().min(1),
+    title: z.string(),
+    /** Id of the group it was planned for. */
+    group: z.string().min(1).optional(),
+    wishes: PlanWishes,
+    drills: z.array(Drill).readonly(),
+    /** What was taken out by hand and is not proposed again: keys of drills. */
+    without: z.array(z.string()).readonly(),
+  })
+  .refine(({ drills }) => new Set(drills.map(({ id }) => id)).size === drills.length, {
+    message: 'two drills have the same id',
+    path: ['drills'],
+  })
+  .readonly()
+export type Plan = z.infer<typeof Plan>
+
+/**
+ * Reads a stored plan, of this version or an older one.
+ * @throws UserError or ZodError when it is of a newer version, or damaged.
+ */
+export const readPlan = (record: Record<string, unknown>): Plan =>
+  Plan.parse(upgrade(record, PLAN_VERSION, []))
+
+/** Whole seconds of the class. */
+export const classSeconds = ({ minutes }: Pick<PlanWishes, 'minutes'>): number => minutes * 60

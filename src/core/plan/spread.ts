@@ -1,0 +1,70 @@
+import type { Drill } from './drill'
+import { type Materials, roundOf } from './material'
+import type { PlanWishes } from './plan'
+import { planClass } from './planner'
+import { layersOf, taughtKey } from './units'
+
+/** One class of several, when all that is to be taught does not fit into one. */
+export interface SpreadClass {
+  readonly drills: readonly Drill[]
+  /** What is new in it. */
+  readonly taught: readonly Drill[]
+}
+
+const MOST_CLASSES = 24
+
+/**
+ * Spreads what does not fit over several classes like this one, each of which begins with a
+ * review of the one before it.
+ */
+export function spreadOver(wishes: PlanWishes, materials: Materials): readonly SpreadClass[] {
+  const classes: SpreadClass[] = []
+  let now = wishes
+  while (classes.length < MOST_CLASSES) {
+    const { drills, left } = planClass(now, materials)
+    const taught = drills.filter(({ kind }) => NEW_KINDS.has(kind))
+    classes.push({ drills, taught })
+    if (left.length === 0 || taught.length === 0) break
+    now = afterClass(now, drills, materials)
+  }
+  return classes
+}
+
+const NEW_KINDS: ReadonlySet<Drill['kind']> = new Set(['feet', 'alone', 'on-feet', 'all', 'join'])
+
+/** The wishes for the class that follows one in which some drills were danced. */
+function afterClass(
+  wishes: PlanWishes,
+  drills: readonly Drill[],
+  materials: Materials,
+): PlanWishes {
+  const danced = drills.filter(({ combination }) => combination !== undefined)
+  const taught = danced.flatMap((drill) => taughtIn(drill, materials))
+  const together = danced.filter(({ kind }) => kind === 'sides')
+  const closing = together.length > 0 ? together : danced.slice(-1)
+  return {
+    ...wishes,
+    known: {
+      ...wishes.known,
+      taught: [...new Set([...wishes.known.taught, ...taught])],
+      reviews: closing.map(({ combination = '', phrases, layers, tempo }) => ({
+        combination,
+        phrases,
+        layers,
+        tempo,
+        because: 'danced in the class before',
+      })),
+    },
+  }
+}
+
+/** What a drill has taught: its layers on the feet, or standing where there are no feet. */
+function taughtIn(drill: Drill, materials: Materials): readonly string[] {
+  const { combination = '', layers } = drill
+  const passes = roundOf(drill, materials)?.passes ?? []
+  return passes.flatMap((pass) =>
+    layers.includes('feet') || !layersOf([pass]).includes('feet')
+      ? layers.map((layer) => taughtKey(combination, pass.phrase.id, layer))
+      : [],
+  )
+}

@@ -1,0 +1,205 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { anyCombination } from '../../../tests/arbitraries'
+import { palmAt } from '../body/places'
+import { SIDES, type Side, signOf } from '../body/side'
+import { LAYERS, type Layer } from '../moves/move'
+import { vocabulary } from '../moves/vocabulary'
+import { readSheet } from '../sheet/readSheet'
+import { intoRoom } from '../simulate/floor'
+import { simulate, stateAt } from '../simulate/simulate'
+import { type Dancer, dancerOf } from './dancer'
+import { JOINTS, jointOf, type Pose } from './joints'
+import { BODY } from './proportions'
+
+const dance = (lines: string, layers: ReadonlySet<Layer> = new Set(LAYERS)): Dancer =>
+  dancerOf(
+    simulate(readSheet(`sway 1\nphrase A 8\n${lines}`, vocabulary).combination, vocabulary),
+    { layers },
+  )
+/** A count of the phrase as a tick. */
+const on = (count: number) => (count - 1) * 12
+
+/** The floor point under the ankle of a foot that lies flat, from its ball. */
+function footPoint(pose: Pose, side: Side): { right: number; forward: number } {
+  const [x, , z] = jointOf(pose, `ball${side}`)
+  const back = intoRoom(pose.facing + signOf(side) * 9, 0, -BODY.ball)
+  return { right: x + back.right, forward: z + back.forward }
+}
+const height = (pose: Pose, side: Side) =>
+  Math.min(jointOf(pose, `ball${side}`)[1], jointOf(pose, `heel${side}`)[1])
+
+describe('the feet of the figure', () => {
+  it('are where the simulation puts them on every tick something lands', () => {
+    fc.assert(
+      fc.property(anyCombination(), (combination) => {
+        const simulation = simulate(combination, vocabulary)
+        const { poseAt } = dancerOf(simulation)
+        for (const { at, action } of simulation.danced) {
+          if (action.primitive === 'hold') continue
+          const state = stateAt(simulation, at)
+          const pose = poseAt(at)
+          expect(pose.facing).toBeCloseTo(state.facing, 6)
+          const share = state.weight === 'both' ? 0.5 : state.weight === 'R' ? 1 : 0
+          expect(pose.weight[0]).toBeCloseTo(share, 9)
+          for (const side of SIDES) {
+            const { place, contact } = state.feet[side]
+            expect(pose.contacts[side]).toBe(contact)
+            // Up on the ball or the heel the foot turns about another point.
+            if (contact !== 'flat' && contact !== 'ball') continue
+            const { right, forward } = footPoint(pose, side)
+            const off = Math.hypot(right - place.right, forward - place.forward)
+            // On the toes the ball rolls a little forward over its own thickness.
+            // What no leg reaches after a fault hangs from it; all else stands.
+            if (height(pose, side) < 0.02) expect(off, `${side} at ${at}`).toBeLessThan(0.008)
+          }
+        }
+      }),
+      { numRuns: 150, seed: 521 },
+    )
+  })
+
+  it('leave the floor to step, land on the count, and are still in between', () => {
+    const { poseAt } = dance('feet 1 step R side; 4 step L side; 7 touch R together')
+    expect(height(poseAt(on(1)), 'R')).toBeCloseTo(0.01, 6)
+    expect(height(poseAt(on(3.6)), 'L')).toBeGreaterThan(0.03)
+    expect(height(poseAt(on(4)), 'L')).toBeCloseTo(0.01, 6)
+    for (const count of [1.2, 2, 2.9])
+      for (const side of SIDES)
+        expect(footPoint(poseAt(on(count)), side)).toEqual(footPoint(poseAt(on(2)), side))
+  })
+
+  it('kick high and come back, hop and jump off the floor, rise on the toes', () => {
+    const kick = dance('feet 1 step R side; 3 kick L forward; 8 close L')
+    const leg = (count: number) => jointOf(kick.poseAt(on(count)), 'ankleL')
+    expect(leg(3)[1]).toBeGreaterThan(0.3)
+    expect(leg(3)[2]).toBeGreaterThan(0.45)
+    expect(leg(4)[1]).toBeLessThan(0.25)
+    const hop = dance('feet 1 step R side; 3 hop R; 5 jump out')
+    expect(height(hop.poseAt(on(2.7)), 'R')).toBeGreaterThan(0.03)
+    expect(height(hop.poseAt(on(3)), 'R')).toBeCloseTo(0.01, 6)
+    for (const side of SIDES) expect(height(hop.poseAt(on(4.65)), side)).toBeGreaterThan(0.05)
+    const rise = dance('feet 1 centre; 3 rise; 5 lower; 6 bend')
+    const heel = (count: number) => jointOf(rise.poseAt(on(count)), 'heelR')[1]
+    expect([heel(2), heel(3), heel(5)].map((up) => up > 0.05)).toEqual([false, true, false])
+    const pelvis = (count: number) => jointOf(rise.poseAt(on(count)), 'pelvis')[1]
+    expect(pelvis(3)).toBeGreaterThan(pelvis(2) + 0.03)
+    expect(pelvis(6)).toBeLessThan(pelvis(5) - 0.08)
+  })
+
+  it('turn with the step or the pivot that turns, the whole way round', () => {
+    const { poseAt } = dance('feet 1 step R forward; 4 pivot 360; 6 step L side turn -90')
+    const facing = (count: number) => poseAt(on(count)).facing
+    expect(facing(2)).toBe(0)
+    // A whole turn takes two counts, half a turn one.
+    expect(facing(3)).toBeCloseTo(180, 6)
+    expect(facing(4)).toBe(360)
+    expect(facing(5)).toBe(360)
+    expect(facing(5.5)).toBeLessThan(360)
+    expect(facing(6)).toBe(270)
+    // The free foot goes round with the body, it is not wound up under it.
+    const [x, , z] = jointOf(poseAt(on(3)), 'ballL')
+    const [sx, , sz] = jointOf(poseAt(on(3)), 'ballR')
+    expect(Math.hypot(x - sx, z - sz)).toBeLessThan(0.5)
+    expect(height(poseAt(on(3)), 'L')).toBeGreaterThan(0.02)
+  })
+})
+
+describe('the layers of the figure', () => {
+  it('that are not shown stay as they start, whatever is written on them', () => {
+    fc.assert(
+      fc.property(
+        anyCombination(),
+        fc.constantFrom(...LAYERS),
+        fc.double({ min: 0, max: 120, noNaN: true }),
+        (combination, hidden, tick) => {
+          const without = {
+            ...combination,
+            phrases: combination.phrases.map((phrase) => ({
+              ...phrase,
+              events: phrase.events.filter(({ layer }) => layer !== hidden),
+            })),
+          }
+          // A hidden layer still takes the body along for the others: only its own places count.
+          const shown = new Set(LAYERS.filter((layer) => layer !== hidden))
+          const hiding = dancerOf(simulate(combination, vocabulary), { layers: shown }).poseAt(tick)
+          const lacking = dancerOf(simulate(without, vocabulary)).poseAt(tick)
+          const joints =
+            hidden === 'feet'
+              ? (['heelR', 'heelL', 'ballR', 'ballL'] as const)
+              : hidden === 'head'
+                ? (['head'] as const)
+                : ([] as const)
+          if (hidden === 'feet' || hidden === 'head')
+            for (const joint of joints)
+              for (const [i, value] of jointOf(hiding, joint).entries())
+                expect(value).toBeCloseTo(jointOf(lacking, joint)[i] ?? 0, 9)
+          if (hidden === 'head') expect([...hiding.head]).toEqual([...lacking.head])
+          if (hidden === 'hips') expect([...hiding.pelvis]).toEqual([...lacking.pelvis])
+          if (hidden === 'torso') expect([...hiding.chest]).toEqual([...lacking.chest])
+        },
+      ),
+      { numRuns: 200, seed: 522 },
+    )
+  })
+
+  it('move only their own parts: hips under still ribs, ribs over still hips', () => {
+    const still = dance('')
+    const hips = dance('hips 1-2 at R\n feet 1 centre')
+    const ribs = dance('torso 1-2 at L\n feet 1 centre')
+    const far = (a: Pose, b: Pose, joint: 'pelvis' | 'chest' | 'head') => {
+      const [p, q] = [jointOf(a, joint), jointOf(b, joint)]
+      return p[0] - (a.over[0] ?? 0) - (q[0] - (b.over[0] ?? 0))
+    }
+    const rest = still.poseAt(on(4))
+    expect(far(hips.poseAt(on(4)), rest, 'pelvis')).toBeCloseTo(0.09, 3)
+    expect(far(hips.poseAt(on(4)), rest, 'chest')).toBeCloseTo(0, 3)
+    expect(far(ribs.poseAt(on(4)), rest, 'chest')).toBeCloseTo(-0.06, 3)
+    expect(far(ribs.poseAt(on(4)), rest, 'pelvis')).toBeCloseTo(0, 3)
+    // The head stays near the middle when the ribs go aside.
+    expect(Math.abs(far(ribs.poseAt(on(4)), rest, 'head'))).toBeLessThan(0.04)
+  })
+
+  it('bring the palms where the house says its places are', () => {
+    for (const place of ['second', 'high-v', 'front', 'level', 'diagonal-up'] as const) {
+      const pose = dance(`arms 1 both ${place} on`).poseAt(on(2))
+      for (const side of SIDES) {
+        const there = palmAt(side, place)
+        const [x, y, z] = jointOf(pose, `palm${side}`)
+        const [cx, cy, cz] = jointOf(pose, 'chest')
+        const off = Math.hypot(x - cx - there.right, y - cy - there.up, z - cz - there.forward)
+        expect(off, `${side} ${place}`).toBeLessThan(0.02)
+      }
+    }
+  })
+
+  it('look where the head is sent, and lean the whole body when it is written', () => {
+    const forward = (lines: string, count: number) => dance(lines).poseAt(on(count)).head
+    expect(forward('head 1 look R on', 2)[6]).toBeCloseTo(Math.sin(Math.PI / 3), 6)
+    expect(forward('head 1 look down on', 2)[7]).toBeLessThan(-0.4)
+    const lean = dance('torso 2 hinge-back').poseAt(on(2))
+    expect(jointOf(lean, 'head')[2]).toBeLessThan(jointOf(lean, 'pelvis')[2] - 0.1)
+  })
+})
+
+it('a taller dancer has the same dance in longer steps', () => {
+  fc.assert(
+    fc.property(
+      anyCombination(),
+      fc.double({ min: 0.6, max: 1.3, noNaN: true }),
+      fc.double({ min: 0, max: 120, noNaN: true }),
+      (combination, scale, tick) => {
+        const simulation = simulate(combination, vocabulary)
+        const [usual, tall] = [
+          dancerOf(simulation).poseAt(tick),
+          dancerOf(simulation, { scale }).poseAt(tick),
+        ]
+        for (const joint of JOINTS)
+          for (const [i, value] of jointOf(usual, joint).entries())
+            expect(jointOf(tall, joint)[i]).toBeCloseTo(value * scale, 9)
+        expect([...tall.chest]).toEqual([...usual.chest])
+      },
+    ),
+    { numRuns: 60, seed: 523 },
+  )
+})

@@ -1,0 +1,74 @@
+import { SIDES } from '../body/side'
+import { LAYERS, type Layer } from '../moves/move'
+import type { Simulation } from '../simulate/simulate'
+import { hang } from './arm'
+import { ARM_SIZE } from './armPlaces'
+import { armsOf } from './arms'
+import { CHANNELS } from './channels'
+import { heldAt } from './held'
+import { isolationsOf } from './isolations'
+import { newPose, type Pose } from './joints'
+import { PATH_SIZE } from './paths'
+import type { Scratch } from './scratch'
+import { feetAt, feetNow, stepsOf } from './steps'
+import { addSwings, inBuckets } from './swings'
+import { standUp } from './trunk'
+/** A combination on one side, ready to be seen at any tick. */
+export interface Dancer {
+  readonly simulation: Simulation
+  /**
+   * The body at a tick from the start of the combination; ticks need not be whole, and those
+   * before 0 are the count-in and the pickup. The same for a tick however it is reached.
+   * @param into a pose to write into; a new one is made where none is given.
+   */
+  readonly poseAt: (tick: number, into?: Pose) => Pose
+}
+
+export interface DancerOptions {
+  /** The layers that move; all others stay as they start. */
+  readonly layers?: ReadonlySet<Layer>
+  /** Body height against the 1.65 m everything is written for: longer legs, longer steps. */
+  readonly scale?: number
+}
+
+const ALL: ReadonlySet<Layer> = new Set(LAYERS)
+/** Makes a simulation ready to be seen. */
+export function dancerOf(
+  simulation: Simulation,
+  { layers = ALL, scale = 1 }: DancerOptions = {},
+): Dancer {
+  const shownFeet = layers.has('feet') ? simulation : { ...simulation, danced: [] }
+  const steps = stepsOf(shownFeet)
+  const isolations = isolationsOf(simulation, layers)
+  const arms = armsOf(simulation, layers.has('arms'))
+  const swings = inBuckets([...isolations.swings, ...arms.swings])
+  const own: Scratch = {
+    channels: new Float64Array(CHANNELS),
+    hips: new Float64Array(PATH_SIZE),
+    ribs: new Float64Array(PATH_SIZE),
+    head: new Float64Array(3),
+    arm: new Float64Array(ARM_SIZE),
+    feet: feetNow(),
+    foot: new Float64Array(4),
+  }
+  return {
+    simulation,
+    poseAt(tick, pose = newPose()) {
+      own.channels.fill(0)
+      addSwings(swings, tick, own.channels)
+      heldAt(isolations.hips, tick, own.hips)
+      heldAt(isolations.ribs, tick, own.ribs)
+      heldAt(isolations.head, tick, own.head)
+      feetAt(steps, tick, own.feet)
+      standUp(pose, own)
+      for (const side of SIDES) hang(pose, own, arms, side, tick)
+      if (scale !== 1) {
+        const { joints, over } = pose
+        for (let i = 0; i < joints.length; i++) joints[i] = (joints[i] as number) * scale
+        over[0] = (over[0] as number) * scale
+        over[1] = (over[1] as number) * scale
+      }
+      return pose
+    },
+  }
+}

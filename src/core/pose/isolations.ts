@@ -1,0 +1,185 @@
+import {
+  type Compass,
+  compassOffset,
+  GAZE_ANGLES,
+  Gaze,
+  mirrorCompass,
+  mirrorGaze,
+} from '../body/places'
+import type { Layer } from '../moves/move'
+import { courseOf, type Run } from '../simulate/course'
+import type { Simulation } from '../simulate/simulate'
+import { TICKS_PER_COUNT } from '../time/time'
+import { around, type Held, heldThrough, type Sending, straightTo, through } from './held'
+import { addSwingsOf } from './moveSwings'
+import { circlePath, eightPath } from './paths'
+import { type Danced, mergedRepeats, partOf, roundsOf, sharesOf, sizeOf } from './repeats'
+import type { Swing } from './swings'
+
+/** A head circle, in degrees: how far it nods and how far it tilts (house figures). */
+const HEAD_CIRCLE = { small: [7, 7], usual: [24, 20], large: [28, 24] } as const
+
+/** All that hips, ribs and head do: where they are, and what swings on top of that. */
+export interface Isolations {
+  readonly hips: Held
+  readonly ribs: Held
+  readonly head: Held
+  readonly swings: readonly Swing[]
+}
+
+/** The ticks before a start in which a part goes where nobody wrote it should go. */
+export function reachOf({ reach }: Run, tempo: number): { start: number; end: number } | undefined {
+  if (!reach) return undefined
+  const ticks = (reach.seconds * tempo * TICKS_PER_COUNT) / 60
+  return { start: Math.max(reach.from, reach.to - ticks), end: Math.max(reach.to, reach.from + 1) }
+}
+
+/** What hips, ribs and head do in a simulation, with only some layers danced. */
+export function isolationsOf(simulation: Simulation, layers: ReadonlySet<Layer>): Isolations {
+  const { combination, house } = simulation
+  const { tempo, start } = combination
+  const offset = (part: 'hips' | 'ribs', place: Compass, by = 1) => {
+    const { right, forward } = compassOffset(part, place, house.compass)
+    return [right * by, forward * by, 0, 0, 0]
+  }
+  const angles = (gaze: Gaze, by = 1) => {
+    const { turn, nod, tilt } = GAZE_ANGLES[gaze]
+    return [turn * by, nod * by, tilt * by]
+  }
+  const sent = { hips: [] as Sending[], ribs: [] as Sending[], head: [] as Sending[] }
+  const swings: Swing[] = []
+  for (const run of courseOf(simulation)) {
+    const { event, move } = run
+    if (!layers.has(event.layer) || event.layer === 'arms') continue
+    const reached = reachOf(run, tempo)
+    const to = run.reach?.needs
+    if (reached && to?.hips)
+      sent.hips.push({ ...reached, way: straightTo(offset('hips', to.hips)) })
+    if (reached && to?.ribs)
+      sent.ribs.push({ ...reached, way: straightTo(offset('ribs', to.ribs)) })
+    if (reached && to?.gaze) sent.head.push({ ...reached, way: straightTo(angles(to.gaze)) })
+    const by = (event.size ?? 100) / 100
+    const part = event.layer === 'head' ? 'head' : event.layer === 'torso' ? 'ribs' : 'hips'
+    const { what } = event
+    if (what.kind === 'at' && part !== 'head')
+      sent[part].push({ ...timeOf(run, tempo), way: straightTo(offset(part, what.place, by)) })
+    else if (what.kind === 'look')
+      sent.head.push({ ...timeOf(run, tempo), way: straightTo(angles(what.gaze, by)) })
+    else if (move)
+      for (const repeat of mergedRepeats(run, move, combination.lead)) {
+        const danced = { ...repeat, run, move, by, tempo, rate: event.rate }
+        if (part === 'head') sendHead(danced, sent.head, angles)
+        else sendPart(danced, sent[part], part, house.compass[part], offset)
+        addSwingsOf(danced, swings)
+      }
+  }
+  return {
+    hips: heldThrough(offset('hips', start.hips), sent.hips),
+    ribs: heldThrough(offset('ribs', start.ribs), sent.ribs),
+    head: heldThrough(angles(start.gaze), sent.head),
+    swings,
+  }
+}
+
+/** `on` is there on its tick already; anything else leaves then. */
+export function timeOf({ event, at: start }: Run, tempo: number): { start: number; end: number } {
+  if (!event.on) return { start, end: start + event.length }
+  const ahead = Math.min(event.length, (0.35 * tempo * TICKS_PER_COUNT) / 60)
+  return { start: start - ahead, end: start }
+}
+
+type Offset = (part: 'hips' | 'ribs', place: Compass, by?: number) => number[]
+
+/** Where hips or ribs are sent by a move. */
+function sendPart(
+  danced: Danced,
+  sent: Sending[],
+  part: 'hips' | 'ribs',
+  reach: Parameters<typeof circlePath>[0],
+  offset: Offset,
+): void {
+  const { left, by, move } = danced
+  const place = (name: string) => (left ? mirrorCompass(name as Compass) : (name as Compass))
+  const own = move.motion.filter((item) => partOf(item) === 'own' || item.verb === 'peak')
+  for (const { item, start, end } of sharesOf(own, danced)) {
+    const time = { start, end }
+    switch (item.verb) {
+      case 'to':
+        sent.push({ ...time, way: straightTo(offset(part, place(item.place), by)) })
+        break
+      case 'arc': {
+        const places = item.places.map((name) => offset(part, place(name), by))
+        const [first] = places
+        // Where the part already is, the way begins with the second place.
+        const begins = danced.run.before[part]
+        const isThere = begins === place(item.places[0] ?? 'C')
+        if (first) sent.push({ ...time, way: through(isThere ? places.slice(1) : places) })
+        break
+      }
+      case 'circle':
+        sent.push({
+          ...time,
+          way: circlePath(
+            reach,
+            sizeOf(item),
+            roundsOf(item, danced),
+            (item.way === 'cw') !== left,
+            by,
+          ),
+        })
+        break
+      case 'eight':
+        sent.push({
+          ...time,
+          way: eightPath(reach, {
+            plane: item.plane,
+            loops: item.loops,
+            size: sizeOf(item),
+            rounds: roundsOf(item, danced),
+            left,
+            by,
+          }),
+        })
+        break
+      default:
+    }
+  }
+}
+
+/** Where the head is sent by a move. */
+function sendHead(
+  danced: Danced,
+  sent: Sending[],
+  angles: (gaze: Gaze, by?: number) => number[],
+): void {
+  const { left, by, move } = danced
+  const gazeOf = (place: string): Gaze => {
+    const gaze = Gaze.catch('front').parse(place.replace(/^shoulder-/, 'over-'))
+    return left ? mirrorGaze(gaze) : gaze
+  }
+  const own = move.motion.filter((item) => partOf(item) === 'own')
+  for (const { item, start, end } of sharesOf(own, danced)) {
+    const time = { start, end }
+    if (item.verb === 'to') sent.push({ ...time, way: straightTo(angles(gazeOf(item.place), by)) })
+    else if (item.verb === 'arc')
+      sent.push({
+        ...time,
+        way: through(item.places.slice(1).map((one) => angles(gazeOf(one), by))),
+      })
+    else if (item.verb === 'circle') {
+      const [nods, tilts] = HEAD_CIRCLE[sizeOf(item)]
+      const rounds = roundsOf(item, danced)
+      // Clockwise from above: right, back, left, front.
+      const side = (item.way === 'cw') !== left ? 1 : -1
+      sent.push({
+        ...time,
+        way: around((s, _, out) => {
+          const angle = 2 * Math.PI * rounds * s
+          out[0] = 0
+          out[1] = -nods * Math.sin(angle) * by
+          out[2] = side * tilts * Math.cos(angle) * by
+        }),
+      })
+    }
+  }
+}

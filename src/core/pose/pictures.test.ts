@@ -1,0 +1,99 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { anyCombination } from '../../../tests/arbitraries'
+import { demo } from '../../../tests/demo'
+import { vocabulary } from '../moves/vocabulary'
+import { readSheet } from '../sheet/readSheet'
+import { simulate } from '../simulate/simulate'
+import { reelOf } from '../teaching/reel'
+import { timelineOf } from '../teaching/timeline'
+import { dancerOf } from './dancer'
+import { FLAT, flatOf } from './flat'
+import { JOINTS, newPose } from './joints'
+import { keyPoses } from './keyPoses'
+import { posesSvg } from './posesSvg'
+import { seen, VIEWS } from './views'
+
+const dance = (lines: string) =>
+  dancerOf(simulate(readSheet(`sway 1\nphrase A 8\n${lines}`, vocabulary).combination, vocabulary))
+const counts = Array.from({ length: 8 }, (_, i) => i * 12)
+
+describe('key poses', () => {
+  it('are in order, as many as asked for, and leave out what tells least', () => {
+    const still = dance('arms 3 both high-v on; 4 both low on')
+    // Everything stands but for one count with the arms up: that one stays to the last but its way in.
+    for (const most of [2, 3, 5, 8]) {
+      const chosen = keyPoses(still, counts, most).map(({ tick }) => tick)
+      expect(chosen).toHaveLength(most)
+      expect(chosen).toEqual([...chosen].sort((a, b) => a - b))
+      expect(chosen).toContain(24)
+    }
+  })
+})
+
+describe('a flat drawing', () => {
+  it('of any pose lies inside its picture, from wherever it is seen', () => {
+    fc.assert(
+      fc.property(anyCombination(), fc.double({ min: 0, max: 120, noNaN: true }), (one, tick) => {
+        const pose = dancerOf(simulate(one, vocabulary)).poseAt(tick)
+        for (const view of VIEWS)
+          for (const { d } of flatOf(pose, view)) {
+            expect(d).not.toMatch(/NaN|Infinity/)
+            for (const [, x, y] of d.matchAll(/[ML](-?[\d.]+) (-?[\d.]+)/g)) {
+              expect(Math.abs(Number(x))).toBeLessThan(2 * FLAT.width)
+              expect(Number(y)).toBeGreaterThan(FLAT.top - 60)
+              expect(Number(y)).toBeLessThan(FLAT.top + FLAT.height + 60)
+            }
+          }
+      }),
+      { numRuns: 120, seed: 531 },
+    )
+  })
+
+  it('has right where the view says it is', () => {
+    const pose = dance('arms 1 R high-v on').poseAt(0, newPose())
+    const right = (view: (typeof VIEWS)[number]) => Math.sign(seen(pose, 'palmR', view).right)
+    expect([right('behind'), right('mirror'), right('facing'), right('above')]).toEqual([
+      1, 1, -1, 1,
+    ])
+    // From its right side the front is to the right.
+    expect(seen(pose, 'toeR', 'side').right).toBeGreaterThan(seen(pose, 'heelR', 'side').right)
+    expect(JOINTS.every((joint) => Number.isFinite(seen(pose, joint, 'side').near))).toBe(true)
+  })
+
+  it('as a file says what it shows, in words that cannot break it', () => {
+    const pose = dance('').poseAt(0)
+    const svg = posesSvg('<Tide> & "more"', 'From behind.', [{ pose, label: 'A1&' }], 'behind')
+    expect(svg).toContain('&#60;Tide&#62; &#38; &#34;more&#34;')
+    expect(svg).toContain('>A1&#38;<')
+    expect(svg.match(/<svg /g)).toHaveLength(1)
+  })
+})
+
+describe('a reel', () => {
+  it('shows each wanted side as the timeline has it, one after the other', () => {
+    for (const combination of demo) {
+      const items = timelineOf(combination).filter(({ kind }) => kind === 'count')
+      const both = reelOf(combination, [combination.lead, combination.lead === 'R' ? 'L' : 'R'])
+      for (const { at, text, side } of items) {
+        const now = both.at(at + 3)
+        expect([now.count, now.side]).toEqual([text, side])
+        expect(now.tick).toBeGreaterThanOrEqual(0)
+      }
+      const next = both.nextSide(5)
+      expect(next?.side).toBe(combination.lead === 'R' ? 'L' : 'R')
+      expect(both.at(next?.at ?? 0)).toMatchObject({ side: next?.side, tick: next?.tick })
+      expect(both.nextSide(next?.at ?? 0)).toBeUndefined()
+      for (const side of ['R', 'L'] as const) {
+        const one = reelOf(combination, [side])
+        expect(one.length * 2).toBe(both.length)
+        expect(one.at(0).side).toBe(side)
+        expect(one.at(0).tick).toBeLessThan(0)
+        expect(one.counts).toHaveLength(both.counts.length / 2)
+        // The dance begins with the first count after the count-in.
+        const first = one.counts.find(({ isFirst }) => isFirst)
+        expect(one.at(first?.at ?? -1).tick).toBe(0)
+      }
+    }
+  })
+})

@@ -1,0 +1,12 @@
+import type { FeetNow } from './steps'
+
+/** Everything one pose is worked out with; kept, so that no frame makes anything new. */
+export interface Scratch {
+  readonly channels: Float64Array
+  readonly hips: Float64Array
+  readonly ribs: Float64Array
+  readonly head: Float64Array
+  readonly arm: Float64Array
+  readonly feet: FeetNow
+  readonly foot: Float64Array
+}

@@ -1,0 +1,131 @@
+import { pickupTicks } from '../combination/passes'
+import { TICKS_PER_COUNT } from '../time/time'
+import { type Behaviour, keyOfEntry } from './behaviours'
+import { hundredths, type OrderEdit } from './feetEdit'
+import { type Node, placeOf } from './node'
+import { FALLEN, type Stance } from './stances'
+import { endOf, NO_END, type Search } from './tables'
+
+/** All ways to dance the next pass. */
+export function* steps(search: Search, node: Node): Generator<Node> {
+  const { combination, house } = search
+  const { order, pickup } = combination
+  const entry = order[node.pass]
+  if (!entry) return
+  const { phrase } = entry
+  const times = order.filter((one) => one.phrase === phrase).length
+  const isRepeated = times > 1
+  const isNeeded = order.slice(node.pass + 1).some((one) => one.phrase === phrase)
+  const counts = combination.phrases.find(({ id }) => id === phrase)?.counts ?? 0
+  const isLast = node.pass === order.length - 1
+  const from = node.pass === 0 ? -pickupTicks(combination) : 0
+  const to = isLast && pickup?.each ? counts * TICKS_PER_COUNT - pickupTicks(combination) : NO_END
+  const known = node.chosen.get(phrase)
+  const { figures } = house
+  const all = search.tables.get(phrase)?.behaviours ?? []
+  // The first round of a search knows no entries yet: ask, so that they are noted.
+  const ways: readonly (Behaviour | undefined)[] = all.length > 0 ? all : [undefined]
+  const dance = (
+    behaviour: Behaviour | undefined,
+    flips: boolean,
+    own: boolean,
+  ): Node | undefined => {
+    const mirrored = entry.mirrored !== flips
+    const end = (stance: Stance, isMirrored: boolean) =>
+      endOf(search, phrase, behaviour, { stance, mirrored: isMirrored, opening: false, from, to })
+    const lead = end(node.lead, mirrored)
+    const other = search.hasKept ? end(node.other, !mirrored) : FALLEN
+    if (!behaviour || lead < 0 || (search.hasKept && other < 0)) return undefined
+    const isNew = own || behaviour !== known
+    const own_: OrderEdit[] = own
+      ? [{ kind: 'own-phrase', pass: node.pass, cost: figures['repair.ownPhrase'] }]
+      : []
+    const turned: OrderEdit[] = flips
+      ? [{ kind: 'other-side', pass: node.pass, cost: figures['repair.otherSide'] }]
+      : []
+    const changed = isNew
+      ? behaviour.edits.map((edit) => ({ ...edit, phrase, ...(own && { pass: node.pass }) }))
+      : []
+    const orderEdits = [...own_, ...turned]
+    const added = [...changed, ...orderEdits]
+    const chosen = own
+      ? node.chosen
+      : withChoice(node.chosen, phrase, isNeeded ? behaviour : undefined)
+    const price = orderEdits.reduce((sum, { cost }) => sum + hundredths(cost), 0)
+    // A phrase that comes again is paid in shares, or the search would put it off for ever.
+    const apart = node.apart.get(phrase) ?? 0
+    const share = own
+      ? behaviour.cost + (known?.cost ?? 0) / times
+      : (behaviour.cost / times) * (known ? 1 : 1 + apart)
+    const paid = node.paid + price + share
+    return {
+      cost: node.cost + (isNew ? behaviour.cost : 0) + price,
+      paid,
+      least: paid + leastFrom(search, node.pass + 1, lead),
+      apart: own && !known ? new Map(node.apart).set(phrase, apart + 1) : node.apart,
+      edits: added.length > 0 ? [...node.edits, ...added] : node.edits,
+      late: added.length > 0 ? placeOf(node.pass, behaviour.late) : node.late,
+      pass: node.pass + 1,
+      lead,
+      other,
+      chosen,
+      opening: node.pass === 0 ? { phrase, behaviour, mirrored } : node.opening,
+    }
+  }
+  const made: (Node | undefined)[] = []
+  for (const flips of [false, true]) {
+    if (known) made.push(dance(known, flips, false))
+    else for (const behaviour of ways) made.push(dance(behaviour, flips, false))
+    if (isRepeated)
+      for (const behaviour of ways)
+        if (!behaviour || behaviour.edits.length > 0) made.push(dance(behaviour, flips, true))
+  }
+  for (const one of made) if (one) yield one
+}
+
+function withChoice(
+  chosen: Node['chosen'],
+  phrase: string,
+  behaviour: Behaviour | undefined,
+): Node['chosen'] {
+  if (chosen.get(phrase) === behaviour) return chosen
+  const next = new Map(chosen)
+  if (behaviour) next.set(phrase, behaviour)
+  else next.delete(phrase)
+  return next
+}
+
+/**
+ * The least a search still has to pay from a pass on: every occurrence free to be changed as
+ * it likes, and each paid by its share only.
+ */
+function leastFrom(search: Search, pass: number, stance: Stance): number {
+  const { combination, house } = search
+  const entry = combination.order[pass]
+  if (!entry) return 0
+  const key = pass * 1000 + stance
+  const known = search.least.get(key)
+  if (known !== undefined) return known
+  const table = search.tables.get(entry.phrase)
+  const times = combination.order.filter(({ phrase }) => phrase === entry.phrase).length
+  const turned = hundredths(house.figures['repair.otherSide'])
+  let best = Number.POSITIVE_INFINITY
+  let isUnknown = false
+  for (const flips of [false, true]) {
+    const mirrored = entry.mirrored !== flips
+    const place = table?.index.get(
+      keyOfEntry({ stance, mirrored, opening: false, from: 0, to: NO_END }),
+    )
+    if (place === undefined) isUnknown = true
+    else
+      for (const { cost, ends } of table?.behaviours ?? []) {
+        const end = ends[place] ?? FALLEN
+        const here = cost / times + (flips ? turned : 0)
+        if (end < 0 || here >= best) continue
+        best = Math.min(best, here + leastFrom(search, pass + 1, end))
+      }
+  }
+  const least = isUnknown ? 0 : best
+  search.least.set(key, least)
+  return least
+}

@@ -1,0 +1,126 @@
+import type { Combination } from '../combination/combination'
+import * as edits from '../edits/edits'
+import { type Checked, checkCombination } from '../findings/check'
+import { type Finding, type FindingCode, severityOf } from '../findings/finding'
+import type { House } from '../house/house'
+import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
+import { type Case, drop, easier, slower, type Try } from './tries/case'
+import { feetTries, putDown, small, smallSteps, touchBefore, without } from './tries/feet'
+import { onTheBall, otherHip, ready } from './tries/hips'
+import { levelOut, returns, walkBack } from './tries/joins'
+import {
+  after,
+  endEarlier,
+  fillRange,
+  lessOften,
+  longer,
+  nearerArms,
+  noDetour,
+  takeTurns,
+} from './tries/time'
+import { faceFront, facings, otherWayRound, shared } from './tries/turns'
+
+/** One way to put a finding right, tried already: the finding is gone and no fault has come. */
+export interface Repair {
+  readonly label: string
+  readonly changed: Combination
+}
+
+/** Not more buttons than can be read at a glance. */
+const MOST_OFFERS = 3
+
+/** The repairs of a finding, each tried: those that leave it, or bring a new fault, are not offered. */
+export function repairsFor(
+  combination: Combination,
+  finding: Finding,
+  base: Vocabulary,
+  house: House,
+  newId: () => string,
+): readonly Repair[] {
+  const vocabulary = vocabularyFor(combination, base)
+  const checked = checkCombination(combination, base, house)
+  const [id] = finding.events
+  const event = id === undefined ? undefined : edits.eventOf(combination, id)
+  const phrase = combination.phrases.find(({ name }) => name === finding.spot.phrase)
+  const one: Case = { combination, checked, finding, event, phrase, vocabulary, house, newId }
+  const offered: Repair[] = []
+  for (const { label, make } of triesFor(one)) {
+    if (offered.length === MOST_OFFERS) break
+    const changed = make(combination)
+    if (changed === combination || offered.some((other) => other.label === label)) continue
+    if (helps(one, changed, base)) offered.push({ label, changed })
+  }
+  return offered
+}
+
+/** Whether the finding is gone, and nothing that can't be danced has come in its place. */
+function helps({ finding, checked, house }: Case, changed: Combination, base: Vocabulary): boolean {
+  const after = checkCombination(changed, base, house)
+  const faultsIn = ({ findings, left }: Checked) =>
+    [...findings, ...left].filter((one) => severityOf(one) === 'fault').map(keyOf)
+  const before = new Set(faultsIn(checked))
+  if (faultsIn(after).some((key) => !before.has(key))) return false
+  if (finding.code === 'join.foot')
+    return (!finding.switches && after.joins.switches) || (!finding.repeats && after.joins.repeats)
+  return !after.findings.some((one) => isSame(one, finding))
+}
+
+const keyOf = ({ code, spot, side }: Finding): string => `${code} ${side} ${spot.phrase} ${spot.at}`
+
+const isSame = (a: Finding, b: Finding): boolean =>
+  a.code === b.code &&
+  (b.events.length > 0
+    ? a.events[0] === b.events[0] && (a.spot.at === b.spot.at || a.spot.layer !== 'feet')
+    : a.spot.phrase === b.spot.phrase)
+
+function triesFor(one: Case): readonly Try[] {
+  const { finding } = one
+  const tries = TRIES[finding.code]
+  return tries ? [...tries(one)] : []
+}
+
+const TRIES: Readonly<Record<FindingCode, (one: Case) => Iterable<Try>>> = {
+  'feet.loaded': (one) => [...feetTries(one, 'faults'), ...drop(one, 0)],
+  'feet.loaded-touch': (one) => [...feetTries(one, 'faults'), ...drop(one, 0)],
+  'feet.no-support': (one) => [...feetTries(one, 'faults'), ...touchBefore(one), ...drop(one, 0)],
+  'join.foot': ({ ...one }) => [
+    ...(one.checked.joins.switches ? [] : feetTries(one, 'switch')),
+    ...(one.checked.joins.repeats ? [] : feetTries(one, 'repeat')),
+  ],
+  'layer.clash': (one) => [...after(one), ...drop(one, 0), ...drop(one, 1)],
+  'feet.too-fast': (one) => [...easier(one), ...drop(one, 0), ...slower(one)],
+  'feet.wide-quick': (one) => [...small(one), ...slower(one)],
+  'turn.too-fast': (one) => [...shared(one), ...easier(one), ...slower(one)],
+  'turn.blocked': (one) => otherWayRound(one),
+  'turn.sum': (one) => facings(one),
+  'join.facing': (one) => faceFront(one),
+  'join.place': (one) => walkBack(one),
+  'join.arms': (one) => returns(one),
+  'join.hips': (one) => returns(one),
+  'join.ribs': (one) => returns(one),
+  'join.gaze': (one) => returns(one),
+  'join.level': (one) => levelOut(one),
+  'hips.loaded-lift': (one) => [...otherHip(one), ...onTheBall(one), ...easier(one)],
+  'hips.locked': (one) => [
+    ...without(one, ['straighten', 'rise']),
+    ...easier(one),
+    ...drop(one, 0),
+  ],
+  'layer.no-time': (one) => [
+    ...takeTurns(one),
+    ...otherHip(one),
+    ...endEarlier(one),
+    ...slower(one),
+  ],
+  'arms.far': (one) => [...longer(one), ...noDetour(one), ...slower(one)],
+  'move.too-fast': (one) => [...longer(one), ...lessOften(one), ...easier(one), ...slower(one)],
+  'move.needs': (one) => [...otherHip(one), ...ready(one), ...easier(one)],
+  'head.turning': (one) => [...easier(one), ...drop(one, 0)],
+  'load.high': (one) => [...easier(one), ...drop(one, 0), ...slower(one)],
+  'load.risk': (one) => [...easier(one), ...drop(one, 0)],
+  'space.room': (one) => [...walkBack(one), ...smallSteps(one)],
+  'space.neighbour': (one) => nearerArms(one),
+  'balance.long': (one) => [...putDown(one), ...without(one, ['rise'])],
+  'move.remainder': (one) => fillRange(one),
+  'move.unknown': (one) => drop(one, 0),
+}

@@ -1,0 +1,173 @@
+import { type FootAction, factsOf } from '../body/feet'
+import { otherSide, SIDES } from '../body/side'
+import type { Event, Phrase } from '../combination/combination'
+import type { House } from '../house/house'
+import type { Vocabulary } from '../moves/vocabulary'
+import { stepsOf } from '../simulate/simulate'
+import { COUNT, endOf, HALF_COUNT, TICKS_PER_COUNT, type Tick, tick } from '../time/time'
+import { hundredths, type StepEdit } from './feetEdit'
+
+/** One step of a phrase, figures opened. */
+interface Item {
+  readonly event: Event
+  /** Which step of a figure it is; absent where it is an event of its own. */
+  readonly step: number | undefined
+  readonly at: Tick
+  readonly action: FootAction
+}
+
+/** What may be danced at one place: as written, or changed. */
+export interface Option {
+  /** In hundredths; 0 as written. */
+  readonly cost: number
+  readonly edit: StepEdit | undefined
+  readonly steps: readonly { readonly at: Tick; readonly action: FootAction }[]
+  /** Stays as it is on the other side. */
+  readonly kept: boolean
+}
+
+/** A place of a phrase with its options, in the order it is danced. */
+export interface Place {
+  readonly at: Tick
+  readonly options: readonly Option[]
+}
+
+/** The steps of a phrase in the order they are danced. */
+function itemsOf(phrase: Phrase, vocabulary: Vocabulary): readonly Item[] {
+  const rank = ({ action }: Item): number =>
+    action.primitive === 'pivot' ? 2 : factsOf(action.primitive).levelOnly ? 1 : 0
+  return phrase.events
+    .filter(({ layer }) => layer === 'feet')
+    .flatMap((event) =>
+      stepsOf(event, vocabulary).map(
+        ({ at, action }, i): Item => ({
+          event,
+          step: event.what.kind === 'move' ? i : undefined,
+          at: tick(event.at + at),
+          action,
+        }),
+      ),
+    )
+    .sort((a, b) => a.at - b.at || rank(a) - rank(b))
+}
+
+/** Every place of a phrase where something is danced or can be put in, with what each change costs (model 7). */
+export function placesOf(
+  phrase: Phrase,
+  vocabulary: Vocabulary,
+  { figures }: House,
+): readonly Place[] {
+  const items = itemsOf(phrase, vocabulary)
+  const last = items.findLast(({ action }) => action.primitive !== 'hold')
+  const places = items.map((item): Place & { readonly rank: number } => ({
+    at: item.at,
+    rank: 1,
+    options: [
+      asWritten(item),
+      ...(!item.event.kept && item.at >= 0 ? changes(item, items, item === last, figures) : []),
+    ],
+  }))
+  const free = freeCounts(phrase, items)
+  const empty: Option = { cost: 0, edit: undefined, steps: [], kept: false }
+  const inserts = free.map((at) => ({
+    at,
+    rank: 0,
+    options: [
+      empty,
+      ...SIDES.map((foot): Option => {
+        const action: FootAction = { primitive: 'close', foot }
+        const cost = figures['repair.insert']
+        return {
+          cost: hundredths(cost),
+          edit: { kind: 'insert', at, to: [action], cost },
+          steps: [{ at, action }],
+          kept: false,
+        }
+      }),
+    ],
+  }))
+  return [...places, ...inserts].sort((a, b) => a.at - b.at || b.rank - a.rank)
+}
+
+const asWritten = ({ at, action, event }: Item): Option => ({
+  cost: 0,
+  edit: undefined,
+  steps: [{ at, action }],
+  kept: event.kept === true,
+})
+
+function changes(
+  item: Item,
+  items: readonly Item[],
+  isLast: boolean,
+  figures: House['figures'],
+): readonly Option[] {
+  const { at, action, event, step } = item
+  const { primitive, foot } = action
+  const option = (kind: StepEdit['kind'], cost: number, steps: Option['steps']): Option => ({
+    cost: hundredths(cost),
+    edit: {
+      kind,
+      event: event.id,
+      ...(step !== undefined && { step }),
+      at,
+      from: action,
+      to: steps.map((one) => one.action),
+      cost,
+    },
+    steps,
+    kept: false,
+  })
+  const list: Option[] = []
+  if (primitive === 'hold')
+    for (const side of SIDES)
+      list.push(
+        option('sway', figures['repair.sway'], [{ at, action: { primitive: 'sway', foot: side } }]),
+      )
+  if (!foot) return list
+  const touched = figures[isLast ? 'repair.touchLast' : 'repair.touch']
+  if (primitive === 'step' || primitive === 'close')
+    list.push(
+      option('touch', touched, [
+        {
+          at,
+          action: { ...action, primitive: 'touch', direction: action.direction ?? 'together' },
+        },
+      ]),
+    )
+  if (primitive === 'touch')
+    list.push(option('step', touched, [{ at, action: { ...action, primitive: 'step' } }]))
+  list.push(
+    option('swap', figures['repair.swap'], [{ at, action: { ...action, foot: otherSide[foot] } }]),
+  )
+  const before = tick(at - HALF_COUNT)
+  const isFree = before >= 0 && !items.some((other) => other.at >= before && other.at < at)
+  const cut = items.findLast((other) => other.at < before)
+  const cutsKept = cut?.event.kept === true && endOf(cut.event) > before
+  if (primitive === 'step' && at % TICKS_PER_COUNT === 0 && isFree && !cutsKept)
+    list.push(
+      option('ball-change', figures['repair.ballChange'], [
+        {
+          at: before,
+          action: {
+            primitive: 'step',
+            foot,
+            direction: 'together',
+            size: 'small',
+            contact: 'ball',
+          },
+        },
+        { at, action: { ...action, foot: otherSide[foot] } },
+      ]),
+    )
+  return list
+}
+
+/** Whole counts on which the feet begin nothing. */
+function freeCounts(phrase: Phrase, items: readonly Item[]): readonly Tick[] {
+  return Array.from({ length: phrase.counts }, (_, i) => tick(i * COUNT)).filter((at) => {
+    if (items.some((item) => item.at === at)) return false
+    const before = items.findLast((item) => item.at < at)
+    return !(before?.event.kept && endOf(before.event) > at)
+  })
+}

@@ -1,0 +1,80 @@
+import type { FootAction } from '../../body/feet'
+import type { Combination, Event, Phrase } from '../../combination/combination'
+import { nameOf } from '../../combination/names'
+import type { Edit } from '../../edits/edit'
+import * as edits from '../../edits/edits'
+import { type Checked, danceablesOf, limitsOf } from '../../findings/check'
+import type { Finding } from '../../findings/finding'
+import { easierOf } from '../../findings/rules/load'
+import type { House } from '../../house/house'
+import { sameSide } from '../../moves/sameSide'
+import { whatOf } from '../../moves/search'
+import type { Vocabulary } from '../../moves/vocabulary'
+
+/** A change that may help; it is only offered when it does. */
+export interface Try {
+  readonly label: string
+  readonly make: Edit
+}
+
+export interface Case {
+  readonly combination: Combination
+  readonly checked: Checked
+  readonly finding: Finding
+  readonly event: Event | undefined
+  readonly phrase: Phrase | undefined
+  readonly vocabulary: Vocabulary
+  readonly house: House
+  readonly newId: () => string
+}
+
+/** What the class calls an event. */
+export const named = ({ vocabulary }: Case, event: Event): string => nameOf(event, vocabulary)
+
+/** Without one of the events it is about. */
+export function* drop(one: Case, which: number): Generator<Try> {
+  const id = one.finding.events[which]
+  const event = id === undefined ? undefined : edits.eventOf(one.combination, id)
+  if (event && id !== undefined)
+    yield { label: `Leave ${named(one, event)} out`, make: edits.removeEvents([id]) }
+}
+
+/** A change of one event. */
+export const changeOf = (event: Event, change: edits.EventChange): Edit =>
+  edits.changeEvent(event.id, change)
+
+/** The easier form, on the same side. */
+export function* easier(one: Case): Generator<Try> {
+  const { event, vocabulary } = one
+  const form = event && easierOf(event, vocabulary)
+  if (!event || !form) return
+  yield {
+    label: `Dance ${form.name.toLowerCase()} instead`,
+    make: changeOf(event, { what: sameSide(whatOf(form), event.what), easier: undefined }),
+  }
+}
+
+/** The tempo at which there is time enough. */
+export function* slower({ combination, checked, finding }: Case): Generator<Try> {
+  const limits = danceablesOf(checked)
+    .filter(({ side }) => side === finding.side)
+    .flatMap((danceable) => limitsOf(danceable, combination.tempo))
+    .filter(({ found }) => {
+      const { code, events } = found(combination.tempo)
+      return code === finding.code && events[0] === finding.events[0]
+    })
+  const tempo = Math.floor(Math.min(...limits.map(({ most }) => most)))
+  if (limits.length > 0 && tempo >= 40)
+    yield { label: `Dance it at ${tempo}`, make: edits.describe({ tempo }) }
+}
+
+/** What the feet do, where it is a single step. */
+export const footOf = (event: Event | undefined): FootAction | undefined =>
+  event?.what.kind === 'foot' ? event.what.action : undefined
+
+/** A step danced as another one. */
+export const stepAs = (event: Event, action: FootAction): Edit =>
+  changeOf(event, { what: { kind: 'foot', action } })
+
+/** A sentence begins with a capital letter. */
+export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)

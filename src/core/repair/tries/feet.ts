@@ -1,0 +1,111 @@
+import { type FootAction, factsOf } from '../../body/feet'
+import { changeEvents } from '../../edits/edit'
+import * as edits from '../../edits/edits'
+import { applyRepair } from '../../repair/apply'
+import { editWords, repairFeet } from '../../repair/feet'
+import type { RepairGoal } from '../../repair/feetEdit'
+import { COUNT, HALF_COUNT, tick } from '../../time/time'
+import { type Case, footOf, stepAs, type Try } from './case'
+
+/** The cheapest ways to put the feet right for a goal, each as one change. */
+export function* feetTries(
+  { combination, vocabulary, house, newId }: Case,
+  goal: RepairGoal,
+): Generator<Try> {
+  for (const { edits: found } of repairFeet(combination, goal, vocabulary, house)) {
+    const words = found.map((edit) => {
+      const { at, from, to } = editWords(edit, combination)
+      return from ? `${at}: ${to} for ${from}` : `${at}: ${to}`
+    })
+    if (found.length > 0)
+      yield {
+        label: words.join('; '),
+        make: (now) => applyRepair(now, found, vocabulary, newId),
+      }
+  }
+}
+
+/** The foot that hangs in the air comes down where it was lifted. */
+export function* touchBefore({ finding, checked, combination }: Case): Generator<Try> {
+  const pass = checked.lead.passes[finding.spot.pass]
+  const until = (pass?.at ?? 0) + finding.spot.at
+  const lifted = checked.lead.danced.findLast(
+    ({ at, action }) => at < until && factsOf(action.primitive).contact === 'air',
+  )
+  const event = lifted && edits.eventOf(combination, lifted.event.id)
+  const action = footOf(event)
+  if (event && action)
+    yield {
+      label: `Touch instead of the ${action.primitive}`,
+      make: stepAs(event, { ...action, primitive: 'touch' }),
+    }
+}
+
+/** The step itself, smaller. */
+export function* small({ event }: Case): Generator<Try> {
+  const action = footOf(event)
+  if (event && action)
+    yield { label: 'Make it small', make: stepAs(event, { ...action, size: 'small' }) }
+}
+
+/** Takes out the level words that stand before. */
+export function* without({ finding, checked }: Case, words: readonly string[]): Generator<Try> {
+  const pass = checked.lead.passes[finding.spot.pass]
+  const until = (pass?.at ?? 0) + finding.spot.at
+  const word = checked.lead.danced.findLast(
+    ({ at, action }) => at <= until + COUNT * 4 && words.includes(action.primitive),
+  )
+  if (word && word.event.what.kind === 'foot')
+    yield {
+      label: `Leave the ${word.action.primitive} out`,
+      make: edits.removeEvents([word.event.id]),
+    }
+}
+
+/** Every step that travels, one size smaller. */
+export function* smallSteps({ combination }: Case): Generator<Try> {
+  const travelling = combination.phrases.flatMap(({ events }) =>
+    events.filter((event) => {
+      const action = footOf(event)
+      return action?.direction && action.direction !== 'in-place' && !event.kept
+    }),
+  )
+  const ids = new Set(travelling.map(({ id }) => id))
+  const smaller = (action: FootAction): FootAction => {
+    const { size, ...rest } = action
+    return size === 'large' ? rest : { ...rest, size: 'small' }
+  }
+  if (ids.size > 0)
+    yield {
+      label: 'Make all steps one size smaller',
+      make: changeEvents(ids, (event) =>
+        event.what.kind === 'foot'
+          ? { ...event, what: { kind: 'foot', action: smaller(event.what.action) } }
+          : event,
+      ),
+    }
+}
+
+/** Half way through the time it hangs there, the foot comes down. */
+export function* putDown({ finding, event, phrase, newId }: Case): Generator<Try> {
+  if (finding.code !== 'balance.long' || !event || !phrase) return
+  const taken = phrase.events.filter(({ layer }) => layer === 'feet')
+  for (const by of [COUNT, HALF_COUNT, 2 * COUNT]) {
+    const at = tick(finding.spot.at + by)
+    if (at + HALF_COUNT > phrase.counts * COUNT || taken.some((other) => other.at === at)) continue
+    const action: FootAction =
+      finding.what === 'air'
+        ? { primitive: 'touch', foot: finding.foot ?? 'R', direction: 'in-place' }
+        : { primitive: 'lower' }
+    yield {
+      label: finding.what === 'air' ? 'Put the foot down with a touch' : 'Come down in between',
+      make: edits.placeEvent(phrase.id, {
+        id: newId(),
+        layer: 'feet',
+        at,
+        length: HALF_COUNT,
+        what: { kind: 'foot', action },
+      }),
+    }
+  }
+}

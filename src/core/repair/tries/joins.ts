@@ -1,0 +1,89 @@
+import type { Event, Phrase, What } from '../../combination/combination'
+import { changePhrase, type Edit, inOrder } from '../../edits/edit'
+import * as edits from '../../edits/edits'
+import { mirrorPlaces } from '../../joins/meets'
+import { startPlaces } from '../../simulate/places'
+import { comeBack } from '../../space/comeBack'
+import { COUNT, endOf, HALF_COUNT, type Tick, tick } from '../../time/time'
+import { type Case, capital, type Try } from './case'
+
+/** Some steps turned round or made smaller, so that it ends nearer to where it began. */
+export function* walkBack({ combination, vocabulary, house }: Case): Generator<Try> {
+  for (const { label, changed } of comeBack(combination, vocabulary, house))
+    yield { label, make: () => changed }
+}
+
+const PLACE_OF = {
+  'join.arms': 'arms',
+  'join.hips': 'hips',
+  'join.ribs': 'torso',
+  'join.gaze': 'head',
+} as const
+
+/** Back to where the round begins, on the last count or its half; or there again on count 1. */
+export function* returns({ finding, combination, newId }: Case): Generator<Try> {
+  const layer = PLACE_OF[finding.code as keyof typeof PLACE_OF]
+  if (!('into' in finding) || !layer) return
+  const begins = startPlaces(combination.start)
+  const places = finding.into === 'switch' ? mirrorPlaces(begins) : begins
+  const what: What =
+    layer === 'arms'
+      ? { kind: 'arms', ...places.arms }
+      : layer === 'head'
+        ? { kind: 'look', gaze: places.gaze }
+        : { kind: 'at', place: layer === 'hips' ? places.hips : places.ribs }
+  const put = (pass: number, at: (phrase: Phrase) => Tick, length: Tick): Edit | undefined => {
+    const entry = combination.order.at(pass)
+    const phrase = combination.phrases.find(({ id }) => id === entry?.phrase)
+    if (!phrase || entry?.mirrored) return undefined
+    const event: Event = { id: newId(), layer, at: at(phrase), length, what }
+    const isTaken = phrase.events.some(
+      (other) => other.layer === layer && other.at < endOf(event) && endOf(other) > event.at,
+    )
+    const cut = changePhrase(phrase.id, (now) => ({
+      ...now,
+      events: inOrder([
+        ...now.events
+          .filter(
+            (other) => !(other.layer === layer && other.at >= event.at && other.at < endOf(event)),
+          )
+          .map((other) =>
+            other.layer === layer && other.at < event.at && endOf(other) > event.at
+              ? { ...other, length: tick(event.at - other.at) }
+              : other,
+          ),
+        event,
+      ]),
+    }))
+    return isTaken && pass === 0 ? undefined : cut
+  }
+  const word = finding.starts
+  const endOn = (length: Tick) => put(-1, ({ counts }) => tick(counts * COUNT - length), length)
+  const tries: readonly [string, Edit | undefined][] = [
+    [`${word} on the last count`, endOn(COUNT)],
+    [`${word} on the last half count`, endOn(HALF_COUNT)],
+    [
+      `${word} again on count 1`,
+      finding.into === 'repeat' ? put(0, () => tick(0), COUNT) : undefined,
+    ],
+  ]
+  for (const [label, make] of tries) if (make) yield { label: capital(label), make }
+}
+
+/** Down again at the end. */
+export function* levelOut(one: Case): Generator<Try> {
+  const { combination, newId } = one
+  const phrase = combination.phrases.find(({ id }) => id === combination.order.at(-1)?.phrase)
+  if (!phrase) return
+  const at = tick(phrase.counts * COUNT - HALF_COUNT)
+  yield {
+    label: 'Lower at the end',
+    make: edits.placeEvent(phrase.id, {
+      id: newId(),
+      layer: 'feet',
+      at,
+      length: HALF_COUNT,
+      what: { kind: 'foot', action: { primitive: 'lower' } },
+    }),
+  }
+}

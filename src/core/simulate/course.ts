@@ -1,0 +1,126 @@
+import { compassSteps, GAZE_ANGLES, type HeadAngles, palmAt } from '../body/places'
+import { SIDES } from '../body/side'
+import type { Event } from '../combination/combination'
+import { type Pass, pickupTicks } from '../combination/passes'
+import type { House } from '../house/house'
+import type { Layer, Move, MoveKind } from '../moves/move'
+import { TICKS_PER_COUNT } from '../time/time'
+import { isThere, type Places, placesAfter, placesNeeded, startPlaces } from './places'
+import type { Simulation } from './simulate'
+
+/** The counts before the very first one: the time there is to reach a first start (model 5). */
+export const COUNT_IN_TICKS = 4 * TICKS_PER_COUNT
+
+/** One event of a pass, with where the body is before and after it. */
+export interface Run {
+  readonly pass: Pass
+  readonly event: Event
+  /** From the start of the combination. */
+  readonly at: number
+  readonly end: number
+  readonly move: Move | undefined
+  readonly kind: MoveKind
+  readonly before: Places
+  readonly after: Places
+  /** The way to its start that nobody wrote; absent where it starts from where the body is. */
+  readonly reach: Reach | undefined
+}
+
+/** A movement nobody wrote: the body must be somewhere else for what comes (model 5). */
+interface Reach {
+  readonly needs: Partial<Places>
+  /** How long it takes, in seconds. */
+  readonly seconds: number
+  /** The ticks there are for it. */
+  readonly from: number
+  readonly to: number
+}
+
+/** Everything above the feet in the order it begins, with the places it leads through. */
+export type Course = readonly Run[]
+
+const courses = new WeakMap<Simulation, Course>()
+
+/** The course of a simulation, followed once. */
+export function courseOf(simulation: Simulation): Course {
+  const known = courses.get(simulation)
+  if (known) return known
+  const made = follow(simulation)
+  courses.set(simulation, made)
+  return made
+}
+
+function follow({ passes, combination, vocabulary, house }: Simulation): Course {
+  const runs: Run[] = []
+  let places = startPlaces(combination.start)
+  // When each layer was last busy: a texture lies over a place and leaves it where it is.
+  const lastEnd: Record<Layer, number> = { feet: 0, hips: 0, torso: 0, arms: 0, head: 0 }
+  const begin = -COUNT_IN_TICKS - pickupTicks(combination)
+  for (const layer of ['hips', 'torso', 'arms', 'head'] as const) lastEnd[layer] = begin
+  for (const pass of passes) {
+    for (const event of sorted(pass.events)) {
+      const { layer, what } = event
+      if (layer === 'feet') continue
+      const move = what.kind === 'move' ? vocabulary.find(what.move) : undefined
+      const kind = what.kind === 'move' ? (move?.kind ?? 'path') : 'place'
+      const at = pass.at + event.at
+      const after = placesAfter(places, event, vocabulary)
+      const needs = move ? placesNeeded(move, what) : undefined
+      const reach =
+        needs && !isThere(places, needs)
+          ? { needs, seconds: reachSeconds(places, needs, house), from: lastEnd[layer], to: at }
+          : undefined
+      runs.push({
+        pass,
+        event,
+        at,
+        end: at + event.length,
+        move,
+        kind,
+        before: places,
+        after,
+        reach,
+      })
+      places = after
+      if (kind !== 'texture') lastEnd[layer] = Math.max(lastEnd[layer], at + event.length)
+    }
+  }
+  return runs
+}
+
+const sorted = (events: readonly Event[]): readonly Event[] =>
+  events.every(({ at }, i) => i === 0 || at >= (events[i - 1]?.at ?? 0))
+    ? events
+    : [...events].sort((a, b) => a.at - b.at)
+
+/** Where everything has come to at the end. */
+export const endPlaces = (simulation: Simulation): Places =>
+  courseOf(simulation).at(-1)?.after ?? startPlaces(simulation.combination.start)
+
+/** How long the body takes from where it is to where something starts, in seconds (model 5). */
+export function reachSeconds(from: Places, to: Partial<Places>, { figures, palms }: House): number {
+  let seconds = 0
+  const steps = figures['reach.compass']
+  if (to.hips) seconds = Math.max(seconds, compassSteps(from.hips, to.hips) * steps)
+  if (to.ribs) seconds = Math.max(seconds, compassSteps(from.ribs, to.ribs) * steps)
+  if (to.gaze) {
+    const degrees = headWay(GAZE_ANGLES[from.gaze], GAZE_ANGLES[to.gaze])
+    seconds = Math.max(seconds, (degrees / 90) * figures['reach.gaze'])
+  }
+  if (to.arms)
+    for (const side of SIDES) {
+      const there = to.arms[side]
+      if (!there || there === from.arms[side]) continue
+      const metres = palmWay(palmAt(side, from.arms[side], palms), palmAt(side, there, palms))
+      const takes = Math.max(figures['reach.armLeast'], metres * figures['reach.armMetre'])
+      seconds = Math.max(seconds, takes)
+    }
+  return seconds
+}
+
+const headWay = (a: HeadAngles, b: HeadAngles): number =>
+  Math.hypot(a.turn - b.turn, a.nod - b.nod, a.tilt - b.tilt)
+
+/** How far a palm goes in a straight line, in metres. */
+export const palmWay = (a: ReturnType<typeof palmAt>, b: ReturnType<typeof palmAt>): number =>
+  Math.hypot(a.right - b.right, a.up - b.up, a.forward - b.forward)

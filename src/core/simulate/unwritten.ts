@@ -1,0 +1,36 @@
+import { placesWords } from '../combination/names'
+import type { Pass } from '../combination/passes'
+import type { Layer } from '../moves/move'
+import { secondsOfTicks } from '../time/tempo'
+import { courseOf } from './course'
+import type { Simulation } from './simulate'
+
+/** The way to a start that nobody wrote, in ticks of the phrase. */
+export interface UnwrittenWay {
+  readonly layer: Layer
+  readonly from: number
+  readonly to: number
+  /** There is less time than the way takes. */
+  readonly late: boolean
+  readonly words: string
+}
+
+/** The ways a pass takes that nobody wrote. */
+export function unwrittenWays(simulation: Simulation, pass: Pass): readonly UnwrittenWay[] {
+  const { tempo } = simulation.combination
+  return courseOf(simulation)
+    .filter((run) => run.reach && run.pass === pass)
+    .flatMap(({ event, reach }) =>
+      reach
+        ? [
+            {
+              layer: event.layer,
+              from: Math.max(0, reach.from - pass.at),
+              to: event.at,
+              late: secondsOfTicks(Math.max(0, reach.to - reach.from), tempo) < reach.seconds,
+              words: `on the way to ${placesWords(reach.needs)}`,
+            },
+          ]
+        : [],
+    )
+}

@@ -1,0 +1,29 @@
+import type { Layer } from '../moves/move'
+import type { Here } from '../moves/search'
+import { placesBefore } from '../simulate/places'
+import { type Simulation, stateBefore } from '../simulate/simulate'
+import { type Tick, tick } from '../time/time'
+
+/** What decides what fits at a place of a pass. */
+export function hereIn(
+  simulation: Simulation,
+  passIndex: number,
+  layer: Layer,
+  at: Tick,
+  recent: readonly string[] = [],
+): Here {
+  const { combination, passes, vocabulary } = simulation
+  const pass = passes[passIndex]
+  const when = tick((pass?.at ?? 0) + at)
+  const later = (pass?.events ?? [])
+    .filter((event) => event.layer === layer && event.at > at)
+    .map((event) => event.at)
+  return {
+    state: stateBefore(simulation, when),
+    places: placesBefore(passes, combination.start, vocabulary, when),
+    at: when,
+    room: Math.min(pass?.length ?? 0, ...later) - at,
+    tempo: combination.tempo,
+    recent,
+  }
+}

@@ -1,0 +1,48 @@
+import 'fake-indexeddb/auto'
+import { describe, expect, it } from 'vitest'
+import { USUAL_RULES, withFigure } from '../core/house/house'
+import { Database } from './database'
+import { createHouse, readHouse } from './house'
+
+let names = 0
+const place = () => {
+  const database = new Database(`house-${names++}`)
+  return { database, house: createHouse(database) }
+}
+const small = withFigure({ ...USUAL_RULES, room: { width: 4, depth: 5 } }, 'landing.side', 0.5)
+
+describe('the house rules', () => {
+  it('are the usual ones until some are kept, and then those', async () => {
+    const { house } = place()
+    expect(await house.get()).toEqual(USUAL_RULES)
+    await house.save(small)
+    expect(await house.get()).toEqual(small)
+    expect(readHouse(JSON.parse(JSON.stringify(small)))).toEqual(small)
+  })
+
+  it('are told to who watches, also when another window changes them', async () => {
+    const { database, house } = place()
+    const told = new Promise<void>((resolve) => {
+      let calls = 0
+      house.watch(() => {
+        calls++
+        if (calls === 2) resolve()
+      })
+    })
+    await house.get()
+    await new Promise((resolve) => setTimeout(resolve, 50))
+    await createHouse(database).save(small)
+    await told
+    expect(await house.get()).toEqual(small)
+  })
+
+  it('that are damaged or newer are left where they are, and the usual ones taken', async () => {
+    const { database, house } = place()
+    for (const record of [{ ...small, dancers: -3 }, { ...small, schemaVersion: 99 }, {}]) {
+      await database.settings.put({ id: 'house', record })
+      expect(await house.get()).toEqual(USUAL_RULES)
+      expect((await database.settings.get('house'))?.record).toEqual(record)
+    }
+    await expect(house.save({ ...small, dancers: 0 })).rejects.toThrow()
+  })
+})

@@ -1,0 +1,180 @@
+import 'fake-indexeddb/auto'
+import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
+import { beforeEach, describe, expect, it } from 'vitest'
+import { demo } from '../../tests/demo'
+import { slots } from '../../tests/slots'
+import { classOn, materials, tuesday, wishesOf } from '../../tests/teaching'
+import { summaryOf } from '../core/findings/summary'
+import { beginFloor, floorAfter } from '../core/floor/session'
+import { vocabulary } from '../core/moves/vocabulary'
+import { newPlan } from '../core/plan/edits'
+import { restoreBackup, writeBackup } from './backup'
+import { createCombinations } from './combinations'
+import { Database } from './database'
+import teachingDemo from './demo/teaching.json'
+import { createHouse } from './house'
+import { createOwnWords } from './own'
+import { createTeaching, readTeachingDemo } from './teaching'
+
+const plan = newPlan('plan', 'Tuesday', wishesOf('Copper Lantern', { minutes: 30 }), materials)
+const group = { ...tuesday, id: 'g' }
+const entry = classOn('2026-11-25', [], { id: 'c', group: 'g', plan: 'plan' })
+
+let names = 0
+const place = (full = false) => {
+  const database = new Database(`teaching-${names++}`)
+  const store = slots(full)
+  return {
+    database,
+    store,
+    combinations: createCombinations(database, {
+      now: () => 1,
+      newId: () => 'copy',
+      summarise: (c) => summaryOf(c, vocabulary),
+    }),
+    own: createOwnWords(database),
+    house: createHouse(database),
+    teaching: createTeaching(database, store, () => 7),
+  }
+}
+
+let here: ReturnType<typeof place>
+beforeEach(() => {
+  here = place()
+})
+
+describe('plans, classes and groups', () => {
+  it('are kept, changed, taken out and had back', async () => {
+    const { plans } = here.teaching
+    await plans.put(plan)
+    expect(await plans.get('plan')).toEqual(plan)
+    expect(await plans.change('plan', (now) => ({ ...now, title: 'Later' }))).toMatchObject({
+      title: 'Later',
+    })
+    expect(await plans.change('nowhere', (now) => now)).toBeUndefined()
+    await plans.remove('plan')
+    expect((await plans.list()).all).toEqual([])
+    expect(await plans.get('plan')).toBeUndefined()
+    await plans.restore('plan')
+    expect((await plans.list()).all.map(({ title }) => title)).toEqual(['Later'])
+  })
+
+  it('lose nothing when two windows change one at the same time', async () => {
+    const { classes } = here.teaching
+    const other = createTeaching(here.database, here.store, () => 8).classes
+    await classes.put(entry)
+    await Promise.all([
+      classes.change('c', (now) => ({ ...now, notes: `${now.notes}a` })),
+      other.change('c', (now) => ({ ...now, next: 'b' })),
+      classes.change('c', (now) => ({ ...now, notes: `${now.notes}c` })),
+    ])
+    expect(await classes.get('c')).toMatchObject({ notes: 'ac', next: 'b' })
+  })
+
+  it('that can’t be read are counted and left where they are', async () => {
+    const { groups } = here.teaching
+    await groups.put(group)
+    await here.database.groups.put({
+      id: 'new',
+      changedAt: 1,
+      record: { ...group, id: 'new', schemaVersion: 9 },
+    })
+    expect(await groups.list()).toEqual({ all: [group], unreadable: 1 })
+    expect(await groups.get('new')).toBeUndefined()
+    expect(await here.database.groups.count()).toBe(2)
+  })
+})
+
+describe('the demo', () => {
+  it('is invented classes that can be read, loaded once and never over what is there', async () => {
+    const { teaching } = here
+    const read = async () => readTeachingDemo(teachingDemo)
+    await teaching.addDemoOnce(read)
+    const { all } = await teaching.classes.list()
+    expect(all.length).toBeGreaterThan(5)
+    for (const { plan: id } of all) expect(await teaching.plans.get(id ?? '')).toBeDefined()
+    const known = new Set(demo.map(({ id }) => id))
+    for (const { combination } of all.flatMap(({ danced }) => danced))
+      expect(known.has(combination ?? '')).toBe(true)
+    await teaching.classes.remove(all[0]?.id ?? '')
+    await teaching.addDemoOnce(read)
+    expect((await teaching.classes.list()).all).toHaveLength(all.length - 1)
+  })
+})
+
+describe('a class on the floor', () => {
+  it('is written down at once, found again, and forgotten when it is over', () => {
+    const { floor } = here.teaching
+    const begun = beginFloor(plan, entry)
+    const dancing = floorAfter(begun, { kind: 'start', now: 3 }, materials)
+    floor.write(dancing)
+    expect(createTeaching(here.database, here.store, () => 1).floor.read('c')).toEqual(dancing)
+    expect(floor.list()).toEqual([dancing])
+    floor.write(floorAfter(dancing, { kind: 'go', index: 99 }, materials))
+    expect(floor.list()).toEqual([])
+    floor.clear('c')
+    expect(floor.read('c')).toBeUndefined()
+  })
+
+  it('passes over what is damaged, and goes on where there is no room to write', () => {
+    here.store.setItem('molten-sway floor c', '{"kind":"floor"')
+    here.store.setItem('molten-sway floor d', '{"kind":"floor","schemaVersion":1}')
+    expect(here.teaching.floor.read('c')).toBeUndefined()
+    expect(here.teaching.floor.list()).toEqual([])
+    const full = place(true).teaching.floor
+    expect(() => full.write(beginFloor(plan, entry))).not.toThrow()
+  })
+})
+
+describe('a backup', () => {
+  it('brings plans, the diary, groups and spoken words along, and leaves what is here', async () => {
+    const { plans, classes, groups, spoken } = here.teaching
+    await plans.put(plan)
+    await classes.put(entry)
+    await groups.put(group)
+    await spoken.save({
+      text: 'Drop',
+      samples: Float32Array.from([0, 0.5, -1]),
+      rate: 16_000,
+      onset: 0.01,
+    })
+    const bytes = await writeBackup(here)
+    const there = place()
+    await there.teaching.classes.put({ ...entry, notes: 'mine' })
+    const reports = await restoreBackup(bytes, there)
+    expect(reports.filter(({ ok }) => !ok)).toEqual([])
+    expect(await there.teaching.plans.get('plan')).toEqual(plan)
+    expect(await there.teaching.groups.get('g')).toEqual(group)
+    expect(await there.teaching.classes.get('c')).toMatchObject({ notes: 'mine' })
+    const [word] = await there.teaching.spoken.list()
+    expect(word).toMatchObject({ id: 'drop', text: 'Drop', rate: 16_000 })
+    for (const [i, x] of [0, 0.5, -1].entries()) expect(word?.samples[i]).toBeCloseTo(x, 4)
+    await there.teaching.spoken.remove('drop')
+    expect(await there.teaching.spoken.list()).toEqual([])
+  })
+
+  it('says what of it can’t be read, and brings the rest', async () => {
+    await here.teaching.plans.put(plan)
+    await here.teaching.groups.put(group)
+    const files = unzipSync(await writeBackup(here))
+    const manifest = JSON.parse(strFromU8(files['manifest.json']!))
+    const damage = async (path: string, text: string) => {
+      files[path] = strToU8(text)
+      const hash = await crypto.subtle.digest('SHA-256', files[path].slice())
+      const sha256 = [...new Uint8Array(hash)].map((b) => b.toString(16).padStart(2, '0')).join('')
+      manifest.files = manifest.files.map((file: { path: string }) =>
+        file.path === path ? { path, sha256 } : file,
+      )
+    }
+    await damage('plans.json', JSON.stringify([plan, { ...plan, id: 'x', drills: 'none' }]))
+    await damage('groups.json', 'no list')
+    files['manifest.json'] = strToU8(JSON.stringify(manifest))
+    const there = place()
+    const reports = await restoreBackup(zipSync(files), there)
+    expect(reports.find(({ name }) => name === 'plans.json')?.text).toMatch(
+      /1 plans came in. 1 can’t be read/,
+    )
+    expect(reports.find(({ name }) => name === 'groups.json')).toMatchObject({ ok: false })
+    expect((await there.teaching.plans.list()).all).toEqual([plan])
+  })
+})

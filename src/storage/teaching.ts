@@ -1,0 +1,171 @@
+import { liveQuery } from 'dexie'
+import { z } from 'zod'
+import { type ClassEntry, type Group, readClass, readGroup } from '../core/diary/diary'
+import { UserError } from '../core/errors'
+import { type FloorSession, readFloor } from '../core/floor/session'
+import { readSoundChoice, type SoundChoice, USUAL_SOUND } from '../core/floor/soundChoice'
+import { folded } from '../core/moves/folded'
+import { type Plan, readPlan } from '../core/plan/plan'
+import { type Database, SPOKEN_VERSION, SpokenRow } from './database'
+import type { Slots } from './journal'
+import { createRecords, type Records } from './records'
+
+/** Words the instructor said herself. */
+export interface SpokenWords {
+  readonly list: () => Promise<readonly SpokenRow[]>
+  readonly save: (word: Omit<SpokenRow, 'schemaVersion' | 'id'>) => Promise<void>
+  readonly remove: (id: string) => Promise<void>
+  /** Takes on words of a backup; what is here already stays. */
+  readonly merge: (words: readonly SpokenRow[]) => Promise<number>
+  readonly watch: (changed: () => void) => () => void
+}
+
+/** A class under way, written down at once with every step: a closed tab does not wait. */
+interface FloorNotes {
+  readonly write: (session: FloorSession) => void
+  readonly read: (id: string) => FloorSession | undefined
+  /** Those that are not over. */
+  readonly list: () => readonly FloorSession[]
+  readonly clear: (id: string) => void
+}
+
+/** What the instructor likes to hear on the floor. */
+interface SoundNotes {
+  readonly read: () => SoundChoice
+  readonly write: (choice: SoundChoice) => void
+}
+
+/** What a first visit finds. */
+export interface TeachingDemo {
+  readonly plans: readonly Plan[]
+  readonly classes: readonly ClassEntry[]
+  readonly groups: readonly Group[]
+}
+
+const Lists = z.object({
+  plans: z.array(z.record(z.string(), z.unknown())),
+  classes: z.array(z.record(z.string(), z.unknown())),
+  groups: z.array(z.record(z.string(), z.unknown())),
+})
+
+/** @throws ZodError where the demo is damaged. */
+export function readTeachingDemo(raw: unknown): TeachingDemo {
+  const { plans, classes, groups } = Lists.parse(raw)
+  return {
+    plans: plans.map(readPlan),
+    classes: classes.map(readClass),
+    groups: groups.map(readGroup),
+  }
+}
+
+/** All that belongs to teaching. */
+export interface Teaching {
+  readonly plans: Records<Plan>
+  readonly classes: Records<ClassEntry>
+  readonly groups: Records<Group>
+  readonly spoken: SpokenWords
+  readonly floor: FloorNotes
+  readonly sound: SoundNotes
+  /** Loads the demo on the first visit, and never again. */
+  readonly addDemoOnce: (read: () => Promise<TeachingDemo>) => Promise<void>
+}
+
+const PREFIX = 'molten-sway floor '
+
+const SOUND_SLOT = 'molten-sway sound'
+
+/** What a slot holds; undefined where it holds nothing that can be read. */
+function readSlot<T>(
+  slots: Slots,
+  slot: string,
+  read: (record: Record<string, unknown>) => T,
+): T | undefined {
+  try {
+    const raw: unknown = JSON.parse(slots.getItem(slot) ?? 'null')
+    return raw === null ? undefined : read(z.record(z.string(), z.unknown()).parse(raw))
+  } catch (error) {
+    const unreadable =
+      error instanceof UserError || error instanceof z.ZodError || error instanceof SyntaxError
+    if (!unreadable) throw error
+    return undefined
+  }
+}
+
+/** Full or forbidden is no reason to stop: what was danced still goes to the diary. */
+function writeSlot(slots: Slots, slot: string, value: unknown): void {
+  try {
+    slots.setItem(slot, JSON.stringify(value))
+  } catch {
+    // See above.
+  }
+}
+
+const createFloorNotes = (slots: Slots): FloorNotes => ({
+  write: (session) => writeSlot(slots, PREFIX + session.id, session),
+  read: (id) => readSlot(slots, PREFIX + id, readFloor),
+  list: () =>
+    Array.from({ length: slots.length }, (_, i) => slots.key(i) ?? '')
+      .filter((key) => key.startsWith(PREFIX))
+      .flatMap((key) => readSlot(slots, key, readFloor) ?? [])
+      .filter(({ phase }) => phase !== 'over'),
+  clear: (id) => slots.removeItem(PREFIX + id),
+})
+
+const createSoundNotes = (slots: Slots): SoundNotes => ({
+  read: () => readSlot(slots, SOUND_SLOT, readSoundChoice) ?? USUAL_SOUND,
+  write: (choice) => writeSlot(slots, SOUND_SLOT, choice),
+})
+
+function createSpoken(database: Database): SpokenWords {
+  const { spoken } = database
+  return {
+    list: async () =>
+      (await spoken.toArray()).flatMap((raw) => SpokenRow.safeParse(raw).data ?? []),
+    async save(word) {
+      await spoken.put({ schemaVersion: SPOKEN_VERSION, id: folded(word.text), ...word })
+    },
+    remove: (id) => spoken.delete(id),
+    merge: (words) =>
+      database.transaction('rw', spoken, async () => {
+        const known = new Set(await spoken.toCollection().primaryKeys())
+        const fresh = words.filter(({ id }) => !known.has(id))
+        await spoken.bulkAdd(fresh)
+        return fresh.length
+      }),
+    watch(changed) {
+      const subscription = liveQuery(() => spoken.toCollection().primaryKeys()).subscribe(changed)
+      return () => subscription.unsubscribe()
+    },
+  }
+}
+
+/** The only code that touches plans, classes, groups, spoken words and notes from the floor. */
+export function createTeaching(database: Database, slots: Slots, now: () => number): Teaching {
+  const plans = createRecords(database, database.plans, readPlan, now)
+  const classes = createRecords(database, database.classes, readClass, now)
+  const groups = createRecords(database, database.groups, readGroup, now)
+  return {
+    plans,
+    classes,
+    groups,
+    spoken: createSpoken(database),
+    floor: createFloorNotes(slots),
+    sound: createSoundNotes(slots),
+    async addDemoOnce(read) {
+      if (await database.flags.get(DEMO_FLAG)) return
+      const demo = await read()
+      const { flags } = database
+      const tables = [flags, database.plans, database.classes, database.groups]
+      await database.transaction('rw', tables, async () => {
+        // Two windows may both have got this far.
+        if (await flags.get(DEMO_FLAG)) return
+        await plans.merge(demo.plans)
+        await classes.merge(demo.classes)
+        await groups.merge(demo.groups)
+        await flags.put({ name: DEMO_FLAG, at: now() })
+      })
+    },
+  }
+}
+
+const DEMO_FLAG = 'demo of teaching'

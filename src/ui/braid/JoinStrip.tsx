@@ -1,0 +1,32 @@
+import { useDeferredValue } from 'react'
+import { joinStrip, type Meeting } from '../../core/joins/strip'
+import { checkedOf } from '../stores/checked'
+import { documentOf, drawnState, type Session } from '../stores/session'
+import { useStore } from '../stores/store'
+import classes from './joinStrip.module.css'
+
+const SIGN: Readonly<Record<Meeting['how'], string>> = { meets: '✓', differs: '≈', misses: '✕' }
+
+/** At the end of the braid: what meets and what does not, for the repeat and for the switch. */
+export function JoinStrip({ session }: { session: Session }) {
+  const document = useDeferredValue(useStore(session, (s) => documentOf(drawnState(s))))
+  const checked = checkedOf(document)
+  if (checked.lead.danced.length === 0) return null
+  return (
+    <table className={classes.strip} aria-label="How the end joins">
+      <tbody>
+        {(['repeat', 'switch'] as const).map((into) => (
+          <tr key={into} data-join={into}>
+            <th scope="row">{into === 'repeat' ? 'same side again' : 'other side next'}</th>
+            {joinStrip(checked, into).map(({ part, how, words }) => (
+              <td key={part} data-how={how} title={words}>
+                <span aria-hidden>{SIGN[how]}</span> {part}
+                <span className="only-read">: {words}</span>
+              </td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )
+}

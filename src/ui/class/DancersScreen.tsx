@@ -1,0 +1,101 @@
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { useParams } from 'react-router'
+import type { Recording } from '../../audio/speech'
+import { drillOf, type FloorSession } from '../../core/floor/session'
+import type { SoundChoice } from '../../core/floor/soundChoice'
+import { type Materials, roundOf } from '../../core/plan/material'
+import { drillTitle } from '../../core/plan/totals'
+import { TICKS_PER_COUNT } from '../../core/time/time'
+import { inWords, Problem } from '../app/Problem'
+import classes from './class.module.css'
+import { channelOf, type DancersNews } from './dancersChannel'
+import { type FloorClock, FloorFace } from './FloorFace'
+import { finely } from './finely'
+import { useAwake } from './useAwake'
+import { dancedOf } from './useCaller'
+import { useClassRecord } from './useClass'
+
+/** What the dancers see on a second screen, in step with the floor. */
+export function DancersScreen() {
+  const { id = '' } = useParams()
+  const { error, ready } = useClassRecord(id)
+  if (error) return <Problem {...inWords(error)} />
+  if (!ready) return <p className="only-read">Opening…</p>
+  if (!ready.opened)
+    return (
+      <Problem what="This class is not here." toDo="Open the dancers’ view from the floor again." />
+    )
+  return (
+    <Dancers
+      first={ready.opened.session}
+      materials={ready.materials}
+      choice={ready.teaching.sound.read()}
+    />
+  )
+}
+
+const NOBODY: ReadonlyMap<string, Recording> = new Map()
+
+function Dancers({
+  first,
+  materials,
+  choice,
+}: {
+  readonly first: FloorSession
+  readonly materials: Materials
+  readonly choice: SoundChoice
+}) {
+  const [session, setSession] = useState(first)
+  const [key, setKey] = useState<string>()
+  const news = useRef<DancersNews['now']>(undefined)
+  useAwake(true)
+  useEffect(() => {
+    const channel = channelOf(first.id)
+    channel.onmessage = ({ data }: MessageEvent<DancersNews>) => {
+      news.current = data.now
+      setKey(data.now && JSON.stringify(data.now.drill))
+      setSession((now) =>
+        JSON.stringify(now) === JSON.stringify(data.session) ? now : data.session,
+      )
+    }
+    return () => channel.close()
+  }, [first.id])
+  const drill = drillOf(session)
+  const danced = useMemo(
+    () => dancedOf(key === undefined ? drill : news.current?.drill, materials, choice, NOBODY),
+    [key, drill, materials, choice],
+  )
+  const clock: FloorClock = useCallback(() => {
+    const heard = news.current
+    if (!heard || !danced) return undefined
+    // On from what was last told, by the tempo that sounds.
+    let at = heard.at + ((finely() - heard.when) / 60_000) * heard.drill.tempo * TICKS_PER_COUNT
+    let { index } = heard
+    for (let part = danced.parts[index]; part && at >= part.length; part = danced.parts[index]) {
+      at -= part.length
+      index++
+    }
+    return danced.parts[index] && { index, at }
+  }, [danced])
+  if (!drill || !danced)
+    return (
+      <main className={classes.floor}>
+        <p className={`display ${classes.overText}`}>Well danced.</p>
+      </main>
+    )
+  return (
+    <main className={classes.floor} data-phase={session.phase}>
+      <header className={classes.head}>
+        <h1 className="display">{drillTitle(drill, materials)}</h1>
+        <p className="counts">{drill.tempo}</p>
+      </header>
+      <FloorFace
+        danced={danced}
+        clock={clock}
+        isDancing={key !== undefined && roundOf(drill, materials) !== undefined}
+        view="behind"
+        resting={session.phase === 'asking' ? 'Breathe.' : 'Ready.'}
+      />
+    </main>
+  )
+}

@@ -1,0 +1,186 @@
+import { type ReactNode, useEffect, useRef, useState } from 'react'
+import { otherSide, sideWord } from '../../core/body/side'
+import { type FloorMoment, momentOf } from '../../core/floor/drillProgram'
+import { layerWord } from '../../core/moves/vocabulary'
+import type { View } from '../../core/pose/views'
+import { type CountWords, sayPass } from '../../core/teaching/say'
+import { TICKS_PER_COUNT } from '../../core/time/time'
+import classes from './class.module.css'
+import { FloorFigure } from './FloorFigure'
+import { finely } from './finely'
+import type { Danced } from './useCaller'
+
+/** Where the music is: which part, and ticks into it. */
+export type FloorClock = () => { readonly index: number; readonly at: number } | undefined
+
+interface FloorFaceProps {
+  readonly danced: Danced
+  readonly clock: FloorClock
+  readonly isDancing: boolean
+  readonly view: View
+  /** Shown while nothing sounds. */
+  readonly resting: ReactNode
+  readonly onSaid?: (text: string) => void
+}
+
+interface Shown extends FloorMoment {
+  readonly index: number
+  readonly words: CountWords | undefined
+}
+
+/** What is seen from three metres away: the count, what starts now, what comes, the figure. */
+export function FloorFace({ danced, clock, isDancing, view, resting, onSaid }: FloorFaceProps) {
+  const { round, parts, drill } = danced
+  const [shown, setShown] = useState<Shown>()
+  const bar = useRef<HTMLDivElement>(null)
+  const said = useRef(onSaid)
+  said.current = onSaid
+
+  useEffect(() => {
+    if (!isDancing) {
+      setShown(undefined)
+      return
+    }
+    let frame = 0
+    let known = ''
+    let heard = ''
+    const look = () => {
+      frame = requestAnimationFrame(look)
+      const now = clock()
+      const part = now && parts[now.index]
+      if (!now || !part) return
+      if (bar.current) {
+        bar.current.style.width = `${(100 * now.at) / part.length}%`
+        // Where it is and when that was, for whoever asks.
+        bar.current.dataset.at = [now.index, now.at.toFixed(3), finely().toFixed(1)].join(' ')
+      }
+      const moment = momentOf(part, now.at, parts[now.index + 1])
+      // Drawn again with each count or call, not with each frame.
+      const key = [
+        now.index,
+        moment.count,
+        moment.phrase,
+        moment.said,
+        moment.next?.text,
+        moment.next?.counts,
+      ].join('|')
+      if (key === known) return
+      known = key
+      if (moment.said !== heard) {
+        heard = moment.said
+        if (heard) said.current?.(heard)
+      }
+      setShown({ ...moment, index: now.index, words: wordsAt(danced, now.index, now.at) })
+    }
+    look()
+    return () => cancelAnimationFrame(frame)
+  }, [isDancing, clock, parts, danced])
+
+  const part = parts[shown?.index ?? 0]
+  const side = part?.side ?? drill.sides[0] ?? 'R'
+  // In a round of moves every second phrase is danced to the other side.
+  const shownSide = shown?.isMirrored ? otherSide[side] : side
+  return (
+    <div className={classes.face}>
+      <section className={classes.count} aria-label="Count">
+        <p className={classes.where}>
+          {(!drill.moves || isDancing) && (
+            <b className={classes.side} data-side={shownSide}>
+              {sideWord[shownSide]}
+            </b>
+          )}
+          <span className="counts">
+            {part && part.round > 0 ? `round ${part.round} of ${part.rounds}` : roundsText(drill)}
+          </span>
+          <span>{shown?.phrase}</span>
+        </p>
+        {isDancing ? (
+          <>
+            <p className={`display counts ${classes.giant}`} data-count data-in={shown?.isCountIn}>
+              {shown?.count}
+            </p>
+            <div className={classes.pass}>
+              <div ref={bar} />
+            </div>
+            <p className={`display ${classes.said}`} data-said>
+              {shown?.said}
+            </p>
+          </>
+        ) : (
+          <div className={classes.rest}>{resting}</div>
+        )}
+      </section>
+      <FloorFigure
+        material={round.material}
+        layers={drill.layers}
+        view={view}
+        isDancing={isDancing}
+        moment={() => {
+          const now = clock()
+          const at = now && parts[now.index]
+          if (!now || !at) return { side, at: round.from }
+          return { side: at.side, at: (at.dance?.from ?? round.from - at.length) + now.at }
+        }}
+      />
+      <section className={classes.now} aria-label="Now">
+        {shown?.words && shown.words.feet.length > 0 && (
+          <p className="layer-feet">
+            <b>{layerWord.feet}</b> {shown.words.feet.join('. ')}
+          </p>
+        )}
+        {shown?.words?.layers.map(({ layer, text }) => (
+          <p key={layer + text} className={`layer-${layer}`}>
+            <b>{layerWord[layer]}</b> {text}
+          </p>
+        ))}
+      </section>
+      <section className={classes.next} aria-label="Next">
+        {shown?.next ? (
+          <p>
+            in <b className="counts">{shown.next.counts}</b>{' '}
+            <span data-next>{shown.next.text}</span>
+          </p>
+        ) : (
+          <p>&nbsp;</p>
+        )}
+      </section>
+    </div>
+  )
+}
+
+/** What starts on the count that sounds. */
+function wordsAt(
+  { parts, round, drill }: Danced,
+  index: number,
+  at: number,
+): CountWords | undefined {
+  const part = parts[index]
+  if (!part || part.round === 0) return undefined
+  const simulation = round.material.from(part.side)
+  const tick = (part.dance?.from ?? 0) + at
+  const pass = simulation.passes.findLast((one) => one.at <= tick)
+  if (!pass) return undefined
+  const known = saidOf(
+    pass,
+    () => sayPass(simulation, pass, new Set(drill.layers), simulation.vocabulary),
+    drill.layers.join(),
+  )
+  return known[Math.floor((tick - pass.at) / TICKS_PER_COUNT)]
+}
+
+const saidBefore = new WeakMap<object, Map<string, readonly CountWords[]>>()
+
+function saidOf(
+  pass: object,
+  make: () => readonly CountWords[],
+  key: string,
+): readonly CountWords[] {
+  const known = saidBefore.get(pass) ?? new Map<string, readonly CountWords[]>()
+  saidBefore.set(pass, known)
+  const found = known.get(key) ?? make()
+  known.set(key, found)
+  return found
+}
+
+const roundsText = ({ repeats, moves }: Danced['drill']): string =>
+  `${repeats} ${repeats === 1 ? 'round' : 'rounds'}${moves ? '' : ' a side'}`

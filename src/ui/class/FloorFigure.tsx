@@ -1,0 +1,109 @@
+import { useReducedMotion } from '@mantine/hooks'
+import { useEffect, useMemo, useRef, useState } from 'react'
+import type { Side } from '../../core/body/side'
+import type { Layer } from '../../core/moves/move'
+import type { Material } from '../../core/plan/material'
+import { dancerOf } from '../../core/pose/dancer'
+import { type View, viewFacts } from '../../core/pose/views'
+import { TICKS_PER_COUNT } from '../../core/time/time'
+import type { Stage } from '../../figure/stage'
+import { FlatFigure } from '../stage/FlatFigure'
+import { createFrames, trailJoints } from '../stage/frames'
+import { openStage } from '../stage/openStage'
+import { figureNow } from '../stores/figure'
+import { useStore } from '../stores/store'
+import classes from './class.module.css'
+
+/** A moment that is shown: a side, and ticks of its dance. */
+interface FigureMoment {
+  readonly side: Side
+  readonly at: number
+}
+
+interface FloorFigureProps {
+  readonly material: Material
+  readonly layers: readonly Layer[]
+  readonly view: View
+  /** Asked for each frame. */
+  readonly moment: () => FigureMoment
+  /** Whether it moves; else one picture is enough. */
+  readonly isDancing: boolean
+}
+
+/** Some thirty pictures a second are enough for a class. */
+const LEAST_BETWEEN_MS = 16
+
+const PLAIN = { both: false, trails: false, next: false } as const
+
+/** The figure, large and alone, in the view that goes with how the instructor stands. */
+export function FloorFigure({ material, layers, view, moment, isDancing }: FloorFigureProps) {
+  const { scale, build } = useStore(figureNow, (s) => s)
+  const canvas = useRef<HTMLCanvasElement>(null)
+  const [stage, setStage] = useState<Stage>()
+  const [isFlat, setFlat] = useState(false)
+  const isStill = useReducedMotion()
+  const layerKey = layers.join()
+  const dancers = useMemo(() => {
+    const shown = new Set(layerKey.split(',') as Layer[])
+    const of = (side: Side) => dancerOf(material.from(side), { layers: shown, scale })
+    return { R: of('R'), L: of('L') }
+  }, [material, layerKey, scale])
+  const frames = useMemo(() => createFrames(dancers, trailJoints(undefined)), [dancers])
+  const asked = useRef(moment)
+  asked.current = moment
+
+  useEffect(() => {
+    const element = canvas.current
+    if (!element) return
+    return openStage(element, {
+      onOpen: setStage,
+      onResize: () => setStage((now) => now),
+      onFail: () => setFlat(true),
+      onClose: () => setStage(undefined),
+    })
+  }, [])
+  useEffect(() => {
+    if (!stage) return
+    stage.setView(view)
+    stage.setBuild(build)
+    let frame = 0
+    let next = 0
+    const paced = () => {
+      frame = requestAnimationFrame(paced)
+      const begun = performance.now()
+      if (begun < next) return
+      draw()
+      // The sound goes first: a machine that draws slowly draws less often.
+      requestAnimationFrame(() => {
+        const now = performance.now()
+        next = now + Math.max(LEAST_BETWEEN_MS, now - begun)
+      })
+      next = Number.POSITIVE_INFINITY
+    }
+    const draw = () => {
+      const { side, at } = asked.current()
+      const tick = isStill ? Math.floor(at / TICKS_PER_COUNT) * TICKS_PER_COUNT : at
+      stage.draw(frames.at(side, tick, { ...PLAIN, view }))
+      if (canvas.current) canvas.current.dataset.shown = `${side} ${tick.toFixed(2)}`
+    }
+    draw()
+    if (isDancing) paced()
+    // A stage that has just got its size is drawn once more.
+    const settled = setTimeout(draw, 200)
+    return () => {
+      cancelAnimationFrame(frame)
+      clearTimeout(settled)
+    }
+  }, [stage, frames, view, build, isDancing, isStill])
+  const { whose } = viewFacts[view]
+  return (
+    <figure className={classes.figure}>
+      {isFlat ? (
+        <FlatFigure pose={dancers[moment().side].poseAt(moment().at)} view={view} label={whose} />
+      ) : (
+        <canvas ref={canvas} role="img" aria-label={`The figure. ${whose}`} />
+      )}
+      <figcaption>{whose}</figcaption>
+    </figure>
+  )
+}

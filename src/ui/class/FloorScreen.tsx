@@ -1,0 +1,305 @@
+import { ActionIcon, Drawer } from '@mantine/core'
+import { useFullscreenDocument } from '@mantine/hooks'
+import { IconAdjustments, IconArrowLeft, IconMaximize, IconScreenShare } from '@tabler/icons-react'
+import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { Link, useParams } from 'react-router'
+import { stepsFor } from '../../core/floor/keys'
+import {
+  drillOf,
+  type FloorSession,
+  restOf,
+  secondsLeft,
+  sidesWords,
+} from '../../core/floor/session'
+import type { Drill } from '../../core/plan/drill'
+import type { Materials } from '../../core/plan/material'
+import { CLASS_CAUTION, notesOf } from '../../core/plan/notes'
+import { drillTitle } from '../../core/plan/totals'
+import type { Teaching } from '../../storage/teaching'
+import { inWords, Problem } from '../app/Problem'
+import { useServices } from '../app/services'
+import { NoteLines } from '../teaching/NoteLines'
+import classes from './class.module.css'
+import { useBroadcast } from './dancersChannel'
+import { FloorFace } from './FloorFace'
+import { FloorZones } from './FloorZones'
+import { type FloorKey, useFloorKeys } from './floorKeys'
+import { useAwake } from './useAwake'
+import { dancedOf, useCaller, useSound } from './useCaller'
+import { useClass, useClassRecord } from './useClass'
+
+const SoundPanel = lazy(async () => ({ default: (await import('./SoundPanel')).SoundPanel }))
+
+/** The class as it is given. */
+export function FloorScreen() {
+  const { id = '' } = useParams()
+  const { error, ready } = useClassRecord(id)
+  if (error) return <Problem {...inWords(error)} />
+  if (!ready) return <p className="only-read">Opening…</p>
+  if (!ready.opened)
+    return (
+      <main>
+        <Problem
+          what="This class is not here, or its plan is gone."
+          toDo="Go to Plans and begin the class from its plan."
+        />
+        <Link to="/plans">Plans</Link>
+      </main>
+    )
+  return (
+    <Floor first={ready.opened.session} teaching={ready.teaching} materials={ready.materials} />
+  )
+}
+
+/** `24:05`. */
+const clock = (seconds: number): string =>
+  `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`
+
+interface FloorProps {
+  readonly first: FloorSession
+  readonly teaching: Teaching
+  readonly materials: Materials
+}
+
+function Floor({ first, teaching, materials }: FloorProps) {
+  const { deck } = useServices()
+  const { session, act, now } = useClass(paused(first), teaching, materials)
+  const sound = useSound(teaching, deck)
+  const { choice, own } = sound
+  const [isOpen, setOpen] = useState(false)
+  const [left, setLeft] = useState(secondsLeft(session, Date.now()))
+  const { toggle } = useFullscreenDocument()
+  const drill = drillOf(session)
+  // What is shown while nothing sounds is all of the drill, from its beginning.
+  const whole = useMemo(
+    () => dancedOf(drill, materials, choice, own),
+    [drill, materials, choice, own],
+  )
+  const [playing, setPlaying] = useState<typeof whole>()
+  /** Goes on with what is left of a drill, once it is known how. */
+  const again = useRef(() => {})
+  const caller = useCaller(deck, {
+    onRound: (side) => act({ kind: 'round', side }),
+    onFinished: () => {
+      setPlaying(undefined)
+      if (act({ kind: 'finished' }).phase === 'dancing') again.current()
+    },
+  })
+  const isDancing = session.phase === 'dancing'
+  useAwake(session.phase !== 'over')
+  useBroadcast(session, isDancing ? playing : undefined, caller.clock)
+  useEffect(() => {
+    const tick = () => setLeft(secondsLeft(now.current, Date.now()))
+    tick()
+    const every = setInterval(tick, 1000)
+    return () => clearInterval(every)
+  }, [now])
+
+  const start = useCallback(() => {
+    const started = act({ kind: 'start', now: Date.now() })
+    const danced = dancedOf(restOf(started), materials, choice, own)
+    if (!danced) {
+      // Nothing of it is left, or it can't be danced any more.
+      act({ kind: 'next' })
+      return
+    }
+    setPlaying(danced)
+    caller.play(danced)
+  }, [act, caller, materials, choice, own])
+  again.current = start
+  const halt = useCallback(() => {
+    caller.stop()
+    setPlaying(undefined)
+  }, [caller])
+
+  const press = useCallback(
+    (key: FloorKey) => {
+      if (key === 'full') return void toggle()
+      for (const step of stepsFor(now.current, key))
+        switch (step.kind) {
+          case 'play':
+            start()
+            break
+          case 'halt':
+            halt()
+            break
+          case 'retune': {
+            const tuned = drillOf(now.current)
+            if (tuned) deck.setTempo(tuned.tempo)
+            break
+          }
+          default:
+            act(step)
+        }
+    },
+    [act, deck, halt, now, start, toggle],
+  )
+  useFloorKeys(press, !isOpen)
+
+  const title = drill ? drillTitle(drill, materials) : 'The class is over'
+  const danced = (isDancing ? playing : undefined) ?? whole
+  const after = session.drills[session.index + 1]
+  const speak = useMemo(() => browserSpeech(choice.browserVoice), [choice.browserVoice])
+  return (
+    <main className={classes.floor} data-phase={session.phase}>
+      <header className={classes.head}>
+        <Link to="/diary" className={classes.leave} aria-label="Leave the floor">
+          <IconArrowLeft size={22} />
+        </Link>
+        <h1 className="display">{title}</h1>
+        <p className="counts">
+          {Math.min(session.index + 1, session.drills.length)} of {session.drills.length}
+        </p>
+        <p className={`counts ${classes.left}`}>
+          <span className="only-read">Time left </span>
+          {clock(left)}
+        </p>
+        <ActionIcon
+          variant="subtle"
+          color="gray"
+          size={40}
+          aria-label="Full screen"
+          onClick={() => press('full')}
+        >
+          <IconMaximize size={22} />
+        </ActionIcon>
+        <ActionIcon
+          variant="subtle"
+          color="gray"
+          size={40}
+          component="a"
+          href={`/class/${session.id}/dancers`}
+          target="_blank"
+          aria-label="Dancers’ view in its own window"
+        >
+          <IconScreenShare size={22} />
+        </ActionIcon>
+        <ActionIcon
+          variant="subtle"
+          color="gray"
+          size={40}
+          aria-label="Sound"
+          onClick={() => setOpen(true)}
+        >
+          <IconAdjustments size={22} />
+        </ActionIcon>
+      </header>
+      {session.phase === 'over' || !drill ? (
+        <section className={classes.overText}>
+          <p className="display">Well danced.</p>
+          <p>{session.danced.length} drills are in the diary.</p>
+          <Link to={`/diary?class=${session.id}`}>Open it in the diary</Link>
+        </section>
+      ) : !danced ? (
+        <Problem
+          what="What this drill dances is no longer in the combination."
+          toDo="Go on to the next one, or plan the class again."
+        />
+      ) : session.phase === 'asking' ? (
+        <section className={classes.asking} aria-label="How was it?">
+          <button type="button" onClick={() => press('not-yet')}>
+            <b className="display">Not yet</b>
+            <span>slower, or in its easier form</span>
+            <kbd>Page up · X</kbd>
+          </button>
+          <button type="button" onClick={() => press('clean')}>
+            <b className="display">Clean</b>
+            <span>{after ? `on to ${drillTitle(after, materials)}` : 'that was the last one'}</span>
+            <kbd>Page down · C</kbd>
+          </button>
+        </section>
+      ) : (
+        <div
+          className={classes.tap}
+          role="button"
+          tabIndex={0}
+          aria-label={isDancing ? 'Pause' : session.phase === 'paused' ? 'Go on' : `Begin ${title}`}
+          onClick={() => press('go')}
+          onKeyDown={() => {}}
+        >
+          <FloorFace
+            danced={danced}
+            clock={caller.clock}
+            isDancing={isDancing}
+            view={drill.stand === 'mirror' ? 'mirror' : 'behind'}
+            resting={
+              <DrillWords
+                drill={drill}
+                materials={materials}
+                isPaused={session.phase === 'paused'}
+                isFirst={session.index === 0}
+              />
+            }
+            {...(speak && { onSaid: speak })}
+          />
+        </div>
+      )}
+      {session.phase !== 'over' && drill && (
+        <FloorZones
+          phase={session.phase}
+          tempo={drill.tempo}
+          after={after && drillTitle(after, materials)}
+          onPress={press}
+        />
+      )}
+      <Drawer
+        opened={isOpen}
+        onClose={() => setOpen(false)}
+        position="right"
+        title="Sound"
+        size="md"
+      >
+        <Suspense fallback={<p>Opening…</p>}>
+          <SoundPanel
+            sound={sound}
+            teaching={teaching}
+            drill={drill}
+            materials={materials}
+            title={session.title}
+          />
+        </Suspense>
+      </Drawer>
+    </main>
+  )
+}
+
+/** What to say before a drill: how it goes, what to watch, what to offer. */
+function DrillWords({
+  drill,
+  materials,
+  isPaused,
+  isFirst,
+}: {
+  readonly drill: Drill
+  readonly materials: Materials
+  readonly isPaused: boolean
+  readonly isFirst: boolean
+}) {
+  const notes = notesOf(drill, materials)
+  const moves = drill.moves?.flatMap((id) => materials.vocabulary.find(id)?.name ?? [])
+  return (
+    <>
+      <p>
+        <b>{isPaused ? 'Paused. ' : ''}</b>
+        {moves
+          ? `${moves.join(', ')}: eight counts to each side.`
+          : `${sidesWords(drill)}, ${drill.stand === 'mirror' ? 'face them as their mirror' : 'back to the class'}.`}
+      </p>
+      {!moves && <NoteLines notes={notes} most={1} />}
+      {isFirst && <p className={classes.small}>{CLASS_CAUTION}</p>}
+    </>
+  )
+}
+
+/** A class that was left in the middle of a drill goes on from there by a key, not by itself. */
+const paused = (session: FloorSession): FloorSession =>
+  session.phase === 'dancing' ? { ...session, phase: 'paused' } : session
+
+/** The browser's own voice, where it is wanted and there is one. */
+function browserSpeech(isWanted: boolean): ((text: string) => void) | undefined {
+  if (!isWanted || typeof speechSynthesis === 'undefined') return undefined
+  return (text) => {
+    speechSynthesis.cancel()
+    speechSynthesis.speak(new SpeechSynthesisUtterance(text))
+  }
+}

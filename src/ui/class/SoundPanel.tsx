@@ -1,0 +1,111 @@
+import { NativeSelect, SegmentedControl, Slider, Switch } from '@mantine/core'
+import { CHANNELS, type Channel } from '../../audio/sounds'
+import type { SoundChoice } from '../../core/floor/soundChoice'
+import type { Drill } from '../../core/plan/drill'
+import type { Materials } from '../../core/plan/material'
+import { RHYTHMS } from '../../core/rhythm/rhythms'
+import type { Teaching } from '../../storage/teaching'
+import classes from './class.module.css'
+import { OwnWords } from './OwnWords'
+import { SaveSound } from './SaveSound'
+import type { useSound } from './useCaller'
+
+const CHANNEL_WORDS: Readonly<Record<Channel, string>> = {
+  click: 'Counts',
+  half: 'Half counts',
+  rhythm: 'Rhythm',
+  voice: 'Voice',
+  moves: 'Moves',
+}
+
+const CALL_WORDS: Readonly<Record<SoundChoice['call'], string>> = {
+  rounds: 'numbers first, then cues, last only the switch',
+  all: 'numbers and cues, always',
+  cues: 'cues only',
+  switch: 'only the switch',
+  none: 'nothing; captions only',
+}
+
+interface SoundPanelProps {
+  readonly sound: ReturnType<typeof useSound>
+  readonly teaching: Teaching
+  readonly drill: Drill | undefined
+  readonly materials: Materials
+  readonly title: string
+}
+
+/** What is heard on the floor, how loud, in whose voice, and the same as a file. */
+export function SoundPanel({ sound, teaching, drill, materials, title }: SoundPanelProps) {
+  const { choice, choose, own } = sound
+  const canSpeak = typeof speechSynthesis !== 'undefined' && speechSynthesis.getVoices().length > 0
+  return (
+    <div className={classes.sound}>
+      <NativeSelect
+        label="Rhythm"
+        data={[
+          { value: 'own', label: 'the one of its family' },
+          { value: 'none', label: 'clicks alone' },
+          ...RHYTHMS.map(({ id, name, counts, feel }) => ({
+            value: id,
+            label: `${name} · ${counts} counts · ${feel}`,
+          })),
+        ]}
+        value={choice.rhythm}
+        onChange={({ currentTarget: { value } }) => choose({ rhythm: value })}
+      />
+      <NativeSelect
+        label="Called"
+        data={(Object.keys(CALL_WORDS) as SoundChoice['call'][]).map((value) => ({
+          value,
+          label: CALL_WORDS[value],
+        }))}
+        value={choice.call}
+        onChange={({ currentTarget: { value } }) => choose({ call: value as SoundChoice['call'] })}
+      />
+      <SegmentedControl
+        aria-label="Counted in"
+        data={[
+          { value: '4', label: '5 6 7 8' },
+          { value: '8', label: 'a whole eight' },
+        ]}
+        value={String(choice.countIn)}
+        onChange={(value) => choose({ countIn: value === '8' ? 8 : 4 })}
+      />
+      <div className={classes.mix}>
+        {CHANNELS.map((channel) => (
+          <label key={channel} htmlFor={undefined}>
+            <span>{CHANNEL_WORDS[channel]}</span>
+            <Slider
+              thumbLabel={`Loudness of ${CHANNEL_WORDS[channel].toLowerCase()}`}
+              min={0}
+              max={100}
+              step={5}
+              label={null}
+              value={Math.round(choice.mix[channel] * 100)}
+              onChange={(value) => choose({ mix: { ...choice.mix, [channel]: value / 100 } })}
+            />
+            <b className="counts">{Math.round(choice.mix[channel] * 100)}</b>
+          </label>
+        ))}
+      </div>
+      {canSpeak && (
+        <Switch
+          label="This browser’s own voice says the cues too (an extra: it can’t be on time)"
+          checked={choice.browserVoice}
+          onChange={({ currentTarget: { checked } }) => choose({ browserVoice: checked })}
+        />
+      )}
+      <OwnWords spoken={teaching.spoken} own={own} drill={drill} materials={materials} />
+      {drill && (
+        <SaveSound drill={drill} materials={materials} choice={choice} own={own} title={title} />
+      )}
+      <section className={classes.words} aria-label="Keys of the floor">
+        <h2 className="display">Keys</h2>
+        <p>
+          Page down or → go on, clean · Page up or ← again, not yet · Space or . begin, pause · ↑ ↓
+          tempo · S other side · End next drill · Home the one before · F full screen
+        </p>
+      </section>
+    </div>
+  )
+}

@@ -1,0 +1,53 @@
+import { useEffect, useRef } from 'react'
+import { drillOf, type FloorSession } from '../../core/floor/session'
+import type { Drill } from '../../core/plan/drill'
+import { wakeEvery } from '../../workers/wake'
+import type { FloorClock } from './FloorFace'
+import { finely } from './finely'
+import type { Danced } from './useCaller'
+
+/** What the floor tells the dancers' window, again and again. */
+export interface DancersNews {
+  readonly session: FloorSession
+  /** What sounds, where, and when that was, in milliseconds since 1970; absent while nothing does. */
+  readonly now:
+    | { readonly drill: Drill; readonly index: number; readonly at: number; readonly when: number }
+    | undefined
+}
+
+export const channelOf = (id: string): BroadcastChannel =>
+  new BroadcastChannel(`molten-sway class ${id}`)
+
+const TELL_MS = 200
+
+/** Tells other windows of this browser where the class is, in step with the sound. */
+export function useBroadcast(
+  session: FloorSession,
+  danced: Danced | undefined,
+  clock: FloorClock,
+): void {
+  const told = useRef({ session, danced })
+  told.current = { session, danced }
+  useEffect(() => {
+    const channel = channelOf(session.id)
+    const tell = () => {
+      const { session: now, danced: playing } = told.current
+      const place = playing && clock()
+      const news: DancersNews = {
+        session: now,
+        now: place && {
+          // The tempo may have been changed since it was begun.
+          drill: { ...playing.drill, tempo: drillOf(now)?.tempo ?? playing.drill.tempo },
+          ...place,
+          when: finely(),
+        },
+      }
+      channel.postMessage(news)
+    }
+    const stop = wakeEvery(TELL_MS, tell)
+    return () => {
+      stop()
+      channel.close()
+    }
+  }, [session.id, clock])
+}

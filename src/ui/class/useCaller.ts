@@ -1,0 +1,162 @@
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { type Recording, speechSeconds } from '../../audio/speech'
+import { type DrillPart, type DrillSound, drillParts } from '../../core/floor/drillProgram'
+import type { SoundChoice } from '../../core/floor/soundChoice'
+import type { Drill } from '../../core/plan/drill'
+import { type DrillRound, type Materials, roundOf } from '../../core/plan/material'
+import { rhythmOf, usualRhythm } from '../../core/rhythm/rhythms'
+import type { Teaching } from '../../storage/teaching'
+import { wakeEvery } from '../../workers/wake'
+import type { PlayDeck } from '../play/deck'
+
+/** A drill as it is danced now. */
+export interface Danced {
+  readonly drill: Drill
+  readonly round: DrillRound
+  readonly parts: readonly DrillPart[]
+}
+
+/** The floor draws, shows and listens meanwhile; a tempo changed is heard a second later. */
+const AHEAD_SECONDS = 1
+
+/** How often it is looked whether a round is over. */
+const LOOK_MS = 120
+
+/** The sound of a drill, by what the instructor chose. */
+export function soundFor(
+  choice: SoundChoice,
+  round: DrillRound,
+  own: ReadonlyMap<string, Recording>,
+): DrillSound {
+  const { families } = round.material.combination
+  const [first] = round.passes
+  return {
+    rhythm:
+      choice.rhythm === 'own'
+        ? usualRhythm(families, first?.phrase.counts ?? 8)
+        : rhythmOf(choice.rhythm),
+    call: choice.call,
+    speech: speechSeconds(own),
+    countIn: choice.countIn,
+  }
+}
+
+export function dancedOf(
+  drill: Drill | undefined,
+  materials: Materials,
+  choice: SoundChoice,
+  own: ReadonlyMap<string, Recording>,
+): Danced | undefined {
+  const round = drill && roundOf(drill, materials)
+  return (
+    drill &&
+    round && { drill, round, parts: drillParts(drill, round, soundFor(choice, round, own)) }
+  )
+}
+
+/** The instructor's own words, and what she likes to hear. */
+export function useSound(teaching: Teaching, deck: PlayDeck) {
+  const [choice, setChoice] = useState(() => teaching.sound.read())
+  const [own, setOwn] = useState<ReadonlyMap<string, Recording>>(new Map())
+  useEffect(() => {
+    const read = async () => {
+      const words = await teaching.spoken.list()
+      setOwn(
+        new Map(
+          words.map(({ id, samples, rate, onset }) => [
+            id,
+            { samples: samples.slice(), rate, onset },
+          ]),
+        ),
+      )
+    }
+    void read()
+    return teaching.spoken.watch(() => void read())
+  }, [teaching])
+  useEffect(() => {
+    deck.setMix(choice.mix)
+    deck.hear(() => true)
+  }, [deck, choice.mix])
+  // Without the voice the words are tones, and the captions are there in any case.
+  useEffect(() => {
+    void deck.prepareVoice(own)
+  }, [deck, own])
+  const choose = useCallback(
+    (change: Partial<SoundChoice>) =>
+      setChoice((now) => {
+        const next = { ...now, ...change }
+        teaching.sound.write(next)
+        return next
+      }),
+    [teaching],
+  )
+  return { choice, choose, own }
+}
+
+interface CallerReports {
+  readonly onRound: (side: 'R' | 'L') => void
+  readonly onFinished: () => void
+}
+
+/**
+ * Plays drills and reports each round that is over, from a clock that goes on while the page
+ * is hidden or busy.
+ */
+export function useCaller(deck: PlayDeck, reports: CallerReports) {
+  const playing = useRef<{ danced: Danced; reported: number } | undefined>(undefined)
+  const told = useRef(reports)
+  told.current = reports
+
+  const reportUpTo = useCallback((turn: number) => {
+    const now = playing.current
+    if (!now) return
+    for (; now.reported < Math.min(turn, now.danced.parts.length); now.reported++) {
+      const part = now.danced.parts[now.reported]
+      if (part && part.round > 0) told.current.onRound(part.side)
+    }
+  }, [])
+  useEffect(
+    () =>
+      wakeEvery(LOOK_MS, () => {
+        const position = playing.current && deck.position()
+        if (position) reportUpTo(position.turn)
+      }),
+    [deck, reportUpTo],
+  )
+  useEffect(
+    () =>
+      deck.subscribe(() => {
+        const now = playing.current
+        if (deck.get() || !now) return
+        // It stopped by itself: all of it was danced.
+        reportUpTo(now.danced.parts.length)
+        playing.current = undefined
+        told.current.onFinished()
+      }),
+    [deck, reportUpTo],
+  )
+  const stop = useCallback(() => {
+    const position = deck.position()
+    if (position) reportUpTo(position.turn)
+    playing.current = undefined
+    deck.stop()
+  }, [deck, reportUpTo])
+  useEffect(() => stop, [stop])
+  return useMemo(
+    () => ({
+      stop,
+      play(danced: Danced) {
+        stop()
+        playing.current = { danced, reported: 0 }
+        void deck.play({ parts: danced.parts }, undefined, AHEAD_SECONDS)
+      },
+      /** Where it sounds now. */
+      clock() {
+        const now = playing.current
+        const position = now && deck.position()
+        return position && { index: position.turn, at: position.at }
+      },
+    }),
+    [deck, stop],
+  )
+}

@@ -1,0 +1,305 @@
+import { Button, Menu, NativeSelect } from '@mantine/core'
+import { IconArrowBackUp, IconDownload, IconPlus } from '@tabler/icons-react'
+import { useMemo, useState } from 'react'
+import { useNavigate, useSearchParams } from 'react-router'
+import { untouched } from '../../core/diary/charts'
+import { byDate, CLASS_VERSION, type ClassEntry, type Group } from '../../core/diary/diary'
+import { diaryCsv } from '../../core/diary/export'
+import { nextClassOf, reachedIn } from '../../core/diary/reached'
+import { layerWord } from '../../core/moves/vocabulary'
+import { newPlan } from '../../core/plan/edits'
+import type { Materials } from '../../core/plan/material'
+import { inWords, Problem } from '../app/Problem'
+import { useServices } from '../app/services'
+import { download } from '../combinations/files'
+import { houseNow } from '../stores/house'
+import { today } from '../teaching/classes'
+import { type TeachingRecords, useTeachingRecords } from '../teaching/useTeaching'
+import { ClassForm } from './ClassForm'
+import { LoadChart, SideChart, TempoChart } from './charts'
+import classes from './diary.module.css'
+import { GroupForm } from './GroupForm'
+
+/** The classes that were given and are to come, and what they add up to. */
+export function DiaryScreen() {
+  const { error, ready } = useTeachingRecords()
+  if (error) return <Problem {...inWords(error)} />
+  if (!ready) return <p className="only-read">Opening…</p>
+  return <Diary {...ready} />
+}
+
+/** What an undo brings back. */
+type Before = { readonly kind: 'changed' | 'removed'; readonly entry: ClassEntry }
+
+function Diary({ teaching, classes: all, unreadable, groups, materials }: TeachingRecords) {
+  const { newId } = useServices()
+  const navigate = useNavigate()
+  const [query, setQuery] = useSearchParams()
+  const [before, setBefore] = useState<readonly Before[]>([])
+  const [editing, setEditing] = useState<Group | 'new'>()
+  const group = groups.find(({ id }) => id === query.get('group'))
+  const shown = useMemo(
+    () =>
+      all
+        .filter((one) => !group || one.group === group.id)
+        .toSorted(byDate)
+        .toReversed(),
+    [all, group],
+  )
+  const open = shown.find(({ id }) => id === query.get('class')) ?? shown[0]
+  const underWay = useMemo(
+    () => new Set(all.length > 0 ? teaching.floor.list().map(({ id }) => id) : []),
+    [teaching, all],
+  )
+  const pick = (change: Readonly<Record<string, string | undefined>>) =>
+    setQuery((now) => {
+      for (const [key, value] of Object.entries(change))
+        if (value === undefined) now.delete(key)
+        else now.set(key, value)
+      return now
+    })
+  const change = (entry: ClassEntry, make: (now: ClassEntry) => ClassEntry) => {
+    setBefore((list) => [...list.slice(-99), { kind: 'changed', entry }])
+    void teaching.classes.change(entry.id, make)
+  }
+  const undo = () => {
+    const last = before.at(-1)
+    if (!last) return
+    setBefore(before.slice(0, -1))
+    if (last.kind === 'removed') void teaching.classes.restore(last.entry.id)
+    else void teaching.classes.change(last.entry.id, () => last.entry)
+  }
+  const add = async () => {
+    const entry: ClassEntry = {
+      kind: 'class',
+      schemaVersion: CLASS_VERSION,
+      id: newId(),
+      date: today(),
+      start: '18:30',
+      ...(group && { group: group.id }),
+      title: group?.name ?? 'Class',
+      minutes: group?.minutes ?? 60,
+      room: group?.room ?? '',
+      danced: [],
+      notes: '',
+      next: '',
+    }
+    await teaching.classes.put(entry)
+    pick({ class: entry.id })
+  }
+  const saveCalendar = async () => {
+    const { classesIcs } = await import('../../core/diary/calendar')
+    download('classes.ics', classesIcs(shown, groups), 'text/calendar')
+  }
+  return (
+    <main className={classes.diary}>
+      <div className={classes.top}>
+        <h1 className="display">Diary</h1>
+        <NativeSelect
+          aria-label="Group"
+          data={[
+            { value: '', label: 'every group' },
+            ...groups.map(({ id, name }) => ({ value: id, label: name })),
+          ]}
+          value={group?.id ?? ''}
+          onChange={({ currentTarget: { value } }) =>
+            pick({ group: value || undefined, class: undefined })
+          }
+        />
+        <Button variant="default" size="compact-md" onClick={() => setEditing(group ?? 'new')}>
+          {group ? 'Change group' : 'New group'}
+        </Button>
+        <Button
+          variant="default"
+          size="compact-md"
+          leftSection={<IconPlus size={16} />}
+          onClick={() => void add()}
+        >
+          New class
+        </Button>
+        <Button
+          variant="default"
+          size="compact-md"
+          leftSection={<IconArrowBackUp size={16} />}
+          disabled={before.length === 0}
+          onClick={undo}
+        >
+          Undo
+        </Button>
+        <Menu position="bottom-end">
+          <Menu.Target>
+            <Button variant="default" size="compact-md" leftSection={<IconDownload size={16} />}>
+              Save as
+            </Button>
+          </Menu.Target>
+          <Menu.Dropdown>
+            <Menu.Item onClick={() => void saveCalendar()}>
+              Class dates for a calendar (ICS)
+            </Menu.Item>
+            <Menu.Item onClick={() => download('diary.csv', diaryCsv(shown, groups), 'text/csv')}>
+              The diary as a table (CSV)
+            </Menu.Item>
+          </Menu.Dropdown>
+        </Menu>
+      </div>
+      {unreadable.classes > 0 && (
+        <Problem
+          what={`${unreadable.classes} classes can’t be read by this version.`}
+          toDo="They stay where they are: update the app to see them."
+        />
+      )}
+      {editing && (
+        <GroupForm
+          group={editing === 'new' ? undefined : editing}
+          newId={newId}
+          onClose={() => setEditing(undefined)}
+          onSave={(made) => {
+            setEditing(undefined)
+            void teaching.groups.put(made)
+            pick({ group: made.id })
+          }}
+        />
+      )}
+      <div className={classes.body}>
+        <nav className={classes.list} aria-label="Classes">
+          {shown.length === 0 && (
+            <p className={classes.quiet}>
+              No class yet. Begin one from its plan, or write one down with “New class”.
+            </p>
+          )}
+          {shown.map((one) => (
+            <button
+              key={one.id}
+              type="button"
+              aria-current={one.id === open?.id ? 'true' : undefined}
+              onClick={() => pick({ class: one.id })}
+            >
+              <b className="counts">{one.date}</b> {one.title}
+              <span>
+                {underWay.has(one.id) ? 'under way' : `${one.danced.length} drills`}
+                {one.next && ` · next: ${one.next}`}
+              </span>
+            </button>
+          ))}
+        </nav>
+        {open ? (
+          <ClassForm
+            key={open.id}
+            entry={open}
+            groups={groups}
+            isUnderWay={underWay.has(open.id)}
+            onChange={(make) => change(open, make)}
+            onRemove={() => {
+              setBefore((list) => [...list, { kind: 'removed', entry: open }])
+              void teaching.classes.remove(open.id)
+            }}
+          />
+        ) : (
+          <div />
+        )}
+        <aside className={classes.views} aria-label="What it adds up to">
+          <NextClass
+            given={shown}
+            group={group}
+            materials={materials}
+            onPlan={async (wishes) => {
+              const plan = newPlan(
+                newId(),
+                `${group?.name ?? 'Next class'} · next`,
+                wishes,
+                materials,
+                group?.id,
+              )
+              await teaching.plans.put(plan)
+              await navigate(`/plan/${plan.id}`)
+            }}
+          />
+          <SideChart given={shown} />
+          <TempoChart given={shown} />
+          <LoadChart given={shown} />
+          <Reached given={shown} />
+        </aside>
+      </div>
+    </main>
+  )
+}
+
+function NextClass({
+  given,
+  group,
+  materials,
+  onPlan,
+}: {
+  readonly given: readonly ClassEntry[]
+  readonly group: Group | undefined
+  readonly materials: Materials
+  readonly onPlan: (wishes: NonNullable<ReturnType<typeof nextClassOf>>['wishes']) => Promise<void>
+}) {
+  const next = useMemo(
+    () =>
+      nextClassOf(
+        given,
+        group ?? { level: houseNow.get().rules.level, minutes: given[0]?.minutes ?? 60 },
+        materials,
+        today(),
+      ),
+    [given, group, materials],
+  )
+  if (!next) return null
+  return (
+    <section className={classes.nextClass} aria-label="Next class">
+      <h2 className="display">Next class</h2>
+      <ul>
+        {next.because.map((text) => (
+          <li key={text}>{text}</li>
+        ))}
+      </ul>
+      <Button size="compact-md" onClick={() => void onPlan(next.wishes)}>
+        Plan it
+      </Button>
+    </section>
+  )
+}
+
+const LONG_DAYS = 21
+
+/** How far this group is, phrase by phrase, and what was not touched for long. */
+function Reached({ given }: { readonly given: readonly ClassEntry[] }) {
+  const reached = useMemo(() => reachedIn(given), [given])
+  const old = useMemo(
+    () =>
+      new Map(
+        untouched(given, today(), LONG_DAYS).map((one) => [one.combination + one.phrase, one.days]),
+      ),
+    [given],
+  )
+  if (reached.length === 0) return null
+  return (
+    <table className={classes.reached}>
+      <caption>How far they are</caption>
+      <tbody>
+        {reached.map((one) => (
+          <tr key={one.combination + one.phrase}>
+            <th scope="row">
+              {one.combinationTitle} {one.name}
+              <small>
+                {one.layers.map((layer) => layerWord[layer].toLowerCase()).join(', ')} · R{' '}
+                {one.counts.R}, L {one.counts.L} counts
+              </small>
+            </th>
+            <td className="counts">
+              {one.cleanTempo === undefined
+                ? `${one.lastTempo}, not clean`
+                : `${one.cleanTempo} clean`}
+              <small>
+                {old.has(one.combination + one.phrase)
+                  ? `not touched for ${old.get(one.combination + one.phrase)} days`
+                  : `due ${one.due}`}
+              </small>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )
+}

@@ -1,0 +1,37 @@
+import { otherSide } from '../../core/body/side'
+import type { Combination } from '../../core/combination/combination'
+import type { Finding } from '../../core/findings/finding'
+import { spotText } from '../../core/findings/findingText'
+import { slotAt } from '../../core/time/time'
+import { checkedOf } from '../stores/checked'
+import { documentOf, flip, type Session, select } from '../stores/session'
+
+/** Goes to the place of a finding, on the side it stands on. */
+export function goTo(session: Session, combination: Combination, finding: Finding): void {
+  const { lead } = combination
+  const side = finding.side === 'lead' ? lead : otherSide[lead]
+  const state = session.get()
+  if (state.shown !== 'both' && (state.shown === 'lead') !== (finding.side === 'lead'))
+    flip(session)
+  const { at, layer, pass } = finding.spot
+  select(session, { side, pass, layer, at, length: slotAt(at), event: finding.events[0] })
+}
+
+/** From finding to finding in the order they are listed, round and round; says where it has come to. */
+export function goToNextFinding(session: Session): void {
+  const document = documentOf(session.get())
+  const { findings } = checkedOf(document)
+  const { selection } = session.get()
+  const isHere = ({ spot, events }: Finding) =>
+    spot.pass === selection.pass &&
+    spot.at === selection.at &&
+    spot.layer === selection.layer &&
+    events[0] === selection.event
+  const next = findings[(findings.findIndex(isHere) + 1) % Math.max(1, findings.length)]
+  if (!next) {
+    session.set((state) => ({ ...state, message: 'Nothing to go to: there are no findings.' }))
+    return
+  }
+  goTo(session, document, next)
+  session.set((state) => ({ ...state, message: `At ${spotText(next.spot)}.` }))
+}

@@ -1,0 +1,191 @@
+import { Button, NativeSelect, SegmentedControl, Switch } from '@mantine/core'
+import { useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react'
+import { Link } from 'react-router'
+import type { Position } from '../../audio/player'
+import { sideWord } from '../../core/body/side'
+import { passAt } from '../../core/combination/passes'
+import { facingWord, wayWords } from '../../core/findings/findingText'
+import { comeBack } from '../../core/space/comeBack'
+import { floorNeeds } from '../../core/space/floorNeeds'
+import { endsAway, travelByPass } from '../../core/space/space'
+import { TICKS_PER_COUNT } from '../../core/time/time'
+import { useServices } from '../app/services'
+import { PreviewButton } from '../findings/PreviewButton'
+import { useFrames } from '../play/useFrames'
+import { checkedOf } from '../stores/checked'
+import { documentOf, drawnState, type Session, showPreview } from '../stores/session'
+import { useStore } from '../stores/store'
+import { FloorMap, type FloorView } from './FloorMap'
+import classes from './floor.module.css'
+import { TurnTable, TurnTools } from './Turns'
+
+const ROUNDS = { one: 1, both: 2, four: 4 } as const
+type Rounds = keyof typeof ROUNDS
+
+/** The way over the floor, the room and the class in it, and the turns. */
+export function FloorPanel({ session }: { session: Session }) {
+  const { deck } = useServices()
+  const now = useDeferredValue(useStore(session, (s) => s))
+  const state = useMemo(() => drawnState(now), [now])
+  const document = documentOf(state)
+  const checked = checkedOf(document)
+  const { lead, joins, house } = checked
+  const [view, setView] = useState<FloorView>('dancer')
+  const [rounds, setRounds] = useState<Rounds>('both')
+  const [showsClass, setShowsClass] = useState(false)
+  const [playing, setPlaying] = useState<number>()
+  useEffect(() => () => showPreview(session, undefined), [session])
+  // Rendered anew only when another step is danced, not with every frame.
+  const follow = useCallback(
+    (position: Position | undefined) => {
+      const dance = position?.part.dance
+      if (!position || !dance) setPlaying(undefined)
+      else {
+        const tickNow = dance.from + position.at
+        const last = lead.danced.findLast(({ at: when }) => when <= tickNow)
+        setPlaying(last?.at ?? 0)
+      }
+    },
+    [lead],
+  )
+  useFrames(deck, follow)
+  const { selection } = state
+  const pass = lead.passes[selection.pass]
+  const at = playing ?? (pass?.at ?? 0) + selection.at
+  const needs = useMemo(
+    () => floorNeeds(checked, ROUNDS[rounds], joins.switches),
+    [checked, rounds, joins],
+  )
+  const { shown, round, arms: reach, fit, steps } = needs
+  const smaller = steps === undefined ? '' : `; all at ${Math.round(steps * 100)} % steps`
+  const fitWords =
+    fit >= house.dancers
+      ? `all ${house.dancers} dancers fit, up to ${fit}`
+      : `${fit} of ${house.dancers} dancers fit${smaller}`
+  const labelOf = ({ at: when }: { at: number }) => {
+    const danced = passAt(lead.passes, when)
+    return danced
+      ? `${danced.phrase.name}${Math.floor((when - danced.at) / TICKS_PER_COUNT) + 1}`
+      : ''
+  }
+  const travel = travelByPass(lead)
+  const turned = lead.end.facing - lead.start.facing
+  return (
+    <section className={classes.panel} aria-label="Floor">
+      <div className={classes.row}>
+        <SegmentedControl
+          size="xs"
+          aria-label="Whose view"
+          value={view}
+          onChange={(value) => setView(value as FloorView)}
+          data={[
+            { value: 'dancer', label: 'Dancer’s' },
+            { value: 'audience', label: 'Audience’s' },
+          ]}
+        />
+        <NativeSelect
+          size="xs"
+          aria-label="Rounds"
+          value={rounds}
+          onChange={({ currentTarget }) => setRounds(currentTarget.value as Rounds)}
+          data={[
+            { value: 'one', label: `${sideWord[document.lead]} side` },
+            { value: 'both', label: joins.switches ? 'both sides' : 'two rounds' },
+            { value: 'four', label: 'four rounds' },
+          ]}
+        />
+        <Switch
+          size="xs"
+          label="Class"
+          checked={showsClass}
+          onChange={({ currentTarget }) => setShowsClass(currentTarget.checked)}
+        />
+      </div>
+      <FloorMap
+        rounds={shown.rounds}
+        area={shown.area}
+        house={house}
+        view={view}
+        showsClass={showsClass}
+        at={at}
+        lead={document.lead}
+        reach={Math.max(reach.sideways, reach.deep)}
+        labelOf={labelOf}
+      />
+      <dl className={classes.facts}>
+        <dt>One round takes</dt>
+        <dd className="counts">
+          {round.width.toFixed(1)} × {round.depth.toFixed(1)} m, ends{' '}
+          {wayWords(endsAway(lead, false))}
+        </dd>
+        <dt>{rounds === 'four' ? 'Four rounds' : 'As shown'}</dt>
+        <dd className="counts">
+          {shown.size.width.toFixed(1)} × {shown.size.depth.toFixed(1)} m
+        </dd>
+        <dt>Arms reach</dt>
+        <dd className="counts">
+          {reach.sideways.toFixed(2)} m to the side, {reach.deep.toFixed(2)} m front and back
+        </dd>
+        <dt>Your room</dt>
+        <dd data-fit={fit}>
+          {house.room.width} × {house.room.depth} m: {fitWords}. <Link to="/house">Change it</Link>
+        </dd>
+        {lead.passes.map((one_, i) => (
+          <PhraseTravel key={one_.index} name={one_.phrase.name} way={travel[i]} />
+        ))}
+      </dl>
+      <ComeBackOffers session={session} />
+      <h3 className={`display ${classes.head}`}>Turns</h3>
+      <TurnTable session={session} />
+      <p className={classes.quiet}>
+        {turned === 0
+          ? 'All turns together come to nothing: every round faces front again.'
+          : `All turns together: ${turned}°, so you end facing ${facingWord(lead.end.facing)}.`}
+      </p>
+      <TurnTools session={session} at={at} />
+    </section>
+  )
+}
+
+function PhraseTravel({
+  name,
+  way,
+}: {
+  name: string
+  way: { right: number; forward: number } | undefined
+}) {
+  if (!way || Math.hypot(way.right, way.forward) < 0.05) return null
+  return (
+    <>
+      <dt>{name} goes</dt>
+      <dd className="counts">{wayWords(way)}</dd>
+    </>
+  )
+}
+
+/** Which steps to shrink or turn round so that the round ends where it began. */
+function ComeBackOffers({ session }: { session: Session }) {
+  const document = useStore(session, documentOf)
+  const [asked, setAsked] = useState<typeof document>()
+  const { lead, house } = checkedOf(document)
+  const offers = useMemo(
+    () => (asked === document ? comeBack(document, lead.vocabulary, house) : []),
+    [asked, document, lead, house],
+  )
+  if (asked !== document)
+    return (
+      <Button size="compact-xs" variant="default" onClick={() => setAsked(document)}>
+        Make it end where it began
+      </Button>
+    )
+  return (
+    <div className={classes.row}>
+      {offers.length === 0 && <p className={classes.quiet}>It does already, or no step helps.</p>}
+      {offers.map(({ label, changed, away }) => (
+        <PreviewButton key={label} session={session} changed={changed} does={`come back: ${label}`}>
+          {label} ({away.toFixed(2)} m away then)
+        </PreviewButton>
+      ))}
+    </div>
+  )
+}

@@ -1,0 +1,247 @@
+import { ActionIcon, Button, NativeSelect, NumberInput, Switch, TextInput } from '@mantine/core'
+import { IconArrowBackUp } from '@tabler/icons-react'
+import { useState } from 'react'
+import { DancerLevel } from '../../core/combination/combination'
+import { FIGURE_GROUPS, FIGURES, FigureId } from '../../core/house/figures'
+import { type HouseRules, USUAL_RULES, withFigure } from '../../core/house/house'
+import { folded } from '../../core/moves/folded'
+import { useServices } from '../app/services'
+import { changeHouse, houseNow } from '../stores/house'
+import { useStore } from '../stores/store'
+import classes from './house.module.css'
+
+/** How this studio works: its room, its class, its rules, and every figure the checks go by. */
+export function HouseScreen() {
+  const { house } = useServices()
+  const rules = useStore(houseNow, ({ rules: now }) => now)
+  const [before, setBefore] = useState<readonly HouseRules[]>([])
+  const [query, setQuery] = useState('')
+  const [opened, setOpened] = useState<ReadonlySet<string>>(new Set())
+  const save = (change: (now: HouseRules) => HouseRules) => {
+    setBefore((list) => [...list, rules])
+    changeHouse(house, change)
+  }
+  const undo = () => {
+    const last = before.at(-1)
+    if (!last) return
+    setBefore(before.slice(0, -1))
+    changeHouse(house, () => last)
+  }
+  const set = <K extends keyof HouseRules>(key: K, value: HouseRules[K]) =>
+    save((now) => ({ ...now, [key]: value }))
+  const number = (value: string | number, low: number, high: number, usual: number) => {
+    const read = Number(value)
+    return value === '' || Number.isNaN(read) ? usual : Math.min(high, Math.max(low, read))
+  }
+  const words = folded(query).split(/\s+/)
+  const shown = FigureId.options.filter((id) => {
+    const text = folded(`${FIGURES[id].words} ${FIGURE_GROUPS[groupOf(id)]} ${id}`)
+    return words.every((word) => text.includes(word))
+  })
+  const groups = Object.keys(FIGURE_GROUPS).filter((group) =>
+    shown.some((id) => groupOf(id) === group),
+  )
+  const { room, heights, figure } = rules
+  return (
+    <main className={classes.house}>
+      <div className={classes.top}>
+        <h1 className="display">House rules</h1>
+        <Button
+          variant="default"
+          size="compact-md"
+          leftSection={<IconArrowBackUp size={16} />}
+          disabled={before.length === 0}
+          onClick={undo}
+        >
+          Undo
+        </Button>
+      </div>
+      <p className={classes.lead}>
+        What the checks go by in your studio. They are judgements, not laws: change what you see
+        otherwise. Where someone has pain, an injury or a doubt, a doctor’s or physiotherapist’s
+        word goes before any figure here.
+      </p>
+      <section className={classes.rules} aria-label="Room and class">
+        <NumberInput
+          label="Room, wide"
+          suffix=" m"
+          min={1}
+          max={100}
+          step={0.5}
+          value={room.width}
+          onChange={(value) => set('room', { ...room, width: number(value, 1, 100, room.width) })}
+        />
+        <NumberInput
+          label="Room, deep"
+          suffix=" m"
+          min={1}
+          max={100}
+          step={0.5}
+          value={room.depth}
+          onChange={(value) => set('room', { ...room, depth: number(value, 1, 100, room.depth) })}
+        />
+        <NumberInput
+          label="Dancers in the class"
+          min={1}
+          max={200}
+          allowDecimal={false}
+          value={rules.dancers}
+          onChange={(value) => set('dancers', Math.round(number(value, 1, 200, rules.dancers)))}
+        />
+        <NumberInput
+          label="Shortest dancer"
+          suffix=" m"
+          min={0.9}
+          max={2.3}
+          step={0.05}
+          value={heights.shortest}
+          onChange={(value) =>
+            set('heights', { ...heights, shortest: number(value, 0.9, 2.3, heights.shortest) })
+          }
+        />
+        <NumberInput
+          label="Tallest dancer"
+          suffix=" m"
+          min={0.9}
+          max={2.3}
+          step={0.05}
+          value={heights.tallest}
+          onChange={(value) =>
+            set('heights', { ...heights, tallest: number(value, 0.9, 2.3, heights.tallest) })
+          }
+        />
+        <NumberInput
+          label="Dancing figure, tall"
+          suffix=" m"
+          min={0.9}
+          max={2.3}
+          step={0.05}
+          value={figure.height}
+          onChange={(value) =>
+            set('figure', { ...figure, height: number(value, 0.9, 2.3, figure.height) })
+          }
+        />
+        <NativeSelect
+          label="Dancing figure, build"
+          data={[
+            { value: '0.9', label: 'slender' },
+            { value: '1', label: 'usual' },
+            { value: '1.15', label: 'broad' },
+          ]}
+          value={String(figure.build)}
+          onChange={({ currentTarget }) =>
+            set('figure', { ...figure, build: Number(currentTarget.value) })
+          }
+        />
+        <NativeSelect
+          label="Level where none is named"
+          data={DancerLevel.options}
+          value={rules.level}
+          onChange={({ currentTarget }) => set('level', DancerLevel.parse(currentTarget.value))}
+        />
+        <Switch
+          label="Every second row stands in the gaps"
+          checked={rules.staggered}
+          onChange={({ currentTarget }) => set('staggered', currentTarget.checked)}
+        />
+        <Switch
+          label="Turns keep their direction on the other side"
+          checked={rules.keepTurns}
+          onChange={({ currentTarget }) => set('keepTurns', currentTarget.checked)}
+        />
+      </section>
+      <div className={classes.top}>
+        <h2 className="display">Figures</h2>
+        <TextInput
+          aria-label="Find a figure"
+          placeholder="Find a figure"
+          size="sm"
+          value={query}
+          onChange={({ currentTarget }) => setQuery(currentTarget.value)}
+        />
+        <Button
+          variant="default"
+          size="compact-md"
+          disabled={Object.keys(rules.figures).length === 0}
+          onClick={() => set('figures', USUAL_RULES.figures)}
+        >
+          All as usual again
+        </Button>
+      </div>
+      {groups.map((group) => (
+        <section key={group} aria-label={FIGURE_GROUPS[group]}>
+          <h3>{FIGURE_GROUPS[group]}</h3>
+          {MANY.has(group) && query === '' && !opened.has(group) ? (
+            <Button
+              variant="default"
+              size="compact-sm"
+              onClick={() => setOpened(new Set([...opened, group]))}
+            >
+              Show {FigureId.options.filter((id) => groupOf(id) === group).length} figures
+            </Button>
+          ) : (
+            <div className={classes.figures}>
+              {shown
+                .filter((id) => groupOf(id) === group)
+                .map((id) => (
+                  <FigureField
+                    key={id}
+                    id={id}
+                    value={rules.figures[id]}
+                    onChange={(value) => save((now) => withFigure(now, id, value))}
+                  />
+                ))}
+            </div>
+          )}
+        </section>
+      ))}
+      {groups.length === 0 && <p className={classes.lead}>No figure has these words.</p>}
+    </main>
+  )
+}
+
+/** Groups too long to lie open. */
+const MANY: ReadonlySet<string> = new Set(['palm'])
+
+const groupOf = (id: FigureId): string => id.split('.')[0] ?? ''
+
+interface FigureFieldProps {
+  readonly id: FigureId
+  readonly value: number | undefined
+  readonly onChange: (value: number | undefined) => void
+}
+
+function FigureField({ id, value, onChange }: FigureFieldProps) {
+  const { words, unit, usual, least, most } = FIGURES[id]
+  return (
+    <div className={classes.figure} data-changed={value !== undefined}>
+      <NumberInput
+        label={words}
+        size="xs"
+        suffix={` ${unit}`}
+        min={least}
+        max={most}
+        decimalScale={3}
+        step={usual >= 30 ? 15 : usual >= 4 ? 1 : 0.05}
+        value={value ?? usual}
+        onChange={(now) => {
+          const read = Number(now)
+          if (now !== '' && read >= least && read <= most) onChange(read)
+        }}
+      />
+      <span className={classes.usual}>
+        {value === undefined ? 'as usual' : `usually ${usual} ${unit}`}
+        {value !== undefined && (
+          <ActionIcon
+            size="sm"
+            variant="subtle"
+            aria-label={`${words}: ${usual} ${unit} again`}
+            onClick={() => onChange(undefined)}
+          >
+            <IconArrowBackUp size={14} />
+          </ActionIcon>
+        )}
+      </span>
+    </div>
+  )
+}

@@ -1,0 +1,227 @@
+import { useSortable } from '@dnd-kit/sortable'
+import { CSS } from '@dnd-kit/utilities'
+import { ActionIcon, SegmentedControl } from '@mantine/core'
+import {
+  IconArrowsSplit2,
+  IconChevronDown,
+  IconGripVertical,
+  IconLock,
+  IconLockOpen,
+  IconTrash,
+} from '@tabler/icons-react'
+import { memo } from 'react'
+import { sideWord } from '../../core/body/side'
+import { layerWord } from '../../core/moves/vocabulary'
+import type { Drill } from '../../core/plan/drill'
+import type { DrillChange } from '../../core/plan/edits'
+import type { Materials } from '../../core/plan/material'
+import { type DrillNotes, notesOf } from '../../core/plan/notes'
+import { drillTitle, minutesText } from '../../core/plan/totals'
+import { NoteLines } from '../teaching/NoteLines'
+import { NumberField } from '../teaching/NumberField'
+import classes from './plan.module.css'
+
+/** What a hand can do to a drill. */
+export interface DrillHands {
+  readonly change: (id: string, change: DrillChange) => void
+  readonly lock: (id: string, isLocked: boolean) => void
+  readonly split: (id: string) => void
+  readonly remove: (id: string) => void
+  readonly open: (id: string | undefined) => void
+}
+
+interface DrillRowProps {
+  readonly drill: Drill
+  readonly place: number
+  /** Seconds from the start of the class, and how long it lasts. */
+  readonly from: number
+  readonly seconds: number
+  readonly materials: Materials
+  /** What a colleague would remark of it. */
+  readonly remarks: readonly string[]
+  readonly isOpen: boolean
+  readonly hands: DrillHands
+}
+
+const clock = (seconds: number): string =>
+  `${Math.floor(seconds / 60)}:${String(Math.round(seconds % 60)).padStart(2, '0')}`
+
+/** One drill of the class: when, what, on which sides, how fast, how often. */
+export const DrillRow = memo(function DrillRow(props: DrillRowProps) {
+  const { drill, place, from, seconds, materials, remarks, isOpen, hands } = props
+  const { id } = drill
+  const title = drillTitle(drill, materials)
+  const sortable = useSortable({ id })
+  const { setNodeRef, attributes, listeners, transform, transition, isDragging } = sortable
+  const [first, second] = drill.sides
+  const sides = second ? `${first} then ${second}` : first
+  return (
+    <li
+      ref={setNodeRef}
+      className={classes.row}
+      data-drill={drill.kind}
+      data-locked={drill.locked === true}
+      data-dragging={isDragging}
+      style={{ transform: CSS.Translate.toString(transform), transition }}
+      aria-label={title}
+    >
+      <button
+        type="button"
+        className={classes.grip}
+        {...attributes}
+        {...listeners}
+        aria-label={`Move ${title}`}
+      >
+        <IconGripVertical size={18} aria-hidden />
+      </button>
+      <span className={`counts ${classes.when}`}>{clock(from)}</span>
+      <button
+        type="button"
+        className={classes.name}
+        aria-expanded={isOpen}
+        onClick={() => hands.open(isOpen ? undefined : id)}
+      >
+        <span className={classes.dots} aria-hidden>
+          {!drill.moves &&
+            drill.layers.map((layer) => (
+              <i key={layer} className={`layer-${layer}`} title={layerWord[layer]} />
+            ))}
+        </span>
+        <b>
+          {place + 1}. {title}
+        </b>
+        <IconChevronDown size={15} aria-hidden />
+      </button>
+      {drill.moves ? (
+        <span className={classes.sides}>both sides</span>
+      ) : (
+        <button
+          type="button"
+          className={classes.sides}
+          aria-label={`Sides of ${title}: ${sides}${drill.inTurn ? ', in turn' : ''}. Change`}
+          onClick={() => hands.change(id, { sides: nextSides(drill) })}
+        >
+          {sides}
+          {drill.inTurn && <small> in turn</small>}
+        </button>
+      )}
+      <NumberField
+        className={classes.number}
+        aria-label={`Tempo of ${title}`}
+        min={40}
+        max={220}
+        step={2}
+        value={drill.tempo}
+        onCommit={(tempo) => hands.change(id, { tempo })}
+      />
+      <NumberField
+        className={classes.number}
+        aria-label={`Repeats of ${title}, a side`}
+        prefix="× "
+        min={1}
+        max={99}
+        value={drill.repeats}
+        onCommit={(repeats) => hands.change(id, { repeats })}
+      />
+      <span className={`counts ${classes.lasts}`}>{minutesText(seconds)}</span>
+      <span className={classes.hands}>
+        <ActionIcon
+          variant="subtle"
+          color="gray"
+          aria-label={drill.locked ? `Unlock ${title}` : `Lock ${title}`}
+          aria-pressed={drill.locked === true}
+          onClick={() => hands.lock(id, !drill.locked)}
+        >
+          {drill.locked ? <IconLock size={17} /> : <IconLockOpen size={17} />}
+        </ActionIcon>
+        <ActionIcon
+          variant="subtle"
+          color="gray"
+          aria-label={`Split ${title}`}
+          disabled={drill.moves !== undefined}
+          onClick={() => hands.split(id)}
+        >
+          <IconArrowsSplit2 size={17} />
+        </ActionIcon>
+        <ActionIcon
+          variant="subtle"
+          color="gray"
+          aria-label={`Remove ${title}`}
+          onClick={() => hands.remove(id)}
+        >
+          <IconTrash size={17} />
+        </ActionIcon>
+      </span>
+      {remarks.map((text) => (
+        <p key={text} className={classes.remark}>
+          {text}
+        </p>
+      ))}
+      {isOpen && (
+        <DrillFacts
+          drill={drill}
+          notes={notesOf(drill, materials)}
+          materials={materials}
+          hands={hands}
+        />
+      )}
+    </li>
+  )
+})
+
+/** Right then left, left then right, right, left, and again. */
+function nextSides({ sides }: Drill): DrillChange['sides'] & {} {
+  const order = [['R', 'L'], ['L', 'R'], ['R'], ['L']] as const
+  const at = order.findIndex((one) => one.join() === sides.join())
+  return [...(order[(at + 1) % order.length] ?? order[0])]
+}
+
+function DrillFacts({
+  drill,
+  notes,
+  materials,
+  hands,
+}: {
+  readonly drill: Drill
+  readonly notes: DrillNotes
+  readonly materials: Materials
+  readonly hands: DrillHands
+}) {
+  const moves = drill.moves?.flatMap((id) => materials.vocabulary.find(id)?.name ?? [])
+  return (
+    <div className={classes.facts}>
+      <div className={classes.factRow}>
+        <SegmentedControl
+          size="xs"
+          aria-label="How you stand"
+          data={[
+            { value: 'mirror', label: 'Facing, as their mirror' },
+            { value: 'back', label: 'Back to the class' },
+          ]}
+          value={drill.stand}
+          onChange={(stand) => hands.change(drill.id, { stand: stand as Drill['stand'] })}
+        />
+        <NumberField
+          className={classes.talk}
+          aria-label="Talk, in seconds"
+          prefix="talk "
+          suffix=" s"
+          min={0}
+          max={3600}
+          step={5}
+          value={drill.talk}
+          onCommit={(talk) => hands.change(drill.id, { talk })}
+        />
+      </div>
+      {moves && <p>{moves.join(', ')}: eight counts to each side.</p>}
+      {!moves && (
+        <p>
+          {drill.sides.map((side) => `${sideWord[side]} side`).join(', then ')}
+          {drill.inTurn ? ', round by round without a stop' : ', each counted in'}
+          {drill.music ? ', to music' : ''}.
+        </p>
+      )}
+      <NoteLines notes={notes} most={3} />
+    </div>
+  )
+}

@@ -1,0 +1,280 @@
+import {
+  closestCenter,
+  DndContext,
+  type DragEndEvent,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core'
+import {
+  SortableContext,
+  sortableKeyboardCoordinates,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable'
+import { ActionIcon, Button, Menu, TextInput } from '@mantine/core'
+import { useHotkeys } from '@mantine/hooks'
+import {
+  IconArrowBackUp,
+  IconArrowForwardUp,
+  IconPlayerPlayFilled,
+  IconPrinter,
+} from '@tabler/icons-react'
+import { useQueryClient } from '@tanstack/react-query'
+import { useEffect, useMemo, useRef, useState } from 'react'
+import { useNavigate, useParams } from 'react-router'
+import { byDate } from '../../core/diary/diary'
+import { knownOf, reachedIn } from '../../core/diary/reached'
+import { beginFloor } from '../../core/floor/session'
+import {
+  changeDrill,
+  changeWishes,
+  freed,
+  moveDrill,
+  removeDrill,
+  setLocked,
+  splitDrill,
+} from '../../core/plan/edits'
+import { secondsOf } from '../../core/plan/material'
+import { classSeconds, NOTHING_KNOWN, type Plan } from '../../core/plan/plan'
+import { totalsOf } from '../../core/plan/totals'
+import { inWords, Problem } from '../app/Problem'
+import { useServices } from '../app/services'
+import { newClass, today } from '../teaching/classes'
+import field from '../teaching/teaching.module.css'
+import { type TeachingRecords, useTeachingRecords } from '../teaching/useTeaching'
+import { type DrillHands, DrillRow } from './DrillRow'
+import { PlanAside } from './PlanAside'
+import { PlanPaper } from './PlanPaper'
+import { PlanStrip } from './PlanStrip'
+import classes from './plan.module.css'
+import { SheetPaper } from './SheetPaper'
+import { usePlanDocument } from './usePlanDocument'
+import { WishesForm } from './WishesForm'
+
+/** One plan: the drills of a class, changed by hand. */
+export function PlanScreen() {
+  const { id = '' } = useParams()
+  const { error, ready } = useTeachingRecords()
+  if (error) return <Problem {...inWords(error)} />
+  if (!ready) return <p className="only-read">Opening…</p>
+  const plan = ready.plans.find((one) => one.id === id)
+  if (!plan)
+    return (
+      <Problem
+        what="This plan is not here."
+        toDo="Go to Plans; make a new one from a combination there."
+      />
+    )
+  return <OpenPlan key={id} first={plan} {...ready} />
+}
+
+function OpenPlan({
+  first,
+  teaching,
+  combinations: all,
+  groups,
+  plans,
+  materials,
+}: TeachingRecords & { readonly first: Plan }) {
+  const { newId } = useServices()
+  const navigate = useNavigate()
+  const queries = useQueryClient()
+  const document = usePlanDocument(first, teaching.plans, materials)
+  const { plan, change, proposal } = document
+  const [open, setOpen] = useState<string>()
+  const list = useRef<HTMLOListElement>(null)
+  /** What the paper has on it: the plan, or the count sheet of a combination. */
+  const [paper, setPaper] = useState<string>()
+  const sheet = paper === undefined ? undefined : materials.find(paper)
+  useEffect(() => {
+    if (paper === undefined) return
+    // The browser waits in here until its dialog is closed.
+    window.print()
+    setPaper(undefined)
+  }, [paper])
+  const totals = useMemo(() => totalsOf(plan, materials), [plan, materials])
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  )
+  useHotkeys([
+    ['mod+Z', () => document.undo?.()],
+    ['mod+shift+Z', () => document.redo?.()],
+    ['mod+Y', () => document.redo?.()],
+  ])
+  const latest = useRef(change)
+  latest.current = change
+  // The same hands for as long as the plan is open, so that only the rows that change are drawn.
+  const hands = useMemo(
+    (): DrillHands => ({
+      change: (id, made) => {
+        const what = Object.keys(made).join(', ')
+        latest.current(what, (now) => changeDrill(now, id, made), `${id} ${what}`)
+      },
+      lock: (id, isLocked) =>
+        latest.current(isLocked ? 'lock' : 'unlock', (now) => setLocked(now, id, isLocked)),
+      split: (id) => latest.current('split', (now) => splitDrill(now, id) ?? now),
+      remove: (id) => latest.current('remove', (now) => removeDrill(now, id)),
+      open: setOpen,
+    }),
+    [],
+  )
+  const moved = ({ active, over }: DragEndEvent) => {
+    if (!over || active.id === over.id) return
+    const to = plan.drills.findIndex(({ id }) => id === over.id)
+    change('move', (now) => moveDrill(now, String(active.id), to))
+  }
+  const begin = async () => {
+    const entry = newClass(
+      newId(),
+      plan,
+      groups.find(({ id }) => id === plan.group),
+    )
+    await teaching.classes.put(entry)
+    teaching.floor.write(beginFloor(plan, entry))
+    await queries.invalidateQueries({ queryKey: ['records'] })
+    await navigate(`/class/${entry.id}`)
+  }
+  const forGroup = async (id: string | undefined) => {
+    const { all: given } = await teaching.classes.list()
+    const own = given.filter(({ group }) => id !== undefined && group === id).sort(byDate)
+    const known = id === undefined ? NOTHING_KNOWN : knownOf(reachedIn(own), today())
+    change('group', (now) => {
+      const { group: _, ...rest } = now
+      return changeWishes(id === undefined ? rest : { ...rest, group: id }, { known })
+    })
+  }
+  let from = 0
+  return (
+    <main className={classes.screen}>
+      <div className={classes.top}>
+        <TextInput
+          className={`${classes.title} ${field.title}`}
+          aria-label="Name of the plan"
+          value={plan.title}
+          placeholder="Name of the class"
+          onChange={({ currentTarget: { value } }) =>
+            change('name', (now) => ({ ...now, title: value }), 'name')
+          }
+        />
+        <ActionIcon
+          variant="default"
+          size={34}
+          aria-label={document.last ? `Undo ${document.last}` : 'Undo'}
+          disabled={!document.undo}
+          onClick={document.undo}
+        >
+          <IconArrowBackUp size={18} />
+        </ActionIcon>
+        <ActionIcon
+          variant="default"
+          size={34}
+          aria-label="Redo"
+          disabled={!document.redo}
+          onClick={document.redo}
+        >
+          <IconArrowForwardUp size={18} />
+        </ActionIcon>
+        <Button
+          variant="default"
+          size="compact-md"
+          disabled={!plan.drills.some(({ locked }) => locked) && plan.without.length === 0}
+          onClick={() => change('plan it all again', freed)}
+        >
+          Plan it all again
+        </Button>
+        <Menu position="bottom-end">
+          <Menu.Target>
+            <Button variant="default" size="compact-md" leftSection={<IconPrinter size={16} />}>
+              Print
+            </Button>
+          </Menu.Target>
+          <Menu.Dropdown>
+            <Menu.Item onClick={() => setPaper('plan')}>This class, one page</Menu.Item>
+            {plan.wishes.combinations.flatMap((id) => {
+              const one = all.find((each) => each.id === id)
+              return one
+                ? [
+                    <Menu.Item key={id} onClick={() => setPaper(id)}>
+                      Count sheet of {one.title}, each side with its key poses
+                    </Menu.Item>,
+                  ]
+                : []
+            })}
+          </Menu.Dropdown>
+        </Menu>
+        <Button
+          className={classes.begin}
+          size="compact-md"
+          leftSection={<IconPlayerPlayFilled size={15} />}
+          onClick={() => void begin()}
+        >
+          Begin class
+        </Button>
+      </div>
+      <PlanStrip
+        drills={plan.drills}
+        materials={materials}
+        seconds={classSeconds(plan.wishes)}
+        onPick={(id) => {
+          setOpen(id)
+          const place = plan.drills.findIndex((drill) => drill.id === id)
+          list.current?.children[place]?.scrollIntoView({ block: 'nearest' })
+        }}
+      />
+      <div className={classes.body}>
+        <WishesForm
+          wishes={plan.wishes}
+          ways={proposal.ways}
+          all={all}
+          groups={groups}
+          group={plan.group}
+          onWishes={(label, made) =>
+            change(label, (now) => changeWishes(now, made), `wishes ${Object.keys(made).join()}`)
+          }
+          onGroup={(id) => void forGroup(id)}
+        />
+        <section className={classes.drills} aria-label="Drills">
+          <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={moved}>
+            <SortableContext
+              items={plan.drills.map(({ id }) => id)}
+              strategy={verticalListSortingStrategy}
+            >
+              <ol ref={list}>
+                {plan.drills.map((drill, i) => {
+                  const seconds = secondsOf(drill, materials)
+                  const start = from
+                  from += seconds
+                  return (
+                    <DrillRow
+                      key={drill.id}
+                      drill={drill}
+                      place={i}
+                      from={start}
+                      seconds={seconds}
+                      materials={materials}
+                      remarks={totals.remarks.flatMap((one) =>
+                        one.drill === drill.id ? one.text : [],
+                      )}
+                      isOpen={open === drill.id}
+                      hands={hands}
+                    />
+                  )
+                })}
+              </ol>
+            </SortableContext>
+          </DndContext>
+        </section>
+        <PlanAside
+          plan={plan}
+          others={plans.filter((one) => one.id !== first.id)}
+          totals={totals}
+          proposal={proposal}
+          materials={materials}
+        />
+      </div>
+      {sheet ? <SheetPaper material={sheet} /> : <PlanPaper plan={plan} materials={materials} />}
+    </main>
+  )
+}

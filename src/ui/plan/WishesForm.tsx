@@ -1,0 +1,132 @@
+import { MultiSelect, NativeSelect, Select } from '@mantine/core'
+import { type Combination, DancerLevel } from '../../core/combination/combination'
+import type { Group } from '../../core/diary/diary'
+import {
+  LEAST_MINUTES,
+  MOST_MINUTES,
+  type PlanWishes,
+  Seen,
+  TeachingWay,
+} from '../../core/plan/plan'
+import type { Proposal } from '../../core/plan/planner'
+import { NumberField } from '../teaching/NumberField'
+import classes from './plan.module.css'
+
+const WAY_WORDS: Readonly<Record<TeachingWay, string>> = {
+  propose: 'whichever suits it',
+  phrases: 'phrase by phrase',
+  layers: 'layer by layer',
+}
+const SEEN_WORDS: Readonly<Record<Seen, string>> = {
+  none: 'nobody has',
+  some: 'some have',
+  all: 'everybody has',
+}
+
+interface WishesFormProps {
+  readonly wishes: PlanWishes
+  readonly ways: Proposal['ways']
+  readonly all: readonly Combination[]
+  readonly groups: readonly Group[]
+  readonly group: string | undefined
+  readonly onWishes: (label: string, change: Partial<PlanWishes>) => void
+  readonly onGroup: (id: string | undefined) => void
+}
+
+/** What a class is planned from. */
+export function WishesForm(props: WishesFormProps) {
+  const { wishes, ways, all, groups, group, onWishes, onGroup } = props
+  const titleOf = (id: string) => all.find((one) => one.id === id)?.title ?? 'gone'
+  return (
+    <section className={classes.wishes} aria-label="What the class is planned from">
+      <MultiSelect
+        size="xs"
+        label="Combinations"
+        data={all.map(({ id, title }) => ({ value: id, label: title }))}
+        value={[...wishes.combinations]}
+        maxValues={8}
+        searchable
+        onChange={(combinations) =>
+          combinations.length > 0 && onWishes('other combinations', { combinations })
+        }
+      />
+      <div className={classes.pair}>
+        <NumberField
+          label="Minutes"
+          min={LEAST_MINUTES}
+          max={MOST_MINUTES}
+          step={5}
+          value={wishes.minutes}
+          onCommit={(minutes) => onWishes('length of the class', { minutes })}
+        />
+        <NativeSelect
+          size="xs"
+          label="Level"
+          data={DancerLevel.options}
+          value={wishes.level}
+          onChange={({ currentTarget: { value } }) =>
+            onWishes('level', { level: DancerLevel.parse(value) })
+          }
+        />
+        <NumberField
+          label="Tempo now"
+          min={40}
+          max={220}
+          step={2}
+          value={wishes.tempoNow}
+          onCommit={(tempoNow) => onWishes('tempo now', { tempoNow })}
+        />
+        <NumberField
+          label="Tempo meant"
+          min={40}
+          max={220}
+          step={2}
+          value={wishes.tempoTarget}
+          onCommit={(tempoTarget) => onWishes('tempo meant', { tempoTarget })}
+        />
+        <NativeSelect
+          size="xs"
+          className={classes.wide ?? ''}
+          label="Taught"
+          data={TeachingWay.options
+            .toReversed()
+            .map((value) => ({ value, label: WAY_WORDS[value] }))}
+          value={wishes.way}
+          onChange={({ currentTarget: { value } }) =>
+            onWishes('way of teaching', { way: TeachingWay.parse(value) })
+          }
+        />
+        <NativeSelect
+          size="xs"
+          className={classes.wide ?? ''}
+          label="Seen it before"
+          data={Seen.options.map((value) => ({ value, label: SEEN_WORDS[value] }))}
+          value={wishes.seen}
+          onChange={({ currentTarget: { value } }) =>
+            onWishes('who has seen it', { seen: Seen.parse(value) })
+          }
+        />
+      </div>
+      {wishes.way === 'propose' &&
+        ways.map(({ combination, way, because }) => (
+          <p key={combination} className={classes.because}>
+            <b>{titleOf(combination)}</b> {WAY_WORDS[way]}: {because}.
+          </p>
+        ))}
+      <Select
+        size="xs"
+        label="Group"
+        placeholder="no group"
+        clearable
+        data={groups.map(({ id, name }) => ({ value: id, label: name }))}
+        value={group ?? null}
+        onChange={(id) => onGroup(id ?? undefined)}
+      />
+      {wishes.known.reviews.map(({ combination, phrases, because }) => (
+        <p key={combination + phrases.join()} className={classes.because}>
+          Review <b>{titleOf(combination)}</b>: {because}.
+        </p>
+      ))}
+    </section>
+  )
+}

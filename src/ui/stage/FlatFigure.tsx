@@ -1,0 +1,30 @@
+import { FLAT, flatOf } from '../../core/pose/flat'
+import type { Pose } from '../../core/pose/joints'
+import type { View } from '../../core/pose/views'
+import classes from './stage.module.css'
+
+/** A pose drawn flat: where there is no WebGL, on paper, and as a small picture. */
+export function FlatFigure({ pose, view, label }: { pose: Pose; view: View; label: string }) {
+  return (
+    <svg
+      className={classes.flat}
+      viewBox={`${FLAT.left} ${FLAT.top} ${FLAT.width} ${FLAT.height}`}
+      role="img"
+      aria-label={label}
+    >
+      <ellipse className={classes.floor} cx={0} cy={0} rx={70} ry={view === 'above' ? 0 : 7} />
+      {flatOf(pose, view).map(({ layer, tone, width, d }, i) => (
+        <path
+          // Pieces have no names of their own and are drawn anew each time.
+          // biome-ignore lint/suspicious/noArrayIndexKey: the order is all there is
+          key={i}
+          d={d}
+          className={`${classes[tone]} layer-${layer}`}
+          fill={width > 0 ? 'none' : undefined}
+          stroke={width > 0 ? undefined : 'none'}
+          strokeWidth={width || undefined}
+        />
+      ))}
+    </svg>
+  )
+}

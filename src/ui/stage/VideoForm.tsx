@@ -1,0 +1,117 @@
+import { Button, Group, Modal, NativeSelect, NumberInput, Progress } from '@mantine/core'
+import { useEffect, useRef, useState } from 'react'
+import { otherSide, type Side, sideWord } from '../../core/body/side'
+import type { Combination } from '../../core/combination/combination'
+import { VIEWS, type View, viewFacts } from '../../core/pose/views'
+import { clampTempo } from '../../core/time/tempo'
+import { inWords, Problem } from '../app/Problem'
+import { download, fileName } from '../combinations/files'
+import { useStore } from '../stores/store'
+import type { Dancers } from './frames'
+import { coloursOf } from './openStage'
+import { filmPractice, type VideoWish } from './practiceVideo'
+import { stageChoice } from './stageChoice'
+
+interface VideoFormProps {
+  readonly combination: Combination
+  readonly dancers: Dancers
+  readonly side: Side
+  readonly onClose: () => void
+}
+
+type Sides = 'one' | 'turn' | 'beside'
+
+/** A film of the figure with counts and cues, for practising at home. */
+export function VideoForm({ combination, dancers, side, onClose }: VideoFormProps) {
+  const first = useStore(stageChoice, (s) => s.view)
+  const [view, setView] = useState<View>(first)
+  const [sides, setSides] = useState<Sides>('turn')
+  const [tempo, setTempo] = useState(combination.teachTempo)
+  const [size, setSize] = useState<VideoWish['size']>('large')
+  const [done, setDone] = useState<number>()
+  const [problem, setProblem] = useState<{ what: string; toDo: string }>()
+  const running = useRef<AbortController>(undefined)
+  useEffect(() => () => running.current?.abort(), [])
+
+  const film = async () => {
+    const stop = new AbortController()
+    running.current = stop
+    setProblem(undefined)
+    setDone(0)
+    const wish: VideoWish = {
+      sides: sides === 'turn' ? [combination.lead, otherSide[combination.lead]] : [side],
+      beside: sides === 'beside',
+      view,
+      tempo,
+      size,
+    }
+    try {
+      const colours = coloursOf(document.documentElement)
+      const made = await filmPractice(combination, dancers, wish, colours, setDone, stop.signal)
+      if (made) download(fileName(combination.title, '-practice.webm'), made, made.type)
+    } catch (error) {
+      setProblem(inWords(error))
+    }
+    running.current = undefined
+    setDone(undefined)
+  }
+  return (
+    <Modal opened onClose={onClose} title="Practice video" centered size="md">
+      <NativeSelect
+        label="Sides"
+        value={sides}
+        onChange={({ currentTarget }) => setSides(currentTarget.value as Sides)}
+        disabled={done !== undefined}
+        data={[
+          {
+            value: 'turn',
+            label: `${sideWord[combination.lead]}, then ${sideWord[otherSide[combination.lead]]}`,
+          },
+          { value: 'one', label: `only the ${sideWord[side]} side` },
+          { value: 'beside', label: 'both next to each other, in step' },
+        ]}
+      />
+      <NativeSelect
+        label="Seen from"
+        mt="xs"
+        value={view}
+        disabled={done !== undefined}
+        onChange={({ currentTarget }) => setView(currentTarget.value as View)}
+        data={VIEWS.map((one) => ({ value: one, label: viewFacts[one].name }))}
+      />
+      <NumberInput
+        label="Counts a minute"
+        mt="xs"
+        min={40}
+        max={220}
+        value={tempo}
+        disabled={done !== undefined}
+        onChange={(value) => setTempo(clampTempo(Number(value) || tempo))}
+      />
+      <NativeSelect
+        label="Size"
+        mt="xs"
+        value={size}
+        disabled={done !== undefined}
+        onChange={({ currentTarget }) => setSize(currentTarget.value as VideoWish['size'])}
+        data={[
+          { value: 'large', label: '1280 × 720' },
+          { value: 'small', label: '640 × 360' },
+        ]}
+      />
+      {problem && <Problem {...problem} />}
+      {done !== undefined && (
+        <Progress mt="md" value={done * 100} aria-label="How much is filmed" />
+      )}
+      <Group mt="md">
+        {done === undefined ? (
+          <Button onClick={() => void film()}>Film it</Button>
+        ) : (
+          <Button variant="default" onClick={() => running.current?.abort()}>
+            Stop
+          </Button>
+        )}
+      </Group>
+    </Modal>
+  )
+}

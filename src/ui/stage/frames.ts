@@ -1,0 +1,131 @@
+import { otherSide, type Side } from '../../core/body/side'
+import { eased } from '../../core/pose/curve'
+import type { Dancer } from '../../core/pose/dancer'
+import { blendInto, type Joint, newPose, type Pose, placeOfJoint } from '../../core/pose/joints'
+import { areaOfOne } from '../../core/space/space'
+import { TICKS_PER_COUNT } from '../../core/time/time'
+import type { Shown } from '../../figure/stage'
+import type { StageChoice } from './stageChoice'
+
+/** How far apart two dancers stand at least, in metres. */
+const APART = 1.35
+/** The last counts a trail goes back, one mark for each tick. */
+const TRAIL_TICKS = 30
+const TRAILS: readonly Joint[] = ['crestR', 'crestL', 'palmR', 'palmL']
+
+/** The dancers of both sides. */
+export type Dancers = Readonly<Record<Side, Dancer>>
+
+/** Fills a frame of the stage again and again, without making anything new. */
+export interface Frames {
+  /** What is shown at a tick: the side, or it and the other one beside it. */
+  readonly at: (
+    side: Side,
+    tick: number,
+    choice: StageChoice,
+    seam?: Seam | undefined,
+  ) => readonly Shown[]
+}
+
+/** The end of a round, where the next one already begins: how far it has gone over into that. */
+export interface Seam {
+  readonly side: Side
+  /** Of the next round; below 0, before its first count. */
+  readonly tick: number
+  readonly share: number
+}
+
+/** The last ticks of a round lead over into the next: its first step is on the way already. */
+const SEAM_TICKS = 9
+
+/** The seam so many ticks before the next round begins, from a tick of its side; none before it is near. */
+export const seamBefore = (left: number, side: Side, from: number): Seam | undefined =>
+  left < SEAM_TICKS ? { side, tick: from - left, share: eased(1 - left / SEAM_TICKS) } : undefined
+
+interface Slot {
+  readonly pose: Pose
+  readonly ghost: Pose
+  readonly past: Pose
+  readonly trails: readonly Float64Array[]
+}
+
+const newSlot = (): Slot => ({
+  pose: newPose(),
+  ghost: newPose(),
+  past: newPose(),
+  trails: TRAILS.map(() => new Float64Array(3 * TRAIL_TICKS)),
+})
+
+/** @param reads which joints leave a trail; by a chosen layer. */
+export function createFrames(dancers: Dancers, joints: readonly Joint[]): Frames {
+  const slots: readonly [Slot, Slot] = [newSlot(), newSlot()]
+  // Far enough apart that they never meet, each on the side it dances.
+  let known: { half: number; isRightBeside: boolean } | undefined
+  const places = () => {
+    if (known) return known
+    const { left, right } = areaOfOne(dancers.R.simulation)
+    known = {
+      half: (APART + 2 * Math.min(right, Math.max(0, -left))) / 2,
+      isRightBeside: -left <= right,
+    }
+    return known
+  }
+  const fill = (
+    slot: Slot,
+    dancer: Dancer,
+    tick: number,
+    aside: number,
+    choice: StageChoice,
+    seam: (Seam & { readonly dancer: Dancer }) | undefined,
+  ): Shown => {
+    dancer.poseAt(tick, slot.pose)
+    if (seam) blendInto(slot.pose, seam.dancer.poseAt(seam.tick, slot.past), seam.share)
+    if (choice.next)
+      dancer.poseAt((Math.floor(tick / TICKS_PER_COUNT) + 1) * TICKS_PER_COUNT, slot.ghost)
+    if (choice.trails) fillTrails(slot, dancer, tick, joints)
+    return {
+      pose: slot.pose,
+      aside,
+      trails: choice.trails ? slot.trails.slice(0, joints.length) : [],
+      ghost: choice.next ? slot.ghost : undefined,
+    }
+  }
+  return {
+    at(side, tick, choice, seam) {
+      const into = (one: Side) => seam && { ...seam, dancer: dancers[one] }
+      if (!choice.both)
+        return [fill(slots[0], dancers[side], tick, 0, choice, into(seam?.side ?? side))]
+      const { half, isRightBeside } = places()
+      const beside = (one: Side) => ((one === 'R') === isRightBeside ? half : -half)
+      return [side, otherSide[side]].map((one, i) =>
+        fill(slots[i === 0 ? 0 : 1], dancers[one], tick, beside(one), choice, into(one)),
+      )
+    },
+  }
+}
+
+/** The joints whose way is worth seeing. */
+export const trailJoints = (only: string | undefined): readonly Joint[] =>
+  only === 'arms'
+    ? ['palmR', 'palmL']
+    : only === 'torso' || only === 'head'
+      ? [only === 'torso' ? 'chest' : 'head']
+      : only === 'hips'
+        ? ['crestR', 'crestL']
+        : TRAILS
+
+/** The way is carried along with the dancer, so that a circle stays a circle while she walks. */
+function fillTrails(slot: Slot, dancer: Dancer, tick: number, joints: readonly Joint[]): void {
+  const { over } = slot.pose
+  for (let i = 0; i < TRAIL_TICKS; i++) {
+    const past = dancer.poseAt(tick - (TRAIL_TICKS - 1 - i), slot.past)
+    for (const [k, joint] of joints.entries()) {
+      const trail = slot.trails[k]
+      const at = placeOfJoint[joint]
+      if (!trail) continue
+      trail[3 * i] = (past.joints[at] ?? 0) + (over[0] ?? 0) - (past.over[0] ?? 0)
+      trail[3 * i + 1] = past.joints[at + 1] ?? 0
+      trail[3 * i + 2] = (past.joints[at + 2] ?? 0) + (over[1] ?? 0) - (past.over[1] ?? 0)
+    }
+  }
+}

@@ -1,0 +1,29 @@
+import { type House, type HouseRules, settled, USUAL_RULES } from '../../core/house/house'
+import type { HouseStore } from '../../storage/house'
+import { createStore } from './store'
+
+/** The house rules as this studio has them, and with every figure filled in. */
+interface KnownHouse {
+  readonly rules: HouseRules
+  readonly house: House
+}
+
+const of = (rules: HouseRules): KnownHouse => ({ rules, house: settled(rules) })
+
+export const houseNow = createStore<KnownHouse>(of(USUAL_RULES))
+
+/** Keeps the house in step with what is stored, here and in other windows. */
+export async function followHouse(store: HouseStore): Promise<() => void> {
+  const read = async () => {
+    const rules = await store.get()
+    houseNow.set((now) => (JSON.stringify(now.rules) === JSON.stringify(rules) ? now : of(rules)))
+  }
+  await read()
+  return store.watch(() => void read())
+}
+
+/** Shown at once, and stored behind. */
+export function changeHouse(store: HouseStore, change: (rules: HouseRules) => HouseRules): void {
+  houseNow.set((now) => of(change(now.rules)))
+  void store.save(houseNow.get().rules)
+}

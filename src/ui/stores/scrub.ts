@@ -1,0 +1,10 @@
+import type { Side } from '../../core/body/side'
+import { createStore } from './store'
+
+/** A moment that is looked at by dragging over a ruler; ticks from the start of the combination. */
+export interface Scrub {
+  readonly side: Side
+  readonly at: number
+}
+
+export const scrubbed = createStore<Scrub | undefined>(undefined)

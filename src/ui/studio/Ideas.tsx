@@ -1,0 +1,193 @@
+import { Button, NumberInput } from '@mantine/core'
+import { useEffect, useRef, useState } from 'react'
+import { bringMove } from '../../core/edits/edits'
+import { sharing } from '../../core/edits/share'
+import { layerWord } from '../../core/moves/vocabulary'
+import type { Filling } from '../../core/suggest/fill'
+import { type Gap, gapIn, placed, type Suggestion } from '../../core/suggest/suggest'
+import { labelIn, labelOfSpan, slotAt } from '../../core/time/time'
+import { useServices } from '../app/services'
+import findings from '../findings/findings.module.css'
+import { PreviewButton } from '../findings/PreviewButton'
+import classes from '../moves/moves.module.css'
+import { documentOf, type Session, type SessionState, showPreview } from '../stores/session'
+import { useStore } from '../stores/store'
+import { words } from '../stores/words'
+
+/** The empty counts that are selected; as long as they are free where one place is. */
+function gapOf(state: SessionState): { gap: Gap; label: string } | undefined {
+  const { selection } = state
+  const { order, phrases } = documentOf(state)
+  const phrase = phrases.find(({ id }) => id === order[selection.pass]?.phrase)
+  if (!phrase) return undefined
+  const isOneSlot = selection.length <= slotAt(selection.at)
+  const gap = gapIn(phrase, { ...selection, length: isOneSlot ? Infinity : selection.length })
+  if (!gap) return undefined
+  const { pass, layer } = selection
+  const said = labelOfSpan(gap, labelIn(phrase.counts))
+  return { gap: { pass, layer, ...gap }, label: `${phrase.name}${said}` }
+}
+
+type Asked =
+  | {
+      readonly kind: 'suggest'
+      readonly label: string
+      readonly gap: Gap
+      readonly list: readonly Suggestion[]
+    }
+  | { readonly kind: 'fill'; readonly label: string; readonly list: readonly Filling[] }
+
+/** Moves for the selected empty counts, and whole phrases: looked at in the braid, placed only when chosen. */
+export function Ideas({ session }: { session: Session }) {
+  const { judge, newId } = useServices()
+  const state = useStore(session, (s) => s)
+  const document = documentOf(state)
+  const [asked, setAsked] = useState<Asked>()
+  const [thinking, setThinking] = useState<AbortController>()
+  const [seed, setSeed] = useState(1)
+  const running = useRef<AbortController>(undefined)
+  useEffect(
+    () => () => {
+      running.current?.abort()
+      showPreview(session, undefined)
+    },
+    [session],
+  )
+  // What was proposed was proposed for the combination as it was.
+  const proposedFor = useRef(document)
+  const isCurrent = asked && proposedFor.current === document
+  const here = gapOf(state)
+  const layer = layerWord[state.selection.layer].toLowerCase()
+  const phrase = document.phrases.find(
+    ({ id }) => id === document.order[state.selection.pass]?.phrase,
+  )
+  const ask = async (make: (signal: AbortSignal) => Promise<Asked>) => {
+    running.current?.abort()
+    const stop = new AbortController()
+    running.current = stop
+    setThinking(stop)
+    setAsked(undefined)
+    try {
+      const answer = await make(stop.signal)
+      proposedFor.current = document
+      setAsked(answer)
+    } catch (error) {
+      if (!stop.signal.aborted)
+        session.set((now) => ({ ...now, message: `No ideas came: ${String(error)}` }))
+    }
+    setThinking((now) => (now === stop ? undefined : now))
+  }
+  const suggest = () => {
+    if (!here) return
+    const { gap, label } = here
+    void ask(async (signal) => ({
+      kind: 'suggest',
+      label,
+      gap,
+      list: await judge.ask('suggest', { combination: document, gap }, signal),
+    }))
+  }
+  const fill = () =>
+    void ask(async (signal) => ({
+      kind: 'fill',
+      label: `${phrase?.name ?? ''}, ${layer}`,
+      list: await judge.ask(
+        'fill',
+        {
+          combination: document,
+          wish: { pass: state.selection.pass, layer: state.selection.layer, seed },
+        },
+        signal,
+      ),
+    }))
+  return (
+    <section aria-label="Ideas" className={classes.ideas}>
+      <div className={classes.ideaRow}>
+        <Button size="compact-sm" variant="default" disabled={!here} onClick={suggest}>
+          {here ? `Ideas for ${here.label}, ${layer}` : `These ${layer} counts are taken`}
+        </Button>
+        <Button size="compact-sm" variant="default" onClick={fill}>
+          Fill {phrase?.name} {layer}
+        </Button>
+        <NumberInput
+          aria-label="Number of the proposals: the same number gives the same ones"
+          size="xs"
+          w={58}
+          min={1}
+          max={9999}
+          value={seed}
+          onChange={(value) => setSeed(Math.max(1, Math.round(Number(value) || 1)))}
+        />
+      </div>
+      {thinking && (
+        <p className={classes.none}>
+          Thinking…{' '}
+          <button type="button" className={findings.again} onClick={() => thinking.abort()}>
+            Stop
+          </button>
+        </p>
+      )}
+      {isCurrent && asked.kind === 'suggest' && (
+        <ul className={classes.ideaList} aria-label={`Ideas for ${asked.label}`}>
+          {asked.list.map(({ offer, reasons, doubts }) => {
+            const { changed } = placed(document, asked.gap, offer, newId())
+            return (
+              <li key={offer.id}>
+                <PreviewButton
+                  session={session}
+                  changed={withMoves(changed)}
+                  does={`place ${offer.name}`}
+                  onTaken={() => setAsked(undefined)}
+                >
+                  {offer.name}
+                </PreviewButton>
+                <span className={classes.why}>{reasons.join(' · ')}</span>
+                {doubts.length > 0 && <span className={classes.doubt}>{doubts.join(' ')}</span>}
+              </li>
+            )
+          })}
+          {asked.list.length === 0 && <li className={classes.none}>Nothing fits there.</li>}
+        </ul>
+      )}
+      {isCurrent && asked.kind === 'fill' && (
+        <ul className={classes.ideaList} aria-label={`Ways to fill ${asked.label}`}>
+          {asked.list.map(({ names, combination: filled }) => {
+            const combination = sharing(document, filled)
+            return (
+              <li key={names.join()}>
+                <PreviewButton
+                  session={session}
+                  changed={withMoves(combination)}
+                  does={`fill ${asked.label}`}
+                  onTaken={() => setAsked(undefined)}
+                >
+                  {names.join(', ')}
+                </PreviewButton>
+              </li>
+            )
+          })}
+          {asked.list.length === 0 && (
+            <li className={classes.none}>
+              No clean way to fill it was found. Try another number, or clear some counts first.
+            </li>
+          )}
+        </ul>
+      )}
+    </section>
+  )
+}
+
+/** Own moves travel with a combination that uses them. */
+function withMoves<T extends Parameters<ReturnType<typeof bringMove>>[0]>(combination: T): T {
+  const used = new Set(
+    combination.phrases.flatMap(({ events }) =>
+      events.flatMap(({ what }) => (what.kind === 'move' ? [what.move] : [])),
+    ),
+  )
+  return words
+    .get()
+    .entries.reduce(
+      (now, { move }) => (move && used.has(move.id) ? (bringMove(move)(now) as T) : now),
+      combination,
+    )
+}

@@ -1,0 +1,94 @@
+import {
+  type RefObject,
+  useCallback,
+  useDeferredValue,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react'
+import { tempoRoom } from '../../core/findings/tempoLimits'
+import { isClick, isOfLayers, type SoundKind } from '../../core/teaching/program'
+import { useServices } from '../app/services'
+import { PlayBar } from '../play/PlayBar'
+import { type PlayChoice, playedTempo, studioProgram } from '../play/programs'
+import { checkedOf } from '../stores/checked'
+import { documentOf, layersOf, type Session } from '../stores/session'
+import { useStore } from '../stores/store'
+import { usePlayhead } from './usePlayhead'
+
+interface PlayPaneProps {
+  readonly session: Session
+  readonly root: RefObject<HTMLDivElement | null>
+  readonly choice: PlayChoice
+  readonly onChoice: (choice: PlayChoice) => void
+  readonly onPlayOrStop: () => void
+}
+
+/** The play bar, and what keeps the sound in step with the braid. */
+export function PlayPane({ session, root, choice, onChoice, onPlayOrStop }: PlayPaneProps) {
+  const { deck } = useServices()
+  const only = useStore(session, (s) => s.only)
+  const lead = useStore(session, (s) => documentOf(s).lead)
+  const tempo = useStore(session, (s) => documentOf(s).tempo)
+  const teachTempo = useStore(session, (s) => documentOf(s).teachTempo)
+  const [hearsMoves, setHearsMoves] = useState(false)
+  const document = useDeferredValue(useStore(session, documentOf))
+  const most = useMemo(() => tempoRoom(checkedOf(document)).most, [document])
+  // The slider has the two tempi as its ends; when they change, what is chosen stays between them.
+  const bounded = Math.min(
+    Math.max(tempo, teachTempo),
+    Math.max(Math.min(tempo, teachTempo), choice.tempo),
+  )
+  useEffect(() => {
+    if (bounded !== choice.tempo) onChoice({ ...choice, tempo: bounded })
+  }, [bounded, choice, onChoice])
+  const now = useRef<HTMLSpanElement>(null)
+  const current = useCallback(() => documentOf(session.get()), [session])
+  usePlayhead(deck, current, root, now)
+
+  const choose = (next: PlayChoice) => {
+    onChoice(next)
+    if (!deck.get()) return
+    const restarts = next.sides !== choice.sides || next.loop !== choice.loop
+    if (restarts)
+      void deck.play(studioProgram(current(), next, session.get().selection), playedTempo(next))
+    else deck.setTempo(playedTempo(next))
+  }
+  // What is played follows every edit, from the next sound on.
+  useEffect(() => {
+    let known = current()
+    return session.subscribe(() => {
+      if (!deck.get() || current() === known) return
+      known = current()
+      deck.swap(studioProgram(known, choice, session.get().selection))
+    })
+  }, [session, deck, choice, current])
+  useEffect(() => {
+    const layers = layersOf(only)
+    deck.hear((kind: SoundKind) => {
+      if (isClick(kind)) return true
+      return only ? isOfLayers(kind, layers) : hearsMoves
+    })
+  }, [deck, only, hearsMoves])
+  useEffect(() => {
+    deck.warm()
+    return () => deck.stop()
+  }, [deck])
+
+  return (
+    <PlayBar
+      deck={deck}
+      lead={lead}
+      tempo={tempo}
+      teachTempo={teachTempo}
+      most={most}
+      choice={choice}
+      onChoice={choose}
+      onPlayOrStop={onPlayOrStop}
+      countRef={now}
+      hearsMoves={hearsMoves}
+      onHearsMoves={setHearsMoves}
+    />
+  )
+}

@@ -1,0 +1,45 @@
+import { useDeferredValue, useMemo } from 'react'
+import type { Combination } from '../../core/combination/combination'
+import { heatAt } from '../../core/load/heat'
+import type { Layer } from '../../core/moves/move'
+import { useServices } from '../app/services'
+import { DanceStage } from '../stage/DanceStage'
+import { checkedOf, simulationFrom } from '../stores/checked'
+import { documentOf, layersOf, type Selection, type Session } from '../stores/session'
+import { useStore } from '../stores/store'
+import classes from './studio.module.css'
+
+/** The dancing figure, as it is where the cursor is. */
+export function Stage({ session }: { session: Session }) {
+  const { deck } = useServices()
+  // An edit is drawn in the braid first; the body may come a moment later.
+  const state = useDeferredValue(useStore(session, (s) => s))
+  const combination = documentOf(state)
+  const { selection, only } = state
+  const layers = useMemo(() => layersOf(only), [only])
+  const pass = simulationFrom(combination, selection.side).passes[selection.pass]
+  const setOnly = (layer: Layer | undefined) => session.set((s) => ({ ...s, only: layer }))
+  return (
+    <div className={classes.stage}>
+      <DanceStage
+        combination={combination}
+        side={selection.side}
+        at={(pass?.at ?? 0) + selection.at}
+        layers={layers}
+        only={only}
+        onOnly={setOnly}
+        deck={deck}
+      />
+      <p className={classes.whose} data-load-here>
+        {loadHere(combination, selection)}
+      </p>
+    </div>
+  )
+}
+
+/** The load of the count the cursor stands on, with its parts. */
+function loadHere(combination: Combination, { pass, at }: Selection): string {
+  const checked = checkedOf(combination)
+  const heat = heatAt(checked, pass, at)
+  return heat ? `${checked.lead.passes[pass]?.phrase.name}${heat.count}: ${heat.words}` : ''
+}

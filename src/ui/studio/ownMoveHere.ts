@@ -1,0 +1,38 @@
+import { sideOf } from '../../core/combination/names'
+import * as edits from '../../core/edits/edits'
+import { UserError } from '../../core/errors'
+import { ownMoveOf } from '../../core/moves/makeOwn'
+import { moveOfOwn, type OwnMove } from '../../core/moves/move'
+import { onSide, whatOf } from '../../core/moves/search'
+import { tick } from '../../core/time/time'
+import { placeAtSelection } from '../stores/editing'
+import { change, type Session, select, selectedEvents, vocabularyOf } from '../stores/session'
+
+/** A first form of an own move from what is selected; a sentence where there is none. */
+export function draftOfSelection(session: Session): OwnMove | undefined {
+  const state = session.get()
+  const { selection } = state
+  try {
+    return ownMoveOf(
+      selectedEvents(state),
+      { from: selection.at, length: selection.length },
+      'My move',
+      vocabularyOf(state),
+    )
+  } catch (error) {
+    if (!(error instanceof UserError)) throw error
+    session.set((now) => ({ ...now, message: `${error.message} ${error.whatToDo}` }))
+    return undefined
+  }
+}
+
+/** Puts an own move in place of what it was made of. */
+export function replaceSelected(session: Session, move: OwnMove, newId: () => string): void {
+  const events = selectedEvents(session.get())
+  const side = events.map(({ what }) => sideOf(what)).find((one) => one !== undefined)
+  const { selection } = session.get()
+  select(session, { ...selection, event: undefined, toLayer: undefined })
+  change(session, `bring ${move.name}`, edits.bringMove(move))
+  const what = whatOf(moveOfOwn(move))
+  placeAtSelection(session, side ? onSide(what, side) : what, tick(move.counts * 12), newId)
+}

@@ -1,0 +1,54 @@
+import type { Event } from '../../../core/combination/combination'
+import { nameOf } from '../../../core/combination/names'
+import * as phrases from '../../../core/edits/phrases'
+import { phraseIdHere } from '../../stores/cursor'
+import { change, type Session, vocabularyOf } from '../../stores/session'
+import type { Shortcut } from './shortcut'
+
+const inWords = (session: Session) => (event: Event) => nameOf(event, vocabularyOf(session.get()))
+
+/** Changing whole phrases. */
+export const PHRASES: readonly Shortcut[] = [
+  {
+    keys: '',
+    does: 'add a phrase behind this one',
+    matches: () => false,
+    run: (session, _, { newId }) =>
+      change(session, 'add a phrase', phrases.addPhrase(newId(), session.get().selection.pass)),
+  },
+  {
+    keys: '',
+    does: 'dance this phrase again, right behind',
+    matches: () => false,
+    run: (session) =>
+      change(session, 'repeat a phrase', phrases.repeatPass(session.get().selection.pass)),
+  },
+  {
+    keys: '',
+    does: 'dance this phrase from the other side, or back from its own',
+    matches: () => false,
+    run: (session) =>
+      change(session, 'turn a phrase round', phrases.turnPass(session.get().selection.pass)),
+  },
+  {
+    keys: '',
+    does: 'take this phrase out here',
+    matches: () => false,
+    run: (session) =>
+      change(session, 'take a phrase out', phrases.removePass(session.get().selection.pass)),
+  },
+  {
+    keys: '',
+    does: 'dance this phrase in double time, in half the counts',
+    matches: () => false,
+    run: (session) =>
+      change(session, 'double time', phrases.retime(phraseIdHere(session), 0.5, inWords(session))),
+  },
+  {
+    keys: '',
+    does: 'dance this phrase in half time, in twice the counts',
+    matches: () => false,
+    run: (session) =>
+      change(session, 'half time', phrases.retime(phraseIdHere(session), 2, inWords(session))),
+  },
+]

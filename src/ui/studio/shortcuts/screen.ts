@@ -1,0 +1,73 @@
+import { goToNextFinding } from '../../findings/goTo'
+import { flip, redoNext, showBoth, undoLast } from '../../stores/session'
+import { PANELS } from '../panel'
+import { isCtrl, isKey, type Shortcut } from './shortcut'
+
+/** What is shown, played, undone and asked for. */
+export const SCREEN: readonly Shortcut[] = [
+  { keys: '/', does: 'flip to the other side and back', matches: isKey('/'), run: flip },
+  { keys: '\\', does: 'both sides, count under count', matches: isKey('\\'), run: showBoth },
+  {
+    keys: 'Space',
+    does: 'play, stop',
+    matches: isKey(' '),
+    run: (_, __, deck) => deck.playOrStop(),
+  },
+  {
+    keys: 'Ctrl Z',
+    does: 'undo',
+    matches: (press) => press.ctrl && !press.shift && press.key.toLowerCase() === 'z',
+    run: undoLast,
+  },
+  {
+    keys: 'Ctrl Shift Z, Ctrl Y',
+    does: 'redo',
+    matches: (press) =>
+      press.ctrl &&
+      (press.key.toLowerCase() === 'y' || (press.shift && press.key.toLowerCase() === 'z')),
+    run: redoNext,
+  },
+  {
+    keys: '0',
+    does: 'all layers again',
+    matches: isKey('0'),
+    run: (session) => session.set((state) => ({ ...state, only: undefined })),
+  },
+  {
+    keys: 'Ctrl S',
+    does: 'open or close the count sheet',
+    matches: (press) => isCtrl(press, 's'),
+    run: (_, __, deck) => deck.toggleSheet(),
+  },
+  {
+    keys: 'Alt 1 to 5',
+    does: 'body, floor, level, moves or sheet beside the braid',
+    needsKey: true,
+    matches: ({ alt, ctrl, key }) => alt && !ctrl && PANELS[Number(key) - 1] !== undefined,
+    run: (_, { key }, deck) => {
+      const panel = PANELS[Number(key) - 1]
+      if (panel) deck.showPanel(panel)
+    },
+  },
+  {
+    keys: 'Ctrl ;',
+    does: 'go to the next finding',
+    matches: (press) => isCtrl(press, ';'),
+    run: (session, _, deck) => {
+      deck.showPanel('body')
+      goToNextFinding(session)
+    },
+  },
+  {
+    keys: 'Ctrl K',
+    does: 'find anything that can be done',
+    matches: (press) => isCtrl(press, 'k'),
+    run: (_, __, deck) => deck.findCommand(),
+  },
+  {
+    keys: '?',
+    does: 'show these keys',
+    matches: isKey('?'),
+    run: (_, __, deck) => deck.showHelp(),
+  },
+]

@@ -1,0 +1,31 @@
+import { useMemo } from 'react'
+import type { Pass } from '../../core/combination/passes'
+import type { Layer } from '../../core/moves/move'
+import { dancerOf } from '../../core/pose/dancer'
+import type { Pose } from '../../core/pose/joints'
+import { keyPosesOf } from '../../core/pose/keyPoses'
+import type { Simulation } from '../../core/simulate/simulate'
+import { TICKS_PER_COUNT } from '../../core/time/time'
+
+/** The counts of a pass, from 1, whose poses tell most, each with its pose. */
+export function posesByCount(
+  simulation: Simulation,
+  pass: Pass,
+  layers: ReadonlySet<Layer>,
+): ReadonlyMap<number, Pose> {
+  const counts = pass.length / TICKS_PER_COUNT
+  const dancer = dancerOf(simulation, { layers })
+  const shown = keyPosesOf(dancer, pass, TICKS_PER_COUNT, Math.ceil(counts * 0.75))
+  return new Map(shown.map(({ tick, pose }) => [(tick - pass.at) / TICKS_PER_COUNT + 1, pose]))
+}
+
+/** The same, for as long as nothing of it changes. */
+export const useKeyPoses = (
+  simulation: Simulation,
+  pass: Pass | undefined,
+  layers: ReadonlySet<Layer>,
+): ReadonlyMap<number, Pose> =>
+  useMemo(
+    () => (pass ? posesByCount(simulation, pass, layers) : new Map<number, Pose>()),
+    [simulation, pass, layers],
+  )

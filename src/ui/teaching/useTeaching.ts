@@ -1,0 +1,103 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useEffect, useMemo } from 'react'
+import type { Combination } from '../../core/combination/combination'
+import type { ClassEntry, Group } from '../../core/diary/diary'
+import { type Materials, materialsOf } from '../../core/plan/material'
+import type { Plan } from '../../core/plan/plan'
+import type { Records } from '../../storage/records'
+import type { Teaching } from '../../storage/teaching'
+import { useServices } from '../app/services'
+import { houseNow } from '../stores/house'
+import { useStore } from '../stores/store'
+import { words } from '../stores/words'
+
+/** Plans, classes and groups; undefined while they are loaded. */
+export function useTeaching(): Teaching | undefined {
+  const { teaching } = useServices()
+  return useQuery({ queryKey: ['teaching'], queryFn: teaching }).data
+}
+
+interface Kinds {
+  plans: Plan
+  classes: ClassEntry
+  groups: Group
+}
+
+/** All records of a kind, in step with what other windows do. */
+function useRecords<K extends keyof Kinds>(kind: K) {
+  const teaching = useTeaching()
+  const queries = useQueryClient()
+  const records = teaching?.[kind] as Records<Kinds[K]> | undefined
+  useEffect(
+    () => records?.watch(() => void queries.invalidateQueries({ queryKey: ['records', kind] })),
+    [records, kind, queries],
+  )
+  return useQuery<{ readonly all: readonly Kinds[K][]; readonly unreadable: number }>({
+    queryKey: ['records', kind],
+    queryFn: async () => (await records?.list()) ?? { all: [], unreadable: 0 },
+    enabled: records !== undefined,
+    staleTime: 0,
+  })
+}
+
+/** Every combination as it is stored. */
+export function useCombinations() {
+  const { combinations } = useServices()
+  return useQuery({
+    queryKey: ['all combinations'],
+    queryFn: () => combinations.all(),
+    gcTime: 0,
+    staleTime: 0,
+  })
+}
+
+/** Some combinations as a planner looks at them, by this instructor's words and house. */
+export function useMaterials(all: readonly Combination[] | undefined) {
+  const { vocabulary } = useStore(words, (s) => s)
+  const { house } = useStore(houseNow, (s) => s)
+  return useMemo(() => all && materialsOf(all, vocabulary, house), [all, vocabulary, house])
+}
+
+/** All that the screens of teaching work with. */
+export interface TeachingRecords {
+  readonly teaching: Teaching
+  readonly combinations: readonly Combination[]
+  readonly materials: Materials
+  readonly plans: readonly Plan[]
+  readonly classes: readonly ClassEntry[]
+  readonly groups: readonly Group[]
+  /** How many of each can't be read by this version. */
+  readonly unreadable: Readonly<Record<keyof Kinds, number>>
+}
+
+/** The same, or what went wrong; neither while it is loaded. */
+export function useTeachingRecords(): {
+  readonly error: Error | null
+  readonly ready: TeachingRecords | undefined
+} {
+  const teaching = useTeaching()
+  const plans = useRecords('plans')
+  const classes = useRecords('classes')
+  const groups = useRecords('groups')
+  const combinations = useCombinations()
+  const materials = useMaterials(combinations.data)
+  const error = plans.error ?? classes.error ?? groups.error ?? combinations.error
+  if (!teaching || !plans.data || !classes.data || !groups.data || !combinations.data || !materials)
+    return { error, ready: undefined }
+  return {
+    error,
+    ready: {
+      teaching,
+      combinations: combinations.data,
+      materials,
+      plans: plans.data.all,
+      classes: classes.data.all,
+      groups: groups.data.all,
+      unreadable: {
+        plans: plans.data.unreadable,
+        classes: classes.data.unreadable,
+        groups: groups.data.unreadable,
+      },
+    },
+  }
+}

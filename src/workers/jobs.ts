@@ -1,0 +1,37 @@
+import type { Combination, DancerLevel } from '../core/combination/combination'
+import type { Finding } from '../core/findings/finding'
+import type { HouseRules } from '../core/house/house'
+import type { LevelForm } from '../core/load/levels'
+import type { OwnMove } from '../core/moves/move'
+import type { OwnNames } from '../core/moves/vocabulary'
+import type { Repair } from '../core/repair/offers'
+import type { Filling, FillWish } from '../core/suggest/fill'
+import type { Gap, Suggestion } from '../core/suggest/suggest'
+
+/** What is thought through beside the page, since it takes longer than a frame. */
+export interface Jobs {
+  repairs: { in: { combination: Combination; finding: Finding }; out: readonly Repair[] }
+  suggest: { in: { combination: Combination; gap: Gap }; out: readonly Suggestion[] }
+  fill: { in: { combination: Combination; wish: FillWish }; out: readonly Filling[] }
+  level: { in: { combination: Combination; level: DancerLevel }; out: LevelForm }
+}
+export type JobName = keyof Jobs
+
+/** What every job goes by: this instructor's words and house. */
+export interface Setting {
+  readonly own: readonly OwnMove[]
+  readonly names: OwnNames
+  readonly house: HouseRules
+}
+
+export interface Request<J extends JobName = JobName> {
+  readonly id: number
+  readonly job: J
+  readonly input: Jobs[J]['in']
+  readonly setting: Setting
+}
+
+/** Errors do not survive the trip; a sentence does. */
+export type Reply<J extends JobName = JobName> =
+  | { readonly id: number; readonly ok: true; readonly output: Jobs[J]['out'] }
+  | { readonly id: number; readonly ok: false; readonly text: string }

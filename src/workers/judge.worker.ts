@@ -1,0 +1,41 @@
+import { settled } from '../core/house/house'
+import { levelForm } from '../core/load/levels'
+import { vocabulary as shipped, type Vocabulary, withOwn } from '../core/moves/vocabulary'
+import { repairsFor } from '../core/repair/offers'
+import { fillPhrase } from '../core/suggest/fill'
+import { suggestMoves } from '../core/suggest/suggest'
+import type { JobName, Jobs, Reply, Request, Setting } from './jobs'
+
+let known: { readonly key: string; readonly vocabulary: Vocabulary } | undefined
+
+/** The vocabulary of a setting, read once for as long as it stays the same. */
+function vocabularyOf({ own, names }: Setting): Vocabulary {
+  const key = JSON.stringify([own, names])
+  if (known?.key !== key) known = { key, vocabulary: withOwn(shipped, own, names) }
+  return known.vocabulary
+}
+
+const newId = () => crypto.randomUUID()
+
+function run({ job, input, setting }: Request): Jobs[JobName]['out'] {
+  const vocabulary = vocabularyOf(setting)
+  const house = settled(setting.house)
+  const isFor = <J extends JobName>(name: J, data: unknown): data is Jobs[J]['in'] =>
+    job === name && data !== undefined
+  if (isFor('repairs', input))
+    return repairsFor(input.combination, input.finding, vocabulary, house, newId)
+  if (isFor('suggest', input)) return suggestMoves(input.combination, input.gap, vocabulary, house)
+  if (isFor('fill', input)) return fillPhrase(input.combination, input.wish, vocabulary, house)
+  if (isFor('level', input)) return levelForm(input.combination, input.level, vocabulary, house)
+  throw new Error(`nobody does ${job}`)
+}
+
+self.onmessage = ({ data }: MessageEvent<Request>) => {
+  const { id } = data
+  const reply = (answer: Reply) => self.postMessage(answer)
+  try {
+    reply({ id, ok: true, output: run(data) })
+  } catch (error) {
+    reply({ id, ok: false, text: error instanceof Error ? error.message : String(error) })
+  }
+}

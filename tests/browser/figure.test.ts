@@ -1,0 +1,322 @@
+import { readFile } from 'node:fs/promises'
+import type { Page } from 'playwright-core'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { Side } from '../../src/core/body/side'
+import { mirror } from '../../src/core/combination/mirror'
+import { vocabulary } from '../../src/core/moves/vocabulary'
+import { dancerOf } from '../../src/core/pose/dancer'
+import { jointOf } from '../../src/core/pose/joints'
+import { simulate } from '../../src/core/simulate/simulate'
+import { demo } from '../demo'
+import { type App, expectAccessible, soundsOf, startApp } from './app'
+
+let app: App
+beforeAll(async () => {
+  app = await startApp()
+})
+afterAll(async () => {
+  await app.stop()
+})
+
+const TITLE = 'Copper Lantern'
+const open = async (page: Page, title = TITLE) => {
+  await page.getByRole('link', { name: title }).click()
+  await page.getByRole('application').waitFor()
+}
+const stageOf = (page: Page) => page.getByRole('region', { name: 'Dancing figure' })
+const canvasOf = (page: Page) => stageOf(page).locator('canvas[data-shown]')
+
+/** What the stage says it shows: the side, the tick, and where the right palm is. */
+interface Shown {
+  readonly side: Side
+  readonly tick: number
+  readonly palm: readonly number[]
+}
+const read = (text: string | null): Shown => {
+  const [side = '', tick = '', ...palm] = (text ?? '').split(' ')
+  return { side: side as Side, tick: Number(tick), palm: palm.map(Number) }
+}
+const shownOn = async (page: Page) => read(await canvasOf(page).getAttribute('data-shown'))
+
+const lantern = demo.find(({ title }) => title === TITLE) ?? demo[0]
+if (!lantern) throw new Error('no demo')
+const dancers = {
+  [lantern.lead]: dancerOf(simulate(lantern, vocabulary)),
+  [lantern.lead === 'R' ? 'L' : 'R']: dancerOf(simulate(mirror(lantern), vocabulary)),
+} as Record<Side, ReturnType<typeof dancerOf>>
+
+/** The pose on the stage is the core's at that tick; the tick is written to a thousandth. */
+const expectCorePose = ({ side, tick, palm }: Shown) => {
+  const core = jointOf(dancers[side].poseAt(tick), 'palmR')
+  for (const [i, value] of core.entries()) expect(palm[i]).toBeCloseTo(value, 3)
+}
+
+describe('the dancing figure', () => {
+  it('dances what sounds: the core’s pose at the count that is heard, within 30 ms', async () => {
+    const { page, context, errors } = await app.visit()
+    await open(page)
+    await canvasOf(page).waitFor()
+    await page.getByRole('button', { name: 'Play', exact: true }).click()
+    await page.locator('[data-lit="true"]').waitFor()
+    const seen = await page.evaluate(async () => {
+      const { started, clock } = window as unknown as {
+        started: { when: number }[]
+        clock: AudioContext
+      }
+      const first = Math.min(...started.map(({ when }) => when))
+      const canvas = document.querySelector<HTMLCanvasElement>('canvas[data-shown]')
+      const seen: { shown: string; at: number }[] = []
+      let last = ''
+      while (seen.length < 40) {
+        await new Promise(requestAnimationFrame)
+        const shown = canvas?.dataset.shown ?? ''
+        // A frame asks the clock as it is drawn, just before this.
+        if (shown !== last)
+          seen.push({ shown, at: clock.currentTime - clock.outputLatency - first })
+        last = shown
+      }
+      return seen
+    })
+    const perSecond = (lantern.tempo * 12) / 60
+    const late = seen.map(({ shown, at }) => {
+      const one = read(shown)
+      expectCorePose(one)
+      // The count-in takes four counts.
+      return Math.abs((at * perSecond - 48 - one.tick) / perSecond)
+    })
+    // A frame that waited for the processor is told late, not drawn late: the middle one counts.
+    late.sort((a, b) => a - b)
+    expect(late[Math.floor(late.length * 0.8)]).toBeLessThan(0.03)
+    expect(errors).toEqual([])
+    await context.close()
+  })
+
+  it('dances at a quarter of the tempo with every count on time', async () => {
+    const { page, context } = await app.visit()
+    await open(page)
+    await canvasOf(page).waitFor()
+    await page.getByLabel('Speed').selectOption('0.25')
+    await page.getByRole('button', { name: 'Play', exact: true }).click()
+    await expect
+      .poll(async () => (await soundsOf(page)).length, { timeout: 20_000 })
+      .toBeGreaterThan(5)
+    // The count-in: whole counts, four times as far apart as at tempo.
+    const whens = (await soundsOf(page)).slice(0, 4).map(({ when }) => when)
+    for (const [i, when] of whens.slice(1).entries())
+      expect(when - (whens[i] ?? 0)).toBeCloseTo((4 * 60) / lantern.tempo, 6)
+    await context.close()
+  })
+
+  it('is looked at count by count, and moment by moment by dragging over the ruler', async () => {
+    const { page, context } = await app.visit()
+    await open(page)
+    await canvasOf(page).waitFor()
+    await page.getByRole('application').focus()
+    for (const count of [2, 3]) {
+      await page.keyboard.press('ArrowRight')
+      await expect.poll(async () => (await shownOn(page)).tick).toBe((count - 1) * 12)
+      expectCorePose(await shownOn(page))
+    }
+    const line = await page.locator('[data-line="R:1"]').boundingBox()
+    if (!line) throw new Error('no line B')
+    await page.mouse.move(line.x + line.width * 0.3, line.y + 9)
+    await page.mouse.down()
+    const ticks: number[] = []
+    for (const share of [0.4, 0.5, 0.6]) {
+      await page.mouse.move(line.x + line.width * share, line.y + 9)
+      await page.waitForTimeout(120)
+      const shown = await shownOn(page)
+      expectCorePose(shown)
+      ticks.push(shown.tick)
+    }
+    expect(ticks[0]).toBeGreaterThan(96)
+    expect(ticks[1]).toBeGreaterThan(ticks[0] ?? 0)
+    expect(ticks[2]).toBeGreaterThan(ticks[1] ?? 0)
+    await page.mouse.up()
+    // Where it was left, the cursor stands.
+    await expect.poll(async () => (await shownOn(page)).tick % 6).toBe(0)
+    await context.close()
+  })
+
+  it('shows either side, both, from everywhere, and says whose right is where', async () => {
+    const { page, context } = await app.visit()
+    await open(page)
+    await canvasOf(page).waitFor()
+    const stage = stageOf(page)
+    const pixels = () => canvasOf(page).screenshot()
+    const seen = new Set<string>()
+    for (const [view, words] of [
+      ['behind', 'its right is your right'],
+      ['mirror', 'its right is on your right'],
+      ['facing', 'its right is on your left'],
+      ['side', 'its front is to your right'],
+      ['above', 'front at the top'],
+    ] as const) {
+      await stage.getByLabel('Seen from').selectOption(view)
+      await stage.getByText(words).waitFor()
+      // The stage draws with the next frame, which a busy machine may be late with.
+      await expect
+        .poll(async () => seen.has((await pixels()).toString('base64')), { timeout: 8000 })
+        .toBe(false)
+      seen.add((await pixels()).toString('base64'))
+    }
+    expect(seen.size).toBe(5)
+    await stage.getByLabel('Seen from').selectOption('behind')
+    await expect
+      .poll(async () => [...seen].at(-1) === (await pixels()).toString('base64'), { timeout: 8000 })
+      .toBe(false)
+    const alone = await pixels()
+    for (const choice of ['Beside', 'Trails', 'Next']) {
+      await stage.getByRole('button', { name: choice, exact: true }).click()
+      await expect.poll(async () => (await pixels()).equals(alone), { timeout: 8000 }).toBe(false)
+    }
+    await expectAccessible(page)
+    await page.getByRole('application').press('/')
+    await expect.poll(async () => (await shownOn(page)).side).toBe('L')
+    expectCorePose(await shownOn(page))
+    await context.close()
+  })
+
+  it('is as tall as the house says, and dances the same', async () => {
+    const { page, context } = await app.visit()
+    await page.getByRole('link', { name: 'House rules' }).click()
+    await page.getByRole('textbox', { name: 'Dancing figure, tall' }).fill('1.4')
+    await page.keyboard.press('Tab')
+    await page.getByRole('link', { name: 'Combinations', exact: true }).click()
+    await open(page)
+    await canvasOf(page).waitFor()
+    const { side, tick, palm } = await shownOn(page)
+    const core = jointOf(dancers[side].poseAt(tick), 'palmR')
+    for (const [i, value] of core.entries()) expect(palm[i]).toBeCloseTo((value * 1.4) / 1.65, 3)
+    await context.close()
+  })
+
+  it('leaves only the layer that is touched, on the feet', async () => {
+    const { page, context } = await app.visit()
+    await open(page)
+    await canvasOf(page).waitFor()
+    const box = await canvasOf(page).boundingBox()
+    if (!box) throw new Error('no stage')
+    // The hips are in the middle of a figure that stands.
+    await page.mouse.click(box.x + box.width / 2, box.y + box.height * 0.52)
+    const hips = stageOf(page).getByRole('button', { name: 'Only the hips on the feet' })
+    await expect.poll(() => hips.getAttribute('aria-pressed')).toBe('true')
+    expect(await page.locator('[data-line="R:0"] .layer-arms[data-event]').count()).toBe(0)
+    // The arms hang where they began, though they are written up by then.
+    await page.getByRole('application').focus()
+    for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowRight')
+    await expect.poll(async () => (await shownOn(page)).tick).toBe(48)
+    expect((await shownOn(page)).palm[1]).toBeLessThan(1)
+    await page.keyboard.press('0')
+    await expect.poll(async () => (await shownOn(page)).palm[1] ?? 0).toBeGreaterThan(1.4)
+    await context.close()
+  })
+
+  it('saves its pose, the key poses of a phrase, and a film that can be stopped', async () => {
+    const { page, context } = await app.visit()
+    await open(page, 'Find the Slip')
+    await canvasOf(page).waitFor()
+    const save = async (item: string | RegExp) => {
+      await stageOf(page).getByRole('button', { name: 'Save', exact: true }).click()
+      const [file] = await Promise.all([
+        page.waitForEvent('download'),
+        page.getByRole('menuitem', { name: item }).click(),
+      ])
+      return { name: file.suggestedFilename(), bytes: await readFile(await file.path()) }
+    }
+    const picture = await save('This pose as a picture')
+    expect(picture.name).toBe('find-the-slip-a1.png')
+    expect(picture.bytes.subarray(1, 4).toString()).toBe('PNG')
+    expect(picture.bytes.length).toBeGreaterThan(4000)
+    const poses = (await save(/Key poses of phrase A/)).bytes.toString()
+    expect(poses.match(/<g /g)).toHaveLength(8)
+    expect(poses).toContain('phrase A, right side')
+
+    const film = page.getByRole('dialog', { name: 'Practice video' })
+    await stageOf(page).getByRole('button', { name: 'Save', exact: true }).click()
+    await page.getByRole('menuitem', { name: 'Practice video…' }).click()
+    await film.getByLabel('Size').selectOption('small')
+    await film.getByLabel('Sides').selectOption('one')
+    await film.getByRole('textbox', { name: 'Counts a minute' }).fill('220')
+    await film.getByRole('button', { name: 'Film it' }).click()
+    await film.getByRole('progressbar').waitFor()
+    await film.getByRole('button', { name: 'Stop' }).click()
+    await film.getByRole('button', { name: 'Film it' }).waitFor()
+    const [made] = await Promise.all([
+      page.waitForEvent('download', { timeout: 120_000 }),
+      film.getByRole('button', { name: 'Film it' }).click(),
+    ])
+    expect(made.suggestedFilename()).toBe('find-the-slip-practice.webm')
+    const bytes = await readFile(await made.path())
+    const played = await page.evaluate(async (base64) => {
+      const video = document.createElement('video')
+      const raw = Uint8Array.from(atob(base64), (sign) => sign.charCodeAt(0))
+      video.src = URL.createObjectURL(new Blob([raw], { type: 'video/webm' }))
+      await new Promise((done) => {
+        video.onloadedmetadata = done
+        video.onerror = done
+      })
+      return { seconds: video.duration, width: video.videoWidth, height: video.videoHeight }
+    }, bytes.toString('base64'))
+    // 4 counts of count-in and 16 counts at 220 a minute, and a moment more.
+    expect(played.seconds).toBeGreaterThan((20 * 60) / 220)
+    expect(played.seconds).toBeLessThan((20 * 60) / 220 + 1)
+    expect([played.width, played.height]).toEqual([640, 360])
+    await context.close()
+  })
+
+  it('is drawn flat where there is no WebGL, and stands still on each count for who wants no motion', async () => {
+    const flat = await app.visit()
+    await flat.page.addInitScript(() => {
+      const get = HTMLCanvasElement.prototype.getContext
+      HTMLCanvasElement.prototype.getContext = function (this: HTMLCanvasElement, kind: string) {
+        return kind.startsWith('webgl') ? null : get.call(this, kind as '2d')
+      } as typeof get
+    })
+    await flat.page.reload()
+    await open(flat.page)
+    const drawing = stageOf(flat.page).getByRole('img', { name: /The figure, right side/ })
+    await drawing.waitFor()
+    const before = await drawing.innerHTML()
+    await flat.page.getByRole('application').focus()
+    for (let i = 0; i < 3; i++) await flat.page.keyboard.press('ArrowRight')
+    await expect.poll(() => drawing.innerHTML()).not.toBe(before)
+    await flat.context.close()
+
+    const still = await app.visit({ reducedMotion: 'reduce' })
+    await open(still.page)
+    await canvasOf(still.page).waitFor()
+    await still.page.getByRole('button', { name: 'Play', exact: true }).click()
+    await still.page.locator('[data-lit="true"]').waitFor()
+    const ticks = new Set<number>()
+    for (let i = 0; i < 20; i++) {
+      await still.page.waitForTimeout(90)
+      ticks.add((await shownOn(still.page)).tick)
+    }
+    expect(ticks.size).toBeGreaterThan(1)
+    expect([...ticks].filter((tick) => tick % 12 !== 0)).toEqual([])
+    await still.context.close()
+  })
+
+  it('dances each move beside its words, and what is marked while one is typed', async () => {
+    const { page, context } = await app.visit()
+    await page.getByRole('link', { name: 'Moves', exact: true }).click()
+    await page.getByRole('option', { name: /Grapevine/ }).click()
+    const loop = page.getByRole('img', { name: /^Grapevine, danced/ })
+    await expect.poll(() => loop.getAttribute('data-tick')).not.toBeNull()
+    const first = await loop.getAttribute('data-tick')
+    await expect.poll(() => loop.getAttribute('data-tick')).not.toBe(first)
+    await page.getByRole('link', { name: 'Combinations', exact: true }).click()
+    await open(page)
+    await page.getByRole('application').focus()
+    await page.keyboard.press('ArrowUp')
+    await page.keyboard.type('hip l')
+    await page.getByRole('img', { name: /, danced/ }).waitFor()
+    const name = await page.getByRole('img', { name: /, danced/ }).getAttribute('aria-label')
+    await page.keyboard.press('ArrowDown')
+    await expect
+      .poll(() => page.getByRole('img', { name: /, danced/ }).getAttribute('aria-label'))
+      .not.toBe(name)
+    await context.close()
+  })
+})

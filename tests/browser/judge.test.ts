@@ -1,0 +1,351 @@
+import type { Page } from 'playwright-core'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { type App, expectAccessible, namesOn, placeIn, startApp } from './app'
+
+let app: App
+beforeAll(async () => {
+  app = await startApp()
+})
+afterAll(() => app.stop())
+
+async function open(page: Page, title: string) {
+  await page.goto(app.address)
+  await page.getByRole('link', { name: new RegExp(title) }).click()
+  await page.getByRole('application').waitFor()
+}
+
+/** Brings a count sheet in as a file, and opens it. */
+async function openSheet(page: Page, title: string, sheet: string) {
+  await page.goto(app.address)
+  await page.getByRole('article').first().waitFor()
+  await page.setInputFiles('input[type="file"]', {
+    name: `${title}.sway`,
+    mimeType: 'text/plain',
+    buffer: Buffer.from(`sway 1\ntitle ${title}\n${sheet}`),
+  })
+  await page.getByRole('link', { name: title }).click()
+  await page.getByRole('application').waitFor()
+}
+
+const findings = (page: Page) => page.getByRole('region', { name: 'Findings' })
+const finding = (page: Page, code: string) => findings(page).locator(`[data-code="${code}"]`)
+const undo = (page: Page) => page.getByRole('button', { name: 'Undo' }).click()
+const panel = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click()
+
+describe('the demo combination with the fault', () => {
+  it('is repaired by its button, seen in the braid before it is taken; undo brings the fault back', async () => {
+    const { page, errors } = await app.visit()
+    await open(page, 'Find the Slip')
+    const before = await namesOn(page, 'R:0', 'feet')
+    const repair = finding(page, 'feet.loaded').getByRole('button', { name: /A6: touch L/ })
+    await repair.hover()
+    await page.locator('[data-line="R:0"] [data-fresh]').waitFor()
+    // Only what would change is marked, and nothing is changed yet.
+    expect(await page.locator('[data-fresh]').count()).toBe(1)
+    expect(await namesOn(page, 'R:0', 'feet')).not.toEqual(before)
+    expect(await page.getByRole('button', { name: 'Undo' }).isDisabled()).toBe(true)
+    await page.mouse.move(5, 5)
+    await page.locator('[data-fresh]').waitFor({ state: 'detached' })
+    expect(await namesOn(page, 'R:0', 'feet')).toEqual(before)
+    await repair.click()
+    await finding(page, 'feet.loaded').waitFor({ state: 'detached' })
+    expect(await namesOn(page, 'R:0', 'feet')).not.toEqual(before)
+    await undo(page)
+    await finding(page, 'feet.loaded').waitFor()
+    expect(await namesOn(page, 'R:0', 'feet')).toEqual(before)
+    expect(errors).toEqual([])
+  })
+
+  it('is repaired with the keyboard alone', async () => {
+    const { page } = await app.visit()
+    await open(page, 'Find the Slip')
+    await finding(page, 'feet.loaded')
+      .getByRole('button', { name: /A6: touch L/ })
+      .waitFor()
+    await finding(page, 'feet.loaded').getByRole('button', { expanded: true }).focus()
+    await page.keyboard.press('Tab')
+    await page.locator('[data-fresh]').waitFor()
+    await page.keyboard.press('Enter')
+    await finding(page, 'feet.loaded').waitFor({ state: 'detached' })
+  })
+
+  it('can be left as it is, with the reason kept over a reload, and taken up again', async () => {
+    const { page } = await app.visit()
+    await open(page, 'Find the Slip')
+    await finding(page, 'feet.loaded').getByRole('button', { name: 'Leave it, because …' }).click()
+    await page.getByRole('textbox', { name: 'Leave it, because' }).fill('we hop over it')
+    await page.keyboard.press('Enter')
+    await findings(page).getByText('Because: we hop over it').waitFor()
+    await finding(page, 'feet.loaded').waitFor({ state: 'detached' })
+    await page.locator('[data-save-state="saved"]').waitFor()
+    await page.reload()
+    await findings(page).getByText('Because: we hop over it').waitFor()
+    await findings(page).getByRole('button', { name: 'Take it up again' }).click()
+    await finding(page, 'feet.loaded').waitFor()
+    await undo(page)
+    await findings(page).getByText('Because: we hop over it').waitFor()
+  })
+})
+
+describe('a combination that does not switch', () => {
+  it('is made to switch, and the strip at the end of the braid says so', async () => {
+    const { page } = await app.visit()
+    await open(page, 'Saffron Steps')
+    const foot = page.locator('[data-join="switch"] td').first()
+    expect(await foot.getAttribute('data-how')).toBe('misses')
+    await finding(page, 'join.foot').getByRole('button', { expanded: false }).click()
+    const repair = finding(page, 'join.foot').getByRole('button', { name: /^B8: step R/ })
+    // The card of the move has opened above: the repairs are brought into sight all the same.
+    await page.getByRole('region', { name: 'Selected move' }).waitFor()
+    const bar = (await page.getByRole('region', { name: 'Play' }).boundingBox())?.y ?? 0
+    const bottom = async () => {
+      const box = await repair.boundingBox()
+      return (box?.y ?? 9999) + (box?.height ?? 0)
+    }
+    await expect.poll(bottom).toBeLessThanOrEqual(bar)
+    await repair.click()
+    await expect.poll(() => foot.getAttribute('data-how')).toBe('meets')
+    await findings(page).getByText('It switches sides by itself.').waitFor()
+    await undo(page)
+    await expect.poll(() => foot.getAttribute('data-how')).toBe('misses')
+  })
+})
+
+describe('the house', () => {
+  it('with a room too small makes the finding appear, on the floor map too; undo takes it back', async () => {
+    const { page } = await app.visit()
+    await page.getByRole('link', { name: 'House rules' }).click()
+    const width = page.getByRole('textbox', { name: 'Room, wide' })
+    await width.fill('3')
+    await width.press('Tab')
+    await page.goBack()
+    await open(page, 'Copper Lantern')
+    await finding(page, 'space.room').waitFor()
+    await panel(page, 'Floor')
+    await page
+      .locator('[data-fit]')
+      .filter({ hasText: /of 12 dancers fit/ })
+      .waitFor()
+    await page.getByRole('link', { name: 'Change it' }).click()
+    await page.getByRole('textbox', { name: 'Room, wide' }).fill('8')
+    await page.getByRole('textbox', { name: 'Room, wide' }).press('Tab')
+    await open(page, 'Copper Lantern')
+    await finding(page, 'join.foot').waitFor()
+    expect(await finding(page, 'space.room').count()).toBe(0)
+    // Another window has it too, and a reload.
+    await page.goto(`${app.address}/house`)
+    expect(await page.getByRole('textbox', { name: 'Room, wide' }).inputValue()).toBe('8 m')
+    const figure = page.getByRole('textbox', { name: 'Load for intermediate dancers' })
+    await figure.fill('2')
+    await page.getByRole('button', { name: /Load for intermediate dancers: 7/ }).waitFor()
+    await open(page, 'Copper Lantern')
+    await finding(page, 'load.high').first().waitFor()
+    await page.goto(`${app.address}/house`)
+    await page.getByRole('button', { name: /Load for intermediate dancers: 7/ }).click()
+    expect(await figure.inputValue()).toBe('7 points')
+    await page.getByRole('button', { name: 'Undo' }).click()
+    expect(await figure.inputValue()).toBe('2 points')
+  })
+
+  it('keeps a turn to the left on both sides, and what breaks is said on its own line', async () => {
+    const { page } = await app.visit()
+    await openSheet(
+      page,
+      'Unwind',
+      'phrase A 4\n feet 1 step R cross-front ball; 2 pivot -180; 3 pivot -180; 4 close L',
+    )
+    expect(await finding(page, 'turn.blocked').count()).toBe(0)
+    await page.getByRole('button', { name: 'Tempo, families and start' }).click()
+    await page
+      .getByRole('switch', { name: 'Turns keep their direction on the other side' })
+      .check({ force: true })
+    await page.keyboard.press('Escape')
+    const blocked = finding(page, 'turn.blocked').first()
+    await blocked.waitFor()
+    expect(await blocked.textContent()).toMatch(
+      /A2.*left side.*Your left foot is crossed in front, so a turn to the left winds you up/,
+    )
+    // Both sides, count under count: the turn goes left on both.
+    await page.getByRole('button', { name: 'Both', exact: true }).click()
+    const turning = async (side: string, words: RegExp) =>
+      (await namesOn(page, `${side}:0`, 'feet')).filter((name) => words.test(name)).length
+    for (const side of ['R', 'L']) await expect.poll(() => turning(side, /pivot -180/)).toBe(2)
+    await undo(page)
+    await finding(page, 'turn.blocked').first().waitFor({ state: 'detached' })
+    await expect.poll(() => turning('L', /pivot 180/)).toBe(2)
+  })
+})
+
+describe('what the eye follows', () => {
+  it('is one count, in the braid, on the floor map from both views, and while it plays', async () => {
+    const { page } = await app.visit()
+    await open(page, 'Copper Lantern')
+    await panel(page, 'Floor')
+    const here = page.locator('[data-here]')
+    expect(await here.getAttribute('data-here')).toBe('A1')
+    const { x, y } = await placeIn(page, 'R:0', 'feet', 3)
+    await page.mouse.click(x, y)
+    await expect.poll(() => here.getAttribute('data-here')).toBe('A3')
+    const spot = async () => {
+      const box = (await here.boundingBox()) ?? { x: 0, y: 0, width: 0, height: 0 }
+      return { x: box.x + box.width / 2, y: box.y + box.height / 2 }
+    }
+    const map = (await page.locator('[data-floor]').boundingBox()) ?? {
+      x: 0,
+      y: 0,
+      width: 0,
+      height: 0,
+    }
+    const dancer = await spot()
+    await page.getByText('Audience’s').click()
+    await page.locator('[data-floor="audience"]').waitFor()
+    const audience = await spot()
+    // The audience's map is the dancer's turned half round.
+    expect(audience.y + dancer.y).toBeCloseTo(2 * (map.y + map.height / 2), -1)
+    expect(audience.x + dancer.x).toBeCloseTo(2 * (map.x + map.width / 2), -1)
+    expect(dancer.y).toBeLessThan(map.y + map.height / 2)
+    expect(audience.y).toBeGreaterThan(map.y + map.height / 2)
+    await page.getByRole('application').focus()
+    await page.keyboard.press('Space')
+    // It is there for one count only: looked for in every frame.
+    await page.waitForFunction(() => document.querySelector('[data-here="A6"]'))
+    await page.keyboard.press('Space')
+  })
+
+  it('is heat behind the counts and hair lines for ways nobody wrote, with their words', async () => {
+    const { page } = await app.visit()
+    await openSheet(
+      page,
+      'Hairs',
+      'tempo 120\nphrase A 8\n feet 1 step R side; 2 touch L together\n hips 1 at R; 4-5 half-circle-front R; 7-8 hip-circle-large; 7-8 knee-shimmy\n arms 7-8 snake-arms R\n torso 7-8 shoulder-shimmy',
+    )
+    const hair = page.locator('[data-late]')
+    expect(await hair.count()).toBe(2)
+    expect(await hair.first().textContent()).toMatch(/on the way to hips left/)
+    const heat = await page
+      .locator('[data-heat]')
+      .evaluateAll((all) => all.map((one) => Number(one.getAttribute('data-heat'))))
+    expect(heat).toHaveLength(8)
+    expect(Math.max(...heat)).toBe(heat[6])
+    expect(await page.locator('[data-load="7"] title').textContent()).toMatch(
+      /A7: load \d+\.\d of 7: /,
+    )
+  })
+})
+
+describe('the level and the tempo', () => {
+  it('show what to swap, take it as one edit, keep it as a variant, and mark the limit of the tempo', async () => {
+    const { page } = await app.visit()
+    await open(page, 'Copper Lantern')
+    const most = page.locator('[data-most]')
+    await expect.poll(() => most.textContent()).toBe('goes up to 150')
+    await panel(page, 'Level')
+    await page.getByText('New', { exact: true }).click()
+    const version = page.locator('[data-level="new"]')
+    await version.getByText('hip slide R').waitFor()
+    const before = await namesOn(page, 'R:2', 'hips')
+    await version.getByRole('button', { name: 'Keep as a variant' }).click()
+    await page.getByText('is kept beside this one').waitFor()
+    await version.getByRole('button', { name: 'Take these forms' }).click()
+    await expect.poll(() => namesOn(page, 'R:2', 'hips')).not.toEqual(before)
+    await undo(page)
+    await expect.poll(() => namesOn(page, 'R:2', 'hips')).toEqual(before)
+    await page
+      .getByRole('listitem')
+      .getByRole('button', { name: /above 150/ })
+      .click()
+    await expect
+      .poll(() => page.locator('#braid-place').textContent())
+      .toMatch(/^C3, Arms: snake arms/)
+    await page.goto(app.address)
+    const card = page.getByRole('article', { name: 'Copper Lantern, new' })
+    await card.getByText('variant for new').waitFor()
+    await card.getByRole('link').click()
+    await page.getByRole('application').waitFor()
+    expect(await page.getByRole('textbox', { name: 'Title' }).inputValue()).toBe(
+      'Copper Lantern, new',
+    )
+  })
+})
+
+describe('ideas', () => {
+  it('are looked at in the braid and placed only when they are chosen; the same number brings the same', async () => {
+    const { page } = await app.visit()
+    await open(page, 'Saffron Steps')
+    await panel(page, 'Moves')
+    const { x, y } = await placeIn(page, 'R:0', 'torso', 1)
+    await page.mouse.click(x, y)
+    await page.getByRole('button', { name: 'Ideas for A1-4, torso' }).click()
+    const ideas = page.getByRole('list', { name: 'Ideas for A1-4' })
+    await ideas.getByRole('listitem').first().waitFor()
+    const first = ideas.getByRole('button').first()
+    const name = (await first.textContent()) ?? ''
+    await first.hover()
+    await page.locator('[data-fresh]').waitFor()
+    await page.mouse.move(5, 5)
+    expect((await namesOn(page, 'R:0', 'torso')).length).toBe(1)
+    await first.click()
+    await expect.poll(async () => (await namesOn(page, 'R:0', 'torso')).join()).toContain(name)
+    await undo(page)
+    const fill = async () => {
+      await page.getByRole('button', { name: 'Fill A torso' }).click()
+      const ways = page.getByRole('list', { name: 'Ways to fill A, torso' })
+      await ways.getByRole('listitem').first().waitFor()
+      return ways.getByRole('button').allTextContents()
+    }
+    const ways = await fill()
+    expect(ways.length).toBeGreaterThan(1)
+    expect(await fill()).toEqual(ways)
+    await page
+      .getByRole('list', { name: 'Ways to fill A, torso' })
+      .getByRole('button')
+      .first()
+      .click()
+    await expect.poll(async () => (await namesOn(page, 'R:0', 'torso')).length).toBeGreaterThan(1)
+  })
+})
+
+describe('turning', () => {
+  it('shares a turn over the selected counts, says each facing, and goes to all four walls', async () => {
+    const { page } = await app.visit()
+    await openSheet(
+      page,
+      'Round',
+      'phrase A 8\n feet 1 step R in-place; 2 step L in-place; 3 step R in-place; 4 step L in-place; 5 step R in-place; 6 step L in-place; 7 step R in-place; 8 step L in-place',
+    )
+    await panel(page, 'Floor')
+    await page.getByRole('application').focus()
+    await page.keyboard.press('1')
+    for (let i = 0; i < 7; i++) await page.keyboard.press('Shift+ArrowRight')
+    await page.getByRole('button', { name: 'Share over the selected counts' }).click()
+    await page.getByText('All turns together: 360°').waitFor()
+    const rows = page.locator('tbody tr').filter({ hasText: '45°' })
+    await expect.poll(() => rows.count()).toBe(8)
+    expect(await rows.nth(1).textContent()).toMatch(/A2.*45°.*the right wall/)
+    await page.getByRole('button', { name: 'All four walls, right' }).click()
+    await page.getByText('All turns together: 90°').waitFor()
+    await panel(page, 'Body')
+    expect(await finding(page, 'join.facing').textContent()).toMatch(
+      /4 rounds bring you back to front/,
+    )
+  })
+})
+
+describe.each(['light', 'dark'] as const)('in the %s theme', (colorScheme) => {
+  it('axe finds nothing serious on what is new', async () => {
+    const { page } = await app.visit({ colorScheme })
+    await open(page, 'Find the Slip')
+    await finding(page, 'feet.loaded')
+      .getByRole('button', { name: /A6: touch L/ })
+      .waitFor()
+    await expectAccessible(page)
+    for (const name of ['Floor', 'Level']) {
+      await panel(page, name)
+      await page.waitForTimeout(1500)
+      await expectAccessible(page)
+    }
+    await page.goto(`${app.address}/house`)
+    await page.getByRole('heading', { name: 'House rules' }).waitFor()
+    await expectAccessible(page)
+  })
+})

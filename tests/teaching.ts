@@ -1,0 +1,59 @@
+import type { ClassEntry, DancedDrill, Group } from '../src/core/diary/diary'
+import { USUAL_HOUSE } from '../src/core/house/house'
+import { vocabulary } from '../src/core/moves/vocabulary'
+import { materialsOf } from '../src/core/plan/material'
+import { NOTHING_KNOWN, type PlanWishes } from '../src/core/plan/plan'
+import { demo } from './demo'
+
+/** The demo as a planner looks at it. */
+export const materials = materialsOf(demo, vocabulary, USUAL_HOUSE)
+
+/** The id of a combination of the demo. */
+export function demoId(title: string): string {
+  const found = demo.find((one) => one.title === title)
+  if (!found) throw new Error(`the demo has no ${title}`)
+  return found.id
+}
+
+/** A class of three quarters of an hour from one combination of the demo. */
+export const wishesOf = (title: string, more: Partial<PlanWishes> = {}): PlanWishes => ({
+  combinations: [demoId(title)],
+  minutes: 45,
+  level: 'intermediate',
+  tempoNow: 72,
+  tempoTarget: 96,
+  way: 'propose',
+  seen: 'none',
+  known: NOTHING_KNOWN,
+  ...more,
+})
+
+export const tuesday: Group = {
+  kind: 'group',
+  schemaVersion: 1,
+  id: 'tuesday',
+  name: 'Tuesday improvers',
+  level: 'improver',
+  minutes: 60,
+  room: 'Long room',
+}
+
+export const classOn = (
+  date: string,
+  danced: readonly DancedDrill[],
+  more: Partial<ClassEntry> = {},
+): ClassEntry => ({
+  kind: 'class',
+  schemaVersion: 1,
+  id: `class ${date}`,
+  date,
+  start: '18:30',
+  group: tuesday.id,
+  title: 'Tuesday',
+  minutes: 60,
+  room: 'Long room',
+  danced,
+  notes: '',
+  next: '',
+  ...more,
+})
