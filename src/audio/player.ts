@@ -1,15 +1,12 @@
 import type { Part, Program, Sound } from '../core/teaching/program'
 import { type Anchor, secondsAt, type Tempo, ticksAt } from '../core/time/tempo'
-import { tick } from '../core/time/time'
 
-/** A page blocked for 200 ms lost clicks at 100 ms ahead and none at this. */
-const AHEAD_SECONDS = 0.3
-/** A page that is woken late is booked for longer: three times its longest nap, up to this. */
-const MOST_AHEAD_SECONDS = 1.5
-const AHEAD_NAPS = 3
-const FIRST_NAP_SECONDS = 0.2
-/** What of the longest nap is still reckoned with at the next wake: half of it after half a minute. */
-const NAP_KEPT = 0.9995
+/** A page that is blocked for less than this loses no sound. */
+const AHEAD_SECONDS = 2
+/** What is due sooner than this sounds as it was booked, whatever is changed. */
+const SETTLED_SECONDS = 0.25
+/** What is heard may lag this far behind the clock. */
+const MOST_LATE_SECONDS = 2
 const WAKE_MS = 25
 /** Room for the first sound to be booked before it is due. */
 const FIRST_SECONDS = 0.08
@@ -24,8 +21,8 @@ export interface Outside {
   readonly clock: Clock
   /** Books a sound on the clock. */
   readonly book: (sound: Sound, seconds: number) => void
-  /** Takes back everything booked. */
-  readonly silence: () => void
+  /** Takes back what is due at this second or later. */
+  readonly takeBack: (from: number) => void
   /** Calls again and again until the returned stop is called. */
   readonly every: (ms: number, call: () => void) => () => void
 }
@@ -42,13 +39,14 @@ export interface Position {
 }
 
 export interface Player {
-  /** @param ahead seconds that are booked ahead at least; 0.3 where it is not given. */
-  readonly play: (program: Program, tempo?: Tempo, ahead?: number) => void
+  readonly play: (program: Program, tempo?: Tempo) => void
   readonly stop: () => void
-  /** Goes on in a changed program of the same parts, from the next sound not yet booked. */
+  /** Goes on in a changed program of the same parts, a quarter of a second from now. */
   readonly swap: (program: Program) => void
-  /** From the next sound not yet booked on, for everything that follows. */
+  /** Holds from a quarter of a second from now, for everything that follows. */
   readonly setTempo: (tempo: Tempo) => void
+  /** Books anew what is not yet due, when what is to be heard of it has changed. */
+  readonly rebook: () => void
   /** Where the sound is; `late` seconds behind the clock, when the device is that slow to sound. */
   readonly position: (late?: number) => Position | undefined
   readonly isPlaying: () => boolean
@@ -68,7 +66,7 @@ function partAt({ parts, loopFrom }: Program, turn: number): Part | undefined {
 }
 
 /** Plays programs: books sounds ahead on the clock, drops what is late, never bunches it. */
-export function createPlayer({ clock, book, silence, every }: Outside): Player {
+export function createPlayer({ clock, book, takeBack, every }: Outside): Player {
   const listeners = new Set<() => void>()
   let program: Program | undefined
   let tempoNow: Tempo | undefined
@@ -82,21 +80,8 @@ export function createPlayer({ clock, book, silence, every }: Outside): Player {
   const last = () => anchors.at(-1)
   const partOf = (anchor: PartAnchor) => program && partAt(program, anchor.turn)
 
-  let leastAhead = AHEAD_SECONDS
-  let woken: number | undefined
-  // A page that has just begun to play has more to do than later.
-  let nap = FIRST_NAP_SECONDS
-
-  /** Seconds to book ahead: more, the later this page has been woken of late. */
-  function ahead(): number {
-    const now = clock.currentTime
-    nap = Math.max(nap * NAP_KEPT, now - (woken ?? now))
-    woken = now
-    return Math.min(MOST_AHEAD_SECONDS, Math.max(leastAhead, AHEAD_NAPS * nap))
-  }
-
   function bookAhead() {
-    const horizon = clock.currentTime + ahead()
+    const horizon = clock.currentTime + AHEAD_SECONDS
     for (let anchor = last(); program && anchor; anchor = last()) {
       const part = partOf(anchor)
       if (!part) break
@@ -121,11 +106,34 @@ export function createPlayer({ clock, book, silence, every }: Outside): Player {
 
   function begin(turn: number, seconds: number, part: Part) {
     next = 0
-    // The one before is kept: what is heard now lags behind what is booked.
-    anchors = [
-      ...anchors.slice(-8),
-      { turn, seconds, tick: tick(0), tempo: tempoNow ?? part.tempo },
-    ]
+    addAnchor({ turn, seconds, tick: 0, tempo: tempoNow ?? part.tempo })
+  }
+
+  /** Those before are kept as long as they may still be heard. */
+  function addAnchor(anchor: PartAnchor) {
+    const heard = clock.currentTime - MOST_LATE_SECONDS
+    anchors = anchors.filter((_, i) => (anchors[i + 1] ?? anchor).seconds > heard)
+    anchors.push(anchor)
+  }
+
+  /** The next sound to book is the first that is due at this second or later. */
+  function bookFrom(seconds: number) {
+    const anchor = last()
+    const part = anchor && partOf(anchor)
+    if (!anchor || !part) return
+    const found = part.sounds.findIndex(({ at }) => secondsAt(anchor, at) >= seconds)
+    next = found < 0 ? part.sounds.length : found
+  }
+
+  /** Makes a change in what is not yet due, and books it again. */
+  function change(make: (from: number) => void) {
+    if (!program) return
+    const from = clock.currentTime + SETTLED_SECONDS
+    takeBack(from)
+    while (anchors.length > 1 && (last()?.seconds ?? 0) > from) anchors.pop()
+    make(from)
+    bookFrom(from)
+    bookAhead()
   }
 
   function stop() {
@@ -133,16 +141,14 @@ export function createPlayer({ clock, book, silence, every }: Outside): Player {
     stopWaking?.()
     stopWaking = undefined
     program = undefined
-    woken = undefined
     anchors = []
-    silence()
+    takeBack(Number.NEGATIVE_INFINITY)
     tell()
   }
 
   return {
-    play(wanted, tempo, ahead = AHEAD_SECONDS) {
+    play(wanted, tempo) {
       stop()
-      leastAhead = ahead
       const first = wanted.parts[0]
       if (!first) return
       program = wanted
@@ -153,30 +159,18 @@ export function createPlayer({ clock, book, silence, every }: Outside): Player {
       tell()
     },
     stop,
-    swap(wanted) {
-      const anchor = last()
-      const before = anchor && partOf(anchor)
-      if (!anchor || !before) return
-      // All sounds of one tick are booked together, so this tick has none booked yet.
-      const from = before.sounds[next]?.at ?? before.length
-      program = wanted
-      const part = partOf(anchor)
-      if (!part) return stop()
-      const found = part.sounds.findIndex(({ at }) => at >= from)
-      next = found < 0 ? part.sounds.length : found
-    },
-    setTempo(tempo) {
-      tempoNow = tempo
-      const anchor = last()
-      const part = anchor && partOf(anchor)
-      if (!anchor || !part || anchor.tempo === tempo) return
-      // What is booked keeps its time; the new tempo holds from the first sound that is not.
-      const from = part.sounds[next]?.at ?? part.length
-      anchors = [
-        ...anchors.slice(-8),
-        { turn: anchor.turn, seconds: secondsAt(anchor, from), tick: from, tempo },
-      ]
-    },
+    swap: (wanted) =>
+      change(() => {
+        program = wanted
+      }),
+    setTempo: (tempo) =>
+      change((from) => {
+        tempoNow = tempo
+        const anchor = last()
+        if (!anchor || anchor.tempo === tempo) return
+        addAnchor({ turn: anchor.turn, seconds: from, tick: ticksAt(anchor, from), tempo })
+      }),
+    rebook: () => change(() => {}),
     position(late = 0) {
       const now = clock.currentTime - late
       const anchor = anchors.findLast(({ seconds }) => seconds <= now) ?? anchors[0]

@@ -116,7 +116,8 @@ export const loudnessOf = ({ kind, loud = 1 }: Sound, mix: Mix): number =>
 export interface Drum<C extends BaseAudioContext = AudioContext> {
   readonly context: C
   readonly book: (sound: Sound, seconds: number) => void
-  readonly silence: () => void
+  /** Takes back what is due at this second or later. */
+  readonly takeBack: (from: number) => void
   /** Holds for what is booked from now on. */
   readonly setMix: (mix: Mix) => void
   readonly setSpeak: (speak: Speak) => void
@@ -126,7 +127,7 @@ export interface Drum<C extends BaseAudioContext = AudioContext> {
 export function createDrum<C extends BaseAudioContext>(context: C): Drum<C> {
   let sampleOf = createSamples(context.sampleRate, () => undefined)
   const buffers = new Map<Sample, AudioBuffer>()
-  const booked = new Set<AudioBufferSourceNode>()
+  const booked = new Map<AudioBufferSourceNode, number>()
   let mix = FULL_MIX
   const bufferOf = (sample: Sample) => {
     const known = buffers.get(sample)
@@ -151,15 +152,16 @@ export function createDrum<C extends BaseAudioContext>(context: C): Drum<C> {
         booked.delete(source)
         gain.disconnect()
       }
-      booked.add(source)
+      booked.set(source, seconds)
       source.start(Math.max(0, seconds - sample.early))
     },
-    silence() {
-      for (const source of booked) {
+    takeBack(from) {
+      for (const [source, due] of booked) {
+        if (due < from) continue
         source.stop()
         source.disconnect()
+        booked.delete(source)
       }
-      booked.clear()
     },
     setMix(wanted) {
       mix = wanted

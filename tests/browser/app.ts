@@ -78,16 +78,25 @@ export async function startApp(): Promise<App> {
   }
 }
 
-/** Writes down every sound the page books on its audio clock; it sounds all the same. */
+/** Writes down every sound the page books on its audio clock and does not take back; it sounds all the same. */
 function recordSounds() {
   const started: Started[] = []
   Object.assign(window, { started })
-  const start = AudioBufferSourceNode.prototype.start
+  const noted = new WeakMap<AudioScheduledSourceNode, Started>()
+  const { start } = AudioBufferSourceNode.prototype
+  const { stop } = AudioScheduledSourceNode.prototype
   AudioBufferSourceNode.prototype.start = function (when = 0, ...rest) {
     const ahead = when - this.context.currentTime
-    started.push({ when, duration: this.buffer?.duration ?? 0, ahead })
+    const note = { when, duration: this.buffer?.duration ?? 0, ahead }
+    started.push(note)
+    noted.set(this, note)
     if (this.context instanceof AudioContext) Object.assign(window, { clock: this.context })
     return start.call(this, when, ...rest)
+  }
+  AudioScheduledSourceNode.prototype.stop = function (...when) {
+    const note = noted.get(this)
+    if (note && note.when > this.context.currentTime) started.splice(started.indexOf(note), 1)
+    return stop.apply(this, when)
   }
 }
 

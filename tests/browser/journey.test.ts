@@ -114,8 +114,8 @@ describe('a new combination of 16 counts, from nothing to a file and back', () =
     await expect
       .poll(async () => (await soundsOf(page)).length, { timeout: 20_000 })
       .toBeGreaterThan(9)
-    await page.keyboard.press('Space')
     const sounds = await soundsOf(page)
+    await page.keyboard.press('Space')
     const period = 60 / 96
     const first = sounds[0]?.when ?? 0
     const halves = sounds.map(({ when }) => ((when - first) / period) * 2)

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { TICKS_PER_COUNT, type Tick } from './time'
+import { TICKS_PER_COUNT } from './time'
 
 /** Counts per minute, 40 to 220 (model 1). */
 export const Tempo = z.int().min(40).max(220)
@@ -21,7 +21,8 @@ const ticksOfSeconds = (seconds: number, tempo: Tempo): number =>
 /** A point where music time and clock time are known to agree, and the tempo from there on. */
 export interface Anchor {
   readonly seconds: number
-  readonly tick: Tick
+  /** May lie between two ticks. */
+  readonly tick: number
   readonly tempo: Tempo
 }
 

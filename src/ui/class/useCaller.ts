@@ -16,9 +16,6 @@ export interface Danced {
   readonly parts: readonly DrillPart[]
 }
 
-/** The floor draws, shows and listens meanwhile; a tempo changed is heard a second later. */
-const AHEAD_SECONDS = 1
-
 /** How often it is looked whether a round is over. */
 const LOOK_MS = 120
 
@@ -148,7 +145,7 @@ export function useCaller(deck: PlayDeck, reports: CallerReports) {
       play(danced: Danced) {
         stop()
         playing.current = { danced, reported: 0 }
-        void deck.play({ parts: danced.parts }, undefined, AHEAD_SECONDS)
+        void deck.play({ parts: danced.parts })
       },
       /** Where it sounds now. */
       clock() {

@@ -9,15 +9,14 @@ import { createStore, type Readable } from '../stores/store'
 export interface PlayDeck extends Readable<boolean> {
   /** Loads what plays, so that the first key sounds at once. */
   readonly warm: () => void
-  /** @param ahead seconds booked ahead at least, for a page that has much else to do. */
-  readonly play: (program: Program, tempo?: Tempo, ahead?: number) => Promise<void>
+  readonly play: (program: Program, tempo?: Tempo) => Promise<void>
   readonly stop: () => void
   /** Goes on in a changed program of the same parts. */
   readonly swap: (program: Program) => void
   readonly setTempo: (tempo: Tempo) => void
   /** Where the sound is that is heard now. */
   readonly position: () => Position | undefined
-  /** Which sounds are heard; asked as each one is booked. */
+  /** Which sounds are heard. */
   readonly hear: (isHeard: (kind: SoundKind) => boolean) => void
   readonly setMix: (mix: Mix) => void
   /** Loads the calling voice; the instructor's own words go before it. */
@@ -56,7 +55,7 @@ export function createPlayDeck(): PlayDeck {
       book: (sound, seconds) => {
         if (isHeard(sound.kind)) drum.book(sound, seconds)
       },
-      silence: drum.silence,
+      takeBack: drum.takeBack,
       every: wakeEvery,
     })
     player.subscribe(() => playing.set(() => player.isPlaying()))
@@ -81,12 +80,12 @@ export function createPlayDeck(): PlayDeck {
     get: playing.get,
     subscribe: playing.subscribe,
     warm: () => void loadSound(),
-    async play(program, tempo, ahead) {
+    async play(program, tempo) {
       const mine = ++turn
       // A count-in in tones, because the voice was still on its way, would confuse a class.
       const [{ player, drum }] = await Promise.all([load(), voice])
       await drum.context.resume()
-      if (mine === turn) player.play(program, tempo, ahead)
+      if (mine === turn) player.play(program, tempo)
     },
     stop() {
       turn++
@@ -97,10 +96,12 @@ export function createPlayDeck(): PlayDeck {
     position: () => ready?.player.position(ready.drum.context.outputLatency || 0),
     hear(wanted) {
       isHeard = wanted
+      ready?.player.rebook()
     },
     setMix(wanted) {
       mix = wanted
       ready?.drum.setMix(wanted)
+      ready?.player.rebook()
     },
     prepareVoice(own) {
       // Without a voice the words are tones.
