@@ -1,5 +1,6 @@
+import fc from 'fast-check'
 import type { ClassEntry, DancedDrill, Group } from '../src/core/diary/diary'
-import { USUAL_HOUSE } from '../src/core/house/house'
+import { settled, USUAL_HOUSE, USUAL_RULES } from '../src/core/house/house'
 import { vocabulary } from '../src/core/moves/vocabulary'
 import { materialsOf } from '../src/core/plan/material'
 import { NOTHING_KNOWN, type PlanWishes } from '../src/core/plan/plan'
@@ -14,6 +15,16 @@ export function demoId(title: string): string {
   if (!found) throw new Error(`the demo has no ${title}`)
   return found.id
 }
+
+/** A house that talks and calls in its own way. */
+export const anyTeachingHouse = fc
+  .record({
+    'plan.talkNew': fc.integer({ min: 0, max: 60 }),
+    'plan.talk': fc.integer({ min: 0, max: 30 }),
+    'call.lead': fc.constantFrom(0, 0.5, 1, 2, 3),
+    'call.leadBig': fc.constantFrom(0.5, 1, 2, 4),
+  })
+  .map((figures) => settled({ ...USUAL_RULES, figures }))
 
 /** A class of three quarters of an hour from one combination of the demo. */
 export const wishesOf = (title: string, more: Partial<PlanWishes> = {}): PlanWishes => ({

@@ -1,15 +1,16 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
+import { anyTeachingHouse } from '../../../tests/teaching'
 import { combination, feet, move, on } from '../../../tests/write'
 import { factsOf } from '../body/feet'
 import { otherSide } from '../body/side'
 import { drillParts } from '../floor/drillProgram'
-import { USUAL_HOUSE } from '../house/house'
+import type { House } from '../house/house'
 import { LAYERS } from '../moves/move'
 import { vocabulary } from '../moves/vocabulary'
 import { materialsOf, roundOf } from '../plan/material'
-import { RHYTHMS, rhythmOf, strokesIn, usualRhythm } from '../rhythm/rhythms'
+import { rhythmOf } from '../rhythm/rhythms'
 import { simulate } from '../simulate/simulate'
 import { secondsOfTicks } from '../time/tempo'
 import { TICKS_PER_COUNT, tick } from '../time/time'
@@ -34,8 +35,9 @@ const anyDrill = fc
     rounds: fc.integer({ min: 1, max: 6 }),
     inTurn: fc.boolean(),
     from: fc.nat(3),
+    house: anyTeachingHouse,
   })
-  .map(({ combination: one, tempo, rounds, inTurn, from }) => {
+  .map(({ combination: one, tempo, rounds, inTurn, from, house }) => {
     const lead = simulate(one, vocabulary)
     const first = lead.passes[Math.min(from, lead.passes.length - 1)]
     const phrases = inTurn || !first || first.index === 0 ? [] : [first.phrase.id]
@@ -48,17 +50,19 @@ const anyDrill = fc
       repeats: rounds,
       tempo,
     }
-    return { one, drill }
+    return { one, drill, house }
   })
 
 const partsOf = ({
   one,
   drill,
+  house,
 }: {
   one: Parameters<typeof materialsOf>[0][number]
   drill: Parameters<typeof drillParts>[0] & { combination: string; phrases: string[] }
+  house: House
 }) => {
-  const round = roundOf(drill, materialsOf([one], vocabulary, USUAL_HOUSE))
+  const round = roundOf(drill, materialsOf([one], vocabulary, house))
   if (!round) throw new Error('no round')
   return {
     round,
@@ -71,8 +75,8 @@ const spoken = (calls: readonly Call[]) => calls.filter(({ say }) => say)
 describe('what is called in any drill', () => {
   it('never lies over another word, and a cue is over its lead before its event', () => {
     fc.assert(
-      fc.property(anyDrill, ({ one, drill }) => {
-        const { parts } = partsOf({ one, drill })
+      fc.property(anyDrill, ({ one, drill, house }) => {
+        const { parts } = partsOf({ one, drill, house })
         let start = 0
         const all: Call[] = []
         for (const part of parts) {
@@ -89,7 +93,7 @@ describe('what is called in any drill', () => {
         for (const call of said)
           if (call.what !== 'number' && call.what !== 'and')
             expect(call.at + call.length).toBeLessThanOrEqual(
-              call.of - leadOf(call.what) * TICKS_PER_COUNT + 1e-6,
+              call.of - leadOf(call.what, house) * TICKS_PER_COUNT + 1e-6,
             )
       }),
       { numRuns: 400, seed: 71 },
@@ -98,8 +102,8 @@ describe('what is called in any drill', () => {
 
   it('calls every landing by its own number in numbered rounds, unless a cue is said there', () => {
     fc.assert(
-      fc.property(anyDrill, ({ one, drill }) => {
-        const { parts, round } = partsOf({ one, drill })
+      fc.property(anyDrill, ({ one, drill, house }) => {
+        const { parts, round } = partsOf({ one, drill, house })
         for (const part of parts) {
           if (part.round === 0) {
             expect(part.calls.filter(({ what }) => what === 'number')).toHaveLength(
@@ -149,8 +153,8 @@ describe('what is called in any drill', () => {
 
   it('has as many counts in its parts as the drill, and the strokes of its rhythm in step', () => {
     fc.assert(
-      fc.property(anyDrill, ({ one, drill }) => {
-        const { parts, round } = partsOf({ one, drill })
+      fc.property(anyDrill, ({ one, drill, house }) => {
+        const { parts, round } = partsOf({ one, drill, house })
         const danced = parts.filter((part) => part.round > 0)
         expect(danced).toHaveLength(2 * drill.repeats)
         for (const part of danced) {
@@ -240,43 +244,5 @@ describe('a round that is called', () => {
     expect(callModes(1)).toEqual(['all'])
     expect(callModes(2)).toEqual(['all', 'switch'])
     expect(callModes(5)).toEqual(['all', 'all', 'cues', 'cues', 'switch'])
-  })
-})
-
-describe('the rhythms', () => {
-  it('are at least eight, in the metres of the families, each within its cycle and starting low or on one', () => {
-    expect(RHYTHMS.length).toBeGreaterThanOrEqual(8)
-    expect(new Set(RHYTHMS.map(({ id }) => id)).size).toBe(RHYTHMS.length)
-    expect(new Set(RHYTHMS.map(({ counts }) => counts))).toEqual(new Set([2, 4, 8, 9]))
-    for (const { strokes, counts, name } of RHYTHMS) {
-      expect(strokes.length, name).toBeGreaterThan(3)
-      expect(
-        strokes.every(({ at, loud }) => at < counts * TICKS_PER_COUNT && loud > 0 && loud <= 1),
-      ).toBe(true)
-    }
-    for (const family of ['belly', 'bollywood', 'polynesian', 'latin', 'general'] as const)
-      expect(usualRhythm([family], 8)?.families).toContain(family)
-    expect(usualRhythm(['belly'], 9)?.counts).toBe(9)
-    expect(usualRhythm(['latin'], 7)?.counts).toBeUndefined()
-  })
-
-  it('go on through any stretch as they would from the start', () => {
-    fc.assert(
-      fc.property(
-        fc.constantFrom(...RHYTHMS),
-        fc.integer({ min: 0, max: 60 }),
-        fc.integer({ min: 1, max: 60 }),
-        (rhythm, from, counts) => {
-          const all = strokesIn(rhythm, 0, (from + counts) * TICKS_PER_COUNT)
-          const late = strokesIn(rhythm, from * TICKS_PER_COUNT, counts * TICKS_PER_COUNT)
-          expect(late).toEqual(
-            all
-              .filter(({ at }) => at >= from * TICKS_PER_COUNT)
-              .map((stroke) => ({ ...stroke, at: stroke.at - from * TICKS_PER_COUNT })),
-          )
-        },
-      ),
-      { numRuns: 120 },
-    )
   })
 })

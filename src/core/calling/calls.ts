@@ -109,8 +109,8 @@ export function callsOf(
   const cues = parts
     .flatMap((part, i) => (part.kind === 'round' ? cuesIn(part, starts[i] ?? 0, parts[i - 1]) : []))
     .sort((a, b) => CUE_KINDS.indexOf(a.kind) - CUE_KINDS.indexOf(b.kind) || a.at - b.at)
-  for (const { at: of, kind, text } of cues) {
-    const end = of - leadOf(kind) * TICKS_PER_COUNT
+  for (const { at: of, kind, text, lead } of cues) {
+    const end = of - lead * TICKS_PER_COUNT
     const fitting = [false, true].flatMap((isFast) => {
       const ticks = ticksOf(text, isFast)
       const at = Math.floor(end - ticks)
@@ -140,12 +140,12 @@ function numberCall(at: number, number: number, room: number, ticksOf: TicksOf):
   return { at, length, what: 'number', text, of: at, say: { text, isFast, onBeat: true } }
 }
 
-/** The cues of a round, on the ticks of the whole. */
+/** The cues of a round, on the ticks of the whole, and how many counts before its event each is over. */
 function cuesIn(
   part: Extract<CalledPart, { kind: 'round' }>,
   start: number,
   before: CalledPart | undefined,
-): readonly Cue[] {
+): readonly (Cue & { readonly lead: number })[] {
   const { simulation, range, layers, mode, isSwitch } = part
   if (mode === 'none') return []
   // The switch is announced before the count-in that stands between the sides.
@@ -153,14 +153,15 @@ function cuesIn(
   const change: readonly Cue[] = isSwitch
     ? [{ at: start - pause, kind: 'switch', text: 'switch' }]
     : []
-  if (mode === 'switch') return change
+  const led = (cue: Cue) => ({ ...cue, lead: leadOf(cue.kind, simulation.house) })
+  if (mode === 'switch') return change.map(led)
   const own = simulation.passes
     .filter(({ at }) => at >= range.from && at < range.to)
     .flatMap((pass) => cuesOf(simulation, pass, layers))
     .filter(({ at }) => at >= range.from && at < range.to)
     // Where the drill begins with a phrase, its name was just said.
     .filter(({ at, kind }) => kind !== 'phrase' || at > range.from)
-  return [...change, ...own.map((cue) => ({ ...cue, at: cue.at - range.from + start }))]
+  return [...change, ...own.map((cue) => ({ ...cue, at: cue.at - range.from + start }))].map(led)
 }
 
 /** Whole counts always, unless a cue is said there; “and” and “uh” only where something lands and there is time. */
@@ -221,7 +222,7 @@ function numbersIn(
           say: { text, isFast: true, onBeat: true },
         })
     }
-    const roomBefore = said[0] ? said[0].at - here : room
+    const roomBefore = Math.min(room, ...said.slice(0, 1).map(({ at }) => at - here))
     calls.push(numberCall(here, number, roomBefore, ticksOf), ...said)
   }
   return calls

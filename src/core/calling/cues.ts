@@ -1,5 +1,6 @@
 import type { Event } from '../combination/combination'
 import type { Pass } from '../combination/passes'
+import type { House } from '../house/house'
 import type { Simulation } from '../simulate/simulate'
 
 /** What a cue announces; of two that collide the earlier in this list is said (model 11). */
@@ -15,7 +16,8 @@ export interface Cue {
 }
 
 /** Counts before its event by which a cue is over (model 11, house figures). */
-export const leadOf = (kind: CueKind): number => (kind === 'layer' || kind === 'accent' ? 1 : 2)
+export const leadOf = (kind: CueKind, { figures }: House): number =>
+  figures[kind === 'layer' || kind === 'accent' ? 'call.lead' : 'call.leadBig']
 
 const turnsAt = ({ danced }: Simulation, pass: Pass): ReadonlySet<string> =>
   new Set(

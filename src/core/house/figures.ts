@@ -4,7 +4,7 @@ import { ArmPlace, PALM_CM, REACH_CM } from '../body/places'
 /** A house figure: what it decides, what it usually is, and how far it may be changed. */
 export interface Figure {
   readonly words: string
-  readonly unit: 's' | 'm' | 'cm' | '°' | '°/s' | 'm/s' | '×' | 'points' | 'times'
+  readonly unit: 's' | 'm' | 'cm' | '°' | '°/s' | 'm/s' | '×' | 'points' | 'times' | 'counts'
   readonly usual: number
   readonly least: number
   readonly most: number
@@ -77,6 +77,10 @@ const SINGLE_FIGURES = {
   'balance.air': figure('One foot in the air, at the longest', 2, 's', 0.2, 20),
   'balance.toes': figure('Standing on the toes, at the longest', 4, 's', 0.2, 60),
   'balance.toesWalking': figure('Walking on the toes, at the longest', 12, 's', 0.2, 120),
+  'plan.talkNew': figure('Talk before a new layer', 12, 's', 0, 120),
+  'plan.talk': figure('Talk before any other drill', 5, 's', 0, 60),
+  'call.lead': figure('A cue is over before its move by', 1, 'counts', 0, 8),
+  'call.leadBig': figure('… before a switch, a turn or a new phrase by', 2, 'counts', 0, 8),
   'repair.touch': figure('Step to touch, or touch to step', 1, 'points', 0.1, 20),
   'repair.touchLast': figure('Step to touch on the last event of a phrase', 0.6, 'points', 0.1, 20),
   'repair.swap': figure('The other foot for one event', 2, 'points', 0.1, 20),
@@ -143,6 +147,8 @@ export const FIGURE_GROUPS: Readonly<Record<string, string>> = {
   space: 'Space',
   join: 'Joins',
   balance: 'Balance',
+  plan: 'Talk in a class',
+  call: 'Calling',
   repair: 'What a repair costs',
   compass: 'How far hips and ribs go',
   palm: 'Where the arms are: the right palm from the chest centre, the left mirrored',

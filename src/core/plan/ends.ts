@@ -4,7 +4,7 @@ import { danceSeconds, type Materials, roundOf } from './material'
 import { COUNTS_A_MOVE } from './moveRounds'
 import { ready } from './outline'
 import { classSeconds, type PlanWishes } from './plan'
-import { type Unit, USUAL_TALK } from './units'
+import { talkOf, type Unit } from './units'
 import { coolDownMoves, warmUpMoves } from './warmUp'
 
 const share = (seconds: number, part: number, least: number, most: number): number =>
@@ -18,7 +18,8 @@ function movesDrill(
   choose: (most: number) => readonly string[],
   materials: Materials,
 ): Unit & { readonly repeats: number } {
-  const fitting = Math.floor((((seconds - USUAL_TALK) * tempo) / 60 - 4) / COUNTS_A_MOVE)
+  const danced = seconds - talkOf(materials.house)
+  const fitting = Math.floor(((danced * tempo) / 60 - 4) / COUNTS_A_MOVE)
   const moves = choose(Math.max(1, fitting))
   const unit: Unit = {
     kind,
@@ -33,10 +34,10 @@ function movesDrill(
   }
   const round = roundOf(unit, materials)
   if (!round) return { ...unit, repeats: 1, talk: seconds }
-  const most = Math.floor((((seconds - USUAL_TALK) * tempo) / 60 - round.countIn) / round.counts)
+  const most = Math.floor(((danced * tempo) / 60 - round.countIn) / round.counts)
   const repeats = Math.max(1, most)
-  const danced = Math.ceil(danceSeconds(unit, round, repeats) - 1e-9)
-  return { ...unit, repeats, talk: Math.max(0, seconds - danced) }
+  const taken = Math.ceil(danceSeconds(unit, round, repeats) - 1e-9)
+  return { ...unit, repeats, talk: Math.max(0, seconds - taken) }
 }
 
 /** Warm-up 12 % of the class, 3 to 8 minutes; cool-down 6 %, 2 to 4 (model 10). */

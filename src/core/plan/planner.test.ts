@@ -2,11 +2,11 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
 import { demo } from '../../../tests/demo'
-import { materials, wishesOf } from '../../../tests/teaching'
+import { anyTeachingHouse, materials, wishesOf } from '../../../tests/teaching'
 import { otherSide } from '../body/side'
 import type { Combination } from '../combination/combination'
 import type { Pass } from '../combination/passes'
-import { USUAL_HOUSE } from '../house/house'
+import type { House } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
 import {
   countsPerSide,
@@ -47,9 +47,15 @@ const anyWishes = (combinations: readonly Combination[]): fc.Arbitrary<PlanWishe
 const anyClass = fc
   .array(anyCombination(), { minLength: 1, maxLength: 2 })
   .map((all) => all.map((one, i) => ({ ...one, id: `${one.id} ${i}` })))
-  .chain((all) => anyWishes(all).map((wishes) => ({ wishes, all })))
+  .chain((all) =>
+    fc.record({ wishes: anyWishes(all), all: fc.constant(all), house: anyTeachingHouse }),
+  )
 
-type AnyClass = { readonly wishes: PlanWishes; readonly all: readonly Combination[] }
+type AnyClass = {
+  readonly wishes: PlanWishes
+  readonly all: readonly Combination[]
+  readonly house: House
+}
 
 /** Holds for any class; the materials are made here, so that a counterexample stays short. */
 const always = (
@@ -58,8 +64,8 @@ const always = (
   holds: (wishes: PlanWishes, materials: Materials) => void,
 ) =>
   fc.assert(
-    fc.property(anyClass, ({ wishes, all }: AnyClass) =>
-      holds(wishes, materialsOf(all, vocabulary, USUAL_HOUSE)),
+    fc.property(anyClass, ({ wishes, all, house }: AnyClass) =>
+      holds(wishes, materialsOf(all, vocabulary, house)),
     ),
     { numRuns: Math.ceil(runs), seed },
   )
@@ -77,9 +83,16 @@ describe('a plan of any combinations and wishes', () => {
       const { drills, over } = planClass(wishes, materials)
       expect(over).toBe(0)
       expect(secondsOfAll([...drills], materials)).toBe(wishes.minutes * 60)
+      const { figures } = materials.house
       for (const drill of drills) {
         const { R, L } = countsPerSide(drill, materials)
         expect(R).toBe(L)
+        const usual = figures['plan.talk']
+        const shown = figures['plan.talkNew']
+        const isShown = drill.kind === 'feet' || drill.kind === 'alone'
+        // A layer on the feet is new there where it was not danced alone before.
+        const least = isShown ? shown : drill.kind === 'on-feet' ? Math.min(usual, shown) : usual
+        if (!drill.moves) expect(drill.talk).toBeGreaterThanOrEqual(least)
         if (drill.kind !== 'free-run' && !drill.moves)
           expect(drill.repeats).toBeGreaterThanOrEqual(2)
       }

@@ -3,6 +3,7 @@ import { otherSide } from '../body/side'
 import type { DancerLevel } from '../combination/combination'
 import { mirrorEvent } from '../combination/mirror'
 import type { Pass } from '../combination/passes'
+import type { House } from '../house/house'
 import type { Layer } from '../moves/move'
 import type { Drill, DrillKind, Stand } from './drill'
 import { layersIn, type Material } from './material'
@@ -11,9 +12,9 @@ import type { PlanWishes, Seen } from './plan'
 /** A drill before it is known how often it is danced. */
 export type Unit = Omit<Drill, 'id' | 'repeats' | 'locked'>
 
-/** Seconds of talk (model 10): something new takes longer to show. */
-const NEW_TALK = 12
-export const USUAL_TALK = 5
+/** Whole seconds of talk before a drill (model 10, house figures): something new takes longer to show. */
+export const talkOf = ({ figures }: House, isNew = false): number =>
+  Math.round(figures[isNew ? 'plan.talkNew' : 'plan.talk'])
 
 /** A way of teaching, and why it suits. */
 export interface Proposed {
@@ -103,7 +104,7 @@ interface Made {
   readonly kind: DrillKind
   readonly passes: readonly Pass[]
   readonly layers: readonly Layer[]
-  readonly talk?: number
+  readonly isNew?: boolean
   readonly tempo?: number
   readonly isMusic?: boolean
 }
@@ -122,7 +123,7 @@ export function unitOf(material: Material, teaching: Teaching, made: Made): Unit
     sides: [...teaching.sides],
     ...(inTurn && { inTurn: true }),
     tempo: made.tempo ?? teaching.tempo,
-    talk: made.talk ?? USUAL_TALK,
+    talk: talkOf(lead.house, made.isNew),
     stand: standFor(layers, passes, material),
     ...(made.isMusic && { music: true }),
   }
@@ -152,13 +153,13 @@ function layerUnits(
   teaching: Teaching,
 ): readonly Unit[] {
   const hasFeet = layersIn([pass]).includes('feet')
-  const make = (kind: DrillKind, layers: readonly Layer[], talk: number) =>
-    unitOf(material, teaching, { kind, passes: [pass], layers, talk })
-  if (!hasFeet) return [make('alone', [layer], NEW_TALK)]
-  const onFeet = (talk: number) => make('on-feet', ['feet', layer], talk)
+  const make = (kind: DrillKind, layers: readonly Layer[], isNew: boolean) =>
+    unitOf(material, teaching, { kind, passes: [pass], layers, isNew })
+  if (!hasFeet) return [make('alone', [layer], true)]
+  const onFeet = (isNew: boolean) => make('on-feet', ['feet', layer], isNew)
   return isHeavy(material, pass, layer, teaching)
-    ? [make('alone', [layer], NEW_TALK), onFeet(USUAL_TALK)]
-    : [onFeet(NEW_TALK)]
+    ? [make('alone', [layer], true), onFeet(false)]
+    : [onFeet(true)]
 }
 
 /**
@@ -184,7 +185,7 @@ export function unitsOf(
             kind: 'feet',
             passes: [pass],
             layers: ['feet'],
-            talk: NEW_TALK,
+            isNew: true,
           }),
         ]
       : []

@@ -82,7 +82,7 @@ const rhythm = (
 
 /** Written from general knowledge of these rhythms, in their plainest common form. */
 export const RHYTHMS: readonly Rhythm[] = [
-  rhythm('maqsum', 'Maqsum', ['belly'], 'dum tek, tek dum tek', 'DkTk .kTk D.Tk T.kk'),
+  rhythm('maqsum', 'Maqsum', ['belly'], 'dum tek, tek dum tek', 'DkTk .kT. D.kk T.kk'),
   rhythm('malfuf', 'Malfuf', ['belly'], 'quick and rolling, 3 3 2', 'D.kT .kT.'),
   rhythm('saidi', 'Saidi', ['belly'], 'earthy, two dums in the middle', 'DkTk .kD. D.kk T.kk'),
   rhythm(
