@@ -8,6 +8,7 @@ export default defineConfig({
           name: 'unit',
           include: ['src/**/*.test.ts', 'tests/cli/*.test.ts'],
           testTimeout: 120_000,
+          maxWorkers: 2,
         },
       },
       {

@@ -53,7 +53,7 @@ const expectCorePose = ({ side, tick, palm }: Shown) => {
 
 describe('the dancing figure', () => {
   it('dances what sounds: the core’s pose at the count that is heard, within 30 ms', async () => {
-    const { page, context, errors } = await app.visit()
+    const { page, context, errors } = await app.visit({ inSpace: true })
     await open(page)
     await canvasOf(page).waitFor()
     await page.getByRole('button', { name: 'Play', exact: true }).click()
@@ -92,7 +92,7 @@ describe('the dancing figure', () => {
   })
 
   it('dances at a quarter of the tempo with every count on time', async () => {
-    const { page, context } = await app.visit()
+    const { page, context } = await app.visit({ inSpace: true })
     await open(page)
     await canvasOf(page).waitFor()
     await page.getByLabel('Speed').selectOption('0.25')
@@ -108,7 +108,7 @@ describe('the dancing figure', () => {
   })
 
   it('is looked at count by count, and moment by moment by dragging over the ruler', async () => {
-    const { page, context } = await app.visit()
+    const { page, context } = await app.visit({ inSpace: true })
     await open(page)
     await canvasOf(page).waitFor()
     await page.getByRole('application').focus()
@@ -139,7 +139,7 @@ describe('the dancing figure', () => {
   })
 
   it('shows either side, both, from everywhere, and says whose right is where', async () => {
-    const { page, context } = await app.visit()
+    const { page, context } = await app.visit({ inSpace: true })
     await open(page)
     await canvasOf(page).waitFor()
     const stage = stageOf(page)
@@ -178,7 +178,7 @@ describe('the dancing figure', () => {
   })
 
   it('is as tall as the house says, and dances the same', async () => {
-    const { page, context } = await app.visit()
+    const { page, context } = await app.visit({ inSpace: true })
     await page.getByRole('link', { name: 'House rules' }).click()
     await page.getByRole('textbox', { name: 'Dancing figure, tall' }).fill('1.4')
     await page.keyboard.press('Tab')
@@ -192,7 +192,7 @@ describe('the dancing figure', () => {
   })
 
   it('leaves only the layer that is touched, on the feet', async () => {
-    const { page, context } = await app.visit()
+    const { page, context } = await app.visit({ inSpace: true })
     await open(page)
     await canvasOf(page).waitFor()
     const box = await canvasOf(page).boundingBox()
@@ -213,7 +213,7 @@ describe('the dancing figure', () => {
   })
 
   it('saves its pose, the key poses of a phrase, and a film that can be stopped', async () => {
-    const { page, context } = await app.visit()
+    const { page, context } = await app.visit({ inSpace: true })
     await open(page, 'Find the Slip')
     await canvasOf(page).waitFor()
     const save = async (item: string | RegExp) => {
@@ -267,13 +267,6 @@ describe('the dancing figure', () => {
 
   it('is drawn flat where there is no WebGL, and stands still on each count for who wants no motion', async () => {
     const flat = await app.visit()
-    await flat.page.addInitScript(() => {
-      const get = HTMLCanvasElement.prototype.getContext
-      HTMLCanvasElement.prototype.getContext = function (this: HTMLCanvasElement, kind: string) {
-        return kind.startsWith('webgl') ? null : get.call(this, kind as '2d')
-      } as typeof get
-    })
-    await flat.page.reload()
     await open(flat.page)
     const drawing = stageOf(flat.page).getByRole('img', { name: /The figure, right side/ })
     await drawing.waitFor()
@@ -283,7 +276,7 @@ describe('the dancing figure', () => {
     await expect.poll(() => drawing.innerHTML()).not.toBe(before)
     await flat.context.close()
 
-    const still = await app.visit({ reducedMotion: 'reduce' })
+    const still = await app.visit({ inSpace: true, reducedMotion: 'reduce' })
     await open(still.page)
     await canvasOf(still.page).waitFor()
     await still.page.getByRole('button', { name: 'Play', exact: true }).click()
@@ -299,7 +292,7 @@ describe('the dancing figure', () => {
   })
 
   it('dances each move beside its words, and what is marked while one is typed', async () => {
-    const { page, context } = await app.visit()
+    const { page, context } = await app.visit({ inSpace: true })
     await page.getByRole('link', { name: 'Moves', exact: true }).click()
     await page.getByRole('option', { name: /Grapevine/ }).click()
     const loop = page.getByRole('img', { name: /^Grapevine, danced/ })

@@ -93,7 +93,7 @@ describe('playing', () => {
     (await soundsOf(page)).filter(({ duration }) => duration < 0.1 && duration > 0.05)
 
   it('keeps time while the page is busy, losing and bunching no click', async () => {
-    const { page, context } = await app.visit()
+    const { page, context } = await app.visit({ inSpace: true })
     await open(page, 'Quick Ember')
     await page.getByRole('application').focus()
     await page.keyboard.press('Space')
@@ -144,7 +144,7 @@ describe('playing', () => {
   })
 
   it('the figure leaves only the feet and one layer: shown, heard and danced', async () => {
-    const { page, context } = await app.visit()
+    const { page, context } = await app.visit({ inSpace: true })
     await open(page, 'Copper Lantern')
     expect(await page.locator('[data-line="R:0"] .layer-arms[data-event]').count()).toBe(2)
     await page.getByRole('button', { name: 'Only the hips on the feet' }).click()

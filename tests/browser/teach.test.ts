@@ -327,7 +327,7 @@ describe('a long class on a busy page', () => {
   it(
     'has every click on its time, none late and none left out',
     async () => {
-      const { page, context } = await app.visit()
+      const { page, context } = await app.visit({ inSpace: true })
       await page.goto(`${app.address}/plan/demo-plan-tuesday`)
       await page.getByRole('button', { name: 'Begin class' }).click()
       await page.getByRole('button', { name: /^Begin Warm up/ }).waitFor()

@@ -3,6 +3,7 @@ import type { MoveLoop } from '../../core/pose/moveLoop'
 import type { View } from '../../core/pose/views'
 import { TICKS_PER_COUNT } from '../../core/time/time'
 import type { Stage } from '../../figure/stage'
+import { loadStage } from './loadStage'
 import { coloursOf } from './openStage'
 
 /** A small picture in which a move is danced again and again. */
@@ -26,7 +27,7 @@ let frame = 0
 
 /** One stage draws all small pictures, one after the other. */
 function sharedStage() {
-  shared ??= import('../../figure/stage').then(({ createStage }) => {
+  shared ??= loadStage().then(({ createStage }) => {
     const canvas = document.createElement('canvas')
     const stage = createStage(canvas, coloursOf(document.documentElement))
     // Drawn finer than it is shown, so that its edges are smooth.

@@ -1,5 +1,6 @@
 import { LAYERS } from '../../core/moves/move'
 import type { Stage, StageColours } from '../../figure/stage'
+import { loadStage } from './loadStage'
 
 /** How finely the stage is drawn at the most: more pixels than that cost frames and show nothing. */
 const MOST_RATIO = 1.5
@@ -19,7 +20,7 @@ interface Watching {
 export function openStage(canvas: HTMLCanvasElement, watching: Watching): () => void {
   let isClosed = false
   let close = () => {}
-  void import('../../figure/stage')
+  void loadStage()
     .then(({ createStage }) => {
       if (isClosed) return
       const stage = createStage(canvas, coloursOf(canvas))

@@ -7,6 +7,7 @@ import { secondsOfTicks, type Tempo } from '../../core/time/tempo'
 import { TICKS_PER_COUNT, tick } from '../../core/time/time'
 import type { Stage, StageColours } from '../../figure/stage'
 import { createFrames, type Dancers, seamBefore, trailJoints } from './frames'
+import { loadStage } from './loadStage'
 
 /** What the instructor chose for a practice video. */
 export interface VideoWish {
@@ -38,7 +39,7 @@ export async function filmPractice(
   signal: AbortSignal,
 ): Promise<Blob | undefined> {
   const [{ createStage }, { writeFilm }] = await Promise.all([
-    import('../../figure/stage'),
+    loadStage(),
     import('../../figure/video'),
   ])
   const [width, height] = SIZES[wish.size]
