@@ -1,4 +1,5 @@
-import type { Slots } from '../src/storage/journal'
+import type { Slots } from '../src/storage/slots'
+import { type UnsavedOf, unsavedIn } from '../src/storage/unsaved'
 
 /** Local storage as a plain map; `full` has no room any more. */
 export function slots(full = false): Slots {
@@ -16,3 +17,9 @@ export function slots(full = false): Slots {
     removeItem: (key) => map.delete(key),
   }
 }
+
+/** The notes of a window beside which there is no other, or all others are gone. */
+export const notesOf = (store: Slots, window = 'this', areGone = false): UnsavedOf =>
+  unsavedIn(store, window, async (_, work) => {
+    if (areGone) await work()
+  })

@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto'
 import { beforeEach, describe, expect, it } from 'vitest'
-import { slots } from '../../tests/slots'
+import { notesOf, slots } from '../../tests/slots'
 import { combination, feet } from '../../tests/write'
 import { summaryOf } from '../core/findings/summary'
 import { vocabulary } from '../core/moves/vocabulary'
@@ -20,15 +20,13 @@ beforeEach(() => {
 
 const lantern = combination([feet('1 step R side')], { id: 'lantern', title: 'Lantern' })
 const later = { ...lantern, title: 'Later' }
-const gone = (_: string, work: () => Promise<void>) => work()
-const there = async () => {}
 
 describe('the journal', () => {
   it('gives what a window that is gone left behind to the next one, once', async () => {
     const storage = slots()
     await shelf.add(lantern)
-    createJournal(storage, 'one', there).write(later, 1)
-    const next = createJournal(storage, 'two', gone)
+    createJournal(notesOf(storage, 'one')).write(later, 1)
+    const next = createJournal(notesOf(storage, 'two', true))
     expect(await next.recover(shelf)).toBe(1)
     expect((await shelf.get('lantern'))?.combination).toEqual(later)
     expect(await next.recover(shelf)).toBe(0)
@@ -38,9 +36,9 @@ describe('the journal', () => {
   it('leaves alone what a living window is still saving, and its own', async () => {
     const storage = slots()
     await shelf.add(lantern)
-    createJournal(storage, 'one', there).write(later, 1)
-    expect(await createJournal(storage, 'two', there).recover(shelf)).toBe(0)
-    expect(await createJournal(storage, 'one', gone).recover(shelf)).toBe(0)
+    createJournal(notesOf(storage, 'one')).write(later, 1)
+    expect(await createJournal(notesOf(storage, 'two')).recover(shelf)).toBe(0)
+    expect(await createJournal(notesOf(storage, 'one', true)).recover(shelf)).toBe(0)
     expect((await shelf.get('lantern'))?.combination).toEqual(lantern)
     expect(storage.length).toBe(1)
   })
@@ -48,20 +46,20 @@ describe('the journal', () => {
   it('keeps both when the shelf has moved on since', async () => {
     const storage = slots()
     await shelf.add(lantern)
-    createJournal(storage, 'one', there).write(later, 1)
+    createJournal(notesOf(storage, 'one')).write(later, 1)
     await shelf.save({ ...lantern, title: 'Meanwhile' }, 1)
-    await createJournal(storage, 'two', gone).recover(shelf)
+    await createJournal(notesOf(storage, 'two', true)).recover(shelf)
     const titles = (await shelf.list()).stored.map((s) => s.summary.title)
     expect(titles.sort()).toEqual(['Later (from another window)', 'Meanwhile'])
   })
 
   it('is cleared by its own window, survives a full store, and passes over garbage', async () => {
     const storage = slots()
-    const own = createJournal(storage, 'one', gone)
+    const own = createJournal(notesOf(storage, 'one', true))
     own.write(later, 1)
     own.clear('lantern')
     expect(storage.length).toBe(0)
-    createJournal(slots(true), 'one', gone).write(later, 1)
+    createJournal(notesOf(slots(true), 'one', true)).write(later, 1)
     storage.setItem('molten-sway unsaved zero x', '{"revision":1,"record":{')
     storage.setItem('molten-sway unsaved zero y', '{"revision":1,"record":{"title":"Bent"}}')
     storage.setItem('something else', 'stays')

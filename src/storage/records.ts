@@ -1,7 +1,8 @@
 import { liveQuery, type Table } from 'dexie'
 import { z } from 'zod'
 import { UserError } from '../core/errors'
-import type { Database, RecordRow } from './database'
+import { type Database, RecordRow } from './database'
+import type { UnsavedOf } from './unsaved'
 
 /** Records of one kind. What can't be read is counted and left where it is. */
 export interface Records<T extends { readonly id: string }> {
@@ -9,8 +10,9 @@ export interface Records<T extends { readonly id: string }> {
   readonly get: (id: string) => Promise<T | undefined>
   readonly put: (value: T) => Promise<void>
   /**
-   * Changes what is stored at that moment, so that two windows lose nothing of each other.
-   * Undefined where it is no longer there.
+   * Changes what is stored at that moment, so that two windows lose nothing of each other; a
+   * tab that is closed at once loses nothing either. `make` may be called twice. Undefined
+   * where it is no longer there.
    */
   readonly change: (id: string, make: (now: T) => T) => Promise<T | undefined>
   /** Can be had back. */
@@ -18,6 +20,8 @@ export interface Records<T extends { readonly id: string }> {
   readonly restore: (id: string) => Promise<void>
   /** Takes on records of a backup; what is here already stays as it is. Says how many came in. */
   readonly merge: (values: readonly T[]) => Promise<number>
+  /** Saves what windows that are gone have left; returns how many there were. */
+  readonly recover: () => Promise<number>
   readonly watch: (changed: () => void) => () => void
 }
 
@@ -25,8 +29,22 @@ export function createRecords<T extends { readonly id: string }>(
   database: Database,
   table: Table<RecordRow, string>,
   read: (record: Record<string, unknown>) => T,
+  unsavedOf: UnsavedOf,
   now: () => number,
 ): Records<T> {
+  const unsaved = unsavedOf(`-${table.name}`, (raw) => {
+    const row = RecordRow.parse(raw)
+    read(row.record)
+    return row
+  })
+  /** As this window last read or made it. */
+  const known = new Map<string, T>()
+  /** How many changes of a record are under way. */
+  const waiting = new Map<string, number>()
+  const know = (value: T) => {
+    if (!waiting.has(value.id)) known.set(value.id, value)
+    return value
+  }
   const rowOf = (value: T): RecordRow => ({ id: value.id, changedAt: now(), record: { ...value } })
   const tryRead = (row: RecordRow): T | undefined => {
     try {
@@ -43,28 +61,52 @@ export function createRecords<T extends { readonly id: string }>(
       const { removedAt: _, ...kept } = row
       await table.put(removedAt === undefined ? kept : { ...kept, removedAt })
     })
+  /** Writes down what a change will most likely come to. */
+  function note(id: string, make: (now: T) => T) {
+    const before = known.get(id)
+    if (!before) return
+    const made = make(before)
+    if (made === before) return
+    known.set(id, made)
+    unsaved.write(id, rowOf(made))
+  }
   return {
     async list() {
       const rows = (await table.toArray()).filter(({ removedAt }) => removedAt === undefined)
       const all = rows.flatMap((row) => tryRead(row) ?? [])
+      for (const one of all) know(one)
       return { all, unreadable: rows.length - all.length }
     },
     async get(id) {
       const row = await table.get(id)
-      return row && row.removedAt === undefined ? tryRead(row) : undefined
+      const value = row && row.removedAt === undefined ? tryRead(row) : undefined
+      return value && know(value)
     },
     async put(value) {
+      know(value)
       await table.put(rowOf(value))
     },
-    change: (id, make) =>
-      database.transaction('rw', table, async () => {
-        const row = await table.get(id)
-        const stored = row && tryRead(row)
-        if (!stored) return undefined
-        const made = make(stored)
-        if (made !== stored) await table.put(rowOf(made))
-        return made
-      }),
+    async change(id, make) {
+      note(id, make)
+      waiting.set(id, (waiting.get(id) ?? 0) + 1)
+      let stored: T | undefined
+      try {
+        stored = await database.transaction('rw', table, async () => {
+          const row = await table.get(id)
+          const before = row && tryRead(row)
+          if (!before) return undefined
+          const made = make(before)
+          if (made !== before) await table.put(rowOf(made))
+          return made
+        })
+      } finally {
+        const left = (waiting.get(id) ?? 1) - 1
+        if (left > 0) waiting.set(id, left)
+        else waiting.delete(id)
+      }
+      if (!waiting.has(id)) unsaved.clear(id)
+      return stored && know(stored)
+    },
     remove: (id) => mark(id, now()),
     restore: (id) => mark(id, undefined),
     merge: (values) =>
@@ -74,6 +116,13 @@ export function createRecords<T extends { readonly id: string }>(
         await table.bulkAdd(fresh.map(rowOf))
         return fresh.length
       }),
+    recover: () =>
+      unsaved.recover((left) =>
+        database.transaction('rw', table, async () => {
+          const row = await table.get(left.id)
+          if (row && row.changedAt <= left.changedAt) await table.put(left)
+        }),
+      ),
     watch(changed) {
       const subscription = liveQuery(() => table.toArray()).subscribe(changed)
       return () => subscription.unsubscribe()

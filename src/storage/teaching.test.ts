@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto'
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { demo } from '../../tests/demo'
-import { slots } from '../../tests/slots'
+import { notesOf, slots } from '../../tests/slots'
 import { classOn, materials, tuesday, wishesOf } from '../../tests/teaching'
 import { summaryOf } from '../core/findings/summary'
 import { beginFloor, floorAfter } from '../core/floor/session'
@@ -34,7 +34,7 @@ const place = (full = false) => {
     }),
     own: createOwnWords(database),
     house: createHouse(database),
-    teaching: createTeaching(database, store, () => 7),
+    teaching: createTeaching(database, store, notesOf(store), () => 7),
   }
 }
 
@@ -61,7 +61,7 @@ describe('plans, classes and groups', () => {
 
   it('lose nothing when two windows change one at the same time', async () => {
     const { classes } = here.teaching
-    const other = createTeaching(here.database, here.store, () => 8).classes
+    const other = createTeaching(here.database, here.store, notesOf(here.store), () => 8).classes
     await classes.put(entry)
     await Promise.all([
       classes.change('c', (now) => ({ ...now, notes: `${now.notes}a` })),
@@ -69,6 +69,51 @@ describe('plans, classes and groups', () => {
       classes.change('c', (now) => ({ ...now, notes: `${now.notes}c` })),
     ])
     expect(await classes.get('c')).toMatchObject({ notes: 'ac', next: 'b' })
+  })
+
+  it('are saved by the next window when a tab is closed in the middle of a change', async () => {
+    await here.teaching.plans.put(plan)
+    await here.teaching.classes.put(entry)
+    const closing = new Database(here.database.name)
+    const last = createTeaching(closing, here.store, notesOf(here.store, 'closing'), () => 9)
+    await last.plans.list()
+    await last.classes.get('c')
+    const changes = [
+      last.plans.change('plan', (now) => ({ ...now, title: 'One' })),
+      last.plans.change('plan', (now) => ({ ...now, title: `${now.title} and two` })),
+      last.classes.change('c', (now) => ({ ...now, next: 'Hips' })),
+    ]
+    closing.close()
+    expect((await Promise.allSettled(changes)).map(({ status }) => status)).not.toContain(
+      'fulfilled',
+    )
+    // Another window that is still there takes nothing of it.
+    expect(await here.teaching.recover()).toBe(0)
+    const open = (window: string) =>
+      createTeaching(here.database, here.store, notesOf(here.store, window, true), () => 10)
+    expect(await open('next').recover()).toBe(2)
+    expect(await here.teaching.plans.get('plan')).toMatchObject({ title: 'One and two' })
+    expect(await here.teaching.classes.get('c')).toMatchObject({ next: 'Hips' })
+    expect(await open('third').recover()).toBe(0)
+  })
+
+  it('leave no notes when they are stored, and old notes never go over what is newer', async () => {
+    await here.teaching.plans.put(plan)
+    await here.teaching.plans.change('plan', (now) => ({ ...now, title: 'Stored' }))
+    expect(here.store.length).toBe(0)
+    const old = { id: 'plan', changedAt: 3, record: { ...plan, title: 'Old' } }
+    here.store.setItem('molten-sway unsaved-plans gone plan', JSON.stringify(old))
+    here.store.setItem('molten-sway unsaved-classes gone c', '{"id":"c","changedAt":99,')
+    const next = createTeaching(
+      here.database,
+      here.store,
+      notesOf(here.store, 'next', true),
+      () => 10,
+    )
+    await next.recover()
+    expect(await next.plans.get('plan')).toMatchObject({ title: 'Stored' })
+    expect((await next.classes.list()).all).toEqual([])
+    expect(here.store.length).toBe(0)
   })
 
   it('that can’t be read are counted and left where they are', async () => {
@@ -108,7 +153,9 @@ describe('a class on the floor', () => {
     const begun = beginFloor(plan, entry)
     const dancing = floorAfter(begun, { kind: 'start', now: 3 }, materials)
     floor.write(dancing)
-    expect(createTeaching(here.database, here.store, () => 1).floor.read('c')).toEqual(dancing)
+    expect(
+      createTeaching(here.database, here.store, notesOf(here.store), () => 1).floor.read('c'),
+    ).toEqual(dancing)
     expect(floor.list()).toEqual([dancing])
     floor.write(floorAfter(dancing, { kind: 'go', index: 99 }, materials))
     expect(floor.list()).toEqual([])

@@ -1,14 +1,14 @@
 import { liveQuery } from 'dexie'
 import { z } from 'zod'
 import { type ClassEntry, type Group, readClass, readGroup } from '../core/diary/diary'
-import { UserError } from '../core/errors'
 import { type FloorSession, readFloor } from '../core/floor/session'
 import { readSoundChoice, type SoundChoice, USUAL_SOUND } from '../core/floor/soundChoice'
 import { folded } from '../core/moves/folded'
 import { type Plan, readPlan } from '../core/plan/plan'
 import { type Database, SPOKEN_VERSION, SpokenRow } from './database'
-import type { Slots } from './journal'
 import { createRecords, type Records } from './records'
+import { readSlot, type Slots, slotsFrom, writeSlot } from './slots'
+import type { UnsavedOf } from './unsaved'
 
 /** Words the instructor said herself. */
 export interface SpokenWords {
@@ -66,6 +66,8 @@ export interface Teaching {
   readonly spoken: SpokenWords
   readonly floor: FloorNotes
   readonly sound: SoundNotes
+  /** Saves what windows that are gone have left; returns how much there was. */
+  readonly recover: () => Promise<number>
   /** Loads the demo on the first visit, and never again. */
   readonly addDemoOnce: (read: () => Promise<TeachingDemo>) => Promise<void>
 }
@@ -74,39 +76,12 @@ const PREFIX = 'molten-sway floor '
 
 const SOUND_SLOT = 'molten-sway sound'
 
-/** What a slot holds; undefined where it holds nothing that can be read. */
-function readSlot<T>(
-  slots: Slots,
-  slot: string,
-  read: (record: Record<string, unknown>) => T,
-): T | undefined {
-  try {
-    const raw: unknown = JSON.parse(slots.getItem(slot) ?? 'null')
-    return raw === null ? undefined : read(z.record(z.string(), z.unknown()).parse(raw))
-  } catch (error) {
-    const unreadable =
-      error instanceof UserError || error instanceof z.ZodError || error instanceof SyntaxError
-    if (!unreadable) throw error
-    return undefined
-  }
-}
-
-/** Full or forbidden is no reason to stop: what was danced still goes to the diary. */
-function writeSlot(slots: Slots, slot: string, value: unknown): void {
-  try {
-    slots.setItem(slot, JSON.stringify(value))
-  } catch {
-    // See above.
-  }
-}
-
 const createFloorNotes = (slots: Slots): FloorNotes => ({
   write: (session) => writeSlot(slots, PREFIX + session.id, session),
   read: (id) => readSlot(slots, PREFIX + id, readFloor),
   list: () =>
-    Array.from({ length: slots.length }, (_, i) => slots.key(i) ?? '')
-      .filter((key) => key.startsWith(PREFIX))
-      .flatMap((key) => readSlot(slots, key, readFloor) ?? [])
+    slotsFrom(slots, PREFIX)
+      .flatMap((slot) => readSlot(slots, slot, readFloor) ?? [])
       .filter(({ phase }) => phase !== 'over'),
   clear: (id) => slots.removeItem(PREFIX + id),
 })
@@ -140,10 +115,15 @@ function createSpoken(database: Database): SpokenWords {
 }
 
 /** The only code that touches plans, classes, groups, spoken words and notes from the floor. */
-export function createTeaching(database: Database, slots: Slots, now: () => number): Teaching {
-  const plans = createRecords(database, database.plans, readPlan, now)
-  const classes = createRecords(database, database.classes, readClass, now)
-  const groups = createRecords(database, database.groups, readGroup, now)
+export function createTeaching(
+  database: Database,
+  slots: Slots,
+  unsavedOf: UnsavedOf,
+  now: () => number,
+): Teaching {
+  const plans = createRecords(database, database.plans, readPlan, unsavedOf, now)
+  const classes = createRecords(database, database.classes, readClass, unsavedOf, now)
+  const groups = createRecords(database, database.groups, readGroup, unsavedOf, now)
   return {
     plans,
     classes,
@@ -151,6 +131,8 @@ export function createTeaching(database: Database, slots: Slots, now: () => numb
     spoken: createSpoken(database),
     floor: createFloorNotes(slots),
     sound: createSoundNotes(slots),
+    recover: async () =>
+      (await plans.recover()) + (await classes.recover()) + (await groups.recover()),
     async addDemoOnce(read) {
       if (await database.flags.get(DEMO_FLAG)) return
       const demo = await read()

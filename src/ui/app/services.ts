@@ -4,9 +4,10 @@ import { summaryOf } from '../../core/findings/summary'
 import { type Combinations, createCombinations } from '../../storage/combinations'
 import { Database } from '../../storage/database'
 import { createHouse, type HouseStore } from '../../storage/house'
-import { createJournal, type Journal, windowLocks } from '../../storage/journal'
+import { createJournal, type Journal } from '../../storage/journal'
 import { createOwnWords, type OwnWords } from '../../storage/own'
 import type { Teaching } from '../../storage/teaching'
+import { type UnsavedOf, unsavedIn, windowLocks } from '../../storage/unsaved'
 import { createJudge, type Judge } from '../../workers/judge'
 import { createPlayDeck, type PlayDeck } from '../play/deck'
 import { houseNow } from '../stores/house'
@@ -33,7 +34,8 @@ export function createServices(): Services {
     summaryOf(combination, vocabularyIn(combination), houseNow.get().house)
   const combinations = createCombinations(database, { now: Date.now, newId, summarise })
   const window = newId()
-  const journal = createJournal(localStorage, window, windowLocks(navigator.locks, window))
+  const unsaved = unsavedIn(localStorage, window, windowLocks(navigator.locks, window))
+  const journal = createJournal(unsaved)
   const judge = createJudge(() => {
     const { entries } = words.get()
     return {
@@ -47,7 +49,7 @@ export function createServices(): Services {
     combinations,
     journal,
     teaching() {
-      teaching ??= openTeaching(database)
+      teaching ??= openTeaching(database, unsaved)
       return teaching
     },
     own: createOwnWords(database),
@@ -58,13 +60,14 @@ export function createServices(): Services {
   }
 }
 
-async function openTeaching(database: Database): Promise<Teaching> {
+async function openTeaching(database: Database, unsaved: UnsavedOf): Promise<Teaching> {
   const { createTeaching, readTeachingDemo } = await import('../../storage/teaching')
-  const opened = createTeaching(database, localStorage, Date.now)
+  const opened = createTeaching(database, localStorage, unsaved, Date.now)
   await opened.addDemoOnce(async () => {
     const { default: demo } = await import('../../storage/demo/teaching.json')
     return readTeachingDemo(demo)
   })
+  await opened.recover()
   return opened
 }
 
