@@ -4,7 +4,7 @@ import { readSlot, type Slots, slotsFrom, writeSlot } from './slots'
  * What a window has changed but not yet stored. It is written at once, since a closed tab
  * does not wait for a database; what a window left behind is saved by the next one.
  */
-export interface Unsaved<T> {
+interface Unsaved<T> {
   readonly write: (id: string, value: T) => void
   readonly clear: (id: string) => void
   /**

@@ -19,21 +19,38 @@ interface ClassFormProps {
   readonly groups: readonly Group[]
   /** It is under way, or was left in the middle. */
   readonly isUnderWay: boolean
-  readonly onChange: (make: (now: ClassEntry) => ClassEntry) => void
+  /** @param by what the change did, in words, and what marks changes that are one with it. */
+  readonly onChange: (
+    make: (now: ClassEntry) => ClassEntry,
+    by: { readonly label: string; readonly mark?: string },
+  ) => void
   readonly onRemove: () => void
 }
 
 const VERDICT_WORDS: Readonly<Record<Verdict, string>> = { clean: 'clean', 'not-yet': 'not yet' }
 
+const FIELD_WORDS: Partial<Record<keyof ClassEntry, string>> = {
+  title: 'the name',
+  date: 'the date',
+  start: 'the time',
+  minutes: 'the minutes',
+  room: 'the room',
+  notes: 'the notes',
+  next: 'the next time',
+}
+
 /** One class: what the floor wrote down, corrected by hand, and what to do next time. */
 export function ClassForm({ entry, groups, isUnderWay, onChange, onRemove }: ClassFormProps) {
   const set = <K extends keyof ClassEntry>(key: K, value: ClassEntry[K]) =>
-    onChange((now) => ({ ...now, [key]: value }))
+    onChange((now) => ({ ...now, [key]: value }), { label: FIELD_WORDS[key] ?? key, mark: key })
   const setDrill = (id: string, change: Partial<DancedDrill>) =>
-    onChange((now) => ({
-      ...now,
-      danced: now.danced.map((drill) => (drill.id === id ? { ...drill, ...change } : drill)),
-    }))
+    onChange(
+      (now) => ({
+        ...now,
+        danced: now.danced.map((drill) => (drill.id === id ? { ...drill, ...change } : drill)),
+      }),
+      { label: 'what was danced', mark: `${id} ${Object.keys(change).join()}` },
+    )
   return (
     <section className={classes.class} aria-label="Class">
       <div className={classes.classTop}>
@@ -97,7 +114,9 @@ export function ClassForm({ entry, groups, isUnderWay, onChange, onRemove }: Cla
           ]}
           value={entry.group ?? ''}
           onChange={({ currentTarget: { value } }) =>
-            onChange(({ group: _, ...now }) => (value === '' ? now : { ...now, group: value }))
+            onChange(({ group: _, ...now }) => (value === '' ? now : { ...now, group: value }), {
+              label: 'the group',
+            })
           }
         />
         <LiveText label="Room" shown value={entry.room} onCommit={(room) => set('room', room)} />
@@ -175,10 +194,13 @@ export function ClassForm({ entry, groups, isUnderWay, onChange, onRemove }: Cla
                     color="gray"
                     aria-label={`Take out ${drill.title}`}
                     onClick={() =>
-                      onChange((now) => ({
-                        ...now,
-                        danced: now.danced.filter(({ id }) => id !== drill.id),
-                      }))
+                      onChange(
+                        (now) => ({
+                          ...now,
+                          danced: now.danced.filter(({ id }) => id !== drill.id),
+                        }),
+                        { label: `taking out ${drill.title}` },
+                      )
                     }
                   >
                     <IconTrash size={16} />

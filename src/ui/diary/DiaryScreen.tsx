@@ -1,5 +1,5 @@
 import { Button, Menu, NativeSelect } from '@mantine/core'
-import { IconArrowBackUp, IconDownload, IconPlus } from '@tabler/icons-react'
+import { IconDownload, IconPlus } from '@tabler/icons-react'
 import { useMemo, useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import { untouched } from '../../core/diary/charts'
@@ -11,6 +11,8 @@ import { newPlan } from '../../core/plan/edits'
 import type { Materials } from '../../core/plan/material'
 import { inWords, Problem } from '../app/Problem'
 import { useServices } from '../app/services'
+import { UndoButtons } from '../app/UndoButtons'
+import { useUndoKeys } from '../app/useUndoKeys'
 import { download } from '../combinations/files'
 import { houseNow } from '../stores/house'
 import { today } from '../teaching/classes'
@@ -19,6 +21,7 @@ import { ClassForm } from './ClassForm'
 import { LoadChart, SideChart, TempoChart } from './charts'
 import classes from './diary.module.css'
 import { GroupForm } from './GroupForm'
+import { useDiaryChanges } from './useDiaryChanges'
 
 /** The classes that were given and are to come, and what they add up to. */
 export function DiaryScreen() {
@@ -28,14 +31,12 @@ export function DiaryScreen() {
   return <Diary {...ready} />
 }
 
-/** What an undo brings back. */
-type Before = { readonly kind: 'changed' | 'removed'; readonly entry: ClassEntry }
-
 function Diary({ teaching, classes: all, unreadable, groups, materials }: TeachingRecords) {
   const { newId } = useServices()
   const navigate = useNavigate()
   const [query, setQuery] = useSearchParams()
-  const [before, setBefore] = useState<readonly Before[]>([])
+  const hands = useDiaryChanges(teaching)
+  useUndoKeys(hands.undo, hands.redo)
   const [editing, setEditing] = useState<Group | 'new'>()
   const group = groups.find(({ id }) => id === query.get('group'))
   const shown = useMemo(
@@ -58,17 +59,6 @@ function Diary({ teaching, classes: all, unreadable, groups, materials }: Teachi
         else now.set(key, value)
       return now
     })
-  const change = (entry: ClassEntry, make: (now: ClassEntry) => ClassEntry) => {
-    setBefore((list) => [...list.slice(-99), { kind: 'changed', entry }])
-    void teaching.classes.change(entry.id, make)
-  }
-  const undo = () => {
-    const last = before.at(-1)
-    if (!last) return
-    setBefore(before.slice(0, -1))
-    if (last.kind === 'removed') void teaching.classes.restore(last.entry.id)
-    else void teaching.classes.change(last.entry.id, () => last.entry)
-  }
   const add = async () => {
     const entry: ClassEntry = {
       kind: 'class',
@@ -84,7 +74,7 @@ function Diary({ teaching, classes: all, unreadable, groups, materials }: Teachi
       notes: '',
       next: '',
     }
-    await teaching.classes.put(entry)
+    await hands.add(entry, 'the new class')
     pick({ class: entry.id })
   }
   const saveCalendar = async () => {
@@ -117,15 +107,7 @@ function Diary({ teaching, classes: all, unreadable, groups, materials }: Teachi
         >
           New class
         </Button>
-        <Button
-          variant="default"
-          size="compact-md"
-          leftSection={<IconArrowBackUp size={16} />}
-          disabled={before.length === 0}
-          onClick={undo}
-        >
-          Undo
-        </Button>
+        <UndoButtons {...hands} />
         <Menu position="bottom-end">
           <Menu.Target>
             <Button variant="default" size="compact-md" leftSection={<IconDownload size={16} />}>
@@ -155,8 +137,14 @@ function Diary({ teaching, classes: all, unreadable, groups, materials }: Teachi
           onClose={() => setEditing(undefined)}
           onSave={(made) => {
             setEditing(undefined)
-            void teaching.groups.put(made)
+            if (editing === 'new') void hands.add(made, 'the new group')
+            else hands.regroup(editing, made)
             pick({ group: made.id })
+          }}
+          onRemove={(gone) => {
+            setEditing(undefined)
+            hands.remove(gone, 'taking out the group')
+            pick({ group: undefined })
           }}
         />
       )}
@@ -188,11 +176,8 @@ function Diary({ teaching, classes: all, unreadable, groups, materials }: Teachi
             entry={open}
             groups={groups}
             isUnderWay={underWay.has(open.id)}
-            onChange={(make) => change(open, make)}
-            onRemove={() => {
-              setBefore((list) => [...list, { kind: 'removed', entry: open }])
-              void teaching.classes.remove(open.id)
-            }}
+            onChange={(make, by) => hands.change(open, make, by)}
+            onRemove={() => hands.remove(open, 'taking out the class')}
           />
         ) : (
           <div />

@@ -10,11 +10,13 @@ export function GroupForm({
   group,
   newId,
   onSave,
+  onRemove,
   onClose,
 }: {
   readonly group: Group | undefined
   readonly newId: () => string
   readonly onSave: (group: Group) => void
+  readonly onRemove: (group: Group) => void
   readonly onClose: () => void
 }) {
   const [made, setMade] = useState<Group>(
@@ -74,6 +76,11 @@ export function GroupForm({
         <Button size="compact-sm" variant="default" onClick={onClose}>
           Leave it
         </Button>
+        {group && (
+          <Button size="compact-sm" variant="default" onClick={() => onRemove(group)}>
+            Take it out
+          </Button>
+        )}
       </div>
     </form>
   )

@@ -2,33 +2,34 @@ import { ActionIcon, Button, NativeSelect, NumberInput, Switch, TextInput } from
 import { IconArrowBackUp } from '@tabler/icons-react'
 import { useState } from 'react'
 import { DancerLevel } from '../../core/combination/combination'
+import { changedLike } from '../../core/edits/changes'
 import { FIGURE_GROUPS, FIGURES, FigureId } from '../../core/house/figures'
 import { type HouseRules, USUAL_RULES, withFigure } from '../../core/house/house'
 import { folded } from '../../core/moves/folded'
 import { useServices } from '../app/services'
+import { UndoButtons } from '../app/UndoButtons'
+import { useUndoKeys } from '../app/useUndoKeys'
 import { changeHouse, houseNow } from '../stores/house'
 import { useStore } from '../stores/store'
+import { useChanges } from '../stores/useChanges'
 import classes from './house.module.css'
 
 /** How this studio works: its room, its class, its rules, and every figure the checks go by. */
 export function HouseScreen() {
   const { house } = useServices()
   const rules = useStore(houseNow, ({ rules: now }) => now)
-  const [before, setBefore] = useState<readonly HouseRules[]>([])
   const [query, setQuery] = useState('')
   const [opened, setOpened] = useState<ReadonlySet<string>>(new Set())
-  const save = (change: (now: HouseRules) => HouseRules) => {
-    setBefore((list) => [...list, rules])
+  const { note, ...changes } = useChanges<HouseRules>(({ before, after }) => {
+    if (before && after) changeHouse(house, (now) => changedLike(now, before, after))
+  })
+  useUndoKeys(changes.undo, changes.redo)
+  const save = (label: string, change: (now: HouseRules) => HouseRules) => {
+    note({ label, mark: label, before: rules, after: change(rules) })
     changeHouse(house, change)
   }
-  const undo = () => {
-    const last = before.at(-1)
-    if (!last) return
-    setBefore(before.slice(0, -1))
-    changeHouse(house, () => last)
-  }
   const set = <K extends keyof HouseRules>(key: K, value: HouseRules[K]) =>
-    save((now) => ({ ...now, [key]: value }))
+    save(RULE_WORDS[key] ?? key, (now) => ({ ...now, [key]: value }))
   const number = (value: string | number, low: number, high: number, usual: number) => {
     const read = Number(value)
     return value === '' || Number.isNaN(read) ? usual : Math.min(high, Math.max(low, read))
@@ -46,15 +47,7 @@ export function HouseScreen() {
     <main className={classes.house}>
       <div className={classes.top}>
         <h1 className="display">House rules</h1>
-        <Button
-          variant="default"
-          size="compact-md"
-          leftSection={<IconArrowBackUp size={16} />}
-          disabled={before.length === 0}
-          onClick={undo}
-        >
-          Undo
-        </Button>
+        <UndoButtons {...changes} />
       </div>
       <p className={classes.lead}>
         What the checks go by in your studio. They are judgements, not laws: change what you see
@@ -188,7 +181,9 @@ export function HouseScreen() {
                     key={id}
                     id={id}
                     value={rules.figures[id]}
-                    onChange={(value) => save((now) => withFigure(now, id, value))}
+                    onChange={(value) =>
+                      save(FIGURES[id].words, (now) => withFigure(now, id, value))
+                    }
                   />
                 ))}
             </div>
@@ -198,6 +193,17 @@ export function HouseScreen() {
       {groups.length === 0 && <p className={classes.lead}>No figure has these words.</p>}
     </main>
   )
+}
+
+const RULE_WORDS: Partial<Record<keyof HouseRules, string>> = {
+  room: 'the room',
+  dancers: 'the number of dancers',
+  heights: 'the heights',
+  figure: 'the dancing figure',
+  level: 'the level',
+  staggered: 'the rows',
+  keepTurns: 'keeping turns',
+  figures: 'all figures as usual',
 }
 
 /** Groups too long to lie open. */

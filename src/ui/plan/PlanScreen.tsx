@@ -12,14 +12,8 @@ import {
   sortableKeyboardCoordinates,
   verticalListSortingStrategy,
 } from '@dnd-kit/sortable'
-import { ActionIcon, Button, Menu, TextInput } from '@mantine/core'
-import { useHotkeys } from '@mantine/hooks'
-import {
-  IconArrowBackUp,
-  IconArrowForwardUp,
-  IconPlayerPlayFilled,
-  IconPrinter,
-} from '@tabler/icons-react'
+import { Button, Menu, TextInput } from '@mantine/core'
+import { IconPlayerPlayFilled, IconPrinter } from '@tabler/icons-react'
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
@@ -40,6 +34,8 @@ import { classSeconds, NOTHING_KNOWN, type Plan } from '../../core/plan/plan'
 import { totalsOf } from '../../core/plan/totals'
 import { inWords, Problem } from '../app/Problem'
 import { useServices } from '../app/services'
+import { UndoButtons } from '../app/UndoButtons'
+import { useUndoKeys } from '../app/useUndoKeys'
 import { newClass, today } from '../teaching/classes'
 import field from '../teaching/teaching.module.css'
 import { type TeachingRecords, useTeachingRecords } from '../teaching/useTeaching'
@@ -98,11 +94,7 @@ function OpenPlan({
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   )
-  useHotkeys([
-    ['mod+Z', () => document.undo?.()],
-    ['mod+shift+Z', () => document.redo?.()],
-    ['mod+Y', () => document.redo?.()],
-  ])
+  useUndoKeys(document.undo, document.redo)
   const latest = useRef(change)
   latest.current = change
   // The same hands for as long as the plan is open, so that only the rows that change are drawn.
@@ -158,24 +150,7 @@ function OpenPlan({
             change('name', (now) => ({ ...now, title: value }), 'name')
           }
         />
-        <ActionIcon
-          variant="default"
-          size={34}
-          aria-label={document.last ? `Undo ${document.last}` : 'Undo'}
-          disabled={!document.undo}
-          onClick={document.undo}
-        >
-          <IconArrowBackUp size={18} />
-        </ActionIcon>
-        <ActionIcon
-          variant="default"
-          size={34}
-          aria-label="Redo"
-          disabled={!document.redo}
-          onClick={document.redo}
-        >
-          <IconArrowForwardUp size={18} />
-        </ActionIcon>
+        <UndoButtons undo={document.undo} redo={document.redo} last={document.last} />
         <Button
           variant="default"
           size="compact-md"

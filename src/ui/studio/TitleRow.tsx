@@ -8,14 +8,8 @@ import {
   Popover,
   Switch,
   TextInput,
-  Tooltip,
 } from '@mantine/core'
-import {
-  IconArrowBackUp,
-  IconArrowForwardUp,
-  IconKeyboard,
-  IconSettings,
-} from '@tabler/icons-react'
+import { IconKeyboard, IconSettings } from '@tabler/icons-react'
 import { memo } from 'react'
 import { Link } from 'react-router'
 import { Level } from '../../core/body/places'
@@ -27,6 +21,7 @@ import * as phrases from '../../core/edits/phrases'
 import { Family } from '../../core/moves/move'
 import { FORMATS, type Format } from '../../core/sheet/formats'
 import { clampTempo } from '../../core/time/tempo'
+import { UndoButtons } from '../app/UndoButtons'
 import { FORMAT_WORDS } from '../combinations/CombinationCard'
 import { checkedOf } from '../stores/checked'
 import {
@@ -126,26 +121,10 @@ export const TitleRow = memo(function TitleRow({ session, onHelp, panel, onPanel
           </button>
         ))}
       </div>
-      <Tooltip label="Undo (Ctrl Z)">
-        <ActionIcon
-          variant="default"
-          aria-label="Undo"
-          disabled={!canUndo}
-          onClick={() => undoLast(session)}
-        >
-          <IconArrowBackUp size={18} />
-        </ActionIcon>
-      </Tooltip>
-      <Tooltip label="Redo (Ctrl Y)">
-        <ActionIcon
-          variant="default"
-          aria-label="Redo"
-          disabled={!canRedo}
-          onClick={() => redoNext(session)}
-        >
-          <IconArrowForwardUp size={18} />
-        </ActionIcon>
-      </Tooltip>
+      <UndoButtons
+        undo={canUndo ? () => undoLast(session) : undefined}
+        redo={canRedo ? () => redoNext(session) : undefined}
+      />
       <Settings session={session} />
       <ActionIcon variant="default" aria-label="All keys (?)" onClick={onHelp}>
         <IconKeyboard size={18} />
