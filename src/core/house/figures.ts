@@ -80,7 +80,13 @@ const SINGLE_FIGURES = {
   'plan.talkNew': figure('Talk before a new layer', 12, 's', 0, 120),
   'plan.talk': figure('Talk before any other drill', 5, 's', 0, 60),
   'call.lead': figure('A cue is over before its move by', 1, 'counts', 0, 8),
-  'call.leadBig': figure('… before a switch, a turn or a new phrase by', 2, 'counts', 0, 8),
+  'call.leadBig': figure(
+    'A cue is over before a switch, a turn or a new phrase by',
+    2,
+    'counts',
+    0,
+    8,
+  ),
   'repair.touch': figure('Step to touch, or touch to step', 1, 'points', 0.1, 20),
   'repair.touchLast': figure('Step to touch on the last event of a phrase', 0.6, 'points', 0.1, 20),
   'repair.swap': figure('The other foot for one event', 2, 'points', 0.1, 20),
@@ -93,6 +99,16 @@ const SINGLE_FIGURES = {
   'repair.ownPhrase': figure('One occurrence becomes its own phrase', 0.8, 'points', 0.1, 20),
   'repair.otherSide': figure('One occurrence from the other side', 1, 'points', 0.1, 20),
 } as const satisfies Record<string, Figure>
+
+const ONE: Readonly<Partial<Record<Figure['unit'], string>>> = {
+  points: 'point',
+  times: 'time',
+  counts: 'count',
+}
+
+/** The unit of a figure as it is said after a value: `1 count`, `2 counts`. */
+export const unitAfter = (unit: Figure['unit'], value: number): string =>
+  (value === 1 ? ONE[unit] : undefined) ?? unit
 
 /** The three ways a palm is measured from the chest centre, for the right hand. */
 export const PALM_WAYS = ['right', 'up', 'front'] as const

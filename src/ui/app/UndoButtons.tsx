@@ -25,7 +25,7 @@ export function UndoButtons({
         </ActionIcon>
       </Tooltip>
       <Tooltip label="Redo (Ctrl Y)">
-        <ActionIcon variant="default" size={34} aria-label="Redo" disabled={!redo} onClick={redo}>
+        <ActionIcon variant="default" aria-label="Redo" disabled={!redo} onClick={redo}>
           <IconArrowForwardUp size={18} />
         </ActionIcon>
       </Tooltip>

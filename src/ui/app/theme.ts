@@ -18,6 +18,20 @@ const ember: MantineColorsTuple = [
   '#6f2807',
 ]
 
+/** Fields, tracks and what is greyed out by day: the warm side of grey, like the paper. */
+const sand: MantineColorsTuple = [
+  '#fbf6ef',
+  '#f4ece1',
+  '#eadfd2',
+  '#ddcdbc',
+  '#c6b09b',
+  '#8f7a69',
+  '#75635a',
+  '#5c4a44',
+  '#43332f',
+  '#2a1826',
+]
+
 /** From the lightest ink to the deepest ground of the evening theme. */
 const plum: MantineColorsTuple = [
   '#f4e6d8',
@@ -49,7 +63,8 @@ export const resolver: CSSVariablesResolver = () => {
 
 /** Mantine in our own colours; the rest is in theme.css. */
 export const theme = createTheme({
-  colors: { ember, dark: plum },
+  colors: { ember, gray: sand, dark: plum },
+  white: '#fffdf9',
   primaryColor: 'ember',
   primaryShade: { light: 7, dark: 4 },
   components: {

@@ -3,7 +3,7 @@ import { IconArrowBackUp } from '@tabler/icons-react'
 import { useState } from 'react'
 import { DancerLevel } from '../../core/combination/combination'
 import { changedLike } from '../../core/edits/changes'
-import { FIGURE_GROUPS, FIGURES, FigureId } from '../../core/house/figures'
+import { FIGURE_GROUPS, FIGURES, FigureId, unitAfter } from '../../core/house/figures'
 import { type HouseRules, USUAL_RULES, withFigure } from '../../core/house/house'
 import { folded } from '../../core/moves/folded'
 import { useServices } from '../app/services'
@@ -224,7 +224,7 @@ function FigureField({ id, value, onChange }: FigureFieldProps) {
       <NumberInput
         label={words}
         size="xs"
-        suffix={` ${unit}`}
+        suffix={` ${unitAfter(unit, value ?? usual)}`}
         min={least}
         max={most}
         decimalScale={3}
@@ -236,12 +236,12 @@ function FigureField({ id, value, onChange }: FigureFieldProps) {
         }}
       />
       <span className={classes.usual}>
-        {value === undefined ? 'as usual' : `usually ${usual} ${unit}`}
+        {value === undefined ? 'as usual' : `usually ${usual} ${unitAfter(unit, usual)}`}
         {value !== undefined && (
           <ActionIcon
             size="sm"
             variant="subtle"
-            aria-label={`${words}: ${usual} ${unit} again`}
+            aria-label={`${words}: ${usual} ${unitAfter(unit, usual)} again`}
             onClick={() => onChange(undefined)}
           >
             <IconArrowBackUp size={14} />
