@@ -3,6 +3,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { demo } from '../../tests/demo'
 import { otherSide } from '../core/body/side'
+import { NUMBERS } from '../core/calling/calls'
 import { drillParts } from '../core/floor/drillProgram'
 import { USUAL_HOUSE } from '../core/house/house'
 import { LAYERS } from '../core/moves/move'
@@ -121,19 +122,7 @@ describe('the voice', () => {
   const speak = speakFrom({ normal: bank(0.5), fast: bank(0.25) }, rate, new Map())
 
   it('has a word for every count, and for every cue of the vocabulary', () => {
-    for (const word of [
-      'one',
-      'two',
-      'three',
-      'four',
-      'five',
-      'six',
-      'seven',
-      'eight',
-      'and',
-      'uh',
-    ])
-      expect(hasWords(word)).toBe(true)
+    for (const word of [...NUMBERS, 'and', 'uh']) expect(hasWords(word), word).toBe(true)
     const cues = vocabulary.moves.map(({ cue }) => cue).filter(Boolean)
     expect(cues.filter((cue) => !hasWords(cue))).toEqual([])
     expect(hasWords('quixotic')).toBe(false)

@@ -39,7 +39,8 @@ export interface Call {
   readonly say?: Spoken
 }
 
-const NUMBERS = [
+/** The counts as they are said, from one to sixteen, the most a phrase has. */
+export const NUMBERS = [
   'one',
   'two',
   'three',
