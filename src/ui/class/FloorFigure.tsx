@@ -6,9 +6,9 @@ import type { Material } from '../../core/plan/material'
 import { dancerOf } from '../../core/pose/dancer'
 import { type View, viewFacts } from '../../core/pose/views'
 import { TICKS_PER_COUNT } from '../../core/time/time'
+import { createFrames, trailJoints } from '../../figure/frames'
 import type { Stage } from '../../figure/stage'
 import { FlatFigure } from '../stage/FlatFigure'
-import { createFrames, trailJoints } from '../stage/frames'
 import { openStage } from '../stage/openStage'
 import { figureNow } from '../stores/figure'
 import { useStore } from '../stores/store'
@@ -83,7 +83,7 @@ export function FloorFigure({ material, layers, view, moment, isDancing }: Floor
     const draw = () => {
       const { side, at } = asked.current()
       const tick = isStill ? Math.floor(at / TICKS_PER_COUNT) * TICKS_PER_COUNT : at
-      stage.draw(frames.at(side, tick, { ...PLAIN, view }))
+      stage.draw(frames.at(side, tick, PLAIN))
       if (canvas.current) canvas.current.dataset.shown = `${side} ${tick.toFixed(2)}`
     }
     draw()

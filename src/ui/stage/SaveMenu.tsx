@@ -7,7 +7,7 @@ import { keyPosesOf } from '../../core/pose/keyPoses'
 import { posesSvg } from '../../core/pose/posesSvg'
 import { viewFacts } from '../../core/pose/views'
 import { HALF_COUNT, labelOfTick, tick } from '../../core/time/time'
-import type { Dancers } from './frames'
+import type { Dancers } from '../../figure/frames'
 import classes from './stage.module.css'
 import { stageChoice } from './stageChoice'
 

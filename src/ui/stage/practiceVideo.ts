@@ -5,8 +5,8 @@ import { type View, viewFacts } from '../../core/pose/views'
 import { type Reel, reelOf } from '../../core/teaching/reel'
 import { secondsOfTicks, type Tempo } from '../../core/time/tempo'
 import { TICKS_PER_COUNT, tick } from '../../core/time/time'
+import { createFrames, type Dancers, seamBefore, trailJoints } from '../../figure/frames'
 import type { Stage, StageColours } from '../../figure/stage'
-import { createFrames, type Dancers, seamBefore, trailJoints } from './frames'
 import { loadStage } from './loadStage'
 
 /** What the instructor chose for a practice video. */

@@ -1,11 +1,10 @@
-import { otherSide, type Side } from '../../core/body/side'
-import { eased } from '../../core/pose/curve'
-import type { Dancer } from '../../core/pose/dancer'
-import { blendInto, type Joint, newPose, type Pose, placeOfJoint } from '../../core/pose/joints'
-import { areaOfOne } from '../../core/space/space'
-import { TICKS_PER_COUNT } from '../../core/time/time'
-import type { Shown } from '../../figure/stage'
-import type { StageChoice } from './stageChoice'
+import { otherSide, type Side } from '../core/body/side'
+import { eased } from '../core/pose/curve'
+import type { Dancer } from '../core/pose/dancer'
+import { blendInto, type Joint, newPose, type Pose, placeOfJoint } from '../core/pose/joints'
+import { areaOfOne } from '../core/space/space'
+import { TICKS_PER_COUNT } from '../core/time/time'
+import type { Shown } from './stage'
 
 /** How far apart two dancers stand at least, in metres. */
 const APART = 1.35
@@ -16,13 +15,23 @@ const TRAILS: readonly Joint[] = ['crestR', 'crestL', 'palmR', 'palmL']
 /** The dancers of both sides. */
 export type Dancers = Readonly<Record<Side, Dancer>>
 
+/** What is in a frame beside the dancer. */
+export interface FrameChoice {
+  /** The other side beside it. */
+  readonly both: boolean
+  /** The way of the joints over the last counts. */
+  readonly trails: boolean
+  /** The ghost of the next count's pose. */
+  readonly next: boolean
+}
+
 /** Fills a frame of the stage again and again, without making anything new. */
 export interface Frames {
   /** What is shown at a tick: the side, or it and the other one beside it. */
   readonly at: (
     side: Side,
     tick: number,
-    choice: StageChoice,
+    choice: FrameChoice,
     seam?: Seam | undefined,
   ) => readonly Shown[]
 }
@@ -75,7 +84,7 @@ export function createFrames(dancers: Dancers, joints: readonly Joint[]): Frames
     dancer: Dancer,
     tick: number,
     aside: number,
-    choice: StageChoice,
+    choice: FrameChoice,
     seam: (Seam & { readonly dancer: Dancer }) | undefined,
   ): Shown => {
     dancer.poseAt(tick, slot.pose)

@@ -1,18 +1,17 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { anyCombination } from '../../../tests/arbitraries'
-import { demo } from '../../../tests/demo'
-import { otherSide, type Side } from '../../core/body/side'
-import type { Combination } from '../../core/combination/combination'
-import { mirror } from '../../core/combination/mirror'
-import { vocabulary } from '../../core/moves/vocabulary'
-import { dancerOf } from '../../core/pose/dancer'
-import { JOINTS, jointOf } from '../../core/pose/joints'
-import { simulate } from '../../core/simulate/simulate'
-import { createFrames, type Dancers, trailJoints } from './frames'
-import type { StageChoice } from './stageChoice'
+import { anyCombination } from '../../tests/arbitraries'
+import { demo } from '../../tests/demo'
+import { otherSide, type Side } from '../core/body/side'
+import type { Combination } from '../core/combination/combination'
+import { mirror } from '../core/combination/mirror'
+import { vocabulary } from '../core/moves/vocabulary'
+import { dancerOf } from '../core/pose/dancer'
+import { JOINTS, jointOf } from '../core/pose/joints'
+import { simulate } from '../core/simulate/simulate'
+import { createFrames, type Dancers, type FrameChoice, trailJoints } from './frames'
 
-const plain: StageChoice = { view: 'behind', both: false, trails: false, next: false }
+const plain: FrameChoice = { both: false, trails: false, next: false }
 
 const dancersOf = (combination: Combination): Dancers => {
   const lead = dancerOf(simulate(combination, vocabulary))
