@@ -171,3 +171,25 @@ export async function namesOn(page: Page, line: string, layer: string): Promise<
     .evaluateAll((marks) => marks.map((mark) => mark.getAttribute('aria-label') ?? ''))
   return names
 }
+
+/** The drills of the plan that is open. */
+export const drills = (page: Page) =>
+  page.getByRole('region', { name: 'Drills' }).getByRole('listitem')
+
+export const titlesOf = (page: Page) =>
+  drills(page).evaluateAll((rows) => rows.map((row) => row.getAttribute('aria-label') ?? ''))
+
+/** A new plan of a combination, from the shelf of plans. */
+export async function newPlan(page: Page, title: string): Promise<void> {
+  await page.getByRole('link', { name: 'Plans', exact: true }).click()
+  await page.getByPlaceholder('A new plan from…').click()
+  await page.getByRole('option', { name: title }).click()
+  await drills(page).first().waitFor()
+}
+
+/** Types into a field of a name and leaves it. */
+export async function fill(page: Page, name: string | RegExp, value: string) {
+  const field = page.getByRole('textbox', { name, exact: typeof name === 'string' })
+  await field.fill(value)
+  await field.press('Tab')
+}

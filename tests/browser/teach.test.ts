@@ -1,7 +1,17 @@
 import { readFile } from 'node:fs/promises'
 import type { BrowserContext, Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { type App, clockOf, expectAccessible, soundsOf, startApp } from './app'
+import {
+  type App,
+  clockOf,
+  drills,
+  expectAccessible,
+  fill,
+  newPlan,
+  soundsOf,
+  startApp,
+  titlesOf,
+} from './app'
 
 /** Seconds the long class is listened to; five minutes were measured by hand with it. */
 const SOAK_SECONDS = Number(process.env.SOAK_SECONDS ?? 60)
@@ -14,27 +24,13 @@ afterAll(async () => {
   await app.stop()
 })
 
-const drills = (page: Page) => page.getByRole('region', { name: 'Drills' }).getByRole('listitem')
-
 /** A new plan of a combination, so quick that a test need not wait for it. */
 async function quickPlan(page: Page, title: string) {
-  await page.getByRole('link', { name: 'Plans', exact: true }).click()
-  await page.getByPlaceholder('A new plan from…').click()
-  await page.getByRole('option', { name: title }).click()
-  await drills(page).first().waitFor()
+  await newPlan(page, title)
   await fill(page, 'Minutes', '45')
   await fill(page, 'Tempo meant', '210')
   await fill(page, 'Tempo now', '200')
 }
-
-async function fill(page: Page, name: string | RegExp, value: string) {
-  const field = page.getByRole('textbox', { name, exact: typeof name === 'string' })
-  await field.fill(value)
-  await field.press('Tab')
-}
-
-const titlesOf = (page: Page) =>
-  drills(page).evaluateAll((rows) => rows.map((row) => row.getAttribute('aria-label')))
 
 const sum = (page: Page) => page.locator('[data-spare]').textContent()
 
