@@ -3,7 +3,7 @@ import { type ArmPlace, type Compass, compassWord, type Gaze } from '../body/pla
 import { type Side, sideWord } from '../body/side'
 import { assertNever } from '../errors'
 import type { Vocabulary } from '../moves/vocabulary'
-import type { Event, What } from './combination'
+import type { Event, Phrase, What } from './combination'
 
 /** The side something is danced on, where it has one. */
 export function sideOf(what: What): Side | undefined {
@@ -106,3 +106,10 @@ export const placesWords = (places: {
   ]
     .filter(Boolean)
     .join(', ')
+
+/** A name no phrase has yet: `B`, then `B2`, `B3`. */
+export function freeName(phrases: readonly Phrase[], wanted: string): string {
+  const taken = new Set(phrases.map(({ name }) => name))
+  if (!taken.has(wanted)) return wanted
+  for (let i = 2; ; i++) if (!taken.has(`${wanted}${i}`)) return `${wanted}${i}`
+}

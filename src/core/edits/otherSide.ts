@@ -1,42 +1,94 @@
-import type { Combination, Event } from '../combination/combination'
+import type { Combination, Event, Phrase } from '../combination/combination'
 import { mirror } from '../combination/mirror'
+import { freeName } from '../combination/names'
+import type { Pass } from '../combination/passes'
 import type { Vocabulary } from '../moves/vocabulary'
-import { simulate } from '../simulate/simulate'
+import { type Danced, type Simulation, simulate, stepsOf } from '../simulate/simulate'
 import { tick } from '../time/time'
 
 /**
- * The other side, written out to be stored: where turns are kept, every step stands as it is
- * danced there, so figures that turn are opened.
+ * The other side, written out to be stored. Where turns are kept, every pass stands as it is
+ * danced there: figures that turn are opened, and a phrase that goes another way the second
+ * time becomes a phrase of its own. (A pickup of every round stands as it is danced first.)
  */
 export function otherSideWritten(combination: Combination, vocabulary: Vocabulary): Combination {
   const side = mirror(combination)
   if (!side.otherTurns) return side
-  const { otherTurns: _, ...written } = side
-  const { danced } = simulate(side, vocabulary)
-  const stepsOf = (event: Event) => {
-    const first = danced.find((one) => one.event.id === event.id)
-    return danced.filter((one) => one.event.id === event.id && one.pass.index === first?.pass.index)
+  const { otherTurns: _, ...plain } = side
+  const simulation = simulate(side, vocabulary)
+  if (simulation.danced.every(({ action }) => !action.turn)) return plain
+
+  const phrases: Phrase[] = []
+  const known = new Map<string, Phrase>()
+  const phraseOf = (pass: Pass): Phrase => {
+    const made = passWritten(pass, simulation)
+    const key = JSON.stringify(made)
+    const same = known.get(key)
+    if (same) return same
+    const isFirst = phrases.every(({ id }) => id !== made.id)
+    const own = isFirst ? made : withOwnName(made, phrases)
+    phrases.push(own)
+    known.set(key, own)
+    return own
   }
+  const order = simulation.passes.map((pass) => ({ phrase: phraseOf(pass).id, mirrored: false }))
+  return { ...plain, phrases, order }
+}
+
+/** The phrase of a pass as it is danced in it. */
+function passWritten(pass: Pass, simulation: Simulation): Phrase {
+  const { phrase, mirrored, index } = pass
+  const [shown = phrase] = mirrored
+    ? mirror({ ...simulation.combination, phrases: [phrase] }).phrases
+    : [phrase]
+  const danced = simulation.danced.filter((one) => one.pass.index === index)
+  const { facing } = simulation.combination.start
   return {
-    ...written,
-    phrases: written.phrases.map((phrase) => ({
-      ...phrase,
-      events: phrase.events.flatMap((event): readonly Event[] => {
-        if (event.layer !== 'feet' || event.kept) return [event]
-        const steps = stepsOf(event)
-        const [first] = steps
-        if (!first || !steps.some(({ action }) => action.turn)) return [event]
-        if (event.what.kind === 'foot')
-          return [{ ...event, what: { kind: 'foot', action: first.action } }]
-        const { as: _as, ...plain } = event
-        return steps.map((one, i) => ({
-          ...plain,
-          id: i === 0 ? event.id : `${event.id}-${i}`,
-          at: tick(one.at - one.pass.at),
-          length: one.length,
-          what: { kind: 'foot', action: one.action },
-        }))
-      }),
-    })),
+    ...shown,
+    events: shown.events
+      .filter(({ at }) => at >= 0 || index === 0)
+      .flatMap((event) => eventWritten(event, danced, simulation.vocabulary)),
+    ...(shown.facings && {
+      facings: shown.facings.map(({ at, degrees }) => ({ at, degrees: 2 * facing - degrees })),
+    }),
+  }
+}
+
+/** An event as its steps are danced; as it stands where that says the same. */
+function eventWritten(
+  event: Event,
+  danced: readonly Danced[],
+  vocabulary: Vocabulary,
+): readonly Event[] {
+  if (event.layer !== 'feet') return [event]
+  const steps = danced.filter((one) => one.event.id === event.id)
+  const written = stepsOf(event, vocabulary)
+  const isSame = steps.every(
+    ({ action }, i) => JSON.stringify(action) === JSON.stringify(written[i]?.action),
+  )
+  if (isSame) return [event]
+  const { as, ...plain } = event
+  return steps.map((one, i) => ({
+    ...plain,
+    ...(event.what.kind === 'foot' && as !== undefined && { as }),
+    id: i === 0 ? event.id : `${event.id}-${i}`,
+    at: tick(one.at - one.pass.at),
+    length: one.length,
+    what: { kind: 'foot', action: one.action },
+  }))
+}
+
+/** Beside a phrase of the same name: another one, with ids of its own. */
+function withOwnName(phrase: Phrase, others: readonly Phrase[]): Phrase {
+  const name = freeName(others, phrase.name)
+  const idOf = (id: string) => `${id}-${name}`
+  return {
+    ...phrase,
+    id: idOf(phrase.id),
+    name,
+    events: phrase.events.map((event) => ({ ...event, id: idOf(event.id) })),
+    ...(phrase.remarks && {
+      remarks: phrase.remarks.map((remark) => ({ ...remark, id: idOf(remark.id) })),
+    }),
   }
 }

@@ -1,4 +1,5 @@
 import type { Combination, Event, Phrase } from '../combination/combination'
+import { freeName } from '../combination/names'
 import { changePhrase, inOrder } from '../edits/edit'
 import { openFigure } from '../edits/edits'
 import type { Vocabulary } from '../moves/vocabulary'
@@ -44,13 +45,6 @@ const turned = (combination: Combination, pass: number): Combination => ({
   ),
 })
 
-/** A name nobody has yet: `B`, then `B2`, `B3`. */
-function freeName({ phrases }: Combination, wanted: string): string {
-  const taken = new Set(phrases.map(({ name }) => name))
-  if (!taken.has(wanted)) return wanted
-  for (let i = 2; ; i++) if (!taken.has(`${wanted}${i}`)) return `${wanted}${i}`
-}
-
 function withOwnPhrase(
   combination: Combination,
   pass: number,
@@ -65,7 +59,7 @@ function withOwnPhrase(
   const own: Phrase = {
     ...phrase,
     id: newId(),
-    name: freeName(combination, phrase.name),
+    name: freeName(combination.phrases, phrase.name),
     events: phrase.events
       .filter(({ at }) => at >= 0 || pass === 0)
       .map((event) => ({ ...event, id: ids.get(event.id) ?? newId() })),
@@ -175,7 +169,7 @@ function withLink(
       what: { kind: 'foot', action },
     }),
   )
-  const link = { id, name: freeName(combination, 'link'), title: '', counts, events }
+  const link = { id, name: freeName(combination.phrases, 'link'), title: '', counts, events }
   return {
     ...combination,
     phrases: [...combination.phrases, link],
