@@ -11,8 +11,8 @@ export interface Records<T extends { readonly id: string }> {
   readonly put: (value: T) => Promise<void>
   /**
    * Changes what is stored at that moment, so that two windows lose nothing of each other; a
-   * tab that is closed at once loses nothing either. `make` may be called twice. Undefined
-   * where it is no longer there.
+   * tab that is closed at once loses nothing either. What was taken out comes back with it:
+   * somebody is still at work on it. `make` may be called twice. Undefined where there is none.
    */
   readonly change: (id: string, make: (now: T) => T) => Promise<T | undefined>
   /** Can be had back. */

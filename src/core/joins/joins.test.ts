@@ -1,0 +1,166 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { anyCombination } from '../../../tests/arbitraries'
+import { combination, feet, move, on } from '../../../tests/write'
+import type { Combination } from '../combination/combination'
+import { mirror } from '../combination/mirror'
+import { checkCombination } from '../findings/check'
+import { vocabulary } from '../moves/vocabulary'
+import { endPlaces } from '../simulate/course'
+import { startPlaces } from '../simulate/places'
+import { simulate } from '../simulate/simulate'
+import { footJoins } from './joins'
+import { gapsInto, mirrorPlaces } from './meets'
+import { joinStrip } from './strip'
+
+const danced = (one: Combination) => simulate(one, vocabulary)
+
+/** The same again behind it, or its other side, as one long dance. */
+const twice = (one: Combination, other: boolean): Combination => ({
+  ...one,
+  order: [
+    ...one.order,
+    ...one.order.map((entry) => ({ ...entry, mirrored: entry.mirrored !== other })),
+  ],
+})
+
+/** Whether the first that the feet do in the second half of a dance can be danced. */
+function secondBegins(long: Combination): boolean | undefined {
+  const { danced: steps, passes } = danced(long)
+  const half = passes.length / 2
+  const first = steps.find(({ pass }) => pass.index >= half)
+  if (!first) return undefined
+  return steps.every(({ at, fault }) => at !== first.at || fault === undefined)
+}
+
+const withoutPickup = anyCombination().map(
+  ({ pickup: _, ...one }): Combination => ({
+    ...one,
+    phrases: one.phrases.map((phrase) => ({
+      ...phrase,
+      events: phrase.events.filter(({ at }) => at >= 0),
+    })),
+  }),
+)
+
+describe('the foot at the end', () => {
+  it('is right for the same side, and for the other, exactly when they can be danced on', () => {
+    fc.assert(
+      fc.property(withoutPickup, (one) => {
+        const { repeats, switches } = footJoins(danced(one), vocabulary)
+        const again = secondBegins(twice(one, false))
+        const over = secondBegins(twice(one, true))
+        if (again !== undefined) expect(repeats).toBe(again)
+        if (over !== undefined) expect(switches).toBe(over)
+      }),
+      { numRuns: 400, seed: 61 },
+    )
+  })
+
+  it('is the same question asked from the other side, where nothing is kept', () => {
+    fc.assert(
+      fc.property(anyCombination({ kept: false }), (one) => {
+        expect(footJoins(danced(mirror(one)), vocabulary)).toEqual(
+          footJoins(danced(one), vocabulary),
+        )
+      }),
+      { numRuns: 200, seed: 62 },
+    )
+  })
+
+  it('of a dance without steps is right when both stand alike, or one on both feet', () => {
+    const still = (weight: 'R' | 'L' | 'both') => {
+      const one = combination([[move('hip-drop', '3', 'L')]])
+      return footJoins(danced({ ...one, start: { ...one.start, weight } }), vocabulary)
+    }
+    expect(still('L')).toEqual({ repeats: true, switches: false })
+    expect(still('R')).toEqual({ repeats: true, switches: false })
+    expect(still('both')).toEqual({ repeats: true, switches: true })
+  })
+})
+
+describe('what does not meet', () => {
+  it('is only what ends elsewhere than it begins, and all of it where something needs its place', () => {
+    fc.assert(
+      fc.property(anyCombination({ kept: false }), fc.boolean(), (one, other) => {
+        const simulation = danced(one)
+        const ends = endPlaces(simulation)
+        const begins = startPlaces(one.start)
+        const starts = other ? mirrorPlaces(begins) : begins
+        const gaps = gapsInto(simulation, other ? 'switch' : 'repeat')
+        for (const { part, reach } of gaps) {
+          if (part === 'arms') expect(ends.arms).not.toEqual(starts.arms)
+          else expect(ends[part]).not.toBe(starts[part])
+          if (reach) expect(reach.seconds).toBeGreaterThan(0)
+        }
+        expect(new Set(gaps.map(({ part }) => part)).size).toBe(gaps.length)
+        // Seen from the other side it is the same parts that do not meet.
+        const there = gapsInto(danced(mirror(one)), other ? 'switch' : 'repeat')
+        expect(there.map(({ part, reach }) => [part, reach])).toEqual(
+          gaps.map(({ part, reach }) => [part, reach]),
+        )
+      }),
+      { numRuns: 300, seed: 63 },
+    )
+  })
+
+  it('is forgiven where there is a rest between rounds, and gone when the last move brings the part home', () => {
+    const ending = (place: 'L' | 'R', rest?: number) => {
+      const one = combination(
+        [[move('hip-bump', '2', 'R'), on('hips', '7', { kind: 'at', place })]],
+        {
+          ...(rest && { rest }),
+        },
+      )
+      return gapsInto(danced({ ...one, start: { ...one.start, hips: 'R' } }), 'repeat')
+    }
+    expect(ending('L')).toMatchObject([{ part: 'hips', ends: 'left', starts: 'right' }])
+    expect(ending('L', 4)).toEqual([])
+    expect(ending('R')).toEqual([])
+  })
+})
+
+describe('the strip at the end of the braid', () => {
+  it('says of every part once how it meets, and agrees with the foot and with the findings', () => {
+    fc.assert(
+      fc.property(anyCombination(), fc.constantFrom('repeat', 'switch'), (one, into) => {
+        const checked = checkCombination(one, vocabulary)
+        const strip = joinStrip(checked, into)
+        expect(strip.map(({ part }) => part)).toEqual([
+          'foot',
+          'facing',
+          'place',
+          'height',
+          'hips',
+          'ribs',
+          'arms',
+          'gaze',
+        ])
+        const { repeats, switches } = checked.joins
+        const isRight = into === 'repeat' ? repeats : switches
+        expect(strip[0]?.how).toBe(isRight ? 'meets' : 'misses')
+        // A part said to meet has no gap, and no other part can miss for want of a foot.
+        const gaps = new Set<string>(gapsInto(checked.lead, into).map(({ part }) => part))
+        for (const { part, how, words } of strip.slice(4)) {
+          expect(how === 'meets').toBe(!gaps.has(part))
+          expect(words.length).toBeGreaterThan(0)
+        }
+      }),
+      { numRuns: 200, seed: 64 },
+    )
+  })
+
+  it('says a whole turn meets and a quarter does not', () => {
+    const turning = (degrees: number) =>
+      joinStrip(
+        checkCombination(
+          combination([feet(`1 step R side; 3 step L in-place turn ${degrees}`)]),
+          vocabulary,
+        ),
+        'repeat',
+      ).find(({ part }) => part === 'facing')
+    expect(turning(360)?.how).toBe('meets')
+    expect(turning(-360)?.how).toBe('meets')
+    expect(turning(90)).toMatchObject({ how: 'differs', words: expect.stringContaining('right') })
+  })
+})
