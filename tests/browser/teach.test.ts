@@ -221,6 +221,45 @@ describe('a class from its plan to the diary', () => {
     await context.close()
   })
 
+  it('has a loudness for each of what sounds, heard at once while it is danced', async () => {
+    const { page, context, errors } = await app.visit()
+    await page.goto(`${app.address}/plan/demo-plan-tuesday`)
+    await page.getByRole('button', { name: 'Begin class' }).click()
+    await page.getByRole('button', { name: /^Begin Warm up/ }).waitFor()
+    await page.keyboard.press('Space')
+    await page.locator('[data-count]').waitFor()
+    await page.getByRole('button', { name: 'Sound' }).click()
+    await page.getByLabel('Rhythm', { exact: true }).selectOption('saidi')
+    const loudness = (of: string) => page.getByRole('slider', { name: `Loudness of ${of}` })
+    /** Milliseconds of the sounds that begin in the next three seconds. */
+    const lengths = async () => {
+      const from = (await clockOf(page)) + 0.4
+      await expect.poll(() => clockOf(page), { timeout: 20_000 }).toBeGreaterThan(from + 3)
+      const heard = (await soundsOf(page)).filter(({ when }) => when > from && when < from + 3)
+      return new Set(heard.map(({ duration }) => Math.round(duration * 1000)))
+    }
+    const CLICK = 70
+    const HALF = 40
+    for (const of of ['half counts', 'rhythm', 'voice', 'moves']) await loudness(of).press('Home')
+    expect([...(await lengths())].filter((one) => one !== 90)).toEqual([CLICK])
+    await loudness('half counts').press('End')
+    const halves = await lengths()
+    expect(halves.has(HALF)).toBe(true)
+    expect([...halves].every((one) => [CLICK, HALF, 90].includes(one))).toBe(true)
+    await loudness('counts').press('Home')
+    expect([...(await lengths())]).toEqual([HALF])
+    // Where nothing is heard it is danced on, and what is written is what was danced.
+    await loudness('half counts').press('Home')
+    expect([...(await lengths())]).toEqual([])
+    expect(await page.locator('[data-count]').count()).toBe(1)
+    await page.keyboard.press('Escape')
+    await page.reload()
+    await page.getByRole('button', { name: 'Sound' }).click()
+    expect(await loudness('voice').getAttribute('aria-valuenow')).toBe('0')
+    expect(errors).toEqual([])
+    await context.close()
+  })
+
   it('goes out as a calendar and a table, and is corrected by hand with a way back', async () => {
     const { page, context } = await app.visit()
     await page.getByRole('link', { name: 'Diary' }).click()
