@@ -155,6 +155,39 @@ describe('a class on the floor', () => {
     expect(drillOf(fast)?.tempo).toBe(72 + planStep(begun))
   })
 
+  it('keeps what another window has written, whatever this one goes on with', () => {
+    const once = played(begun, { kind: 'next' }, { kind: 'round', side: 'R' })
+    const [elsewhere] = classAfter(entry, once, materials).danced
+    if (!elsewhere) throw new Error('nothing danced')
+    const theirs = { ...elsewhere, id: 'their row' }
+    fc.assert(
+      fc.property(
+        fc.array(anyAction, { minLength: 4, maxLength: 40 }),
+        fc.nat(40),
+        (acts, when) => {
+          let session = begun
+          let written = entry
+          for (const [i, action] of acts.entries()) {
+            if (i === when % acts.length)
+              written = { ...written, danced: [...written.danced, theirs] }
+            session = floorAfter(session, action, materials)
+            written = classAfter(written, session, materials)
+          }
+          const alone = acts.reduce(
+            ({ now, rows }, action) => {
+              const next = floorAfter(now, action, materials)
+              return { now: next, rows: classAfter(rows, next, materials) }
+            },
+            { now: begun, rows: entry },
+          )
+          expect(written.danced).toContainEqual(theirs)
+          expect(written.danced.filter(({ id }) => id !== theirs.id)).toEqual(alone.rows.danced)
+        },
+      ),
+      { numRuns: 150, seed: 96 },
+    )
+  })
+
   it('leaves alone what was corrected or taken out of the diary by hand', () => {
     const round: readonly FloorAction[] = [
       { kind: 'start', now: 1 },

@@ -289,7 +289,7 @@ const STILL_WRITTEN = 2
 
 /**
  * What a class has in its diary after this much of it. What was corrected or taken out by
- * hand meanwhile stays so.
+ * hand meanwhile stays so, and so does what another window has written.
  */
 export function classAfter(
   entry: ClassEntry,
@@ -297,10 +297,14 @@ export function classAfter(
   materials: Materials,
 ): ClassEntry {
   const rows = recorded(session, materials)
-  const byHand = new Map(entry.danced.map((row) => [row.id, row]))
-  const settled = rows.slice(0, -STILL_WRITTEN).flatMap(({ id }) => byHand.get(id) ?? [])
-  return { ...entry, danced: [...settled, ...rows.slice(-STILL_WRITTEN)] }
+  const written = rows.slice(-STILL_WRITTEN)
+  const own = new Set(written.map(({ id }) => id))
+  return { ...entry, danced: [...entry.danced.filter(({ id }) => !own.has(id)), ...written] }
 }
+
+/** A class that was left in the middle of a drill goes on from there by a key, not by itself. */
+export const paused = (session: FloorSession): FloorSession =>
+  session.phase === 'dancing' ? { ...session, phase: 'paused' } : session
 
 /** Seconds the class has left by the clock. */
 export const secondsLeft = ({ minutes, startedAt }: FloorSession, now: number): number =>

@@ -34,6 +34,9 @@ export function DancersScreen() {
   )
 }
 
+/** So long after the last sound nothing is danced any more, in no window. */
+const LAST_HEARD_MS = 600
+
 const NOBODY: ReadonlyMap<string, Recording> = new Map()
 
 function Dancers({
@@ -52,6 +55,9 @@ function Dancers({
   useEffect(() => {
     const channel = channelOf(first.id)
     channel.onmessage = ({ data }: MessageEvent<DancersNews>) => {
+      // Two windows of a class both tell; the one that dances is heard.
+      const heard = news.current
+      if (!data.now && heard && finely() - heard.when < LAST_HEARD_MS) return
       news.current = data.now
       setKey(data.now && JSON.stringify(data.now.drill))
       setSession((now) =>

@@ -7,6 +7,7 @@ import { stepsFor } from '../../core/floor/keys'
 import {
   drillOf,
   type FloorSession,
+  paused,
   restOf,
   secondsLeft,
   sidesWords,
@@ -290,10 +291,6 @@ function DrillWords({
     </>
   )
 }
-
-/** A class that was left in the middle of a drill goes on from there by a key, not by itself. */
-const paused = (session: FloorSession): FloorSession =>
-  session.phase === 'dancing' ? { ...session, phase: 'paused' } : session
 
 /** The browser's own voice, where it is wanted and there is one. */
 function browserSpeech(isWanted: boolean): ((text: string) => void) | undefined {

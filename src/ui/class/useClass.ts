@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { useCallback, useRef, useState } from 'react'
+import { useCallback, useEffect, useRef, useState } from 'react'
 import type { ClassEntry } from '../../core/diary/diary'
 import {
   beginFloor,
@@ -7,6 +7,7 @@ import {
   type FloorAction,
   type FloorSession,
   floorAfter,
+  paused,
 } from '../../core/floor/session'
 import type { Materials } from '../../core/plan/material'
 import type { Teaching } from '../../storage/teaching'
@@ -48,6 +49,19 @@ async function openClass(
 export function useClass(first: FloorSession, teaching: Teaching, materials: Materials) {
   const [session, setSession] = useState(first)
   const now = useRef(session)
+  // Another window has the class: this one follows, to go on from there; nobody dances in both.
+  useEffect(() => {
+    const follow = () => {
+      const theirs = teaching.floor.read(first.id)
+      if (!theirs || now.current.phase === 'dancing') return
+      const next = paused(theirs)
+      if (JSON.stringify(next) === JSON.stringify(now.current)) return
+      now.current = next
+      setSession(next)
+    }
+    window.addEventListener('storage', follow)
+    return () => window.removeEventListener('storage', follow)
+  }, [teaching, first.id])
   const act = useCallback(
     (action: FloorAction): FloorSession => {
       const before = now.current
