@@ -6,7 +6,7 @@ export default defineConfig({
       {
         test: {
           name: 'unit',
-          include: ['src/**/*.test.ts', 'tests/cli/*.test.ts'],
+          include: ['src/**/*.test.ts', 'tests/cli/*.test.ts', 'tests/docs/*.test.ts'],
           testTimeout: 120_000,
           maxWorkers: 2,
         },

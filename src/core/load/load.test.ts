@@ -129,6 +129,33 @@ describe('the version for a level', () => {
     },
   )
 
+  it('holds for anything that is written: no new fault, nothing kept is touched, only flourishes go', () => {
+    fc.assert(
+      fc.property(anyCombination(), fc.constantFrom(...DancerLevel.options), (written, level) => {
+        const {
+          combination: form,
+          swaps,
+          load,
+        } = levelForm(written, level, vocabulary, USUAL_HOUSE)
+        expect(faults(form)).toBeLessThanOrEqual(faults({ ...written, level }))
+        expect(load.after).toBeLessThanOrEqual(Math.max(load.before, load.limit) + 1e-9)
+        for (const event of written.phrases.flatMap(({ events }) => events)) {
+          const after = eventOf(form, event.id)
+          if (after === undefined) expect(event.optional).toBe(true)
+          // A flourish that is kept may still be left out, but is never danced otherwise.
+          else if (event.kept && !event.harder) expect(after.what).toEqual(event.what)
+        }
+        expect(form.order).toEqual(written.order)
+        // Once it is eased for a level there is nothing more to ease.
+        const again = levelForm(form, level, vocabulary, USUAL_HOUSE)
+        expect(again.swaps.filter(({ kind }) => kind !== 'harder')).toEqual([])
+        expect(again.load.after).toBeLessThanOrEqual(load.after + 1e-9)
+        expect(swaps.length).toBeLessThanOrEqual(60)
+      }),
+      { numRuns: 60, seed: 425 },
+    )
+  })
+
   it('drops a flourish first, then takes what the instructor wrote as the easier form', () => {
     const busy = combination(
       [

@@ -208,7 +208,7 @@ function entriesOf(vocabulary: Vocabulary, layer: Layer): readonly Entry[] {
   }
   const entries = [...own, ...others].map((entry) => ({
     ...entry,
-    names: entry.words.map(folded),
+    names: entry.words.map((words) => wordsIn(words).join(' ')),
   }))
   known.set(layer, entries)
   return entries
@@ -233,6 +233,11 @@ function targetOf(what: What): string {
   return what.kind === 'arms' && what.R === what.L ? `both:${what.R}` : ''
 }
 
+const wordsIn = (text: string): readonly string[] =>
+  folded(text)
+    .split(/[\s,]+/)
+    .filter(Boolean)
+
 const SIDE_WORDS: Readonly<Record<string, Side>> = { r: 'R', right: 'R', l: 'L', left: 'L' }
 
 /**
@@ -245,9 +250,7 @@ export function findOffers(
   vocabulary: Vocabulary,
   most = 12,
 ): readonly Offer[] {
-  const tokens = folded(query)
-    .split(/[\s,]+/)
-    .filter(Boolean)
+  const tokens = wordsIn(query)
   const typed = tokens.map((token) => SIDE_WORDS[token]).find((side) => side !== undefined)
   const side = typed ?? wanted.side
   const words = tokens.filter((token) => !SIDE_WORDS[token])

@@ -1,0 +1,94 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { sideOf } from '../combination/names'
+import { folded } from './folded'
+import { LAYERS, type Layer } from './move'
+import { findOffers, idOfKind } from './search'
+import { vocabulary } from './vocabulary'
+
+const ALL = 9999
+const offers = (layer: Layer, query: string, most = ALL) =>
+  findOffers(query, { layer, side: 'R', families: ['belly'] }, vocabulary, most)
+const kinds = (layer: Layer, query: string) =>
+  new Set(offers(layer, query).map(({ what }) => idOfKind(what)))
+
+const anyMove = fc.constantFrom(...vocabulary.moves)
+/** Letters as fingers find them: any case, accents or none. */
+const typed = (text: string, seed: number) =>
+  [...text].map((letter, i) => ((seed >> (i % 16)) & 1 ? letter.toUpperCase() : letter)).join('')
+
+describe('any name of the vocabulary', () => {
+  it('brings its move when it is typed in full, whatever the case, before all others', () => {
+    fc.assert(
+      fc.property(anyMove, fc.nat(), (move, seed) => {
+        for (const name of [move.name, ...move.aka]) {
+          // “Left” and “right” in a name say the side.
+          if (/\b(r|l|right|left)\b/.test(folded(name))) continue
+          const names = (id: string) => {
+            const one = vocabulary.find(id)
+            return one ? [one.name, ...one.aka].map(folded) : []
+          }
+          const first = offers(move.layer, typed(name, seed), 12)
+          const bearing = first.filter(
+            ({ what }) => what.kind === 'move' && names(what.move).includes(folded(name)),
+          )
+          const own = first.findIndex(({ what }) => what.kind === 'move' && what.move === move.id)
+          // A move that is nothing but a place is offered as that place.
+          if (own < 0) expect(first[0]?.what.kind).not.toBe('move')
+          else expect(own).toBeLessThan(Math.max(1, bearing.length))
+        }
+      }),
+      { numRuns: 300, seed: 41 },
+    )
+  })
+
+  it('is found by the beginnings of its words, in any order', () => {
+    fc.assert(
+      fc.property(anyMove, fc.nat(3), fc.boolean(), (move, cut, turned) => {
+        const words = folded(move.name)
+          .split(/[\s,]+/)
+          .filter((word) => word !== '' && !/^(r|l|right|left)$/.test(word))
+          .map((word) => word.slice(0, Math.max(2, word.length - cut)))
+          .filter((word) => !/^(r|l|right|left)$/.test(word))
+        const query = (turned ? words.toReversed() : words).join(' ')
+        const found = offers(move.layer, query)
+        const isThere = found.some(({ what }) => what.kind === 'move' && what.move === move.id)
+        const asPlace = found.some(({ what }) => what.kind !== 'move')
+        expect(isThere || asPlace).toBe(true)
+      }),
+      { numRuns: 300, seed: 42 },
+    )
+  })
+})
+
+describe('what is typed', () => {
+  it('only ever narrows: one letter more brings nothing new', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(...LAYERS), anyMove, fc.nat(12), (layer, { name }, length) => {
+        const query = name.slice(0, length)
+        const after = name.slice(0, length + 1)
+        const before = kinds(layer, query)
+        for (const kind of kinds(layer, after)) expect(before).toContain(kind)
+      }),
+      { numRuns: 200, seed: 43 },
+    )
+  })
+
+  it('with a side gives every offer that has one this side, and its other side otherwise', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...LAYERS),
+        fc.constantFrom('', 'hip', 'step', 'ch', 'look', 'high'),
+        (layer, words) => {
+          const sidesOf = (query: string) =>
+            new Set(offers(layer, query).flatMap(({ what }) => sideOf(what) ?? []))
+          for (const said of ['l', 'L', 'left', 'LEFT'])
+            expect([...sidesOf(`${words} ${said}`)].filter((side) => side !== 'L')).toEqual([])
+          expect([...sidesOf(`right ${words}`)].filter((side) => side !== 'R')).toEqual([])
+          expect(kinds(layer, `${words} l`)).toEqual(kinds(layer, `${words} r`))
+        },
+      ),
+      { numRuns: 30, seed: 44 },
+    )
+  })
+})
