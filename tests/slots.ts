@@ -1,3 +1,4 @@
+import type { Keeping } from '../src/storage/records'
 import type { Slots } from '../src/storage/slots'
 import { type UnsavedOf, unsavedIn } from '../src/storage/unsaved'
 
@@ -18,8 +19,24 @@ export function slots(full = false): Slots {
   }
 }
 
-/** The notes of a window beside which there is no other, or all others are gone. */
-export const notesOf = (store: Slots, window = 'this', areGone = false): UnsavedOf =>
+interface OneWindow {
+  readonly window?: string
+  /** Whether all other windows are gone. */
+  readonly areGone?: boolean
+}
+
+/** The notes of a window, beside others or after them. */
+export const notesOf = (
+  store: Slots,
+  { window = 'this', areGone = false }: OneWindow = {},
+): UnsavedOf =>
   unsavedIn(store, window, async (_, work) => {
     if (areGone) await work()
   })
+
+/** What keeps records in a test: notes in a store, and a clock. */
+export const keepingIn = (
+  store: Slots,
+  now: () => number,
+  { onKept = () => {}, ...window }: OneWindow & Partial<Pick<Keeping, 'onKept'>> = {},
+): Keeping => ({ unsavedOf: notesOf(store, window), now, onKept })

@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto'
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import { beforeEach, describe, expect, it } from 'vitest'
-import { notesOf, slots } from '../../tests/slots'
+import { keepingIn, slots } from '../../tests/slots'
 import { combination, feet } from '../../tests/write'
 import { summaryOf } from '../core/findings/summary'
 import { USUAL_RULES } from '../core/house/house'
@@ -25,7 +25,11 @@ const place = () => {
     }),
     own: createOwnWords(database),
     house: createHouse(database),
-    teaching: createTeaching(database, slots(), notesOf(slots()), () => 1),
+    teaching: createTeaching(
+      database,
+      slots(),
+      keepingIn(slots(), () => 1),
+    ),
   }
 }
 const lantern = combination([feet('1 step R side')], { id: 'lantern', title: 'Lantern' })

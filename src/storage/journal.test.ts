@@ -25,8 +25,8 @@ describe('the journal', () => {
   it('gives what a window that is gone left behind to the next one, once', async () => {
     const storage = slots()
     await shelf.add(lantern)
-    createJournal(notesOf(storage, 'one')).write(later, 1)
-    const next = createJournal(notesOf(storage, 'two', true))
+    createJournal(notesOf(storage, { window: 'one' })).write(later, 1)
+    const next = createJournal(notesOf(storage, { window: 'two', areGone: true }))
     expect(await next.recover(shelf)).toBe(1)
     expect((await shelf.get('lantern'))?.combination).toEqual(later)
     expect(await next.recover(shelf)).toBe(0)
@@ -36,9 +36,11 @@ describe('the journal', () => {
   it('leaves alone what a living window is still saving, and its own', async () => {
     const storage = slots()
     await shelf.add(lantern)
-    createJournal(notesOf(storage, 'one')).write(later, 1)
-    expect(await createJournal(notesOf(storage, 'two')).recover(shelf)).toBe(0)
-    expect(await createJournal(notesOf(storage, 'one', true)).recover(shelf)).toBe(0)
+    createJournal(notesOf(storage, { window: 'one' })).write(later, 1)
+    expect(await createJournal(notesOf(storage, { window: 'two' })).recover(shelf)).toBe(0)
+    expect(
+      await createJournal(notesOf(storage, { window: 'one', areGone: true })).recover(shelf),
+    ).toBe(0)
     expect((await shelf.get('lantern'))?.combination).toEqual(lantern)
     expect(storage.length).toBe(1)
   })
@@ -46,20 +48,20 @@ describe('the journal', () => {
   it('keeps both when the shelf has moved on since', async () => {
     const storage = slots()
     await shelf.add(lantern)
-    createJournal(notesOf(storage, 'one')).write(later, 1)
+    createJournal(notesOf(storage, { window: 'one' })).write(later, 1)
     await shelf.save({ ...lantern, title: 'Meanwhile' }, 1)
-    await createJournal(notesOf(storage, 'two', true)).recover(shelf)
+    await createJournal(notesOf(storage, { window: 'two', areGone: true })).recover(shelf)
     const titles = (await shelf.list()).stored.map((s) => s.summary.title)
     expect(titles.sort()).toEqual(['Later (from another window)', 'Meanwhile'])
   })
 
   it('is cleared by its own window, survives a full store, and passes over garbage', async () => {
     const storage = slots()
-    const own = createJournal(notesOf(storage, 'one', true))
+    const own = createJournal(notesOf(storage, { window: 'one', areGone: true }))
     own.write(later, 1)
     own.clear('lantern')
     expect(storage.length).toBe(0)
-    createJournal(notesOf(slots(true), 'one', true)).write(later, 1)
+    createJournal(notesOf(slots(true), { window: 'one', areGone: true })).write(later, 1)
     storage.setItem('molten-sway unsaved zero x', '{"revision":1,"record":{')
     storage.setItem('molten-sway unsaved zero y', '{"revision":1,"record":{"title":"Bent"}}')
     storage.setItem('something else', 'stays')

@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { notesOf, slots } from '../../tests/slots'
+import { keepingIn, slots } from '../../tests/slots'
 import { classOn } from '../../tests/teaching'
 import { type ClassEntry, readClass } from '../core/diary/diary'
 import { Database } from './database'
@@ -48,8 +48,7 @@ describe('records of two windows', () => {
             database,
             database.classes,
             readClass,
-            notesOf(store, window),
-            () => clock++,
+            keepingIn(store, () => clock++, { window }),
           )
         })
         const of = (window: 0 | 1) => windows[window] ?? windows[0]
@@ -104,9 +103,46 @@ describe('records of two windows', () => {
   it('are not made by a change of what was never there', async () => {
     const database = new Database(`records-${names++}`)
     const store = slots()
-    const records = createRecords(database, database.classes, readClass, notesOf(store), () => 1)
+    const records = createRecords(
+      database,
+      database.classes,
+      readClass,
+      keepingIn(store, () => 1),
+    )
     expect(await records.change('a', (now) => ({ ...now, notes: 'later' }))).toBeUndefined()
     expect((await records.list()).all).toEqual([])
+    expect(store.length).toBe(0)
+  })
+})
+
+describe('a full disk', () => {
+  it('is said, and what could not be stored is stored with the next change', async () => {
+    const database = new Database(`records-${names++}`)
+    const store = slots()
+    const said: (string | undefined)[] = []
+    const records = createRecords(
+      database,
+      database.classes,
+      readClass,
+      keepingIn(store, () => 1, { onKept: (trouble) => said.push(trouble?.message) }),
+    )
+    await records.put(classOn('2026-11-25', [], { id: 'a' }))
+    const { put } = database.classes
+    database.classes.put = () => {
+      throw new Error('no room')
+    }
+    const failing = [
+      records.change('a', (now) => ({ ...now, notes: `${now.notes}b` })),
+      records.change('a', (now) => ({ ...now, next: 'slower' })),
+    ]
+    const outcomes = await Promise.allSettled(failing)
+    expect(outcomes.map(({ status }) => status)).toEqual(['rejected', 'rejected'])
+    expect(said.slice(1)).toEqual(Array(2).fill('This could not be saved in the browser.'))
+    expect(store.length).toBe(1)
+    database.classes.put = put
+    await records.change('a', (now) => ({ ...now, notes: `${now.notes}c` }))
+    expect(await records.get('a')).toMatchObject({ notes: 'bc', next: 'slower' })
+    expect(said.at(-1)).toBeUndefined()
     expect(store.length).toBe(0)
   })
 })

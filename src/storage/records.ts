@@ -25,12 +25,20 @@ export interface Records<T extends { readonly id: string }> {
   readonly watch: (changed: () => void) => () => void
 }
 
+/** What keeps records beside the database. */
+export interface Keeping {
+  readonly unsavedOf: UnsavedOf
+  /** Milliseconds since 1970. */
+  readonly now: () => number
+  /** Told after every write: what went wrong, or that all is well. */
+  readonly onKept: (trouble: UserError | undefined) => void
+}
+
 export function createRecords<T extends { readonly id: string }>(
   database: Database,
   table: Table<RecordRow, string>,
   read: (record: Record<string, unknown>) => T,
-  unsavedOf: UnsavedOf,
-  now: () => number,
+  { unsavedOf, now, onKept }: Keeping,
 ): Records<T> {
   const unsaved = unsavedOf(`-${table.name}`, (raw) => {
     const row = RecordRow.parse(raw)
@@ -41,6 +49,23 @@ export function createRecords<T extends { readonly id: string }>(
   const known = new Map<string, T>()
   /** How many changes of a record are under way. */
   const waiting = new Map<string, number>()
+  /** Changes that could not be stored; the next one of the same record makes them too. */
+  const unmade = new Map<string, readonly ((now: T) => T)[]>()
+  async function kept<R>(work: PromiseLike<R>): Promise<R> {
+    try {
+      const done = await work
+      onKept(undefined)
+      return done
+    } catch (cause) {
+      const error = new UserError(
+        'This could not be saved in the browser.',
+        'Make room on the disk and go on: what you changed is noted, and saved with the next change or start.',
+        { cause },
+      )
+      onKept(error)
+      throw error
+    }
+  }
   const know = (value: T) => {
     if (!waiting.has(value.id)) known.set(value.id, value)
     return value
@@ -58,8 +83,17 @@ export function createRecords<T extends { readonly id: string }>(
     database.transaction('rw', table, async () => {
       const row = await table.get(id)
       if (!row) return
-      const { removedAt: _, ...kept } = row
-      await table.put(removedAt === undefined ? kept : { ...kept, removedAt })
+      const { removedAt: _, ...there } = row
+      await table.put(removedAt === undefined ? there : { ...there, removedAt })
+    })
+  const storeChanged = (id: string, makes: readonly ((now: T) => T)[]) =>
+    database.transaction('rw', table, async () => {
+      const row = await table.get(id)
+      const before = row && tryRead(row)
+      if (!before) return undefined
+      const made = makes.reduce((value, make) => make(value), before)
+      if (made !== before) await table.put(rowOf(made))
+      return made
     })
   /** Writes down what a change will most likely come to. */
   function note(id: string, make: (now: T) => T) {
@@ -84,31 +118,30 @@ export function createRecords<T extends { readonly id: string }>(
     },
     async put(value) {
       know(value)
-      await table.put(rowOf(value))
+      await kept(table.put(rowOf(value)))
     },
     async change(id, make) {
       note(id, make)
       waiting.set(id, (waiting.get(id) ?? 0) + 1)
+      const makes = [...(unmade.get(id) ?? []), make]
+      const still = (one: (now: T) => T) => !makes.includes(one)
       let stored: T | undefined
       try {
-        stored = await database.transaction('rw', table, async () => {
-          const row = await table.get(id)
-          const before = row && tryRead(row)
-          if (!before) return undefined
-          const made = make(before)
-          if (made !== before) await table.put(rowOf(made))
-          return made
-        })
+        stored = await kept(storeChanged(id, makes))
+        unmade.set(id, (unmade.get(id) ?? []).filter(still))
+      } catch (error) {
+        unmade.set(id, [...(unmade.get(id) ?? []), make])
+        throw error
       } finally {
         const left = (waiting.get(id) ?? 1) - 1
         if (left > 0) waiting.set(id, left)
         else waiting.delete(id)
       }
-      if (!waiting.has(id)) unsaved.clear(id)
+      if (!waiting.has(id) && !unmade.get(id)?.length) unsaved.clear(id)
       return stored && know(stored)
     },
-    remove: (id) => mark(id, now()),
-    restore: (id) => mark(id, undefined),
+    remove: (id) => kept(mark(id, now())),
+    restore: (id) => kept(mark(id, undefined)),
     merge: (values) =>
       database.transaction('rw', table, async () => {
         const known = new Set(await table.toCollection().primaryKeys())

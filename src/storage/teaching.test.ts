@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto'
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { demo } from '../../tests/demo'
-import { notesOf, slots } from '../../tests/slots'
+import { keepingIn, slots } from '../../tests/slots'
 import { classOn, materials, tuesday, wishesOf } from '../../tests/teaching'
 import { summaryOf } from '../core/findings/summary'
 import { beginFloor, floorAfter } from '../core/floor/session'
@@ -34,7 +34,11 @@ const place = (full = false) => {
     }),
     own: createOwnWords(database),
     house: createHouse(database),
-    teaching: createTeaching(database, store, notesOf(store), () => 7),
+    teaching: createTeaching(
+      database,
+      store,
+      keepingIn(store, () => 7),
+    ),
   }
 }
 
@@ -61,7 +65,11 @@ describe('plans, classes and groups', () => {
 
   it('lose nothing when two windows change one at the same time', async () => {
     const { classes } = here.teaching
-    const other = createTeaching(here.database, here.store, notesOf(here.store), () => 8).classes
+    const other = createTeaching(
+      here.database,
+      here.store,
+      keepingIn(here.store, () => 8),
+    ).classes
     await classes.put(entry)
     await Promise.all([
       classes.change('c', (now) => ({ ...now, notes: `${now.notes}a` })),
@@ -75,7 +83,11 @@ describe('plans, classes and groups', () => {
     await here.teaching.plans.put(plan)
     await here.teaching.classes.put(entry)
     const closing = new Database(here.database.name)
-    const last = createTeaching(closing, here.store, notesOf(here.store, 'closing'), () => 9)
+    const last = createTeaching(
+      closing,
+      here.store,
+      keepingIn(here.store, () => 9, { window: 'closing' }),
+    )
     await last.plans.list()
     await last.classes.get('c')
     const changes = [
@@ -90,7 +102,11 @@ describe('plans, classes and groups', () => {
     // Another window that is still there takes nothing of it.
     expect(await here.teaching.recover()).toBe(0)
     const open = (window: string) =>
-      createTeaching(here.database, here.store, notesOf(here.store, window, true), () => 10)
+      createTeaching(
+        here.database,
+        here.store,
+        keepingIn(here.store, () => 10, { window, areGone: true }),
+      )
     expect(await open('next').recover()).toBe(2)
     expect(await here.teaching.plans.get('plan')).toMatchObject({ title: 'One and two' })
     expect(await here.teaching.classes.get('c')).toMatchObject({ next: 'Hips' })
@@ -107,8 +123,7 @@ describe('plans, classes and groups', () => {
     const next = createTeaching(
       here.database,
       here.store,
-      notesOf(here.store, 'next', true),
-      () => 10,
+      keepingIn(here.store, () => 10, { window: 'next', areGone: true }),
     )
     await next.recover()
     expect(await next.plans.get('plan')).toMatchObject({ title: 'Stored' })
@@ -154,7 +169,11 @@ describe('a class on the floor', () => {
     const dancing = floorAfter(begun, { kind: 'start', now: 3 }, materials)
     floor.write(dancing)
     expect(
-      createTeaching(here.database, here.store, notesOf(here.store), () => 1).floor.read('c'),
+      createTeaching(
+        here.database,
+        here.store,
+        keepingIn(here.store, () => 1),
+      ).floor.read('c'),
     ).toEqual(dancing)
     expect(floor.list()).toEqual([dancing])
     floor.write(floorAfter(dancing, { kind: 'go', index: 99 }, materials))

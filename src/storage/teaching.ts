@@ -6,9 +6,8 @@ import { readSoundChoice, type SoundChoice, USUAL_SOUND } from '../core/floor/so
 import { folded } from '../core/moves/folded'
 import { type Plan, readPlan } from '../core/plan/plan'
 import { type Database, SPOKEN_VERSION, SpokenRow } from './database'
-import { createRecords, type Records } from './records'
+import { createRecords, type Keeping, type Records } from './records'
 import { readSlot, type Slots, slotsFrom, writeSlot } from './slots'
-import type { UnsavedOf } from './unsaved'
 
 /** Words the instructor said herself. */
 export interface SpokenWords {
@@ -115,15 +114,10 @@ function createSpoken(database: Database): SpokenWords {
 }
 
 /** The only code that touches plans, classes, groups, spoken words and notes from the floor. */
-export function createTeaching(
-  database: Database,
-  slots: Slots,
-  unsavedOf: UnsavedOf,
-  now: () => number,
-): Teaching {
-  const plans = createRecords(database, database.plans, readPlan, unsavedOf, now)
-  const classes = createRecords(database, database.classes, readClass, unsavedOf, now)
-  const groups = createRecords(database, database.groups, readGroup, unsavedOf, now)
+export function createTeaching(database: Database, slots: Slots, keeping: Keeping): Teaching {
+  const plans = createRecords(database, database.plans, readPlan, keeping)
+  const classes = createRecords(database, database.classes, readClass, keeping)
+  const groups = createRecords(database, database.groups, readGroup, keeping)
   return {
     plans,
     classes,
@@ -144,7 +138,7 @@ export function createTeaching(
         await plans.merge(demo.plans)
         await classes.merge(demo.classes)
         await groups.merge(demo.groups)
-        await flags.put({ name: DEMO_FLAG, at: now() })
+        await flags.put({ name: DEMO_FLAG, at: keeping.now() })
       })
     },
   }

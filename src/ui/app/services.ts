@@ -1,5 +1,6 @@
 import { createContext, useContext } from 'react'
 import { Combination } from '../../core/combination/combination'
+import type { UserError } from '../../core/errors'
 import { summaryOf } from '../../core/findings/summary'
 import { type Combinations, createCombinations } from '../../storage/combinations'
 import { Database } from '../../storage/database'
@@ -11,6 +12,7 @@ import { type UnsavedOf, unsavedIn, windowLocks } from '../../storage/unsaved'
 import { createJudge, type Judge } from '../../workers/judge'
 import { createPlayDeck, type PlayDeck } from '../play/deck'
 import { houseNow } from '../stores/house'
+import { createStore } from '../stores/store'
 import { vocabularyIn, words } from '../stores/words'
 
 /** What the screens share. */
@@ -60,9 +62,16 @@ export function createServices(): Services {
   }
 }
 
-async function openTeaching(database: Database, unsaved: UnsavedOf): Promise<Teaching> {
+/** What could not be kept of plans, classes and groups, until it can again. */
+export const trouble = createStore<UserError | undefined>(undefined)
+
+async function openTeaching(database: Database, unsavedOf: UnsavedOf): Promise<Teaching> {
   const { createTeaching, readTeachingDemo } = await import('../../storage/teaching')
-  const opened = createTeaching(database, localStorage, unsaved, Date.now)
+  const opened = createTeaching(database, localStorage, {
+    unsavedOf,
+    now: Date.now,
+    onKept: (error) => trouble.set(() => error),
+  })
   await opened.addDemoOnce(async () => {
     const { default: demo } = await import('../../storage/demo/teaching.json')
     return readTeachingDemo(demo)
