@@ -243,11 +243,11 @@ describe('a class from its plan to the diary', () => {
     await page.getByRole('button', { name: 'Sound' }).click()
     await page.getByLabel('Rhythm', { exact: true }).selectOption('saidi')
     const loudness = (of: string) => page.getByRole('slider', { name: `Loudness of ${of}` })
-    /** Milliseconds of the sounds that begin in the next three seconds. */
+    /** Milliseconds of the sounds that begin in some seconds, once the page has had time for a change. */
     const lengths = async () => {
-      const from = (await clockOf(page)) + 0.4
-      await expect.poll(() => clockOf(page), { timeout: 20_000 }).toBeGreaterThan(from + 3)
-      const heard = (await soundsOf(page)).filter(({ when }) => when > from && when < from + 3)
+      const from = (await clockOf(page)) + 1.2
+      await expect.poll(() => clockOf(page), { timeout: 20_000 }).toBeGreaterThan(from + 2.5)
+      const heard = (await soundsOf(page)).filter(({ when }) => when > from && when < from + 2.5)
       return new Set(heard.map(({ duration }) => Math.round(duration * 1000)))
     }
     const CLICK = 70
@@ -316,6 +316,22 @@ describe('a class from its plan to the diary', () => {
     await floor.close()
     await page.reload()
     await expect.poll(() => page.getByLabel('Notes').inputValue()).toBe('Closed at once')
+
+    // What was danced without the floor is written down by hand, and can be taken back.
+    const rows = page.getByRole('table').first().locator('tbody tr')
+    const before = await rows.count()
+    await page.getByLabel('Combination that was danced').selectOption({ label: 'Quick Ember' })
+    await page.getByLabel('Phrase that was danced').selectOption({ index: 1 })
+    await page.getByLabel('Layers that were danced').selectOption({ label: 'the feet' })
+    await page.getByRole('button', { name: 'Write it down' }).click()
+    await expect.poll(() => rows.count()).toBe(before + 1)
+    expect(await rows.last().locator('th').textContent()).toBe('Feet · AQuick Ember')
+    await page
+      .getByText(/Quick Ember A/)
+      .first()
+      .waitFor()
+    await page.getByRole('button', { name: 'Undo writing down Feet · A' }).click()
+    await expect.poll(() => rows.count()).toBe(before)
 
     const first = page.getByRole('navigation', { name: 'Classes' }).getByRole('button').first()
     const name = await first.textContent()

@@ -3,12 +3,12 @@ import { otherSide, type Side, sideWord } from '../body/side'
 import { upgrade } from '../combination/upgrade'
 import { type ClassEntry, DancedDrill, type Verdict } from '../diary/diary'
 import { Drill } from '../plan/drill'
-import { type Materials, meanLoad, roundOf } from '../plan/material'
+import type { Materials } from '../plan/material'
 import { notesOf } from '../plan/notes'
 import type { Plan } from '../plan/plan'
 import { MOST_RISE, tempoSteps } from '../plan/tempoSteps'
-import { drillTitle, phraseNames } from '../plan/totals'
 import { clampTempo } from '../time/tempo'
+import { dancedRow } from './dancedRow'
 
 const FLOOR_VERSION = 1
 
@@ -107,32 +107,7 @@ function recorded(session: FloorSession, materials: Materials): readonly DancedD
   const drill = drillOf(session)
   const { rounds, danced } = session
   if (!drill || rounds.R + rounds.L === 0) return danced
-  const round = roundOf(drill, materials)
-  const names = phraseNames(drill, materials)
-  const phrases = (round && !drill.moves ? round.passes : []).map(({ phrase }, i) => ({
-    id: phrase.id,
-    name: names[i] ?? phrase.name,
-  }))
-  return [
-    ...danced,
-    {
-      id: freshId(session),
-      kind: drill.kind,
-      title: drillTitle(drill, materials),
-      ...(drill.combination !== undefined && {
-        combination: drill.combination,
-        combinationTitle: materials.find(drill.combination)?.combination.title ?? '',
-      }),
-      phrases: [...new Map(phrases.map((one) => [one.id, one])).values()],
-      layers: drill.layers,
-      rounds: drill.moves ? { R: rounds.R, L: rounds.R } : rounds,
-      // A round of moves has both sides in it, half its counts each.
-      counts: round ? (drill.moves ? round.counts / 2 : round.counts) : 0,
-      tempo: drill.tempo,
-      load: round ? meanLoad(drill, round) : 0,
-      ...(drill.eased && { eased: true }),
-    },
-  ]
+  return [...danced, dancedRow(drill, rounds, freshId(session), materials)]
 }
 
 /** Rows may have been taken out of the diary by hand, so their number says nothing. */

@@ -1,7 +1,7 @@
 import { ActionIcon, Button, NativeSelect, Textarea, TextInput } from '@mantine/core'
 import { IconTrash } from '@tabler/icons-react'
-import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
+import type { Combination } from '../../core/combination/combination'
 import {
   type ClassEntry,
   type DancedDrill,
@@ -10,13 +10,18 @@ import {
   TimeOfDay,
   Verdict,
 } from '../../core/diary/diary'
+import type { Materials } from '../../core/plan/material'
 import { NumberField } from '../teaching/NumberField'
 import field from '../teaching/teaching.module.css'
+import { useDraft } from '../teaching/useDraft'
+import { AddDanced } from './AddDanced'
 import classes from './diary.module.css'
 
 interface ClassFormProps {
   readonly entry: ClassEntry
   readonly groups: readonly Group[]
+  readonly combinations: readonly Combination[]
+  readonly materials: Materials
   /** It is under way, or was left in the middle. */
   readonly isUnderWay: boolean
   /** @param by what the change did, in words, and what marks changes that are one with it. */
@@ -40,7 +45,15 @@ const FIELD_WORDS: Partial<Record<keyof ClassEntry, string>> = {
 }
 
 /** One class: what the floor wrote down, corrected by hand, and what to do next time. */
-export function ClassForm({ entry, groups, isUnderWay, onChange, onRemove }: ClassFormProps) {
+export function ClassForm({
+  entry,
+  groups,
+  combinations,
+  materials,
+  isUnderWay,
+  onChange,
+  onRemove,
+}: ClassFormProps) {
   const set = <K extends keyof ClassEntry>(key: K, value: ClassEntry[K]) =>
     onChange((now) => ({ ...now, [key]: value }), { label: FIELD_WORDS[key] ?? key, mark: key })
   const setDrill = (id: string, change: Partial<DancedDrill>) =>
@@ -123,7 +136,8 @@ export function ClassForm({ entry, groups, isUnderWay, onChange, onRemove }: Cla
       </div>
       {entry.danced.length === 0 ? (
         <p className={classes.quiet}>
-          Nothing danced yet. The floor writes down every round that is finished.
+          Nothing danced yet. The floor writes down every round that is finished; what was danced
+          without it, you write down here.
         </p>
       ) : (
         <table className={classes.danced}>
@@ -211,6 +225,15 @@ export function ClassForm({ entry, groups, isUnderWay, onChange, onRemove }: Cla
           </tbody>
         </table>
       )}
+      <AddDanced
+        combinations={combinations}
+        materials={materials}
+        onAdd={(row) =>
+          onChange((now) => ({ ...now, danced: [...now.danced, row] }), {
+            label: `writing down ${row.title}`,
+          })
+        }
+      />
       <div className={classes.notes}>
         <LiveArea label="Notes" value={entry.notes} onCommit={(notes) => set('notes', notes)} />
         <LiveArea label="Next time" value={entry.next} onCommit={(next) => set('next', next)} />
@@ -219,16 +242,16 @@ export function ClassForm({ entry, groups, isUnderWay, onChange, onRemove }: Cla
   )
 }
 
-/** What is typed stays in the field while it is stored behind. */
-function useDraft(value: string, onCommit: (value: string) => void) {
-  const [draft, setDraft] = useState(value)
-  useEffect(() => setDraft(value), [value])
+function useText(value: string, onCommit: (value: string) => void) {
+  const { draft, setDraft, send, leave } = useDraft(value)
   return {
     value: draft,
     onChange: ({ currentTarget }: { currentTarget: { value: string } }) => {
       setDraft(currentTarget.value)
+      send(currentTarget.value)
       onCommit(currentTarget.value)
     },
+    onBlur: leave,
   }
 }
 
@@ -239,7 +262,7 @@ function LiveText(props: {
   readonly value: string
   readonly onCommit: (value: string) => void
 }) {
-  const draft = useDraft(props.value, props.onCommit)
+  const draft = useText(props.value, props.onCommit)
   return (
     <TextInput
       size={props.shown ? 'xs' : 'md'}
@@ -257,6 +280,6 @@ function LiveArea(props: {
   readonly value: string
   readonly onCommit: (value: string) => void
 }) {
-  const draft = useDraft(props.value, props.onCommit)
+  const draft = useText(props.value, props.onCommit)
   return <Textarea size="sm" label={props.label} autosize minRows={2} maxRows={8} {...draft} />
 }

@@ -31,7 +31,14 @@ export function DiaryScreen() {
   return <Diary {...ready} />
 }
 
-function Diary({ teaching, classes: all, unreadable, groups, materials }: TeachingRecords) {
+function Diary({
+  teaching,
+  classes: all,
+  unreadable,
+  groups,
+  combinations,
+  materials,
+}: TeachingRecords) {
   const { newId } = useServices()
   const navigate = useNavigate()
   const [query, setQuery] = useSearchParams()
@@ -175,6 +182,8 @@ function Diary({ teaching, classes: all, unreadable, groups, materials }: Teachi
             key={open.id}
             entry={open}
             groups={groups}
+            combinations={combinations}
+            materials={materials}
             isUnderWay={underWay.has(open.id)}
             onChange={(make, by) => hands.change(open, make, by)}
             onRemove={() => hands.remove(open, 'taking out the class')}

@@ -1,5 +1,5 @@
 import { NumberInput, type NumberInputProps } from '@mantine/core'
-import { useEffect, useState } from 'react'
+import { useDraft } from './useDraft'
 
 interface NumberFieldProps extends Omit<NumberInputProps, 'value' | 'onChange' | 'min' | 'max'> {
   readonly value: number
@@ -10,8 +10,7 @@ interface NumberFieldProps extends Omit<NumberInputProps, 'value' | 'onChange' |
 
 /** A whole number: taken on as soon as it is within its range, so that half a number is never meant. */
 export function NumberField({ value, min, max, onCommit, ...others }: NumberFieldProps) {
-  const [draft, setDraft] = useState<number | string>(value)
-  useEffect(() => setDraft(value), [value])
+  const { draft, setDraft, send, leave } = useDraft<number | string>(value)
   return (
     <NumberInput
       size="xs"
@@ -22,10 +21,14 @@ export function NumberField({ value, min, max, onCommit, ...others }: NumberFiel
       value={draft}
       onChange={(now) => {
         setDraft(now)
-        if (typeof now === 'number' && now >= min && now <= max && now !== value)
-          onCommit(Math.round(now))
+        if (typeof now !== 'number' || now < min || now > max || now === value) return
+        send(Math.round(now))
+        onCommit(Math.round(now))
       }}
-      onBlur={() => setDraft(value)}
+      onBlur={() => {
+        leave()
+        setDraft(value)
+      }}
     />
   )
 }
