@@ -70,7 +70,11 @@ export function createRecords<T extends { readonly id: string }>(
     if (!waiting.has(value.id)) known.set(value.id, value)
     return value
   }
-  const rowOf = (value: T): RecordRow => ({ id: value.id, changedAt: now(), record: { ...value } })
+  const rowOf = (value: T, changedAt = now()): RecordRow => ({
+    id: value.id,
+    changedAt,
+    record: { ...value },
+  })
   const tryRead = (row: RecordRow): T | undefined => {
     try {
       return read(row.record)
@@ -86,23 +90,24 @@ export function createRecords<T extends { readonly id: string }>(
       const { removedAt: _, ...there } = row
       await table.put(removedAt === undefined ? there : { ...there, removedAt })
     })
-  const storeChanged = (id: string, makes: readonly ((now: T) => T)[]) =>
+  /** @param madeAt when it was made, not when its turn comes: a note of a later change is newer. */
+  const storeChanged = (id: string, makes: readonly ((now: T) => T)[], madeAt: number) =>
     database.transaction('rw', table, async () => {
       const row = await table.get(id)
       const before = row && tryRead(row)
       if (!before) return undefined
       const made = makes.reduce((value, make) => make(value), before)
-      if (made !== before) await table.put(rowOf(made))
+      if (made !== before) await table.put(rowOf(made, madeAt))
       return made
     })
   /** Writes down what a change will most likely come to. */
-  function note(id: string, make: (now: T) => T) {
+  function note(id: string, make: (now: T) => T, madeAt: number) {
     const before = known.get(id)
     if (!before) return
     const made = make(before)
     if (made === before) return
     known.set(id, made)
-    unsaved.write(id, rowOf(made))
+    unsaved.write(id, rowOf(made, madeAt))
   }
   return {
     async list() {
@@ -121,13 +126,14 @@ export function createRecords<T extends { readonly id: string }>(
       await kept(table.put(rowOf(value)))
     },
     async change(id, make) {
-      note(id, make)
+      const madeAt = now()
+      note(id, make, madeAt)
       waiting.set(id, (waiting.get(id) ?? 0) + 1)
       const makes = [...(unmade.get(id) ?? []), make]
       const still = (one: (now: T) => T) => !makes.includes(one)
       let stored: T | undefined
       try {
-        stored = await kept(storeChanged(id, makes))
+        stored = await kept(storeChanged(id, makes, madeAt))
         unmade.set(id, (unmade.get(id) ?? []).filter(still))
       } catch (error) {
         unmade.set(id, [...(unmade.get(id) ?? []), make])
@@ -146,7 +152,7 @@ export function createRecords<T extends { readonly id: string }>(
       database.transaction('rw', table, async () => {
         const known = new Set(await table.toCollection().primaryKeys())
         const fresh = values.filter(({ id }) => !known.has(id))
-        await table.bulkAdd(fresh.map(rowOf))
+        await table.bulkAdd(fresh.map((value) => rowOf(value)))
         return fresh.length
       }),
     recover: () =>

@@ -113,6 +113,33 @@ describe('plans, classes and groups', () => {
     expect(await open('third').recover()).toBe(0)
   })
 
+  it('are saved to the last letter where earlier ones were still being stored', async () => {
+    let clock = 10
+    await here.teaching.classes.put(entry)
+    const closing = new Database(here.database.name)
+    const last = createTeaching(
+      closing,
+      here.store,
+      keepingIn(here.store, () => clock++, { window: 'closing' }),
+    )
+    await last.classes.list()
+    const [first, ...later] = [...'Hips'].map((_, i) =>
+      last.classes.change('c', (now) => ({ ...now, next: 'Hips'.slice(0, i + 1) })),
+    )
+    // The first letter is stored long after the last was typed; then the tab is gone.
+    await first
+    clock += 1000
+    closing.close()
+    await Promise.allSettled(later)
+    const next = createTeaching(
+      here.database,
+      here.store,
+      keepingIn(here.store, () => clock++, { window: 'next', areGone: true }),
+    )
+    await next.recover()
+    expect((await next.classes.get('c'))?.next).toBe('Hips')
+  })
+
   it('leave no notes when they are stored, and old notes never go over what is newer', async () => {
     await here.teaching.plans.put(plan)
     await here.teaching.plans.change('plan', (now) => ({ ...now, title: 'Stored' }))
