@@ -35,6 +35,7 @@ export function AddDanced({
   }
   return (
     <div className={classes.addDanced}>
+      <b>Also danced</b>
       <NativeSelect
         size="xs"
         aria-label="Combination that was danced"
