@@ -13,7 +13,7 @@ import { Layer } from '../moves/move'
 import { DrillKind } from '../plan/drill'
 import { Tempo } from '../time/tempo'
 
-export const CLASS_VERSION = 1
+const CLASS_VERSION = 1
 export const GROUP_VERSION = 1
 
 /** A day as it is written in a calendar: `2026-11-25`. */
@@ -73,6 +73,25 @@ export const ClassEntry = z
   })
   .readonly()
 export type ClassEntry = z.infer<typeof ClassEntry>
+
+/** What a class is begun with; its room is its group's. */
+interface NewClass extends Pick<ClassEntry, 'id' | 'date' | 'start' | 'title' | 'minutes'> {
+  readonly plan?: string | undefined
+  readonly group?: Group | undefined
+}
+
+/** A class in which nothing was danced yet. */
+export const newClass = ({ plan, group, ...given }: NewClass): ClassEntry => ({
+  kind: 'class',
+  schemaVersion: CLASS_VERSION,
+  ...given,
+  ...(plan !== undefined && { plan }),
+  ...(group && { group: group.id }),
+  room: group?.room ?? '',
+  danced: [],
+  notes: '',
+  next: '',
+})
 
 /** People who come to the same class. Which ones is nobody's business here. */
 export const Group = z

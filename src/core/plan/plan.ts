@@ -1,12 +1,15 @@
 import { z } from 'zod'
 import { Side } from '../body/side'
-import { DancerLevel } from '../combination/combination'
+import { type Combination, DancerLevel } from '../combination/combination'
 import { upgrade } from '../combination/upgrade'
 import { Layer } from '../moves/move'
 import { Tempo } from '../time/tempo'
 import { Drill } from './drill'
 
 export const PLAN_VERSION = 1
+
+/** Minutes of a class of which nothing else is said. */
+const USUAL_MINUTES = 60
 
 /** Minutes a class may last. */
 export const LEAST_MINUTES = 10
@@ -95,3 +98,15 @@ export const readPlan = (record: Record<string, unknown>): Plan =>
 
 /** Whole seconds of the class. */
 export const classSeconds = ({ minutes }: Pick<PlanWishes, 'minutes'>): number => minutes * 60
+
+/** What a combination is planned by before anything else is said. @param level of the house, for those that name none */
+export const wishesFor = (combination: Combination, level: DancerLevel): PlanWishes => ({
+  combinations: [combination.id],
+  minutes: USUAL_MINUTES,
+  level: combination.level ?? level,
+  tempoNow: Math.min(combination.teachTempo, combination.tempo),
+  tempoTarget: combination.tempo,
+  way: 'propose',
+  seen: 'none',
+  known: NOTHING_KNOWN,
+})

@@ -1,12 +1,12 @@
 import { z } from 'zod'
 import { TICKS_PER_COUNT } from './time'
 
-/** Counts per minute, 40 to 220 (model 1). */
-export const Tempo = z.int().min(40).max(220)
-export type Tempo = z.infer<typeof Tempo>
+/** Counts per minute (model 1). */
+export const SLOWEST = 40
+export const FASTEST = 220
 
-const SLOWEST = 40
-const FASTEST = 220
+export const Tempo = z.int().min(SLOWEST).max(FASTEST)
+export type Tempo = z.infer<typeof Tempo>
 
 export const clampTempo = (tempo: number): Tempo =>
   Math.min(FASTEST, Math.max(SLOWEST, Math.round(tempo)))

@@ -6,6 +6,7 @@ import { Layer } from '../../core/moves/move'
 import { layerWord } from '../../core/moves/vocabulary'
 import type { Danced } from '../../core/simulate/simulate'
 import { weightStretches } from '../../core/simulate/weightStretches'
+import { TICKS_PER_COUNT } from '../../core/time/time'
 import classes from './braid.module.css'
 import { countsIn, partsUsed, SIZE } from './geometry'
 import type { Line } from './lines'
@@ -101,7 +102,7 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
         <rect
           key={count}
           className={classes.heat}
-          x={x((count - 1) * 12)}
+          x={x((count - 1) * TICKS_PER_COUNT)}
           width={x(12) - x(0)}
           y={2}
           height={height - SIZE.gap - 2}
@@ -114,8 +115,8 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
         <g key={i} className={i < 0 ? classes.pickup : undefined}>
           <line
             className={classes.countLine}
-            x1={x(i * 12)}
-            x2={x(i * 12)}
+            x1={x(i * TICKS_PER_COUNT)}
+            x2={x(i * TICKS_PER_COUNT)}
             y1={SIZE.ruler - 3}
             y2={height - SIZE.gap}
           />
@@ -128,7 +129,7 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
           />
           <text
             className={i === 0 ? classes.countFirst : classes.count}
-            x={x(i * 12) + 2}
+            x={x(i * TICKS_PER_COUNT) + 2}
             y={14}
             data-count={i}
           >
@@ -159,7 +160,7 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
         <rect
           key={count}
           className={classes.hit}
-          x={x((count - 1) * 12)}
+          x={x((count - 1) * TICKS_PER_COUNT)}
           width={x(12) - x(0)}
           y={0}
           height={SIZE.ruler}

@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { useParams } from 'react-router'
-import type { Recording } from '../../audio/speech'
+import { speechSeconds } from '../../audio/speech'
+import { dancedOf } from '../../core/floor/danced'
 import { drillOf, type FloorSession } from '../../core/floor/session'
 import type { SoundChoice } from '../../core/floor/soundChoice'
 import { type Materials, roundOf } from '../../core/plan/material'
@@ -12,7 +13,6 @@ import { channelOf, type DancersNews } from './dancersChannel'
 import { type FloorClock, FloorFace } from './FloorFace'
 import { finely } from './finely'
 import { useAwake } from './useAwake'
-import { dancedOf } from './useCaller'
 import { useClassRecord } from './useClass'
 
 /** What the dancers see on a second screen, in step with the floor. */
@@ -37,7 +37,8 @@ export function DancersScreen() {
 /** So long after the last sound nothing is danced any more, in no window. */
 const LAST_HEARD_MS = 600
 
-const NOBODY: ReadonlyMap<string, Recording> = new Map()
+/** Nothing sounds here, so nobody’s own voice matters. */
+const SPEECH = speechSeconds()
 
 function Dancers({
   first,
@@ -68,7 +69,7 @@ function Dancers({
   }, [first.id])
   const drill = drillOf(session)
   const danced = useMemo(
-    () => dancedOf(key === undefined ? drill : news.current?.drill, materials, choice, NOBODY),
+    () => dancedOf(key === undefined ? drill : news.current?.drill, materials, choice, SPEECH),
     [key, drill, materials, choice],
   )
   const clock: FloorClock = useCallback(() => {

@@ -1,14 +1,13 @@
 import { type ReactNode, useEffect, useRef, useState } from 'react'
 import { otherSide, sideWord } from '../../core/body/side'
+import { type Danced, wordsAt } from '../../core/floor/danced'
 import { type FloorMoment, momentOf } from '../../core/floor/drillProgram'
 import { layerWord } from '../../core/moves/vocabulary'
 import type { View } from '../../core/pose/views'
-import { type CountWords, sayPass } from '../../core/teaching/say'
-import { TICKS_PER_COUNT } from '../../core/time/time'
+import type { CountWords } from '../../core/teaching/say'
 import classes from './class.module.css'
 import { FloorFigure } from './FloorFigure'
 import { finely } from './finely'
-import type { Danced } from './useCaller'
 
 /** Where the music is: which part, and ticks into it. */
 export type FloorClock = () => { readonly index: number; readonly at: number } | undefined
@@ -146,40 +145,6 @@ export function FloorFace({ danced, clock, isDancing, view, resting, onSaid }: F
       </section>
     </div>
   )
-}
-
-/** What starts on the count that sounds. */
-function wordsAt(
-  { parts, round, drill }: Danced,
-  index: number,
-  at: number,
-): CountWords | undefined {
-  const part = parts[index]
-  if (!part || part.round === 0) return undefined
-  const simulation = round.material.from(part.side)
-  const tick = (part.dance?.from ?? 0) + at
-  const pass = simulation.passes.findLast((one) => one.at <= tick)
-  if (!pass) return undefined
-  const known = saidOf(
-    pass,
-    () => sayPass(simulation, pass, new Set(drill.layers), simulation.vocabulary),
-    drill.layers.join(),
-  )
-  return known[Math.floor((tick - pass.at) / TICKS_PER_COUNT)]
-}
-
-const saidBefore = new WeakMap<object, Map<string, readonly CountWords[]>>()
-
-function saidOf(
-  pass: object,
-  make: () => readonly CountWords[],
-  key: string,
-): readonly CountWords[] {
-  const known = saidBefore.get(pass) ?? new Map<string, readonly CountWords[]>()
-  saidBefore.set(pass, known)
-  const found = known.get(key) ?? make()
-  known.set(key, found)
-  return found
 }
 
 const roundsText = ({ repeats, moves }: Danced['drill']): string =>

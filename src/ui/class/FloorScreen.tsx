@@ -3,6 +3,8 @@ import { useFullscreenDocument } from '@mantine/hooks'
 import { IconAdjustments, IconArrowLeft, IconMaximize, IconScreenShare } from '@tabler/icons-react'
 import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
+import { speechSeconds } from '../../audio/speech'
+import { dancedOf } from '../../core/floor/danced'
 import { stepsFor } from '../../core/floor/keys'
 import {
   drillOf,
@@ -26,7 +28,7 @@ import { FloorFace } from './FloorFace'
 import { FloorZones } from './FloorZones'
 import { type FloorKey, useFloorKeys } from './floorKeys'
 import { useAwake } from './useAwake'
-import { dancedOf, useCaller, useSound } from './useCaller'
+import { useCaller, useSound } from './useCaller'
 import { useClass, useClassRecord } from './useClass'
 
 const SoundPanel = lazy(async () => ({ default: (await import('./SoundPanel')).SoundPanel }))
@@ -67,14 +69,15 @@ function Floor({ first, teaching, materials }: FloorProps) {
   const { session, act, now } = useClass(paused(first), teaching, materials)
   const sound = useSound(teaching, deck)
   const { choice, own } = sound
+  const speech = useMemo(() => speechSeconds(own), [own])
   const [isOpen, setOpen] = useState(false)
   const [left, setLeft] = useState(secondsLeft(session, Date.now()))
   const { toggle } = useFullscreenDocument()
   const drill = drillOf(session)
   // What is shown while nothing sounds is all of the drill, from its beginning.
   const whole = useMemo(
-    () => dancedOf(drill, materials, choice, own),
-    [drill, materials, choice, own],
+    () => dancedOf(drill, materials, choice, speech),
+    [drill, materials, choice, speech],
   )
   const [playing, setPlaying] = useState<typeof whole>()
   /** Goes on with what is left of a drill, once it is known how. */
@@ -98,7 +101,7 @@ function Floor({ first, teaching, materials }: FloorProps) {
 
   const start = useCallback(() => {
     const started = act({ kind: 'start', now: Date.now() })
-    const danced = dancedOf(restOf(started), materials, choice, own)
+    const danced = dancedOf(restOf(started), materials, choice, speech)
     if (!danced) {
       // Nothing of it is left, or it can't be danced any more.
       act({ kind: 'next' })
@@ -106,7 +109,7 @@ function Floor({ first, teaching, materials }: FloorProps) {
     }
     setPlaying(danced)
     caller.play(danced)
-  }, [act, caller, materials, choice, own])
+  }, [act, caller, materials, choice, speech])
   again.current = start
   const halt = useCallback(() => {
     caller.stop()

@@ -1,9 +1,10 @@
 import { Button, Checkbox, Progress } from '@mantine/core'
 import { useRef, useState } from 'react'
 import type { RenderReply, RenderWish } from '../../audio/render.worker'
-import { loadBanks, type Recording } from '../../audio/speech'
+import { loadBanks, type Recording, speechSeconds } from '../../audio/speech'
 import { SIDES, sideWord } from '../../core/body/side'
 import { captionsOf } from '../../core/calling/captions'
+import { soundFor } from '../../core/floor/danced'
 import { drillParts } from '../../core/floor/drillProgram'
 import type { SoundChoice } from '../../core/floor/soundChoice'
 import type { Drill } from '../../core/plan/drill'
@@ -12,7 +13,6 @@ import { drillTitle, minutesText } from '../../core/plan/totals'
 import { download, fileName } from '../combinations/files'
 import { NumberField } from '../teaching/NumberField'
 import classes from './class.module.css'
-import { soundFor } from './useCaller'
 
 const RATE = 44_100
 
@@ -42,7 +42,7 @@ export function SaveSound({ drill, materials, choice, own, title }: SaveSoundPro
       sides,
       repeats: rounds,
     }
-    return drillParts(wanted, round, soundFor(choice, round, own))
+    return drillParts(wanted, round, soundFor(choice, round, speechSeconds(own)))
   }
   const stop = () => {
     running.current?.terminate()

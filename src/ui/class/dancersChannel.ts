@@ -1,10 +1,10 @@
 import { useEffect, useRef } from 'react'
+import type { Danced } from '../../core/floor/danced'
 import { drillOf, type FloorSession } from '../../core/floor/session'
 import type { Drill } from '../../core/plan/drill'
 import { wakeEvery } from '../../workers/wake'
 import type { FloorClock } from './FloorFace'
 import { finely } from './finely'
-import type { Danced } from './useCaller'
 
 /** What the floor tells the dancers' window, again and again. */
 export interface DancersNews {

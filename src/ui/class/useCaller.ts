@@ -1,55 +1,13 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
-import { type Recording, speechSeconds } from '../../audio/speech'
-import { type DrillPart, type DrillSound, drillParts } from '../../core/floor/drillProgram'
+import type { Recording } from '../../audio/speech'
+import type { Danced } from '../../core/floor/danced'
 import type { SoundChoice } from '../../core/floor/soundChoice'
-import type { Drill } from '../../core/plan/drill'
-import { type DrillRound, type Materials, roundOf } from '../../core/plan/material'
-import { rhythmOf, usualRhythm } from '../../core/rhythm/rhythms'
 import type { Teaching } from '../../storage/teaching'
 import { wakeEvery } from '../../workers/wake'
 import type { PlayDeck } from '../play/deck'
 
-/** A drill as it is danced now. */
-export interface Danced {
-  readonly drill: Drill
-  readonly round: DrillRound
-  readonly parts: readonly DrillPart[]
-}
-
 /** How often it is looked whether a round is over. */
 const LOOK_MS = 120
-
-/** The sound of a drill, by what the instructor chose. */
-export function soundFor(
-  choice: SoundChoice,
-  round: DrillRound,
-  own: ReadonlyMap<string, Recording>,
-): DrillSound {
-  const { families } = round.material.combination
-  const [first] = round.passes
-  return {
-    rhythm:
-      choice.rhythm === 'own'
-        ? usualRhythm(families, first?.phrase.counts ?? 8)
-        : rhythmOf(choice.rhythm),
-    call: choice.call,
-    speech: speechSeconds(own),
-    countIn: choice.countIn,
-  }
-}
-
-export function dancedOf(
-  drill: Drill | undefined,
-  materials: Materials,
-  choice: SoundChoice,
-  own: ReadonlyMap<string, Recording>,
-): Danced | undefined {
-  const round = drill && roundOf(drill, materials)
-  return (
-    drill &&
-    round && { drill, round, parts: drillParts(drill, round, soundFor(choice, round, own)) }
-  )
-}
 
 /** The instructor's own words, and what she likes to hear. */
 export function useSound(teaching: Teaching, deck: PlayDeck) {

@@ -11,6 +11,7 @@ import {
   Verdict,
 } from '../../core/diary/diary'
 import type { Materials } from '../../core/plan/material'
+import { FASTEST, SLOWEST } from '../../core/time/tempo'
 import { NumberField } from '../teaching/NumberField'
 import field from '../teaching/teaching.module.css'
 import { useDraft } from '../teaching/useDraft'
@@ -180,8 +181,8 @@ export function ClassForm({
                 <td>
                   <NumberField
                     aria-label={`Tempo, ${drill.title}`}
-                    min={40}
-                    max={220}
+                    min={SLOWEST}
+                    max={FASTEST}
                     hideControls
                     value={drill.tempo}
                     onCommit={(tempo) => setDrill(drill.id, { tempo })}

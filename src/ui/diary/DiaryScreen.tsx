@@ -3,7 +3,7 @@ import { IconDownload, IconPlus } from '@tabler/icons-react'
 import { useMemo, useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import { untouched } from '../../core/diary/charts'
-import { byDate, CLASS_VERSION, type ClassEntry, type Group } from '../../core/diary/diary'
+import { byDate, type ClassEntry, type Group, newClass } from '../../core/diary/diary'
 import { diaryCsv } from '../../core/diary/export'
 import { nextClassOf, reachedIn } from '../../core/diary/reached'
 import { layerWord } from '../../core/moves/vocabulary'
@@ -15,7 +15,7 @@ import { UndoButtons } from '../app/UndoButtons'
 import { useUndoKeys } from '../app/useUndoKeys'
 import { download } from '../combinations/files'
 import { houseNow } from '../stores/house'
-import { today } from '../teaching/classes'
+import { today } from '../teaching/today'
 import { type TeachingRecords, useTeachingRecords } from '../teaching/useTeaching'
 import { ClassForm } from './ClassForm'
 import { LoadChart, SideChart, TempoChart } from './charts'
@@ -67,20 +67,14 @@ function Diary({
       return now
     })
   const add = async () => {
-    const entry: ClassEntry = {
-      kind: 'class',
-      schemaVersion: CLASS_VERSION,
+    const entry = newClass({
       id: newId(),
       date: today(),
       start: '18:30',
-      ...(group && { group: group.id }),
       title: group?.name ?? 'Class',
       minutes: group?.minutes ?? 60,
-      room: group?.room ?? '',
-      danced: [],
-      notes: '',
-      next: '',
-    }
+      group,
+    })
     await hands.add(entry, 'the new class')
     pick({ class: entry.id })
   }

@@ -8,7 +8,8 @@ import { tempoRoom } from '../../core/findings/tempoLimits'
 import type { LevelForm } from '../../core/load/levels'
 import { type CountLoad, hardestLoad } from '../../core/load/load'
 import { loadWords } from '../../core/load/loadWords'
-import { tick } from '../../core/time/time'
+import { FASTEST, SLOWEST } from '../../core/time/tempo'
+import { COUNT, TICKS_PER_COUNT, tick } from '../../core/time/time'
 import { useServices } from '../app/services'
 import { goTo } from '../findings/goTo'
 import { PreviewButton } from '../findings/PreviewButton'
@@ -43,8 +44,8 @@ export function LevelPanel({ session }: { session: Session }) {
             side: document.lead,
             pass,
             layer: session.get().selection.layer,
-            at: tick((count - 1) * 12),
-            length: tick(12),
+            at: tick((count - 1) * TICKS_PER_COUNT),
+            length: COUNT,
           })
         }
       />
@@ -190,7 +191,7 @@ function TempoLimits({ session }: { session: Session }) {
       <p className={classes.quiet} data-most-tempo={most}>
         {most === undefined
           ? 'Something does not fit at any tempo.'
-          : most === 220
+          : most === FASTEST
             ? 'Nothing stands in the way up to 220.'
             : `Up to ${most} nothing is hurried.`}
       </p>
@@ -199,7 +200,7 @@ function TempoLimits({ session }: { session: Session }) {
           <li key={`${finding.code}${finding.spot.pass}${finding.spot.at}`}>
             <button type="button" onClick={() => goTo(session, document, finding)}>
               <b className="counts">{spotText(finding.spot)}</b>{' '}
-              {tempo < 40 ? 'at every tempo' : `above ${tempo}`}
+              {tempo < SLOWEST ? 'at every tempo' : `above ${tempo}`}
             </button>
             <span className={classes.from}> {findingText(finding)}</span>
           </li>

@@ -17,6 +17,7 @@ import type { DrillChange } from '../../core/plan/edits'
 import type { Materials } from '../../core/plan/material'
 import { type DrillNotes, notesOf } from '../../core/plan/notes'
 import { drillTitle, minutesText } from '../../core/plan/totals'
+import { FASTEST, SLOWEST } from '../../core/time/tempo'
 import { NoteLines } from '../teaching/NoteLines'
 import { NumberField } from '../teaching/NumberField'
 import classes from './plan.module.css'
@@ -108,8 +109,8 @@ export const DrillRow = memo(function DrillRow(props: DrillRowProps) {
       <NumberField
         className={classes.number}
         aria-label={`Tempo of ${title}`}
-        min={40}
-        max={220}
+        min={SLOWEST}
+        max={FASTEST}
         step={2}
         value={drill.tempo}
         onCommit={(tempo) => hands.change(id, { tempo })}

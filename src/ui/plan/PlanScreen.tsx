@@ -17,7 +17,7 @@ import { IconPlayerPlayFilled, IconPrinter } from '@tabler/icons-react'
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
-import { byDate } from '../../core/diary/diary'
+import { byDate, newClass } from '../../core/diary/diary'
 import { knownOf, reachedIn } from '../../core/diary/reached'
 import { beginFloor } from '../../core/floor/session'
 import {
@@ -36,8 +36,8 @@ import { inWords, Problem } from '../app/Problem'
 import { useServices } from '../app/services'
 import { UndoButtons } from '../app/UndoButtons'
 import { useUndoKeys } from '../app/useUndoKeys'
-import { newClass, today } from '../teaching/classes'
 import field from '../teaching/teaching.module.css'
+import { timeNow, today } from '../teaching/today'
 import { type TeachingRecords, useTeachingRecords } from '../teaching/useTeaching'
 import { type DrillHands, DrillRow } from './DrillRow'
 import { PlanAside } from './PlanAside'
@@ -118,11 +118,15 @@ function OpenPlan({
     change('move', (now) => moveDrill(now, String(active.id), to))
   }
   const begin = async () => {
-    const entry = newClass(
-      newId(),
-      plan,
-      groups.find(({ id }) => id === plan.group),
-    )
+    const entry = newClass({
+      id: newId(),
+      date: today(),
+      start: timeNow(),
+      title: plan.title,
+      minutes: plan.wishes.minutes,
+      plan: plan.id,
+      group: groups.find(({ id }) => id === plan.group),
+    })
     await teaching.classes.put(entry)
     teaching.floor.write(beginFloor(plan, entry))
     await queries.invalidateQueries({ queryKey: ['records'] })

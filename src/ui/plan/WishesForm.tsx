@@ -9,6 +9,7 @@ import {
   TeachingWay,
 } from '../../core/plan/plan'
 import type { Proposal } from '../../core/plan/planner'
+import { FASTEST, SLOWEST } from '../../core/time/tempo'
 import { NumberField } from '../teaching/NumberField'
 import classes from './plan.module.css'
 
@@ -70,16 +71,16 @@ export function WishesForm(props: WishesFormProps) {
         />
         <NumberField
           label="Tempo now"
-          min={40}
-          max={220}
+          min={SLOWEST}
+          max={FASTEST}
           step={2}
           value={wishes.tempoNow}
           onCommit={(tempoNow) => onWishes('tempo now', { tempoNow })}
         />
         <NumberField
           label="Tempo meant"
-          min={40}
-          max={220}
+          min={SLOWEST}
+          max={FASTEST}
           step={2}
           value={wishes.tempoTarget}
           onCommit={(tempoTarget) => onWishes('tempo meant', { tempoTarget })}

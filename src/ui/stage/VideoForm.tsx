@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from 'react'
 import { otherSide, type Side, sideWord } from '../../core/body/side'
 import type { Combination } from '../../core/combination/combination'
 import { VIEWS, type View, viewFacts } from '../../core/pose/views'
-import { clampTempo } from '../../core/time/tempo'
+import { clampTempo, FASTEST, SLOWEST } from '../../core/time/tempo'
 import type { Dancers } from '../../figure/frames'
 import { inWords, Problem } from '../app/Problem'
 import { download, fileName } from '../combinations/files'
@@ -82,8 +82,8 @@ export function VideoForm({ combination, dancers, side, onClose }: VideoFormProp
       <NumberInput
         label="Counts a minute"
         mt="xs"
-        min={40}
-        max={220}
+        min={SLOWEST}
+        max={FASTEST}
         value={tempo}
         disabled={done !== undefined}
         onChange={(value) => setTempo(clampTempo(Number(value) || tempo))}

@@ -1,7 +1,7 @@
 import { mirrorEvent } from '../../core/combination/mirror'
 import * as clips from '../../core/edits/clip'
 import type { Layer } from '../../core/moves/move'
-import { type Tick, tick } from '../../core/time/time'
+import { TICKS_PER_COUNT, type Tick, tick } from '../../core/time/time'
 import { removeSelected } from './editing'
 import {
   change,
@@ -177,7 +177,7 @@ function moved(state: SessionState, by: number): { pass: number; at: Tick } | un
   let at = state.selection.at + by
   for (let pass = state.selection.pass; pass < order.length; pass++) {
     const counts = phrases.find(({ id }) => id === order[pass]?.phrase)?.counts ?? 0
-    if (at < counts * 12) return { pass, at: tick(at) }
+    if (at < counts * TICKS_PER_COUNT) return { pass, at: tick(at) }
     at -= counts * 12
   }
   return undefined

@@ -20,7 +20,7 @@ import { otherSideWritten } from '../../core/edits/otherSide'
 import * as phrases from '../../core/edits/phrases'
 import { Family } from '../../core/moves/move'
 import { FORMATS, type Format } from '../../core/sheet/formats'
-import { clampTempo } from '../../core/time/tempo'
+import { clampTempo, FASTEST, SLOWEST } from '../../core/time/tempo'
 import { UndoButtons } from '../app/UndoButtons'
 import { FORMAT_WORDS } from '../combinations/CombinationCard'
 import { checkedOf } from '../stores/checked'
@@ -207,16 +207,16 @@ function Settings({ session }: { session: Session }) {
           <NumberInput
             label="Target tempo"
             className={classes.grow}
-            min={40}
-            max={220}
+            min={SLOWEST}
+            max={FASTEST}
             value={tempo}
             onChange={(value) => describe('tempo', { tempo: clampTempo(Number(value) || tempo) })}
           />
           <NumberInput
             label="Teaching tempo"
             className={classes.grow}
-            min={40}
-            max={220}
+            min={SLOWEST}
+            max={FASTEST}
             value={teachTempo}
             onChange={(value) =>
               describe('teaching tempo', { teachTempo: clampTempo(Number(value) || teachTempo) })

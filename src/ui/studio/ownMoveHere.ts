@@ -4,7 +4,7 @@ import { UserError } from '../../core/errors'
 import { ownMoveOf } from '../../core/moves/makeOwn'
 import { moveOfOwn, type OwnMove } from '../../core/moves/move'
 import { onSide, whatOf } from '../../core/moves/search'
-import { tick } from '../../core/time/time'
+import { TICKS_PER_COUNT, tick } from '../../core/time/time'
 import { placeAtSelection } from '../stores/editing'
 import { change, type Session, select, selectedEvents, vocabularyOf } from '../stores/session'
 
@@ -34,5 +34,10 @@ export function replaceSelected(session: Session, move: OwnMove, newId: () => st
   select(session, { ...selection, event: undefined, toLayer: undefined })
   change(session, `bring ${move.name}`, edits.bringMove(move))
   const what = whatOf(moveOfOwn(move))
-  placeAtSelection(session, side ? onSide(what, side) : what, tick(move.counts * 12), newId)
+  placeAtSelection(
+    session,
+    side ? onSide(what, side) : what,
+    tick(move.counts * TICKS_PER_COUNT),
+    newId,
+  )
 }

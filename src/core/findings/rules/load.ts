@@ -1,8 +1,8 @@
 import type { Event } from '../../combination/combination'
 import { nameOf } from '../../combination/names'
 import { type CountLoad, loadsOf } from '../../load/load'
-import { riskOf } from '../../load/risk'
-import { type Layer, Risk } from '../../moves/move'
+import { riskOf, risksOf, risksOver } from '../../load/risk'
+import type { Layer, Risk } from '../../moves/move'
 import type { Vocabulary } from '../../moves/vocabulary'
 import type { Simulation } from '../../simulate/simulate'
 import { tick } from '../../time/time'
@@ -59,19 +59,6 @@ export function easierOf({ easier, what }: Event, vocabulary: Vocabulary) {
   return id ? vocabulary.find(id) : undefined
 }
 
-/** How often a round loads what can be strained, and where that begins. */
-function risksOf(simulation: Simulation) {
-  const found = new Map<Risk, { times: number; pass: number; event: Event }>()
-  for (const pass of simulation.passes)
-    for (const event of pass.events)
-      for (const { risk, times } of riskOf(event, simulation.vocabulary)) {
-        const before = found.get(risk)
-        if (before) before.times += times
-        else found.set(risk, { times, pass: pass.index, event })
-      }
-  return found
-}
-
 function* risks(
   simulation: Simulation,
   capOf: (risk: Risk) => number,
@@ -81,20 +68,25 @@ function* risks(
     events: readonly string[]
   }
 > {
-  const found = risksOf(simulation)
-  for (const risk of Risk.options) {
-    const one = found.get(risk)
-    const pass = one && simulation.passes[one.pass]
-    const cap = capOf(risk)
-    if (one && pass && one.times > cap)
+  const { passes, vocabulary } = simulation
+  const events = passes.flatMap((pass) => pass.events.map((event) => ({ pass, event })))
+  const sum = risksOf(
+    events.map(({ event }) => event),
+    vocabulary,
+  )
+  for (const risk of risksOver(sum, capOf)) {
+    const first = events.find(({ event }) =>
+      riskOf(event, vocabulary).some((one) => one.risk === risk),
+    )
+    if (first)
       yield {
         code: 'load.risk',
         risk,
-        times: one.times,
-        cap,
+        times: sum[risk],
+        cap: capOf(risk),
         over: 'drill',
-        spot: spotOf(pass, one.event),
-        events: [one.event.id],
+        spot: spotOf(first.pass, first.event),
+        events: [first.event.id],
       }
   }
 }
