@@ -273,3 +273,32 @@ describe('edits', () => {
     expect(linesOf(mirrored)).toContain('hips 1 hip-drop L; 4 hip-drop L')
   })
 })
+
+describe('own moves that are danced', () => {
+  const own = (id: string, name: string) => ({
+    id,
+    name,
+    layer: 'hips' as const,
+    kind: 'path' as const,
+    motion: 'arc(R>C>L)',
+    counts: 2,
+    sided: 'side' as const,
+    claims: ['pelvis' as const],
+  })
+  const danced = (...ids: readonly string[]) =>
+    combination([
+      ids.map((move, i) =>
+        on('hips', `${1 + 2 * i}`, { kind: 'move', move, side: 'R' }, { id: `own-${i}` }),
+      ),
+    ])
+
+  it('come along once, the others stay behind, and what it brought itself stays as it is', () => {
+    const all = [own('melt', 'Melt'), own('fold', 'Fold'), own('idle', 'Idle')]
+    const brought = edits.bringUsed(all)(danced('melt', 'fold', 'melt'))
+    expect(brought.moves?.map(({ id }) => id)).toEqual(['melt', 'fold'])
+    expect(edits.bringUsed(all)(brought)).toBe(brought)
+    const older = { ...danced('melt'), moves: [own('melt', 'Melt as it was')] }
+    expect(edits.bringUsed(all)(older)).toBe(older)
+    expect(edits.bringUsed(all)(danced()).moves).toBeUndefined()
+  })
+})

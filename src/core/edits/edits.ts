@@ -184,6 +184,20 @@ export const bringMove =
     moves: [...(combination.moves ?? []).filter(({ id }) => id !== move.id), move],
   })
 
+/** Own moves that are danced come along, so that a file can be read anywhere; those it has stay as they are. */
+export const bringUsed =
+  (moves: readonly OwnMove[]): Edit =>
+  (combination) => {
+    const used = new Set(
+      combination.phrases.flatMap(({ events }) =>
+        events.flatMap(({ what }) => (what.kind === 'move' ? what.move : [])),
+      ),
+    )
+    return moves
+      .filter(({ id }) => used.has(id) && !combination.moves?.some((own) => own.id === id))
+      .reduce((brought, move) => bringMove(move)(brought), combination)
+  }
+
 /** A remark of a phrase, put in place of the one of its id; without text it goes away. */
 export const setRemark = (phraseId: string, remark: Remark): Edit =>
   changePhrase(phraseId, ({ remarks = [], ...phrase }) => {

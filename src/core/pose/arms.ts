@@ -4,6 +4,7 @@ import type { Motion } from '../moves/motion'
 import { courseOf, type Run } from '../simulate/course'
 import { startPlaces } from '../simulate/places'
 import type { Simulation } from '../simulate/simulate'
+import { ticksOfSeconds } from '../time/tempo'
 import { TICKS_PER_COUNT } from '../time/time'
 import { ARM, armAtPlace, detourBetween } from './armPlaces'
 import { type ArmChannel, armAt } from './channels'
@@ -213,7 +214,7 @@ function gesture(
   const channels = armAt[side]
   const sign = signOf(side)
   const swing = (channel: ArmChannel, amount: number, perTick: number, ahead: number) => {
-    const ramp = Math.min((end - start) / 4, (0.2 * tempo * TICKS_PER_COUNT) / 60)
+    const ramp = Math.min((end - start) / 4, ticksOfSeconds(0.2, tempo))
     swings.push({
       channel: channels[channel],
       amount: amount * size,

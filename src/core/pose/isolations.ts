@@ -9,7 +9,7 @@ import {
 import type { Layer } from '../moves/move'
 import { courseOf, type Run } from '../simulate/course'
 import type { Simulation } from '../simulate/simulate'
-import { TICKS_PER_COUNT } from '../time/time'
+import { ticksOfSeconds } from '../time/tempo'
 import { around, type Held, heldThrough, type Sending, straightTo, through } from './held'
 import { addSwingsOf } from './moveSwings'
 import { circlePath, eightPath } from './paths'
@@ -30,7 +30,7 @@ export interface Isolations {
 /** The ticks before a start in which a part goes where nobody wrote it should go. */
 export function reachOf({ reach }: Run, tempo: number): { start: number; end: number } | undefined {
   if (!reach) return undefined
-  const ticks = (reach.seconds * tempo * TICKS_PER_COUNT) / 60
+  const ticks = ticksOfSeconds(reach.seconds, tempo)
   return { start: Math.max(reach.from, reach.to - ticks), end: Math.max(reach.to, reach.from + 1) }
 }
 
@@ -84,7 +84,7 @@ export function isolationsOf(simulation: Simulation, layers: ReadonlySet<Layer>)
 /** `on` is there on its tick already; anything else leaves then. */
 export function timeOf({ event, at: start }: Run, tempo: number): { start: number; end: number } {
   if (!event.on) return { start, end: start + event.length }
-  const ahead = Math.min(event.length, (0.35 * tempo * TICKS_PER_COUNT) / 60)
+  const ahead = Math.min(event.length, ticksOfSeconds(0.35, tempo))
   return { start: start - ahead, end: start }
 }
 

@@ -1,4 +1,5 @@
 import type { Channel, Motion } from '../moves/motion'
+import { ticksOfSeconds } from '../time/tempo'
 import { TICKS_PER_COUNT } from '../time/time'
 import { acrossOf, at, scaleOf } from './channels'
 import { type Danced, partOf, sharesOf } from './repeats'
@@ -67,7 +68,7 @@ export function peak(
   one: { channel: number; amount: number; at: number; until: number; sharp: boolean },
   tempo: number,
 ): Swing {
-  const ticks = (seconds: number) => (seconds * tempo * TICKS_PER_COUNT) / 60
+  const ticks = (seconds: number) => ticksOfSeconds(seconds, tempo)
   const rise = Math.min(ticks(one.sharp ? SHARP_SECONDS : SOFT_SECONDS), TICKS_PER_COUNT)
   const room = Math.max(1.5, one.until - one.at)
   const back = one.sharp
@@ -98,7 +99,7 @@ function oscillation(
   const ahead = (item.phase ?? 0) / 360
   const whole = Number.isInteger((end - start) * perTick * 2) && ahead % 0.5 === 0
   const length = isTexture ? run.event.length : end - start
-  const ramp = whole && !isTexture ? 0 : Math.min(length / 4, (0.15 * tempo * TICKS_PER_COUNT) / 60)
+  const ramp = whole && !isTexture ? 0 : Math.min(length / 4, ticksOfSeconds(0.15, tempo))
   return { ...onSide, start, end, shape: { kind: 'oscillation', perTick, ahead, ramp } }
 }
 

@@ -1,9 +1,9 @@
-import { type FootAction, factsOf } from '../body/feet'
+import type { FootAction } from '../body/feet'
 import { otherSide, SIDES } from '../body/side'
 import type { Event, Phrase } from '../combination/combination'
 import type { House } from '../house/house'
 import type { Vocabulary } from '../moves/vocabulary'
-import { stepsOf } from '../simulate/simulate'
+import { inDanceOrder, stepsOf } from '../simulate/simulate'
 import { COUNT, endOf, HALF_COUNT, TICKS_PER_COUNT, type Tick, tick } from '../time/time'
 import { hundredths, type StepEdit } from './feetEdit'
 
@@ -34,8 +34,6 @@ export interface Place {
 
 /** The steps of a phrase in the order they are danced. */
 function itemsOf(phrase: Phrase, vocabulary: Vocabulary): readonly Item[] {
-  const rank = ({ action }: Item): number =>
-    action.primitive === 'pivot' ? 2 : factsOf(action.primitive).levelOnly ? 1 : 0
   return phrase.events
     .filter(({ layer }) => layer === 'feet')
     .flatMap((event) =>
@@ -48,7 +46,7 @@ function itemsOf(phrase: Phrase, vocabulary: Vocabulary): readonly Item[] {
         }),
       ),
     )
-    .sort((a, b) => a.at - b.at || rank(a) - rank(b))
+    .sort(inDanceOrder)
 }
 
 /** Every place of a phrase where something is danced or can be put in, with what each change costs (model 7). */

@@ -6,7 +6,7 @@ import type { House } from '../house/house'
 import { readPattern } from '../moves/pattern'
 import type { Vocabulary } from '../moves/vocabulary'
 import { startState } from '../simulate/start'
-import { TICKS_PER_COUNT } from '../time/time'
+import { ticksOfSeconds } from '../time/tempo'
 import { type Behaviour, behavioursOf, type Closeness, type Entry, keyOfEntry } from './behaviours'
 import { type Place, placesOf } from './phraseOptions'
 import { createStances, FALLEN, type Stance, type Stances } from './stances'
@@ -36,7 +36,7 @@ export interface Search {
 
 export function prepare(combination: Combination, vocabulary: Vocabulary, house: House): Search {
   const stances = createStances()
-  const ticksIn = (seconds: number) => (seconds * combination.tempo * TICKS_PER_COUNT) / 60 - 1e-9
+  const ticksIn = (seconds: number) => ticksOfSeconds(seconds, combination.tempo) - 1e-9
   const close = {
     sameFoot: ticksIn(house.figures['quick.sameFoot']),
     eitherFoot: ticksIn(house.figures['quick.eitherFoot']),

@@ -84,7 +84,10 @@ export function stepsOf(event: Event, vocabulary: Vocabulary): readonly TimedAct
 /** One thing the feet will do, before it is danced. */
 export type Planned = Omit<Danced, 'after' | 'fault'>
 
-/** Level words come after what shares their tick, but a pivot needs the rise before it. */
+/** As they are danced: level words come after what shares their tick, but a pivot needs the rise before it. */
+export const inDanceOrder = (a: TimedAction, b: TimedAction): number =>
+  a.at - b.at || rank(a) - rank(b)
+
 function rank({ action }: Pick<Planned, 'action'>): number {
   if (action.primitive === 'pivot') return 2
   return factsOf(action.primitive).levelOnly ? 1 : 0
@@ -142,7 +145,7 @@ const stepsIn = oncePerPhrase((events, vocabulary): readonly PhraseStep[] =>
         }),
       )
     })
-    .sort((a, b) => a.at - b.at || rank(a) - rank(b)),
+    .sort(inDanceOrder),
 )
 
 /** No step of a pass starts after it is over, so passes in order are steps in order. */

@@ -15,7 +15,7 @@ export const secondsOfTicks = (ticks: number, tempo: Tempo): number =>
   (ticks * 60) / (tempo * TICKS_PER_COUNT)
 
 /** Ticks danced after some seconds, not rounded: a moving playhead stands between ticks. */
-const ticksOfSeconds = (seconds: number, tempo: Tempo): number =>
+export const ticksOfSeconds = (seconds: number, tempo: Tempo): number =>
   (seconds * tempo * TICKS_PER_COUNT) / 60
 
 /** A point where music time and clock time are known to agree, and the tempo from there on. */

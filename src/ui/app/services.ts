@@ -13,7 +13,7 @@ import { createJudge, type Judge } from '../../workers/judge'
 import { createPlayDeck, type PlayDeck } from '../play/deck'
 import { houseNow } from '../stores/house'
 import { createStore } from '../stores/store'
-import { vocabularyIn, words } from '../stores/words'
+import { ownMoves, vocabularyIn, words } from '../stores/words'
 
 /** What the screens share. */
 export interface Services {
@@ -41,7 +41,7 @@ export function createServices(): Services {
   const judge = createJudge(() => {
     const { entries } = words.get()
     return {
-      own: entries.flatMap(({ move }) => move ?? []),
+      own: ownMoves(),
       names: Object.fromEntries(entries.flatMap(({ id, name }) => (name ? [[id, name]] : []))),
       house: houseNow.get().rules,
     }

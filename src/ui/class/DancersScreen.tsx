@@ -6,7 +6,7 @@ import { drillOf, type FloorSession } from '../../core/floor/session'
 import type { SoundChoice } from '../../core/floor/soundChoice'
 import { type Materials, roundOf } from '../../core/plan/material'
 import { drillTitle } from '../../core/plan/totals'
-import { TICKS_PER_COUNT } from '../../core/time/time'
+import { ticksOfSeconds } from '../../core/time/tempo'
 import { inWords, Problem } from '../app/Problem'
 import classes from './class.module.css'
 import { channelOf, type DancersNews } from './dancersChannel'
@@ -76,7 +76,7 @@ function Dancers({
     const heard = news.current
     if (!heard || !danced) return undefined
     // On from what was last told, by the tempo that sounds.
-    let at = heard.at + ((finely() - heard.when) / 60_000) * heard.drill.tempo * TICKS_PER_COUNT
+    let at = heard.at + ticksOfSeconds((finely() - heard.when) / 1000, heard.drill.tempo)
     let { index } = heard
     for (let part = danced.parts[index]; part && at >= part.length; part = danced.parts[index]) {
       at -= part.length

@@ -15,8 +15,7 @@ import {
   highlightActiveLine,
   keymap,
 } from '@codemirror/view'
-import type { Combination } from '../../core/combination/combination'
-import { bringMove } from '../../core/edits/edits'
+import { bringUsed } from '../../core/edits/edits'
 import { UserError } from '../../core/errors'
 import { canonicalIds, withKnownIds } from '../../core/sheet/canonical'
 import { type EntrySpot, readSheet } from '../../core/sheet/readSheet'
@@ -30,7 +29,7 @@ import {
   undoLast,
   vocabularyOf,
 } from '../stores/session'
-import { words } from '../stores/words'
+import { ownMoves, words } from '../stores/words'
 import { completeSheet } from './complete'
 import { sheetColours } from './language'
 
@@ -97,20 +96,6 @@ const look = EditorView.theme({
   },
   '.cm-diagnostic-error': { borderLeftColor: 'var(--fault)' },
 })
-
-/** Own moves that were only named in the text come along with the combination, so that its file can be read anywhere. */
-function withOwnBrought(combination: Combination): Combination {
-  const used = new Set(
-    combination.phrases.flatMap(({ events }) =>
-      events.flatMap(({ what }) => (what.kind === 'move' ? what.move : [])),
-    ),
-  )
-  return words
-    .get()
-    .entries.flatMap(({ move }) => (move && used.has(move.id) ? [move] : []))
-    .filter(({ id }) => !combination.moves?.some((own) => own.id === id))
-    .reduce((brought, move) => bringMove(move)(brought), combination)
-}
 
 /** A run of typing is one step of undo until it pauses this long. */
 const PAUSE_MS = 1500
@@ -200,7 +185,7 @@ export function openSheetEditor(outside: Outside): SheetEditor {
     const before = documentOf(session.get())
     try {
       const read = readSheet(text, words.get().vocabulary)
-      inText = withKnownIds(withOwnBrought(read.combination), before)
+      inText = withKnownIds(bringUsed(ownMoves())(read.combination), before)
       spots = read.spots
       draft.write(null)
       show(read.messages)

@@ -1,7 +1,7 @@
 import { newPose } from '../../core/pose/joints'
 import type { MoveLoop } from '../../core/pose/moveLoop'
 import type { View } from '../../core/pose/views'
-import { TICKS_PER_COUNT } from '../../core/time/time'
+import { ticksOfSeconds } from '../../core/time/tempo'
 import type { Stage } from '../../figure/stage'
 import { loadStage } from './loadStage'
 import { coloursOf } from './openStage'
@@ -48,9 +48,7 @@ function drawInto(
   { stage, canvas: source }: { stage: Stage; canvas: HTMLCanvasElement },
 ): void {
   const seconds = performance.now() / 1000
-  const tick = still
-    ? loop.length * STILL_SHARE
-    : ((seconds * loop.tempo * TICKS_PER_COUNT) / 60) % loop.length
+  const tick = still ? loop.length * STILL_SHARE : ticksOfSeconds(seconds, loop.tempo) % loop.length
   loop.dancer.poseAt(tick, pose)
   stage.setView(view)
   stage.draw([{ pose, aside: 0, trails: [], ghost: undefined }])

@@ -3,8 +3,8 @@ import type { Side } from '../../core/body/side'
 import type { Combination } from '../../core/combination/combination'
 import { type View, viewFacts } from '../../core/pose/views'
 import { type Reel, reelOf } from '../../core/teaching/reel'
-import { secondsOfTicks, type Tempo } from '../../core/time/tempo'
-import { TICKS_PER_COUNT, tick } from '../../core/time/time'
+import { secondsOfTicks, type Tempo, ticksOfSeconds } from '../../core/time/tempo'
+import { tick } from '../../core/time/time'
 import { createFrames, type Dancers, seamBefore, trailJoints } from '../../figure/frames'
 import type { Stage, StageColours } from '../../figure/stage'
 import { loadStage } from './loadStage'
@@ -81,7 +81,7 @@ function frameDrawer(
   const choice = { view: wish.view, both: wish.beside, trails: false, next: false }
   const unit = canvas.height / 36
   return (seconds) => {
-    const when = Math.min(reel.length, (seconds * wish.tempo * TICKS_PER_COUNT) / 60)
+    const when = Math.min(reel.length, ticksOfSeconds(seconds, wish.tempo))
     const now = reel.at(when)
     stage.draw(frames.at(now.side, now.tick, choice, seamAt(reel, when)))
     if (!pen) return

@@ -49,3 +49,6 @@ export const vocabularyIn = (combination: Combination): Vocabulary =>
 export const lastPlace = createStore<
   { readonly label: string; readonly wanted: Wanted } | undefined
 >(undefined)
+
+/** The instructor's own moves, as they are now. */
+export const ownMoves = () => words.get().entries.flatMap(({ move }) => move ?? [])

@@ -1,6 +1,6 @@
 import { Button, NumberInput } from '@mantine/core'
 import { useEffect, useRef, useState } from 'react'
-import { bringMove } from '../../core/edits/edits'
+import { bringUsed } from '../../core/edits/edits'
 import { sharing } from '../../core/edits/share'
 import { layerWord } from '../../core/moves/vocabulary'
 import type { Filling } from '../../core/suggest/fill'
@@ -12,7 +12,7 @@ import { PreviewButton } from '../findings/PreviewButton'
 import classes from '../moves/moves.module.css'
 import { documentOf, type Session, type SessionState, showPreview } from '../stores/session'
 import { useStore } from '../stores/store'
-import { words } from '../stores/words'
+import { ownMoves } from '../stores/words'
 
 /** The empty counts that are selected; as long as they are free where one place is. */
 function gapOf(state: SessionState): { gap: Gap; label: string } | undefined {
@@ -135,7 +135,7 @@ export function Ideas({ session }: { session: Session }) {
               <li key={offer.id}>
                 <PreviewButton
                   session={session}
-                  changed={withMoves(changed)}
+                  changed={bringUsed(ownMoves())(changed)}
                   does={`place ${offer.name}`}
                   onTaken={() => setAsked(undefined)}
                 >
@@ -157,7 +157,7 @@ export function Ideas({ session }: { session: Session }) {
               <li key={names.join()}>
                 <PreviewButton
                   session={session}
-                  changed={withMoves(combination)}
+                  changed={bringUsed(ownMoves())(combination)}
                   does={`fill ${asked.label}`}
                   onTaken={() => setAsked(undefined)}
                 >
@@ -175,19 +175,4 @@ export function Ideas({ session }: { session: Session }) {
       )}
     </section>
   )
-}
-
-/** Own moves travel with a combination that uses them. */
-function withMoves<T extends Parameters<ReturnType<typeof bringMove>>[0]>(combination: T): T {
-  const used = new Set(
-    combination.phrases.flatMap(({ events }) =>
-      events.flatMap(({ what }) => (what.kind === 'move' ? [what.move] : [])),
-    ),
-  )
-  return words
-    .get()
-    .entries.reduce(
-      (now, { move }) => (move && used.has(move.id) ? (bringMove(move)(now) as T) : now),
-      combination,
-    )
 }
