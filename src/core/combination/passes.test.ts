@@ -5,8 +5,10 @@ import { checkCombination } from '../findings/check'
 import { severityOf } from '../findings/finding'
 import { findingText, spotText } from '../findings/findingText'
 import { matches, summaryOf } from '../findings/summary'
+import { USUAL_HOUSE } from '../house/house'
 import { footJoins } from '../joins/joins'
 import { vocabulary } from '../moves/vocabulary'
+import { repairsFor } from '../repair/offers'
 import { readSheet } from '../sheet/readSheet'
 import { placesAfter, placesBefore } from '../simulate/places'
 import { simulate, stateAt } from '../simulate/simulate'
@@ -63,6 +65,113 @@ describe('the passes of a combination', () => {
       repeats: true,
       switches: false,
     })
+  })
+
+  it('dance a pickup of every round once at each end, also one longer than the last phrase', () => {
+    fc.assert(
+      fc.property(
+        anyCombination(),
+        fc.integer({ min: 1, max: 3 }),
+        fc.integer({ min: 1, max: 3 }),
+        (any, counts, short) => {
+          // A last phrase shorter than the pickup, so that it reaches into the one before.
+          const one = {
+            ...any,
+            pickup: { counts, each: true },
+            phrases: [
+              {
+                ...any.phrases[0]!,
+                counts: Math.max(counts, any.phrases[0]!.counts),
+                events: any.phrases[0]!.events.filter(({ at }) => at >= counts * -12),
+              },
+              ...any.phrases.slice(1),
+              { id: 'short', name: 'Short', title: '', counts: short, events: [] },
+            ],
+            order: [
+              ...any.order,
+              { phrase: 'short', mirrored: false },
+              { phrase: 'short', mirrored: true },
+            ],
+          }
+          const passes = passesOf(one)
+          const { danced, length } = simulate(one, vocabulary)
+          const from = length - counts * 12
+          const all = passes.flatMap((pass) =>
+            pass.events.map((event) => ({
+              id: event.id,
+              at: pass.at + event.at,
+              what: event.what,
+            })),
+          )
+          const early = all.filter(({ at }) => at < 0)
+          const late = all.filter(({ at }) => at >= from)
+          const byId = (a: { id: string }, b: { id: string }) => (a.id < b.id ? -1 : 1)
+          expect([...late].sort(byId)).toEqual(
+            early.map((event) => ({ ...event, at: event.at + length })).sort(byId),
+          )
+          for (const pass of passes.slice(1))
+            expect(pass.events.every(({ at }) => at >= 0 && at < pass.length)).toBe(true)
+          const times = danced.map(({ at }) => at)
+          expect([...times].sort((a, b) => a - b)).toEqual(times)
+          // What the pickup takes away is named, or it is danced there all the same.
+          const { findings, left } = checkCombination(one, vocabulary)
+          const named = new Set(
+            [...findings, ...left]
+              .filter(({ code }) => code === 'pickup.over')
+              .flatMap(({ events }) => events),
+          )
+          const text = (at: number, layer: string, what: unknown) =>
+            JSON.stringify([at, layer, what])
+          const there = new Set(
+            passes.flatMap((pass) =>
+              pass.events.map(({ at, layer, what }) => text(pass.at + at, layer, what)),
+            ),
+          )
+          for (const pass of passesOf({ ...one, pickup: { counts, each: false } }))
+            for (const event of pass.events)
+              if (event.at >= 0 && pass.at + event.at >= from)
+                expect(
+                  named.has(event.id) ||
+                    there.has(text(pass.at + event.at, event.layer, event.what)) ||
+                    // Said once for a phrase that is danced at several ends.
+                    pass.times > 1,
+                ).toBe(true)
+        },
+      ),
+      { numRuns: 200, seed: 103 },
+    )
+  })
+
+  it('say what a pickup of every round takes the place of, and where its own slips are written', () => {
+    const over = read(
+      'pickup 4 each\nphrase A 8\n feet <5 step R forward; <6 step L forward; 1-8 walk R\n',
+    )
+    const said = checkCombination(over, vocabulary).findings.find(
+      ({ code }) => code === 'pickup.over',
+    )
+    expect(said).toBeUndefined()
+    const steps = read(
+      'pickup 2 each\nphrase A 4\n feet <3 touch R; <4 step L; 1 step R; 2 touch L; 3 step L; 4 close R\n hips 4 hip-bump R',
+    )
+    const { findings } = checkCombination(steps, vocabulary)
+    const over2 = findings.find(({ code }) => code === 'pickup.over')
+    expect(over2 && findingText(over2)).toContain('3 step L')
+    expect(over2 && findingText(over2)).toContain('4 close R and 4 hip bump R')
+    expect(over2 && spotText(over2.spot)).toBe('A3')
+    // The step of the pickup is on the foot that carries: said where it is written, not at A4.
+    const slip = findings.filter(({ code }) => code === 'feet.loaded')
+    expect(slip.map(({ spot }) => spotText(spot))).toEqual(['A<4'])
+    const fixed = repairsFor(steps, over2!, vocabulary, USUAL_HOUSE, () => 'new')
+    expect(fixed.map(({ label }) => label)).toEqual([
+      'Dance the pickup only once',
+      'Leave out what is not danced',
+    ])
+    const same = read(
+      'pickup 1 each\nphrase A 4\n feet <4 touch R; 1 step R; 2 touch L; 3 step L; 4 touch R',
+    )
+    expect(checkCombination(same, vocabulary).findings.map(({ code }) => code)).not.toContain(
+      'pickup.over',
+    )
   })
 
   it('begin from what the pickup leads to, and a round meets count 1, not the pickup', () => {

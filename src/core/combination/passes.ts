@@ -16,6 +16,19 @@ export interface Pass {
   readonly at: Tick
   readonly length: Tick
   readonly events: readonly Event[]
+  /** The pickup of the next round, where it is danced over the end of this pass. */
+  readonly leadIn?: LeadIn
+}
+
+/** A pickup that is danced again, over the end of what comes before. Ticks from the start of that pass. */
+interface LeadIn {
+  /** The phrase the pickup is written in. */
+  readonly phrase: Phrase
+  readonly from: Tick
+  /** Where count 1 of the next round falls. */
+  readonly countOne: Tick
+  /** What the pass has written there, and does not dance. */
+  readonly replaced: readonly Event[]
 }
 
 /** How many ticks the pickup takes, 0 without one. */
@@ -24,8 +37,8 @@ export const pickupTicks = ({ pickup }: Pick<Combination, 'pickup'>): Tick =>
 
 /**
  * The order, written out. The pickup stands in the first pass on negative ticks; one that
- * is danced before every round also stands at the end of the last pass, in place of what
- * is written there.
+ * is danced before every round also stands at the end of the last pass, and of those before it
+ * where it is longer than the last, in place of what is written there.
  */
 export function passesOf(combination: Combination): readonly Pass[] {
   const { phrases, order, pickup } = combination
@@ -65,12 +78,27 @@ function withPickupAtEnd(passes: readonly Pass[], pickup: Tick): readonly Pass[]
   const [first] = passes
   const last = passes.at(-1)
   if (!first || !last) return passes
-  const from = last.length - pickup
-  const again = first.events
-    .filter((event) => event.at < 0)
-    .map((event) => ({ ...event, at: tick(event.at + last.length) }))
-  const kept = last.events.filter((event) => event.at < from)
-  return [...passes.slice(0, -1), { ...last, events: [...kept, ...again] }]
+  const countOne = last.at + last.length
+  const from = countOne - pickup
+  const again = first.events.filter((event) => event.at < 0)
+  return passes.map((pass) => {
+    if (pass.at + pass.length <= from) return pass
+    const begins = (event: Event) => countOne + event.at - pass.at
+    const own = again
+      .filter((event) => begins(event) >= 0 && begins(event) < pass.length)
+      .map((event) => ({ ...event, at: tick(begins(event)) }))
+    const isKept = (event: Event) => pass.at + event.at < from
+    return {
+      ...pass,
+      events: [...pass.events.filter(isKept), ...own],
+      leadIn: {
+        phrase: first.phrase,
+        from: tick(Math.max(0, from - pass.at)),
+        countOne: tick(countOne - pass.at),
+        replaced: pass.events.filter((event) => !isKept(event)),
+      },
+    }
+  })
 }
 
 /** The pass danced at a tick; the last one for anything later. */

@@ -188,7 +188,7 @@ export function nextClassOf(
       minutes: group.minutes,
       level: group.level,
       tempoNow: clampTempo(Math.min(...tempos)),
-      tempoTarget: latest ? (materials.find(latest.combination)?.combination.tempo ?? 96) : 96,
+      tempoTarget: materials.find(latest.combination)?.combination.tempo ?? latest.lastTempo,
       way: 'propose',
       seen: 'some',
       known,

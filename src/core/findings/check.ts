@@ -20,6 +20,7 @@ import { hips } from './rules/hips'
 import { joins } from './rules/joins'
 import { load } from './rules/load'
 import { needs } from './rules/needs'
+import { pickup } from './rules/pickup'
 import { reaches } from './rules/reaches'
 import { space } from './rules/space'
 import { turns } from './rules/turns'
@@ -29,6 +30,7 @@ import type { Limit, TempoRule } from './tempoRule'
 const RULES: readonly Rule[] = [
   ...FAULT_RULES,
   figures,
+  pickup,
   turns,
   hips,
   needs,

@@ -76,6 +76,8 @@ export type Fact =
       readonly code: 'join.facing'
       /** Degrees from the start to the end of one round. */
       readonly turned: number
+      /** Where it faces at the end, from the stance it starts in. */
+      readonly facing: number
       /** Rounds until front is front again. */
       readonly rounds: number
       readonly severity: 'snag' | 'note'
@@ -185,6 +187,13 @@ export type Fact =
       readonly none: boolean
     }
   | { readonly code: 'move.unknown'; readonly move: string }
+  | {
+      readonly code: 'pickup.over'
+      /** Counts of the pickup. */
+      readonly counts: number
+      /** What is written there and not danced, with its count: `4 step R side`. */
+      readonly replaced: readonly string[]
+    }
 
 /** A fact and its place on one side. */
 export type Found = Fact & {
@@ -240,6 +249,7 @@ export function severityOf(fact: Fact): Severity {
     case 'balance.long':
     case 'move.remainder':
     case 'move.unknown':
+    case 'pickup.over':
       return 'note'
   }
 }

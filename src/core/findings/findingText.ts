@@ -147,6 +147,8 @@ function factText(fact: Fact): string {
     }
     case 'move.unknown':
       return `This vocabulary has no move called “${fact.move}”, so it is only shown, not checked. Put a known move in its place.`
+    case 'pickup.over':
+      return `The pickup is danced over the last ${fact.counts === 1 ? 'count' : `${fact.counts} counts`} of every round, in place of ${listed(fact.replaced)}. Write that earlier, dance the pickup only once, or leave out what is not danced.`
     default:
       return assertNever(fact)
   }

@@ -30,15 +30,27 @@ export interface Rule {
 export const secondsIn = ({ tempo }: Danceable, ticks: number): number =>
   secondsOfTicks(ticks, tempo)
 
-/** Where a tick of the combination is, for an event of a pass. */
-export const spotIn = (pass: Pass, at: Tick, layer: Layer): Spot => ({
-  pass: pass.index,
-  phrase: pass.phrase.name,
-  counts: pass.phrase.counts,
-  ...(pass.times > 1 && { time: pass.time }),
-  at: tick(at - pass.at),
-  layer,
-})
+/** Where a tick of the combination is, for an event of a pass. A pickup danced again is where it is written. */
+export function spotIn(pass: Pass, at: Tick, layer: Layer): Spot {
+  const { leadIn, phrase } = pass
+  const own = at - pass.at
+  if (leadIn && own >= leadIn.from)
+    return {
+      pass: 0,
+      phrase: leadIn.phrase.name,
+      counts: leadIn.phrase.counts,
+      at: tick(own - leadIn.countOne),
+      layer,
+    }
+  return {
+    pass: pass.index,
+    phrase: phrase.name,
+    counts: phrase.counts,
+    ...(pass.times > 1 && { time: pass.time }),
+    at: tick(own),
+    layer,
+  }
+}
 
 export const spotOf = (pass: Pass, event: Event): Spot =>
   spotIn(pass, tick(pass.at + event.at), event.layer)

@@ -117,7 +117,7 @@ describe('what the floor shows', () => {
     const { parts } = play(drillOf())
     for (const [i, part] of parts.entries()) {
       const shown = Array.from({ length: part.length / TICKS_PER_COUNT }, (_, count) =>
-        momentOf(part, count * TICKS_PER_COUNT + 3, parts[i + 1]),
+        momentOf(parts, i, count * TICKS_PER_COUNT + 3),
       )
       const wanted =
         part.round === 0
@@ -141,7 +141,7 @@ describe('what the floor shows', () => {
     const right = parts.findIndex(({ side, round }) => side === 'R' && round === 1)
     const part = parts[right]
     if (!part) throw new Error('no right side')
-    const last = momentOf(part, part.length - TICKS_PER_COUNT, parts[right + 1])
+    const last = momentOf(parts, right, part.length - TICKS_PER_COUNT)
     expect(last.next).toEqual({ text: 'left side', counts: 1 })
   })
 
@@ -160,20 +160,62 @@ describe('what the floor shows', () => {
             other.at <= call.at + call.length,
         )
         if (later) continue
-        expect(momentOf(part, call.at + call.length / 2, parts[i + 1]).said).toBe(call.text)
+        expect(momentOf(parts, i, call.at + call.length / 2).said).toBe(call.text)
         held++
       }
     expect(held).toBeGreaterThan(3)
+  })
+
+  it('shows no word before it is called, and each until what it announces, over any border', () => {
+    fc.assert(
+      fc.property(
+        anyCombination(),
+        fc.integer({ min: 40, max: 200 }),
+        fc.integer({ min: 1, max: 4 }),
+        fc.boolean(),
+        (combination, tempo, repeats, inTurn) => {
+          const own = materialsOf([combination], vocabulary, USUAL_HOUSE)
+          const drill = drillOf({
+            combination: combination.id,
+            tempo,
+            repeats,
+            ...(inTurn && { inTurn: true as const }),
+          })
+          const { parts } = play(drill, own)
+          let start = 0
+          const called = parts.flatMap((part) => {
+            const from = start
+            start += part.length
+            return part.calls
+              .filter(({ what }) => what !== 'number' && what !== 'and')
+              .map((call) => ({ text: call.text, at: call.at + from, of: call.of + from }))
+          })
+          start = 0
+          for (const [i, part] of parts.entries()) {
+            for (let at = 0; at < part.length; at += 4) {
+              const now = start + at
+              const held = called.filter((call) => call.at <= now && now < call.of)
+              // What is held longer than a part and its neighbour is a word nobody needs any more.
+              const near = held.filter((call) => call.at >= start - (parts[i - 1]?.length ?? 0))
+              const { said } = momentOf(parts, i, at)
+              if (said === '') expect(near).toEqual([])
+              else expect(held.map(({ text }) => text)).toContain(said)
+            }
+            start += part.length
+          }
+        },
+      ),
+      { numRuns: 60, seed: 102 },
+    )
   })
 
   it('marks the other side in a round of moves', () => {
     const drill = drillOf({ moves: ['hip-sway', 'side-rise'], sides: ['R'] })
     const { combination: _, ...warmUp } = drill
     const { parts } = play(warmUp)
-    const round = parts.find((part) => part.round === 1)
-    if (!round) throw new Error('no round')
+    const round = parts.findIndex((part) => part.round === 1)
     const sides = [0, 8, 16, 24].map(
-      (count) => momentOf(round, count * TICKS_PER_COUNT, undefined).isMirrored,
+      (count) => momentOf(parts, round, count * TICKS_PER_COUNT).isMirrored,
     )
     expect(sides).toEqual([false, true, false, true])
   })

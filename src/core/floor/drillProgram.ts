@@ -141,22 +141,17 @@ export interface FloorMoment {
   readonly next: { readonly text: string; readonly counts: number } | undefined
 }
 
-/** A moment of a part, for the floor. @param following the calls of the part after it. */
-export function momentOf(
-  part: DrillPart,
-  at: number,
-  following: DrillPart | undefined,
-): FloorMoment {
+/** A moment of one of the parts of a drill, for the floor. @param at ticks into that part. */
+export function momentOf(parts: readonly DrillPart[], index: number, at: number): FloorMoment {
+  const part = parts[index]
+  if (!part) throw new Error(`no part ${index}`)
+  const following = parts[index + 1]
   const number = part.countIn?.[Math.floor(at / TICKS_PER_COUNT)]
   const isCountIn = part.round === 0
   const from = part.dance?.from ?? 0
   const pass = isCountIn ? undefined : passAt(part.passes, from + at)
   const count = pass ? Math.floor((from + at - pass.at) / TICKS_PER_COUNT) + 1 : number
-  const later = [
-    ...part.calls,
-    ...(following?.calls ?? []).map((call) => ({ ...call, of: call.of + part.length })),
-  ]
-  const cues = later.filter(({ what }) => what !== 'number' && what !== 'and')
+  const cues = callsAround(parts, index).filter(({ what }) => what !== 'number' && what !== 'and')
   const next = cues.filter(({ of }) => of > at).sort((a, b) => a.of - b.of)[0]
   const turn =
     following && following.side !== part.side
@@ -174,6 +169,19 @@ export function momentOf(
       counts: Math.max(1, Math.ceil((soonest.of - at) / TICKS_PER_COUNT)),
     },
   }
+}
+
+/** The calls of a part and of its neighbours, all on its own ticks: a word may hold over a border. */
+function callsAround(parts: readonly DrillPart[], index: number): readonly Call[] {
+  const shifted = (other: DrillPart | undefined, by: number): readonly Call[] =>
+    (other?.calls ?? []).map((call) => ({ ...call, at: call.at + by, of: call.of + by }))
+  const before = parts[index - 1]
+  const part = parts[index]
+  return [
+    ...shifted(before, 0 - (before?.length ?? 0)),
+    ...(part?.calls ?? []),
+    ...shifted(parts[index + 1], part?.length ?? 0),
+  ]
 }
 
 /** The cue that was begun last and still holds; of two at once the one that is spoken. */

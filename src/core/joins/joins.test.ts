@@ -6,11 +6,11 @@ import type { Combination } from '../combination/combination'
 import { mirror } from '../combination/mirror'
 import { checkCombination } from '../findings/check'
 import { vocabulary } from '../moves/vocabulary'
-import { endPlaces } from '../simulate/course'
-import { startPlaces } from '../simulate/places'
-import { simulate } from '../simulate/simulate'
+import { readSheet } from '../sheet/readSheet'
+import { placesBefore } from '../simulate/places'
+import { roundEnds, simulate, stateBefore } from '../simulate/simulate'
 import { footJoins } from './joins'
-import { gapsInto, mirrorPlaces } from './meets'
+import { gapsInto, mirrorPlaces, placesAtEnds } from './meets'
 import { joinStrip } from './strip'
 
 const danced = (one: Combination) => simulate(one, vocabulary)
@@ -79,13 +79,58 @@ describe('the foot at the end', () => {
   })
 })
 
+describe('a pickup that is danced once', () => {
+  const read = (lines: string) => readSheet(`sway 1\n${lines}`, vocabulary).combination
+  const codes = (one: Combination) =>
+    checkCombination(one, vocabulary).findings.map(({ code }) => code)
+
+  it('is no part of the round: joins compare its end with the body on count 1', () => {
+    const back = read(
+      'pickup 1\nphrase A 8\n feet <8 step R forward; 1 step L forward; 2 step R forward; 3 step L back; 4 step R back; 8 touch L\n arms <8 both second; 4 both low; 7 both second',
+    )
+    expect(codes(back)).not.toContain('join.place')
+    expect(codes(back)).not.toContain('join.arms')
+    expect(codes(back)).not.toContain('join.facing')
+    const turned = read(
+      'pickup 1\nphrase A 8\n feet <8 step R forward turn 90; 1 step L side; 2 close R; 3 step L side turn -90; 4 close R',
+    )
+    // From the stance it would be front again; from count 1 each round ends a wall further.
+    expect(codes(turned)).toContain('join.facing')
+    expect(joinStrip(checkCombination(turned, vocabulary), 'repeat')[1]).toMatchObject({
+      part: 'facing',
+      how: 'differs',
+    })
+  })
+
+  it('leaves the joins as they are without it, for whatever it does', () => {
+    fc.assert(
+      fc.property(anyCombination({ kept: false }), (any) => {
+        const one = { ...any, ...(any.pickup && { pickup: { ...any.pickup, each: false } }) }
+        const simulation = danced(one)
+        const { from, to } = roundEnds(simulation)
+        expect(from).toEqual(stateBefore(simulation, 0))
+        expect(to).toEqual(simulation.end)
+        const { begins } = placesAtEnds(simulation)
+        expect(begins).toEqual(placesBefore(simulation.passes, one.start, vocabulary, 0))
+        // Danced on, the second round begins where the strip says the first one ends.
+        const again = danced(twice(one, false))
+        const half = simulation.length
+        expect(stateBefore(again, half)).toEqual(to)
+        expect(placesBefore(again.passes, one.start, vocabulary, half)).toEqual(
+          placesAtEnds(simulation).ends,
+        )
+      }),
+      { numRuns: 200, seed: 65 },
+    )
+  })
+})
+
 describe('what does not meet', () => {
   it('is only what ends elsewhere than it begins, and all of it where something needs its place', () => {
     fc.assert(
       fc.property(anyCombination({ kept: false }), fc.boolean(), (one, other) => {
         const simulation = danced(one)
-        const ends = endPlaces(simulation)
-        const begins = startPlaces(one.start)
+        const { begins, ends } = placesAtEnds(simulation)
         const starts = other ? mirrorPlaces(begins) : begins
         const gaps = gapsInto(simulation, other ? 'switch' : 'repeat')
         for (const { part, reach } of gaps) {

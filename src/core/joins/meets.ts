@@ -1,6 +1,7 @@
 import { compassWord, mirrorCompass, mirrorGaze } from '../body/places'
 import { mirrorEvent } from '../combination/mirror'
 import { armWords, gazeName } from '../combination/names'
+import { pickupTicks } from '../combination/passes'
 import type { Layer } from '../moves/move'
 import { courseOf, endPlaces, type Run, reachSeconds } from '../simulate/course'
 import { isThere, type Places, placesNeeded, startPlaces } from '../simulate/places'
@@ -55,14 +56,13 @@ const isSame = (a: Places, b: Places, part: JoinPart): boolean =>
  */
 export function gapsInto(simulation: Simulation, into: 'repeat' | 'switch'): readonly Gap[] {
   const { combination, house, length } = simulation
-  const ends = endPlaces(simulation)
-  const begins = startPlaces(combination.start)
+  const { begins, ends, until } = placesAtEnds(simulation)
   const starts = into === 'repeat' ? begins : mirrorPlaces(begins)
   const rest = (combination.rest ?? 0) * TICKS_PER_COUNT
   return PARTS.flatMap(({ part, layer }): readonly Gap[] => {
     if (isSame(ends, starts, part)) return []
-    const runs = courseOf(simulation).filter(({ event }) => event.layer === layer)
-    const first = runs.find(({ at }) => at >= 0) ?? runs[0]
+    const runs = courseOf(simulation).filter(({ event, at }) => event.layer === layer && at < until)
+    const first = runs.find(({ at }) => at >= until - length)
     if (!first) return []
     const words = { part, layer, ends: wordOf(ends, part), starts: wordOf(starts, part) }
     const event = into === 'repeat' ? first.event : mirrorEvent(first.event)
@@ -82,6 +82,25 @@ export function gapsInto(simulation: Simulation, into: 'repeat' | 'switch'): rea
     }
     return rest > 0 || beginsAnywhere(first) ? [] : [words]
   })
+}
+
+/**
+ * Where all but the feet is when a round begins and when it ends, and the tick on which it ends: a
+ * pickup of every round belongs to the round it leads into.
+ */
+export function placesAtEnds(simulation: Simulation): {
+  readonly begins: Places
+  readonly ends: Places
+  readonly until: number
+} {
+  const { combination, length } = simulation
+  const course = courseOf(simulation)
+  const before = (tick: number): Places =>
+    course.findLast(({ at }) => at < tick)?.after ?? startPlaces(combination.start)
+  if (!combination.pickup?.each)
+    return { begins: before(0), ends: endPlaces(simulation), until: length }
+  const until = length - pickupTicks(combination)
+  return { begins: startPlaces(combination.start), ends: before(until), until }
 }
 
 function partOf(needs: Partial<Places>, part: JoinPart): Partial<Places> | undefined {

@@ -1,5 +1,6 @@
 import type { Checked } from '../findings/check'
 import { facingWord, wayWords } from '../findings/findingText'
+import { roundEnds } from '../simulate/simulate'
 import { endsAway } from '../space/space'
 import { secondsOfTicks } from '../time/tempo'
 import { type Gap, gapsInto } from './meets'
@@ -15,14 +16,15 @@ export interface Meeting {
 /** Part by part, how the end meets the same side again and the other side (model 7). */
 export function joinStrip(checked: Checked, into: 'repeat' | 'switch'): readonly Meeting[] {
   const { lead, joins } = checked
-  const { start, end, combination, house } = lead
+  const { combination, house } = lead
+  const { from, to } = roundEnds(lead)
   const isFootRight = into === 'repeat' ? joins.repeats : joins.switches
-  const begins = into === 'repeat' ? start.facing : 0 - start.facing
-  const off = end.facing - begins
+  const begins = into === 'repeat' ? from.facing : 0 - from.facing
+  const off = to.facing - begins
   const gaps = new Map(gapsInto(lead, into).map((gap) => [gap.part, gap]))
   const away = endsAway(lead, into === 'switch')
   const isNear = Math.hypot(away.right, away.forward) <= house.figures['join.travel']
-  const isLevel = end.level === combination.start.level || end.bent
+  const isLevel = to.level === from.level || to.bent
   const meeting = (part: Meeting['part'], isGood: boolean, good: string, bad: string): Meeting => ({
     part,
     how: isGood ? 'meets' : part === 'foot' ? 'misses' : 'differs',
@@ -37,7 +39,7 @@ export function joinStrip(checked: Checked, into: 'repeat' | 'switch'): readonly
       'near the start',
       `${wayWords(away)} ${into === 'repeat' ? 'each round' : 'after both sides'}`,
     ),
-    meeting('height', isLevel, 'same height', `${end.level}, begins ${combination.start.level}`),
+    meeting('height', isLevel, 'same height', `${to.level}, begins ${from.level}`),
     ...(['hips', 'ribs', 'arms', 'gaze'] as const).map((part) =>
       meetingOf(part, gaps.get(part), combination.tempo),
     ),

@@ -7,7 +7,7 @@ import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
 import { type Case, drop, easier, slower, type Try } from './tries/case'
 import { feetTries, putDown, small, smallSteps, touchBefore, without } from './tries/feet'
 import { onTheBall, otherHip, ready } from './tries/hips'
-import { levelOut, returns, walkBack } from './tries/joins'
+import { leadInOnce, levelOut, returns, walkBack } from './tries/joins'
 import {
   after,
   endEarlier,
@@ -123,4 +123,5 @@ const TRIES: Readonly<Record<FindingCode, (one: Case) => Iterable<Try>>> = {
   'balance.long': (one) => [...putDown(one), ...without(one, ['rise'])],
   'move.remainder': (one) => fillRange(one),
   'move.unknown': (one) => drop(one, 0),
+  'pickup.over': (one) => leadInOnce(one),
 }

@@ -1,11 +1,10 @@
 import { compassSteps, GAZE_ANGLES, type HeadAngles, palmAt } from '../body/places'
 import { SIDES } from '../body/side'
-import type { Event } from '../combination/combination'
 import { type Pass, pickupTicks } from '../combination/passes'
 import type { House } from '../house/house'
 import type { Layer, Move, MoveKind } from '../moves/move'
 import { TICKS_PER_COUNT } from '../time/time'
-import { isThere, type Places, placesAfter, placesNeeded, startPlaces } from './places'
+import { inTime, isThere, type Places, placesAfter, placesNeeded, startPlaces } from './places'
 import type { Simulation } from './simulate'
 
 /** The counts before the very first one: the time there is to reach a first start (model 5). */
@@ -58,7 +57,7 @@ function follow({ passes, combination, vocabulary, house }: Simulation): Course 
   const begin = -COUNT_IN_TICKS - pickupTicks(combination)
   for (const layer of ['hips', 'torso', 'arms', 'head'] as const) lastEnd[layer] = begin
   for (const pass of passes) {
-    for (const event of sorted(pass.events)) {
+    for (const event of inTime(pass.events)) {
       const { layer, what } = event
       if (layer === 'feet') continue
       const move = what.kind === 'move' ? vocabulary.find(what.move) : undefined
@@ -87,11 +86,6 @@ function follow({ passes, combination, vocabulary, house }: Simulation): Course 
   }
   return runs
 }
-
-const sorted = (events: readonly Event[]): readonly Event[] =>
-  events.every(({ at }, i) => i === 0 || at >= (events[i - 1]?.at ?? 0))
-    ? events
-    : [...events].sort((a, b) => a.at - b.at)
 
 /** Where everything has come to at the end. */
 export const endPlaces = (simulation: Simulation): Places =>

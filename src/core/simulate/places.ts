@@ -116,6 +116,12 @@ function lastRepeat({ what, length }: Event, move: Move): What {
   return times % 2 === 0 ? mirrorWhat(what) : what
 }
 
+/** Events in the order they begin; a file may hold them in any. */
+export const inTime = (events: readonly Event[]): readonly Event[] =>
+  events.every(({ at }, i) => i === 0 || at >= (events[i - 1]?.at ?? Number.NEGATIVE_INFINITY))
+    ? events
+    : [...events].sort((a, b) => a.at - b.at)
+
 /** Where everything is just before a tick, by all that began before it. */
 export function placesBefore(
   passes: readonly Pass[],
@@ -125,7 +131,7 @@ export function placesBefore(
 ): Places {
   let places = startPlaces(start)
   for (const pass of passes)
-    for (const event of pass.events)
+    for (const event of inTime(pass.events))
       if (pass.at + event.at < at) places = placesAfter(places, event, vocabulary)
   return places
 }

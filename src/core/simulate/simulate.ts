@@ -1,7 +1,7 @@
 import { type FootAction, factsOf, mirrorFootAction } from '../body/feet'
 import { otherSide, type Side } from '../body/side'
 import type { Event, OneSide } from '../combination/combination'
-import { type Pass, passesOf } from '../combination/passes'
+import { type Pass, passesOf, pickupTicks } from '../combination/passes'
 import { type House, USUAL_HOUSE } from '../house/house'
 import type { Move } from '../moves/move'
 import { oncePerPhrase } from '../moves/oncePerPhrase'
@@ -187,6 +187,20 @@ export function simulate(
     end: state,
     length: last ? endOf(last) : tick(0),
   }
+}
+
+/**
+ * Where a round begins and ends, each as the body is just before: on count 1, or where every
+ * round has its pickup, before that (model 7, truth A13).
+ */
+export function roundEnds(simulation: Simulation): {
+  readonly from: BodyState
+  readonly to: BodyState
+} {
+  const { combination, start, opening, end, length } = simulation
+  return combination.pickup?.each
+    ? { from: start, to: stateBefore(simulation, length - pickupTicks(combination)) }
+    : { from: opening, to: end }
 }
 
 /** The state just before a tick: what a step written there would start from. */

@@ -50,11 +50,15 @@ describe('the way over the floor', () => {
         if (any.start.facing === 0)
           for (const edge of ['left', 'right', 'back', 'front'] as const)
             expect(direct[edge]).toBeCloseTo(once[edge], 9)
+        // From count 1: what a pickup that is danced once travels is no part of a round.
+        const begin = any.pickup?.each
+          ? image[0]?.points[0]
+          : image[0]?.points.findLast(({ at }, i) => i === 0 || at < 0)
         const end = image[switching ? 1 : 0]?.points.at(-1)
         const away = endsAway(lead, switching)
-        if (any.start.facing === 0)
+        if (any.start.facing === 0 && begin && end)
           expect(Math.hypot(away.right, away.forward)).toBeCloseTo(
-            Math.hypot(end?.right ?? 0, end?.forward ?? 0),
+            Math.hypot(end.right - begin.right, end.forward - begin.forward),
             6,
           )
       }),

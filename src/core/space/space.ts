@@ -1,10 +1,11 @@
 import { type FloorPoint, palmAt } from '../body/places'
 import { SIDES, type Side } from '../body/side'
+import { pickupTicks } from '../combination/passes'
 import { type House, MODEL_HEIGHT } from '../house/house'
 import { courseOf } from '../simulate/course'
 import { intoRoom, middleOf } from '../simulate/floor'
 import { startPlaces } from '../simulate/places'
-import type { Simulation } from '../simulate/simulate'
+import { roundEnds, type Simulation } from '../simulate/simulate'
 import type { BodyState } from '../simulate/state'
 
 /** A box of the floor in metres, from where the dancer began. */
@@ -34,18 +35,31 @@ export interface Round {
 const widthOf = ({ left, right }: Area): number => right - left
 const depthOf = ({ back, front }: Area): number => front - back
 
+/** What of a dance is one round: the first one has the pickup before it, all of them where it is danced each time. */
+function roundIn(simulation: Simulation, isFirst: boolean) {
+  const { combination, danced, length, start } = simulation
+  if (combination.pickup?.each) {
+    const until = length - pickupTicks(combination)
+    return { begin: start, steps: danced.filter(({ at }) => at < until) }
+  }
+  return isFirst
+    ? { begin: start, steps: danced }
+    : { begin: roundEnds(simulation).from, steps: danced.filter(({ at }) => at >= 0) }
+}
+
 /** The way of the dancer's middle through one round, from a place and a facing of the room. */
 function roundFrom(
   simulation: Simulation,
   side: Round['side'],
   from: FloorPoint,
   facing: number,
-  isMirrored: boolean,
+  { isMirrored, isFirst }: { readonly isMirrored: boolean; readonly isFirst: boolean },
 ): Round {
   const { landing } = simulation.house
-  const begin = middleOf(simulation.start, landing)
+  const { begin: state, steps } = roundIn(simulation, isFirst)
+  const begin = middleOf(state, landing)
   const sign = isMirrored ? -1 : 1
-  const turned = facing - sign * simulation.start.facing
+  const turned = facing - sign * state.facing
   const point = (state: BodyState, at: number): PathPoint => {
     const middle = middleOf(state, landing)
     const placed = (point: FloorPoint): FloorPoint => {
@@ -67,8 +81,8 @@ function roundFrom(
   return {
     side,
     points: [
-      point(simulation.start, 0),
-      ...simulation.danced.map(({ after, at }) => point(after, at)),
+      point(state, Math.min(0, steps[0]?.at ?? 0)),
+      ...steps.map(({ after, at }) => point(after, at)),
     ],
   }
 }
@@ -90,7 +104,10 @@ export function roundsOf(
   for (let i = 0; i < rounds; i++) {
     const side = switching && i % 2 === 1 ? 'other' : 'lead'
     const simulation = side === 'other' && other ? other : lead
-    const round = roundFrom(simulation, side, from, facing, side === 'other' && !other)
+    const round = roundFrom(simulation, side, from, facing, {
+      isMirrored: side === 'other' && !other,
+      isFirst: i === 0,
+    })
     list.push(round)
     const last = round.points.at(-1)
     if (last) {
@@ -115,10 +132,12 @@ export function areaOf(rounds: readonly Round[]): Area {
 }
 
 /** The floor one round takes by the dancer's middle, without drawing its way: asked after every edit. */
-export function areaOfOne({ start, danced, house }: Simulation): Area {
-  const begin = middleOf(start, house.landing)
+export function areaOfOne(simulation: Simulation): Area {
+  const { house } = simulation
+  const { begin: stance, steps } = roundIn(simulation, true)
+  const begin = middleOf(stance, house.landing)
   let [left, right, back, front] = [0, 0, 0, 0]
-  for (const { after } of danced) {
+  for (const { after } of steps) {
     const middle = middleOf(after, house.landing)
     const [x, y] = [middle.right - begin.right, middle.forward - begin.forward]
     if (x < left) left = x
@@ -130,14 +149,16 @@ export function areaOfOne({ start, danced, house }: Simulation): Area {
 }
 
 /**
- * How far from its start the dance ends, in metres of the room: after one round, or after both
+ * How far from where it began a round ends, in metres of the room: after one round, or after both
  * sides where it switches, which takes back what went to the side.
  */
-export function endsAway({ start, end, house }: Simulation, switches: boolean): FloorPoint {
-  const [from, to] = [middleOf(start, house.landing), middleOf(end, house.landing)]
+export function endsAway(simulation: Simulation, switches: boolean): FloorPoint {
+  const { landing } = simulation.house
+  const { from: begin, to: end } = roundEnds(simulation)
+  const [from, to] = [middleOf(begin, landing), middleOf(end, landing)]
   const once = { right: to.right - from.right, forward: to.forward - from.forward }
   if (!switches) return once
-  const back = intoRoom(end.facing - start.facing, 0 - once.right, once.forward)
+  const back = intoRoom(end.facing - begin.facing, 0 - once.right, once.forward)
   return { right: once.right + back.right, forward: once.forward + back.forward }
 }
 
@@ -261,7 +282,7 @@ export function stepSizeThatFits(area: Area, house: House): number | undefined {
 /** How far each phrase carries the dancer, in metres of the room, by its pass. */
 export function travelByPass(simulation: Simulation): readonly FloorPoint[] {
   const { landing } = simulation.house
-  let before = middleOf(simulation.start, landing)
+  let before = middleOf(simulation.opening, landing)
   return simulation.passes.map((pass) => {
     const last = simulation.danced.findLast((danced) => danced.pass.index === pass.index)
     const now = last ? middleOf(last.after, landing) : before

@@ -53,7 +53,7 @@ export function FloorFace({ danced, clock, isDancing, view, resting, onSaid }: F
         // Where it is and when that was, for whoever asks.
         bar.current.dataset.at = [now.index, now.at.toFixed(3), finely().toFixed(1)].join(' ')
       }
-      const moment = momentOf(part, now.at, parts[now.index + 1])
+      const moment = momentOf(parts, now.index, now.at)
       // Drawn again with each count or call, not with each frame.
       const key = [
         now.index,

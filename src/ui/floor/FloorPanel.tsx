@@ -5,6 +5,7 @@ import type { Position } from '../../audio/player'
 import { sideWord } from '../../core/body/side'
 import { passAt } from '../../core/combination/passes'
 import { facingWord, wayWords } from '../../core/findings/findingText'
+import { roundEnds } from '../../core/simulate/simulate'
 import { comeBack } from '../../core/space/comeBack'
 import { floorNeeds } from '../../core/space/floorNeeds'
 import { endsAway, travelByPass } from '../../core/space/space'
@@ -69,7 +70,8 @@ export function FloorPanel({ session }: { session: Session }) {
       : ''
   }
   const travel = travelByPass(lead)
-  const turned = lead.end.facing - lead.start.facing
+  const { from, to } = roundEnds(lead)
+  const turned = to.facing - from.facing
   return (
     <section className={classes.panel} aria-label="Floor">
       <div className={classes.row}>
@@ -140,7 +142,7 @@ export function FloorPanel({ session }: { session: Session }) {
       <p className={classes.quiet}>
         {turned === 0
           ? 'All turns together come to nothing: every round faces front again.'
-          : `All turns together: ${turned}°, so you end facing ${facingWord(lead.end.facing)}.`}
+          : `All turns together: ${turned}°, so you end facing ${facingWord(to.facing)}.`}
       </p>
       <TurnTools session={session} at={at} />
     </section>

@@ -3,7 +3,7 @@ import { useDeferredValue, useState } from 'react'
 import { otherSide, sideWord } from '../../core/body/side'
 import { spreadTurn, startFacing, toFourWalls } from '../../core/edits/turns'
 import { facingWord } from '../../core/findings/findingText'
-import { stateBefore } from '../../core/simulate/simulate'
+import { roundEnds, stateBefore } from '../../core/simulate/simulate'
 import { naturalWay, turnsOf } from '../../core/simulate/turns'
 import { tick } from '../../core/time/time'
 import { checkedOf } from '../stores/checked'
@@ -49,6 +49,7 @@ export function TurnTools({ session, at }: { session: Session; at: number }) {
   const [degrees, setDegrees] = useState(360)
   const document = useStore(session, documentOf)
   const { lead } = checkedOf(document)
+  const round = roundEnds(lead)
   const { weight } = stateBefore(lead, at)
   const free = weight === 'both' ? undefined : otherSide[weight]
   const facing = document.start.facing
@@ -99,7 +100,7 @@ export function TurnTools({ session, at }: { session: Session; at: number }) {
                 session,
                 'dance it to all four walls',
                 toFourWalls(
-                  { start: lead.start.facing, end: lead.end.facing },
+                  { start: round.from.facing, end: round.to.facing },
                   way === 'right' ? 1 : -1,
                 ),
               )

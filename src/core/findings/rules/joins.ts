@@ -1,4 +1,5 @@
 import { type Gap, gapsInto } from '../../joins/meets'
+import { roundEnds } from '../../simulate/simulate'
 import { endsAway } from '../../space/space'
 import { COUNT, tick } from '../../time/time'
 import type { Found } from '../finding'
@@ -64,13 +65,13 @@ function* parts(
       ...where(gap.layer),
     }
   }
-  const { end, combination } = simulation
+  const { from, to: end } = roundEnds(simulation)
   const goesOn = simulation.danced[0]
-  if (end.level !== combination.start.level && !end.bent && goesOn)
+  if (end.level !== from.level && !end.bent && goesOn)
     yield {
       code: 'join.level',
       ends: end.level,
-      starts: combination.start.level,
+      starts: from.level,
       into: foot.repeats && foot.switches ? 'both' : foot.repeats ? 'repeat' : 'switch',
       ...where('feet'),
     }
@@ -86,14 +87,16 @@ function* floor(
   { simulation, joins: foot, house }: Danceable,
   where: Pick<Found, 'spot' | 'events'>,
 ): Generator<Found> {
-  const { start, end, passes, combination } = simulation
-  const turned = end.facing - start.facing
+  const { passes, combination } = simulation
+  const { from, to: end } = roundEnds(simulation)
+  const turned = end.facing - from.facing
   if (turned % 360 !== 0) {
     const rounds = foot.repeats || combination.keepTurns ? roundsToFront(turned) : 2
     const isWritten = passes.at(-1)?.phrase.facings?.some(({ degrees }) => degrees === end.facing)
     yield {
       code: 'join.facing',
       turned,
+      facing: end.facing,
       rounds,
       severity: turned % 90 === 0 || isWritten ? 'note' : 'snag',
       ...where,

@@ -1,8 +1,8 @@
 import type { Event, Phrase, What } from '../../combination/combination'
 import { changePhrase, type Edit, inOrder } from '../../edits/edit'
 import * as edits from '../../edits/edits'
-import { mirrorPlaces } from '../../joins/meets'
-import { startPlaces } from '../../simulate/places'
+import { setPickup } from '../../edits/phrases'
+import { mirrorPlaces, placesAtEnds } from '../../joins/meets'
 import { comeBack } from '../../space/comeBack'
 import { COUNT, endOf, HALF_COUNT, type Tick, tick } from '../../time/time'
 import { type Case, capital, type Try } from './case'
@@ -21,10 +21,10 @@ const PLACE_OF = {
 } as const
 
 /** Back to where the round begins, on the last count or its half; or there again on count 1. */
-export function* returns({ finding, combination, newId }: Case): Generator<Try> {
+export function* returns({ finding, combination, checked, newId }: Case): Generator<Try> {
   const layer = PLACE_OF[finding.code as keyof typeof PLACE_OF]
   if (!('into' in finding) || !layer) return
-  const begins = startPlaces(combination.start)
+  const { begins } = placesAtEnds(checked.lead)
   const places = finding.into === 'switch' ? mirrorPlaces(begins) : begins
   const what: What =
     layer === 'arms'
@@ -68,6 +68,16 @@ export function* returns({ finding, combination, newId }: Case): Generator<Try> 
     ],
   ]
   for (const [label, make] of tries) if (make) yield { label: capital(label), make }
+}
+
+/** The pickup before the first round only; or what it takes the place of is no longer written. */
+export function* leadInOnce({ combination, finding, phrase }: Case): Generator<Try> {
+  const { pickup } = combination
+  if (!pickup) return
+  yield { label: 'Dance the pickup only once', make: setPickup(pickup.counts, false) }
+  // Where the phrase is danced elsewhere too, it needs its end there.
+  if (combination.order.filter((entry) => entry.phrase === phrase?.id).length === 1)
+    yield { label: 'Leave out what is not danced', make: edits.removeEvents(finding.events) }
 }
 
 /** Down again at the end. */

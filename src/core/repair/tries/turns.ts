@@ -62,10 +62,7 @@ export function* faceFront(one: Case): Generator<Try> {
       label: 'Write the facing: it is meant',
       make: changePhrase(phrase.id, (now) => ({
         ...now,
-        facings: [
-          ...(now.facings ?? []),
-          { at: finding.spot.at, degrees: finding.turned + combination.start.facing },
-        ],
+        facings: [...(now.facings ?? []), { at: finding.spot.at, degrees: finding.facing }],
       })),
     }
 }
