@@ -1,5 +1,6 @@
 import { compassSteps, GAZE_ANGLES, type HeadAngles, palmAt } from '../body/places'
 import { SIDES } from '../body/side'
+import type { Event } from '../combination/combination'
 import { type Pass, pickupTicks } from '../combination/passes'
 import type { House } from '../house/house'
 import type { Layer, Move, MoveKind } from '../moves/move'
