@@ -2,6 +2,7 @@ import { readFileSync, statSync, writeFileSync } from 'node:fs'
 import { basename } from 'node:path'
 import { parseArgs } from 'node:util'
 import { type Combination, DancerLevel } from '../core/combination/combination'
+import { textsTurned } from '../core/combination/mirror'
 import { otherSideWritten } from '../core/edits/otherSide'
 import { UserError } from '../core/errors'
 import { USUAL_HOUSE } from '../core/house/house'
@@ -91,15 +92,13 @@ function run(args: readonly string[]): number {
     case 'print':
       print(handout(combination, vocabulary))
       return 0
-    case 'mirror':
-      print(
-        writeCombinationFile(
-          otherSideWritten(combination, vocabulary),
-          asFormat(values.to ?? 'sway'),
-          vocabulary,
-        ),
-      )
+    case 'mirror': {
+      const other = otherSideWritten(combination, vocabulary)
+      for (const { from, to: now } of textsTurned(combination, other))
+        process.stderr.write(`“${from}” -> “${now}”\n`)
+      print(writeCombinationFile(other, asFormat(values.to ?? 'sway'), vocabulary))
       return 0
+    }
     case 'repair':
       return repair(combination, values.for, values.json === true, print)
     case 'level':

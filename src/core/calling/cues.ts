@@ -52,7 +52,7 @@ export function cuesOf(
     const kind = turning.has(event.id) ? 'turn' : move?.kind === 'accent' ? 'accent' : 'layer'
     cues.push({ at: pass.at + event.at, kind, text })
   }
-  for (const { kind, at, text } of pass.phrase.remarks ?? [])
+  for (const { kind, at, text } of pass.remarks)
     if (kind === 'say') cues.push({ at: pass.at + at, kind: 'layer', text })
   return cues
 }

@@ -1,30 +1,18 @@
 import { mirrorFootAction } from '../body/feet'
 import { mirrorCompass, mirrorGaze } from '../body/places'
 import { mirrorWeight, negated, otherSide, otherWay } from '../body/side'
-import type { Event, OneSide, Phrase, Remark, Start, What } from './combination'
-
-/** Only these spellings swap, so that swapping twice always gives the text back. */
-const otherWord: Readonly<Record<string, string>> = {
-  right: 'left',
-  left: 'right',
-  Right: 'Left',
-  Left: 'Right',
-  RIGHT: 'LEFT',
-  LEFT: 'RIGHT',
-  R: 'L',
-  L: 'R',
-}
-
-// Quoted parts and what follows “all” are matched first, so that they are passed over whole.
-const SIDE_WORD =
-  /"[^"]*"|“[^”]*”|\b[Aa][Ll][Ll]\s+\w+|\b(?:right|left|Right|Left|RIGHT|LEFT|R|L)\b/g
-
-/**
- * Swaps the words right / left and R / L of a cue or a note (model 6). Words in quotes and
- * after “all” stay: “all right” is no side.
- */
-export const mirrorWords = (text: string): string =>
-  text.replace(SIDE_WORD, (found) => otherWord[found] ?? found)
+import type {
+  Combination,
+  Comment,
+  Event,
+  OneSide,
+  Phrase,
+  Remark,
+  Start,
+  Unread,
+  What,
+} from './combination'
+import { mirrorWords } from './mirrorWords'
 
 export function mirrorWhat(what: What): What {
   switch (what.kind) {
@@ -65,6 +53,7 @@ export function mirrorEvent(event: Event): Event {
 const imageOf = (event: Event): Event => ({
   ...event,
   what: mirrorWhat(event.what),
+  ...(event.as !== undefined && { as: mirrorWords(event.as) }),
   ...(event.cue !== undefined && { cue: mirrorWords(event.cue) }),
   ...(event.note !== undefined && { note: mirrorWords(event.note) }),
 })
@@ -86,21 +75,32 @@ export const mirror = ({ otherTurns, ...combination }: OneSide): OneSide => ({
   lead: otherSide[combination.lead],
   start: mirrorStart(combination.start),
   phrases: combination.phrases.map(mirrorPhrase),
+  ...(combination.comments && { comments: combination.comments.map(mirrorText) }),
+  ...(combination.unread && { unread: combination.unread.map(mirrorText) }),
+})
+
+/** What stands beside the moves as text names the other side too. */
+const mirrorText = <T extends Comment | Unread>(one: T): T => ({
+  ...one,
+  text: mirrorWords(one.text),
 })
 
 const mirroredPhrases = new WeakMap<Phrase, Phrase>()
 
 /** The same phrase has the same mirror image every time. */
-function mirrorPhrase(phrase: Phrase): Phrase {
+export function mirrorPhrase(phrase: Phrase): Phrase {
   const known = mirroredPhrases.get(phrase)
   if (known) return known
   const made: Phrase = {
     ...phrase,
+    title: mirrorWords(phrase.title),
     events: phrase.events.map(mirrorEvent),
     ...(phrase.remarks && { remarks: phrase.remarks.map(mirrorRemark) }),
     ...(phrase.facings && {
       facings: phrase.facings.map(({ at, degrees }) => ({ at, degrees: negated(degrees) })),
     }),
+    ...(phrase.comments && { comments: phrase.comments.map(mirrorText) }),
+    ...(phrase.unread && { unread: phrase.unread.map(mirrorText) }),
   }
   mirroredPhrases.set(phrase, made)
   return made
@@ -109,3 +109,31 @@ function mirrorPhrase(phrase: Phrase): Phrase {
 /** Lyric words stay; what is said and noted names the other side. */
 const mirrorRemark = (remark: Remark): Remark =>
   remark.kind === 'words' ? remark : { ...remark, text: mirrorWords(remark.text) }
+
+/** A text of a combination that says a side, and what the other side says. */
+interface TurnedText {
+  readonly from: string
+  readonly to: string
+}
+
+/** The texts that change where the other side is written down, each once: what to read over. */
+export function textsTurned(before: Combination, after: Combination): readonly TurnedText[] {
+  const now = textsOf(after)
+  const turned = textsOf(before).map((from, i) => ({ from, to: now[i] ?? '' }))
+  return [
+    ...new Map(
+      turned.filter(({ from, to }) => from !== to).map((one) => [one.from, one] as const),
+    ).values(),
+  ]
+}
+
+const textsOf = ({ phrases, comments = [], unread = [] }: Combination): readonly string[] => [
+  ...phrases.flatMap((phrase) => [
+    phrase.title,
+    ...phrase.events.flatMap(({ as, cue, note }) => [as, cue, note].map((text) => text ?? '')),
+    ...[...(phrase.remarks ?? []), ...(phrase.comments ?? []), ...(phrase.unread ?? [])].map(
+      ({ text }) => text,
+    ),
+  ]),
+  ...[...comments, ...unread].map(({ text }) => text),
+]

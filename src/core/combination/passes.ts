@@ -1,6 +1,6 @@
 import { TICKS_PER_COUNT, type Tick, tick } from '../time/time'
-import { type Combination, type Event, lengthOf, type Phrase } from './combination'
-import { mirrorEvent } from './mirror'
+import { type Combination, type Event, lengthOf, type Phrase, type Remark } from './combination'
+import { mirrorPhrase } from './mirror'
 
 /** One dancing of a phrase: where it starts, and its events as they are danced then. */
 export interface Pass {
@@ -16,6 +16,8 @@ export interface Pass {
   readonly at: Tick
   readonly length: Tick
   readonly events: readonly Event[]
+  /** What is said and noted, as it is meant on the side that is danced then. */
+  readonly remarks: readonly Remark[]
   /** The pickup of the next round, where it is danced over the end of this pass. */
   readonly leadIn?: LeadIn
 }
@@ -59,7 +61,7 @@ export function passesOf(combination: Combination): readonly Pass[] {
       mirrored: entry.mirrored,
       at: tick(at),
       length: lengthOf(phrase),
-      events: eventsOf(phrase, entry.mirrored, index),
+      ...danceOf(phrase, entry.mirrored, index),
     }
     at += pass.length
     return pass
@@ -67,12 +69,22 @@ export function passesOf(combination: Combination): readonly Pass[] {
   return pickup?.each ? withPickupAtEnd(passes, pickupTicks(combination)) : passes
 }
 
-function eventsOf(phrase: Phrase, mirrored: boolean, index: number): readonly Event[] {
-  // Only the first pass is led into; most phrases have no pickup at all.
-  const hasPickup = index > 0 && phrase.events.some((event) => event.at < 0)
-  const events = hasPickup ? phrase.events.filter((event) => event.at >= 0) : phrase.events
-  return mirrored ? events.map(mirrorEvent) : events
+/** Only the first pass is led into; most phrases have no pickup at all. */
+function danceOf(
+  phrase: Phrase,
+  mirrored: boolean,
+  index: number,
+): Pick<Pass, 'events' | 'remarks'> {
+  const { events, remarks = NOTHING } = mirrored ? mirrorPhrase(phrase) : phrase
+  return index === 0
+    ? { events, remarks }
+    : { events: fromCountOne(events), remarks: fromCountOne(remarks) }
 }
+
+const NOTHING: readonly never[] = []
+
+const fromCountOne = <T extends { readonly at: Tick }>(list: readonly T[]): readonly T[] =>
+  list.some(({ at }) => at < 0) ? list.filter(({ at }) => at >= 0) : list
 
 function withPickupAtEnd(passes: readonly Pass[], pickup: Tick): readonly Pass[] {
   const [first] = passes
@@ -80,17 +92,19 @@ function withPickupAtEnd(passes: readonly Pass[], pickup: Tick): readonly Pass[]
   if (!first || !last) return passes
   const countOne = last.at + last.length
   const from = countOne - pickup
-  const again = first.events.filter((event) => event.at < 0)
   return passes.map((pass) => {
     if (pass.at + pass.length <= from) return pass
-    const begins = (event: Event) => countOne + event.at - pass.at
-    const own = again
-      .filter((event) => begins(event) >= 0 && begins(event) < pass.length)
-      .map((event) => ({ ...event, at: tick(begins(event)) }))
-    const isKept = (event: Event) => pass.at + event.at < from
+    const isKept = ({ at }: { readonly at: Tick }) => pass.at + at < from
+    const led = <T extends { readonly at: Tick }>(own: readonly T[], pickup: readonly T[]) => [
+      ...own.filter(isKept),
+      ...pickup
+        .map((one) => ({ ...one, at: tick(countOne + one.at - pass.at) }))
+        .filter(({ at }, i) => (pickup[i]?.at ?? 0) < 0 && at >= 0 && at < pass.length),
+    ]
     return {
       ...pass,
-      events: [...pass.events.filter(isKept), ...own],
+      events: led(pass.events, first.events),
+      remarks: led(pass.remarks, first.remarks),
       leadIn: {
         phrase: first.phrase,
         from: tick(Math.max(0, from - pass.at)),

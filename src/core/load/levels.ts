@@ -7,7 +7,6 @@ import { easierOf } from '../findings/rules/load'
 import type { House } from '../house/house'
 import type { Move } from '../moves/move'
 import { sameSide } from '../moves/sameSide'
-import { whatOf } from '../moves/search'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
 import { labelOfSpan } from '../time/time'
 import { type CountLoad, hardestLoad } from './load'
@@ -173,7 +172,7 @@ function* swapTo(
 ): Generator<Change> {
   // A figure that does not fill the counts would leave the feet without steps.
   if (form.kind === 'steps' && event.length % form.length !== 0) return
-  const what = sameSide(whatOf(form), event.what)
+  const what = sameSide(form, event.what, vocabulary)
   yield {
     swap: {
       kind,

@@ -206,6 +206,37 @@ function fieldsOf(verb: string, args: readonly string[]): Record<string, unknown
   }
 }
 
+/** Where a place lies from above: right, and forward. What is no place of a ring lies in its middle. */
+const AROUND: Readonly<Partial<Record<z.infer<typeof Place>, readonly [number, number]>>> = {
+  R: [1, 0],
+  L: [-1, 0],
+  F: [0, 1],
+  B: [0, -1],
+  FR: [0.7, 0.7],
+  FL: [-0.7, 0.7],
+  BR: [0.7, -0.7],
+  BL: [-0.7, -0.7],
+  'tilt-R': [1, 0],
+  'tilt-L': [-1, 0],
+  down: [0, 1],
+  up: [0, -1],
+}
+
+/** Which way round a motion goes on the right side, seen from above; undefined where it goes both ways, or neither. */
+export function turningOf(motion: readonly Motion[]): 'cw' | 'ccw' | undefined {
+  let area = 0
+  for (const item of motion) {
+    if (item.verb === 'circle' && (item.way === 'cw' || item.way === 'ccw')) return item.way
+    if (item.verb !== 'arc') continue
+    const points = item.places.map((place) => AROUND[place] ?? ([0, 0] as const))
+    for (const [i, [x, y]] of points.entries()) {
+      const [nextX, nextY] = points[i + 1] ?? [x, y]
+      area += nextX * y - x * nextY
+    }
+  }
+  return area > 1e-9 ? 'cw' : area < -1e-9 ? 'ccw' : undefined
+}
+
 /** The places of the compass a motion runs through, written for the right side; empty for one that has no path of its own. */
 export function compassPath(motion: readonly Motion[]): readonly Compass[] {
   return motion.flatMap((item) => {

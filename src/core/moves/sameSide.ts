@@ -1,9 +1,20 @@
 import type { What } from '../combination/combination'
-import { onSide } from './search'
+import { turningOf } from './motion'
+import type { Move } from './move'
+import { onSide, whatOf } from './search'
+import type { Vocabulary } from './vocabulary'
 
-/** An easier or harder form is danced on the side of what it stands for. */
-export function sameSide(what: What, as: What): What {
+/**
+ * An easier or harder form, danced the way round the move it stands for goes; where one of
+ * the two goes no way round, on its side (truth F9).
+ */
+export function sameSide(form: Move, as: What, vocabulary: Vocabulary): What {
+  const what = whatOf(form)
   if (as.kind !== 'move') return what
   const side = as.side ?? (as.way && (as.way === 'cw' ? 'R' : 'L'))
-  return side ? onSide(what, side) : what
+  if (!side) return what
+  const written = turningOf(vocabulary.find(as.move)?.motion ?? [])
+  const own = turningOf(form.motion)
+  const other = side === 'R' ? 'L' : 'R'
+  return onSide(what, written && own && written !== own ? other : side)
 }

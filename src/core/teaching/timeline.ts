@@ -47,9 +47,7 @@ export function timelineOf(combination: Combination): readonly TimelineItem[] {
         add('count', pass.at + i * COUNT, COUNT, String(i + 1))
       const cues = [
         ...pass.events.flatMap(({ at, length, cue }) => (cue ? [{ at, length, text: cue }] : [])),
-        ...(pass.phrase.remarks ?? []).filter(
-          ({ kind, at }) => kind === 'say' && (at >= 0 || pass.index === 0),
-        ),
+        ...pass.remarks.filter(({ kind }) => kind === 'say'),
       ]
       for (const { at, length, text } of cues) add('cue', pass.at + at, length, text)
     }

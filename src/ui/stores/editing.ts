@@ -1,6 +1,7 @@
 import { otherSide, type Side } from '../../core/body/side'
 import type { Event, What } from '../../core/combination/combination'
-import { mirrorEvent, mirrorWhat, mirrorWords } from '../../core/combination/mirror'
+import { mirrorEvent, mirrorWhat } from '../../core/combination/mirror'
+import { mirrorWords } from '../../core/combination/mirrorWords'
 import { nameOf } from '../../core/combination/names'
 import type { Edit } from '../../core/edits/edit'
 import * as edits from '../../core/edits/edits'

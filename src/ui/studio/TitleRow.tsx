@@ -15,6 +15,7 @@ import { Link } from 'react-router'
 import { Level } from '../../core/body/places'
 import { otherSide, sideWord, Weight } from '../../core/body/side'
 import { DancerLevel } from '../../core/combination/combination'
+import { textsTurned } from '../../core/combination/mirror'
 import * as edits from '../../core/edits/edits'
 import { otherSideWritten } from '../../core/edits/otherSide'
 import * as phrases from '../../core/edits/phrases'
@@ -142,13 +143,7 @@ export const TitleRow = memo(function TitleRow({ session, onHelp, panel, onPanel
             </Menu.Item>
           ))}
           <Menu.Divider />
-          <Menu.Item
-            onClick={() =>
-              change(session, 'lead with the other side', (combination) =>
-                otherSideWritten(combination, vocabularyOf(session.get())),
-              )
-            }
-          >
+          <Menu.Item onClick={() => leadOther(session)}>
             Lead with the {sideWord[otherSide[lead]]} instead
           </Menu.Item>
         </Menu.Dropdown>
@@ -159,6 +154,20 @@ export const TitleRow = memo(function TitleRow({ session, onHelp, panel, onPanel
     </div>
   )
 })
+
+/** Saves the other side as the one that leads, and says which texts were turned with it. */
+function leadOther(session: Session): void {
+  const before = documentOf(session.get())
+  change(session, 'lead with the other side', (combination) =>
+    otherSideWritten(combination, vocabularyOf(session.get())),
+  )
+  const turned = textsTurned(before, documentOf(session.get()))
+  if (turned.length === 0) return
+  const shown = turned.slice(0, 3).map(({ from, to }) => `“${from}” is now “${to}”`)
+  const more = turned.length > 3 ? `, and ${turned.length - 3} more` : ''
+  const message = `Texts turned too: ${shown.join(', ')}${more}.`
+  session.set((state) => ({ ...state, message }))
+}
 
 const PANEL_SHORT: Readonly<Record<Panel, string>> = {
   body: 'Body',

@@ -8,7 +8,6 @@ import type { Finding } from '../../findings/finding'
 import { easierOf } from '../../findings/rules/load'
 import type { House } from '../../house/house'
 import { sameSide } from '../../moves/sameSide'
-import { whatOf } from '../../moves/search'
 import type { Vocabulary } from '../../moves/vocabulary'
 
 /** A change that may help; it is only offered when it does. */
@@ -50,7 +49,7 @@ export function* easier(one: Case): Generator<Try> {
   if (!event || !form) return
   yield {
     label: `Dance ${form.name.toLowerCase()} instead`,
-    make: changeOf(event, { what: sameSide(whatOf(form), event.what), easier: undefined }),
+    make: changeOf(event, { what: sameSide(form, event.what, vocabulary), easier: undefined }),
   }
 }
 

@@ -1,0 +1,83 @@
+import { describe, expect, it } from 'vitest'
+import type { What } from '../combination/combination'
+import { dancerOf } from '../pose/dancer'
+import { jointOf } from '../pose/joints'
+import { readSheet } from '../sheet/readSheet'
+import { dancedText } from '../sheet/writeSheet'
+import { simulate } from '../simulate/simulate'
+import { turningOf } from './motion'
+import type { Layer } from './move'
+import { sameSide } from './sameSide'
+import { vocabulary } from './vocabulary'
+
+const textOf = (layer: Layer, what: What): string =>
+  dancedText(
+    { id: 'e', layer, at: 0, length: 12, what } as unknown as Parameters<typeof dancedText>[0],
+    vocabulary,
+  )
+
+/** The area a part of the dancing figure draws on the floor, above 0 for clockwise: what is seen, not what is written. */
+function drawn(layer: Layer, text: string): number {
+  const sheet = `sway 1\nphrase A 8\n ${layer} 1-4 ${text}`
+  const { combination, messages } = readSheet(sheet, vocabulary)
+  expect(messages, text).toEqual([])
+  const { poseAt } = dancerOf(simulate(combination, vocabulary))
+  const part = layer === 'hips' ? 'pelvis' : 'chest'
+  let area = 0
+  let before: readonly [number, number] | undefined
+  for (let at = 0; at <= 48; at += 0.5) {
+    const [x, , z] = jointOf(poseAt(at), part)
+    if (before) area += x * before[1] - before[0] * z
+    before = [x, z]
+  }
+  return area
+}
+
+const pairs = vocabulary.moves.flatMap((move) =>
+  (['easier', 'harder'] as const).flatMap((which) => {
+    const form = vocabulary.find(move[which])
+    return form && turningOf(move.motion) && turningOf(form.motion) ? [{ move, form, which }] : []
+  }),
+)
+
+describe('a form of a move', () => {
+  it.each(pairs.map(({ move, form, which }) => [move.id, which, form.id] as const))(
+    'of %s, the %s %s, goes the same way round on both sides, as the figure dances it',
+    (id, _, formId) => {
+      const move = vocabulary.find(id)!
+      const form = vocabulary.find(formId)!
+      for (const side of ['R', 'L'] as const) {
+        const own: What =
+          move.sided === 'direction'
+            ? { kind: 'move', move: id, way: side === 'R' ? 'cw' : 'ccw' }
+            : { kind: 'move', move: id, side }
+        const eased = sameSide(form, own, vocabulary)
+        if (move.layer === 'head') continue
+        const [a, b] = [
+          drawn(move.layer, textOf(move.layer, own)),
+          drawn(form.layer, textOf(form.layer, eased)),
+        ]
+        expect(Math.abs(a)).toBeGreaterThan(1e-4)
+        expect(Math.abs(b)).toBeGreaterThan(1e-4)
+        expect(Math.sign(b)).toBe(Math.sign(a))
+      }
+    },
+  )
+
+  it.each([
+    ['head-roll', { way: 'cw' }, 'head-half-roll', { side: 'L' }],
+    ['head-roll', { way: 'ccw' }, 'head-half-roll', { side: 'R' }],
+    ['horseshoe-roll-back', { side: 'R' }, 'half-circle-back', { side: 'L' }],
+    ['hip-circle-large', { way: 'cw' }, 'hip-circle-small', { way: 'cw' }],
+    // What goes no way round keeps its side.
+    ['maya', { side: 'L' }, 'eight-outward', { side: 'L' }],
+    ['ami', { way: 'ccw' }, 'hip-sway', { side: 'L' }],
+  ] as const)('%s %o is %s %o', (id, own, formId, wanted) => {
+    const form = vocabulary.find(formId)!
+    expect(sameSide(form, { kind: 'move', move: id, ...own }, vocabulary)).toEqual({
+      kind: 'move',
+      move: formId,
+      ...wanted,
+    })
+  })
+})
