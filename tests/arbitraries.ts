@@ -6,10 +6,12 @@ import {
   DancerLevel,
   type Event,
   type Phrase,
+  SCHEMA_VERSION,
   type What,
 } from '../src/core/combination/combination'
 import { Family, LAYERS, type Layer } from '../src/core/moves/move'
 import { vocabulary } from '../src/core/moves/vocabulary'
+import { meantLength } from '../src/core/sheet/meantLength'
 import { tick } from '../src/core/time/time'
 
 const side = fc.constantFrom('R' as const, 'L' as const)
@@ -114,6 +116,7 @@ const event = (counts: number, pickup: number): fc.Arbitrary<Omit<Event, 'id'>> 
         on: rarely(fc.constant(true as const)),
         rate: rarely(fc.constantFrom(0.5, 2, 3)),
         size: rarely(fc.integer({ min: 10, max: 300 })),
+        range: rarely(fc.constant(true as const)),
         as: rarely(words),
         easier: rarely(idOn(layer)),
         harder: rarely(idOn(layer)),
@@ -123,17 +126,33 @@ const event = (counts: number, pickup: number): fc.Arbitrary<Omit<Event, 'id'>> 
         leave: rarely(leaves),
         what: fc.boolean().chain((pick) => (pick ? ownWhat[layer] : moveWhat(layer))),
       })
-      .map(({ at, length, size, what, ...rest }) =>
+      .map(({ at, length, size, what, range, ...rest }) =>
         compact({
           ...rest,
           layer,
           at: tick(at),
-          length: tick(Math.min(length, counts * 12 - at)),
+          // A range that says what the count alone would have said.
+          range,
+          length: range
+            ? meantLength(
+                tick(at),
+                what,
+                what.kind === 'move' ? vocabulary.find(what.move) : undefined,
+                counts,
+              )
+            : tick(Math.min(length, counts * 12 - at)),
           what,
           ...(what.kind !== 'foot' && { size }),
         }),
       ),
   )
+
+const comment = fc.constantFrom('the left hand leads', 'slow first', 'R before L', '')
+/** What somebody typed and nobody could read, as it is kept. */
+const strange = fc.record({
+  line: fc.constantFrom<Layer>(...LAYERS),
+  text: fc.constantFrom('3 stepp R', '1 hip-drpo L', 'twice as fast', '<8 hopp', '2&  kik right'),
+})
 
 const remark = (counts: number) =>
   fc
@@ -154,6 +173,8 @@ const phrase = (index: number, pickup: number): fc.Arbitrary<Phrase> =>
     fc
       .record({
         title: rarely(words),
+        commented: rarely(fc.array(comment, { minLength: 1, maxLength: 3 })),
+        strange: rarely(fc.array(strange, { minLength: 1, maxLength: 3 })),
         events: fc.array(event(counts, pickup), { maxLength: 14 }),
         remarks: rarely(fc.array(remark(counts), { minLength: 1, maxLength: 3 })),
         facings: rarely(
@@ -166,8 +187,13 @@ const phrase = (index: number, pickup: number): fc.Arbitrary<Phrase> =>
           ),
         ),
       })
-      .map(({ title, events, remarks, facings }) =>
-        compact({
+      .map(({ title, events, remarks, facings, commented, strange }) => {
+        // A comment stands before a line that is written.
+        const lines = ['phrase', ...LAYERS.filter((layer) => events.some((e) => e.layer === layer))]
+        const comments = commented
+          ?.map((text, i) => ({ before: lines[(i * 2) % lines.length] ?? 'phrase', text }))
+          .sort((a, b) => lines.indexOf(a.before) - lines.indexOf(b.before))
+        return compact({
           id: `p${index}`,
           name: String.fromCharCode(65 + index),
           title: title?.replace(/\n/g, ' ') ?? '',
@@ -175,8 +201,10 @@ const phrase = (index: number, pickup: number): fc.Arbitrary<Phrase> =>
           events: events.map((e, i) => ({ ...e, id: `p${index}e${i}` })),
           remarks: remarks?.map((one, i) => ({ ...one, id: `p${index}r${i}` })),
           facings,
-        }),
-      ),
+          comments,
+          unread: strange,
+        })
+      }),
   )
 
 /** Combinations of one to three phrases, written at random: faults, clashes and all. */
@@ -198,6 +226,7 @@ export const anyCombination = ({ kept = true } = {}): fc.Arbitrary<Combination> 
         dancers: rarely(fc.constantFrom(...DancerLevel.options)),
         rest: rarely(fc.integer({ min: 1, max: 16 })),
         keepTurns: rarely(fc.constant(true as const)),
+        teachTempo: maybe(fc.integer({ min: 40, max: 220 })),
         song: rarely(words),
         by: rarely(words),
         leave: rarely(leaves),
@@ -220,11 +249,10 @@ export const anyCombination = ({ kept = true } = {}): fc.Arbitrary<Combination> 
     })
     .map(({ phrases: [pickup, ...phrases], each, again, lead, title, tempo, more, ...start }) => ({
       kind: 'combination' as const,
-      schemaVersion: 1 as const,
+      schemaVersion: SCHEMA_VERSION,
       id: 'generated',
       title,
       tempo,
-      teachTempo: 64,
       ...(pickup > 0 && { pickup: { counts: pickup, each } }),
       ...compact({
         level: more.dancers,
@@ -236,6 +264,7 @@ export const anyCombination = ({ kept = true } = {}): fc.Arbitrary<Combination> 
         variantOf: more.variantOf,
         tags: more.tags,
         families: more.families,
+        teachTempo: more.teachTempo,
       }),
       lead,
       start,

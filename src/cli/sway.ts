@@ -38,8 +38,6 @@ const FAULTS = 1
 /** Nothing could be read. */
 const UNREADABLE = 2
 
-const decoder = new TextDecoder('utf-8', { fatal: true })
-
 function read(path: string): FileRead {
   if (path !== '-' && statSync(path).size > MOST_BYTES)
     throw new UserError('This file is over 1 MB.', 'Check that it is the right one.')
@@ -47,7 +45,9 @@ function read(path: string): FileRead {
   if (bytes.length > MOST_BYTES)
     throw new UserError('This is over 1 MB.', 'Check that it is the right one.')
   const name = path === '-' ? 'standard input' : basename(path)
-  const text = textOfBytes(name, bytes, (raw) => decoder.decode(raw))
+  const text = textOfBytes(name, bytes, (raw, encoding) =>
+    new TextDecoder(encoding, { fatal: true }).decode(raw),
+  )
   const file = readCombinationFile(name, text, vocabulary)
   for (const { line, column, text: said } of file.messages)
     process.stderr.write(`${name}:${line}:${column}: ${said}\n`)

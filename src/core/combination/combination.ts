@@ -3,14 +3,17 @@ import { FootAction } from '../body/feet'
 import { ArmPlace, Compass, Gaze, Level, Via } from '../body/places'
 import { otherSide, Side, Way, Weight } from '../body/side'
 import { Family, LAYERS, Layer, OwnMove } from '../moves/move'
-import { Tempo } from '../time/tempo'
+import { clampTempo, Tempo } from '../time/tempo'
 import { TICKS_PER_COUNT, Tick, tick } from '../time/time'
 
-export const SCHEMA_VERSION = 1
+export const SCHEMA_VERSION = 2
 
 /** A combination has up to 256 counts (model 1). */
 export const MOST_COUNTS = 256
 export const MOST_PHRASE_COUNTS = 16
+/** As many phrases as there are counts, and more moves in a phrase than anybody dances. */
+export const MOST_PHRASES = MOST_COUNTS
+export const MOST_EVENTS = 400
 
 /** Who it is for (model 8). */
 export const DancerLevel = z.enum(['new', 'improver', 'intermediate', 'advanced'])
@@ -71,6 +74,8 @@ export const Event = z
     /** From the start of the phrase; negative in the pickup, which is danced before count 1. */
     at: Tick,
     length: Tick.refine((ticks) => ticks > 0, 'has no length'),
+    /** Its length was written as a range, though a bare count would have meant the same: `5-8`. */
+    range: z.literal(true).optional(),
     what: What,
     /** Stays as written when the combination is mirrored. */
     kept: z.literal(true).optional(),
@@ -131,7 +136,7 @@ export const Phrase = z
     name: z.string().regex(/^[\p{L}\p{N}-]+$/u),
     title: z.string(),
     counts: z.int().min(1).max(MOST_PHRASE_COUNTS),
-    events: z.array(Event).readonly(),
+    events: z.array(Event).max(MOST_EVENTS, `${MOST_EVENTS} moves are the most`).readonly(),
     remarks: z.array(Remark).readonly().optional(),
     facings: z.array(WrittenFacing).readonly().optional(),
     comments: z.array(Comment).readonly().optional(),
@@ -171,12 +176,12 @@ export const Combination = z
     id: z.string().min(1),
     title: z.string(),
     families: z.array(Family).readonly(),
-    /** Target tempo, and the slower one it is taught at. */
     tempo: Tempo,
-    teachTempo: Tempo,
+    /** The slower one it is taught at, where that was said; else `teachTempoOf`. */
+    teachTempo: Tempo.optional(),
     lead: Side,
     start: Start,
-    phrases: z.array(Phrase).min(1).readonly(),
+    phrases: z.array(Phrase).min(1).max(MOST_PHRASES).readonly(),
     /** The phrases as they are danced, one after another. */
     order: z.array(OrderEntry).min(1).readonly(),
     /** Danced before count 1 of the first round, or with `each` before every round. */
@@ -231,6 +236,13 @@ export type Combination = z.infer<typeof Combination>
  */
 export type OneSide = Combination & { readonly otherTurns?: true }
 
+/** What most teach at, as a share of the tempo it is danced at (h). */
+const TEACH_SHARE = 2 / 3
+
+/** The tempo it is taught at: as written, or the house share of its own. */
+export const teachTempoOf = ({ tempo, teachTempo }: Combination): Tempo =>
+  teachTempo ?? clampTempo(tempo * TEACH_SHARE)
+
 export const lengthOf = (phrase: Phrase): Tick => tick(phrase.counts * TICKS_PER_COUNT)
 
 /** The stance a combination starts from unless it says otherwise: the lead foot is free. */
@@ -252,7 +264,6 @@ export const emptyCombination = (id: string, phraseId: string): Combination => (
   title: 'New combination',
   families: ['general'],
   tempo: 96,
-  teachTempo: 64,
   lead: 'R',
   start: defaultStart('R'),
   phrases: [{ id: phraseId, name: 'A', title: '', counts: 8, events: [] }],

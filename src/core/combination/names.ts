@@ -107,6 +107,10 @@ export const placesWords = (places: {
     .filter(Boolean)
     .join(', ')
 
+/** A place in a phrase, as it is said: `A3&`. After a name that ends in a digit a colon: `A1:3`. */
+export const placeIn = (phrase: string, label: string): string =>
+  `${phrase}${/\p{N}$/u.test(phrase) ? ':' : ''}${label}`
+
 /** A name no phrase has yet: `B`, then `B2`, `B3`. */
 export function freeName(phrases: readonly Phrase[], wanted: string): string {
   const taken = new Set(phrases.map(({ name }) => name))

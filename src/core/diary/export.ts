@@ -30,7 +30,8 @@ export function diaryCsv(classes: readonly ClassEntry[], groups: readonly Group[
     }))
     return drills.length > 0 ? drills : [head]
   })
-  return `${Papa.unparse(rows, { columns: COLUMNS, newline: '\r\n', escapeFormulae: /^[=+\-@\t\r]/ })}\r\n`
+  // Spreadsheets take a file without this mark for one in another encoding.
+  return `\uFEFF${Papa.unparse(rows, { columns: COLUMNS, newline: '\r\n', escapeFormulae: /^[=+\-@\t\r]/ })}\r\n`
 }
 
 const COLUMNS = [

@@ -1,7 +1,7 @@
 import type { FootAction } from '../body/feet'
 import { otherSide, type Side, sideWord } from '../body/side'
 import type { DancerLevel } from '../combination/combination'
-import { nameOfAction } from '../combination/names'
+import { nameOfAction, placeIn } from '../combination/names'
 import { assertNever } from '../errors'
 import type { BodyPart, Risk } from '../moves/move'
 import { labelIn, TICKS_PER_COUNT } from '../time/time'
@@ -13,7 +13,8 @@ export function spotText(spot: Spot): string {
 }
 
 /** `A3&` alone. */
-export const placeText = ({ phrase, counts, at }: Spot): string => `${phrase}${labelIn(counts)(at)}`
+export const placeText = ({ phrase, counts, at }: Spot): string =>
+  placeIn(phrase, labelIn(counts)(at))
 
 const ordinal = (n: number): string => ['', 'first', 'second', 'third'][n] ?? `${n}th`
 

@@ -1,4 +1,5 @@
 import { otherSide } from '../body/side'
+import { teachTempoOf } from '../combination/combination'
 import type { DancedDrill } from '../diary/diary'
 import type { Layer } from '../moves/move'
 import type { Drill } from '../plan/drill'
@@ -63,7 +64,7 @@ export function dancedByHand(
   const there = layersIn(round.passes)
   const danced = layers ? there.filter((layer) => layers.includes(layer)) : there
   if (danced.length === 0) return undefined
-  const { lead, teachTempo } = material.combination
+  const { lead } = material.combination
   const kind = danced.join() === 'feet' ? 'feet' : phrase === undefined ? 'sides' : 'all'
   const drill: Drill = {
     id,
@@ -73,7 +74,7 @@ export function dancedByHand(
     layers: danced,
     sides: [lead, otherSide[lead]],
     repeats: 1,
-    tempo: teachTempo,
+    tempo: teachTempoOf(material.combination),
     talk: 0,
     stand: 'mirror',
   }

@@ -1,5 +1,5 @@
 import { type Combination, DancerLevel, type Event } from '../combination/combination'
-import { nameOf } from '../combination/names'
+import { nameOf, placeIn } from '../combination/names'
 import { changeEvent, eventOf, removeEvents } from '../edits/edits'
 import { checkCombination } from '../findings/check'
 import { type Finding, severityOf } from '../findings/finding'
@@ -8,7 +8,7 @@ import type { House } from '../house/house'
 import type { Move } from '../moves/move'
 import { sameSide } from '../moves/sameSide'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
-import { labelOfSpan } from '../time/time'
+import { labelIn, labelOfSpan } from '../time/time'
 import { type CountLoad, hardestLoad } from './load'
 
 /** One thing that is danced otherwise at a level. */
@@ -121,7 +121,7 @@ const bringsFault = (before: readonly Finding[], after: readonly Finding[]): boo
 
 const placeOf = ({ phrases }: Combination, event: Event): string => {
   const phrase = phrases.find(({ events }) => events.some(({ id }) => id === event.id))
-  return `${phrase?.name ?? ''}${labelOfSpan(event)}`
+  return placeIn(phrase?.name ?? '', labelOfSpan(event, labelIn(phrase?.counts ?? 8)))
 }
 
 /** What would make a count easier, the best first: flourishes left out, then easier forms, the hardest part first. */

@@ -1,4 +1,10 @@
-import { type Combination, defaultStart, type Event, type What } from '../combination/combination'
+import {
+  type Combination,
+  defaultStart,
+  type Event,
+  SCHEMA_VERSION,
+  type What,
+} from '../combination/combination'
 import type { Move } from '../moves/move'
 import { whatOf } from '../moves/search'
 import type { Vocabulary } from '../moves/vocabulary'
@@ -27,7 +33,7 @@ export function movesCombination(ids: readonly string[], vocabulary: Vocabulary)
       : [{ id: 'still', name: '1', title: '', counts: COUNTS, events: [] }]
   return {
     kind: 'combination',
-    schemaVersion: 1,
+    schemaVersion: SCHEMA_VERSION,
     id: `moves ${ids.join()}`,
     title: 'Moves',
     families: ['general'],

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { Side } from '../body/side'
-import { type Combination, DancerLevel } from '../combination/combination'
+import { type Combination, DancerLevel, teachTempoOf } from '../combination/combination'
 import { upgrade } from '../combination/upgrade'
 import { Layer } from '../moves/move'
 import { Tempo } from '../time/tempo'
@@ -104,7 +104,7 @@ export const wishesFor = (combination: Combination, level: DancerLevel): PlanWis
   combinations: [combination.id],
   minutes: USUAL_MINUTES,
   level: combination.level ?? level,
-  tempoNow: Math.min(combination.teachTempo, combination.tempo),
+  tempoNow: Math.min(teachTempoOf(combination), combination.tempo),
   tempoTarget: combination.tempo,
   way: 'propose',
   seen: 'none',

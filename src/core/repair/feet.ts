@@ -1,12 +1,12 @@
 import type { Combination } from '../combination/combination'
 import { mirror } from '../combination/mirror'
-import { nameOfAction } from '../combination/names'
+import { nameOfAction, placeIn } from '../combination/names'
 import { withHouseTurns } from '../findings/sides'
 import { type House, USUAL_HOUSE } from '../house/house'
 import { footJoins } from '../joins/joins'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
 import { simulate } from '../simulate/simulate'
-import { labelOfTick } from '../time/time'
+import { labelIn } from '../time/time'
 import { applyRepair } from './apply'
 import { contains, type FeetEdit, type Priced, type RepairGoal } from './feetEdit'
 import { searchRepairs } from './search'
@@ -74,11 +74,11 @@ export function editWords(
     return combination.phrases.find((phrase) => phrase.id === id)?.name ?? ''
   }
   if ('phrase' in edit) {
-    const name = combination.phrases.find(({ id }) => id === edit.phrase)?.name ?? ''
-    const label = labelOfTick(edit.at)
+    const phrase = combination.phrases.find(({ id }) => id === edit.phrase)
+    const label = labelIn(phrase?.counts ?? 8)(edit.at)
     const [first, second] = edit.to.map((action) => nameOfAction(action))
     return {
-      at: `${name}${label}`,
+      at: placeIn(phrase?.name ?? '', label),
       from: edit.from ? nameOfAction(edit.from) : '',
       to: second ? `& ${first}; ${label} ${second}` : (first ?? ''),
     }

@@ -1,5 +1,14 @@
-import type { Combination, Event, Phrase, Remark, WrittenFacing } from '../combination/combination'
+import type {
+  Combination,
+  Event,
+  Phrase,
+  Remark,
+  Unread,
+  WrittenFacing,
+} from '../combination/combination'
 import { LAYERS } from '../moves/move'
+import { TICKS_PER_COUNT, tickOfLabel } from '../time/time'
+import { PHRASE_WORDS, type PhraseWord } from './lines'
 
 const byTime = (a: Event, b: Event): number =>
   a.at - b.at ||
@@ -35,8 +44,29 @@ export function canonical(combination: Combination): Combination {
   }
 }
 
+/** When a text that could not be read would be danced, by the count it begins with; last where it has none. */
+export function tickOfUnread({ text }: Unread, counts: number): number {
+  const [, back, label = ''] = /^~?\s*(<?)(\d{1,3}(?:e|&|a|\+\d{1,2})?)(?!\d)/.exec(text) ?? []
+  const at = tickOfLabel(label)
+  if (at === undefined) return Number.POSITIVE_INFINITY
+  return back ? at - counts * TICKS_PER_COUNT : at
+}
+
+const lineOf = ({ line }: Unread): number => {
+  const at = PHRASE_WORDS.indexOf(line as PhraseWord)
+  return at < 0 ? PHRASE_WORDS.length : at
+}
+
+/** In the order they are written: line by line, each where its count is. */
+const inWritingOrder =
+  (counts: number) =>
+  (a: Unread, b: Unread): number => {
+    const [first, second] = [tickOfUnread(a, counts), tickOfUnread(b, counts)]
+    return lineOf(a) - lineOf(b) || (first === second ? 0 : first - second)
+  }
+
 function canonicalPhrase(phrase: Phrase): Phrase {
-  const { name, remarks, facings } = phrase
+  const { name, remarks, facings, unread, counts } = phrase
   return {
     ...phrase,
     id: name,
@@ -49,6 +79,7 @@ function canonicalPhrase(phrase: Phrase): Phrase {
     ...(facings && {
       facings: [...facings].sort(byTimeAndDegrees),
     }),
+    ...(unread && { unread: [...unread].sort(inWritingOrder(counts)) }),
   }
 }
 
@@ -113,8 +144,9 @@ function isSamePhrase(merged: Phrase, before: Phrase): boolean {
   )
 }
 
-const plainRemarks = ({ remarks, facings, ...phrase }: Phrase) => ({
+const plainRemarks = ({ remarks, facings, unread, ...phrase }: Phrase) => ({
   ...phrase,
+  unread: unread && [...unread].sort(inWritingOrder(phrase.counts)),
   remarks: remarks && [...remarks].sort(byTimeAndText),
   facings: facings && [...facings].sort(byTimeAndDegrees),
 })

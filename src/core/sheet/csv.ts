@@ -57,8 +57,19 @@ export function writeCsv(combination: Combination, base: Vocabulary): string {
       })
     }
   }
-  return `${Papa.unparse({ fields: [...COLUMNS], data: rows.map((row) => COLUMNS.map((column) => row[column] ?? '')) }, { newline: '\n' })}\n`
+  const data = rows.map((row) => COLUMNS.map((column) => asCell(column, row[column] ?? '')))
+  return `${Papa.unparse({ fields: [...COLUMNS], data }, { newline: '\n' })}\n`
 }
+
+/** What a spreadsheet would take for a formula; and what was kept from that before. */
+const FORMULA = /^'*[=+\-@\t\r]/
+
+/** A cell no spreadsheet runs: with an apostrophe before it, as they write text themselves. */
+const asCell = (column: Column, text: string): string =>
+  FORMULA.test(text) && !(column === 'phrase' && text === LINE_MARK) ? `'${text}` : text
+
+const fromCell = (text: string): string =>
+  text.startsWith("'") && FORMULA.test(text) ? text.slice(1) : text
 
 const landingsOf = (phrase: Phrase): readonly Tick[] =>
   [
@@ -91,7 +102,7 @@ function lineRows(combination: Combination, base: Vocabulary): Row[] {
       return { ...rest, events: [], ...(others.length > 0 && { remarks: others }) }
     }),
   }
-  return writeSheet(bare, base)
+  return writeSheet(bare, base, true)
     .split('\n')
     .filter((line) => line.trim() !== '')
     .map((line) => ({ phrase: LINE_MARK, count: line }))
@@ -108,14 +119,18 @@ export function readCsv(
   csv: string,
   base: Vocabulary,
 ): { readonly combination: Combination; readonly messages: readonly SheetMessage[] } {
-  const { data } = Papa.parse<string[]>(csv.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' })
-  const [header = [], ...body] = data
-  const names = header.map((name) => name.trim().toLowerCase())
-  const column = new Map(COLUMNS.map((name) => [name, names.indexOf(name)] as const))
-  const has = (name: Column) => (column.get(name) ?? -1) >= 0
+  const text = csv.replace(/^\uFEFF/, '')
+  const [mark = '', sign] = /^sep=(.)[^\n]*\n/i.exec(text) ?? []
+  const { data } = Papa.parse<string[]>(text.slice(mark.length), {
+    skipEmptyLines: 'greedy',
+    ...(sign && { delimiter: sign }),
+  })
+  const [header = [], ...body] = data.map((cells) => cells.map(fromCell))
+  const column = columnsIn(header)
+  const has = (name: Column) => column.has(name)
   if (!has('phrase') || !has('count') || !LAYERS.some(has))
     throw new UserError(
-      'These rows are no combination: there are no columns “phrase” and “count” with a layer beside them.',
+      `These rows are no combination: ${seenWords(header)}, and “phrase”, “count” and a layer are needed.`,
       `Nothing was changed. ${NOT_CSV}`,
     )
   const rows = body.map((cells) => (name: Column) => (cells[column.get(name) ?? -1] ?? '').trim())
@@ -125,10 +140,57 @@ export function readCsv(
     combination,
     messages: messages.map((message) => ({
       ...message,
-      line: rowOfLine[message.line - 1] ?? 1,
+      line: (rowOfLine[message.line - 1] ?? 1) + (sign ? 1 : 0),
       column: 1,
     })),
   }
+}
+
+/** Where each known column stands, by the first row. */
+function columnsIn(header: readonly string[]): ReadonlyMap<Column, number> {
+  const names = header.map((name) => name.trim().toLowerCase())
+  return new Map(
+    COLUMNS.flatMap((name) => {
+      const at = names.indexOf(name)
+      return at < 0 ? [] : [[name, at] as const]
+    }),
+  )
+}
+
+const MOST_NAMED = 8
+
+function seenWords(header: readonly string[]): string {
+  const named = header.map((name) => name.trim()).filter(Boolean)
+  if (named.length === 0) return 'the first row names no columns'
+  const shown = named.slice(0, MOST_NAMED).map((name) => `“${name.slice(0, 30)}”`)
+  const more = named.length > MOST_NAMED ? ` and ${named.length - MOST_NAMED} more` : ''
+  return `the columns are called ${shown.join(', ')}${more}`
+}
+
+/** Whether a text looks like rows: its first line, or the one after `sep=`, names the columns. */
+export function looksLikeRows(text: string): boolean {
+  const [first = ''] = text.replace(/^\uFEFF?(?:sep=.[^\n]*\n)?/i, '').split('\n', 1)
+  const names = first.split(/[,;\t|]/).map((name) => name.replace(/^\s*"|"\s*$/g, '').trim())
+  const column = columnsIn(names)
+  return names.length > 2 && (column.has('phrase') || column.has('count')) && column.size > 1
+}
+
+/** Halves, quarters and thirds as a spreadsheet writes them: `1.5` or `1,5` is `1&`. */
+const PARTS: ReadonlyMap<string, string> = new Map([
+  ['0', ''],
+  ['5', '&'],
+  ['50', '&'],
+  ['25', 'e'],
+  ['75', 'a'],
+  ['33', '+4'],
+  ['67', '+8'],
+  ['66', '+8'],
+])
+
+function countIn(cell: string): string {
+  const [, count, part = ''] = /^(<?\d{1,3})[.,](\d{1,2})\d*$/.exec(cell) ?? []
+  const label = PARTS.get(part)
+  return count !== undefined && label !== undefined ? `${count}${label}` : cell
 }
 
 type Cells = (name: Column) => string
@@ -141,58 +203,83 @@ function sheetOf(
 ): { sheet: string; rowOfLine: readonly number[] } {
   const lines: { text: string; row: number; phrase: string | undefined }[] = []
   const known = new Set<string>()
-  let phrase: string | undefined
+  const landings = landingRows(rows)
   const counts = new Map<string, number>()
-  for (const cells of rows) {
-    const name = cells('phrase')
-    const count = Number.parseInt(cells('count').replace(/^</, ''), 10)
-    if (name !== LINE_MARK && count > 0)
-      counts.set(name, Math.max(counts.get(name) ?? 0, Math.min(16, count)))
+  for (const { name, count } of landings) {
+    const number = Number.parseInt(count.replace(/^</, ''), 10)
+    if (number > 0) counts.set(name, Math.max(counts.get(name) ?? 0, Math.min(16, number)))
   }
+  let phrase: string | undefined
+  // A comment belongs to the line behind it.
+  let waiting: { text: string; row: number }[] = []
   for (const [i, cells] of rows.entries()) {
     if (cells('phrase') !== LINE_MARK) continue
     const text = raw[i]?.[countColumn] ?? ''
+    if (/^\s*#/.test(text)) {
+      waiting.push({ text, row: i + 2 })
+      continue
+    }
     const named = /^phrase\s+(\S+)/.exec(text)?.[1]
     if (named) {
       phrase = named
       known.add(named)
     } else if (/^(order|rest)\b/.test(text)) phrase = undefined
+    for (const comment of waiting) lines.push({ ...comment, phrase })
+    waiting = []
     lines.push({ text, row: i + 2, phrase })
   }
+  const last = waiting
   if (lines[0]?.text.startsWith('sway ') !== true)
     lines.unshift({ text: 'sway 1', row: 1, phrase: undefined })
-  for (const [i, cells] of rows.entries()) {
-    const name = cells('phrase')
-    if (name === LINE_MARK) continue
-    if (name && !known.has(name)) {
+  for (const { name, count, cells, row } of landings) {
+    if (!known.has(name)) {
       known.add(name)
       // A phrase nobody described: an 8, or as long as its rows.
-      const long = counts.get(name) ?? 8
-      const text = `phrase ${name} ${Math.max(long, 8)}`
-      lines.push({ text, row: i + 2, phrase: name })
-    }
-    for (const layer of LAYERS)
-      if (cells(layer)) lines.push({ text: layerLine(layer, cells), row: i + 2, phrase: name })
-    if (cells('cue'))
       lines.push({
-        text: `  say ${cells('count')} ${quoted(cells('cue'))}`,
-        row: i + 2,
+        text: `phrase ${name} ${Math.max(counts.get(name) ?? 8, 8)}`,
+        row,
         phrase: name,
       })
+    }
+    for (const layer of LAYERS)
+      if (cells(layer))
+        lines.push({ text: layerLine(layer, cells(layer), count), row, phrase: name })
+    if (cells('cue'))
+      lines.push({ text: `  say ${count} ${quoted(cells('cue'))}`, row, phrase: name })
   }
-  const ordered = inPhrases(lines, [...known])
+  const ordered = [
+    ...inPhrases(lines, [...known]),
+    ...last.map((comment) => ({ ...comment, phrase: undefined })),
+  ]
   return {
     sheet: ordered.map(({ text }) => text).join('\n'),
     rowOfLine: ordered.map(({ row }) => row),
   }
 }
 
+/** A row that says what is danced on a count; one without a name of a phrase is of the phrase above it. */
+interface Landing {
+  readonly name: string
+  readonly count: string
+  readonly cells: Cells
+  readonly row: number
+}
+
+function landingRows(rows: readonly Cells[]): readonly Landing[] {
+  let name = 'A'
+  return rows.flatMap((cells, i): readonly Landing[] => {
+    const said = cells('phrase')
+    if (said === LINE_MARK) return []
+    if (said) name = said
+    return [{ name, count: countIn(cells('count')), cells, row: i + 2 }]
+  })
+}
+
 /** Entries of a cell that do not say when they are danced get the row's count. */
-function layerLine(layer: (typeof LAYERS)[number], cells: Cells): string {
-  const text = cells(layer)
+function layerLine(layer: (typeof LAYERS)[number], text: string, count: string): string {
   const entries = entriesIn({ text, parts: [{ index: 0, offset: 0 }] })
     .map((entry) => entry.text)
-    .map((entry) => (/^~?\s*<?\d/.test(entry) ? entry : `${cells('count')} ${entry}`))
+    .map((entry) => (/^~?\s*<?\d/.test(entry) ? entry : `${count} ${entry}`))
   return `  ${layer} ${entries.join('; ').replace(/\s*\n\s*/g, ' ')}`
 }
 
@@ -203,10 +290,9 @@ function inPhrases<T extends { text: string; phrase: string | undefined }>(
 ): readonly T[] {
   const firstPhrase = lines.findIndex(({ phrase }) => phrase !== undefined)
   const head = firstPhrase < 0 ? lines : lines.slice(0, firstPhrase)
-  const rest = firstPhrase < 0 ? [] : lines.slice(firstPhrase)
-  return [
-    ...head,
-    ...names.flatMap((name) => rest.filter(({ phrase }) => phrase === name)),
-    ...rest.filter(({ phrase }) => phrase === undefined || !names.includes(phrase)),
-  ]
+  const groups = new Map<string, T[]>(names.map((name) => [name, []]))
+  const rest: T[] = []
+  for (const line of firstPhrase < 0 ? [] : lines.slice(firstPhrase))
+    (groups.get(line.phrase ?? '') ?? rest).push(line)
+  return [...head, ...[...groups.values()].flat(), ...rest]
 }

@@ -3,10 +3,12 @@ import { ArmPlace, Compass, Gaze } from '../body/places'
 import type { Side } from '../body/side'
 import type { Event, What } from '../combination/combination'
 import { mirrorWhat } from '../combination/mirror'
-import type { Move } from '../moves/move'
-import { COUNT, TICKS_PER_COUNT, tick } from '../time/time'
+import type { Layer, Move } from '../moves/move'
+import { tick } from '../time/time'
+import { armPlaceIn } from './armPlaceIn'
 import { type Token, tokensIn } from './lines'
-import { type Options, readOptions } from './options'
+import { meantLength } from './meantLength'
+import { OPTION_WORDS, type Options, readOptions } from './options'
 import { type EntryPlace, EntryProblem, hint, Reader, sideIn } from './reader'
 import { readWhen, type When } from './when'
 import { dictionaryOf, nearest, squashed } from './words'
@@ -87,33 +89,81 @@ function readWhat(reader: Reader, place: EntryPlace): Read {
     reader.take()
     return readAction(reader, primitive.data, first)
   }
-  // Where a side was put in front: `R hip-drop`.
-  const side = sideIn(first)
-  if (side && reader.peek(1)) {
+  // Where a side was put in front: `R hip-drop`. The word behind it is then what counts.
+  const side = sideIn(first) ?? (first.text === 'both' ? 'both' : undefined)
+  const second = reader.peek(1)
+  if (side && second) {
     reader.take()
-    const after = readMove(reader, place)
-    if (after) return { ...after, what: onSide(after.what, side, after.move, first) }
+    const after = side === 'both' ? undefined : readMove(reader, place)
+    if (after && side !== 'both')
+      return { ...after, what: onSide(after.what, side, after.move, first) }
+    throw unknownWord(reader, place, ArmPlace.options)
   }
-  throw new EntryProblem(unknownWord(first, place), first)
+  throw unknownWord(reader, place)
 }
 
-function unknownWord({ text }: Token, { layer, vocabulary }: EntryPlace): string {
-  const { known } = dictionaryOf(vocabulary, layer)
-  const extra = { feet: [], hips: ['at'], torso: ['at'], arms: ['both', 'R', 'L'], head: ['look'] }
-  const near = nearest(text, [...known, ...extra[layer]])
+/** Whether a word behind the first may belong to a name: no side, no option, nothing in quotes. */
+const mayBeOfName = (token: Token | undefined): boolean =>
+  token !== undefined &&
+  !token.quoted &&
+  token.text !== ',' &&
+  !sideIn(token) &&
+  !OPTION_WORDS.includes(token.text) &&
+  !directionIn(token.text)
+
+const EXPECTED: Readonly<Record<Layer, string>> = {
+  feet: 'a step such as “step R side”, or a figure',
+  hips: 'a hip move, or “at R”',
+  torso: 'a move of the torso, or “at R”',
+  arms: '“both low”, “R high-v, L hips”, or a move of the arms',
+  head: '“look L”, or a move of the head',
+}
+const OWN_WORDS: Readonly<Record<Layer, readonly string[]>> = {
+  feet: [],
+  hips: ['at'],
+  torso: ['at'],
+  arms: ['both'],
+  head: ['look'],
+}
+
+/** What is wrong with the word a reader stands at, and what was meant by it or by it and the next ones. */
+function unknownWord(
+  reader: Reader,
+  { layer, vocabulary }: EntryPlace,
+  places: readonly string[] = [],
+): EntryProblem {
+  const first = reader.peek()
+  if (!first) throw new Error('there is no word')
+  const { known, longest } = dictionaryOf(vocabulary, layer)
+  const own = layer === 'arms' ? [...places, ...known] : known
+  const { text } = first
+  if (text.startsWith('~') && text.length > 1)
+    return new EntryProblem('Write “~” before the count: ~3 …', first)
+  if (layer === 'feet' && text === 'turn')
+    return new EntryProblem(
+      'A turn stands behind a step: step R side turn 90. To turn alone, write pivot 90.',
+      first,
+    )
+  // The longest run of words that comes near a name is what was meant.
+  for (let count = longest; count >= 1; count--) {
+    const tokens = Array.from({ length: count }, (_, i) => reader.peek(i))
+    const last = tokens.at(-1)
+    if (!last || tokens.some((token, i) => i > 0 && !mayBeOfName(token))) continue
+    const words = tokens.map((token) => token?.text ?? '').join(' ')
+    const near = nearest(words, [...own, ...(count === 1 ? OWN_WORDS[layer] : [])])
+    if (near.length > 0)
+      return new EntryProblem(`“${words}” is not known here. Did you mean ${near.join(', ')}?`, {
+        at: first.at,
+        end: last.end,
+      })
+  }
   const elsewhere = vocabulary.find(text.toLowerCase())
-  if (near.length === 0 && elsewhere)
-    return `“${text}” belongs to the ${elsewhere.layer} line, not to the ${layer}.`
-  const expected = {
-    feet: 'a step such as “step R side”, or a figure',
-    hips: 'a hip move, or “at R”',
-    torso: 'a move of the torso, or “at R”',
-    arms: '“both low”, “R high-v, L hips”, or a move of the arms',
-    head: '“look L”, or a move of the head',
-  }[layer]
-  return near.length > 0
-    ? `“${text}” is not known here. Did you mean ${near.join(', ')}?`
-    : `“${text}” is not known here. Write ${expected}.`
+  return new EntryProblem(
+    elsewhere
+      ? `“${text}” belongs to the ${elsewhere.layer} line, not to the ${layer}.`
+      : `“${text}” is not known here. Write ${EXPECTED[layer]}.`,
+    first,
+  )
 }
 
 /** A move by its id or one of its names, the longest first. A name after `?` is one this vocabulary does not know. */
@@ -150,7 +200,8 @@ function readArms(reader: Reader): What | undefined {
     const found = armPlaceIn(reader.peek(1), reader.peek(2))
     if (!found) {
       const next = reader.peek(1)
-      if (first.text !== 'both' && Object.keys(arms).length === 0) return undefined
+      // It may be a move of one arm; what it is not is said there.
+      if (Object.keys(arms).length === 0) return undefined
       throw new EntryProblem(
         `“${next?.text ?? first.text}” is no place for an arm.${hint(nearest(next?.text ?? '', ArmPlace.options), 'Write low, second, high-v, crown, hips or another one.')}`,
         next ?? first,
@@ -167,19 +218,6 @@ function readArms(reader: Reader): What | undefined {
     else if (!sideIn(reader.peek())) break
   }
   return arms.R || arms.L ? { kind: 'arms', ...arms } : undefined
-}
-
-const ARM_PLACES: ReadonlyMap<string, ArmPlace> = new Map(
-  ArmPlace.options.map((place) => [squashed(place), place]),
-)
-
-/** An arm's place in one word or two: `high-v`, `high v`. */
-function armPlaceIn(one: Token | undefined, two: Token | undefined) {
-  if (!one || one.quoted) return undefined
-  const both = two && !two.quoted ? ARM_PLACES.get(squashed(one.text + two.text)) : undefined
-  if (both) return { place: both, words: 2 }
-  const place = ARM_PLACES.get(squashed(one.text))
-  return place && { place, words: 1 }
 }
 
 const GAZE_WORDS = ['front', 'R', 'L', 'up', 'down', 'over R', 'hand R', 'tilt R']
@@ -340,18 +378,15 @@ function placed(
   const { kept, on, rate, as, easier, harder, cue, note, words, leave } = options
   const size =
     options.size ?? (options.word && what.kind !== 'foot' ? SIZE_OF_WORD[options.word] : undefined)
-  const usual = what.kind === 'move' && move ? move.length : COUNT
-  const isCount = when.single && when.length === COUNT
-  const room = counts * TICKS_PER_COUNT - when.at
-  const length = isCount
-    ? Math.min(options.every && what.kind === 'move' ? Math.max(usual, options.every) : usual, room)
-    : when.length
-  const event = (at: number, ticks: number, said: What): WrittenEvent => ({
+  const meant = meantLength(when.at, what, move, counts)
+  const length = when.single ? meant : when.length
+  const event = (at: number, ticks: number, said: What, range = false): WrittenEvent => ({
     open,
     event: {
       layer,
       at: tick(at),
       length: tick(ticks),
+      ...(range && { range: true as const }),
       what: said,
       ...(kept && { kept }),
       ...(optional && { optional: true as const }),
@@ -369,7 +404,8 @@ function placed(
   })
   const { every, alt } = options
   // A move knows how it repeats; a step or a place is written again each time.
-  if (every === undefined || what.kind === 'move') return [event(when.at, length, what)]
+  if (every === undefined || what.kind === 'move')
+    return [event(when.at, length, what, !when.single && length === meant)]
   const times = Math.max(1, Math.floor(length / every))
   return Array.from({ length: times }, (_, i) =>
     event(

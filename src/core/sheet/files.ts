@@ -1,7 +1,7 @@
 import type { Combination } from '../combination/combination'
 import { UserError } from '../errors'
 import type { Vocabulary } from '../moves/vocabulary'
-import { readCsv } from './csv'
+import { looksLikeRows, readCsv } from './csv'
 import type { SheetMessage } from './lines'
 import { readSheet } from './readSheet'
 import { readSwayJson } from './swayJson'
@@ -22,24 +22,40 @@ export function readCombinationFile(name: string, text: string, vocabulary: Voca
   if (/\.json$/i.test(name) || begin.startsWith('{') || begin.startsWith('['))
     return { combination: readSwayJson(text), messages: [] }
   if (/\.sway$/i.test(name) || /^sway\s/.test(begin)) return readSheet(text, vocabulary)
-  if (/\.csv$/i.test(name) || /^"?phrase"?\s*,/i.test(begin)) return readCsv(text, vocabulary)
+  if (/\.(?:csv|tsv)$/i.test(name) || looksLikeRows(begin)) return readCsv(text, vocabulary)
   throw new UserError(
     `“${name}” is no combination: it is neither a count sheet, nor a .sway.json file, nor rows.`,
     'Nothing was changed. A count sheet begins with “sway 1”; rows begin with the columns phrase, count, feet.',
   )
 }
 
+/** How the bytes of a text are read. */
+export type Encoding = 'utf-8' | 'utf-16le' | 'utf-16be'
+
+const begins = (bytes: Uint8Array, ...signs: readonly number[]): boolean =>
+  signs.every((sign, i) => bytes[i] === sign)
+
+/** What a file says of its own encoding; UTF-8 where it says nothing. */
+const encodingOf = (bytes: Uint8Array): Encoding =>
+  begins(bytes, 0xff, 0xfe) ? 'utf-16le' : begins(bytes, 0xfe, 0xff) ? 'utf-16be' : 'utf-8'
+
 /**
  * The text of a file, from its bytes.
- * @throws UserError when it is not UTF-8.
+ * @throws UserError when it is a workbook, or in no encoding that is known.
  */
 export function textOfBytes(
   name: string,
   bytes: Uint8Array,
-  decode: (bytes: Uint8Array) => string,
+  decode: (bytes: Uint8Array, encoding: Encoding) => string,
 ): string {
+  // A workbook is a zip, or in older ones begins with a mark of its own.
+  if (begins(bytes, 0x50, 0x4b, 3, 4) || begins(bytes, 0xd0, 0xcf, 0x11, 0xe0))
+    throw new UserError(
+      `“${name}” is a workbook, and its rows can't be read from here.`,
+      'Nothing was changed. Open it where it was made, save it as CSV, and open that.',
+    )
   try {
-    return decode(bytes)
+    return decode(bytes, encodingOf(bytes))
   } catch (cause) {
     throw new UserError(
       `“${name}” is not written in UTF-8, so its letters can't be read.`,

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { defaultStart } from '../combination/combination'
+import { defaultStart, teachTempoOf } from '../combination/combination'
 import { vocabulary } from '../moves/vocabulary'
 import { readSheet } from './readSheet'
 import { writeSheet } from './writeSheet'
@@ -26,9 +26,8 @@ describe('the header of a sheet', () => {
     ['title', { title: '' }],
     ['family belly', { families: ['belly'] }],
     ['family LATIN, belly, latin', { families: ['latin', 'belly'] }],
-    ['tempo 120', { tempo: 120, teachTempo: 80 }],
+    ['tempo 120', { tempo: 120 }],
     ['tempo 96, teach 60', { tempo: 96, teachTempo: 60 }],
-    ['tempo 50', { tempo: 50, teachTempo: 40 }],
     ['lead L', { lead: 'L', start: defaultStart('L') }],
     ['lead right', { lead: 'R' }],
     ['level new', { level: 'new' }],
@@ -46,10 +45,50 @@ describe('the header of a sheet', () => {
     ['start weight R, arms crown', { weight: 'R', arms: { R: 'crown', L: 'crown' } }],
     ['start arms R crown L low', { arms: { R: 'crown', L: 'low' } }],
     ['start arms L crown R hips', { arms: { R: 'hips', L: 'crown' } }],
+    ['start arms R high-v', { arms: { R: 'high-v', L: 'low' } }],
+    [
+      'start weight R, arms R high-v, L hips, facing 90',
+      { weight: 'R', arms: { R: 'high-v', L: 'hips' }, facing: 90 },
+    ],
+    ['start both crown, L high v', { arms: { R: 'crown', L: 'high-v' } }],
     ['start hips FR, ribs L', { hips: 'FR', ribs: 'L' }],
     ['start level deep, gaze over L, facing -90', { level: 'deep', gaze: 'over-L', facing: -90 }],
     ['start facing 540', { facing: 540 }],
   ])('“%s” stands so', (line, expected) => expect(fine(line).start).toMatchObject(expected))
+
+  it.each([
+    [
+      'start weight R, legs low, facing 90',
+      'start legs low',
+      { start: { weight: 'R', facing: 90 } },
+    ],
+    [
+      'start arms R crown, L nowhere',
+      'start L nowhere',
+      { start: { arms: { R: 'crown', L: 'low' } } },
+    ],
+    ['family belly, blus, latin', 'family blus', { families: ['belly', 'latin'] }],
+    ['tempo 120, slow 60', 'tempo 120, slow 60', { tempo: 120 }],
+    ['tempo 120, teach 300', 'tempo 120, teach 300', { tempo: 120 }],
+    ['pickup 2 always', 'pickup 2 always', { pickup: { counts: 2, each: false } }],
+  ])('of “%s” loses only “%s”, and points at it', (line, lost, expected) => {
+    const { combination, messages } = read(line)
+    expect(combination).toMatchObject(expected)
+    expect(combination.unread).toEqual([{ text: lost }])
+    expect(messages).toHaveLength(1)
+    const typed = lost.split(' ').slice(1).join(' ')
+    expect(messages[0]?.from).toBeGreaterThanOrEqual(`sway 1\n${line}`.indexOf(typed))
+    expect(readSheet(writeSheet(combination, vocabulary), vocabulary).combination).toEqual(
+      combination,
+    )
+  })
+
+  it('has a teaching tempo only where one is written', () => {
+    expect(fine('tempo 90')).not.toHaveProperty('teachTempo')
+    expect(teachTempoOf(fine('tempo 90'))).toBe(60)
+    expect(teachTempoOf(fine('tempo 50'))).toBe(40)
+    expect(writeSheet(fine('tempo 90'), vocabulary)).toMatch(/^tempo {3}90$/m)
+  })
 
   it('may stand anywhere, several lines long, and counts hold for phrases that say none', () => {
     const { combination, messages } = readSheet(

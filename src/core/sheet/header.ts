@@ -1,11 +1,12 @@
 import { ArmPlace, Compass, Gaze, Level } from '../body/places'
 import { Side, Weight } from '../body/side'
-import { DancerLevel, defaultStart, type Leave, type Start } from '../combination/combination'
+import { DancerLevel, type Leave, type Start } from '../combination/combination'
 import { Family, OwnMove } from '../moves/move'
 import { Tempo } from '../time/tempo'
+import { armPlaceIn } from './armPlaceIn'
 import { type HeaderWord, type Token, tokensIn } from './lines'
 import { leaveIn } from './options'
-import { EntryProblem } from './reader'
+import { EntryProblem, hint } from './reader'
 import { nearest, squashed } from './words'
 
 /** What the header lines of a sheet say, as far as they have been read. */
@@ -15,7 +16,8 @@ export interface Header {
   tempo?: number
   teachTempo?: number
   lead?: Side
-  start?: string
+  /** Each start line as it was written: what it means hangs on the lead. */
+  start?: string[]
   pickup?: { counts: number; each: boolean }
   level?: DancerLevel
   counts?: number
@@ -69,11 +71,48 @@ function lineText(text: string): string {
   return text
 }
 
+/** Takes what can't be read in a line of which the rest was read: what is wrong, and what stays as typed. */
+export type KeepPart = (problem: EntryProblem, typed: string) => void
+
+/** The parts of a line between its commas; empty ones left out. */
+function partsIn(text: string): readonly (readonly Token[])[] {
+  const parts: Token[][] = [[]]
+  for (const token of tokensIn(text)) {
+    if (token.text === ',' && !token.quoted) parts.push([])
+    else parts.at(-1)?.push(token)
+  }
+  return parts.filter((part) => part.length > 0)
+}
+
+/** Does something with a part of a line; where that can't be read, only it is lost. */
+function eachPart(
+  text: string,
+  keep: KeepPart,
+  read: (tokens: readonly [Token, ...Token[]]) => void,
+): void {
+  for (const part of partsIn(text)) {
+    const [first, ...more] = part
+    if (!first) continue
+    try {
+      read([first, ...more])
+    } catch (problem) {
+      if (!(problem instanceof EntryProblem)) throw problem
+      keep(problem, text.slice(first.at, part.at(-1)?.end))
+    }
+  }
+}
+
 /**
- * Reads one header line into what is known so far.
+ * Reads one header line into what is known so far; of a line of several parts one that can't be
+ * read is kept alone.
  * @throws EntryProblem that says what is wrong with it.
  */
-export function readHeaderInto(header: Header, word: HeaderWord, text: string): void {
+export function readHeaderInto(
+  header: Header,
+  word: HeaderWord,
+  text: string,
+  keep: KeepPart,
+): void {
   const tokens = tokensIn(text)
   const [first, second] = tokens
   switch (word) {
@@ -86,23 +125,25 @@ export function readHeaderInto(header: Header, word: HeaderWord, text: string): 
       if (said) header[word] = said
       return
     }
-    case 'family':
-      header.families = [
-        ...new Set(
-          tokens
-            .filter((token) => token.text !== ',')
-            .map((token) => oneOf(token, Family.options, 'family')),
-        ),
-      ]
+    case 'family': {
+      const families = [...(header.families ?? [])]
+      eachPart(text, keep, (tokens) => {
+        for (const token of tokens) families.push(oneOf(token, Family.options, 'family'))
+      })
+      header.families = [...new Set(families)]
       return
+    }
     case 'tempo': {
-      const tempo = number(first, text, 40, 220, 'A tempo')
-      header.tempo = Tempo.parse(tempo)
-      const rest = tokens.slice(1).filter((token) => token.text !== ',')
-      if (rest.length > 0) {
-        if (rest[0]?.text !== 'teach')
-          throw new EntryProblem('Write “tempo 96, teach 64”.', rest[0] ?? whole(text))
-        header.teachTempo = number(rest[1], text, 40, 220, 'A teaching tempo')
+      header.tempo = Tempo.parse(number(first, text, 40, 220, 'A tempo'))
+      const [said, value] = tokens.slice(1).filter((token) => token.text !== ',')
+      if (!said) return
+      // What stays as typed is the whole line: the rest of it alone might be another tempo.
+      try {
+        if (said.text !== 'teach') throw new EntryProblem('Write “tempo 96, teach 64”.', said)
+        header.teachTempo = number(value, text, 40, 220, 'A teaching tempo')
+      } catch (problem) {
+        if (!(problem instanceof EntryProblem)) throw problem
+        keep(problem, text)
       }
       return
     }
@@ -118,12 +159,18 @@ export function readHeaderInto(header: Header, word: HeaderWord, text: string): 
       return
     case 'start':
       // Read when the lead is known, since the usual stance hangs on it.
-      header.start = text
+      header.start = [...(header.start ?? []), text]
       return
     case 'pickup': {
+      header.pickup = {
+        counts: number(first, text, 1, 16, 'A pickup'),
+        each: second?.text === 'each',
+      }
       if (second && second.text !== 'each')
-        throw new EntryProblem('Write “pickup 2”, or “pickup 2 each” for every round.', second)
-      header.pickup = { counts: number(first, text, 1, 16, 'A pickup'), each: second !== undefined }
+        keep(
+          new EntryProblem('Write “pickup 2”, or “pickup 2 each” for every round.', second),
+          text,
+        )
       return
     }
     case 'level':
@@ -206,6 +253,15 @@ const OWN_KEYS = [
   'care',
 ]
 
+/** What a move of a layer needs for itself where nothing is written. */
+const USUAL_CLAIM: ReadonlyMap<string, string> = new Map([
+  ['feet', 'feet'],
+  ['hips', 'pelvis'],
+  ['torso', 'ribs'],
+  ['arms', 'armR'],
+  ['head', 'head'],
+])
+
 /** `move melt "Slow melt" hips path counts 2 sided none claims pelvis motion "arc(R>C>L)"`. */
 function readOwnMove(text: string, tokens: readonly Token[]): OwnMove {
   const [id, name, layer, kind, ...rest] = tokens
@@ -233,11 +289,7 @@ function readOwnMove(text: string, tokens: readonly Token[]): OwnMove {
           ? Number(said)
           : said
   }
-  own.claims ??= [
-    { feet: 'feet', hips: 'pelvis', torso: 'ribs', arms: 'armR', head: 'head' }[
-      String(own.layer)
-    ] ?? 'pelvis',
-  ]
+  own.claims ??= [USUAL_CLAIM.get(String(own.layer)) ?? 'pelvis']
   const read = OwnMove.safeParse(own)
   if (read.success) return read.data
   const [issue] = read.error.issues
@@ -248,62 +300,74 @@ function readOwnMove(text: string, tokens: readonly Token[]): OwnMove {
 }
 
 /**
- * Reads the start stance.
- * @throws EntryProblem that says which part is wrong.
+ * Reads what one start line says into a stance. A part that begins with R, L or both goes on with
+ * the arms; one that can't be read is kept alone.
  */
-export function readStart(text: string, lead: Side): Start {
-  const usual = defaultStart(lead)
-  const start: { -readonly [K in keyof Start]: Start[K] } = { ...usual }
-  const tokens = tokensIn(text)
-  const pieces: Token[][] = [[]]
-  for (const token of tokens) {
-    if (token.text === ',') pieces.push([])
-    else pieces.at(-1)?.push(token)
-  }
-  for (const [word, value, ...more] of pieces) {
-    if (!word) continue
-    const said = need(value, text, `what the ${word.text} is at the start`)
-    const joined = { ...said, text: [said, ...more].map((token) => token.text).join(' ') }
-    switch (word.text.toLowerCase()) {
+export function readStartInto(
+  start: { -readonly [K in keyof Start]: Start[K] },
+  text: string,
+  keep: KeepPart,
+): void {
+  eachPart(text, keep, ([word, value, ...more]) => {
+    const said = () => need(value, text, `what the ${word.text} is at the start`)
+    const key = word.text.toLowerCase()
+    if (ARM_WORDS.has(word.text)) {
+      start.arms = startArms(start.arms, [word, ...(value ? [value] : []), ...more], text)
+      return
+    }
+    switch (key) {
       case 'weight':
-        start.weight = oneOf(said, Weight.options, 'weight')
-        break
+        start.weight = oneOf(said(), Weight.options, 'weight')
+        return
       case 'arms':
-        start.arms = startArms([said, ...more], text)
-        break
+        start.arms = startArms(start.arms, [said(), ...more], text)
+        return
       case 'hips':
       case 'ribs':
-        start[word.text.toLowerCase() as 'hips'] = oneOf(
-          said,
-          Compass.options,
-          'place of the compass',
-        )
-        break
+        start[key] = oneOf(said(), Compass.options, 'place of the compass')
+        return
       case 'level':
-        start.level = oneOf(said, Level.options, 'level of the body')
-        break
-      case 'gaze':
-        start.gaze = oneOf(joined, Gaze.options, 'way to look', squashed)
-        break
+        start.level = oneOf(said(), Level.options, 'level of the body')
+        return
+      case 'gaze': {
+        const first = said()
+        const words = [first, ...more].map(({ text: one }) => one).join(' ')
+        start.gaze = oneOf({ ...first, text: words }, Gaze.options, 'way to look', squashed)
+        return
+      }
       case 'facing':
-        start.facing = number(said, text, -3600, 3600, 'A facing')
-        break
+        start.facing = number(said(), text, -3600, 3600, 'A facing')
+        return
       default:
         throw new EntryProblem(
           `“${word.text}” is no part of the start. Write weight, arms, hips, ribs, level, gaze or facing.`,
           word,
         )
     }
-  }
-  return start
+  })
 }
 
-function startArms(tokens: readonly Token[], text: string): Start['arms'] {
-  const places = tokens.filter((token) => !['R', 'L', 'both'].includes(token.text))
-  const read = places.map((token) => oneOf(token, ArmPlace.options, 'place for an arm', squashed))
-  const [one, two] = read
-  if (!one) throw new EntryProblem('Say where the arms are: arms low.', whole(text))
-  const first = tokens[0]?.text
-  if (!two) return { R: one, L: one }
-  return first === 'L' ? { R: two, L: one } : { R: one, L: two }
+const ARM_WORDS: ReadonlySet<string> = new Set(['R', 'L', 'both'])
+
+/** `low`, `R high-v`, `R crown L low`: an arm that is not named stays as it is. */
+function startArms(before: Start['arms'], tokens: readonly Token[], text: string): Start['arms'] {
+  const arms = { ...before }
+  for (let i = 0; i < tokens.length; ) {
+    const word = tokens[i]
+    const side = Side.safeParse(word?.text).data
+    if (word && ARM_WORDS.has(word.text)) i++
+    const place = need(tokens[i], text, 'where the arms are: arms low')
+    const found = armPlaceIn(place, tokens[i + 1])
+    if (!found) {
+      const near = nearest(place.text, ArmPlace.options)
+      throw new EntryProblem(
+        `“${place.text}” is no place for an arm.${hint(near, 'Write low, second, high-v, crown, hips or another one.')}`,
+        place,
+      )
+    }
+    if (side) arms[side] = found.place
+    else Object.assign(arms, { R: found.place, L: found.place })
+    i += found.words
+  }
+  return arms
 }

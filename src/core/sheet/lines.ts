@@ -28,7 +28,7 @@ const HEADER_WORDS = [
   'order',
 ] as const
 export type HeaderWord = (typeof HEADER_WORDS)[number]
-const PHRASE_WORDS = [
+export const PHRASE_WORDS = [
   'feet',
   'hips',
   'torso',

@@ -32,9 +32,9 @@ export function writeMidiFile(
   const words: Timed[] = items.flatMap((item): Timed[] => {
     const at = Math.max(0, pulse(item))
     if (item.kind === 'phrase' || item.kind === 'side')
-      return [{ at, event: { deltaTime: 0, type: 'marker', text: item.text } }]
+      return [{ at, event: { deltaTime: 0, type: 'marker', text: bytesOf(item.text) } }]
     return item.kind === 'cue'
-      ? [{ at, event: { deltaTime: 0, type: 'lyrics', text: item.text } }]
+      ? [{ at, event: { deltaTime: 0, type: 'lyrics', text: bytesOf(item.text) } }]
       : []
   })
   const clicks: Timed[] = items
@@ -58,7 +58,7 @@ export function writeMidiFile(
   }
   const name: Timed = {
     at: 0,
-    event: { deltaTime: 0, type: 'trackName', text: combination.title || 'Molten Sway' },
+    event: { deltaTime: 0, type: 'trackName', text: bytesOf(combination.title || 'Molten Sway') },
   }
   return Uint8Array.from(
     writeMidi({
@@ -67,6 +67,12 @@ export function writeMidiFile(
     }),
   )
 }
+
+/** The bytes of a text in UTF-8, each as a sign: the writer puts down one byte a sign. */
+const bytesOf = (text: string): string =>
+  encodeURIComponent(text.replace(/\p{Surrogate}/gu, '?')).replace(/%([0-9A-F]{2})/g, (_, hex) =>
+    String.fromCharCode(Number.parseInt(hex, 16)),
+  )
 
 /** Events in order, each with the time since the one before, and the end of the track. */
 function track(timed: readonly Timed[], end: number): MidiEvent[] {

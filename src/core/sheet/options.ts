@@ -1,7 +1,7 @@
-import { Direction } from '../body/feet'
+import { Direction, Primitive } from '../body/feet'
 import { Via } from '../body/places'
 import type { Side } from '../body/side'
-import type { Leave } from '../combination/combination'
+import { type Leave, MOST_PHRASE_COUNTS } from '../combination/combination'
 import type { Move } from '../moves/move'
 import { TICKS_PER_COUNT, type Tick, tick } from '../time/time'
 import type { Token } from './lines'
@@ -133,6 +133,11 @@ export function readOptions(reader: Reader, place: EntryPlace, move: Move | unde
         options.kept = true
         break
       default:
+        if (startsAnew(token, place))
+          throw new EntryProblem(
+            `“${token.text}” begins something new: write “;” and its count before it.`,
+            token,
+          )
         throw new EntryProblem(
           `“${token.text}” is not known after ${move ? `“${move.name}”` : 'this'}.${hint(
             nearest(token.text, [
@@ -147,6 +152,14 @@ export function readOptions(reader: Reader, place: EntryPlace, move: Move | unde
   }
   return options
 }
+
+/** Whether a word is right, but only as the next entry of its line. */
+const startsAnew = ({ text, quoted }: Token, { layer, vocabulary }: EntryPlace): boolean =>
+  !quoted &&
+  (/^~?<?\d/.test(text) ||
+    ['both', 'look', 'at'].includes(text) ||
+    (layer === 'feet' && Primitive.safeParse(text.toLowerCase()).success) ||
+    dictionaryOf(vocabulary, layer).ids.has(squashed(text)))
 
 /** `leave move.needs "we hold the barre"`: a finding that stays as it is, and why. */
 export function leaveIn(reader: Pick<Reader, 'need'>): Leave {
@@ -182,7 +195,10 @@ function otherForm(reader: Reader, word: Token, { layer, vocabulary }: EntryPlac
 function everyIn(token: Token): Tick {
   const counts = token.text === '&' ? 0.5 : Number(token.text)
   const ticks = Math.round(counts * TICKS_PER_COUNT)
-  if (!(ticks > 0) || Math.abs(ticks - counts * TICKS_PER_COUNT) > 0.01)
+  if (
+    !(ticks > 0 && ticks <= MOST_PHRASE_COUNTS * TICKS_PER_COUNT) ||
+    Math.abs(ticks - counts * TICKS_PER_COUNT) > 0.01
+  )
     throw new EntryProblem(
       `“${token.text}” is no spacing. Write every 1, every 2, every 0.5 or every &.`,
       token,

@@ -1,11 +1,18 @@
 import type { Side } from '../body/side'
-import { MOST_PHRASE_COUNTS } from '../combination/combination'
+import { MOST_EVENTS, MOST_PHRASE_COUNTS } from '../combination/combination'
 import { LAYERS, type Layer } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
 import { type DraftPhrase, emptyPhrase, type Messages } from './draft'
-import { readEntry } from './entry'
+import { readEntry, type WrittenEvent } from './entry'
 import type { Header } from './header'
-import { entriesIn, offsetIn, type PhraseWord, type SheetLine, tokensIn } from './lines'
+import {
+  entriesIn,
+  offsetIn,
+  type PhraseWord,
+  type Placed,
+  type SheetLine,
+  tokensIn,
+} from './lines'
 import { EntryProblem } from './reader'
 import { readWhen } from './when'
 
@@ -70,26 +77,59 @@ export function readLayerLine(
   phrase: DraftPhrase,
   { messages, ...context }: LineContext,
 ): void {
+  const place = {
+    ...context,
+    counts: phrase.counts,
+    layer: isLayer(word) ? word : 'feet',
+  } as const
   for (const entry of entriesIn(line.body)) {
-    try {
-      const place = {
-        ...context,
-        counts: phrase.counts,
-        layer: isLayer(word) ? word : 'feet',
-      } as const
-      if (isLayer(word)) {
-        const from = offsetIn(entry, 0)
-        const to = offsetIn(entry, entry.text.length - 1) + 1
-        for (const { event, open } of readEntry(entry.text, place))
-          phrase.events.push({ event, open, from, to })
-      } else if (word === 'facing') {
-        readFacing(entry.text, place, phrase)
-      } else readRemark(word, entry.text, place, phrase)
-    } catch (problem) {
-      messages.problem(problem, entry)
-      phrase.unread.push({ line: word, text: entry.text })
+    const read = (text: string) => {
+      if (word === 'facing') readFacing(text, place, phrase)
+      else if (!isLayer(word)) readRemark(word, text, place, phrase)
+      else placeAll(readEntry(text, place), entry, phrase)
     }
+    const problem = problemOf(() => read(entry.text))
+    if (!problem) continue
+    // Of several counts only those are lost that are none; what is wrong with all of them is said once.
+    const each = eachCount(entry.text).map((text) => ({ text, wrong: problemOf(() => read(text)) }))
+    const isSome = each.some(({ wrong }) => !wrong)
+    messages.problem(problem, entry)
+    for (const { text, wrong } of isSome ? each : [{ text: entry.text, wrong: problem }])
+      if (wrong) phrase.unread.push({ line: word, text })
   }
+}
+
+/** What is wrong with something that is read; undefined where nothing is. */
+function problemOf(read: () => void): EntryProblem | undefined {
+  try {
+    read()
+    return undefined
+  } catch (problem) {
+    if (problem instanceof EntryProblem) return problem
+    throw problem
+  }
+}
+
+/** `2,4,9 hip-drop R` as one entry for each of its counts; nothing for a single one. */
+function eachCount(text: string): readonly string[] {
+  const [whole = '', mark = '', counts = ''] =
+    /^(~?\s*)([\d<][^\s"]*(?:\s*,\s*[\d<][^\s",]*)+)/.exec(text) ?? []
+  const rest = text.slice(whole.length)
+  return counts
+    .split(',')
+    .map((count) => `${mark}${count.trim()}${rest}`)
+    .filter(() => whole !== '')
+}
+
+function placeAll(written: readonly WrittenEvent[], entry: Placed, phrase: DraftPhrase): void {
+  if (phrase.events.length + written.length > MOST_EVENTS)
+    throw new EntryProblem(
+      `Phrase ${phrase.name} has ${MOST_EVENTS} moves already, the most there can be. Write the rest in another phrase.`,
+      { at: 0, end: entry.text.length },
+    )
+  const from = offsetIn(entry, 0)
+  const to = offsetIn(entry, entry.text.length - 1) + 1
+  for (const { event, open } of written) phrase.events.push({ event, open, from, to })
 }
 
 function readFacing(

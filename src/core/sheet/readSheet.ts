@@ -4,6 +4,7 @@ import {
   type Comment,
   defaultStart,
   type Event,
+  MOST_PHRASES,
   type Phrase,
   type Remark,
   SCHEMA_VERSION,
@@ -12,10 +13,9 @@ import {
 } from '../combination/combination'
 import { UserError } from '../errors'
 import { type Vocabulary, withOwn } from '../moves/vocabulary'
-import { clampTempo } from '../time/tempo'
 import { canonical, canonicalIds } from './canonical'
 import { type DraftPhrase, emptyPhrase, Messages } from './draft'
-import { type Header, readHeaderInto, readStart } from './header'
+import { type Header, type KeepPart, readHeaderInto, readStartInto } from './header'
 import {
   isHeaderWord,
   LINE_WORDS,
@@ -57,7 +57,7 @@ export function readSheet(sheet: string, base: Vocabulary): SheetRead {
   if (text.length > MOST_CHARACTERS)
     throw new UserError(
       'This sheet is over 1 MB.',
-      'Nothing was changed. A count sheet has 256 counts at the most; check that it is the right file.',
+      'Nothing was changed. A count sheet has 256 counts at the most.',
     )
   const { begin, comment: firstComment } = readVersion(text)
   const messages = new Messages(text)
@@ -71,7 +71,13 @@ export function readSheet(sheet: string, base: Vocabulary): SheetRead {
 
   // The header first, wherever it stands: the phrases hang on it.
   const orderLines: SheetLine[] = []
-  let startLine: SheetLine | undefined
+  const startLines: SheetLine[] = []
+  const keepPart =
+    (line: SheetLine): KeepPart =>
+    (problem, part) => {
+      messages.problem(problem, line.body)
+      unread.push({ text: `${line.word} ${part}` })
+    }
   const goodHeader = new Set<string>()
   for (const line of lines) {
     if (!line.word || !isHeaderWord(line.word)) continue
@@ -80,8 +86,8 @@ export function readSheet(sheet: string, base: Vocabulary): SheetRead {
       continue
     }
     try {
-      readHeaderInto(header, line.word, line.body.text)
-      if (line.word === 'start') startLine = line
+      readHeaderInto(header, line.word, line.body.text, keepPart(line))
+      if (line.word === 'start') startLines.push(line)
       goodHeader.add(line.word)
     } catch (problem) {
       messages.problem(problem, line.body)
@@ -89,21 +95,19 @@ export function readSheet(sheet: string, base: Vocabulary): SheetRead {
     }
   }
   const lead: Side = header.lead ?? 'R'
-  let start: Start = defaultStart(lead)
-  if (startLine) {
-    try {
-      start = readStart(startLine.body.text, lead)
-    } catch (problem) {
-      messages.problem(problem, startLine.body)
-      keepLine(unread, startLine)
-    }
-  }
+  const start = { ...defaultStart(lead) }
+  for (const line of startLines) readStartInto(start, line.body.text, keepPart(line))
   const vocabulary = withOwn(base, ownMoves(header))
 
   const phrases: DraftPhrase[] = []
   const drafts = new Map<SheetLine, DraftPhrase>()
-  for (const line of lines) {
-    if (line.word !== 'phrase') continue
+  const phraseLines = lines.filter(({ word }) => word === 'phrase')
+  if (phraseLines.length > MOST_PHRASES)
+    throw new UserError(
+      `This sheet has ${phraseLines.length} phrases; a combination has ${MOST_PHRASES} at the most.`,
+      'Nothing was changed. Write it as several combinations.',
+    )
+  for (const line of phraseLines) {
     const made = readPhrase(line, header, phrases, messages)
     drafts.set(line, made)
     phrases.push(made)
@@ -180,7 +184,7 @@ function readVersion(text: string): { begin: number; comment: string | undefined
   if (version === undefined)
     throw new UserError(
       'This is no count sheet: its first line is not “sway 1”.',
-      'Nothing was changed. Write “sway 1” as the first line, or pick another file.',
+      'Nothing was changed. Write “sway 1” as its first line.',
     )
   if (Number(version) > SHEET_VERSION)
     throw new UserError(
@@ -239,8 +243,7 @@ function build(
     title: header.title ?? '',
     families: header.families ?? [],
     tempo,
-    // Two thirds of the tempo is what most teach at.
-    teachTempo: header.teachTempo ?? clampTempo((tempo * 2) / 3),
+    ...(header.teachTempo !== undefined && { teachTempo: header.teachTempo }),
     lead,
     start,
     phrases: phrases.map((phrase) => builtPhrase(phrase, phrase.name === order[0]?.phrase)),

@@ -53,17 +53,17 @@ export class Reader {
   }
 }
 
-const SIDES: Readonly<Record<string, Side>> = {
-  R: 'R',
-  L: 'L',
-  right: 'R',
-  left: 'L',
-  r: 'R',
-  l: 'L',
-}
+const SIDES: ReadonlyMap<string, Side> = new Map([
+  ['R', 'R'],
+  ['L', 'L'],
+  ['right', 'R'],
+  ['left', 'L'],
+  ['r', 'R'],
+  ['l', 'L'],
+])
 /** The side a word means; none for anything else. */
 export const sideIn = (token: Token | undefined): Side | undefined =>
-  token && !token.quoted ? SIDES[token.text] : undefined
+  token && !token.quoted ? SIDES.get(token.text) : undefined
 
 /** What to write instead: the nearest known words, or what is expected at all. */
 export const hint = (near: readonly string[], otherwise: string): string =>

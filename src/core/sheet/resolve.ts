@@ -27,6 +27,9 @@ export function withFreeFeet(
 ): Combination {
   if (open.size === 0) return combination
   const sides = new Map<string, Side>()
+  const written = new Map(
+    combination.phrases.flatMap(({ events }) => events.map((event) => [event.id, event])),
+  )
   const settled = (event: Event): Event => {
     const side = sides.get(event.id)
     return side === undefined || sideOf(event.what) === side
@@ -43,10 +46,7 @@ export function withFreeFeet(
           const meant = footMeant(state.weight, combination.lead, pass.mirrored)
           sides.set(event.id, flips(event) ? otherSide[meant] : meant)
         }
-        const written = combination.phrases
-          .find(({ id }) => id === pass.phrase.id)
-          ?.events.find(({ id }) => id === event.id)
-        const stored = settled(written ?? event)
+        const stored = settled(written.get(event.id) ?? event)
         const danced = { ...(flips(event) ? mirrorEvent(stored) : stored), at: event.at }
         for (const { action, at } of planOf([{ ...pass, events: [danced] }], vocabulary))
           state = dance(state, action, at).state

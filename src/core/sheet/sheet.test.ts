@@ -1,11 +1,13 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
-import { Combination } from '../combination/combination'
+import { Combination, MOST_EVENTS } from '../combination/combination'
 import { UserError } from '../errors'
 import { checkCombination } from '../findings/check'
+import { spotText } from '../findings/findingText'
 import { vocabulary } from '../moves/vocabulary'
 import { canonical, withKnownIds } from './canonical'
+import { readCsv } from './csv'
 import { readSheet } from './readSheet'
 import { writeSheet } from './writeSheet'
 
@@ -53,7 +55,8 @@ describe('count sheets', () => {
       fc.property(anyCombination(), (combination) => {
         const sheet = write(combination)
         const { combination: again, messages } = read(sheet)
-        expect(messages).toEqual([])
+        const strange = combination.phrases.flatMap(({ unread = [] }) => unread)
+        expect(messages).toHaveLength(strange.length)
         expect(again).toEqual(canonical(combination))
         expect(write(again)).toBe(sheet)
       }),
@@ -98,7 +101,12 @@ describe('count sheets', () => {
     [
       'a figure’s first foot',
       'feet 1 step; 2-5 grapevine',
-      'feet 1 step R in-place; 2 grapevine L',
+      'feet 1 step R in-place; 2-5 grapevine L',
+    ],
+    [
+      'a range as it was written, and a bare count bare',
+      'hips 1 hip-circle-large cw; 5-8 hip-circle-large cw\n  torso 3-3 chest-pop',
+      'hips 1 hip-circle-large cw; 5-8 hip-circle-large cw torso 3-3 chest-pop',
     ],
     [
       'a turn as it stands',
@@ -186,6 +194,24 @@ describe('count sheets', () => {
     ['say 1 "walk', 'quote'],
     ['facing 5 north', 'how many degrees'],
     ['hipss 1 hip-drop', 'Did you mean hips'],
+    ['arms 2 R lows', 'Did you mean low'],
+    ['arms 2 R xyzzy', '“xyzzy” is not known here'],
+    ['hips 3 R hip-drpo', '“hip-drpo” is not known here. Did you mean hip-drop'],
+    ['hips 1 hip circle', '“hip circle” is not known here. Did you mean hip-circle-small'],
+    ['feet 1 step R side touch L', '“touch” begins something new: write “;”'],
+    ['feet 1 step R side 2 touch L', '“2” begins something new'],
+    ['feet and 8 step R', '<8 for 8, <7& for the “and” before it'],
+    ['hips 3 ~hip-drop', 'Write “~” before the count'],
+    ['feet 3 turn 90', 'write pivot 90'],
+    ['head 1 look constructor', 'Nobody can look'],
+    ['feet 1 step toString', '“toString” is not known'],
+    ['hips 1 constructor', '“constructor” is not known'],
+    ['arms 1 __proto__ low', '“__proto__” is not known'],
+    ['hips 1 at valueOf', 'no place of the compass'],
+    ['hips 1 hip-drop every 1e999', 'is no spacing'],
+    ['hips 1 hip-drop every Infinity', 'is no spacing'],
+    ['hips 1 knee-shimmy rate 1e999', 'A rate is'],
+    ['facing 5 9007199254740991', 'how many degrees'],
     ['feet', ''],
   ])('say what is wrong with “%s”, keep it, and read the rest', (line, expected) => {
     const { combination, messages } = phrase(`  ${line}\n  torso 1 chest-pop`)
@@ -219,6 +245,73 @@ describe('count sheets', () => {
     const kept = combination.unread?.map(({ text }) => text).join() ?? ''
     expect(kept.length > 0 && line.includes(kept.replace('A*8', 'A*40'))).toBe(true)
     expect(read(write(combination)).combination).toEqual(combination)
+  })
+
+  it('of several counts in one entry lose only those that are none', () => {
+    const { combination, messages } = phrase('hips 2,4,12 hip-drop R; 6 hip-drop R')
+    expect(messages.map(({ text }) => text).join()).toContain('no 12 in it')
+    expect(combination.phrases[0]?.events.map(({ at }) => at)).toEqual([12, 36, 60])
+    expect(combination.phrases[0]?.unread).toEqual([{ line: 'hips', text: '12 hip-drop R' }])
+    // What is wrong with all of them is one thing.
+    const wrong = phrase('hips 2,4 hip-drpo R')
+    expect(wrong.messages).toHaveLength(1)
+    expect(wrong.combination.phrases[0]?.unread).toEqual([{ line: 'hips', text: '2,4 hip-drpo R' }])
+  })
+
+  it('keep what could not be read where it stood among the entries of its line', () => {
+    expect(linesOf('hips 1 hip-drop R; 3 hip-drpo R; 5 hip-drop L; strange')).toEqual([
+      'hips 1 hip-drop R; 3 hip-drpo R; 5 hip-drop L; strange',
+    ])
+  })
+
+  it('read the dashes of a word processor', () => {
+    expect(linesOf('hips 1–4 hip-circle-large cw; 5—8 hip-circle-large ccw')).toEqual([
+      'hips 1-4 hip-circle-large cw; 5-8 hip-circle-large ccw',
+    ])
+  })
+
+  it('name places after a name that ends in a digit with a colon', () => {
+    const { combination } = read(
+      'sway 1\nphrase A1 4\n feet 3 step R; 4 step R\nphrase A 16\n feet 13 step R; 14 step R',
+    )
+    const { findings } = checkCombination(combination, vocabulary)
+    const places = findings
+      .filter(({ code }) => code === 'feet.loaded')
+      .map(({ spot }) => spotText(spot))
+    expect(places).toEqual(['A1:4', 'A13', 'A14'])
+  })
+
+  it('are read and checked in time that grows no faster than they do, however they are filled', () => {
+    const timed = (work: () => void) => {
+      const from = performance.now()
+      work()
+      return performance.now() - from
+    }
+    const rows = (n: number) => `phrase,count,feet\n${'A,1,step side\n'.repeat(n)}`
+    let said = 0
+    const crowded = timed(() => {
+      const { combination, messages } = readCsv(rows(2400), vocabulary)
+      said = messages.length
+      expect(combination.phrases[0]?.events.length).toBe(MOST_EVENTS)
+      expect(messages[0]?.text).toContain(`has ${MOST_EVENTS} moves already`)
+      checkCombination(combination, vocabulary)
+    })
+    expect(said).toBe(2000)
+    expect(crowded).toBeLessThan(2000)
+    const many = timed(() =>
+      expect(() =>
+        read(`sway 1\n${Array.from({ length: 8300 }, (_, i) => `phrase P${i} 1`).join('\n')}`),
+      ).toThrow(/8300 phrases; a combination has 256/),
+    )
+    expect(many).toBeLessThan(500)
+    const most = Array.from(
+      { length: 256 },
+      (_, i) => `phrase P${i} 1\n feet 1 step side; 1& close\n hips 1 hip-bump`,
+    )
+    const full = timed(() =>
+      checkCombination(read(`sway 1\n${most.join('\n')}`).combination, vocabulary),
+    )
+    expect(full).toBeLessThan(2000)
   })
 
   it('point at the word that is wrong', () => {

@@ -10,6 +10,9 @@ import {
 import type { Token } from './lines'
 import { type EntryPlace, EntryProblem } from './reader'
 
+/** The dashes a word processor puts for a hyphen. */
+const DASHES = /[‐‑‒–—−]/g
+
 const PIECE = /^(<?)(\d{1,3}(?:e|&|a|\+\d{1,2})?)(?:([->])(<?)(\d{1,3}(?:e|&|a|\+\d{1,2})?))?$/
 
 /** A place or a range in time, and whether only its start was written. */
@@ -38,12 +41,23 @@ function tickOf(back: string, label: string, place: EntryPlace, token: Token): T
   return back ? tick(found - place.counts * TICKS_PER_COUNT) : found
 }
 
+/** How “and 8” is written: on the last count, or half a count before it. */
+const pickupWords = ({ counts }: EntryPlace): string =>
+  counts > 1
+    ? `<${counts} for ${counts}, <${counts - 1}& for the “and” before it`
+    : '<1 for 1, <1& for the “and” behind it'
+
 /** Reads `3`, `3&`, `1-4`, `<8`, `2,4,6`, `1>1a`. */
 export function readWhen(token: Token, place: EntryPlace): readonly When[] {
-  const pieces = token.text.split(',').filter(Boolean)
+  const pieces = token.text.replace(DASHES, '-').split(',').filter(Boolean)
   if (pieces.length === 0) throw new EntryProblem('Write the count first: “3 …” or “1-4 …”.', token)
   return pieces.map((piece): When => {
     const [, back = '', from = '', sign, backTo = '', to = ''] = PIECE.exec(piece) ?? []
+    if (!from && /^(?:and|&)$/i.test(piece))
+      throw new EntryProblem(
+        `“${piece}” is no count. A pickup is written with <: ${pickupWords(place)}; inside the phrase write 7&.`,
+        token,
+      )
     if (!from)
       throw new EntryProblem(
         `“${piece}” is no count. An entry starts with when it is danced: 3, 3&, 1-4 or 2,4,6.`,

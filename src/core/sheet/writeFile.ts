@@ -19,7 +19,8 @@ export function writeCombinationFile(
     case 'sway':
       return writeSheet(combination, vocabulary)
     case 'csv':
-      return writeCsv(combination, vocabulary)
+      // Without this mark spreadsheets read the letters of another century.
+      return `\uFEFF${writeCsv(combination, vocabulary)}`
     case 'vtt':
       return writeVtt(combination)
     case 'mid':

@@ -12,9 +12,10 @@ import {
 } from '../combination/combination'
 import { LAYERS, type OwnMove } from '../moves/move'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
-import { COUNT, fullLabelOfSpan, labelIn, labelOfSpan, slotAt, TICKS_PER_COUNT } from '../time/time'
-import { canonical } from './canonical'
+import { fullLabelOfSpan, labelIn, labelOfSpan, TICKS_PER_COUNT } from '../time/time'
+import { canonical, tickOfUnread } from './canonical'
 import { type LineWord, leavesQuoteOpen, quoted } from './lines'
+import { meantLength } from './meantLength'
 
 /** The version of the count sheet this app writes. */
 export const SHEET_VERSION = 1
@@ -22,14 +23,15 @@ const WIDE = 100
 
 /**
  * Writes a combination as a count sheet. Reading it gives the same combination in its
- * canonical form.
+ * canonical form. Where its moves stand elsewhere it is bare: an empty line holds the place of
+ * comments whose line has nothing in it.
  */
-export function writeSheet(combination: Combination, base: Vocabulary): string {
+export function writeSheet(combination: Combination, base: Vocabulary, isBare = false): string {
   const vocabulary = vocabularyFor(combination, base)
   const plain = canonical(combination)
   const blocks = [
     headerLines(plain),
-    ...plain.phrases.map((phrase) => phraseLines(phrase, vocabulary)),
+    ...plain.phrases.map((phrase) => phraseLines(phrase, vocabulary, isBare)),
     orderLines(plain),
   ]
   return `${blocks.map((lines) => lines.join('\n')).join('\n\n')}\n`
@@ -68,7 +70,10 @@ function headerLines(combination: Combination): readonly string[] {
   out.lines.push(`sway ${SHEET_VERSION}`)
   out.add('title', header('title', plainText(title)))
   out.add('family', families.length > 0 ? header('family', families.join(', ')) : undefined)
-  out.add('tempo', header('tempo', `${tempo}, teach ${teachTempo}`))
+  out.add(
+    'tempo',
+    header('tempo', teachTempo === undefined ? `${tempo}` : `${tempo}, teach ${teachTempo}`),
+  )
   out.add('lead', header('lead', lead))
   out.add('start', header('start', startText(start, defaultStart(lead))))
   out.add('pickup', pickup && header('pickup', `${pickup.counts}${pickup.each ? ' each' : ''}`))
@@ -94,7 +99,7 @@ const tagText = (tag: string): string => (/[,#";\\\n]|^\s|\s$/.test(tag) ? quote
 
 function startText(start: Start, usual: Start): string {
   const { weight, arms, hips, ribs, level, gaze, facing } = start
-  const both = arms.R === arms.L ? arms.R : `R ${arms.R} L ${arms.L}`
+  const both = arms.R === arms.L ? arms.R : `R ${arms.R}, L ${arms.L}`
   return [
     `weight ${weight}`,
     `arms ${both}`,
@@ -132,36 +137,56 @@ function ownMoveText(move: OwnMove): string {
     .join(' ')
 }
 
-function phraseLines(phrase: Phrase, vocabulary: Vocabulary): readonly string[] {
+/** An entry of a line, and when it is. */
+interface Entry {
+  readonly at: number
+  readonly text: string
+}
+
+function phraseLines(phrase: Phrase, vocabulary: Vocabulary, isBare: boolean): readonly string[] {
   const { name, title, counts, events, remarks = [], facings = [], comments, unread = [] } = phrase
   const out = new Lines(comments, '  ')
   const lines = new Lines(comments)
   lines.comments('phrase')
   out.lines.push(...lines.lines)
   out.lines.push(`phrase ${name}${title ? ` ${quoted(title)}` : ''} ${counts}`)
-  const unreadOn = (word: LineWord) =>
-    unread.filter(({ line }) => line === word).map(({ text }) => text)
-  const line = (word: LineWord, entries: readonly string[]) => {
-    const all = [...entries, ...unreadOn(word)]
-    out.add(word, all.length > 0 ? wrapped(word, all) : undefined)
+  /** What was not read stands where its count is, behind what was read there. */
+  const line = (word: LineWord, entries: readonly Entry[]) => {
+    const strange = unread
+      .filter((one) => one.line === word)
+      .map((one) => ({ at: tickOfUnread(one, counts), text: one.text }))
+    const all = [...entries, ...strange].sort((a, b) => (a.at === b.at ? 0 : a.at - b.at))
+    const isEmpty = all.length === 0 && isBare && comments?.some(({ before }) => before === word)
+    if (all.length > 0)
+      out.add(
+        word,
+        wrapped(
+          word,
+          all.map(({ text }) => text),
+        ),
+      )
+    else if (isEmpty) out.add(word, `  ${word}`)
   }
   for (const layer of LAYERS)
     line(
       layer,
       events
         .filter((event) => event.layer === layer)
-        .map((event) => entryText(event, counts, vocabulary)),
+        .map((event) => ({ at: event.at, text: entryText(event, counts, vocabulary) })),
     )
   line(
     'facing',
-    facings.map(({ at, degrees }) => `${labelIn(counts)(at)} ${degrees}`),
+    facings.map(({ at, degrees }) => ({ at, text: `${labelIn(counts)(at)} ${degrees}` })),
   )
   for (const kind of ['prop', 'say', 'words', 'note'] as const)
     line(
       kind,
       remarks
         .filter((remark) => remark.kind === kind)
-        .map((remark) => `${labelOfSpan(remark, labelIn(counts))} ${quoted(remark.text)}`),
+        .map((remark) => ({
+          at: remark.at,
+          text: `${labelOfSpan(remark, labelIn(counts))} ${quoted(remark.text)}`,
+        })),
     )
   out.comments(undefined)
   for (const { line: word, text } of unread) if (word === undefined) out.lines.push(text)
@@ -191,15 +216,13 @@ function wrapped(word: string, entries: readonly string[]): string {
   return [...lines, now.trimEnd()].join('\n')
 }
 
-/** When an event is danced: its start alone where that already says how long it is. */
+/** When an event is danced: its start alone where that already says how long it is, and nobody wrote more. */
 function whenText(event: Event, counts: number, vocabulary: Vocabulary): string {
-  const { at, length, what } = event
+  const { at, length, what, range } = event
   const move = what.kind === 'move' ? vocabulary.find(what.move) : undefined
-  const own = Math.max(move?.length ?? COUNT, what.kind === 'move' ? (what.every ?? 0) : 0)
-  const room = counts * TICKS_PER_COUNT - at
-  const slot = slotAt(at)
-  const meant = slot === COUNT ? Math.min(own, room) : slot
-  return length === meant ? labelIn(counts)(at) : fullLabelOfSpan(event, labelIn(counts))
+  return length === meantLength(at, what, move, counts) && !range
+    ? labelIn(counts)(at)
+    : fullLabelOfSpan(event, labelIn(counts))
 }
 
 /** One entry of a layer line. */

@@ -1,5 +1,6 @@
 import type { Direction, FootAction } from '../body/feet'
 import type { Combination, Event } from '../combination/combination'
+import { placeIn } from '../combination/names'
 import { changeEvent } from '../edits/edits'
 import type { House } from '../house/house'
 import { footJoins } from '../joins/joins'
@@ -85,7 +86,7 @@ function changesOf({ phrases }: Combination): readonly Change[] {
       const { action } = event.what
       const { direction, size, ...rest } = action
       if (!direction || direction === 'in-place' || direction === 'together') return []
-      const at = `${phrase.name}${labelOfTick(event.at)}`
+      const at = placeIn(phrase.name, labelOfTick(event.at))
       const round = ROUND[direction]
       return [
         ...(round

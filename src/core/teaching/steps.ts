@@ -1,5 +1,5 @@
 import { otherSide, type Side, sideWord } from '../body/side'
-import type { Combination } from '../combination/combination'
+import { type Combination, teachTempoOf } from '../combination/combination'
 import type { Layer } from '../moves/move'
 import { LAYERS } from '../moves/move'
 import { layerWord } from '../moves/vocabulary'
@@ -36,7 +36,8 @@ function layersUsed({ phrases }: Combination): readonly Layer[] {
  * feet alone, each layer alone and then on the feet, all of it on both sides, then at tempo.
  */
 export function teachSteps(combination: Combination): readonly TeachStep[] {
-  const { lead, tempo, teachTempo } = combination
+  const { lead, tempo } = combination
+  const teachTempo = teachTempoOf(combination)
   const sides = [lead, otherSide[lead]]
   const used = layersUsed(combination)
   const above = used.filter((layer) => layer !== 'feet')

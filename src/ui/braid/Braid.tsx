@@ -1,6 +1,6 @@
 import { useElementSize } from '@mantine/hooks'
 import { type DragEvent, type PointerEvent, type ReactNode, useMemo, useRef, useState } from 'react'
-import { nameOf } from '../../core/combination/names'
+import { nameOf, placeIn } from '../../core/combination/names'
 import { earliestIn } from '../../core/edits/edit'
 import * as edits from '../../core/edits/edits'
 import { Layer } from '../../core/moves/move'
@@ -360,7 +360,7 @@ function placeText(state: SessionState, here: Line | undefined): string {
     .join(', ')
   const names = selectedEvents(state).map((event) => nameOf(event, vocabulary))
   const said = names.length === 0 ? 'empty' : names.slice(0, 6).join(', ')
-  return `${here?.pass.phrase.name ?? ''}${label}, ${layers}: ${said}${names.length > 6 ? ` and ${names.length - 6} more` : ''}`
+  return `${placeIn(here?.pass.phrase.name ?? '', label)}, ${layers}: ${said}${names.length > 6 ? ` and ${names.length - 6} more` : ''}`
 }
 
 /** Stretches the selection from where it starts to a place, layers too. */

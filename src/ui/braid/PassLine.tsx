@@ -1,6 +1,7 @@
 import { memo, useMemo } from 'react'
 import { factsOf } from '../../core/body/feet'
 import { otherSide, sideWord } from '../../core/body/side'
+import { placeIn } from '../../core/combination/names'
 import { pickupTicks } from '../../core/combination/passes'
 import { Layer } from '../../core/moves/move'
 import { layerWord } from '../../core/moves/vocabulary'
@@ -166,7 +167,7 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
           height={SIZE.ruler}
           data-load={count}
         >
-          <title>{`${pass.phrase.name}${count}: ${words}`}</title>
+          <title>{`${placeIn(pass.phrase.name, `${count}`)}: ${words}`}</title>
         </rect>
       ))}
       {selection && (

@@ -53,15 +53,15 @@ export async function saveBackup(services: Services, day: string): Promise<void>
   )
 }
 
-const decoder = new TextDecoder('utf-8', { fatal: true })
-
 async function openOne(file: File, services: Services): Promise<readonly FileReport[]> {
   const bytes = new Uint8Array(await file.arrayBuffer())
   if (/\.zip$/i.test(file.name)) {
     const { restoreBackup } = await import('../../storage/backup')
     return restoreBackup(bytes, { ...services, teaching: await services.teaching() })
   }
-  const text = textOfBytes(file.name, bytes, (raw) => decoder.decode(raw))
+  const text = textOfBytes(file.name, bytes, (raw, encoding) =>
+    new TextDecoder(encoding, { fatal: true }).decode(raw),
+  )
   return [await openText(file.name, text, services)]
 }
 

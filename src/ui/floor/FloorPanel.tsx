@@ -3,6 +3,7 @@ import { useCallback, useDeferredValue, useEffect, useMemo, useState } from 'rea
 import { Link } from 'react-router'
 import type { Position } from '../../audio/player'
 import { sideWord } from '../../core/body/side'
+import { placeIn } from '../../core/combination/names'
 import { passAt } from '../../core/combination/passes'
 import { facingWord, wayWords } from '../../core/findings/findingText'
 import { roundEnds } from '../../core/simulate/simulate'
@@ -66,7 +67,7 @@ export function FloorPanel({ session }: { session: Session }) {
   const labelOf = ({ at: when }: { at: number }) => {
     const danced = passAt(lead.passes, when)
     return danced
-      ? `${danced.phrase.name}${Math.floor((when - danced.at) / TICKS_PER_COUNT) + 1}`
+      ? placeIn(danced.phrase.name, `${Math.floor((when - danced.at) / TICKS_PER_COUNT) + 1}`)
       : ''
   }
   const travel = travelByPass(lead)

@@ -2,6 +2,7 @@ import { Menu } from '@mantine/core'
 import { lazy, Suspense, useState } from 'react'
 import { type Side, sideWord } from '../../core/body/side'
 import type { Combination } from '../../core/combination/combination'
+import { placeIn } from '../../core/combination/names'
 import { passAt } from '../../core/combination/passes'
 import { keyPosesOf } from '../../core/pose/keyPoses'
 import { posesSvg } from '../../core/pose/posesSvg'
@@ -44,7 +45,7 @@ export function SaveMenu({ combination, dancers, side, at, picture }: SaveMenuPr
     const { view } = stageChoice.get()
     const poses = keyPosesOf(dancer, pass, HALF_COUNT, MOST_POSES).map(({ tick: when, pose }) => ({
       pose,
-      label: `${name}${labelOfTick(tick(when - pass.at))}`,
+      label: placeIn(name, labelOfTick(tick(when - pass.at))),
     }))
     const title = `${combination.title}, phrase ${name}, ${sideWord[side]} side`
     const svg = posesSvg(title, viewFacts[view].whose, poses, view)

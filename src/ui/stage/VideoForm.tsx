@@ -1,7 +1,7 @@
 import { Button, Group, Modal, NativeSelect, NumberInput, Progress } from '@mantine/core'
 import { useEffect, useRef, useState } from 'react'
 import { otherSide, type Side, sideWord } from '../../core/body/side'
-import type { Combination } from '../../core/combination/combination'
+import { type Combination, teachTempoOf } from '../../core/combination/combination'
 import { VIEWS, type View, viewFacts } from '../../core/pose/views'
 import { clampTempo, FASTEST, SLOWEST } from '../../core/time/tempo'
 import type { Dancers } from '../../figure/frames'
@@ -26,7 +26,7 @@ export function VideoForm({ combination, dancers, side, onClose }: VideoFormProp
   const first = useStore(stageChoice, (s) => s.view)
   const [view, setView] = useState<View>(first)
   const [sides, setSides] = useState<Sides>('turn')
-  const [tempo, setTempo] = useState(combination.teachTempo)
+  const [tempo, setTempo] = useState(() => teachTempoOf(combination))
   const [size, setSize] = useState<VideoWish['size']>('large')
   const [done, setDone] = useState<number>()
   const [problem, setProblem] = useState<{ what: string; toDo: string }>()

@@ -1,5 +1,6 @@
 import { Button, NumberInput } from '@mantine/core'
 import { useEffect, useRef, useState } from 'react'
+import { placeIn } from '../../core/combination/names'
 import { bringUsed } from '../../core/edits/edits'
 import { sharing } from '../../core/edits/share'
 import { layerWord } from '../../core/moves/vocabulary'
@@ -25,7 +26,7 @@ function gapOf(state: SessionState): { gap: Gap; label: string } | undefined {
   if (!gap) return undefined
   const { pass, layer } = selection
   const said = labelOfSpan(gap, labelIn(phrase.counts))
-  return { gap: { pass, layer, ...gap }, label: `${phrase.name}${said}` }
+  return { gap: { pass, layer, ...gap }, label: placeIn(phrase.name, said) }
 }
 
 type Asked =

@@ -1,5 +1,6 @@
 import { Button } from '@mantine/core'
 import { useMemo, useState } from 'react'
+import { placeIn } from '../../core/combination/names'
 import { onSide, type Wanted, whatOf } from '../../core/moves/search'
 import { layerWord } from '../../core/moves/vocabulary'
 import { labelIn } from '../../core/time/time'
@@ -26,7 +27,7 @@ export function placeOf(state: SessionState): { label: string; wanted: Wanted } 
   const { selection } = state
   const { order, phrases, families, title } = documentOf(state)
   const phrase = phrases.find(({ id }) => id === order[selection.pass]?.phrase)
-  const at = `${phrase?.name ?? ''}${labelIn(phrase?.counts ?? 8)(selection.at)}`
+  const at = placeIn(phrase?.name ?? '', labelIn(phrase?.counts ?? 8)(selection.at))
   return {
     label: `${at} of “${title}”, ${layerWord[selection.layer].toLowerCase()}`,
     wanted: {

@@ -7,6 +7,7 @@ import {
   useRef,
   useState,
 } from 'react'
+import { teachTempoOf } from '../../core/combination/combination'
 import { tempoRoom } from '../../core/findings/tempoLimits'
 import { isClick, isOfLayers, type SoundKind } from '../../core/teaching/program'
 import { useServices } from '../app/services'
@@ -31,7 +32,7 @@ export function PlayPane({ session, root, choice, onChoice, onPlayOrStop }: Play
   const only = useStore(session, (s) => s.only)
   const lead = useStore(session, (s) => documentOf(s).lead)
   const tempo = useStore(session, (s) => documentOf(s).tempo)
-  const teachTempo = useStore(session, (s) => documentOf(s).teachTempo)
+  const teachTempo = useStore(session, (s) => teachTempoOf(documentOf(s)))
   const [hearsMoves, setHearsMoves] = useState(false)
   const document = useDeferredValue(useStore(session, documentOf))
   const most = useMemo(() => tempoRoom(checkedOf(document)).most, [document])

@@ -1,5 +1,6 @@
 import { useDeferredValue, useMemo } from 'react'
 import type { Combination } from '../../core/combination/combination'
+import { placeIn } from '../../core/combination/names'
 import { heatAt } from '../../core/load/heat'
 import type { Layer } from '../../core/moves/move'
 import { useServices } from '../app/services'
@@ -41,5 +42,7 @@ export function Stage({ session }: { session: Session }) {
 function loadHere(combination: Combination, { pass, at }: Selection): string {
   const checked = checkedOf(combination)
   const heat = heatAt(checked, pass, at)
-  return heat ? `${checked.lead.passes[pass]?.phrase.name}${heat.count}: ${heat.words}` : ''
+  return heat
+    ? `${placeIn(checked.lead.passes[pass]?.phrase.name ?? '', `${heat.count}`)}: ${heat.words}`
+    : ''
 }

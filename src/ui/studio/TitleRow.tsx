@@ -14,7 +14,7 @@ import { memo } from 'react'
 import { Link } from 'react-router'
 import { Level } from '../../core/body/places'
 import { otherSide, sideWord, Weight } from '../../core/body/side'
-import { DancerLevel } from '../../core/combination/combination'
+import { DancerLevel, teachTempoOf } from '../../core/combination/combination'
 import { textsTurned } from '../../core/combination/mirror'
 import * as edits from '../../core/edits/edits'
 import { otherSideWritten } from '../../core/edits/otherSide'
@@ -195,7 +195,7 @@ const WEIGHT_WORD: Readonly<Record<Weight, string>> = {
 function Settings({ session }: { session: Session }) {
   const start = useStore(session, (s) => documentOf(s).start)
   const tempo = useStore(session, (s) => documentOf(s).tempo)
-  const teachTempo = useStore(session, (s) => documentOf(s).teachTempo)
+  const teachTempo = useStore(session, (s) => teachTempoOf(documentOf(s)))
   const families = useStore(session, (s) => documentOf(s).families)
   const level = useStore(session, (s) => documentOf(s).level ?? checkedOf(documentOf(s)).level)
   const pickup = useStore(session, (s) => documentOf(s).pickup)
