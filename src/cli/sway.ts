@@ -5,6 +5,9 @@ import { type Combination, DancerLevel } from '../core/combination/combination'
 import { textsTurned } from '../core/combination/mirror'
 import { otherSideWritten } from '../core/edits/otherSide'
 import { UserError } from '../core/errors'
+import { checkCombination } from '../core/findings/check'
+import { type Finding, type FindingCode, severityOf } from '../core/findings/finding'
+import { findingText, spotText } from '../core/findings/findingText'
 import { USUAL_HOUSE } from '../core/house/house'
 import { levelForm } from '../core/load/levels'
 import { vocabulary } from '../core/moves/vocabulary'
@@ -25,15 +28,17 @@ const USAGE = `usage: npm run -s sway -- COMMAND FILE [options]
   convert FILE --to FORMAT   json, sway, csv, vtt or mid (--out FILE writes it there)
   mirror FILE                the count sheet of the other side
   check FILE [--json]        what is worth a look; exit 1 when something can't be danced
-  repair FILE --for GOAL     the sheet with its feet put right; GOAL is faults, switch or repeat
-                             (--json: the edits with their costs, and the next two ways)
-  level FILE --to LEVEL      the sheet for new, improver, intermediate or advanced dancers
+  repair FILE --for GOAL     the sheet with its feet put right; GOAL is faults, switch or repeat; exit 1
+                             when something else still can't be danced, or no repair leads there
+                             (--json: the edits with their costs, the next two ways, what is left)
+  level FILE --to LEVEL      the sheet for new, improver, intermediate or advanced dancers; exit 1 when
+                             something is still too hard (--json: the swaps, what is left)
   schema                     the JSON Schema of .sway.json files
 
 FILE is a .sway, .sway.json or .csv file, or - for standard input.`
 
 const MOST_BYTES = 1_000_000
-/** Faults were found. */
+/** It was read, but something stays that can't be danced, or is too hard. */
 const FAULTS = 1
 /** Nothing could be read. */
 const UNREADABLE = 2
@@ -131,11 +136,12 @@ function repair(
       'Write --for faults, --for switch or --for repeat.',
     )
   const [best, ...others] = repairFeet(combination, goal, vocabulary)
-  if (!best)
-    throw new UserError(
-      'No repair of the feet leads there.',
-      'Change what is kept, or write the last phrase anew.',
+  if (!best) {
+    process.stderr.write(
+      'No repair of the feet leads there.\nChange what is kept, or write the last phrase anew.\n',
     )
+    return FAULTS
+  }
   const told = ({ cost, edits }: FeetRepair) => {
     let id = 0
     const repaired = applyRepair(combination, edits, vocabulary, () => `repair-${id++}`)
@@ -143,6 +149,7 @@ function repair(
       cost,
       edits: edits.map((edit) => ({ ...editWords(edit, combination), cost: edit.cost })),
       sheet: writeSheet(repaired, vocabulary),
+      left: leftWhere(repaired, (finding) => severityOf(finding) === 'fault'),
     }
   }
   const first = told(best)
@@ -151,10 +158,26 @@ function repair(
     for (const { at, from, to, cost } of first.edits)
       process.stderr.write(`${cost}\t${at}\t${from ? `${from} -> ` : ''}${to}\n`)
     process.stderr.write(`${first.cost}\tin all\n`)
+    for (const { at, layer, text } of first.left)
+      process.stderr.write(`left\t${at}\t${layer}, not of the feet: ${text}\n`)
     print(first.sheet)
   }
-  return 0
+  return first.left.length > 0 ? FAULTS : 0
 }
+
+/** What is still said of a combination, of the kind that matters here. */
+const leftWhere = (combination: Combination, matters: (finding: Finding) => boolean) =>
+  checkCombination(combination, vocabulary)
+    .findings.filter(matters)
+    .map((finding) => ({
+      code: finding.code,
+      at: spotText(finding.spot),
+      layer: finding.spot.layer,
+      text: findingText(finding),
+    }))
+
+/** What a level is missed by: load, turns, and what piles up. */
+const MISSES_LEVEL: readonly FindingCode[] = ['load.high', 'load.risk', 'turn.too-fast']
 
 /** Prints the version for a level; what was swapped goes to standard error, or all as JSON. */
 function level(
@@ -171,17 +194,24 @@ function level(
     )
   const form = levelForm(combination, wanted.data, vocabulary, USUAL_HOUSE)
   const sheet = writeSheet(form.combination, vocabulary)
-  if (asJson) print(`${JSON.stringify({ load: form.load, swaps: form.swaps, sheet }, null, 2)}\n`)
+  const left = leftWhere(form.combination, ({ code }) => MISSES_LEVEL.includes(code))
+  const reached = left.length === 0
+  if (asJson)
+    print(
+      `${JSON.stringify({ load: form.load, swaps: form.swaps, reached, left, sheet }, null, 2)}\n`,
+    )
   else {
     for (const { at, from, to: now } of form.swaps)
       process.stderr.write(`${at}\t${from} -> ${now ?? 'left out'}\n`)
+    for (const { at, layer, text } of left)
+      process.stderr.write(`still too hard\t${at}\t${layer}: ${text}\n`)
     print(sheet)
   }
-  return 0
+  return reached ? 0 : FAULTS
 }
 
 function asFormat(name: string | undefined): Format {
-  if (name !== undefined && name in FORMATS) return name as Format
+  if (name !== undefined && Object.hasOwn(FORMATS, name)) return name as Format
   throw new UserError(
     `“${name ?? ''}” is no format to convert to.`,
     `Write --to ${Object.keys(FORMATS).join(', --to ')}.`,

@@ -101,6 +101,21 @@ describe('the command line', () => {
       ).toBe(true)
     }
     expect(sway('repair', path, '--for', 'repeat').out).toBe(sway('format', path).out)
+    expect(told.left).toEqual([])
+    const clash = file(
+      'clash.sway',
+      'sway 1\nphrase A 4\n feet 1 step R side; 2 close L; 3 step R side; 4 touch L together\n hips 1-4 eight-outward R; 1-4 eight-inward R',
+    )
+    const still = sway('repair', clash, '--for', 'faults')
+    expect(still.status).toBe(1)
+    expect(still.err).toMatch(/^0\tin all\nleft\tA1\thips, not of the feet: “/)
+    expect(JSON.parse(sway('repair', clash, '--for', 'faults', '--json').out).left).toEqual([
+      expect.objectContaining({ code: 'layer.clash', at: 'A1', layer: 'hips' }),
+    ])
+    const kept = file('kept.sway', 'sway 1\nphrase A 1\n feet 1 kick L !keep')
+    const none = sway('repair', kept, '--for', 'faults')
+    expect([none.status, none.out]).toEqual([1, ''])
+    expect(none.err).toMatch(/^No repair of the feet leads there/)
     expect(sway('repair', path, '--for', 'fun').err).toMatch(/faults/)
   })
 
@@ -117,6 +132,26 @@ describe('the command line', () => {
     expect(JSON.parse(sway('level', path, '--to', 'new', '--json').out)).toMatchObject({
       sheet: out,
       load: { limit: 3.5 },
+      reached: true,
+      left: [],
+    })
+    const hard = file(
+      'hard.sway',
+      'sway 1\nlevel advanced\nphrase A 4\n feet 1 step R side; 2 step L in-place turn 720; 3 step R side',
+    )
+    const spun = sway('level', hard, '--to', 'new')
+    expect(spun.status).toBe(1)
+    expect(spun.err).toMatch(/^still too hard\tA2\tfeet: A turn of 720°/m)
+    expect(JSON.parse(sway('level', hard, '--to', 'new', '--json').out)).toMatchObject({
+      reached: false,
+      left: expect.arrayContaining([expect.objectContaining({ code: 'turn.too-fast', at: 'A2' })]),
+    })
+    const easy = file('easy.sway', 'sway 1\nphrase A 4\n feet 1 step R side; 2 touch L together')
+    const plain = sway('level', easy, '--to', 'new')
+    expect([plain.status, plain.err]).toEqual([0, ''])
+    expect(JSON.parse(sway('level', easy, '--to', 'new', '--json').out)).toMatchObject({
+      reached: true,
+      left: [],
     })
     expect(sway('level', path, '--to', 'best').err).toMatch(/no level/)
   })
@@ -177,6 +212,20 @@ describe('the command line', () => {
     expect(sway('convert', path, '--to', 'vtt').out).toMatch(/^WEBVTT/)
     expect(parseMidi(sway('convert', path, '--to', 'mid').bytes).header.ticksPerBeat).toBe(480)
     expect(sway('convert', path, '--to', 'docx').err).toMatch(/no format/)
+    for (const word of ['constructor', 'toString', '__proto__'])
+      expect(sway('convert', path, '--to', word)).toMatchObject({
+        status: 2,
+        err: expect.stringMatching(/no format/),
+      })
+    // Letters beyond Latin-1 stand in the file as UTF-8.
+    const far = file('far.sway', 'sway 1\ntitle Kōlea €\nphrase A 4\n feet 1 step\n say 1 "ʻami"')
+    const midi = Buffer.from(sway('convert', far, '--to', 'mid').bytes)
+    expect(midi.includes(Buffer.from('Kōlea €', 'utf8'))).toBe(true)
+    expect(midi.includes(Buffer.from('ʻami', 'utf8'))).toBe(true)
+    expect(sway('convert', path, '--to', 'csv').out.startsWith('\uFEFFphrase,count')).toBe(true)
+    expect(sway('mirror', file('said.sway', `${CLEAN}\nphrase B 4\n say 1 "left foot"`)).err).toBe(
+      '“left foot” -> “right foot”\n',
+    )
     expect(sway('print', path).out).toMatch(
       /RIGHT SIDE[\s\S]*Right foot steps to the right\.[\s\S]*LEFT SIDE[\s\S]*Left foot steps to the left\./,
     )

@@ -238,7 +238,12 @@ const wordsIn = (text: string): readonly string[] =>
     .split(/[\s,]+/)
     .filter(Boolean)
 
-const SIDE_WORDS: Readonly<Record<string, Side>> = { r: 'R', right: 'R', l: 'L', left: 'L' }
+const SIDE_WORDS: ReadonlyMap<string, Side> = new Map([
+  ['r', 'R'],
+  ['right', 'R'],
+  ['l', 'L'],
+  ['left', 'L'],
+])
 
 /**
  * What can be placed on a layer, best match first. A side typed in the query (`r`, `left`)
@@ -251,9 +256,9 @@ export function findOffers(
   most = 12,
 ): readonly Offer[] {
   const tokens = wordsIn(query)
-  const typed = tokens.map((token) => SIDE_WORDS[token]).find((side) => side !== undefined)
+  const typed = tokens.map((token) => SIDE_WORDS.get(token)).find((side) => side !== undefined)
   const side = typed ?? wanted.side
-  const words = tokens.filter((token) => !SIDE_WORDS[token])
+  const words = tokens.filter((token) => !SIDE_WORDS.get(token))
   const found = entriesOf(vocabulary, wanted.layer).flatMap((entry) => {
     const named = scoreOf(entry, words, wanted)
     const score = named === undefined ? undefined : named + fitOf(entry, side, wanted, vocabulary)

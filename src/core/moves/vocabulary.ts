@@ -30,7 +30,7 @@ export function withOwn(
   const all = [...base.moves.filter(({ id }) => !made.has(id)), ...made.values()]
   return vocabularyOf(
     all.map((move) => {
-      const name = names[move.id]
+      const name = Object.hasOwn(names, move.id) ? names[move.id] : undefined
       return name === undefined || name === move.name
         ? move
         : { ...move, name, aka: [move.name, ...move.aka] }

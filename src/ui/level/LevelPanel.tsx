@@ -2,6 +2,7 @@ import { Button, SegmentedControl } from '@mantine/core'
 import { scaleLinear } from 'd3-scale'
 import { useDeferredValue, useEffect, useMemo, useState } from 'react'
 import { DancerLevel } from '../../core/combination/combination'
+import { placeIn } from '../../core/combination/names'
 import { sharing } from '../../core/edits/share'
 import { findingText, spotText } from '../../core/findings/findingText'
 import { tempoRoom } from '../../core/findings/tempoLimits'
@@ -110,7 +111,7 @@ function LoadChart({ loads, limit, names, onPick }: LoadChartProps) {
             key={load.at}
             type="button"
             title={loadWords(load, limit)}
-            aria-label={`${names[load.pass]}${load.count}, ${loadWords(load, limit)}`}
+            aria-label={`${placeIn(names[load.pass] ?? '', `${load.count}`)}, ${loadWords(load, limit)}`}
             onClick={() => onPick(load)}
           />
         ))}
