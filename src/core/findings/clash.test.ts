@@ -88,7 +88,7 @@ describe('two moves at once', () => {
         const phrase = { id: 'A', name: 'A', title: '', counts: 8, events }
         const combination = {
           kind: 'combination',
-          schemaVersion: 1,
+          schemaVersion: 2,
           id: 'c',
           title: '',
           families: [],

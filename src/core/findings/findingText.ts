@@ -1,3 +1,4 @@
+import { facingWord } from '../body/facing'
 import type { FootAction } from '../body/feet'
 import { otherSide, type Side, sideWord } from '../body/side'
 import type { DancerLevel } from '../combination/combination'
@@ -171,14 +172,6 @@ const RISK_WORD: Readonly<Record<Risk, string>> = {
   back: 'moves that load the back',
   knees: 'moves that load the knees',
   impact: 'jumps or hops',
-}
-
-/** A facing in the words of the room: `the right wall`, `45° to the left of front`. */
-export function facingWord(facing: number): string {
-  const around = ((facing % 360) + 360) % 360
-  const wall = { 0: 'front', 90: 'the right wall', 180: 'the back', 270: 'the left wall' }[around]
-  if (wall) return wall
-  return around < 180 ? `${around}° to the right of front` : `${360 - around}° to the left of front`
 }
 
 /** How far and where, in the dancer's words: `1.2 m to the right and 0.5 m to the front`. */

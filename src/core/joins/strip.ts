@@ -1,5 +1,6 @@
+import { facingWord } from '../body/facing'
 import type { Checked } from '../findings/check'
-import { facingWord, wayWords } from '../findings/findingText'
+import { wayWords } from '../findings/findingText'
 import { roundEnds } from '../simulate/simulate'
 import { endsAway } from '../space/space'
 import { secondsOfTicks } from '../time/tempo'

@@ -1,7 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
+import old from '../../../tests/fixtures/combinations-v1.json'
 import { combination, feet } from '../../../tests/write'
+import { SCHEMA_VERSION } from '../combination/combination'
 import { upgrade } from '../combination/upgrade'
 import { UserError } from '../errors'
 import { readSwayJson, writeSwayJson } from './swayJson'
@@ -113,6 +115,33 @@ describe('combination files', () => {
         }
       }),
       { numRuns: 1500, seed: 42 },
+    )
+  })
+
+  it('of version 1 open unchanged: the demo of then, and anything it could have held', () => {
+    expect(old.length).toBeGreaterThan(4)
+    for (const record of old) {
+      const now = readSwayJson(JSON.stringify(record))
+      expect(now).toEqual({ ...record, schemaVersion: SCHEMA_VERSION })
+      expect(now.teachTempo).toBe(record.teachTempo)
+    }
+    fc.assert(
+      fc.property(anyCombination(), fc.integer({ min: 40, max: 220 }), (any, teachTempo) => {
+        const record = {
+          ...any,
+          schemaVersion: 1,
+          teachTempo,
+          phrases: any.phrases.map((phrase) => ({
+            ...phrase,
+            events: phrase.events.map(({ range: _, ...event }) => event),
+          })),
+        }
+        expect(readSwayJson(JSON.stringify(record))).toEqual({
+          ...record,
+          schemaVersion: SCHEMA_VERSION,
+        })
+      }),
+      { numRuns: 200, seed: 43 },
     )
   })
 

@@ -133,10 +133,8 @@ describe('whatever the feet are asked for', () => {
           })),
         }
         // Two things on one tick clash; which of them is danced first is anybody's guess.
-        const clashes = checkCombination(plain, vocabulary).findings.some(
-          ({ code, spot }) => code === 'layer.clash' && spot.layer === 'feet',
-        )
-        if (!clashes)
+        const ticks = simulate(plain, vocabulary).danced.map(({ at }) => at)
+        if (new Set(ticks).size === ticks.length)
           expect(simulate(turned, vocabulary).end).toEqual(simulate(plain, vocabulary).end)
       }),
       { numRuns: 200, seed: 127 },

@@ -152,8 +152,11 @@ const stepsIn = oncePerPhrase((events, vocabulary): readonly PhraseStep[] =>
 function asWritten(passes: readonly Pass[], vocabulary: Vocabulary): readonly Planned[] {
   const planned: Planned[] = []
   for (const pass of passes)
-    for (const { at, length, action, event } of stepsIn(pass.events, vocabulary))
+    for (const { at, length, action, event } of stepsIn(pass.events, vocabulary)) {
+      // What runs on behind a pickup danced again belongs to the round that follows.
+      if (pass.leadIn && at >= pass.leadIn.countOne) continue
       planned.push({ at: tick(pass.at + at), length, action, pass, event })
+    }
   return planned
 }
 

@@ -4,27 +4,39 @@ import { mirror } from '../combination/mirror'
 import { LAYERS } from '../moves/move'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
 import { simulate } from '../simulate/simulate'
-import { sayPass } from './say'
+import { type CountWords, sayPass, sayPickup } from './say'
+
+/** One count: what is danced, what is called, and what stands beside it. */
+function lineOf({ count, feet, layers, cues, asides }: CountWords): string {
+  const said = [...feet, ...layers.map(({ text }) => text)].join('. ')
+  const cue = cues.length > 0 ? `  “${cues.join(', ')}”` : ''
+  const beside = asides.length > 0 ? `  (${asides.join('; ')})` : ''
+  return `${String(count).padStart(4)}  ${said}${said ? '.' : ''}${cue}${beside}`.trimEnd()
+}
 
 /** What to do on each count in words, both sides: a page to hand out. */
 export function handout(combination: Combination, base: Vocabulary): string {
   const vocabulary = vocabularyFor(combination, base)
   const { lead, title, tempo } = combination
+  const layers = new Set(LAYERS)
   const sides = [lead, otherSide[lead]].map((side) => {
     const simulation = simulate(side === lead ? combination : mirror(combination), vocabulary)
     const passes = simulation.passes.map((pass) => {
       const { name, title: own } = pass.phrase
       const again = pass.times > 1 ? ` (${pass.time} of ${pass.times})` : ''
-      const lines = sayPass(simulation, pass, new Set(LAYERS), vocabulary).map(
-        ({ count, feet, layers, cues }) => {
-          const said = [...feet, ...layers.map(({ text }) => text)].join('. ')
-          const cue = cues.length > 0 ? `  “${cues.join(', ')}”` : ''
-          return `${String(count).padStart(4)}  ${said}${said ? '.' : ''}${cue}`.trimEnd()
-        },
-      )
+      const lines = sayPass(simulation, pass, layers, vocabulary).map(lineOf)
       return [`${name}${own ? ` · ${own}` : ''}${again}`, ...lines].join('\n')
     })
-    return [`${sideWord[side].toUpperCase()} SIDE`, ...passes].join('\n\n')
+    const pickup = sayPickup(simulation, layers, vocabulary).map(lineOf)
+    const led =
+      pickup.length > 0
+        ? [
+            [combination.pickup?.each ? 'Before every round' : 'Before count 1', ...pickup].join(
+              '\n',
+            ),
+          ]
+        : []
+    return [`${sideWord[side].toUpperCase()} SIDE`, ...led, ...passes].join('\n\n')
   })
   return `${title || 'Combination'} · ${tempo} counts a minute\n\n${sides.join('\n\n')}\n`
 }

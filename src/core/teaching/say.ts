@@ -1,13 +1,23 @@
+import { facingWord } from '../body/facing'
 import type { Direction, FootAction } from '../body/feet'
-import { compassWord } from '../body/places'
-import { type Side, sideWord } from '../body/side'
-import type { Event } from '../combination/combination'
+import { Compass, compassWord, mirrorCompass } from '../body/places'
+import { otherSide, SIDES, type Side, sideWord } from '../body/side'
+import type { Event, Remark, What } from '../combination/combination'
 import { gazeName, nameOf } from '../combination/names'
-import type { Pass } from '../combination/passes'
-import type { Layer } from '../moves/move'
+import { type Pass, pickupTicks } from '../combination/passes'
+import { turningOf } from '../moves/motion'
+import type { Layer, Move } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
 import { type Simulation, stateAt } from '../simulate/simulate'
-import { labelOfSpan, labelOfTick, TICKS_PER_COUNT, tick, tickOfCount } from '../time/time'
+import {
+  labelIn,
+  labelOfSpan,
+  type Span,
+  TICKS_PER_COUNT,
+  type Tick,
+  tick,
+  tickOfCount,
+} from '../time/time'
 
 /** What to do on one count, in words a dancer can follow. */
 export interface CountWords {
@@ -18,8 +28,10 @@ export interface CountWords {
   readonly layers: readonly { readonly layer: Layer; readonly text: string }[]
   /** Where the weight is when the count is over. */
   readonly weight: string
-  /** Spoken cues written for this count. */
+  /** Spoken cues written for this count, of a move or of the phrase. */
   readonly cues: readonly string[]
+  /** What a page says beside it: easier forms, lyrics, notes, what is held, where it faces. */
+  readonly asides: readonly string[]
 }
 
 function directionWords(direction: Direction, foot: Side): string {
@@ -91,29 +103,121 @@ function sayAction(action: FootAction): string {
 
 const capital = (text: string): string => `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}`
 
+/** `until 4`: where something ends that lasts longer than a count. */
+function untilWords(event: Span, counts: number): string {
+  if (event.length <= TICKS_PER_COUNT) return ''
+  const label = labelIn(counts)
+  const last = labelOfSpan(event, label).split(/[->]/).at(-1) ?? ''
+  return `, until ${last}`
+}
+
+/** How often it is danced, and on which sides in turn. */
+function everyWords(what: Extract<What, { kind: 'move' }>): string {
+  if (what.every === undefined) return ''
+  const counts = what.every / TICKS_PER_COUNT
+  return counts === 1
+    ? ', on every count'
+    : counts === 0.5
+      ? ', on every half count'
+      : `, every ${Math.round(counts * 100) / 100} counts`
+}
+
+/** A half ring says where it goes; its side alone would leave that open. */
+function goesTo(what: Extract<What, { kind: 'move' }>, move: Move | undefined): string | undefined {
+  const [path, ...more] = move?.motion ?? []
+  if (path?.verb !== 'arc' || more.length > 0 || !turningOf(move?.motion ?? [])) return undefined
+  const end = Compass.safeParse(path.places.at(-1)).data
+  if (!end || path.places[0] === end) return undefined
+  return `to the ${compassWord[what.side === 'L' ? mirrorCompass(end) : end]}`
+}
+
+const SIDE_AT_END = / (R|L|cw|ccw)$/
+const WAY_WORDS: ReadonlyMap<string, string> = new Map([
+  ['R', ' right'],
+  ['L', ' left'],
+  ['cw', ', clockwise'],
+  ['ccw', ', anticlockwise'],
+])
+
+/** A move by name, with its side, how often, how large and how long. */
+function sayMove(
+  event: Event,
+  what: Extract<What, { kind: 'move' }>,
+  vocabulary: Vocabulary,
+): string {
+  const { as, size, rate } = event
+  const name = nameOf(event, vocabulary)
+  const where = goesTo(what, vocabulary.find(what.move))
+  const side = as ? '' : (WAY_WORDS.get(SIDE_AT_END.exec(name)?.[1] ?? '') ?? '')
+  const plain = as ?? name.replace(SIDE_AT_END, '')
+  const sides = !what.alt ? (where ? `, ${where}` : side) : turnsWords(what, where ?? side)
+  return [
+    plain,
+    sides,
+    everyWords(what),
+    size !== undefined && `, at ${size} % of its size`,
+    rate !== undefined && `, ${rate} a count`,
+    what.via && `, by the ${what.via}`,
+  ]
+    .filter(Boolean)
+    .join('')
+}
+
+/** Repeats that take turns: the first on the side that is written. */
+const turnsWords = (what: Extract<What, { kind: 'move' }>, side: string): string =>
+  what.side
+    ? ` ${sideWord[what.side]}, ${sideWord[otherSide[what.side]]}, ${sideWord[what.side]} …`
+    : `${side}, then the other way round, in turn`
+
 /** What one event of another layer asks for. */
-function sayEvent(event: Event, vocabulary: Vocabulary): string {
+function sayEvent(event: Event, counts: number, vocabulary: Vocabulary): string {
   const { what } = event
-  const until = event.length > TICKS_PER_COUNT ? ` (${labelOfSpan(event)})` : ''
-  switch (what.kind) {
-    case 'at':
-      return `${event.layer === 'torso' ? 'ribs' : 'hips'} to the ${compassWord[what.place]}${until}`
-    case 'arms': {
-      const via = what.via ? `, by the ${what.via}` : ''
-      if (what.R === what.L) return `both arms to ${what.R}${via}${until}`
-      const each = (['R', 'L'] as const).flatMap((side) => {
-        const place = what[side]
-        return place ? [`${sideWord[side]} arm to ${place}`] : []
-      })
-      return `${each.join(', ')}${via}${until}`
-    }
-    case 'look':
-      return `${gazeName[what.gaze]}${until}`
-    default: {
-      const name = nameOf(event, vocabulary).replace(/ R$/, ' right').replace(/ L$/, ' left')
-      return `${name.replace(/ cw$/, ', clockwise').replace(/ ccw$/, ', anticlockwise')}${until}`
+  const until = untilWords(event, counts)
+  const maybe = event.optional ? 'if you like: ' : ''
+  const already = event.on ? ', there on the count' : ''
+  const text = (): string => {
+    switch (what.kind) {
+      case 'at':
+        return `${event.layer === 'torso' ? 'ribs' : 'hips'} to the ${compassWord[what.place]}`
+      case 'arms': {
+        const via = what.via ? `, by the ${what.via}` : ''
+        if (what.R === what.L) return `both arms to ${what.R}${via}`
+        const each = SIDES.flatMap((side) => {
+          const place = what[side]
+          return place ? [`${sideWord[side]} arm to ${place}`] : []
+        })
+        return `${each.join(', ')}${via}`
+      }
+      case 'look':
+        return gazeName[what.gaze]
+      case 'move':
+        return sayMove(event, what, vocabulary)
+      case 'foot':
+        return sayAction(what.action)
     }
   }
+  // What the instructor calls it is said as she writes it.
+  const said = event.as && what.kind !== 'move' ? event.as : text()
+  return `${maybe}${said}${already}${until}`
+}
+
+/** What a page says beside a move: its easier and harder form, its lyric word, what was noted. */
+function asidesOf(event: Event, vocabulary: Vocabulary): readonly string[] {
+  const name = nameOf(event, vocabulary)
+  const form = (id: string | undefined) => id && (vocabulary.find(id)?.name.toLowerCase() ?? id)
+  const [easier, harder] = [form(event.easier), form(event.harder)]
+  return [
+    ...(easier ? [`easier for ${name}: ${easier}`] : []),
+    ...(harder ? [`harder for ${name}: ${harder}`] : []),
+    ...(event.words ? [`words: “${event.words}”`] : []),
+    ...(event.note ? [event.note] : []),
+  ]
+}
+
+/** What is noted for a place and belongs to no move; what is said stands with the cues. */
+const remarkWords = ({ kind, text, ...span }: Remark, counts: number): string => {
+  const until = untilWords(span, counts)
+  return kind === 'words' ? `words: “${text}”${until}` : kind === 'prop' ? `${text}${until}` : text
 }
 
 /** What to do on each count of a phrase, for the layers that are being practised. */
@@ -123,31 +227,80 @@ export function sayPass(
   layers: ReadonlySet<Layer>,
   vocabulary: Vocabulary,
 ): readonly CountWords[] {
-  return Array.from({ length: pass.phrase.counts }, (_, i): CountWords => {
-    const from = tickOfCount(i + 1)
-    const to = from + TICKS_PER_COUNT
-    const here = pass.events.filter((event) => event.at >= from && event.at < to)
-    const steps = simulation.danced.filter(
-      ({ at, pass: danced }) =>
-        danced.index === pass.index && at - pass.at >= from && at - pass.at < to,
-    )
-    const weight = stateAt(simulation, pass.at + to - 1).weight
-    return {
-      count: i + 1,
-      feet: layers.has('feet')
-        ? steps.map(({ at, action }) => withLabel(tick(at - pass.at), sayAction(action)))
-        : [],
-      layers: here
-        .filter((event) => event.layer !== 'feet' && layers.has(event.layer))
-        .map((event) => ({
-          layer: event.layer,
-          text: withLabel(event.at, sayEvent(event, vocabulary)),
-        })),
-      weight: weight === 'both' ? 'both feet' : `${sideWord[weight]} foot`,
-      cues: here.flatMap(({ cue }) => (cue ? [cue] : [])),
-    }
+  return Array.from({ length: pass.phrase.counts }, (_, i) =>
+    sayCount(simulation, pass, i + 1, layers, vocabulary),
+  )
+}
+
+/**
+ * What the pickup asks for, count by count; empty without one. Each is called by the count it
+ * has in an eight: the one before count 1 is the last of its phrase.
+ */
+export function sayPickup(
+  simulation: Simulation,
+  layers: ReadonlySet<Layer>,
+  vocabulary: Vocabulary,
+): readonly CountWords[] {
+  const [pass] = simulation.passes
+  const counts = pickupTicks(simulation.combination) / TICKS_PER_COUNT
+  if (!pass) return []
+  return Array.from({ length: counts }, (_, i) => {
+    const said = sayCount(simulation, pass, i + 1 - counts, layers, vocabulary)
+    return { ...said, count: said.count + pass.phrase.counts }
   })
 }
 
-const withLabel = (at: ReturnType<typeof tick>, text: string): string =>
-  at % TICKS_PER_COUNT === 0 ? capital(text) : `${labelOfTick(at)}: ${text}`
+function sayCount(
+  simulation: Simulation,
+  pass: Pass,
+  count: number,
+  layers: ReadonlySet<Layer>,
+  vocabulary: Vocabulary,
+): CountWords {
+  const { counts, facings = [] } = pass.phrase
+  const from = tickOfCount(count)
+  const to = from + TICKS_PER_COUNT
+  const isHere = ({ at }: { readonly at: number }) => at >= from && at < to
+  const here = pass.events.filter(isHere)
+  const remarks = pass.remarks.filter(isHere)
+  const steps = simulation.danced.filter(
+    ({ at, pass: danced }) => danced.index === pass.index && isHere({ at: at - pass.at }),
+  )
+  const { weight } = stateAt(simulation, pass.at + to - 1)
+  const label = labelIn(counts)
+  const withLabel = (at: Tick, text: string): string =>
+    at % TICKS_PER_COUNT === 0 ? capital(text) : `${label(at)}: ${text}`
+  return {
+    count,
+    feet: layers.has('feet')
+      ? steps.map(({ at, action, event }) =>
+          withLabel(
+            tick(at - pass.at),
+            `${event.optional ? 'if you like: ' : ''}${sayAction(action)}`,
+          ),
+        )
+      : [],
+    layers: here
+      .filter((event) => event.layer !== 'feet' && layers.has(event.layer))
+      .map((event) => ({
+        layer: event.layer,
+        text: withLabel(event.at, sayEvent(event, counts, vocabulary)),
+      })),
+    weight: weight === 'both' ? 'both feet' : `${sideWord[weight]} foot`,
+    cues: [
+      ...new Set([
+        ...here.flatMap(({ cue }) => (cue ? [cue] : [])),
+        ...remarks.flatMap(({ kind, text }) => (kind === 'say' ? [text] : [])),
+      ]),
+    ],
+    asides: [
+      ...here
+        .filter(({ layer }) => layers.has(layer))
+        .flatMap((event) => asidesOf(event, vocabulary)),
+      ...remarks.filter(({ kind }) => kind !== 'say').map((remark) => remarkWords(remark, counts)),
+      ...facings
+        .filter(isHere)
+        .map(({ at }) => `facing ${facingWord(stateAt(simulation, pass.at + at).facing)}`),
+    ],
+  }
+}

@@ -46,16 +46,74 @@ describe('what to do on a count, in words', () => {
 
   it.each([
     ['hips 1 at FR', 'Hips to the front right'],
-    ['torso 1-2 at L', 'Ribs to the left (1-2)'],
+    ['torso 1-2 at L', 'Ribs to the left, until 2'],
     ['arms 1 both high-v via side', 'Both arms to high-v, by the side'],
     ['arms 1 R crown, L hips', 'Right arm to crown, left arm to hips'],
     ['head 1 look over L', 'Look over L shoulder'],
-    ['hips 1-2 hip-circle-small cw', 'Small hip circle, clockwise (1-2)'],
+    ['hips 1-2 hip-circle-small cw', 'Small hip circle, clockwise, until 2'],
     ['hips 1 hip-drop L', 'Hip drop left'],
     ['hips 1 hip-drop L as "plop"', 'Plop'],
+    ['hips 1-8 hip-bump R every 1 alt', 'Hip bump right, left, right …, on every count, until 8'],
+    [
+      'hips 1-8 hip-bump L every & alt',
+      'Hip bump left, right, left …, on every half count, until 8',
+    ],
+    ['hips 1-8 hip-drop R every 2', 'Hip drop right, every 2 counts, until 8'],
+    ['hips 1-2 half-circle-front L', 'Half circle front, to the left, until 2'],
+    ['hips 1-2 half-circle-front R', 'Half circle front, to the right, until 2'],
+    ['hips ~5 hip-drop R', undefined],
+    ['torso ~1 chest-pop size 50%', 'If you like: chest pop, at 50 % of its size'],
+    ['hips 1 at R on', 'Hips to the right, there on the count'],
+    ['arms 1-2 both high-v', 'Both arms to high-v, until 2'],
   ])('%s: %s', (line, words) =>
-    expect(said(line)[0]?.layers.map(({ text }) => text)).toEqual([words]),
+    expect(said(line)[0]?.layers.map(({ text }) => text)).toEqual(words ? [words] : []),
   )
+
+  it('prints on a page all that is written: the pickup, cues, lyrics, notes, props, facings, forms', () => {
+    const page = handout(
+      read(
+        [
+          'pickup 2',
+          'phrase A 8',
+          '  feet   <7 touch R side; <8 step R forward turn 90; 1 step L side; ~3 step R side turn -90',
+          '  hips   5-8 hip-bump R every 1 alt easier hip-sway; 1 hip-drop L harder hip-bump note "small"',
+          '  arms   1 both high-v words "moon"',
+          '  say    1 "left foot"; 5 "bumps"',
+          '  words  5-6 "river"',
+          '  note   7 "spot the front wall"',
+          '  prop   1-8 "veil in both hands"',
+          '  facing 3 0',
+          'order A',
+        ].join('\n'),
+      ),
+      vocabulary,
+    )
+    const [right = '', left = ''] = page.split('LEFT SIDE')
+    for (const words of [
+      'Before count 1',
+      '   7  Right foot touches to the right.',
+      '   8  Right foot steps forward, turning 90° to the right.',
+      'If you like: right foot steps to the right, turning 90° to the left',
+      'Hip bump right, left, right …, on every count, until 8',
+      'easier for hip bump R: hip sway',
+      'harder for hip drop L: hip bump; small',
+      'words: “moon”',
+      '“left foot”',
+      '“bumps”',
+      'words: “river”, until 6',
+      'spot the front wall',
+      'veil in both hands, until 8',
+      'facing front',
+    ])
+      expect(right).toContain(words)
+    expect(left).toContain('“right foot”')
+    expect(left).toContain('   8  Left foot steps forward, turning 90° to the left.')
+    expect(left).toContain('Hip bump left, right, left …')
+    // Before every round is said where that is so.
+    expect(
+      handout(read('pickup 1 each\nphrase A 4\n feet <4 touch R; 1 step R'), vocabulary),
+    ).toContain('Before every round\n   4  Right foot touches in place.')
+  })
 
   it('says half counts where they are, the weight after each count, and cues', () => {
     const [one, two] = said('feet 1 step R side cue "go"; 1& close L; 2 centre')

@@ -2,7 +2,8 @@ import { otherSide, sideWord } from '../../core/body/side'
 import { LAYERS } from '../../core/moves/move'
 import { layerWord } from '../../core/moves/vocabulary'
 import type { Material } from '../../core/plan/material'
-import { sayPass } from '../../core/teaching/say'
+import type { Pose } from '../../core/pose/joints'
+import { type CountWords, sayPass, sayPickup } from '../../core/teaching/say'
 import { FlatFigure } from '../stage/FlatFigure'
 import { posesByCount } from '../teach/useKeyPoses'
 import classes from './plan.module.css'
@@ -16,6 +17,7 @@ export function SheetPaper({ material }: { readonly material: Material }) {
     <article className={classes.sheet} aria-hidden>
       {[combination.lead, otherSide[combination.lead]].map((side) => {
         const simulation = material.from(side)
+        const pickup = sayPickup(simulation, ALL, simulation.vocabulary)
         return (
           <section key={side}>
             <h1 className="display">
@@ -24,6 +26,16 @@ export function SheetPaper({ material }: { readonly material: Material }) {
                 {sideWord[side]} side · {combination.tempo} counts a minute
               </span>
             </h1>
+            {pickup.length > 0 && (
+              <section>
+                <h2>{combination.pickup?.each ? 'Before every round' : 'Before count 1'}</h2>
+                <ol>
+                  {pickup.map((words) => (
+                    <CountLine key={words.count} words={words} pose={undefined} />
+                  ))}
+                </ol>
+              </section>
+            )}
             {simulation.passes.map((pass) => {
               const poses = posesByCount(simulation, pass, ALL)
               return (
@@ -33,33 +45,9 @@ export function SheetPaper({ material }: { readonly material: Material }) {
                     {pass.times > 1 && ` (${pass.time} of ${pass.times})`}
                   </h2>
                   <ol>
-                    {sayPass(simulation, pass, ALL, simulation.vocabulary).map(
-                      ({ count, feet, layers, weight, cues }) => {
-                        const pose = poses.get(count)
-                        return (
-                          <li key={count}>
-                            <b className="display counts">{count}</b>
-                            <div>
-                              {pose && (
-                                <FlatFigure pose={pose} view="behind" label={`Pose on ${count}`} />
-                              )}
-                            </div>
-                            <p>
-                              {feet.length > 0 && <span>{feet.join('. ')}. </span>}
-                              {layers.map(({ layer, text }) => (
-                                <span key={layer + text}>
-                                  <b>{layerWord[layer]}</b> {text}.{' '}
-                                </span>
-                              ))}
-                              {cues.map((cue) => (
-                                <em key={cue}>“{cue}” </em>
-                              ))}
-                            </p>
-                            <i>{weight}</i>
-                          </li>
-                        )
-                      },
-                    )}
+                    {sayPass(simulation, pass, ALL, simulation.vocabulary).map((words) => (
+                      <CountLine key={words.count} words={words} pose={poses.get(words.count)} />
+                    ))}
                   </ol>
                 </section>
               )
@@ -68,5 +56,34 @@ export function SheetPaper({ material }: { readonly material: Material }) {
         )
       })}
     </article>
+  )
+}
+
+/** One count: its pose, what is danced and called, what stands beside it, and the weight after it. */
+function CountLine({
+  words: { count, feet, layers, weight, cues, asides },
+  pose,
+}: {
+  readonly words: CountWords
+  readonly pose: Pose | undefined
+}) {
+  return (
+    <li>
+      <b className="display counts">{count}</b>
+      <div>{pose && <FlatFigure pose={pose} view="behind" label={`Pose on ${count}`} />}</div>
+      <p>
+        {feet.length > 0 && <span>{feet.join('. ')}. </span>}
+        {layers.map(({ layer, text }) => (
+          <span key={layer + text}>
+            <b>{layerWord[layer]}</b> {text}.{' '}
+          </span>
+        ))}
+        {cues.map((cue) => (
+          <em key={cue}>“{cue}” </em>
+        ))}
+        {asides.length > 0 && <small>({asides.join('; ')})</small>}
+      </p>
+      <i>{weight}</i>
+    </li>
   )
 }
