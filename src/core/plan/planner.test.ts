@@ -138,10 +138,8 @@ describe('a plan of any combinations and wishes', () => {
         // Ten minutes at forty counts a minute take one new thing, and no review of a long phrase.
         if (wishes.minutes >= 20) expect(drills[1]?.kind).toBe('review')
       }
-      // A class so short that not one new thing fits says so by what is left, and ends there.
-      const isStuck =
-        classes.at(-1)?.taught.length === 0 && planClass(wishes, materials).left.length > 0
-      if (isStuck) expect(wishes.minutes).toBeLessThan(25)
+      // Ten minutes may hold not one new thing; then nothing more is promised.
+      const isStuck = wishes.minutes < 20 && classes.at(-1)?.taught.length === 0
       const taught = classes.flatMap((one) => one.taught)
       for (const id of isStuck ? [] : wishes.combinations)
         for (const pass of firstPasses(materials.find(id)?.lead.passes ?? []))
