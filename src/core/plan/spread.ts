@@ -25,7 +25,10 @@ export function spreadOver(wishes: PlanWishes, materials: Materials): readonly S
     const taught = drills.filter(({ kind }) => NEW_KINDS.has(kind))
     classes.push({ drills, taught })
     if (left.length === 0 || taught.length === 0) break
-    now = afterClass(now, drills, materials)
+    const next = afterClass(now, drills, materials)
+    // A class too short to put anything new on the feet would be given again and again.
+    if (next.known.taught.length === now.known.taught.length) break
+    now = next
   }
   return classes
 }
