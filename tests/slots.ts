@@ -1,21 +1,16 @@
 import type { Keeping } from '../src/storage/records'
-import type { Slots } from '../src/storage/slots'
+import { type Slots, slotsInMemory } from '../src/storage/slots'
 import { type UnsavedOf, unsavedIn } from '../src/storage/unsaved'
 
 /** Local storage as a plain map; `full` has no room any more. */
 export function slots(full = false): Slots {
-  const map = new Map<string, string>()
+  const store = slotsInMemory()
+  if (!full) return store
   return {
-    get length() {
-      return map.size
+    ...store,
+    setItem: () => {
+      throw new Error('quota')
     },
-    key: (i) => [...map.keys()][i] ?? null,
-    getItem: (key) => map.get(key) ?? null,
-    setItem: (key, value) => {
-      if (full) throw new Error('quota')
-      map.set(key, value)
-    },
-    removeItem: (key) => map.delete(key),
   }
 }
 

@@ -1,3 +1,4 @@
+import { dequal } from 'dequal'
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import { z } from 'zod'
 import type { Combination } from '../core/combination/combination'
@@ -10,6 +11,7 @@ import { readSwayJson, writeSwayJson } from '../core/sheet/swayJson'
 import type { Combinations } from './combinations'
 import { OwnEntry, SPOKEN_VERSION, type SpokenRow } from './database'
 import { type HouseStore, readHouse } from './house'
+import type { Together } from './keeping'
 import type { OwnWords } from './own'
 import type { Records } from './records'
 import type { Teaching } from './teaching'
@@ -25,6 +27,8 @@ const TEACHING_PATHS = {
 } as const
 const SPOKEN_PATH = 'spoken-words.json'
 const MOST_BYTES = 200_000_000
+/** Bytes of one file of it, unpacked: a large diary with a voice of hundreds of words is under that. */
+const MOST_UNPACKED = 100_000_000
 
 const Manifest = z.object({
   kind: z.literal('molten-sway-backup'),
@@ -56,6 +60,7 @@ export interface Kept {
   readonly own: OwnWords
   readonly house: HouseStore
   readonly teaching: Teaching
+  readonly together: Together
 }
 
 /**
@@ -78,7 +83,8 @@ export async function writeBackup({
     files[path] = strToU8(writeSwayJson(combination))
   }
   files[OWN_PATH] = strToU8(`${JSON.stringify(await own.list(), null, 2)}\n`)
-  files[HOUSE_PATH] = strToU8(`${JSON.stringify(await house.get(), null, 2)}\n`)
+  const { rules } = await house.get()
+  files[HOUSE_PATH] = strToU8(`${JSON.stringify(rules, null, 2)}\n`)
   for (const [kind, path] of Object.entries(TEACHING_PATHS)) {
     const { all } = await teaching[kind as keyof typeof TEACHING_PATHS].list()
     files[path] = strToU8(`${JSON.stringify(all, null, 2)}\n`)
@@ -96,71 +102,139 @@ export async function writeBackup({
 }
 
 const NOTHING = 'Nothing was changed.'
+const LEFT_OUT = 'It was left out; take it from another backup.'
+
+/** How far the reading of a backup is, and whether it is still wanted. */
+export interface Progress {
+  readonly onFile: (done: number, all: number) => void
+  readonly signal: AbortSignal
+}
+
+/** What a file of a backup comes to: written with all others, or not at all. */
+type Write = () => Promise<FileReport>
 
 /**
  * Brings a backup back, beside what is here: what is the same is left alone, what differs
- * is kept twice. Damaged files in it are named, and the others still come in.
- * @throws UserError when it is no backup at all.
+ * is kept twice. All of it is read and checked first, then written at once: either all that
+ * could be read is here, or nothing of it. Damaged files in it are named.
+ * @throws UserError when it is no backup at all, or can't be stored; AbortError when stopped.
  */
 export async function restoreBackup(
   bytes: Uint8Array,
-  { combinations, own, house, teaching }: Kept,
+  kept: Kept,
+  { onFile, signal }: Progress = { onFile: () => {}, signal: new AbortController().signal },
 ): Promise<readonly FileReport[]> {
   if (bytes.length > MOST_BYTES)
     throw new UserError(
       'This file is too large to be a backup.',
       `${NOTHING} Check that it is the right one.`,
     )
-  const files = unzipped(bytes)
-  const manifest = manifestOf(files)
-  const reports: FileReport[] = []
-  const read: { readonly path: string; readonly combination: Combination }[] = []
-  for (const { path, sha256: wanted } of manifest.files) {
-    const file = files[path]
-    const fail = (text: string) => reports.push({ name: path, ok: false, text })
-    if (!file) fail('is missing from the backup.')
-    else if ((await sha256(file)) !== wanted)
-      fail('is damaged: its checksum does not fit. It was left out; take it from another backup.')
-    else
-      try {
-        if (path === OWN_PATH) reports.push(await restoreOwn(strFromU8(file), own))
-        else if (path === HOUSE_PATH) reports.push(await restoreHouse(strFromU8(file), house))
-        else if (path === SPOKEN_PATH) reports.push(await restoreSpoken(strFromU8(file), teaching))
-        else if (path === TEACHING_PATHS.plans)
-          reports.push(
-            await restoreRecords(path, strFromU8(file), teaching.plans, readPlan, 'plans'),
-          )
-        else if (path === TEACHING_PATHS.classes)
-          reports.push(
-            await restoreRecords(path, strFromU8(file), teaching.classes, readClass, 'classes'),
-          )
-        else if (path === TEACHING_PATHS.groups)
-          reports.push(
-            await restoreRecords(path, strFromU8(file), teaching.groups, readGroup, 'groups'),
-          )
-        else read.push({ path, combination: readSwayJson(strFromU8(file)) })
-      } catch (error) {
-        if (!(error instanceof UserError)) throw error
-        fail(`${error.message} ${error.whatToDo}`)
+  const manifest = manifestOf(unzipped(bytes, MANIFEST)?.text)
+  const files = manifest.files
+  const failed: FileReport[] = []
+  const writes: Write[] = []
+  const combinations: { readonly path: string; readonly combination: Combination }[] = []
+  let unpacked = 0
+  for (const [i, { path, sha256: wanted }] of files.entries()) {
+    onFile(i, files.length)
+    const fail = (text: string) => failed.push({ name: path, ok: false, text })
+    // Between two files the page can breathe, and the instructor can stop.
+    await new Promise((resolve) => setTimeout(resolve))
+    signal.throwIfAborted()
+    try {
+      const file = unzipped(bytes, path)
+      unpacked += file?.bytes.length ?? 0
+      if (unpacked > MOST_BYTES)
+        throw new UserError(
+          'This backup grows beyond all measure when it is unpacked.',
+          `${NOTHING} Check that it is the right file.`,
+        )
+      if (!file) fail('is missing from the backup.')
+      else if ((await sha256(file.bytes)) !== wanted)
+        fail(`is damaged: its checksum does not fit. ${LEFT_OUT}`)
+      else {
+        const write = await readFile(path, file.text, kept)
+        if (write) writes.push(write)
+        else combinations.push({ path, combination: readSwayJson(file.text) })
       }
+    } catch (error) {
+      if (unpacked > MOST_BYTES) throw error
+      fail(`${error instanceof Error ? error.message : String(error)} ${LEFT_OUT}`)
+    }
   }
-  // All at once: either the whole backup is here, or nothing of it.
-  const added = await combinations.merge(
-    read.map(({ combination }) => combination),
-    'from the backup',
-  )
-  const came = read.map(({ path, combination }, i) => ({
-    name: path,
-    ok: true,
-    text: `“${combination.title}” ${ADDED_WORDS[added[i] ?? 'added']}`,
-  }))
-  return [...came, ...reports]
+  onFile(files.length, files.length)
+  signal.throwIfAborted()
+  try {
+    return await kept.together(async () => {
+      const reports: FileReport[] = []
+      const added = await kept.combinations.merge(
+        combinations.map(({ combination }) => combination),
+        'from the backup',
+      )
+      for (const [i, { path, combination }] of combinations.entries())
+        reports.push({
+          name: path,
+          ok: true,
+          text: `“${combination.title}” ${ADDED_WORDS[added[i] ?? 'added']}`,
+        })
+      for (const write of writes) reports.push(await write())
+      return [...reports, ...failed]
+    })
+  } catch (cause) {
+    throw new UserError(
+      'The backup could not be stored in this browser.',
+      `${NOTHING} Make room on the disk, then bring it back again.`,
+      { cause },
+    )
+  }
 }
 
-function unzipped(bytes: Uint8Array): Record<string, Uint8Array> {
+/** Reads one file of a backup and says how it is written; undefined for a combination. */
+async function readFile(
+  path: string,
+  text: string,
+  { own, house, teaching }: Kept,
+): Promise<Write | undefined> {
+  switch (path) {
+    case OWN_PATH:
+      return readOwn(text, own)
+    case HOUSE_PATH:
+      return readHouseFile(text, house)
+    case SPOKEN_PATH:
+      return readSpoken(text, teaching)
+    case TEACHING_PATHS.plans:
+      return readRecords(path, text, teaching.plans, readPlan, 'plans')
+    case TEACHING_PATHS.classes:
+      return readRecords(path, text, teaching.classes, readClass, 'classes')
+    case TEACHING_PATHS.groups:
+      return readRecords(path, text, teaching.groups, readGroup, 'groups')
+    default:
+      return undefined
+  }
+}
+
+/** One file of a zip; undefined where there is none of that name. */
+function unzipped(
+  bytes: Uint8Array,
+  path: string,
+): { readonly bytes: Uint8Array; readonly text: string } | undefined {
   try {
-    return unzipSync(bytes)
+    const files = unzipSync(bytes, {
+      filter: ({ name, originalSize }) => {
+        if (name !== path) return false
+        // Before it is unpacked: a small zip can hold a disk full of nothing.
+        if (originalSize > MOST_UNPACKED)
+          throw new UserError(
+            `“${path}” in it is far too large.`,
+            `${NOTHING} Pick a backup that was saved from here.`,
+          )
+        return true
+      },
+    })
+    const found = Object.hasOwn(files, path) ? files[path] : undefined
+    return found && { bytes: found, text: strFromU8(found) }
   } catch (cause) {
+    if (cause instanceof UserError) throw cause
     throw new UserError(
       'This file is no zip, or it is damaged.',
       `${NOTHING} Pick a backup that was saved from here; its name ends in .zip.`,
@@ -169,8 +243,7 @@ function unzipped(bytes: Uint8Array): Record<string, Uint8Array> {
   }
 }
 
-function manifestOf(files: Record<string, Uint8Array>): z.infer<typeof Manifest> {
-  const text = files[MANIFEST]
+function manifestOf(text: string | undefined): z.infer<typeof Manifest> {
   const noBackup = (cause: unknown) =>
     new UserError(
       'This zip is no backup of Molten Sway: its list of files is missing or damaged.',
@@ -180,7 +253,7 @@ function manifestOf(files: Record<string, Uint8Array>): z.infer<typeof Manifest>
   if (!text) throw noBackup(undefined)
   let raw: unknown
   try {
-    raw = JSON.parse(strFromU8(text))
+    raw = JSON.parse(text)
   } catch (cause) {
     throw noBackup(cause)
   }
@@ -191,40 +264,44 @@ function manifestOf(files: Record<string, Uint8Array>): z.infer<typeof Manifest>
   return read.data
 }
 
-async function restoreOwn(text: string, own: OwnWords): Promise<FileReport> {
-  const entries = OwnEntry.array().safeParse(JSON.parse(text))
-  if (!entries.success)
-    throw new UserError('The own moves in it can’t be read.', 'They were left out.')
-  const count = await own.merge(entries.data)
-  return { name: OWN_PATH, ok: true, text: `${count} own names and moves came in.` }
+function readOwn(text: string, own: OwnWords): Write {
+  const entries = OwnEntry.array().safeParse(parsed(text))
+  if (!entries.success) throw new Error('The own moves in it can’t be read.')
+  return async () => {
+    const count = await own.merge(entries.data)
+    return { name: OWN_PATH, ok: true, text: `${count} own names and moves came in.` }
+  }
 }
 
 /** House rules of a backup come in where this studio has set none; else its own stay. */
-async function restoreHouse(text: string, house: HouseStore): Promise<FileReport> {
-  const now = JSON.stringify(await house.get())
+function readHouseFile(text: string, house: HouseStore): Write {
   let rules: HouseRules
   try {
     rules = readHouse(z.record(z.string(), z.unknown()).parse(JSON.parse(text)))
   } catch (cause) {
-    throw new UserError('The house rules in it can’t be read.', 'They were left out.', { cause })
+    throw new Error('The house rules in it can’t be read.', { cause })
   }
-  const report = (said: string) => ({ name: HOUSE_PATH, ok: true, text: said })
-  if (now === JSON.stringify(rules)) return report('The house rules are the same.')
-  if (now !== JSON.stringify(USUAL_RULES)) return report('Your own house rules stay as they are.')
-  await house.save(rules)
-  return report('The house rules came in.')
+  const report = (said: string): FileReport => ({ name: HOUSE_PATH, ok: true, text: said })
+  return async () => {
+    const { rules: now, problem } = await house.get()
+    if (!problem && dequal(now, rules)) return report('The house rules are the same.')
+    if (problem || !dequal(now, USUAL_RULES))
+      return report('Your own house rules stay as they are.')
+    await house.save(rules)
+    return report('The house rules came in.')
+  }
 }
 
 /** Plans, classes or groups come in beside what is here; each one that can't be read is counted. */
-async function restoreRecords<T extends { readonly id: string }>(
+function readRecords<T extends { readonly id: string }>(
   name: string,
   text: string,
   records: Records<T>,
   read: (record: Record<string, unknown>) => T,
   words: string,
-): Promise<FileReport> {
+): Write {
   const raw = z.array(z.record(z.string(), z.unknown())).safeParse(parsed(text))
-  if (!raw.success) throw new UserError(`The ${words} in it can’t be read.`, 'They were left out.')
+  if (!raw.success) throw new Error(`The ${words} in it can’t be read.`)
   let bad = 0
   const good = raw.data.flatMap((record) => {
     try {
@@ -234,9 +311,13 @@ async function restoreRecords<T extends { readonly id: string }>(
       return []
     }
   })
-  const came = await records.merge(good)
-  const left = bad > 0 ? ` ${bad} can’t be read and were left out.` : ''
-  return { name, ok: bad === 0, text: `${came} ${words} came in.${left}` }
+  // One id is one record, whatever a crafted file says.
+  const once = [...new Map(good.map((one) => [one.id, one])).values()]
+  return async () => {
+    const came = await records.merge(once)
+    const left = bad > 0 ? ` ${bad} can’t be read and were left out.` : ''
+    return { name, ok: bad === 0, text: `${came} ${words} came in.${left}` }
+  }
 }
 
 const parsed = (text: string): unknown => {
@@ -262,17 +343,18 @@ const asText = ({ samples, ...word }: SpokenRow): z.infer<typeof SpokenText> => 
   samples: Array.from(samples, (x) => Math.round(Math.max(-1, Math.min(1, x)) * 32_767)),
 })
 
-async function restoreSpoken(text: string, { spoken }: Teaching): Promise<FileReport> {
+function readSpoken(text: string, { spoken }: Teaching): Write {
   const words = SpokenText.array().safeParse(parsed(text))
-  if (!words.success)
-    throw new UserError('The spoken words in it can’t be read.', 'They were left out.')
-  const came = await spoken.merge(
-    words.data.map(({ samples, ...word }) => ({
-      ...word,
-      samples: Float32Array.from(samples, (x) => x / 32_767),
-    })),
-  )
-  return { name: SPOKEN_PATH, ok: true, text: `${came} spoken words came in.` }
+  if (!words.success) throw new Error('The spoken words in it can’t be read.')
+  const rows = words.data.map(({ samples, ...word }) => ({
+    ...word,
+    samples: Float32Array.from(samples, (x) => x / 32_767),
+  }))
+  const once = [...new Map(rows.map((row) => [row.id, row])).values()]
+  return async () => {
+    const came = await spoken.merge(once)
+    return { name: SPOKEN_PATH, ok: true, text: `${came} spoken words came in.` }
+  }
 }
 
 const ADDED_WORDS = {

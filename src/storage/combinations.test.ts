@@ -44,9 +44,12 @@ describe('the shelf', () => {
     const saved = await here.save({ ...lantern, title: 'Mine' }, 1)
     expect(saved).toMatchObject({
       kind: 'elsewhere',
-      copy: { title: 'Mine (from another window)' },
+      copy: { title: 'Mine' },
     })
-    expect(await titles()).toEqual(['Mine (from another window)', 'Theirs'])
+    expect(await titles()).toEqual(['Mine', 'Theirs'])
+    // Two of one name are told apart.
+    const again = await here.save({ ...lantern, title: 'Theirs' }, 1)
+    expect(again).toMatchObject({ copy: { title: 'Theirs (from another window)' } })
   })
 
   it('gives back what was removed', async () => {

@@ -1,3 +1,4 @@
+import { dequal } from 'dequal'
 import { liveQuery } from 'dexie'
 import type { Combination } from '../core/combination/combination'
 import { UserError } from '../core/errors'
@@ -10,6 +11,8 @@ export interface Stored {
   readonly combination: Combination
   readonly revision: number
   readonly changedAt: number
+  /** When it was deleted; absent while it is on the shelf. */
+  readonly removedAt?: number
 }
 
 /** What the shelf shows of one. */
@@ -33,7 +36,7 @@ interface Shelf {
 }
 
 /** What came of a save. `elsewhere` means another window had saved first: both are kept. */
-type Saved =
+export type Saved =
   | { readonly kind: 'saved'; readonly revision: number }
   | { readonly kind: 'elsewhere'; readonly copy: Combination }
 
@@ -146,12 +149,7 @@ export function createCombinations(
       const rows = await combinations.orderBy('changedAt').reverse().toArray()
       return rows.flatMap((raw) => {
         if (raw.removedAt !== undefined) return []
-        try {
-          return [read(raw).combination]
-        } catch (error) {
-          if (!(error instanceof UserError)) throw error
-          return []
-        }
+        return readable(raw) ?? []
       })
     },
     add: (combination) => database.transaction('rw', both, () => addNew([combination])),
@@ -159,18 +157,33 @@ export function createCombinations(
     merge: (list, from) =>
       database.transaction('rw', both, async () => {
         const known = await combinations.bulkGet(list.map(({ id }) => id))
+        const copyTitle = (one: Combination) => `${one.title} (${from})`
+        const titles = new Set(list.filter((_, i) => known[i]).map(copyTitle))
+        // Who brings the same backup back twice has its copies already.
+        const copyIds = await summaries
+          .filter(({ summary, removedAt }) => removedAt === undefined && titles.has(summary?.title))
+          .primaryKeys()
+        const copies = (await combinations.bulkGet(copyIds)).flatMap((raw) => readable(raw) ?? [])
         const added = list.map((combination, i): Added => {
           const before = known[i]
           if (!before) return 'added'
-          const isSame = JSON.stringify(before.record) === JSON.stringify(combination)
-          return before.removedAt === undefined && isSame ? 'same' : 'copy'
+          if (before.removedAt !== undefined) return 'copy'
+          const title = copyTitle(combination)
+          const isCopied = copies.some((copy) =>
+            dequal(copy, { ...combination, id: copy.id, title }),
+          )
+          return isCopied || dequal(readable(before), combination) ? 'same' : 'copy'
         })
+        const taken = new Set<string>()
         await addNew(
           list.flatMap((combination, i) => {
             if (added[i] === 'same') return []
-            if (added[i] === 'added') return [combination]
+            if (added[i] === 'added' && !taken.has(combination.id)) {
+              taken.add(combination.id)
+              return [combination]
+            }
             const isRemoved = known[i]?.removedAt !== undefined
-            const title = isRemoved ? combination.title : `${combination.title} (${from})`
+            const title = isRemoved ? combination.title : copyTitle(combination)
             return [{ ...combination, id: newId(), title }]
           }),
         )
@@ -180,11 +193,12 @@ export function createCombinations(
       database.transaction('rw', both, async (): Promise<Saved> => {
         const before = await combinations.get(combination.id)
         if (before && before.revision !== revision) {
-          const copy = {
-            ...combination,
-            id: newId(),
-            title: `${combination.title} (from another window)`,
-          }
+          // Two of one name are told apart; a name that is just being typed stays as it is.
+          const isNamesake = before.record.title === combination.title
+          const title = isNamesake
+            ? `${combination.title} (from another window)`
+            : combination.title
+          const copy = { ...combination, id: newId(), title }
           await addNew([copy])
           return { kind: 'elsewhere', copy }
         }
@@ -209,6 +223,16 @@ export function createCombinations(
   }
 }
 
+/** A row's combination; undefined where it can't be read by this version. */
+function readable(raw: Row | undefined): Combination | undefined {
+  try {
+    return raw && read(raw).combination
+  } catch (error) {
+    if (error instanceof UserError) return undefined
+    throw error
+  }
+}
+
 function read(raw: Row): Stored {
   const { data, error } = Row.safeParse(raw)
   if (!data)
@@ -223,5 +247,6 @@ function read(raw: Row): Stored {
     combination: readCombination(data.record),
     revision: data.revision,
     changedAt: data.changedAt,
+    ...(data.removedAt !== undefined && { removedAt: data.removedAt }),
   }
 }

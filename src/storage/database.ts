@@ -41,7 +41,7 @@ export type OwnEntry = z.infer<typeof OwnEntry>
 
 /** The house rules, one row. */
 export const HouseRow = z.object({
-  id: z.literal('house'),
+  id: z.enum(['house', 'damaged house']),
   record: z.record(z.string(), z.unknown()),
 })
 export type HouseRow = z.infer<typeof HouseRow>
@@ -55,6 +55,15 @@ export const RecordRow = z.object({
   record: z.record(z.string(), z.unknown()),
 })
 export type RecordRow = z.infer<typeof RecordRow>
+
+/** A class under way, as the floor writes it down. */
+export const FloorRow = z.object({
+  id: z.string(),
+  /** Goes up with every step: of two notes the higher one is the newer. */
+  step: z.int().nonnegative(),
+  record: z.record(z.string(), z.unknown()),
+})
+export type FloorRow = z.infer<typeof FloorRow>
 
 export const SPOKEN_VERSION = 1
 
@@ -88,6 +97,7 @@ export class Database extends Dexie {
   readonly classes!: Table<RecordRow, string>
   readonly groups!: Table<RecordRow, string>
   readonly spoken!: Table<SpokenRow, string>
+  readonly floors!: Table<FloorRow, string>
 
   constructor(name = 'molten-sway') {
     super(name)
@@ -96,5 +106,7 @@ export class Database extends Dexie {
     this.version(2).stores({ summaries: 'id, changedAt', own: 'id' })
     this.version(3).stores({ settings: 'id' })
     this.version(4).stores({ plans: 'id', classes: 'id', groups: 'id', spoken: 'id' })
+    // The floor's place stood in local storage alone, which a browser that is killed loses.
+    this.version(5).stores({ floors: 'id' })
   }
 }

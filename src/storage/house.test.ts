@@ -7,16 +7,16 @@ import { createHouse, readHouse } from './house'
 let names = 0
 const place = () => {
   const database = new Database(`house-${names++}`)
-  return { database, house: createHouse(database) }
+  return { database, house: createHouse(database, () => {}) }
 }
 const small = withFigure({ ...USUAL_RULES, room: { width: 4, depth: 5 } }, 'landing.side', 0.5)
 
 describe('the house rules', () => {
   it('are the usual ones until some are kept, and then those', async () => {
     const { house } = place()
-    expect(await house.get()).toEqual(USUAL_RULES)
+    expect(await house.get()).toEqual({ rules: USUAL_RULES })
     await house.save(small)
-    expect(await house.get()).toEqual(small)
+    expect(await house.get()).toEqual({ rules: small })
     expect(readHouse(JSON.parse(JSON.stringify(small)))).toEqual(small)
   })
 
@@ -31,18 +31,28 @@ describe('the house rules', () => {
     })
     await house.get()
     await new Promise((resolve) => setTimeout(resolve, 50))
-    await createHouse(database).save(small)
+    await createHouse(database, () => {}).save(small)
     await told
-    expect(await house.get()).toEqual(small)
+    expect(await house.get()).toEqual({ rules: small })
   })
 
   it('that are damaged or newer are left where they are, and the usual ones taken', async () => {
     const { database, house } = place()
     for (const record of [{ ...small, dancers: -3 }, { ...small, schemaVersion: 99 }, {}]) {
       await database.settings.put({ id: 'house', record })
-      expect(await house.get()).toEqual(USUAL_RULES)
+      const kept = await house.get()
+      expect(kept.rules).toEqual(USUAL_RULES)
+      expect(kept.problem?.message).toMatch(/can’t be read by this version/)
       expect((await database.settings.get('house'))?.record).toEqual(record)
     }
     await expect(house.save({ ...small, dancers: 0 })).rejects.toThrow()
+    // What a newer app wrote is not written over; what is damaged is put aside.
+    await database.settings.put({ id: 'house', record: { ...small, schemaVersion: 99 } })
+    await expect(house.save(small)).rejects.toThrow(/can’t be read/)
+    expect((await database.settings.get('house'))?.record.schemaVersion).toBe(99)
+    await database.settings.put({ id: 'house', record: { ...small, dancers: -3 } })
+    await house.save(small)
+    expect(await house.get()).toEqual({ rules: small })
+    expect((await database.settings.get('damaged house'))?.record.dancers).toBe(-3)
   })
 })

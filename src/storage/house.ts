@@ -1,12 +1,20 @@
 import { liveQuery } from 'dexie'
 import { upgrade } from '../core/combination/upgrade'
+import { UserError } from '../core/errors'
 import { HOUSE_VERSION, HouseRules, USUAL_RULES } from '../core/house/house'
 import type { Database } from './database'
+import { kept, type OnKept } from './keeping'
+
+/** The rules as they are kept; where they can't be read the usual ones, and what is wrong. */
+export interface KeptHouse {
+  readonly rules: HouseRules
+  readonly problem?: UserError
+}
 
 /** How this studio works: one record, kept in this browser. */
 export interface HouseStore {
-  /** The rules as they are kept; the usual ones where there are none, or where they can't be read. */
-  readonly get: () => Promise<HouseRules>
+  readonly get: () => Promise<KeptHouse>
+  /** @throws UserError where it can't be stored, or what is there is of a newer version. */
   readonly save: (rules: HouseRules) => Promise<void>
   readonly watch: (changed: () => void) => () => void
 }
@@ -22,21 +30,37 @@ export const readHouse = (record: Readonly<Record<string, unknown>>): HouseRules
   HouseRules.parse(upgrade(record, HOUSE_VERSION, UPGRADES))
 
 /** The only code that touches the table of settings. */
-export function createHouse({ settings }: Database): HouseStore {
-  return {
-    async get() {
-      const row = await settings.get('house')
-      if (!row) return USUAL_RULES
-      try {
-        return readHouse(row.record)
-      } catch {
-        // What can't be read stays in the table until something else is saved.
-        return USUAL_RULES
+export function createHouse(database: Database, onKept: OnKept): HouseStore {
+  const { settings } = database
+  const get = async (): Promise<KeptHouse> => {
+    const row = await settings.get('house')
+    if (!row) return { rules: USUAL_RULES }
+    try {
+      return { rules: readHouse(row.record) }
+    } catch (cause) {
+      return {
+        rules: USUAL_RULES,
+        problem: new UserError(
+          'Your house rules can’t be read by this version, so the usual ones are used.',
+          'They are kept as they are. Load the newest version of the app to have them again.',
+          { cause },
+        ),
       }
-    },
-    async save(rules) {
+    }
+  }
+  const save = (rules: HouseRules) =>
+    database.transaction('rw', settings, async () => {
+      const { problem } = await get()
+      // Of a newer app: it is not for this one to write over. What is only damaged is put aside.
+      if (problem?.cause instanceof UserError) throw problem
+      const damaged = problem && (await settings.get('house'))
+      if (damaged) await settings.put({ ...damaged, id: 'damaged house' })
       await settings.put({ id: 'house', record: HouseRules.parse(rules) })
-    },
+    })
+  return {
+    get,
+    save: (rules) =>
+      kept(save(rules), onKept, 'Make room on the disk; it is saved with the next change.'),
     watch(changed) {
       const subscription = liveQuery(() => settings.toArray()).subscribe(changed)
       return () => subscription.unsubscribe()

@@ -52,7 +52,7 @@ describe('the journal', () => {
     await shelf.save({ ...lantern, title: 'Meanwhile' }, 1)
     await createJournal(notesOf(storage, { window: 'two', areGone: true })).recover(shelf)
     const titles = (await shelf.list()).stored.map((s) => s.summary.title)
-    expect(titles.sort()).toEqual(['Later (from another window)', 'Meanwhile'])
+    expect(titles.sort()).toEqual(['Later', 'Meanwhile'])
   })
 
   it('is cleared by its own window, survives a full store, and passes over garbage', async () => {

@@ -15,7 +15,7 @@ let here: OwnWords
 beforeEach(() => {
   name = `own-${names++}`
   database = new Database(name)
-  here = createOwnWords(database)
+  here = createOwnWords(database, () => {})
 })
 const melt = {
   id: 'melt',
@@ -53,7 +53,7 @@ describe('own words', () => {
   })
 
   it('are seen in another window', async () => {
-    const there = createOwnWords(new Database(name))
+    const there = createOwnWords(new Database(name), () => {})
     let told = 0
     const stop = there.watch(() => told++)
     await expect.poll(() => told).toBeGreaterThan(0)

@@ -2,6 +2,7 @@ import { liveQuery, type Table } from 'dexie'
 import { z } from 'zod'
 import { UserError } from '../core/errors'
 import { type Database, RecordRow } from './database'
+import { kept, type OnKept } from './keeping'
 import type { UnsavedOf } from './unsaved'
 
 /** Records of one kind. What can't be read is counted and left where it is. */
@@ -30,8 +31,7 @@ export interface Keeping {
   readonly unsavedOf: UnsavedOf
   /** Milliseconds since 1970. */
   readonly now: () => number
-  /** Told after every write: what went wrong, or that all is well. */
-  readonly onKept: (trouble: UserError | undefined) => void
+  readonly onKept: OnKept
 }
 
 export function createRecords<T extends { readonly id: string }>(
@@ -51,21 +51,7 @@ export function createRecords<T extends { readonly id: string }>(
   const waiting = new Map<string, number>()
   /** Changes that could not be stored; the next one of the same record makes them too. */
   const unmade = new Map<string, readonly ((now: T) => T)[]>()
-  async function kept<R>(work: PromiseLike<R>): Promise<R> {
-    try {
-      const done = await work
-      onKept(undefined)
-      return done
-    } catch (cause) {
-      const error = new UserError(
-        'This could not be saved in the browser.',
-        'Make room on the disk and go on: what you changed is noted, and saved with the next change or start.',
-        { cause },
-      )
-      onKept(error)
-      throw error
-    }
-  }
+  const told = <R>(work: PromiseLike<R>) => kept(work, onKept)
   const know = (value: T) => {
     if (!waiting.has(value.id)) known.set(value.id, value)
     return value
@@ -123,7 +109,7 @@ export function createRecords<T extends { readonly id: string }>(
     },
     async put(value) {
       know(value)
-      await kept(table.put(rowOf(value)))
+      await told(table.put(rowOf(value)))
     },
     async change(id, make) {
       const madeAt = now()
@@ -133,7 +119,7 @@ export function createRecords<T extends { readonly id: string }>(
       const still = (one: (now: T) => T) => !makes.includes(one)
       let stored: T | undefined
       try {
-        stored = await kept(storeChanged(id, makes, madeAt))
+        stored = await told(storeChanged(id, makes, madeAt))
         unmade.set(id, (unmade.get(id) ?? []).filter(still))
       } catch (error) {
         unmade.set(id, [...(unmade.get(id) ?? []), make])
@@ -146,8 +132,8 @@ export function createRecords<T extends { readonly id: string }>(
       if (!waiting.has(id) && !unmade.get(id)?.length) unsaved.clear(id)
       return stored && know(stored)
     },
-    remove: (id) => kept(mark(id, now())),
-    restore: (id) => kept(mark(id, undefined)),
+    remove: (id) => told(mark(id, now())),
+    restore: (id) => told(mark(id, undefined)),
     merge: (values) =>
       database.transaction('rw', table, async () => {
         const known = new Set(await table.toCollection().primaryKeys())

@@ -5,7 +5,7 @@ import { UserError } from '../core/errors'
 export type Slots = Pick<Storage, 'getItem' | 'setItem' | 'removeItem' | 'key' | 'length'>
 
 /** Whether something stored can't be read by this version; a failing disk is another matter. */
-const isUnreadable = (error: unknown): boolean =>
+export const isUnreadable = (error: unknown): boolean =>
   error instanceof UserError || error instanceof z.ZodError || error instanceof SyntaxError
 
 /** What a slot holds; undefined where it holds nothing that can be read. */
@@ -37,3 +37,28 @@ export const slotsFrom = (slots: Slots, prefix: string): readonly string[] =>
   Array.from({ length: slots.length }, (_, i) => slots.key(i) ?? '').filter((slot) =>
     slot.startsWith(prefix),
   )
+
+/** The page's local storage; where that is denied, a place that lasts as long as the page. */
+export function slotsOrNone(open: () => Storage): Slots {
+  try {
+    const slots = open()
+    // Some browsers deny it only when it is asked for something.
+    slots.getItem('')
+    return slots
+  } catch {
+    return slotsInMemory()
+  }
+}
+
+export function slotsInMemory(): Slots {
+  const map = new Map<string, string>()
+  return {
+    get length() {
+      return map.size
+    },
+    key: (i) => [...map.keys()][i] ?? null,
+    getItem: (key) => map.get(key) ?? null,
+    setItem: (key, value) => void map.set(key, value),
+    removeItem: (key) => void map.delete(key),
+  }
+}

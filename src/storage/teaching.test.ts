@@ -13,6 +13,7 @@ import { createCombinations } from './combinations'
 import { Database } from './database'
 import teachingDemo from './demo/teaching.json'
 import { createHouse } from './house'
+import { togetherIn } from './keeping'
 import { createOwnWords } from './own'
 import { createTeaching, readTeachingDemo } from './teaching'
 
@@ -32,8 +33,9 @@ const place = (full = false) => {
       newId: () => 'copy',
       summarise: (c) => summaryOf(c, vocabulary),
     }),
-    own: createOwnWords(database),
-    house: createHouse(database),
+    own: createOwnWords(database, () => {}),
+    house: createHouse(database, () => {}),
+    together: togetherIn(database),
     teaching: createTeaching(
       database,
       store,
@@ -190,32 +192,55 @@ describe('the demo', () => {
 })
 
 describe('a class on the floor', () => {
-  it('is written down at once, found again, and forgotten when it is over', () => {
+  const later = () =>
+    createTeaching(
+      here.database,
+      here.store,
+      keepingIn(here.store, () => 1),
+    ).floor
+
+  it('is written down at once, found again, and forgotten when it is over', async () => {
     const { floor } = here.teaching
     const begun = beginFloor(plan, entry)
     const dancing = floorAfter(begun, { kind: 'start', now: 3 }, materials)
-    floor.write(dancing)
-    expect(
-      createTeaching(
-        here.database,
-        here.store,
-        keepingIn(here.store, () => 1),
-      ).floor.read('c'),
-    ).toEqual(dancing)
-    expect(floor.list()).toEqual([dancing])
-    floor.write(floorAfter(dancing, { kind: 'go', index: 99 }, materials))
-    expect(floor.list()).toEqual([])
-    floor.clear('c')
-    expect(floor.read('c')).toBeUndefined()
+    floor.write(dancing, 4)
+    expect(floor.glance('c')).toEqual({ session: dancing, step: 4 })
+    expect(await later().read('c')).toEqual({ session: dancing, step: 4 })
+    expect(await floor.list()).toEqual([dancing])
+    floor.write(floorAfter(dancing, { kind: 'go', index: 99 }, materials), 5)
+    expect(await floor.list()).toEqual([])
+    await floor.clear('c')
+    expect(await floor.read('c')).toBeUndefined()
   })
 
-  it('passes over what is damaged, and goes on where there is no room to write', () => {
+  it('is there after a browser was killed that had not yet written its local storage', async () => {
+    const dancing = floorAfter(beginFloor(plan, entry), { kind: 'start', now: 3 }, materials)
+    here.teaching.floor.write(dancing, 1)
+    const asking = floorAfter(dancing, { kind: 'finished' }, materials)
+    const before = here.store.getItem('molten-sway floor c') ?? ''
+    here.teaching.floor.write(asking, 2)
+    await expect.poll(async () => (await here.database.floors.get('c'))?.step).toBe(2)
+    // The disk has the older note, or none at all.
+    here.store.setItem('molten-sway floor c', before)
+    expect(await later().read('c')).toEqual({ session: asking, step: 2 })
+    here.store.removeItem('molten-sway floor c')
+    expect(await later().read('c')).toEqual({ session: asking, step: 2 })
+    expect(await later().list()).toEqual([asking])
+  })
+
+  it('of an older app is read as it stands', async () => {
+    const begun = beginFloor(plan, entry)
+    here.store.setItem('molten-sway floor c', JSON.stringify(begun))
+    expect(await later().read('c')).toEqual({ session: begun, step: 0 })
+  })
+
+  it('passes over what is damaged, and goes on where there is no room to write', async () => {
     here.store.setItem('molten-sway floor c', '{"kind":"floor"')
     here.store.setItem('molten-sway floor d', '{"kind":"floor","schemaVersion":1}')
-    expect(here.teaching.floor.read('c')).toBeUndefined()
-    expect(here.teaching.floor.list()).toEqual([])
+    expect(await here.teaching.floor.read('c')).toBeUndefined()
+    expect(await here.teaching.floor.list()).toEqual([])
     const full = place(true).teaching.floor
-    expect(() => full.write(beginFloor(plan, entry))).not.toThrow()
+    expect(() => full.write(beginFloor(plan, entry), 1)).not.toThrow()
   })
 })
 

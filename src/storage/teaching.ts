@@ -5,9 +5,10 @@ import { type FloorSession, readFloor } from '../core/floor/session'
 import { readSoundChoice, type SoundChoice, USUAL_SOUND } from '../core/floor/soundChoice'
 import { folded } from '../core/moves/folded'
 import { type Plan, readPlan } from '../core/plan/plan'
-import { type Database, SPOKEN_VERSION, SpokenRow } from './database'
+import { type Database, FloorRow, SPOKEN_VERSION, SpokenRow } from './database'
+import { kept, type OnKept } from './keeping'
 import { createRecords, type Keeping, type Records } from './records'
-import { readSlot, type Slots, slotsFrom, writeSlot } from './slots'
+import { isUnreadable, readSlot, type Slots, slotsFrom, writeSlot } from './slots'
 
 /** Words the instructor said herself. */
 export interface SpokenWords {
@@ -19,13 +20,25 @@ export interface SpokenWords {
   readonly watch: (changed: () => void) => () => void
 }
 
-/** A class under way, written down at once with every step: a closed tab does not wait. */
-interface FloorNotes {
-  readonly write: (session: FloorSession) => void
-  readonly read: (id: string) => FloorSession | undefined
+/** A class under way, and how many times it was written down. */
+export interface FloorNote {
+  readonly session: FloorSession
+  readonly step: number
+}
+
+/**
+ * A class under way, written down with every step: at once in local storage, since a closed tab
+ * does not wait, and in the database, since a browser that is killed loses the other.
+ */
+export interface FloorNotes {
+  /** The step it was written as; what is newer already stays. */
+  readonly write: (session: FloorSession, step: number) => void
+  /** What is known at once, also of what another window has just written. */
+  readonly glance: (id: string) => FloorNote | undefined
+  readonly read: (id: string) => Promise<FloorNote | undefined>
   /** Those that are not over. */
-  readonly list: () => readonly FloorSession[]
-  readonly clear: (id: string) => void
+  readonly list: () => Promise<readonly FloorSession[]>
+  readonly clear: (id: string) => Promise<void>
 }
 
 /** What the instructor likes to hear on the floor. */
@@ -75,30 +88,74 @@ const PREFIX = 'molten-sway floor '
 
 const SOUND_SLOT = 'molten-sway sound'
 
-const createFloorNotes = (slots: Slots): FloorNotes => ({
-  write: (session) => writeSlot(slots, PREFIX + session.id, session),
-  read: (id) => readSlot(slots, PREFIX + id, readFloor),
-  list: () =>
-    slotsFrom(slots, PREFIX)
-      .flatMap((slot) => readSlot(slots, slot, readFloor) ?? [])
-      .filter(({ phase }) => phase !== 'over'),
-  clear: (id) => slots.removeItem(PREFIX + id),
-})
+/** A note; one of an older app is the class itself, before all others. */
+function readNote(raw: Record<string, unknown>): FloorNote {
+  if (raw.kind === 'floor') return { session: readFloor(raw), step: 0 }
+  const { step, record } = FloorRow.parse(raw)
+  return { session: readFloor(record), step }
+}
+
+function createFloorNotes(
+  { floors }: Database,
+  slots: Slots,
+  onKept: Keeping['onKept'],
+): FloorNotes {
+  const glance = (id: string) => readSlot(slots, PREFIX + id, readNote)
+  const stored = (raw: FloorRow | undefined): FloorNote | undefined => {
+    try {
+      return raw && readNote({ ...raw })
+    } catch (error) {
+      if (!isUnreadable(error)) throw error
+      return undefined
+    }
+  }
+  const newer = (a: FloorNote | undefined, b: FloorNote | undefined) =>
+    !a || (b && b.step > a.step) ? b : a
+  return {
+    write(session, step) {
+      const row: FloorRow = { id: session.id, step, record: { ...session } }
+      writeSlot(slots, PREFIX + session.id, row)
+      kept(
+        floors.put(row),
+        onKept,
+        'Make room on the disk and go on: the place in this class is written down again with the next drill.',
+      ).catch(() => {})
+    },
+    glance,
+    read: async (id) => newer(stored(await floors.get(id).catch(() => undefined)), glance(id)),
+    async list() {
+      const rows = await floors.toArray()
+      const ids = new Set([
+        ...rows.map(({ id }) => id),
+        ...slotsFrom(slots, PREFIX).map((slot) => slot.slice(PREFIX.length)),
+      ])
+      const byId = new Map(rows.map((row) => [row.id, row]))
+      return [...ids]
+        .flatMap((id) => newer(stored(byId.get(id)), glance(id))?.session ?? [])
+        .filter(({ phase }) => phase !== 'over')
+    },
+    async clear(id) {
+      slots.removeItem(PREFIX + id)
+      await floors.delete(id)
+    },
+  }
+}
 
 const createSoundNotes = (slots: Slots): SoundNotes => ({
   read: () => readSlot(slots, SOUND_SLOT, readSoundChoice) ?? USUAL_SOUND,
   write: (choice) => writeSlot(slots, SOUND_SLOT, choice),
 })
 
-function createSpoken(database: Database): SpokenWords {
+function createSpoken(database: Database, onKept: OnKept): SpokenWords {
   const { spoken } = database
   return {
     list: async () =>
       (await spoken.toArray()).flatMap((raw) => SpokenRow.safeParse(raw).data ?? []),
     async save(word) {
-      await spoken.put({ schemaVersion: SPOKEN_VERSION, id: folded(word.text), ...word })
+      const row = { schemaVersion: SPOKEN_VERSION, id: folded(word.text), ...word } as const
+      await kept(spoken.put(row), onKept, 'Make room on the disk, then say it again.')
     },
-    remove: (id) => spoken.delete(id),
+    remove: (id) => kept(spoken.delete(id), onKept),
     merge: (words) =>
       database.transaction('rw', spoken, async () => {
         const known = new Set(await spoken.toCollection().primaryKeys())
@@ -122,8 +179,8 @@ export function createTeaching(database: Database, slots: Slots, keeping: Keepin
     plans,
     classes,
     groups,
-    spoken: createSpoken(database),
-    floor: createFloorNotes(slots),
+    spoken: createSpoken(database, keeping.onKept),
+    floor: createFloorNotes(database, slots, keeping.onKept),
     sound: createSoundNotes(slots),
     recover: async () =>
       (await plans.recover()) + (await classes.recover()) + (await groups.recover()),

@@ -61,3 +61,35 @@ export function windowLocks(locks: LockManager, window: string): WhenGone {
     })
   }
 }
+
+const CHANNEL = 'molten-sway windows'
+/** A window that is there answers well within this time, in milliseconds. */
+const ANSWER_MS = 400
+
+interface Asked {
+  readonly ask?: string
+  readonly answer?: string
+}
+
+/** The same without locks, where a browser has none: a window that is there answers when it is asked. */
+export function windowAsks(window: string): WhenGone {
+  if (typeof BroadcastChannel === 'undefined') return async (_, work) => work()
+  const channel = new BroadcastChannel(CHANNEL)
+  channel.addEventListener('message', ({ data }: MessageEvent<Asked>) => {
+    if (data.ask === window) channel.postMessage({ answer: window } satisfies Asked)
+  })
+  return async (other, work) => {
+    const isThere = await new Promise<boolean>((resolve) => {
+      const hear = ({ data }: MessageEvent<Asked>) => {
+        if (data.answer === other) resolve(true)
+      }
+      channel.addEventListener('message', hear)
+      setTimeout(() => {
+        channel.removeEventListener('message', hear)
+        resolve(false)
+      }, ANSWER_MS)
+      channel.postMessage({ ask: other } satisfies Asked)
+    })
+    if (!isThere) await work()
+  }
+}

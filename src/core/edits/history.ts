@@ -53,3 +53,13 @@ export function redo<T>(history: History<T>): History<T> {
     future: history.future.slice(0, -1),
   }
 }
+
+/** The same history of a document that is called otherwise from now on, in every state it had. */
+export function everyState<T>(
+  { present, past, future }: History<T>,
+  make: (document: T) => T,
+): History<T> {
+  const made = (steps: readonly Step<T>[]) =>
+    steps.map((step) => ({ ...step, document: make(step.document) }))
+  return { present: make(present), past: made(past), future: made(future) }
+}

@@ -32,5 +32,5 @@ export const inWords = (error: unknown): { what: string; toDo: string } =>
     ? { what: error.message, toDo: error.whatToDo }
     : {
         what: 'Something went wrong here.',
-        toDo: `Nothing was changed. Load the page again. (${String(error)})`,
+        toDo: `What is said to be saved is safe. Load the page again. (${String(error)})`,
       }

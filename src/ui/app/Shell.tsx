@@ -1,17 +1,14 @@
 import { ActionIcon, useComputedColorScheme, useMantineColorScheme } from '@mantine/core'
 import { IconMoon, IconSun } from '@tabler/icons-react'
 import { Link, NavLink, Outlet } from 'react-router'
-import { useStore } from '../stores/store'
-import { inWords, Problem } from './Problem'
-import { trouble } from './services'
 import classes from './shell.module.css'
+import { Troubles } from './Troubles'
 
 /** The frame of every screen: the name, the way back to all combinations, light and dark. */
 export function Shell() {
   const { setColorScheme } = useMantineColorScheme()
   const scheme = useComputedColorScheme('light')
   const isDark = scheme === 'dark'
-  const error = useStore(trouble, (now) => now)
   return (
     <div className={classes.shell}>
       <header className={classes.header}>
@@ -44,7 +41,7 @@ export function Shell() {
           {isDark ? <IconSun size={20} /> : <IconMoon size={20} />}
         </ActionIcon>
       </header>
-      {error && <Problem {...inWords(error)} />}
+      <Troubles />
       <Outlet />
     </div>
   )

@@ -16,7 +16,9 @@ import { createRoot } from 'react-dom/client'
 import { RouterProvider } from 'react-router'
 import { UserError } from '../../core/errors'
 import { followHouse } from '../stores/house'
+import { tell, watchForErrors } from '../stores/trouble'
 import { followOwnWords } from '../stores/words'
+import { inWords } from './Problem'
 import { router } from './router'
 import { createServices, readDemo, ServicesProvider } from './services'
 import { resolver, theme } from './theme'
@@ -28,19 +30,37 @@ const queries = new QueryClient({
   },
 })
 
-async function start(root: HTMLElement) {
+/** Does what a start can do without. */
+async function attempt(about: string, work: () => Promise<unknown>): Promise<void> {
   try {
-    await followOwnWords(services.own)
-    await followHouse(services.house)
-    await services.combinations.addDemoOnce(readDemo)
-    await services.journal.recover(services.combinations)
+    await work()
   } catch (cause) {
-    throw new UserError(
-      'This browser does not let the app keep anything.',
-      'Leave private browsing, or allow storage for this address, and load the page again.',
-      { cause },
+    tell(
+      about,
+      cause instanceof UserError
+        ? cause
+        : new UserError(
+            'Some of what is kept in this browser could not be read or brought up to date.',
+            'Nothing was thrown away. Make room on the disk and load the page again.',
+            { cause },
+          ),
     )
   }
+}
+
+async function start(root: HTMLElement) {
+  watchForErrors(window)
+  await services.open(() =>
+    say(root, {
+      what: 'Another window has an older version of the app open.',
+      toDo: 'Close it, or load it again. This one goes on by itself then.',
+    }),
+  )
+  await attempt('words', () => followOwnWords(services.own))
+  await attempt('rules', () => followHouse(services.house))
+  await attempt('demo', () => services.combinations.addDemoOnce(readDemo))
+  await attempt('journal', () => services.journal.recover(services.combinations))
+  root.replaceChildren()
   createRoot(root).render(
     <StrictMode>
       <MantineProvider
@@ -59,11 +79,29 @@ async function start(root: HTMLElement) {
   )
 }
 
+/** Says something before there is a screen. */
+function say(
+  root: HTMLElement,
+  { what, toDo }: { readonly what: string; readonly toDo: string },
+  again?: () => void,
+): void {
+  const box = document.createElement('main')
+  box.className = 'beforeAll'
+  box.setAttribute('role', 'alert')
+  const title = document.createElement('h1')
+  title.textContent = what
+  const text = document.createElement('p')
+  text.textContent = toDo
+  box.append(title, text)
+  if (again) {
+    const button = document.createElement('button')
+    button.textContent = 'Try again'
+    button.addEventListener('click', again)
+    box.append(button)
+  }
+  root.replaceChildren(box)
+}
+
 const root = document.getElementById('root')
 if (!root) throw new Error('the page has no root')
-start(root).catch((error: unknown) => {
-  root.textContent =
-    error instanceof UserError
-      ? `${error.message} ${error.whatToDo}`
-      : `Something went wrong: ${String(error)}`
-})
+start(root).catch((error: unknown) => say(root, inWords(error), () => location.reload()))

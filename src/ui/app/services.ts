@@ -1,18 +1,21 @@
 import { createContext, useContext } from 'react'
 import { Combination } from '../../core/combination/combination'
-import type { UserError } from '../../core/errors'
+import { UserError } from '../../core/errors'
 import { summaryOf } from '../../core/findings/summary'
 import { type Combinations, createCombinations } from '../../storage/combinations'
 import { Database } from '../../storage/database'
 import { createHouse, type HouseStore } from '../../storage/house'
 import { createJournal, type Journal } from '../../storage/journal'
+import { type OnKept, type Together, togetherIn } from '../../storage/keeping'
 import { createOwnWords, type OwnWords } from '../../storage/own'
+import { type Slots, slotsOrNone } from '../../storage/slots'
 import type { Teaching } from '../../storage/teaching'
-import { type UnsavedOf, unsavedIn, windowLocks } from '../../storage/unsaved'
+import { type UnsavedOf, unsavedIn, windowAsks, windowLocks } from '../../storage/unsaved'
 import { createJudge, type Judge } from '../../workers/judge'
 import { createPlayDeck, type PlayDeck } from '../play/deck'
 import { houseNow } from '../stores/house'
 import { createStore } from '../stores/store'
+import { tell } from '../stores/trouble'
 import { ownMoves, vocabularyIn, words } from '../stores/words'
 
 /** What the screens share. */
@@ -26,17 +29,37 @@ export interface Services {
   /** Plans, classes and groups; loaded when they are first asked for. */
   readonly teaching: () => Promise<Teaching>
   readonly newId: () => string
+  /** Runs writes to any tables as one. */
+  readonly together: Together
+  /** Opens what is kept; says so where another window is in the way. */
+  readonly open: (onBlocked: () => void) => Promise<void>
+  /** Called after every combination that was saved. */
+  readonly onSaved: () => void
 }
 
 const newId = () => crypto.randomUUID()
 
 export function createServices(): Services {
   const database = new Database()
+  database.on('versionchange', () => {
+    // A newer app wants to bring the database up: this window must let go of it.
+    database.close()
+    tell(
+      'version',
+      new UserError(
+        'A newer version of the app was opened in another window.',
+        'Load this page again to go on in it. What you have changed since is noted, and saved then.',
+      ),
+    )
+  })
+  const onKept = (about: string) => (error: UserError | undefined) => tell(about, error)
   const summarise = (combination: Combination) =>
     summaryOf(combination, vocabularyIn(combination), houseNow.get().house)
   const combinations = createCombinations(database, { now: Date.now, newId, summarise })
   const window = newId()
-  const unsaved = unsavedIn(localStorage, window, windowLocks(navigator.locks, window))
+  const slots = slotsOrNone(() => localStorage)
+  const locks = navigator.locks as LockManager | undefined
+  const unsaved = unsavedIn(slots, window, locks ? windowLocks(locks, window) : windowAsks(window))
   const journal = createJournal(unsaved)
   const judge = createJudge(() => {
     const { entries } = words.get()
@@ -51,27 +74,78 @@ export function createServices(): Services {
     combinations,
     journal,
     teaching() {
-      teaching ??= openTeaching(database, unsaved)
+      teaching ??= openTeaching(database, slots, unsaved, onKept('teaching'))
+      // A start that failed is tried again when it is asked for again.
+      teaching.catch(() => {
+        teaching = undefined
+      })
       return teaching
     },
-    own: createOwnWords(database),
-    house: createHouse(database),
+    own: createOwnWords(database, onKept('own words')),
+    house: createHouse(database, onKept('house')),
+    together: togetherIn(database),
+    open: (onBlocked) => openDatabase(database, onBlocked),
+    onSaved: askToPersist,
     judge,
     deck: createPlayDeck(),
     newId,
   }
 }
 
-/** What could not be kept of plans, classes and groups, until it can again. */
-export const trouble = createStore<UserError | undefined>(undefined)
+/**
+ * Opens the database. Every write waits for it anyway; this is where it is said why it can't be.
+ * @param onBlocked called while another window of an older version holds it
+ * @throws UserError that says what to do
+ */
+async function openDatabase(database: Database, onBlocked: () => void): Promise<void> {
+  database.on('blocked', onBlocked)
+  try {
+    await database.open()
+  } catch (cause) {
+    const { name } = cause as Error
+    throw name === 'VersionError'
+      ? new UserError(
+          'The work in this browser was written by a newer version of the app.',
+          'Nothing was changed. Load the newest version and open it there.',
+          { cause },
+        )
+      : name === 'QuotaExceededError'
+        ? new UserError(
+            'There is no room left on this disk to keep anything.',
+            'Make room, then try again. Nothing was changed.',
+            { cause },
+          )
+        : new UserError(
+            'This browser does not let the app keep anything.',
+            'Leave private browsing, or allow storage for this address, and try again.',
+            { cause },
+          )
+  }
+}
 
-async function openTeaching(database: Database, unsavedOf: UnsavedOf): Promise<Teaching> {
+/** Whether the browser has promised to keep the work also when the disk gets full. */
+type Persistence = 'unasked' | 'kept' | 'may go'
+export const persistence = createStore<Persistence>('unasked')
+
+/** Asks the browser once, at the first work that was saved, to keep it. */
+function askToPersist(): void {
+  if (persistence.get() !== 'unasked') return
+  persistence.set(() => 'may go')
+  const storage = navigator.storage as StorageManager | undefined
+  storage?.persist?.().then(
+    (isKept) => persistence.set(() => (isKept ? 'kept' : 'may go')),
+    () => {},
+  )
+}
+
+async function openTeaching(
+  database: Database,
+  slots: Slots,
+  unsavedOf: UnsavedOf,
+  onKept: OnKept,
+): Promise<Teaching> {
   const { createTeaching, readTeachingDemo } = await import('../../storage/teaching')
-  const opened = createTeaching(database, localStorage, {
-    unsavedOf,
-    now: Date.now,
-    onKept: (error) => trouble.set(() => error),
-  })
+  const opened = createTeaching(database, slots, { unsavedOf, now: Date.now, onKept })
   await opened.addDemoOnce(async () => {
     const { default: demo } = await import('../../storage/demo/teaching.json')
     return readTeachingDemo(demo)

@@ -27,7 +27,7 @@ export function DancersScreen() {
     )
   return (
     <Dancers
-      first={ready.opened.session}
+      first={ready.opened.note.session}
       materials={ready.materials}
       choice={ready.teaching.sound.read()}
     />

@@ -6,21 +6,15 @@ import { Link, useParams } from 'react-router'
 import { speechSeconds } from '../../audio/speech'
 import { dancedOf } from '../../core/floor/danced'
 import { stepsFor } from '../../core/floor/keys'
-import {
-  drillOf,
-  type FloorSession,
-  paused,
-  restOf,
-  secondsLeft,
-  sidesWords,
-} from '../../core/floor/session'
+import { drillOf, restOf, secondsLeft, sidesWords } from '../../core/floor/session'
 import type { Drill } from '../../core/plan/drill'
 import type { Materials } from '../../core/plan/material'
 import { CLASS_CAUTION, notesOf } from '../../core/plan/notes'
 import { drillTitle } from '../../core/plan/totals'
-import type { Teaching } from '../../storage/teaching'
+import type { FloorNote, Teaching } from '../../storage/teaching'
 import { inWords, Problem } from '../app/Problem'
 import { useServices } from '../app/services'
+import { Troubles } from '../app/Troubles'
 import { NoteLines } from '../teaching/NoteLines'
 import classes from './class.module.css'
 import { useBroadcast } from './dancersChannel'
@@ -49,9 +43,7 @@ export function FloorScreen() {
         <Link to="/plans">Plans</Link>
       </main>
     )
-  return (
-    <Floor first={ready.opened.session} teaching={ready.teaching} materials={ready.materials} />
-  )
+  return <Floor first={ready.opened.note} teaching={ready.teaching} materials={ready.materials} />
 }
 
 /** `24:05`. */
@@ -59,14 +51,15 @@ const clock = (seconds: number): string =>
   `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`
 
 interface FloorProps {
-  readonly first: FloorSession
+  readonly first: FloorNote
   readonly teaching: Teaching
   readonly materials: Materials
 }
 
 function Floor({ first, teaching, materials }: FloorProps) {
   const { deck } = useServices()
-  const { session, act, now } = useClass(paused(first), teaching, materials)
+  const halted = useRef(() => {})
+  const { session, act, now } = useClass(first, teaching, materials, () => halted.current())
   const sound = useSound(teaching, deck)
   const { choice, own } = sound
   const speech = useMemo(() => speechSeconds(own), [own])
@@ -115,6 +108,8 @@ function Floor({ first, teaching, materials }: FloorProps) {
     caller.stop()
     setPlaying(undefined)
   }, [caller])
+
+  halted.current = halt
 
   const press = useCallback(
     (key: FloorKey) => {
@@ -188,6 +183,7 @@ function Floor({ first, teaching, materials }: FloorProps) {
           <IconAdjustments size={22} />
         </ActionIcon>
       </header>
+      <Troubles />
       {session.phase === 'over' || !drill ? (
         <section className={classes.overText}>
           <p className="display">Well danced.</p>

@@ -10,7 +10,7 @@ import {
   paused,
 } from '../../core/floor/session'
 import type { Materials } from '../../core/plan/material'
-import type { Teaching } from '../../storage/teaching'
+import type { FloorNote, Teaching } from '../../storage/teaching'
 import { useCombinations, useMaterials, useTeaching } from '../teaching/useTeaching'
 
 /** All a class on the floor needs; undefined while it is loaded, null where there is no such class. */
@@ -36,45 +36,71 @@ export function useClassRecord(id: string) {
 async function openClass(
   teaching: Teaching,
   id: string,
-): Promise<{ entry: ClassEntry; session: FloorSession } | null> {
+): Promise<{ entry: ClassEntry; note: FloorNote } | null> {
   const entry = await teaching.classes.get(id)
   if (!entry) return null
-  const known = teaching.floor.read(id)
-  if (known) return { entry, session: known }
+  const known = await teaching.floor.read(id)
+  if (known) return { entry, note: known }
   const plan = entry.plan === undefined ? undefined : await teaching.plans.get(entry.plan)
-  return plan ? { entry, session: beginFloor(plan, entry) } : null
+  return plan ? { entry, note: { session: beginFloor(plan, entry), step: 0 } } : null
 }
 
-/** A class under way: every step is written down before anything else happens. */
-export function useClass(first: FloorSession, teaching: Teaching, materials: Materials) {
-  const [session, setSession] = useState(first)
+/** What the music reports by itself; all else somebody asks for. */
+const isReport = ({ kind }: FloorAction): boolean => kind === 'round' || kind === 'finished'
+
+/**
+ * A class under way: every step is written down before anything else happens. Where two windows
+ * have it, the one that was used last goes on, and the other one follows.
+ * @param onTaken called when another window has taken the class on while this one danced
+ */
+export function useClass(
+  first: FloorNote,
+  teaching: Teaching,
+  materials: Materials,
+  onTaken: () => void,
+) {
+  const { id } = first.session
+  const [session, setSession] = useState(() => paused(first.session))
   const now = useRef(session)
-  // Another window has the class: this one follows, to go on from there; nobody dances in both.
+  const step = useRef(first.step)
+  const taken = useRef(onTaken)
+  taken.current = onTaken
+  /** Takes on what another window has written since; nothing where this one is the newest. */
+  const takeOn = useCallback((): FloorSession | undefined => {
+    const theirs = teaching.floor.glance(id)
+    if (!theirs || theirs.step <= step.current) return undefined
+    const wasDancing = now.current.phase === 'dancing'
+    step.current = theirs.step
+    now.current = paused(theirs.session)
+    setSession(now.current)
+    if (wasDancing) taken.current()
+    return now.current
+  }, [teaching, id])
   useEffect(() => {
-    const follow = () => {
-      const theirs = teaching.floor.read(first.id)
-      if (!theirs || now.current.phase === 'dancing') return
-      const next = paused(theirs)
-      if (JSON.stringify(next) === JSON.stringify(now.current)) return
-      now.current = next
-      setSession(next)
-    }
+    const follow = () => void takeOn()
     window.addEventListener('storage', follow)
     return () => window.removeEventListener('storage', follow)
-  }, [teaching, first.id])
+  }, [takeOn])
   const act = useCallback(
     (action: FloorAction): FloorSession => {
+      const theirs = takeOn()
+      // What was danced here belongs to a class that has gone on elsewhere.
+      if (theirs && isReport(action)) return theirs
       const before = now.current
       const next = floorAfter(before, action, materials)
       if (next === before) return before
       now.current = next
-      teaching.floor.write(next)
+      step.current++
+      teaching.floor.write(next, step.current)
       if (next.danced !== before.danced || next.rounds !== before.rounds)
-        void teaching.classes.change(next.id, (entry) => classAfter(entry, next, materials))
+        teaching.classes
+          .change(next.id, (entry) => classAfter(entry, next, materials))
+          // It is said by what keeps the records, and made with the next change.
+          .catch(() => {})
       setSession(next)
       return next
     },
-    [teaching, materials],
+    [takeOn, teaching, materials],
   )
   return { session, act, now }
 }

@@ -1,5 +1,6 @@
 import { Button, Menu, NativeSelect } from '@mantine/core'
 import { IconDownload, IconPlus } from '@tabler/icons-react'
+import { useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import { untouched } from '../../core/diary/charts'
@@ -55,10 +56,13 @@ function Diary({
     [all, group],
   )
   const open = shown.find(({ id }) => id === query.get('class')) ?? shown[0]
-  const underWay = useMemo(
-    () => new Set(all.length > 0 ? teaching.floor.list().map(({ id }) => id) : []),
-    [teaching, all],
-  )
+  const floors = useQuery({
+    queryKey: ['floors', all],
+    queryFn: () => teaching.floor.list(),
+    staleTime: 0,
+    gcTime: 0,
+  })
+  const underWay = useMemo(() => new Set(floors.data?.map(({ id }) => id)), [floors.data])
   const pick = (change: Readonly<Record<string, string | undefined>>) =>
     setQuery((now) => {
       for (const [key, value] of Object.entries(change))

@@ -128,7 +128,7 @@ function OpenPlan({
       group: groups.find(({ id }) => id === plan.group),
     })
     await teaching.classes.put(entry)
-    teaching.floor.write(beginFloor(plan, entry))
+    teaching.floor.write(beginFloor(plan, entry), 0)
     await queries.invalidateQueries({ queryKey: ['records'] })
     await navigate(`/class/${entry.id}`)
   }

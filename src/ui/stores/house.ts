@@ -1,6 +1,7 @@
 import { type House, type HouseRules, settled, USUAL_RULES } from '../../core/house/house'
 import type { HouseStore } from '../../storage/house'
 import { createStore } from './store'
+import { tell } from './trouble'
 
 /** The house rules as this studio has them, and with every figure filled in. */
 interface KnownHouse {
@@ -15,7 +16,8 @@ export const houseNow = createStore<KnownHouse>(of(USUAL_RULES))
 /** Keeps the house in step with what is stored, here and in other windows. */
 export async function followHouse(store: HouseStore): Promise<() => void> {
   const read = async () => {
-    const rules = await store.get()
+    const { rules, problem } = await store.get()
+    tell('house', problem)
     houseNow.set((now) => (JSON.stringify(now.rules) === JSON.stringify(rules) ? now : of(rules)))
   }
   await read()
@@ -25,5 +27,6 @@ export async function followHouse(store: HouseStore): Promise<() => void> {
 /** Shown at once, and stored behind. */
 export function changeHouse(store: HouseStore, change: (rules: HouseRules) => HouseRules): void {
   houseNow.set((now) => of(change(now.rules)))
-  void store.save(houseNow.get().rules)
+  // What went wrong has been told; the rules stay as they are here until they can be stored.
+  store.save(houseNow.get().rules).catch(() => {})
 }

@@ -66,7 +66,7 @@ function shelf(first: Combination) {
     clear: (id: string) => void unsaved.delete(id),
     recover: async () => 0,
   }
-  const services = { combinations: combinations as Combinations, journal }
+  const services = { combinations: combinations as Combinations, journal, onSaved: () => {} }
   return {
     services,
     stored: () => stored,

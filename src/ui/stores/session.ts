@@ -3,7 +3,7 @@ import type { Combination, Event } from '../../core/combination/combination'
 import type { Pass } from '../../core/combination/passes'
 import { type Edit, earliestIn } from '../../core/edits/edit'
 import * as edits from '../../core/edits/edits'
-import { beginHistory, edit, type History, redo, undo } from '../../core/edits/history'
+import { beginHistory, edit, everyState, type History, redo, undo } from '../../core/edits/history'
 import { UserError } from '../../core/errors'
 import type { Layer } from '../../core/moves/move'
 import { LAYERS } from '../../core/moves/move'
@@ -16,7 +16,7 @@ import { endOf, slotAt, TICKS_PER_COUNT, type Tick, tick } from '../../core/time
 import type { Stored } from '../../storage/combinations'
 import type { Services } from '../app/services'
 import { checkedOf, simulationFrom } from './checked'
-import { createSaver, type Saver } from './saver'
+import { createSaver, type Later, later, type Saver } from './saver'
 import { createStore, type Store } from './store'
 
 /** Which lines of the braid are shown: as led, the other side, or both count under count. */
@@ -57,13 +57,27 @@ export interface Session extends Store<SessionState> {
   readonly close: () => void
 }
 
+/** What a session asks of the world besides its services. */
+interface Outside {
+  /** Milliseconds since 1970. */
+  readonly now: () => number
+  readonly later: Later
+}
+
+/**
+ * So long after a change of one's own another window's is not taken on: two who write at once
+ * would tear each other's words, so the next change leads to a copy instead.
+ */
+export const REST_MS = 5000
+
 /** Opens a stored combination for editing; every change is saved as it is made. */
 export function openSession(
   stored: Stored,
-  services: Pick<Services, 'combinations' | 'journal'>,
+  services: Pick<Services, 'combinations' | 'journal' | 'onSaved'>,
+  { now, later: wait }: Outside = { now: Date.now, later },
 ): Session {
   const { combinations } = services
-  const { combination, revision } = stored
+  const { combination } = stored
   const store = createStore<SessionState>({
     history: beginHistory(combination),
     shown: 'lead',
@@ -77,41 +91,64 @@ export function openSession(
     recent: [],
     message: '',
   })
-  const saver = createSaver(services, revision)
+  const saver = createSaver(services, stored, wait)
+  const say = (message: string) => store.set((state) => ({ ...state, message }))
   let known = combination
+  let changedAt = Number.NEGATIVE_INFINITY
+  let isRemoved = false
+  let stopWaiting = () => {}
 
   const stopSaving = store.subscribe(() => {
     const { present } = store.get().history
     if (present === known) return
     known = present
+    changedAt = now()
+    isRemoved = false
     saver.save(present)
   })
   const stopFollowing = saver.subscribe(() => {
     const saved = saver.get()
     if (saved.kind !== 'elsewhere') return
-    // Go on in the copy, so that nothing written here is lost or fought over.
-    const { id, title } = saved.copy
+    // Go on in the copy with all that can be undone, so that nothing written here is fought over.
+    const { written, copy } = saved
+    const inCopy = (one: Combination): Combination => ({
+      ...one,
+      id: copy.id,
+      title: one.title === written.title ? copy.title : one.title,
+    })
     store.set((state) => {
-      const present = { ...state.history.present, id, title }
-      known = present
+      const history = everyState(state.history, inCopy)
+      known = history.present
       return {
         ...state,
-        history: { ...state.history, present },
+        history,
         message:
           'Another window changed this combination too. Both are kept: you are now in a copy.',
       }
     })
   })
-  const stopWatching = combinations.watch(async () => {
-    const there = await combinations.get(known.id).catch(() => undefined)
-    if (!there || there.revision <= saver.revision() || saver.get().kind !== 'saved') return
+  async function follow() {
+    const there = await combinations.get(saver.id()).catch(() => undefined)
+    if (!there) return
+    if (there.removedAt !== undefined && !isRemoved)
+      say('This combination was deleted in another window. It is back with your next change.')
+    isRemoved = there.removedAt !== undefined
+    // A save under way, or one that waits, finds out by itself.
+    const { kind } = saver.get()
+    if (there.revision <= saver.revision() || kind === 'saving' || kind === 'failed') return
+    const rest = changedAt + REST_MS - now()
+    stopWaiting()
+    if (rest > 0) {
+      stopWaiting = wait(() => void follow(), rest)
+      return
+    }
     saver.takeOn(there.revision)
-    known = there.combination
-    store.set((state) => ({
-      ...state,
-      history: edit(state.history, 'what the other window changed', there.combination),
-    }))
-  })
+    store.set((state) => {
+      known = there.combination
+      return { ...state, history: edit(state.history, 'what the other window changed', known) }
+    })
+  }
+  const stopWatching = combinations.watch(() => void follow())
 
   return {
     ...store,
@@ -120,6 +157,7 @@ export function openSession(
       stopSaving()
       stopFollowing()
       stopWatching()
+      stopWaiting()
     },
   }
 }

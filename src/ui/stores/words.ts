@@ -1,4 +1,5 @@
 import type { Combination } from '../../core/combination/combination'
+import { UserError } from '../../core/errors'
 import type { Wanted } from '../../core/moves/search'
 import {
   vocabulary as shipped,
@@ -9,6 +10,7 @@ import {
 import type { OwnEntry } from '../../storage/database'
 import type { OwnWords } from '../../storage/own'
 import { createStore } from './store'
+import { tell } from './trouble'
 
 /** The vocabulary as this instructor has it: own moves and names in it. */
 interface Words {
@@ -33,6 +35,16 @@ export const words = createStore<Words>(of([]))
 export async function followOwnWords(own: OwnWords): Promise<() => void> {
   const read = async () => {
     const entries = await own.list()
+    const count = await own.unreadable()
+    tell(
+      'unreadable moves',
+      count === 0
+        ? undefined
+        : new UserError(
+            `${count === 1 ? 'One of your own moves or names' : `${count} of your own moves and names`} can’t be read by this version.`,
+            'They are kept as they are. Load the newest version of the app to have them again.',
+          ),
+    )
     words.set((now) =>
       JSON.stringify(now.entries) === JSON.stringify(entries) ? now : of(entries),
     )
