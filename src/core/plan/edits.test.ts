@@ -1,8 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { demo } from '../../../tests/demo'
-import { materials, wishesOf } from '../../../tests/teaching'
+import { demoId, materials, wishesOf } from '../../../tests/teaching'
 import { beginHistory, edit, undo } from '../edits/history'
+import { USUAL_HOUSE } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
 import { keyOf } from './drill'
 import {
@@ -17,7 +18,7 @@ import {
   setLocked,
   splitDrill,
 } from './edits'
-import { countsPerSide, secondsOf } from './material'
+import { countsPerSide, materialsOf, secondsOf } from './material'
 import { notesOf } from './notes'
 import { Plan, type PlanWishes, readPlan } from './plan'
 import { drillTitle, totalsOf } from './totals'
@@ -25,6 +26,32 @@ import { drillTitle, totalsOf } from './totals'
 const wishes = (more: Partial<PlanWishes> = {}) => wishesOf('Quick Ember', more)
 
 const plan = newPlan('plan', 'Tuesday', wishes(), materials)
+
+describe('a plan whose combination was deleted', () => {
+  it('keeps its drills whatever is changed, and has them again when it is back', () => {
+    const without = materialsOf([], vocabulary, USUAL_HOUSE)
+    const touched = [
+      (now: Plan) => changeWishes(now, { minutes: 30 }),
+      (now: Plan) => freed(now),
+      (now: Plan) => changeDrill(now, now.drills[2]?.id ?? '', { repeats: 3 }),
+      (now: Plan) => ({ ...now, title: 'Wednesday' }),
+    ]
+    for (const touch of touched) {
+      const { plan: now } = planAgain(touch(plan), without)
+      expect(now.drills.map(({ id }) => id)).toEqual(plan.drills.map(({ id }) => id))
+      const said = totalsOf(now, without).remarks.map(({ text }) => text)
+      expect(said.filter((text) => text.startsWith('Its combination was deleted')).length).toBe(
+        now.drills.filter(({ combination }) => combination).length,
+      )
+      expect(planAgain(now, materials).plan.drills.length).toBeGreaterThan(3)
+    }
+    // What is no longer wished for goes, as ever.
+    const other = changeWishes(plan, { combinations: [demoId('Copper Lantern')] })
+    expect(
+      planAgain(other, materials).plan.drills.map(({ combination }) => combination),
+    ).not.toContain(demoId('Quick Ember'))
+  })
+})
 
 type Hand =
   | { readonly kind: 'repeats'; readonly at: number; readonly repeats: number }

@@ -22,12 +22,21 @@ const locked = (drill: Drill, change: DrillChange): Drill => {
   }
 }
 
-/** Plans everything again that is not locked. */
+/**
+ * Plans everything again that is not locked. While a combination it is made of is not here,
+ * nothing is planned again: its drills stay as they are, and come back with it.
+ */
 export function planAgain(plan: Plan, materials: Materials): { plan: Plan; proposal: Proposal } {
+  if (goneFrom(plan, materials).length > 0)
+    return { plan, proposal: { drills: plan.drills, ways: [], left: [], over: 0 } }
   const kept = plan.drills.flatMap((drill, index) => (drill.locked ? [{ drill, index }] : []))
   const proposal = planClass(plan.wishes, materials, { kept, without: plan.without })
   return { plan: { ...plan, drills: proposal.drills }, proposal }
 }
+
+/** Ids of the combinations a plan is made of that are not here. */
+export const goneFrom = ({ wishes }: Plan, materials: Materials): readonly string[] =>
+  wishes.combinations.filter((id) => !materials.find(id))
 
 export function changeDrill(plan: Plan, id: string, change: DrillChange): Plan {
   return {

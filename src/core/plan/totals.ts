@@ -56,7 +56,10 @@ export function totalsOf({ wishes, drills }: Plan, materials: Materials): PlanTo
     if (!roundOf(drill, materials))
       remarks.push({
         drill: drill.id,
-        text: 'What it dances is no longer in the combination: take it out, or plan again.',
+        text:
+          drill.combination !== undefined && !materials.find(drill.combination)
+            ? 'Its combination was deleted: this drill stays, and can be danced again when that is back.'
+            : 'What it dances is no longer in the combination: take it out, or plan again.',
       })
   }
   const spare = classSeconds(wishes) - seconds

@@ -40,6 +40,8 @@ interface DrillRowProps {
   readonly materials: Materials
   /** What a colleague would remark of it. */
   readonly remarks: readonly string[]
+  /** The title of its combination where that is deleted. */
+  readonly gone: string | undefined
   readonly isOpen: boolean
   readonly hands: DrillHands
 }
@@ -49,9 +51,9 @@ const clock = (seconds: number): string =>
 
 /** One drill of the class: when, what, on which sides, how fast, how often. */
 export const DrillRow = memo(function DrillRow(props: DrillRowProps) {
-  const { drill, place, from, seconds, materials, remarks, isOpen, hands } = props
+  const { drill, place, from, seconds, materials, remarks, gone, isOpen, hands } = props
   const { id } = drill
-  const title = drillTitle(drill, materials)
+  const title = `${drillTitle(drill, materials)}${gone === undefined ? '' : ` · ${gone}`}`
   const sortable = useSortable({ id })
   const { setNodeRef, attributes, listeners, transform, transition, isDragging } = sortable
   const [first, second] = drill.sides
@@ -62,6 +64,7 @@ export const DrillRow = memo(function DrillRow(props: DrillRowProps) {
       className={classes.row}
       data-drill={drill.kind}
       data-locked={drill.locked === true}
+      data-gone={gone !== undefined}
       data-dragging={isDragging}
       style={{ transform: CSS.Translate.toString(transform), transition }}
       aria-label={title}

@@ -24,6 +24,7 @@ import {
   changeDrill,
   changeWishes,
   freed,
+  goneFrom,
   moveDrill,
   removeDrill,
   setLocked,
@@ -69,6 +70,7 @@ function OpenPlan({
   first,
   teaching,
   combinations: all,
+  deleted,
   groups,
   plans,
   materials,
@@ -89,6 +91,7 @@ function OpenPlan({
     window.print()
     setPaper(undefined)
   }, [paper])
+  const gone = goneFrom(plan, materials)
   const totals = useMemo(() => totalsOf(plan, materials), [plan, materials])
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
@@ -192,6 +195,12 @@ function OpenPlan({
           Begin class
         </Button>
       </div>
+      {gone.length > 0 && (
+        <Problem
+          what={`${gone.map((id) => `“${deleted.get(id) ?? 'A combination'}”`).join(' and ')} ${gone.length === 1 ? 'is' : 'are'} not here any more.`}
+          toDo="Its drills stay as they are, and nothing is planned again until it is back (Combinations, Deleted) or taken off this plan."
+        />
+      )}
       <PlanStrip
         drills={plan.drills}
         materials={materials}
@@ -207,6 +216,7 @@ function OpenPlan({
           wishes={plan.wishes}
           ways={proposal.ways}
           all={all}
+          gone={gone.map((id) => ({ id, title: `${deleted.get(id) ?? 'gone'} (deleted)` }))}
           groups={groups}
           group={plan.group}
           onWishes={(label, made) =>
@@ -236,6 +246,11 @@ function OpenPlan({
                       remarks={totals.remarks.flatMap((one) =>
                         one.drill === drill.id ? one.text : [],
                       )}
+                      gone={
+                        drill.combination !== undefined && gone.includes(drill.combination)
+                          ? (deleted.get(drill.combination) ?? 'deleted')
+                          : undefined
+                      }
                       isOpen={open === drill.id}
                       hands={hands}
                     />

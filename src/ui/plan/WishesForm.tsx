@@ -28,6 +28,8 @@ interface WishesFormProps {
   readonly wishes: PlanWishes
   readonly ways: Proposal['ways']
   readonly all: readonly Combination[]
+  /** Those of it that are deleted: they stay wished for until they are taken off. */
+  readonly gone: readonly { readonly id: string; readonly title: string }[]
   readonly groups: readonly Group[]
   readonly group: string | undefined
   readonly onWishes: (label: string, change: Partial<PlanWishes>) => void
@@ -36,14 +38,14 @@ interface WishesFormProps {
 
 /** What a class is planned from. */
 export function WishesForm(props: WishesFormProps) {
-  const { wishes, ways, all, groups, group, onWishes, onGroup } = props
-  const titleOf = (id: string) => all.find((one) => one.id === id)?.title ?? 'gone'
+  const { wishes, ways, all, gone, groups, group, onWishes, onGroup } = props
+  const titleOf = (id: string) => [...all, ...gone].find((one) => one.id === id)?.title ?? 'gone'
   return (
     <section className={classes.wishes} aria-label="What the class is planned from">
       <MultiSelect
         size="xs"
         label="Combinations"
-        data={all.map(({ id, title }) => ({ value: id, label: title }))}
+        data={[...all, ...gone].map(({ id, title }) => ({ value: id, label: title }))}
         value={[...wishes.combinations]}
         maxValues={8}
         searchable

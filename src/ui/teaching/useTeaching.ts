@@ -51,6 +51,18 @@ export function useCombinations() {
   })
 }
 
+/** The titles of the combinations that were deleted, so that what was made of them is known. */
+function useDeletedTitles() {
+  const { combinations } = useServices()
+  return useQuery({
+    queryKey: ['deleted titles'],
+    queryFn: async (): Promise<ReadonlyMap<string, string>> =>
+      new Map((await combinations.list()).removed.map(({ id, summary }) => [id, summary.title])),
+    gcTime: 0,
+    staleTime: 0,
+  })
+}
+
 /** Some combinations as a planner looks at them, by this instructor's words and house. */
 export function useMaterials(all: readonly Combination[] | undefined) {
   const { vocabulary } = useStore(words, (s) => s)
@@ -62,6 +74,8 @@ export function useMaterials(all: readonly Combination[] | undefined) {
 export interface TeachingRecords {
   readonly teaching: Teaching
   readonly combinations: readonly Combination[]
+  /** Titles of the deleted ones. */
+  readonly deleted: ReadonlyMap<string, string>
   readonly materials: Materials
   readonly plans: readonly Plan[]
   readonly classes: readonly ClassEntry[]
@@ -69,6 +83,8 @@ export interface TeachingRecords {
   /** How many of each can't be read by this version. */
   readonly unreadable: Readonly<Record<keyof Kinds, number>>
 }
+
+const NONE: ReadonlyMap<string, string> = new Map()
 
 /** The same, or what went wrong; neither while it is loaded. */
 export function useTeachingRecords(): {
@@ -81,6 +97,7 @@ export function useTeachingRecords(): {
   const groups = useRecords('groups')
   const combinations = useCombinations()
   const materials = useMaterials(combinations.data)
+  const deleted = useDeletedTitles()
   const error = plans.error ?? classes.error ?? groups.error ?? combinations.error
   if (!teaching || !plans.data || !classes.data || !groups.data || !combinations.data || !materials)
     return { error, ready: undefined }
@@ -89,6 +106,7 @@ export function useTeachingRecords(): {
     ready: {
       teaching,
       combinations: combinations.data,
+      deleted: deleted.data ?? NONE,
       materials,
       plans: plans.data.all,
       classes: classes.data.all,
