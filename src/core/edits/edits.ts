@@ -138,6 +138,9 @@ export const describe =
   ): Edit =>
   (combination) => ({ ...combination, ...change })
 
+/** Taught at the house share of its tempo again. */
+export const withoutTeachTempo: Edit = ({ teachTempo: _, ...combination }) => combination
+
 /** Whether turns keep their direction on the other side of this combination. */
 export const keepTurns =
   (keeps: boolean): Edit =>

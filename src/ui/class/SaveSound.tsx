@@ -11,7 +11,7 @@ import type { Drill } from '../../core/plan/drill'
 import { type Materials, roundOf } from '../../core/plan/material'
 import { drillTitle, minutesText } from '../../core/plan/totals'
 import { download, fileName } from '../combinations/files'
-import { NumberField } from '../teaching/NumberField'
+import { NumberField } from '../parts/NumberField'
 import classes from './class.module.css'
 
 const RATE = 44_100

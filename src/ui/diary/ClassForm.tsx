@@ -12,9 +12,9 @@ import {
 } from '../../core/diary/diary'
 import type { Materials } from '../../core/plan/material'
 import { FASTEST, SLOWEST } from '../../core/time/tempo'
-import { NumberField } from '../teaching/NumberField'
+import { NumberField } from '../parts/NumberField'
+import { useDraft } from '../parts/useDraft'
 import field from '../teaching/teaching.module.css'
-import { useDraft } from '../teaching/useDraft'
 import { AddDanced } from './AddDanced'
 import classes from './diary.module.css'
 

@@ -2,7 +2,7 @@ import { Button, NativeSelect, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { DancerLevel } from '../../core/combination/combination'
 import { GROUP_VERSION, type Group } from '../../core/diary/diary'
-import { NumberField } from '../teaching/NumberField'
+import { NumberField } from '../parts/NumberField'
 import classes from './diary.module.css'
 
 /** A group of people who come to the same class. */

@@ -1,4 +1,4 @@
-import { Button, NumberInput } from '@mantine/core'
+import { Button } from '@mantine/core'
 import { useDeferredValue, useState } from 'react'
 import { facingWord } from '../../core/body/facing'
 import { otherSide, sideWord } from '../../core/body/side'
@@ -6,6 +6,7 @@ import { spreadTurn, startFacing, toFourWalls } from '../../core/edits/turns'
 import { roundEnds, stateBefore } from '../../core/simulate/simulate'
 import { naturalWay, turnsOf } from '../../core/simulate/turns'
 import { tick } from '../../core/time/time'
+import { NumberField } from '../parts/NumberField'
 import { checkedOf } from '../stores/checked'
 import { change, documentOf, type Session } from '../stores/session'
 import { useStore } from '../stores/store'
@@ -56,8 +57,7 @@ export function TurnTools({ session, at }: { session: Session; at: number }) {
   return (
     <>
       <div className={classes.row}>
-        <NumberInput
-          size="xs"
+        <NumberField
           aria-label="Degrees to share"
           w={84}
           step={45}
@@ -65,7 +65,7 @@ export function TurnTools({ session, at }: { session: Session; at: number }) {
           max={1080}
           suffix="°"
           value={degrees}
-          onChange={(value) => setDegrees(Number(value) || 0)}
+          onCommit={setDegrees}
         />
         <Button
           size="compact-xs"

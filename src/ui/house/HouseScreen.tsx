@@ -1,4 +1,4 @@
-import { ActionIcon, Button, NativeSelect, NumberInput, Switch, TextInput } from '@mantine/core'
+import { ActionIcon, Button, NativeSelect, Switch, TextInput } from '@mantine/core'
 import { IconArrowBackUp } from '@tabler/icons-react'
 import { useState } from 'react'
 import { DancerLevel } from '../../core/combination/combination'
@@ -9,6 +9,7 @@ import { folded } from '../../core/moves/folded'
 import { useServices } from '../app/services'
 import { UndoButtons } from '../app/UndoButtons'
 import { useUndoKeys } from '../app/useUndoKeys'
+import { NumberField } from '../parts/NumberField'
 import { changeHouse, houseNow } from '../stores/house'
 import { useStore } from '../stores/store'
 import { useChanges } from '../stores/useChanges'
@@ -30,10 +31,6 @@ export function HouseScreen() {
   }
   const set = <K extends keyof HouseRules>(key: K, value: HouseRules[K]) =>
     save(RULE_WORDS[key] ?? key, (now) => ({ ...now, [key]: value }))
-  const number = (value: string | number, low: number, high: number, usual: number) => {
-    const read = Number(value)
-    return value === '' || Number.isNaN(read) ? usual : Math.min(high, Math.max(low, read))
-  }
   const words = folded(query).split(/\s+/)
   const shown = FigureId.options.filter((id) => {
     const text = folded(`${FIGURES[id].words} ${FIGURE_GROUPS[groupOf(id)]} ${id}`)
@@ -55,64 +52,68 @@ export function HouseScreen() {
         word goes before any figure here.
       </p>
       <section className={classes.rules} aria-label="Room and class">
-        <NumberInput
+        <NumberField
+          size="sm"
+          allowDecimal
           label="Room, wide"
           suffix=" m"
           min={1}
           max={100}
           step={0.5}
           value={room.width}
-          onChange={(value) => set('room', { ...room, width: number(value, 1, 100, room.width) })}
+          onCommit={(width) => set('room', { ...room, width })}
         />
-        <NumberInput
+        <NumberField
+          size="sm"
+          allowDecimal
           label="Room, deep"
           suffix=" m"
           min={1}
           max={100}
           step={0.5}
           value={room.depth}
-          onChange={(value) => set('room', { ...room, depth: number(value, 1, 100, room.depth) })}
+          onCommit={(depth) => set('room', { ...room, depth })}
         />
-        <NumberInput
+        <NumberField
+          size="sm"
           label="Dancers in the class"
           min={1}
           max={200}
-          allowDecimal={false}
           value={rules.dancers}
-          onChange={(value) => set('dancers', Math.round(number(value, 1, 200, rules.dancers)))}
+          onCommit={(dancers) => set('dancers', dancers)}
         />
-        <NumberInput
+        <NumberField
+          size="sm"
+          allowDecimal
           label="Shortest dancer"
           suffix=" m"
           min={0.9}
           max={2.3}
           step={0.05}
           value={heights.shortest}
-          onChange={(value) =>
-            set('heights', { ...heights, shortest: number(value, 0.9, 2.3, heights.shortest) })
-          }
+          onCommit={(shortest) => set('heights', { ...heights, shortest })}
         />
-        <NumberInput
+        <NumberField
+          size="sm"
+          allowDecimal
           label="Tallest dancer"
           suffix=" m"
           min={0.9}
           max={2.3}
           step={0.05}
           value={heights.tallest}
-          onChange={(value) =>
-            set('heights', { ...heights, tallest: number(value, 0.9, 2.3, heights.tallest) })
-          }
+          onCommit={(tallest) => set('heights', { ...heights, tallest })}
         />
-        <NumberInput
+        <NumberField
+          size="sm"
+          allowDecimal
           label="Dancing figure, tall"
           suffix=" m"
           min={0.9}
           max={2.3}
           step={0.05}
           value={figure.height}
-          onChange={(value) =>
-            set('figure', { ...figure, height: number(value, 0.9, 2.3, figure.height) })
-          }
+          onCommit={(height) => set('figure', { ...figure, height })}
         />
         <NativeSelect
           label="Dancing figure, build"
@@ -221,19 +222,16 @@ function FigureField({ id, value, onChange }: FigureFieldProps) {
   const { words, unit, usual, least, most } = FIGURES[id]
   return (
     <div className={classes.figure} data-changed={value !== undefined}>
-      <NumberInput
+      <NumberField
+        allowDecimal
         label={words}
-        size="xs"
         suffix={` ${unitAfter(unit, value ?? usual)}`}
         min={least}
         max={most}
         decimalScale={3}
         step={usual >= 30 ? 15 : usual >= 4 ? 1 : 0.05}
         value={value ?? usual}
-        onChange={(now) => {
-          const read = Number(now)
-          if (now !== '' && read >= least && read <= most) onChange(read)
-        }}
+        onCommit={onChange}
       />
       <span className={classes.usual}>
         {value === undefined ? 'as usual' : `usually ${usual} ${unitAfter(unit, usual)}`}

@@ -1,18 +1,10 @@
-import {
-  Button,
-  Checkbox,
-  Group,
-  Modal,
-  NativeSelect,
-  NumberInput,
-  Textarea,
-  TextInput,
-} from '@mantine/core'
+import { Button, Checkbox, Group, Modal, NativeSelect, Textarea, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { endOfPattern, freeId, problemIn } from '../../core/moves/makeOwn'
 import { BodyPart, MoveKind, moveOfOwn, OwnMove, Sided } from '../../core/moves/move'
 import { readPattern } from '../../core/moves/pattern'
 import { layerWord, type Vocabulary, withOwn } from '../../core/moves/vocabulary'
+import { NumberField } from '../parts/NumberField'
 import { MoveLine } from './MoveLine'
 import classes from './moves.module.css'
 
@@ -93,13 +85,15 @@ export function OwnMoveForm(props: FormProps) {
           />
         )}
         <div className={classes.fields}>
-          <NumberInput
+          <NumberField
+            size="sm"
+            allowDecimal
             label="Counts"
             min={0.25}
             max={16}
             step={0.5}
             value={draft.counts}
-            onChange={(value) => set({ counts: Math.min(16, Math.max(0.25, Number(value) || 1)) })}
+            onCommit={(counts) => set({ counts })}
           />
           {!isFeet && (
             <NativeSelect

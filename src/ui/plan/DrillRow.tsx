@@ -18,8 +18,8 @@ import type { Materials } from '../../core/plan/material'
 import { type DrillNotes, notesOf } from '../../core/plan/notes'
 import { drillTitle, minutesText } from '../../core/plan/totals'
 import { FASTEST, SLOWEST } from '../../core/time/tempo'
+import { NumberField } from '../parts/NumberField'
 import { NoteLines } from '../teaching/NoteLines'
-import { NumberField } from '../teaching/NumberField'
 import classes from './plan.module.css'
 
 /** What a hand can do to a drill. */

@@ -10,7 +10,7 @@ import {
 } from '../../core/plan/plan'
 import type { Proposal } from '../../core/plan/planner'
 import { FASTEST, SLOWEST } from '../../core/time/tempo'
-import { NumberField } from '../teaching/NumberField'
+import { NumberField } from '../parts/NumberField'
 import classes from './plan.module.css'
 
 const WAY_WORDS: Readonly<Record<TeachingWay, string>> = {

@@ -1,12 +1,13 @@
-import { Button, Group, Modal, NativeSelect, NumberInput, Progress } from '@mantine/core'
+import { Button, Group, Modal, NativeSelect, Progress } from '@mantine/core'
 import { useEffect, useRef, useState } from 'react'
 import { otherSide, type Side, sideWord } from '../../core/body/side'
 import { type Combination, teachTempoOf } from '../../core/combination/combination'
 import { VIEWS, type View, viewFacts } from '../../core/pose/views'
-import { clampTempo, FASTEST, SLOWEST } from '../../core/time/tempo'
+import { FASTEST, SLOWEST } from '../../core/time/tempo'
 import type { Dancers } from '../../figure/frames'
 import { inWords, Problem } from '../app/Problem'
 import { download, fileName } from '../combinations/files'
+import { NumberField } from '../parts/NumberField'
 import { useStore } from '../stores/store'
 import { coloursOf } from './openStage'
 import { filmPractice, type VideoWish } from './practiceVideo'
@@ -79,14 +80,15 @@ export function VideoForm({ combination, dancers, side, onClose }: VideoFormProp
         onChange={({ currentTarget }) => setView(currentTarget.value as View)}
         data={VIEWS.map((one) => ({ value: one, label: viewFacts[one].name }))}
       />
-      <NumberInput
+      <NumberField
+        size="sm"
         label="Counts a minute"
         mt="xs"
         min={SLOWEST}
         max={FASTEST}
         value={tempo}
         disabled={done !== undefined}
-        onChange={(value) => setTempo(clampTempo(Number(value) || tempo))}
+        onCommit={setTempo}
       />
       <NativeSelect
         label="Size"

@@ -3,7 +3,6 @@ import {
   Button,
   Checkbox,
   NativeSelect,
-  NumberInput,
   SegmentedControl,
   Switch,
   TextInput,
@@ -16,6 +15,7 @@ import type { EventChange } from '../../core/edits/edits'
 import { claimOf } from '../../core/moves/claims'
 import { layerWord, type Vocabulary } from '../../core/moves/vocabulary'
 import { HALF_COUNT, labelIn, labelOfSpan } from '../../core/time/time'
+import { NumberField } from '../parts/NumberField'
 import {
   keepSelected,
   moveSelected,
@@ -241,7 +241,7 @@ function Options({
       </div>
       <div className={classes.cardRow}>
         {what.kind !== 'foot' && (
-          <NumberInput
+          <NumberField
             size="xs"
             label="Size %"
             w={84}
@@ -249,14 +249,13 @@ function Options({
             max={300}
             step={10}
             placeholder="100"
-            value={size ?? ''}
-            onChange={(value) =>
-              set({ size: value === '' ? undefined : Math.min(300, Math.max(10, Number(value))) })
-            }
+            value={size}
+            onCommit={(made) => set({ size: made })}
+            onClear={() => set({ size: undefined })}
           />
         )}
         {(kind === 'texture' || kind === 'path') && (
-          <NumberInput
+          <NumberField
             size="xs"
             label="A count"
             w={84}
@@ -264,8 +263,10 @@ function Options({
             max={12}
             step={0.5}
             placeholder="usual"
-            value={rate ?? ''}
-            onChange={(value) => set({ rate: Number(value) > 0 ? Number(value) : undefined })}
+            allowDecimal
+            value={rate}
+            onCommit={(made) => set({ rate: made })}
+            onClear={() => set({ rate: undefined })}
           />
         )}
         {isMove && what.every !== undefined && (

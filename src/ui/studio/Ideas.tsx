@@ -1,4 +1,4 @@
-import { Button, NumberInput } from '@mantine/core'
+import { Button } from '@mantine/core'
 import { useEffect, useRef, useState } from 'react'
 import { placeIn } from '../../core/combination/names'
 import { bringUsed } from '../../core/edits/edits'
@@ -11,6 +11,7 @@ import { useServices } from '../app/services'
 import findings from '../findings/findings.module.css'
 import { PreviewButton } from '../findings/PreviewButton'
 import classes from '../moves/moves.module.css'
+import { NumberField } from '../parts/NumberField'
 import { documentOf, type Session, type SessionState, showPreview } from '../stores/session'
 import { useStore } from '../stores/store'
 import { ownMoves } from '../stores/words'
@@ -110,14 +111,14 @@ export function Ideas({ session }: { session: Session }) {
         <Button size="compact-sm" variant="default" onClick={fill}>
           Fill {phrase?.name} {layer}
         </Button>
-        <NumberInput
+        <NumberField
           aria-label="Number of the proposals: the same number gives the same ones"
           size="xs"
           w={58}
           min={1}
           max={9999}
           value={seed}
-          onChange={(value) => setSeed(Math.max(1, Math.round(Number(value) || 1)))}
+          onCommit={setSeed}
         />
       </div>
       {thinking && (

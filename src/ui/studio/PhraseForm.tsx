@@ -1,6 +1,7 @@
-import { Modal, NumberInput, TextInput } from '@mantine/core'
+import { Modal, TextInput } from '@mantine/core'
 import type { Pass } from '../../core/combination/passes'
 import * as phrases from '../../core/edits/phrases'
+import { NumberField } from '../parts/NumberField'
 import { change, documentOf, type Session } from '../stores/session'
 import { useStore } from '../stores/store'
 
@@ -33,17 +34,18 @@ export function PhraseForm({
           )
         }
       />
-      <NumberInput
+      <NumberField
+        size="sm"
+        waits
         label="Counts"
         mt="sm"
         min={1}
         max={16}
         value={counts}
         description="What no longer fits at the end is cut; undo brings it back."
-        onChange={(value) => {
-          const wanted = Math.min(16, Math.max(1, Math.round(Number(value) || counts)))
+        onCommit={(wanted) =>
           change(session, `change the counts of ${name}`, phrases.setCounts(id, wanted))
-        }}
+        }
       />
     </Modal>
   )

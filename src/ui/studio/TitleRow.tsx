@@ -4,7 +4,6 @@ import {
   Menu,
   MultiSelect,
   NativeSelect,
-  NumberInput,
   Popover,
   Switch,
   TextInput,
@@ -21,9 +20,10 @@ import { otherSideWritten } from '../../core/edits/otherSide'
 import * as phrases from '../../core/edits/phrases'
 import { Family } from '../../core/moves/move'
 import { FORMATS, type Format } from '../../core/sheet/formats'
-import { clampTempo, FASTEST, SLOWEST } from '../../core/time/tempo'
+import { FASTEST, SLOWEST } from '../../core/time/tempo'
 import { UndoButtons } from '../app/UndoButtons'
 import { FORMAT_WORDS } from '../combinations/CombinationCard'
+import { NumberField } from '../parts/NumberField'
 import { checkedOf } from '../stores/checked'
 import {
   change,
@@ -195,7 +195,8 @@ const WEIGHT_WORD: Readonly<Record<Weight, string>> = {
 function Settings({ session }: { session: Session }) {
   const start = useStore(session, (s) => documentOf(s).start)
   const tempo = useStore(session, (s) => documentOf(s).tempo)
-  const teachTempo = useStore(session, (s) => teachTempoOf(documentOf(s)))
+  const teachTempo = useStore(session, (s) => documentOf(s).teachTempo)
+  const usualTeachTempo = useStore(session, (s) => teachTempoOf(documentOf(s)))
   const families = useStore(session, (s) => documentOf(s).families)
   const level = useStore(session, (s) => documentOf(s).level ?? checkedOf(documentOf(s)).level)
   const pickup = useStore(session, (s) => documentOf(s).pickup)
@@ -213,23 +214,25 @@ function Settings({ session }: { session: Session }) {
       </Popover.Target>
       <Popover.Dropdown>
         <div className={classes.cardRow}>
-          <NumberInput
+          <NumberField
+            size="sm"
             label="Target tempo"
             className={classes.grow}
             min={SLOWEST}
             max={FASTEST}
             value={tempo}
-            onChange={(value) => describe('tempo', { tempo: clampTempo(Number(value) || tempo) })}
+            onCommit={(made) => describe('tempo', { tempo: made })}
           />
-          <NumberInput
+          <NumberField
+            size="sm"
             label="Teaching tempo"
             className={classes.grow}
             min={SLOWEST}
             max={FASTEST}
+            placeholder={String(usualTeachTempo)}
             value={teachTempo}
-            onChange={(value) =>
-              describe('teaching tempo', { teachTempo: clampTempo(Number(value) || teachTempo) })
-            }
+            onCommit={(made) => describe('teaching tempo', { teachTempo: made })}
+            onClear={() => change(session, 'change the teaching tempo', edits.withoutTeachTempo)}
           />
         </div>
         <MultiSelect
@@ -268,13 +271,15 @@ function Settings({ session }: { session: Session }) {
               describe('level', { level: DancerLevel.parse(currentTarget.value) })
             }
           />
-          <NumberInput
+          <NumberField
+            size="sm"
             label="Pickup, counts"
             className={classes.grow}
             min={0}
             max={8}
             value={pickup?.counts ?? 0}
-            onChange={(value) => setPickup(Number(value) || 0, pickup?.each ?? false)}
+            waits
+            onCommit={(counts) => setPickup(counts, pickup?.each ?? false)}
           />
         </div>
         <Switch

@@ -1,9 +1,10 @@
-import { NativeSelect, NumberInput } from '@mantine/core'
+import { NativeSelect } from '@mantine/core'
 import { Direction, type FootAction, factsOf } from '../../core/body/feet'
 import { ArmPlace, Compass, compassWord, Gaze, Via } from '../../core/body/places'
 import type { Event, What } from '../../core/combination/combination'
 import { gazeName } from '../../core/combination/names'
 import { TICKS_PER_COUNT, tick } from '../../core/time/time'
+import { NumberField } from '../parts/NumberField'
 import classes from './studio.module.css'
 
 /** What a move does, field by field: its place, direction, step or arms. */
@@ -166,7 +167,7 @@ function FootFields({
         />
       )}
       {action.primitive !== 'hold' && (
-        <NumberInput
+        <NumberField
           size="xs"
           label="Turn °"
           w={84}
@@ -174,8 +175,7 @@ function FootFields({
           min={-720}
           max={720}
           value={action.turn ?? 0}
-          onChange={(value) => {
-            const turn = Math.round(Number(value) || 0)
+          onCommit={(turn) => {
             if (turn !== 0) write({ ...action, turn })
             else if (action.primitive !== 'pivot') write(without('turn'))
           }}
