@@ -11,6 +11,8 @@ import type { SoundChoice } from './soundChoice'
 /** A drill as it is danced now, with all that sounds. */
 export interface Danced {
   readonly drill: Drill
+  /** What it is called and danced to. */
+  readonly choice: SoundChoice
   readonly round: DrillRound
   readonly parts: readonly DrillPart[]
 }
@@ -38,7 +40,12 @@ export function dancedOf(
   const round = drill && roundOf(drill, materials)
   return (
     drill &&
-    round && { drill, round, parts: drillParts(drill, round, soundFor(choice, round, speech)) }
+    round && {
+      drill,
+      choice,
+      round,
+      parts: drillParts(drill, round, soundFor(choice, round, speech)),
+    }
   )
 }
 

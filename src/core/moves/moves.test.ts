@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { readMotion } from './motion'
+import { LAYERS } from './move'
 import table from './moves.csv?raw'
 import { readPattern } from './pattern'
 import { findOffers } from './search'
@@ -19,6 +20,16 @@ describe('finding what to place', () => {
     ['hips', 'drop', 'hip drop R'],
     ['hips', 'DROP left', 'hip drop L'],
     ['hips', 'ami', 'ami R'],
+    ['hips', 'hip circle', 'small hip circle R'],
+    ['hips', 'figure 8', 'horizontal eight, front to back R'],
+    ['hips', 'infinity', 'horizontal eight, front to back R'],
+    ['hips', 'hip hit', 'hip bump R'],
+    ['hips', 'hip roll', 'single hip roll forward R'],
+    ['hips', 'belly roll', 'belly roll'],
+    ['torso', 'belly roll', 'belly roll'],
+    ['hips', 'camel', 'camel'],
+    ['feet', 'rock', 'forward, centre, back, centre R'],
+    ['feet', 'step ball change', 'step ball change R'],
     ['hips', 'slide left', 'hips left'],
     ['torso', 'ribs s', 'ribs right'],
     ['arms', 'high v', 'both high-v'],
@@ -28,6 +39,24 @@ describe('finding what to place', () => {
     ['head', 'over l', 'look over L shoulder'],
   ] as const)('%s: “%s” offers %s first', (layer, query, name) => {
     expect(names(layer, query)[0]?.replace(/['ʻ]/, '').replace(' cw', ' R')).toBe(name)
+  })
+
+  it('puts the level ring before the interior one, and says the layer of what is elsewhere', () => {
+    expect(names('hips', 'hip circle').slice(0, 3)).toEqual([
+      'small hip circle cw',
+      'large hip circle cw',
+      'interior hip circle cw',
+    ])
+    const [camel] = findOffers('camel', { ...wanted, layer: 'hips' }, vocabulary)
+    expect(camel).toMatchObject({ layer: 'torso', what: { kind: 'move', move: 'camel' } })
+    // A letter or two look only where the cursor stands.
+    for (const layer of LAYERS)
+      for (const query of ['', 'c', 'ca'])
+        expect(
+          findOffers(query, { ...wanted, layer }, vocabulary, 99).every(
+            (offer) => offer.layer === layer,
+          ),
+        ).toBe(true)
   })
 
   it('offers nothing for a word nobody uses, and something for none at all', () => {

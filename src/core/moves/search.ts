@@ -10,12 +10,14 @@ import type { BodyState } from '../simulate/state'
 import { secondsOfTicks, type Tempo } from '../time/tempo'
 import { COUNT, type Tick } from '../time/time'
 import { folded } from './folded'
-import type { Family, Layer, Move } from './move'
+import { type Family, LAYERS, type Layer, type Move } from './move'
 import type { Vocabulary } from './vocabulary'
 
 /** Something that can be placed, with the side it would be placed on. */
 export interface Offer {
   readonly id: string
+  /** The layer it belongs to; with a name typed it may be another one than was asked for. */
+  readonly layer: Layer
   readonly name: string
   readonly hint: string
   readonly what: What
@@ -271,14 +273,35 @@ export function findOffers(
   const offers = found
     .slice(0, most)
     .map(({ entry }) => offer(entry, side, wanted.layer, vocabulary))
-  return pair ? [pairOffer(pair, vocabulary), ...offers] : offers
+  const own = pair ? [pairOffer(pair, vocabulary), ...offers] : offers
+  return [...own, ...elsewhere(words, side, wanted, vocabulary).slice(0, most - own.length)]
+}
+
+/** What is called so on the other layers: a name is looked for where the cursor stands, and meant wherever it is. */
+function elsewhere(
+  words: readonly string[],
+  side: Side,
+  wanted: Wanted,
+  vocabulary: Vocabulary,
+): readonly Offer[] {
+  if (words.join('').length < 3) return []
+  return LAYERS.filter((layer) => layer !== wanted.layer)
+    .flatMap((layer) =>
+      entriesOf(vocabulary, layer).flatMap((entry) => {
+        const score = scoreOf(entry, words, wanted)
+        return score === undefined ? [] : [{ entry, layer, score }]
+      }),
+    )
+    .sort((a, b) => b.score - a.score)
+    .map(({ entry, layer }) => offer(entry, side, layer, vocabulary))
 }
 
 function offer(entry: Entry, side: Side, layer: Layer, vocabulary: Vocabulary): Offer {
   const what = onSide(entry.what, side)
   const event: Pick<Event, 'layer' | 'what'> = { layer, what }
   return {
-    id: JSON.stringify(what),
+    id: `${layer} ${JSON.stringify(what)}`,
+    layer,
     name: nameOf(event, vocabulary),
     hint: entry.hint,
     what,
@@ -293,13 +316,14 @@ function scoreOf(entry: Entry, words: readonly string[], wanted: Wanted): number
   let score = -entry.rank / 10 - (names[0]?.length ?? 0) / 50
   if (entry.families.some((family) => wanted.families.includes(family))) score += 1
   for (const word of words) {
-    const best = Math.max(...names.map((name, i) => wordScore(name, word) - (i > 0 ? 1 : 0)))
+    const best = Math.max(...names.map((name, i) => wordScore(name, word) - (i > 0 ? 0.5 : 0)))
     if (best <= 0) return undefined
     score += best
   }
   // A name that is used up by what was typed is meant more than one that only holds it.
   const typed = words.join(' ').length
-  score += Math.max(...names.map((name) => Math.min(1, typed / name.length))) * 6
+  const holding = names.filter((name) => words.every((word) => wordScore(name, word) > 0))
+  score += Math.max(0, ...holding.map((name) => Math.min(1, typed / name.length))) * 6
   if (words.length > 0 && names.includes(words.join(' '))) score += 20
   return score
 }
@@ -374,7 +398,8 @@ function armPair(query: string): { R: ArmPlace; L: ArmPlace } | undefined {
 function pairOffer(pair: { R: ArmPlace; L: ArmPlace }, vocabulary: Vocabulary): Offer {
   const what: What = { kind: 'arms', ...pair }
   return {
-    id: JSON.stringify(what),
+    id: `arms ${JSON.stringify(what)}`,
+    layer: 'arms',
     name: nameOf({ layer: 'arms', what }, vocabulary),
     hint: 'each arm its own place',
     what,

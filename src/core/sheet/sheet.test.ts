@@ -197,7 +197,7 @@ describe('count sheets', () => {
     ['arms 2 R lows', 'Did you mean low'],
     ['arms 2 R xyzzy', '“xyzzy” is not known here'],
     ['hips 3 R hip-drpo', '“hip-drpo” is not known here. Did you mean hip-drop'],
-    ['hips 1 hip circle', '“hip circle” is not known here. Did you mean hip-circle-small'],
+    ['hips 1 half circle', '“half circle” is not known here. Did you mean half-circle-'],
     ['feet 1 step R side touch L', '“touch” begins something new: write “;”'],
     ['feet 1 step R side 2 touch L', '“2” begins something new'],
     ['feet and 8 step R', '<8 for 8, <7& for the “and” before it'],
@@ -288,6 +288,10 @@ describe('count sheets', () => {
       return performance.now() - from
     }
     const rows = (n: number) => `phrase,count,feet\n${'A,1,step side\n'.repeat(n)}`
+    // A machine that is busy is slow at both; what grows with the square is sixteen times as slow.
+    readCsv(rows(2000), vocabulary)
+    const [few, four] = [500, 2000].map((n) => timed(() => readCsv(rows(n), vocabulary)))
+    expect((four ?? 0) / (few ?? 1)).toBeLessThan(10)
     let said = 0
     const crowded = timed(() => {
       const { combination, messages } = readCsv(rows(2400), vocabulary)
@@ -297,13 +301,13 @@ describe('count sheets', () => {
       checkCombination(combination, vocabulary)
     })
     expect(said).toBe(2000)
-    expect(crowded).toBeLessThan(2000)
+    expect(crowded).toBeLessThan(6000)
     const many = timed(() =>
       expect(() =>
         read(`sway 1\n${Array.from({ length: 8300 }, (_, i) => `phrase P${i} 1`).join('\n')}`),
       ).toThrow(/8300 phrases; a combination has 256/),
     )
-    expect(many).toBeLessThan(500)
+    expect(many).toBeLessThan(2000)
     const most = Array.from(
       { length: 256 },
       (_, i) => `phrase P${i} 1\n feet 1 step side; 1& close\n hips 1 hip-bump`,
@@ -311,7 +315,7 @@ describe('count sheets', () => {
     const full = timed(() =>
       checkCombination(read(`sway 1\n${most.join('\n')}`).combination, vocabulary),
     )
-    expect(full).toBeLessThan(2000)
+    expect(full).toBeLessThan(4000)
   })
 
   it('point at the word that is wrong', () => {

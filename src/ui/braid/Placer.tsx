@@ -10,6 +10,7 @@ import {
   goBehind,
   hereAt,
   type Session,
+  select,
   sideMeant,
   vocabularyOf,
 } from '../stores/session'
@@ -55,7 +56,10 @@ export function Placer({ session, left, top, newId, onClose }: PlacerProps) {
   // What is marked in the list is danced beside it.
   const [marked, setMarked] = useState(0)
   const shown = offers[Math.min(marked, offers.length - 1)]
-  const place = ({ what, length }: Offer) => {
+  const place = ({ what, length, layer }: Offer) => {
+    // A move of another layer goes onto its own line.
+    if (layer !== selection.layer)
+      select(session, { ...selection, layer, toLayer: undefined, event: undefined })
     placeAtSelection(session, what, length, newId)
     onClose()
   }
@@ -108,10 +112,14 @@ export function Placer({ session, left, top, newId, onClose }: PlacerProps) {
                 key={offer.id}
                 value={offer.id}
                 onMouseEnter={() => setMarked(offers.indexOf(offer))}
-                className={`layer-${selection.layer}`}
+                className={`layer-${offer.layer}`}
               >
                 <span className={classes.offer}>{offer.name}</span>
-                <span className={classes.hint}>{offer.hint}</span>
+                <span className={classes.hint}>
+                  {offer.layer === selection.layer
+                    ? offer.hint
+                    : `on the ${layerWord[offer.layer].toLowerCase()}`}
+                </span>
               </Combobox.Option>
             ))}
             {offers.length === 0 && (
@@ -121,7 +129,7 @@ export function Placer({ session, left, top, newId, onClose }: PlacerProps) {
           {shown && (
             <MoveFigure
               name={shown.name}
-              written={{ layer: selection.layer, what: shown.what }}
+              written={{ layer: shown.layer, what: shown.what }}
               side={side ?? 'R'}
               vocabulary={vocabularyOf(state)}
             />

@@ -60,7 +60,7 @@ function Dancers({
       const heard = news.current
       if (!data.now && heard && finely() - heard.when < LAST_HEARD_MS) return
       news.current = data.now
-      setKey(data.now && JSON.stringify(data.now.drill))
+      setKey(data.now && JSON.stringify([data.now.drill, data.now.choice]))
       setSession((now) =>
         JSON.stringify(now) === JSON.stringify(data.session) ? now : data.session,
       )
@@ -69,7 +69,10 @@ function Dancers({
   }, [first.id])
   const drill = drillOf(session)
   const danced = useMemo(
-    () => dancedOf(key === undefined ? drill : news.current?.drill, materials, choice, SPEECH),
+    () =>
+      key === undefined
+        ? dancedOf(drill, materials, choice, SPEECH)
+        : dancedOf(news.current?.drill, materials, news.current?.choice ?? choice, SPEECH),
     [key, drill, materials, choice],
   )
   const clock: FloorClock = useCallback(() => {

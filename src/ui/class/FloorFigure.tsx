@@ -8,7 +8,8 @@ import { type View, viewFacts } from '../../core/pose/views'
 import { TICKS_PER_COUNT } from '../../core/time/time'
 import { createFrames, trailJoints } from '../../figure/frames'
 import type { Stage } from '../../figure/stage'
-import { FlatFigure } from '../stage/FlatFigure'
+import { FlatStage } from '../stage/FlatFigure'
+import { drawFlat } from '../stage/flatDrawing'
 import { openStage } from '../stage/openStage'
 import { figureNow } from '../stores/figure'
 import { useStore } from '../stores/store'
@@ -39,6 +40,7 @@ const PLAIN = { both: false, trails: false, next: false } as const
 export function FloorFigure({ material, layers, view, moment, isDancing }: FloorFigureProps) {
   const { scale, build } = useStore(figureNow, (s) => s)
   const canvas = useRef<HTMLCanvasElement>(null)
+  const flat = useRef<SVGGElement>(null)
   const [stage, setStage] = useState<Stage>()
   const [isFlat, setFlat] = useState(false)
   const isStill = useReducedMotion()
@@ -63,9 +65,9 @@ export function FloorFigure({ material, layers, view, moment, isDancing }: Floor
     })
   }, [])
   useEffect(() => {
-    if (!stage) return
-    stage.setView(view)
-    stage.setBuild(build)
+    if (!stage && !isFlat) return
+    stage?.setView(view)
+    stage?.setBuild(build)
     let frame = 0
     let next = 0
     const paced = () => {
@@ -83,8 +85,12 @@ export function FloorFigure({ material, layers, view, moment, isDancing }: Floor
     const draw = () => {
       const { side, at } = asked.current()
       const tick = isStill ? Math.floor(at / TICKS_PER_COUNT) * TICKS_PER_COUNT : at
-      stage.draw(frames.at(side, tick, PLAIN))
-      if (canvas.current) canvas.current.dataset.shown = `${side} ${tick.toFixed(2)}`
+      const shown = frames.at(side, tick, PLAIN)
+      const [alone] = shown
+      stage?.draw(shown)
+      if (!stage && flat.current && alone) drawFlat(flat.current, alone.pose, view)
+      const drawn = canvas.current ?? flat.current
+      if (drawn) drawn.dataset.shown = `${side} ${tick.toFixed(2)}`
     }
     draw()
     if (isDancing) paced()
@@ -94,12 +100,12 @@ export function FloorFigure({ material, layers, view, moment, isDancing }: Floor
       cancelAnimationFrame(frame)
       clearTimeout(settled)
     }
-  }, [stage, frames, view, build, isDancing, isStill])
+  }, [stage, isFlat, frames, view, build, isDancing, isStill])
   const { whose } = viewFacts[view]
   return (
     <figure className={classes.figure}>
       {isFlat ? (
-        <FlatFigure pose={dancers[moment().side].poseAt(moment().at)} view={view} label={whose} />
+        <FlatStage group={flat} view={view} label={`The figure. ${whose}`} />
       ) : (
         <canvas ref={canvas} role="img" aria-label={`The figure. ${whose}`} />
       )}

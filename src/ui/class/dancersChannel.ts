@@ -1,6 +1,7 @@
 import { useEffect, useRef } from 'react'
 import type { Danced } from '../../core/floor/danced'
 import { drillOf, type FloorSession } from '../../core/floor/session'
+import type { SoundChoice } from '../../core/floor/soundChoice'
 import type { Drill } from '../../core/plan/drill'
 import { wakeEvery } from '../../workers/wake'
 import type { FloorClock } from './FloorFace'
@@ -11,7 +12,13 @@ export interface DancersNews {
   readonly session: FloorSession
   /** What sounds, where, and when that was, in milliseconds since 1970; absent while nothing does. */
   readonly now:
-    | { readonly drill: Drill; readonly index: number; readonly at: number; readonly when: number }
+    | {
+        readonly drill: Drill
+        readonly choice: SoundChoice
+        readonly index: number
+        readonly at: number
+        readonly when: number
+      }
     | undefined
 }
 
@@ -38,6 +45,7 @@ export function useBroadcast(
         now: place && {
           // The tempo may have been changed since it was begun.
           drill: { ...playing.drill, tempo: drillOf(now)?.tempo ?? playing.drill.tempo },
+          choice: playing.choice,
           ...place,
           when: finely(),
         },

@@ -27,6 +27,7 @@ export function CombinationsScreen() {
   const navigate = useNavigate()
   const shelf = useShelf()
   const screen = useRef<HTMLElement>(null)
+  const resetFiles = useRef<() => void>(null)
   const [problem, setProblem] = useState<{ what: string; toDo: string }>()
   const [deleted, setDeleted] = useState<Shown>()
   const [said, setSaid] = useState('')
@@ -137,7 +138,12 @@ export function CombinationsScreen() {
         <FileButton
           accept={ACCEPTED}
           multiple
-          onChange={open}
+          resetRef={resetFiles}
+          onChange={(files) => {
+            // The same file chosen again, put right meanwhile, is another one.
+            resetFiles.current?.()
+            void open(files)
+          }}
           inputProps={{ 'aria-label': 'Open combination files' }}
         >
           {(props) => (

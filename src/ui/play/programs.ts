@@ -31,8 +31,11 @@ function rangeOf(combination: Combination, loop: LoopMode, selection: Selection)
   const pass = simulationFrom(combination, combination.lead).passes[selection.pass]
   if (loop === 'all' || !pass) return whole(combination)
   if (loop === 'phrase') return { from: pass.at, to: endOf(pass) }
+  const { length } = simulationFrom(combination, combination.lead)
   const from = tick(pass.at + selection.at)
-  return { from, to: tick(from + selection.length) }
+  const to = tick(Math.min(length, from + selection.length))
+  // What was selected may have been taken out since.
+  return from < to ? { from, to } : whole(combination)
 }
 
 /** What the Studio plays: a count-in, then the chosen side or both in turn, again and again. */

@@ -18,7 +18,8 @@ import { simulationFrom } from '../stores/checked'
 import { figureNow } from '../stores/figure'
 import { scrubbed } from '../stores/scrub'
 import { useStore } from '../stores/store'
-import { FlatFigure } from './FlatFigure'
+import { FlatStage } from './FlatFigure'
+import { drawFlat } from './flatDrawing'
 import { openStage } from './openStage'
 import { SaveMenu } from './SaveMenu'
 import classes from './stage.module.css'
@@ -36,6 +37,8 @@ interface DanceStageProps {
 }
 
 const STILL_MS = 140
+/** Drawn flat there is one figure, and nothing beside it. */
+const FLAT_CHOICE = { both: false, trails: false, next: false } as const
 
 /** The dancing figure: touch a part, and only that layer and the feet are shown, heard and danced. */
 export function DanceStage(props: DanceStageProps) {
@@ -63,8 +66,9 @@ export function DanceStage(props: DanceStageProps) {
 
   const canvas = useRef<HTMLCanvasElement>(null)
   const stage = useRef<Stage>(undefined)
+  const flat = useRef<SVGGElement>(null)
   const [isFlat, setFlat] = useState(false)
-  const drawAt = useStageDrawing(canvas, stage, frames)
+  const drawAt = useStageDrawing(canvas, stage, flat, frames)
   const isPressed = usePressed()
   const draw = useCallback(
     (position?: Position | undefined) => {
@@ -110,6 +114,10 @@ export function DanceStage(props: DanceStageProps) {
     }, STILL_MS)
     return () => clearTimeout(soon)
   }, [choice, only, build, draw, deck, isPressed])
+  // Without WebGL there is nothing to load: it is drawn as soon as that is known.
+  useEffect(() => {
+    if (isFlat) redraw.current(deck.position())
+  }, [isFlat, deck])
 
   const touch = (event: PointerEvent<HTMLCanvasElement>) => {
     const box = event.currentTarget.getBoundingClientRect()
@@ -129,8 +137,8 @@ export function DanceStage(props: DanceStageProps) {
     <section className={classes.stage} aria-label="Dancing figure">
       <div className={classes.box} data-stage-box>
         {isFlat ? (
-          <FlatFigure
-            pose={dancers[side].poseAt(at)}
+          <FlatStage
+            group={flat}
             view={choice.view}
             label={`The figure, ${sideWord[side]} side. ${whose}`}
           />
@@ -234,12 +242,20 @@ function usePressed() {
 function useStageDrawing(
   canvas: { readonly current: HTMLCanvasElement | null },
   stage: { readonly current: Stage | undefined },
+  flat: { readonly current: SVGGElement | null },
   frames: Frames,
 ) {
   return useCallback(
     (side: Side, tick: number, seam?: Seam) => {
       const opened = stage.current
-      if (!opened) return
+      const group = flat.current
+      if (!opened) {
+        const [alone] = group ? frames.at(side, tick, FLAT_CHOICE, seam) : []
+        if (!group || !alone) return
+        drawFlat(group, alone.pose, stageChoice.get().view)
+        group.dataset.shown = `${side} ${tick.toFixed(3)}`
+        return
+      }
       const begun = performance.now()
       const shown = frames.at(side, tick, stageChoice.get(), seam)
       opened.draw(shown)
@@ -255,6 +271,6 @@ function useStageDrawing(
       ].join(' ')
       element.dataset.took = (performance.now() - begun).toFixed(2)
     },
-    [canvas, stage, frames],
+    [canvas, stage, flat, frames],
   )
 }

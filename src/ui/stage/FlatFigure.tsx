@@ -1,3 +1,4 @@
+import type { Ref } from 'react'
 import { FLAT, flatOf } from '../../core/pose/flat'
 import type { Pose } from '../../core/pose/joints'
 import type { View } from '../../core/pose/views'
@@ -25,6 +26,29 @@ export function FlatFigure({ pose, view, label }: { pose: Pose; view: View; labe
           strokeWidth={width || undefined}
         />
       ))}
+    </svg>
+  )
+}
+
+/** Where a pose is drawn flat again and again by `drawFlat`. */
+export function FlatStage({
+  group,
+  view,
+  label,
+}: {
+  readonly group: Ref<SVGGElement>
+  readonly view: View
+  readonly label: string
+}) {
+  return (
+    <svg
+      className={classes.flat}
+      viewBox={`${FLAT.left} ${FLAT.top} ${FLAT.width} ${FLAT.height}`}
+      role="img"
+      aria-label={label}
+    >
+      <ellipse className={classes.floor} cx={0} cy={0} rx={70} ry={view === 'above' ? 0 : 7} />
+      <g ref={group} data-flat />
     </svg>
   )
 }

@@ -53,7 +53,7 @@ export function SaveMenu({ combination, dancers, side, at, picture }: SaveMenuPr
   }
   return (
     <>
-      <Menu position="bottom-end">
+      <Menu returnFocus={false} position="bottom-end">
         <Menu.Target>
           <button type="button" className={classes.choice}>
             Save

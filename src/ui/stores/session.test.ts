@@ -250,7 +250,7 @@ describe('the keys', () => {
   })
 
   it.each([
-    [['2', 'r'], 'feet 1 step R side; 2 touch R in-place'],
+    [['2', '>'], 'feet 1 step R side; 2 touch R in-place'],
     [['2', 'Alt ArrowRight'], 'feet 1 step R side; 2& touch L in-place'.replace('touch', 'touch')],
     [['2', 'Delete'], 'feet 1 step R side'],
     [['1', '!'], 'feet 1 step R side !keep; 2 touch L in-place'],
@@ -324,6 +324,19 @@ describe('the keys', () => {
     ).toEqual(['join.foot'])
   })
 
+  it('let every letter look for a move, also over one that is there: no letter turns a foot', () => {
+    for (const letter of 'abcdefghijklmnopqrstuvwxyz') {
+      keys('1', letter)
+      expect(session.get().query, letter).toBe(letter)
+      expect(lines()[0], letter).toBe('feet 1 step R side; 2 touch L in-place')
+      session.set((state) => ({ ...state, query: undefined }))
+    }
+    keys('2', '>')
+    expect(lines()[0]).toBe('feet 1 step R side; 2 touch R in-place')
+    keys('<')
+    expect(lines()[0]).toBe('feet 1 step R side; 2 touch L in-place')
+  })
+
   it('have one meaning each', () => {
     const plain = { ctrl: false, alt: false, shift: false }
     const presses = [
@@ -343,6 +356,8 @@ describe('the keys', () => {
         '5',
         '?',
         '=',
+        '<',
+        '>',
       ].map((key) => ({ ...plain, key })),
       ...[
         'a',

@@ -33,7 +33,7 @@ export const PhraseMargin = memo(function PhraseMargin(props: MarginProps) {
   const said = phrase.title || (times > 1 ? `${time} of ${times}` : '')
   const act = (label: string, make: Edit) => () => change(session, `${label} ${phrase.name}`, make)
   return (
-    <Menu position="right-start" withinPortal>
+    <Menu returnFocus={false} position="right-start" withinPortal>
       <Menu.Target>
         <button
           type="button"

@@ -14,20 +14,22 @@ import { useServices } from '../app/services'
 import { PlayBar } from '../play/PlayBar'
 import { type PlayChoice, playedTempo, studioProgram } from '../play/programs'
 import { checkedOf } from '../stores/checked'
-import { documentOf, layersOf, type Session } from '../stores/session'
+import { documentOf, layersOf, type Selection, type Session } from '../stores/session'
 import { useStore } from '../stores/store'
 import { usePlayhead } from './usePlayhead'
 
 interface PlayPaneProps {
   readonly session: Session
   readonly root: RefObject<HTMLDivElement | null>
+  /** What was selected when it began to play. */
+  readonly played: RefObject<Selection>
   readonly choice: PlayChoice
   readonly onChoice: (choice: PlayChoice) => void
   readonly onPlayOrStop: () => void
 }
 
 /** The play bar, and what keeps the sound in step with the braid. */
-export function PlayPane({ session, root, choice, onChoice, onPlayOrStop }: PlayPaneProps) {
+export function PlayPane({ session, root, played, choice, onChoice, onPlayOrStop }: PlayPaneProps) {
   const { deck } = useServices()
   const only = useStore(session, (s) => s.only)
   const lead = useStore(session, (s) => documentOf(s).lead)
@@ -52,9 +54,10 @@ export function PlayPane({ session, root, choice, onChoice, onPlayOrStop }: Play
     onChoice(next)
     if (!deck.get()) return
     const restarts = next.sides !== choice.sides || next.loop !== choice.loop
-    if (restarts)
-      void deck.play(studioProgram(current(), next, session.get().selection), playedTempo(next))
-    else deck.setTempo(playedTempo(next))
+    if (restarts) {
+      played.current = session.get().selection
+      void deck.play(studioProgram(current(), next, played.current), playedTempo(next))
+    } else deck.setTempo(playedTempo(next))
   }
   // What is played follows every edit, from the next sound on.
   useEffect(() => {
@@ -62,9 +65,9 @@ export function PlayPane({ session, root, choice, onChoice, onPlayOrStop }: Play
     return session.subscribe(() => {
       if (!deck.get() || current() === known) return
       known = current()
-      deck.swap(studioProgram(known, choice, session.get().selection))
+      deck.swap(studioProgram(known, choice, played.current))
     })
-  }, [session, deck, choice, current])
+  }, [session, deck, choice, current, played])
   useEffect(() => {
     const layers = layersOf(only)
     deck.hear((kind: SoundKind) => {

@@ -7,6 +7,7 @@ import type { OwnMove } from '../../core/moves/move'
 import { inWords, Problem } from '../app/Problem'
 import { useServices } from '../app/services'
 import { Braid } from '../braid/Braid'
+import { focusBraid } from '../braid/focusBraid'
 import { JoinStrip } from '../braid/JoinStrip'
 import type { Line } from '../braid/lines'
 import { Findings } from '../findings/Findings'
@@ -38,6 +39,8 @@ import { Stage } from './Stage'
 import { saveOpen } from './saveOpen'
 import classes from './studio.module.css'
 import { TitleRow } from './TitleRow'
+import { useBraidKeys } from './useBraidKeys'
+import { useLeaveWarning } from './useLeaveWarning'
 
 /** Opens a stored combination, or says why it can't. */
 export function StudioScreen() {
@@ -91,24 +94,22 @@ function Studio({ session }: { session: Session }) {
     speed: 1,
   }))
 
+  /** What was selected when it began to play: the cursor may go on from there. */
+  const played = useRef(session.get().selection)
   const playOrStop = useCallback(() => {
-    const { selection } = session.get()
+    played.current = session.get().selection
     if (deck.get()) deck.stop()
     else
       void deck.play(
-        studioProgram(documentOf(session.get()), choice, selection),
+        studioProgram(documentOf(session.get()), choice, played.current),
         playedTempo(choice),
       )
   }, [deck, session, choice])
   const showHelp = useCallback(() => setHelp(true), [])
-  const focusBraid = useCallback(
-    () => root.current?.querySelector<HTMLElement>('[role="application"]')?.focus(),
-    [],
-  )
   const closeCard = useCallback(() => {
     select(session, { ...session.get().selection, event: undefined })
     focusBraid()
-  }, [session, focusBraid])
+  }, [session])
   const braidDeck = useMemo(() => {
     const goToCard = () =>
       requestAnimationFrame(() =>
@@ -131,6 +132,14 @@ function Studio({ session }: { session: Session }) {
       toggleSheet: () => setPanel((now) => (now === 'sheet' ? 'body' : 'sheet')),
     }
   }, [playOrStop, showHelp, newId, session])
+  useBraidKeys(session, braidDeck)
+  // A reload opens the copy that is written now, not what it was made from.
+  const id = useStore(session, (s) => documentOf(s).id)
+  useEffect(() => {
+    const path = `/combination/${id}`
+    if (location.pathname !== path) history.replaceState(history.state, '', path)
+  }, [id])
+  useLeaveWarning(save.kind === 'failed')
   // The Moves screen can show what suits the place the cursor stood on.
   useEffect(() => () => lastPlace.set(() => placeOf(session.get())), [session])
 
@@ -188,13 +197,27 @@ function Studio({ session }: { session: Session }) {
       <PlayPane
         session={session}
         root={root}
+        played={played}
         choice={choice}
         onChoice={setChoice}
         onPlayOrStop={playOrStop}
       />
-      <KeysHelp opened={help} onClose={() => setHelp(false)} />
+      <KeysHelp
+        opened={help}
+        onClose={() => {
+          setHelp(false)
+          focusSoon()
+        }}
+      />
       {finder && (
-        <CommandFinder session={session} deck={braidDeck} onClose={() => setFinder(false)} />
+        <CommandFinder
+          session={session}
+          deck={braidDeck}
+          onClose={() => {
+            setFinder(false)
+            focusSoon()
+          }}
+        />
       )}
       {draft && (
         <OwnMoveForm
@@ -202,21 +225,35 @@ function Studio({ session }: { session: Session }) {
           vocabulary={vocabularyOf(session.get())}
           isKnown={false}
           canReplace
-          onClose={() => setDraft(undefined)}
-          onSave={(move, replace) => {
-            void own.saveMove(move)
+          onClose={() => {
+            setDraft(undefined)
+            focusSoon()
+          }}
+          onSave={async (move, replace) => {
+            // What could not be kept stays in the form; what went wrong is told above it.
+            await own.saveMove(move)
             if (replace) replaceSelected(session, move, newId)
             setDraft(undefined)
-            focusBraid()
+            focusSoon()
           }}
         />
       )}
       {renamed && (
-        <PhraseForm session={session} pass={renamed} onClose={() => setRenamed(undefined)} />
+        <PhraseForm
+          session={session}
+          pass={renamed}
+          onClose={() => {
+            setRenamed(undefined)
+            focusSoon()
+          }}
+        />
       )}
     </>
   )
 }
+
+/** When a window over the studio is gone, the braid has the keys again. */
+const focusSoon = () => requestAnimationFrame(focusBraid)
 
 function Message({ session }: { session: Session }) {
   const message = useStore(session, (s) => s.message)

@@ -130,7 +130,7 @@ export const TitleRow = memo(function TitleRow({ session, onHelp, panel, onPanel
       <ActionIcon variant="default" aria-label="All keys (?)" onClick={onHelp}>
         <IconKeyboard size={18} />
       </ActionIcon>
-      <Menu position="bottom-end">
+      <Menu position="bottom-end" returnFocus={false}>
         <Menu.Target>
           <Button variant="default" size="compact-md">
             More
@@ -206,7 +206,7 @@ function Settings({ session }: { session: Session }) {
   const describe = (label: string, changes: Parameters<typeof edits.describe>[0]) =>
     change(session, `change the ${label}`, edits.describe(changes), label)
   return (
-    <Popover position="bottom-end" width={340} withArrow trapFocus returnFocus>
+    <Popover position="bottom-end" width={340} withArrow trapFocus>
       <Popover.Target>
         <ActionIcon variant="default" aria-label="Tempo, families and start">
           <IconSettings size={18} />

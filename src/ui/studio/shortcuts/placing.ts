@@ -12,10 +12,7 @@ export const PLACING: readonly Shortcut[] = [
     keys: 'A to Z',
     does: 'find a move to place here',
     needsKey: true,
-    matches: (press, session) =>
-      plain(press) &&
-      /^[a-zʻ']$/i.test(press.key) &&
-      !(/^[rl]$/i.test(press.key) && hasSelected(session)),
+    matches: (press) => plain(press) && /^[a-zʻ']$/i.test(press.key),
     run: (session, { key }) => typed(session, key),
   },
   {
@@ -32,10 +29,11 @@ export const PLACING: readonly Shortcut[] = [
     run: () => {},
   },
   {
-    keys: 'R, L',
-    does: 'put the selected move on that side',
+    keys: '< >',
+    does: 'put the selected move on the left or the right side',
     needsKey: true,
-    matches: (press, session) => plain(press) && /^[rl]$/i.test(press.key) && hasSelected(session),
-    run: (session, { key }) => turnSelected(session, key.toUpperCase() === 'R' ? 'R' : 'L'),
+    // No name begins with these: a letter must never turn a foot round.
+    matches: (press, session) => isKey('<', '>')(press) && hasSelected(session),
+    run: (session, { key }) => turnSelected(session, key === '>' ? 'R' : 'L'),
   },
 ]

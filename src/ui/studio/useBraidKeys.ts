@@ -1,0 +1,50 @@
+import { useEffect } from 'react'
+import { focusBraid } from '../braid/focusBraid'
+import type { Session } from '../stores/session'
+import type { Deck } from './shortcuts/shortcut'
+import { press } from './shortcuts/shortcuts'
+
+/** Where letters are typed, or a list or a slider has keys of its own. */
+const HAS_KEYS =
+  'input, textarea, select, [contenteditable="true"], [role="dialog"], [role="menu"], [role="listbox"], [role="slider"]'
+
+/**
+ * The keys of the studio work wherever no text is typed: after a click on a button the braid has
+ * them again. What was reached by the keyboard keeps its own keys.
+ */
+export function useBraidKeys(session: Session, deck: Deck): void {
+  useEffect(() => focusBraid(), [])
+  useEffect(() => {
+    const hear = (event: KeyboardEvent) => {
+      const { target, key, altKey: alt, shiftKey: shift } = event
+      const ctrl = event.ctrlKey || event.metaKey
+      if (event.defaultPrevented || !(target instanceof Element)) return
+      if (target.closest(`[role="application"], ${HAS_KEYS}`)) return
+      if (document.querySelector('[role="dialog"], [role="menu"]')) return
+      const isReached = target !== document.body && target.matches(':focus-visible')
+      const isPlain = !ctrl && !alt
+      // Enter and Space press the button that was reached; the arrows may belong to a group.
+      if (isReached && isPlain && key !== '?') return
+      if (key === 'Tab' || key === 'Escape') return
+      if (!isReached) focusBraid()
+      if (press(session, { key, ctrl, alt, shift }, deck)) event.preventDefault()
+    }
+    window.addEventListener('keydown', hear)
+    return () => window.removeEventListener('keydown', hear)
+  }, [session, deck])
+  // What had the focus may be gone: a menu that closed, a card whose move was taken out.
+  useEffect(() => {
+    const lost = () =>
+      requestAnimationFrame(() => {
+        const isNowhere = document.activeElement === document.body || !document.activeElement
+        if (
+          isNowhere &&
+          document.hasFocus() &&
+          !document.querySelector('[role="dialog"], [role="menu"]')
+        )
+          focusBraid()
+      })
+    document.addEventListener('focusout', lost)
+    return () => document.removeEventListener('focusout', lost)
+  }, [])
+}
