@@ -16,6 +16,7 @@ import { editWords, type FeetRepair, repairFeet } from '../core/repair/feet'
 import { type FileRead, readCombinationFile, textOfBytes } from '../core/sheet/files'
 import { FORMATS, type Format } from '../core/sheet/formats'
 import { combinationJsonSchema } from '../core/sheet/schema'
+import { unknownWords } from '../core/sheet/swayJson'
 import { writeCombinationFile } from '../core/sheet/writeFile'
 import { writeSheet } from '../core/sheet/writeSheet'
 import { handout } from '../core/teaching/handout'
@@ -54,6 +55,7 @@ function read(path: string): FileRead {
     new TextDecoder(encoding, { fatal: true }).decode(raw),
   )
   const file = readCombinationFile(name, text, vocabulary)
+  if (file.unknown?.length) process.stderr.write(`${name}:${unknownWords(file.unknown)}\n`)
   for (const { line, column, text: said } of file.messages)
     process.stderr.write(`${name}:${line}:${column}: ${said}\n`)
   return file

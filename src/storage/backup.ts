@@ -7,7 +7,12 @@ import { readClass, readGroup } from '../core/diary/diary'
 import { UserError } from '../core/errors'
 import { type HouseRules, USUAL_RULES } from '../core/house/house'
 import { readPlan } from '../core/plan/plan'
-import { readSwayJson, writeSwayJson } from '../core/sheet/swayJson'
+import {
+  readSwayJson,
+  type SwayJsonRead,
+  unknownWords,
+  writeSwayJson,
+} from '../core/sheet/swayJson'
 import type { Combinations } from './combinations'
 import { OwnEntry, SPOKEN_VERSION, type SpokenRow } from './database'
 import { type HouseStore, readHouse } from './house'
@@ -133,7 +138,7 @@ export async function restoreBackup(
   const files = manifest.files
   const failed: FileReport[] = []
   const writes: Write[] = []
-  const combinations: { readonly path: string; readonly combination: Combination }[] = []
+  const combinations: ({ readonly path: string } & SwayJsonRead)[] = []
   let unpacked = 0
   for (const [i, { path, sha256: wanted }] of files.entries()) {
     onFile(i, files.length)
@@ -155,7 +160,7 @@ export async function restoreBackup(
       else {
         const write = await readFile(path, file.text, kept)
         if (write) writes.push(write)
-        else combinations.push({ path, combination: readSwayJson(file.text) })
+        else combinations.push({ path, ...readSwayJson(file.text) })
       }
     } catch (error) {
       if (unpacked > MOST_BYTES) throw error
@@ -171,11 +176,11 @@ export async function restoreBackup(
         combinations.map(({ combination }) => combination),
         'from the backup',
       )
-      for (const [i, { path, combination }] of combinations.entries())
+      for (const [i, { path, combination, unknown }] of combinations.entries())
         reports.push({
           name: path,
           ok: true,
-          text: `“${combination.title}” ${ADDED_WORDS[added[i] ?? 'added']}`,
+          text: `“${combination.title}” ${ADDED_WORDS[added[i] ?? 'added']}${unknownWords(unknown)}`,
         })
       for (const write of writes) reports.push(await write())
       return [...reports, ...failed]

@@ -5,6 +5,7 @@ import type { LevelForm } from '../core/load/levels'
 import type { OwnMove } from '../core/moves/move'
 import type { OwnNames } from '../core/moves/vocabulary'
 import type { Repair } from '../core/repair/offers'
+import type { FileRead } from '../core/sheet/files'
 import type { Filling, FillWish } from '../core/suggest/fill'
 import type { Gap, Suggestion } from '../core/suggest/suggest'
 
@@ -14,6 +15,8 @@ export interface Jobs {
   suggest: { in: { combination: Combination; gap: Gap }; out: readonly Suggestion[] }
   fill: { in: { combination: Combination; wish: FillWish }; out: readonly Filling[] }
   level: { in: { combination: Combination; level: DancerLevel }; out: LevelForm }
+  /** A file, or a text that was pasted. */
+  read: { in: { name: string; content: Uint8Array | string }; out: FileRead }
 }
 export type JobName = keyof Jobs
 
@@ -34,4 +37,4 @@ export interface Request<J extends JobName = JobName> {
 /** Errors do not survive the trip; a sentence does. */
 export type Reply<J extends JobName = JobName> =
   | { readonly id: number; readonly ok: true; readonly output: Jobs[J]['out'] }
-  | { readonly id: number; readonly ok: false; readonly text: string }
+  | { readonly id: number; readonly ok: false; readonly text: string; readonly toDo?: string }

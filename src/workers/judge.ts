@@ -43,7 +43,7 @@ export function createJudge(setting: () => Setting): Judge {
       finish(data.id, (one) =>
         data.ok
           ? one.done(data.output)
-          : one.failed(new UserError(data.text, 'Nothing was changed. Try it again.')),
+          : one.failed(new UserError(data.text, data.toDo ?? 'Nothing was changed. Try it again.')),
       )
     // A worker that breaks answers nobody: all that wait are told, and the next question starts another.
     made.onerror = (event) => {

@@ -1,7 +1,9 @@
+import { UserError } from '../core/errors'
 import { settled } from '../core/house/house'
 import { levelForm } from '../core/load/levels'
 import { vocabulary as shipped, type Vocabulary, withOwn } from '../core/moves/vocabulary'
 import { repairsFor } from '../core/repair/offers'
+import { readCombinationFile, textOfBytes } from '../core/sheet/files'
 import { fillPhrase } from '../core/suggest/fill'
 import { suggestMoves } from '../core/suggest/suggest'
 import type { JobName, Jobs, Reply, Request, Setting } from './jobs'
@@ -27,6 +29,16 @@ function run({ job, input, setting }: Request): Jobs[JobName]['out'] {
   if (isFor('suggest', input)) return suggestMoves(input.combination, input.gap, vocabulary, house)
   if (isFor('fill', input)) return fillPhrase(input.combination, input.wish, vocabulary, house)
   if (isFor('level', input)) return levelForm(input.combination, input.level, vocabulary, house)
+  if (isFor('read', input)) {
+    const { name, content } = input
+    const text =
+      typeof content === 'string'
+        ? content
+        : textOfBytes(name, content, (bytes, encoding) =>
+            new TextDecoder(encoding, { fatal: true }).decode(bytes),
+          )
+    return readCombinationFile(name, text, vocabulary)
+  }
   throw new Error(`nobody does ${job}`)
 }
 
@@ -36,6 +48,7 @@ self.onmessage = ({ data }: MessageEvent<Request>) => {
   try {
     reply({ id, ok: true, output: run(data) })
   } catch (error) {
-    reply({ id, ok: false, text: error instanceof Error ? error.message : String(error) })
+    const text = error instanceof Error ? error.message : String(error)
+    reply({ id, ok: false, text, ...(error instanceof UserError && { toDo: error.whatToDo }) })
   }
 }

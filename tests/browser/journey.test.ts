@@ -56,7 +56,7 @@ describe('a new combination of 16 counts, from nothing to a file and back', () =
     await says(page, /1 thing to smooth.*A7.*You already stand on your right foot/s)
     expect(await page.locator('[data-line="R:0"] path[class*="gap"]').count()).toBe(1)
     await page.getByRole('button', { name: /A7.*Can’t be danced/ }).click()
-    await page.keyboard.press('L')
+    await page.keyboard.press('<')
     expect(await page.locator('[data-line="R:0"] path[class*="gap"]').count()).toBe(0)
     await page.keyboard.press('Control+z')
     expect(await page.locator('[data-line="R:0"] path[class*="gap"]').count()).toBe(1)

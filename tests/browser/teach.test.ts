@@ -280,7 +280,7 @@ describe('a class from its plan to the diary', () => {
     expect(ics.match(/BEGIN:VEVENT/g)?.length).toBeGreaterThan(5)
     await page.getByRole('button', { name: 'Save as' }).click()
     const csv = (await saved(page, 'The diary as a table (CSV)', context)).toString()
-    expect(csv.split('\r\n')[0]).toMatch(/^date,start,minutes,group/)
+    expect(csv.split('\r\n')[0]).toMatch(/^\uFEFFdate,start,minutes,group/)
     const rounds = page.getByRole('textbox', { name: /^Rounds left, Both sides/ })
     await rounds.fill('9')
     await rounds.press('Tab')

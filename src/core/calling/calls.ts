@@ -5,6 +5,7 @@ import type { Range, Spoken } from '../teaching/program'
 import { secondsOfTicks, type Tempo } from '../time/tempo'
 import { TICKS_PER_COUNT } from '../time/time'
 import { CUE_KINDS, type Cue, type CueKind, cuesOf, leadOf } from './cues'
+import { numberWord } from './numbers'
 
 /** How long a voice takes for a text, in seconds, from its usual or its quick bank; undefined for what it has no word for. */
 export type SpeechSeconds = (text: string, isFast: boolean) => number | undefined
@@ -38,28 +39,6 @@ export interface Call {
   /** Absent where it found no room and is only shown. */
   readonly say?: Spoken
 }
-
-/** The counts as they are said, from one to sixteen, the most a phrase has. */
-export const NUMBERS = [
-  'one',
-  'two',
-  'three',
-  'four',
-  'five',
-  'six',
-  'seven',
-  'eight',
-  'nine',
-  'ten',
-  'eleven',
-  'twelve',
-  'thirteen',
-  'fourteen',
-  'fifteen',
-  'sixteen',
-] as const
-
-const numberWord = (count: number): string => NUMBERS[count - 1] ?? String(count)
 
 /** “and” needs this much free time, in seconds (model 11). */
 export const AND_SECONDS = 0.2

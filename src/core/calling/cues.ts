@@ -2,6 +2,7 @@ import type { Event } from '../combination/combination'
 import type { Pass } from '../combination/passes'
 import type { House } from '../house/house'
 import type { Simulation } from '../simulate/simulate'
+import { numberWord } from './numbers'
 
 /** What a cue announces; of two that collide the earlier in this list is said (model 11). */
 export const CUE_KINDS = ['switch', 'phrase', 'turn', 'layer', 'accent'] as const
@@ -26,6 +27,10 @@ const turnsAt = ({ danced }: Simulation, pass: Pass): ReadonlySet<string> =>
       .map(({ event }) => event.id),
   )
 
+/** A phrase that only has a number is called by that as a word: no voice says digits. */
+const phraseWords = (name: string): string =>
+  `phrase ${/^\d+$/.test(name) ? numberWord(Number(name)) : name}`
+
 /** The cues of a pass: its own name where it follows another, then what each move says. */
 export function cuesOf(
   simulation: Simulation,
@@ -39,7 +44,7 @@ export function cuesOf(
   const starts = pass.events.filter(({ at, layer }) => at === 0 && layers.includes(layer))
   const written = starts.find(({ cue }) => cue !== undefined)
   if (before && before.phrase.id !== pass.phrase.id)
-    cues.push({ at: pass.at, kind: 'phrase', text: written?.cue ?? `phrase ${pass.phrase.name}` })
+    cues.push({ at: pass.at, kind: 'phrase', text: written?.cue ?? phraseWords(pass.phrase.name) })
   const last = new Map<string, string>()
   for (const event of [...pass.events].sort((a, b) => a.at - b.at)) {
     if (!layers.includes(event.layer) || (event === written && cues.length > 0)) continue

@@ -8,7 +8,7 @@ import { type Simulation, simulate } from '../simulate/simulate'
 import { danceLead } from './danced'
 import { FAULT_RULES, FAULT_TEMPO_RULES } from './faults'
 import { type Finding, type Found, type Severity, severityOf } from './finding'
-import { onceEach, reasonToLeave } from './once'
+import { onceEach, reasonsToLeave } from './once'
 import type { Danceable, Rule } from './rule'
 import { balance } from './rules/balance'
 import { farArms } from './rules/farArms'
@@ -89,7 +89,7 @@ export function checkCombination(
       a.spot.pass - b.spot.pass ||
       a.spot.at - b.spot.at,
   )
-  const reasons = all.map((finding) => reasonToLeave(combination, finding))
+  const reasons = all.map(reasonsToLeave(combination))
   let loads: readonly CountLoad[] | undefined
   return {
     lead,

@@ -6,7 +6,7 @@ import type { Vocabulary } from '../moves/vocabulary'
 import { type Simulation, simulate } from '../simulate/simulate'
 import { danceLead } from './danced'
 import { type Finding, severityOf } from './finding'
-import { onceEach, reasonToLeave } from './once'
+import { onceEach, reasonsToLeave } from './once'
 import type { Rule } from './rule'
 import { clash } from './rules/clash'
 import { quickFeet } from './rules/quickFeet'
@@ -42,8 +42,9 @@ export function faultsOf(
       ),
     ])
   }
+  const reasonToLeave = reasonsToLeave(combination)
   const faults = onBothSides(written, found(lead), () =>
     found(simulate(mirror(written), vocabulary, house)),
-  ).filter((one) => severityOf(one) === 'fault' && reasonToLeave(combination, one) === undefined)
+  ).filter((one) => severityOf(one) === 'fault' && reasonToLeave(one) === undefined)
   return { lead, joins, faults }
 }

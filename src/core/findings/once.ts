@@ -1,5 +1,4 @@
 import type { Combination, Leave } from '../combination/combination'
-import { eventOf } from '../edits/edits'
 import type { Finding, FindingCode, Found } from './finding'
 
 /** Of what one event and cause leads to only the first is said (model 8). */
@@ -69,14 +68,18 @@ const keyInPhrase = ({ code, spot, events }: Found): string =>
     ? [code, spot.phrase, spot.layer, code === 'load.high' ? '' : spot.at].join('|')
     : [code, spot.phrase, ...events].join('|')
 
-/** Why the instructor leaves a finding, where she has said so. */
-export function reasonToLeave(
-  combination: Combination,
-  { code, events }: Finding,
-): string | undefined {
-  const [first] = events
-  const event = first === undefined ? undefined : eventOf(combination, first)
-  return because(event?.leave, code) ?? because(combination.leave, code)
+/** Why the instructor leaves a finding of a combination, where she has said so. */
+export function reasonsToLeave({
+  phrases,
+  leave,
+}: Combination): (finding: Finding) => string | undefined {
+  const own = new Map<string, readonly Leave[]>()
+  for (const { events } of phrases)
+    for (const one of events) if (one.leave) own.set(one.id, one.leave)
+  return ({ code, events }) => {
+    const [first] = events
+    return because(first === undefined ? undefined : own.get(first), code) ?? because(leave, code)
+  }
 }
 
 const because = (leave: readonly Leave[] | undefined, code: string): string | undefined =>

@@ -61,6 +61,8 @@ function eventsOf(move: Move, id: string): readonly Event[] {
       layer: move.layer,
       at: tick(0),
       length,
+      // A warm-up is called by its moves, not by the number of a phrase.
+      ...(move.cue && { cue: move.cue }),
       what:
         what.kind === 'move' && move.kind !== 'texture' ? { ...what, every: tick(every) } : what,
     },

@@ -10,6 +10,8 @@ export interface FileRead {
   readonly combination: Combination
   /** Words that could not be read; they are kept in the combination. */
   readonly messages: readonly SheetMessage[]
+  /** Fields of a `.sway.json` file this version does not know: they were left out. */
+  readonly unknown?: readonly string[]
 }
 
 /**
@@ -20,7 +22,7 @@ export interface FileRead {
 export function readCombinationFile(name: string, text: string, vocabulary: Vocabulary): FileRead {
   const begin = text.replace(/^\uFEFF/, '').trimStart()
   if (/\.json$/i.test(name) || begin.startsWith('{') || begin.startsWith('['))
-    return { combination: readSwayJson(text), messages: [] }
+    return { ...readSwayJson(text), messages: [] }
   if (/\.sway$/i.test(name) || /^sway\s/.test(begin)) return readSheet(text, vocabulary)
   if (/\.(?:csv|tsv)$/i.test(name) || looksLikeRows(begin)) return readCsv(text, vocabulary)
   throw new UserError(

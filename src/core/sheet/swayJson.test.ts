@@ -6,7 +6,7 @@ import { combination, feet } from '../../../tests/write'
 import { SCHEMA_VERSION } from '../combination/combination'
 import { upgrade } from '../combination/upgrade'
 import { UserError } from '../errors'
-import { readSwayJson, writeSwayJson } from './swayJson'
+import { readSwayJson, unknownWords, writeSwayJson } from './swayJson'
 
 const refusal = (text: string): UserError => {
   try {
@@ -22,7 +22,7 @@ describe('combination files', () => {
   it('give back what was written', () => {
     fc.assert(
       fc.property(anyCombination(), (written) => {
-        expect(readSwayJson(writeSwayJson(written))).toEqual(written)
+        expect(readSwayJson(writeSwayJson(written))).toEqual({ combination: written, unknown: [] })
       }),
       { numRuns: 200, seed: 41 },
     )
@@ -121,7 +121,8 @@ describe('combination files', () => {
   it('of version 1 open unchanged: the demo of then, and anything it could have held', () => {
     expect(old.length).toBeGreaterThan(4)
     for (const record of old) {
-      const now = readSwayJson(JSON.stringify(record))
+      const { combination: now, unknown } = readSwayJson(JSON.stringify(record))
+      expect(unknown).toEqual([])
       expect(now).toEqual({ ...record, schemaVersion: SCHEMA_VERSION })
       expect(now.teachTempo).toBe(record.teachTempo)
     }
@@ -136,13 +137,26 @@ describe('combination files', () => {
             events: phrase.events.map(({ range: _, ...event }) => event),
           })),
         }
-        expect(readSwayJson(JSON.stringify(record))).toEqual({
+        expect(readSwayJson(JSON.stringify(record)).combination).toEqual({
           ...record,
           schemaVersion: SCHEMA_VERSION,
         })
       }),
       { numRuns: 200, seed: 43 },
     )
+  })
+
+  it('say which of their fields this version does not know, wherever they stand', () => {
+    const strange = changed((raw) => {
+      raw.mood = 'slow'
+      raw.phrases[1].events[0].colour = 'red'
+      raw.start.arms.third = 'low'
+    })
+    const { combination: read, unknown } = readSwayJson(strange)
+    expect(read).toEqual(written)
+    expect(unknown).toEqual(['start arms “third”', 'phrases 2 events 1 “colour”', '“mood”'])
+    expect(unknownWords(unknown)).toMatch(/does not know .*“mood”: keep the file/)
+    expect(unknownWords([])).toBe('')
   })
 
   it('of older versions are brought up step by step, and a gap is a bug', () => {

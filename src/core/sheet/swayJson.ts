@@ -10,11 +10,18 @@ export const writeSwayJson = (combination: Combination): string =>
 const MOST_CHARACTERS = 1_000_000
 const NOTHING_CHANGED = 'Nothing was changed.'
 
+/** A combination of a file, and the fields of it that this version does not know. */
+export interface SwayJsonRead {
+  readonly combination: Combination
+  /** Where they stand and what they are called; they were left out. */
+  readonly unknown: readonly string[]
+}
+
 /**
  * Reads a `.sway.json` file.
  * @throws UserError that says what is wrong with the file and what to do.
  */
-export function readSwayJson(text: string): Combination {
+export function readSwayJson(text: string): SwayJsonRead {
   if (text.length > MOST_CHARACTERS)
     throw new UserError(
       'This file is too large to be one combination.',
@@ -35,8 +42,29 @@ export function readSwayJson(text: string): Combination {
       'This file holds something else, not a combination.',
       `${NOTHING_CHANGED} Pick a file that was saved from here; its name ends in .sway.json.`,
     )
-  return readCombination(raw)
+  const combination = readCombination(raw)
+  return { combination, unknown: [...unknownIn(raw, combination)] }
 }
+
+const MOST_UNKNOWN = 20
+
+/** Fields a file has that did not come through: somebody else's, or of an app that knows more. */
+function* unknownIn(raw: unknown, read: unknown, path = ''): Generator<string> {
+  if (Array.isArray(raw) && Array.isArray(read)) {
+    for (const [i, one] of raw.entries()) yield* unknownIn(one, read[i], `${path} ${i + 1}`)
+  } else if (isRecord(raw) && isRecord(read)) {
+    for (const [key, value] of Object.entries(raw)) {
+      if (!Object.hasOwn(read, key)) yield `${path} “${key}”`.trim()
+      else yield* unknownIn(value, read[key], `${path} ${key}`.trim())
+    }
+  }
+}
+
+/** What is told of unknown fields: each, as long as they can be told apart. */
+export const unknownWords = (unknown: readonly string[]): string =>
+  unknown.length === 0
+    ? ''
+    : ` This version does not know ${unknown.slice(0, MOST_UNKNOWN).join(', ')}${unknown.length > MOST_UNKNOWN ? ` and ${unknown.length - MOST_UNKNOWN} more` : ''}: keep the file, it was left out here.`
 
 const isRecord = (value: unknown): value is Record<string, unknown> =>
   typeof value === 'object' && value !== null && !Array.isArray(value)

@@ -4,6 +4,8 @@ import type { ReactElement } from 'react'
 export interface LaterMenuProps {
   /** The button that opens it. */
   readonly button: (onClick: () => void) => ReactElement
+  /** Said under the items; nothing where it is empty. */
+  readonly note?: string
   readonly items: readonly { readonly label: string; readonly onPick: () => void }[]
 }
 
@@ -11,6 +13,7 @@ export interface LaterMenuProps {
 export function FullMenu({
   button,
   items,
+  note,
   opened,
   onChange,
 }: LaterMenuProps & { readonly opened: boolean; readonly onChange: (opened: boolean) => void }) {
@@ -23,6 +26,11 @@ export function FullMenu({
             {label}
           </Menu.Item>
         ))}
+        {note && (
+          <Menu.Label maw={260} c="var(--quiet)">
+            {note}
+          </Menu.Label>
+        )}
       </Menu.Dropdown>
     </Menu>
   )

@@ -61,6 +61,11 @@ export function createServices(): Services {
   const locks = navigator.locks as LockManager | undefined
   const unsaved = unsavedIn(slots, window, locks ? windowLocks(locks, window) : windowAsks(window))
   const journal = createJournal(unsaved)
+  const storage = navigator.storage as StorageManager | undefined
+  storage?.persisted?.().then(
+    (isKept) => isKept && persistence.set(() => 'kept'),
+    () => {},
+  )
   const judge = createJudge(() => {
     const { entries } = words.get()
     return {

@@ -33,23 +33,30 @@ export function OwnWords({ spoken, own, drill, materials }: OwnWordsProps) {
   const record = async () => {
     const word = text.trim()
     if (word === '') return
+    let take: Recording | undefined
     try {
-      const take = await recordWord((end) => {
+      take = await recordWord((end) => {
         stop.current = end
         setState('Listening… say it now.')
       })
-      stop.current = undefined
-      if (!take) {
-        setState('Nothing was heard. Come closer and say it again.')
-        return
-      }
-      await spoken.save({ text: word, ...take })
-      setState(`“${word}” is kept.`)
-      setText('')
     } catch {
       setState(
         'There is no microphone here, or it is not allowed. Allow it in the address bar and try again.',
       )
+      return
+    } finally {
+      stop.current = undefined
+    }
+    if (!take) {
+      setState('Nothing was heard. Come closer and say it again.')
+      return
+    }
+    try {
+      await spoken.save({ text: word, ...take })
+      setState(`“${word}” is kept.`)
+      setText('')
+    } catch {
+      setState(`“${word}” could not be kept: make room on the disk, then say it again.`)
     }
   }
   return (

@@ -9,12 +9,21 @@ import type { FileReport } from '../../storage/backup'
 import type { Shown } from '../../storage/combinations'
 import { LaterMenu } from '../app/LaterMenu'
 import { inWords, Problem } from '../app/Problem'
-import { useServices } from '../app/services'
+import { persistence, useServices } from '../app/services'
 import { RibbonInk } from '../braid/Ribbon'
+import { useStore } from '../stores/store'
 import type { CardActions } from './CombinationCard'
 import classes from './combinations.module.css'
 import { ShelfView } from './ShelfView'
 import { useShelf } from './useShelf'
+
+/** What the browser has said of keeping the work when the disk gets full. */
+const PERSISTENCE_WORDS = {
+  unasked: '',
+  kept: 'This browser keeps your work until you delete it.',
+  'may go':
+    'This browser may clear your work when the disk gets full: save a backup from time to time.',
+} as const
 
 const ACCEPTED = '.sway,.json,.csv,.zip'
 /** Reading and writing files is loaded when it is needed. */
@@ -27,12 +36,17 @@ export function CombinationsScreen() {
   const navigate = useNavigate()
   const shelf = useShelf()
   const screen = useRef<HTMLElement>(null)
+  const persisted = useStore(persistence, (now) => now)
   const resetFiles = useRef<() => void>(null)
   const [problem, setProblem] = useState<{ what: string; toDo: string }>()
   const [deleted, setDeleted] = useState<Shown>()
   const [said, setSaid] = useState('')
   const [reports, setReports] = useState<readonly FileReport[]>([])
   const [dropping, setDropping] = useState(false)
+  const [opening, setOpening] = useState<{
+    readonly text: string
+    readonly stop: AbortController
+  }>()
   const stored = shelf.data?.stored
 
   const attempt = useCallback(async (work: () => Promise<void>) => {
@@ -63,7 +77,15 @@ export function CombinationsScreen() {
     files.length > 0 &&
     attempt(async () => {
       setSaid('')
-      setReports(await (await fileWork()).openFiles(files, services))
+      const stop = new AbortController()
+      setOpening({ text: 'Opening…', stop })
+      try {
+        const onStep = (text: string) => setOpening({ text: `Opening ${text}…`, stop })
+        const { openFiles } = await fileWork()
+        setReports(await openFiles(files, services, { onStep, signal: stop.signal }))
+      } finally {
+        setOpening(undefined)
+      }
     })
   const paste = (event: ClipboardEvent) => {
     const typing = event.target instanceof HTMLInputElement
@@ -74,7 +96,7 @@ export function CombinationsScreen() {
     else if (text.trim())
       void attempt(async () => {
         const { openText } = await fileWork()
-        setReports([await openText('pasted text', text, services)])
+        setReports([await openText('pasted text', text, services, new AbortController().signal)])
       })
   }
   const actions = useMemo<CardActions>(
@@ -164,6 +186,7 @@ export function CombinationsScreen() {
               Backup
             </Button>
           )}
+          note={PERSISTENCE_WORDS[persisted]}
           items={[
             {
               label: 'Save everything as one zip',
@@ -198,6 +221,14 @@ export function CombinationsScreen() {
       <svg width={0} height={0} aria-hidden className="only-read">
         <RibbonInk top={24} bottom={58} />
       </svg>
+      {opening && (
+        <p className={classes.opening} role="status">
+          {opening.text}{' '}
+          <Button size="compact-sm" variant="default" onClick={() => opening.stop.abort()}>
+            Stop
+          </Button>
+        </p>
+      )}
       {stored && <ShelfView stored={stored} actions={actions} scroller={screen} />}
       {shelf.data?.damaged.map(({ id, title, error }) => (
         <Problem

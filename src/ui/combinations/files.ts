@@ -1,12 +1,12 @@
 import type { Combination } from '../../core/combination/combination'
 import { UserError } from '../../core/errors'
-import { readCombinationFile, textOfBytes } from '../../core/sheet/files'
 import { FORMATS, type Format } from '../../core/sheet/formats'
+import { unknownWords } from '../../core/sheet/swayJson'
 import { writeCombinationFile } from '../../core/sheet/writeFile'
 import type { FileReport } from '../../storage/backup'
 import { inWords } from '../app/Problem'
 import type { Services } from '../app/services'
-import { vocabularyIn, words } from '../stores/words'
+import { vocabularyIn } from '../stores/words'
 
 const MIME: Readonly<Record<Format, string>> = {
   json: 'application/json',
@@ -53,25 +53,52 @@ export async function saveBackup(services: Services, day: string): Promise<void>
   )
 }
 
-async function openOne(file: File, services: Services): Promise<readonly FileReport[]> {
-  const bytes = new Uint8Array(await file.arrayBuffer())
-  if (/\.zip$/i.test(file.name)) {
-    const { restoreBackup } = await import('../../storage/backup')
-    return restoreBackup(bytes, { ...services, teaching: await services.teaching() })
-  }
-  const text = textOfBytes(file.name, bytes, (raw, encoding) =>
-    new TextDecoder(encoding, { fatal: true }).decode(raw),
-  )
-  return [await openText(file.name, text, services)]
+/** How the opening of files goes on, and whether it is still wanted. */
+export interface Opening {
+  /** What is being read, in words. */
+  readonly onStep: (text: string) => void
+  readonly signal: AbortSignal
 }
 
-/** Adds the combination a text holds, under an id of its own when that one is here already. */
+/** Files larger than this are no combination, and not even looked into. */
+const MOST_BYTES = 1_000_000
+
+async function openOne(
+  file: File,
+  services: Services,
+  { onStep, signal }: Opening,
+): Promise<readonly FileReport[]> {
+  if (/\.zip$/i.test(file.name)) {
+    const { restoreBackup } = await import('../../storage/backup')
+    const bytes = new Uint8Array(await file.arrayBuffer())
+    return restoreBackup(
+      bytes,
+      { ...services, teaching: await services.teaching() },
+      {
+        onFile: (done, all) => onStep(`“${file.name}”: ${done} of ${all} files`),
+        signal,
+      },
+    )
+  }
+  if (file.size > MOST_BYTES)
+    throw new UserError(
+      `“${file.name}” is too large to be one combination.`,
+      'Nothing was changed. A combination file is under 1 MB; check that you picked the right one.',
+    )
+  return [await openText(file.name, new Uint8Array(await file.arrayBuffer()), services, signal)]
+}
+
+/**
+ * Adds the combination a file or a pasted text holds, under an id of its own when that one is
+ * here already. It is read beside the page, and can be stopped.
+ */
 export async function openText(
   name: string,
-  text: string,
-  { combinations, newId }: Services,
+  content: Uint8Array | string,
+  { combinations, judge, newId }: Services,
+  signal: AbortSignal,
 ): Promise<FileReport> {
-  const { combination, messages } = readCombinationFile(name, text, words.get().vocabulary)
+  const { combination, messages, unknown = [] } = await judge.ask('read', { name, content }, signal)
   const isSheet = combination.id === 'sheet'
   const title = combination.title || name.replace(/\.[a-z.]+$/i, '')
   const isKnown =
@@ -81,21 +108,34 @@ export async function openText(
     messages.length === 0
       ? ''
       : ` ${messages.length === 1 ? 'One place' : `${messages.length} places`} in it could not be read and ${messages.length === 1 ? 'is' : 'are'} kept as typed: open its sheet to put that right.`
-  return { name, ok: true, text: `“${title}” is here now.${unread}` }
+  return { name, ok: true, text: `“${title}” is here now.${unread}${unknownWords(unknown)}` }
 }
 
 /** Opens several files; each one is reported, and one that can't be read stops no other. */
 export async function openFiles(
   files: readonly File[],
   services: Services,
+  opening: Opening,
 ): Promise<readonly FileReport[]> {
   const reports: FileReport[] = []
-  for (const file of files) {
+  for (const [i, file] of files.entries()) {
+    if (opening.signal.aborted) {
+      reports.push({ name: file.name, ok: false, text: 'was not opened: it was stopped.' })
+      continue
+    }
+    opening.onStep(`“${file.name}”, ${i + 1} of ${files.length}`)
     try {
-      reports.push(...(await openOne(file, services)))
+      reports.push(...(await openOne(file, services, opening)))
     } catch (error) {
-      const { what, toDo } = inWords(error)
-      if (!(error instanceof UserError)) throw error
+      if (opening.signal.aborted) {
+        reports.push({ name: file.name, ok: false, text: 'was not opened: it was stopped.' })
+        continue
+      }
+      // Whatever it is, it is this file's; what the others brought stays.
+      const { what, toDo } =
+        error instanceof UserError
+          ? inWords(error)
+          : { what: 'could not be opened.', toDo: `Try it once more. (${String(error)})` }
       reports.push({ name: file.name, ok: false, text: `${what} ${toDo}` })
     }
   }

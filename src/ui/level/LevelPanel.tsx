@@ -31,8 +31,8 @@ export function LevelPanel({ session }: { session: Session }) {
   const document = useDeferredValue(useStore(session, documentOf))
   const checked = checkedOf(document)
   const { loads, level, house } = checked
-  const limit = house.figures[`load.limit.${level}`]
   const [wanted, setWanted] = useState<DancerLevel>(level)
+  const limit = house.figures[`load.limit.${wanted}`]
   return (
     <section className={classes.panel} aria-label="Level and tempo">
       <h2 className={`display ${classes.head}`}>How hard it is</h2>

@@ -166,6 +166,7 @@ function Studio({ session }: { session: Session }) {
         )}
         <div className={classes.braidBox}>
           <Braid session={session} deck={braidDeck} newId={newId} margin={margin} />
+          <HowToBegin session={session} onPanel={setPanel} />
           <JoinStrip session={session} />
           <Button variant="subtle" size="compact-sm" onClick={addPhrase}>
             Add a phrase
@@ -254,6 +255,42 @@ function Studio({ session }: { session: Session }) {
 
 /** When a window over the studio is gone, the braid has the keys again. */
 const focusSoon = () => requestAnimationFrame(focusBraid)
+
+/** What an empty studio says first: by hand, by touch, from a page. */
+function HowToBegin({
+  session,
+  onPanel,
+}: {
+  readonly session: Session
+  readonly onPanel: (panel: Panel) => void
+}) {
+  const isEmpty = useStore(session, (s) =>
+    documentOf(s).phrases.every(({ events }) => events.length === 0),
+  )
+  if (!isEmpty) return null
+  return (
+    <section className={classes.begin} aria-label="How to begin">
+      <p>
+        <b>By hand:</b> the cursor stands on count 1 of the feet. Type <kbd>step side</kbd>, press{' '}
+        <kbd>Enter</kbd>; <kbd>→</kbd> is the next count, <kbd>↑</kbd> the next layer.
+      </p>
+      <p>
+        <b>By touch or mouse:</b> double-tap a count to find a move for it, or take one from the{' '}
+        <button type="button" onClick={() => onPanel('moves')}>
+          list of moves
+        </button>
+        .
+      </p>
+      <p>
+        <b>From a page:</b> open the{' '}
+        <button type="button" onClick={() => onPanel('sheet')}>
+          count sheet
+        </button>{' '}
+        and write or paste what you have, line by line.
+      </p>
+    </section>
+  )
+}
 
 function Message({ session }: { session: Session }) {
   const message = useStore(session, (s) => s.message)

@@ -1,0 +1,178 @@
+import 'fake-indexeddb/auto'
+import fc from 'fast-check'
+import { zipSync } from 'fflate'
+import { describe, expect, it } from 'vitest'
+import { anyCombination } from '../../tests/arbitraries'
+import { demo } from '../../tests/demo'
+import { keepingIn, slots } from '../../tests/slots'
+import { Combination } from '../core/combination/combination'
+import { UserError } from '../core/errors'
+import { checkCombination } from '../core/findings/check'
+import { summaryOf } from '../core/findings/summary'
+import { vocabulary } from '../core/moves/vocabulary'
+import { type Encoding, readCombinationFile, textOfBytes } from '../core/sheet/files'
+import { writeCombinationFile } from '../core/sheet/writeFile'
+import { restoreBackup, writeBackup } from './backup'
+import { createCombinations } from './combinations'
+import { Database } from './database'
+import { createHouse } from './house'
+import { togetherIn } from './keeping'
+import { createOwnWords } from './own'
+import { createTeaching } from './teaching'
+
+const SEED = Number(process.env.SEED ?? 2400)
+/** What one file may take, on a machine that is busy with other tests. */
+const MOST_MS = 4000
+const MOST_BYTES = 300_000_000
+
+const encoder = new TextEncoder()
+const bytesOf = (content: string | Uint8Array): Uint8Array =>
+  typeof content === 'string' ? encoder.encode(content) : content
+const decode = (bytes: Uint8Array, encoding: Encoding): string =>
+  new TextDecoder(encoding, { fatal: true }).decode(bytes)
+
+const sources = [...demo, ...fc.sample(anyCombination(), { numRuns: 12, seed: SEED })]
+const files = sources.flatMap((one) =>
+  (['json', 'sway', 'csv'] as const).map((format) => ({
+    name: `a.${format === 'json' ? 'sway.json' : format}`,
+    bytes: bytesOf(writeCombinationFile(one, format, vocabulary)),
+  })),
+)
+
+/** Words that have hurt readers before, and noise. */
+const piece = fc.oneof(
+  fc.constantFrom(
+    '1e999',
+    '9007199254740991',
+    '-0',
+    '__proto__',
+    'constructor',
+    '"',
+    '{',
+    '[[[[',
+    '\n',
+    ';;;;',
+    '\u0000',
+    '\uFEFF',
+    'sep=|\n',
+    'every 1e999',
+    'facing 9007199254740991',
+    'phrase A 16',
+    'order A*999',
+    'A,1,step side\n'.repeat(900),
+    '['.repeat(4000),
+    'phrase P 1\n'.repeat(500),
+    'null',
+  ),
+  fc.string({ maxLength: 12 }),
+)
+const cut = fc.record({
+  /** In thousandths of the file. */
+  at: fc.integer({ min: 0, max: 1000 }),
+  length: fc.oneof(fc.nat(6), fc.nat(40), fc.nat(4000)),
+  piece,
+  /** The cut is put in again, so many times. */
+  again: fc.constantFrom(0, 0, 0, 1, 3),
+})
+
+function mutated(
+  bytes: Uint8Array,
+  cuts: readonly (typeof cut extends fc.Arbitrary<infer T> ? T : never)[],
+): Uint8Array {
+  let now = Array.from(bytes)
+  for (const { at, length, piece: put, again } of cuts) {
+    const from = Math.floor((at / 1000) * now.length)
+    const taken = now.slice(from, from + length)
+    const middle = [...encoder.encode(put), ...Array.from({ length: again }, () => taken).flat()]
+    now = [...now.slice(0, from), ...middle, ...now.slice(from + length)]
+  }
+  return Uint8Array.from(now)
+}
+
+/** Runs something within its time and its memory. */
+async function within(work: () => unknown): Promise<void> {
+  const [before, from] = [process.memoryUsage().heapUsed, performance.now()]
+  await work()
+  expect(performance.now() - from).toBeLessThan(MOST_MS)
+  expect(process.memoryUsage().heapUsed - before).toBeLessThan(MOST_BYTES)
+}
+
+describe('files that are damaged', () => {
+  it(`are read or refused with a sentence, in their time, whatever was done to them (seed ${SEED})`, async () => {
+    let read = 0
+    await fc.assert(
+      fc.asyncProperty(
+        fc.constantFrom(...files),
+        fc.array(cut, { minLength: 1, maxLength: 3 }),
+        async ({ name, bytes }, cuts) => {
+          const damaged = mutated(bytes, cuts)
+          await within(() => {
+            try {
+              const file = readCombinationFile(name, textOfBytes(name, damaged, decode), vocabulary)
+              expect(Combination.safeParse(file.combination).error?.issues).toBeUndefined()
+              checkCombination(file.combination, vocabulary)
+              read++
+            } catch (error) {
+              if (!(error instanceof UserError)) throw error
+              expect(error.whatToDo.length).toBeGreaterThan(20)
+            }
+          })
+        },
+      ),
+      { numRuns: 1800, seed: SEED, endOnFailure: true },
+    )
+    // Enough of them were only a little damaged.
+    expect(read).toBeGreaterThan(300)
+  }, 300_000)
+
+  it(`as a backup change nothing, or come back as far as they are whole (seed ${SEED})`, async () => {
+    let names = 0
+    const place = () => {
+      const database = new Database(`mutated-${names++}`)
+      const store = slots()
+      return {
+        database,
+        combinations: createCombinations(database, {
+          now: () => 1,
+          newId: () => `copy-${names}`,
+          summarise: (one) => summaryOf(one, vocabulary),
+        }),
+        own: createOwnWords(database, () => {}),
+        house: createHouse(database, () => {}),
+        teaching: createTeaching(
+          database,
+          store,
+          keepingIn(store, () => 1),
+        ),
+        together: togetherIn(database),
+      }
+    }
+    const full = place()
+    await full.combinations.addAll(demo)
+    const backup = await writeBackup(full)
+    const bare = zipSync({ 'manifest.json': encoder.encode('{"kind":"molten-sway-backup"}') })
+    await fc.assert(
+      fc.asyncProperty(
+        fc.constantFrom(backup, bare),
+        fc.array(cut, { minLength: 1, maxLength: 2 }),
+        async (bytes, cuts) => {
+          const there = place()
+          await within(async () => {
+            const count = () => there.database.combinations.count()
+            try {
+              const reports = await restoreBackup(mutated(bytes, cuts), there)
+              expect(await count()).toBe(
+                reports.filter(({ ok, name }) => ok && name.startsWith('combinations/')).length,
+              )
+            } catch (error) {
+              if (!(error instanceof UserError)) throw error
+              expect(await count()).toBe(0)
+            }
+          })
+          there.database.close()
+        },
+      ),
+      { numRuns: 200, seed: SEED, endOnFailure: true },
+    )
+  }, 300_000)
+})
