@@ -20,6 +20,11 @@ describe('the house rules', () => {
     expect(readHouse(JSON.parse(JSON.stringify(small)))).toEqual(small)
   })
 
+  it('of version 1 open unchanged, told in metres', () => {
+    const { units: _, ...rules } = small
+    expect(readHouse({ ...rules, schemaVersion: 1 })).toEqual(small)
+  })
+
   it('are told to who watches, also when another window changes them', async () => {
     const { database, house } = place()
     const told = new Promise<void>((resolve) => {

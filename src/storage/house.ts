@@ -1,5 +1,5 @@
 import { liveQuery } from 'dexie'
-import { upgrade } from '../core/combination/upgrade'
+import { type Upgrade, upgrade } from '../core/combination/upgrade'
 import { UserError } from '../core/errors'
 import { HOUSE_VERSION, HouseRules, USUAL_RULES } from '../core/house/house'
 import type { Database } from './database'
@@ -19,8 +19,8 @@ export interface HouseStore {
   readonly watch: (changed: () => void) => () => void
 }
 
-/** Older records of the house are brought up step by step; there are none yet. */
-const UPGRADES = [] as const
+/** Older records of the house are brought up step by step: version 1 told all lengths in metres. */
+const UPGRADES: readonly Upgrade[] = [{ from: 1, up: (record) => ({ ...record, units: 'metres' }) }]
 
 /**
  * Reads a record of house rules, of this version or an older one.

@@ -4,6 +4,7 @@ import { otherSide, type Side, sideWord } from '../body/side'
 import type { DancerLevel } from '../combination/combination'
 import { nameOfAction, placeIn } from '../combination/names'
 import { assertNever } from '../errors'
+import { lengthWords, type Units } from '../house/lengths'
 import type { BodyPart, Risk } from '../moves/move'
 import { labelIn, TICKS_PER_COUNT } from '../time/time'
 import type { Fact, Finding, Spot } from './finding'
@@ -42,14 +43,15 @@ const foot = (side: Side): string => `${sideWord[side]} foot`
 const withoutFoot = ({ foot: _, ...action }: FootAction): string => nameOfAction(action)
 
 /** What was found in the dancer's words: what, why, and what to do. */
-export function findingText(finding: Finding): string {
-  const text = capital(factText(finding))
+export function findingText(finding: Finding, units: Units = 'metres'): string {
+  const text = capital(factText(finding, units))
   return finding.side === 'other' ? `On the other side: ${text}` : text
 }
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
 
-function factText(fact: Fact): string {
+function factText(fact: Fact, units: Units): string {
+  const metres = (value: number) => lengthWords(value, units)
   switch (fact.code) {
     case 'feet.loaded':
       return `You already stand on your ${foot(fact.foot)}, so it can't ${withoutFoot(fact.action)}. Use the ${foot(otherSide[fact.foot])}, or make the step before it a touch.`
@@ -87,7 +89,7 @@ function factText(fact: Fact): string {
     }
     case 'join.place': {
       const each = fact.after === 'both' ? 'Both sides together end' : 'Each round ends'
-      return `${each} ${wayWords(fact)} from where you began. Four times that is ${metres(4 * Math.hypot(fact.right, fact.forward))}.`
+      return `${each} ${wayWords(fact, units)} from where you began. Four times that is ${metres(4 * Math.hypot(fact.right, fact.forward))}.`
     }
     case 'join.arms':
     case 'join.hips':
@@ -106,7 +108,7 @@ function factText(fact: Fact): string {
     case 'layer.no-time':
       return `${fact.move} starts from ${fact.starts}; getting there takes ${seconds(fact.needs)} and there is ${fact.has < 0.005 ? 'no time' : seconds(fact.has)}. End the move before it there, start later, or let the repeats take turns.`
     case 'arms.far':
-      return `“${fact.name}” takes a palm ${metres(fact.metres)} in ${seconds(fact.seconds)}, that is ${(fact.metres / fact.seconds).toFixed(1)} m a second; ${fact.most} is the most that still looks danced. Give it longer, or a nearer place.`
+      return `“${fact.name}” takes a palm ${metres(fact.metres)} in ${seconds(fact.seconds)}, that is ${metres(fact.metres / fact.seconds)} a second; ${metres(fact.most)} is the most that still looks danced. Give it longer, or a nearer place.`
     case 'move.too-fast': {
       const what = { whole: 'has', repeat: 'has each time', swing: 'has for each swing' }[fact.each]
       return `${fact.move} ${what} ${seconds(fact.seconds)}; it needs ${seconds(fact.least)} to be seen. Give it longer, do it less often, or take the easier form.`
@@ -157,7 +159,6 @@ function factText(fact: Fact): string {
 }
 
 const seconds = (value: number): string => `${value.toFixed(2).replace(/0$/, '')} s`
-const metres = (value: number): string => `${value.toFixed(2).replace(/0$/, '')} m`
 const degrees = (value: number): string => `A turn of ${value}°`
 
 const LEVEL_WORD: Readonly<Record<DancerLevel, string>> = {
@@ -175,7 +176,11 @@ const RISK_WORD: Readonly<Record<Risk, string>> = {
 }
 
 /** How far and where, in the dancer's words: `1.2 m to the right and 0.5 m to the front`. */
-export function wayWords({ right, forward }: { right: number; forward: number }): string {
+export function wayWords(
+  { right, forward }: { right: number; forward: number },
+  units: Units = 'metres',
+): string {
+  const metres = (value: number) => lengthWords(value, units)
   const parts = [
     Math.abs(right) >= 0.05 && `${metres(Math.abs(right))} to the ${right > 0 ? 'right' : 'left'}`,
     Math.abs(forward) >= 0.05 &&

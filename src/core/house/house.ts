@@ -2,8 +2,9 @@ import { z } from 'zod'
 import { ArmPlace, type CompassReach, type Palms } from '../body/places'
 import { DancerLevel, USUAL_LEVEL } from '../combination/combination'
 import { FIGURES, FigureId, PALM_WAYS } from './figures'
+import { Units } from './lengths'
 
-export const HOUSE_VERSION = 1
+export const HOUSE_VERSION = 2
 
 /** The dancer all places on the floor and of the arms are written for, in metres (model 4). */
 export const MODEL_HEIGHT = 1.65
@@ -20,6 +21,8 @@ export const HouseRules = z
     room: z
       .object({ width: z.number().min(1).max(100), depth: z.number().min(1).max(100) })
       .readonly(),
+    /** What lengths are told in. */
+    units: Units,
     dancers: z.int().min(1).max(200),
     /** Every second row stands in the gaps of the one before. */
     staggered: z.boolean(),
@@ -42,6 +45,7 @@ export const USUAL_RULES: HouseRules = {
   schemaVersion: HOUSE_VERSION,
   keepTurns: false,
   room: { width: 8, depth: 6 },
+  units: 'metres',
   dancers: 12,
   staggered: false,
   heights: { shortest: MODEL_HEIGHT, tallest: MODEL_HEIGHT },

@@ -38,7 +38,7 @@ export function joinStrip(checked: Checked, into: 'repeat' | 'switch'): readonly
       'place',
       isNear,
       'near the start',
-      `${wayWords(away)} ${into === 'repeat' ? 'each round' : 'after both sides'}`,
+      `${wayWords(away, house.units)} ${into === 'repeat' ? 'each round' : 'after both sides'}`,
     ),
     meeting('height', isLevel, 'same height', `${to.level}, begins ${from.level}`),
     ...(['hips', 'ribs', 'arms', 'gaze'] as const).map((part) =>

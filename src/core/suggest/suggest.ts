@@ -71,7 +71,7 @@ export function suggestMoves(
       offer,
       length: event.length,
       reasons: reasonsFor(offer, event, gap, checked, vocabulary, load, limit),
-      doubts: doubts.map(findingText),
+      doubts: doubts.map((finding) => findingText(finding, house.units)),
     }
     return [{ suggestion, rank: rank + 12 * doubts.length + over }]
   })

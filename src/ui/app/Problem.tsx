@@ -1,4 +1,5 @@
 import { Alert } from '@mantine/core'
+import type { ReactNode } from 'react'
 import { UserError } from '../../core/errors'
 
 /** What is wrong and what to do about it. */
@@ -23,6 +24,25 @@ export function Problem({
     >
       {toDo}
     </Alert>
+  )
+}
+
+/** A screen that can't be shown: what is wrong with it, and the way on. */
+export function ProblemPage({
+  what,
+  toDo,
+  children,
+}: {
+  readonly what: string
+  readonly toDo: string
+  readonly children?: ReactNode
+}) {
+  return (
+    <main>
+      <h1 className="only-read">{what}</h1>
+      <Problem what={what} toDo={toDo} />
+      {children}
+    </main>
   )
 }
 

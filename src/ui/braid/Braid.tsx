@@ -1,5 +1,13 @@
 import { useElementSize } from '@mantine/hooks'
-import { type DragEvent, type PointerEvent, type ReactNode, useMemo, useRef, useState } from 'react'
+import {
+  type DragEvent,
+  type PointerEvent,
+  type ReactNode,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react'
 import { nameOf, placeIn } from '../../core/combination/names'
 import { earliestIn } from '../../core/edits/edit'
 import * as edits from '../../core/edits/edits'
@@ -63,6 +71,8 @@ interface Drag {
 }
 
 const EDGE_PX = 9
+/** A sheet of A4 lying down, less its margins. */
+const PAPER_PX = 1040
 
 /** The braid: phrases run down the page like lines of text, the body upright inside each. */
 export function Braid({ session, deck, newId, margin }: BraidProps) {
@@ -87,6 +97,22 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
   const selected = useMemo(() => selectedEvents(state), [state])
   const selectedIds = selected.map(({ id }) => id).join(' ')
   const showsBoth = state.shown === 'both'
+
+  // On paper the lines are as wide as the sheet, whatever the window was.
+  useEffect(() => {
+    const fit = () => {
+      const drawn = box.current?.scrollWidth ?? 0
+      if (box.current && drawn > PAPER_PX)
+        box.current.style.setProperty('zoom', String(PAPER_PX / drawn))
+    }
+    const back = () => box.current?.style.removeProperty('zoom')
+    window.addEventListener('beforeprint', fit)
+    window.addEventListener('afterprint', back)
+    return () => {
+      window.removeEventListener('beforeprint', fit)
+      window.removeEventListener('afterprint', back)
+    }
+  }, [])
 
   const topOf = (line: Line) =>
     lines.slice(0, lines.indexOf(line)).reduce((sum, { shape }) => sum + shape.height, 0)

@@ -7,7 +7,7 @@ import type { SoundChoice } from '../../core/floor/soundChoice'
 import { type Materials, roundOf } from '../../core/plan/material'
 import { drillTitle } from '../../core/plan/totals'
 import { ticksOfSeconds } from '../../core/time/tempo'
-import { inWords, Problem } from '../app/Problem'
+import { inWords, ProblemPage } from '../app/Problem'
 import classes from './class.module.css'
 import { channelOf, type DancersNews } from './dancersChannel'
 import { type FloorClock, FloorFace } from './FloorFace'
@@ -19,11 +19,14 @@ import { useClassRecord } from './useClass'
 export function DancersScreen() {
   const { id = '' } = useParams()
   const { error, ready } = useClassRecord(id)
-  if (error) return <Problem {...inWords(error)} />
+  if (error) return <ProblemPage {...inWords(error)} />
   if (!ready) return <p className="only-read">Opening…</p>
   if (!ready.opened)
     return (
-      <Problem what="This class is not here." toDo="Open the dancers’ view from the floor again." />
+      <ProblemPage
+        what="This class is not here."
+        toDo="Open the dancers’ view from the floor again."
+      />
     )
   return (
     <Dancers

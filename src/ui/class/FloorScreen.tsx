@@ -12,7 +12,7 @@ import type { Materials } from '../../core/plan/material'
 import { CLASS_CAUTION, notesOf } from '../../core/plan/notes'
 import { drillTitle } from '../../core/plan/totals'
 import type { FloorNote, Teaching } from '../../storage/teaching'
-import { inWords, Problem } from '../app/Problem'
+import { inWords, Problem, ProblemPage } from '../app/Problem'
 import { useServices } from '../app/services'
 import { Troubles } from '../app/Troubles'
 import { NoteLines } from '../teaching/NoteLines'
@@ -31,7 +31,7 @@ const SoundPanel = lazy(async () => ({ default: (await import('./SoundPanel')).S
 export function FloorScreen() {
   const { id = '' } = useParams()
   const { error, ready } = useClassRecord(id)
-  if (error) return <Problem {...inWords(error)} />
+  if (error) return <ProblemPage {...inWords(error)} />
   if (!ready) return <p className="only-read">Opening…</p>
   if (!ready.opened)
     return (

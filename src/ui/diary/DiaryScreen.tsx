@@ -10,11 +10,12 @@ import { nextClassOf, reachedIn } from '../../core/diary/reached'
 import { layerWord } from '../../core/moves/vocabulary'
 import { newPlan } from '../../core/plan/edits'
 import type { Materials } from '../../core/plan/material'
-import { inWords, Problem } from '../app/Problem'
+import { inWords, Problem, ProblemPage } from '../app/Problem'
 import { useServices } from '../app/services'
 import { UndoButtons } from '../app/UndoButtons'
 import { useUndoKeys } from '../app/useUndoKeys'
 import { download } from '../combinations/files'
+import { counted, dayWords } from '../parts/locale'
 import { houseNow } from '../stores/house'
 import { today } from '../teaching/today'
 import { type TeachingRecords, useTeachingRecords } from '../teaching/useTeaching'
@@ -27,7 +28,7 @@ import { useDiaryChanges } from './useDiaryChanges'
 /** The classes that were given and are to come, and what they add up to. */
 export function DiaryScreen() {
   const { error, ready } = useTeachingRecords()
-  if (error) return <Problem {...inWords(error)} />
+  if (error) return <ProblemPage {...inWords(error)} />
   if (!ready) return <p className="only-read">Opening…</p>
   return <Diary {...ready} />
 }
@@ -131,7 +132,7 @@ function Diary({
       </div>
       {unreadable.classes > 0 && (
         <Problem
-          what={`${unreadable.classes} classes can’t be read by this version.`}
+          what={`${counted(unreadable.classes, 'class', 'classes')} can’t be read by this version.`}
           toDo="They stay where they are: update the app to see them."
         />
       )}
@@ -167,9 +168,9 @@ function Diary({
               aria-current={one.id === open?.id ? 'true' : undefined}
               onClick={() => pick({ class: one.id })}
             >
-              <b className="counts">{one.date}</b> {one.title}
+              <b className="counts">{dayWords(one.date)}</b> {one.title}
               <span>
-                {underWay.has(one.id) ? 'under way' : `${one.danced.length} drills`}
+                {underWay.has(one.id) ? 'under way' : counted(one.danced.length, 'drill')}
                 {one.next && ` · next: ${one.next}`}
               </span>
             </button>
@@ -285,8 +286,8 @@ function Reached({ given }: { readonly given: readonly ClassEntry[] }) {
                 : `${one.cleanTempo} clean`}
               <small>
                 {old.has(one.combination + one.phrase)
-                  ? `not touched for ${old.get(one.combination + one.phrase)} days`
-                  : `due ${one.due}`}
+                  ? `not touched for ${counted(old.get(one.combination + one.phrase) ?? 0, 'day')}`
+                  : `due ${dayWords(one.due)}`}
               </small>
             </td>
           </tr>

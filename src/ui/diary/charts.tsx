@@ -2,6 +2,7 @@ import { scaleBand, scaleLinear, scalePoint } from 'd3-scale'
 import { line } from 'd3-shape'
 import { countsByWeek, loadByClass, tempoByPhrase } from '../../core/diary/charts'
 import type { ClassEntry } from '../../core/diary/diary'
+import { dayShort, dayWords, numberWords } from '../parts/locale'
 import classes from './diary.module.css'
 
 const WIDTH = 360
@@ -9,8 +10,6 @@ const HEIGHT = 132
 const LEFT = 34
 const BOTTOM = 20
 const TOP = 10
-
-const short = (day: string): string => `${Number(day.slice(8))}.${Number(day.slice(5, 7))}.`
 
 /** Labels that do not lie on each other: every so many. */
 const everyOf = (count: number): number => Math.max(1, Math.ceil(count / 7))
@@ -43,7 +42,7 @@ export function SideChart({ given }: { readonly given: readonly ClassEntry[] }) 
   const y = scaleLinear([0, most], [HEIGHT - BOTTOM, TOP]).nice(3)
   const half = x.bandwidth() / 2
   const text = weeks.map(
-    ({ week, counts }) => `week of ${week}: ${counts.R} right, ${counts.L} left`,
+    ({ week, counts }) => `week of ${dayWords(week)}: ${counts.R} right, ${counts.L} left`,
   )
   return (
     <figure className={classes.chart}>
@@ -75,7 +74,7 @@ export function SideChart({ given }: { readonly given: readonly ClassEntry[] }) 
             />
             {i % everyOf(weeks.length) === 0 && (
               <text x={(x(week) ?? 0) + half} y={HEIGHT - 5} textAnchor="middle">
-                {short(week)}
+                {dayShort(week)}
               </text>
             )}
           </g>
@@ -128,7 +127,7 @@ export function TempoChart({ given }: { readonly given: readonly ClassEntry[] })
         {days.map((day, i) =>
           i % everyOf(days.length) === 0 ? (
             <text key={day} x={x(day)} y={HEIGHT - 5} textAnchor="middle">
-              {short(day)}
+              {dayShort(day)}
             </text>
           ) : null,
         )}
@@ -162,7 +161,8 @@ export function LoadChart({ given }: { readonly given: readonly ClassEntry[] }) 
   ).padding(0.3)
   const y = scaleLinear([0, most], [HEIGHT - BOTTOM, TOP]).nice(3)
   const text = loads.map(
-    ({ day, load, mean }) => `${day}: ${Math.round(load)}, ${mean.toFixed(1)} a count`,
+    ({ day, load, mean }) =>
+      `${dayWords(day)}: ${numberWords(load)}, ${numberWords(mean, 1)} a count`,
   )
   return (
     <figure className={classes.chart}>
@@ -186,7 +186,7 @@ export function LoadChart({ given }: { readonly given: readonly ClassEntry[] }) 
             />
             {i % everyOf(loads.length) === 0 && (
               <text x={(x(id) ?? 0) + x.bandwidth() / 2} y={HEIGHT - 5} textAnchor="middle">
-                {short(day)}
+                {dayShort(day)}
               </text>
             )}
           </g>

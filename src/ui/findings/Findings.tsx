@@ -8,6 +8,7 @@ import { severityOf } from '../../core/findings/finding'
 import { findingText, spotText } from '../../core/findings/findingText'
 import { layerWord } from '../../core/moves/vocabulary'
 import { checkedOf } from '../stores/checked'
+import { houseNow } from '../stores/house'
 import { change, documentOf, type Session } from '../stores/session'
 import { useStore } from '../stores/store'
 import { FindingHelp } from './FindingHelp'
@@ -132,7 +133,7 @@ function FindingItem({ session, document, finding, isOpen, isChosen, onOpen }: I
           {finding.side === 'other' && <i className={classes.side}>{other} side</i>}
           <span className={classes.severity}>{SEVERITY_WORD[severity]}</span>
         </span>
-        <span>{findingText(finding)}</span>
+        <span>{findingText(finding, houseNow.get().rules.units)}</span>
       </button>
       {isOpen && (
         <FindingHelp
@@ -155,7 +156,7 @@ function LeftItem({ session, finding }: { session: Session; finding: LeftFinding
           <b className="counts">{spotText(finding.spot)}</b>{' '}
           {layerWord[finding.spot.layer].toLowerCase()}
         </span>
-        {findingText(finding)} <em>Because: {finding.because}</em>{' '}
+        {findingText(finding, houseNow.get().rules.units)} <em>Because: {finding.because}</em>{' '}
         <button
           type="button"
           className={classes.again}

@@ -7,6 +7,7 @@ import { sideWord } from '../../core/body/side'
 import { placeIn } from '../../core/combination/names'
 import { passAt } from '../../core/combination/passes'
 import { wayWords } from '../../core/findings/findingText'
+import { lengthWords, type Units } from '../../core/house/lengths'
 import { roundEnds } from '../../core/simulate/simulate'
 import { comeBack } from '../../core/space/comeBack'
 import { floorNeeds } from '../../core/space/floorNeeds'
@@ -72,6 +73,7 @@ export function FloorPanel({ session }: { session: Session }) {
       : ''
   }
   const travel = travelByPass(lead)
+  const long = (metres: number) => lengthWords(metres, house.units)
   const { from, to } = roundEnds(lead)
   const turned = to.facing - from.facing
   return (
@@ -119,23 +121,29 @@ export function FloorPanel({ session }: { session: Session }) {
       <dl className={classes.facts}>
         <dt>One round takes</dt>
         <dd className="counts">
-          {round.width.toFixed(1)} × {round.depth.toFixed(1)} m, ends{' '}
-          {wayWords(endsAway(lead, false))}
+          {long(round.width)} × {long(round.depth)}, ends{' '}
+          {wayWords(endsAway(lead, false), house.units)}
         </dd>
         <dt>{rounds === 'four' ? 'Four rounds' : 'As shown'}</dt>
         <dd className="counts">
-          {shown.size.width.toFixed(1)} × {shown.size.depth.toFixed(1)} m
+          {long(shown.size.width)} × {long(shown.size.depth)}
         </dd>
         <dt>Arms reach</dt>
         <dd className="counts">
-          {reach.sideways.toFixed(2)} m to the side, {reach.deep.toFixed(2)} m front and back
+          {long(reach.sideways)} to the side, {long(reach.deep)} front and back
         </dd>
         <dt>Your room</dt>
         <dd data-fit={fit}>
-          {house.room.width} × {house.room.depth} m: {fitWords}. <Link to="/house">Change it</Link>
+          {long(house.room.width)} × {long(house.room.depth)}: {fitWords}.{' '}
+          <Link to="/house">Change it</Link>
         </dd>
         {lead.passes.map((one_, i) => (
-          <PhraseTravel key={one_.index} name={one_.phrase.name} way={travel[i]} />
+          <PhraseTravel
+            key={one_.index}
+            name={one_.phrase.name}
+            way={travel[i]}
+            units={house.units}
+          />
         ))}
       </dl>
       <ComeBackOffers session={session} />
@@ -154,15 +162,17 @@ export function FloorPanel({ session }: { session: Session }) {
 function PhraseTravel({
   name,
   way,
+  units,
 }: {
   name: string
+  units: Units
   way: { right: number; forward: number } | undefined
 }) {
   if (!way || Math.hypot(way.right, way.forward) < 0.05) return null
   return (
     <>
       <dt>{name} goes</dt>
-      <dd className="counts">{wayWords(way)}</dd>
+      <dd className="counts">{wayWords(way, units)}</dd>
     </>
   )
 }
@@ -187,7 +197,7 @@ function ComeBackOffers({ session }: { session: Session }) {
       {offers.length === 0 && <p className={classes.quiet}>It does already, or no step helps.</p>}
       {offers.map(({ label, changed, away }) => (
         <PreviewButton key={label} session={session} changed={changed} does={`come back: ${label}`}>
-          {label} ({away.toFixed(2)} m away then)
+          {label} ({lengthWords(away, house.units)} away then)
         </PreviewButton>
       ))}
     </div>

@@ -5,6 +5,7 @@ import { DancerLevel } from '../../core/combination/combination'
 import { changedLike } from '../../core/edits/changes'
 import { FIGURE_GROUPS, FIGURES, FigureId, unitAfter } from '../../core/house/figures'
 import { type HouseRules, USUAL_RULES, withFigure } from '../../core/house/house'
+import { METRES_A_FOOT, Units } from '../../core/house/lengths'
 import { folded } from '../../core/moves/folded'
 import { useServices } from '../app/services'
 import { UndoButtons } from '../app/UndoButtons'
@@ -31,13 +32,26 @@ export function HouseScreen() {
   }
   const set = <K extends keyof HouseRules>(key: K, value: HouseRules[K]) =>
     save(RULE_WORDS[key] ?? key, (now) => ({ ...now, [key]: value }))
+  const isFeet = rules.units === 'feet'
+  /** Shown in what the studio measures with; kept in metres, to the millimetre. */
+  const shown = (value: number) =>
+    isFeet ? Math.round((value / METRES_A_FOOT) * 100) / 100 : value
+  const metres = (value: number) =>
+    isFeet ? Math.round(value * METRES_A_FOOT * 1000) / 1000 : value
+  const length = (least: number, most: number, step: number) => ({
+    suffix: isFeet ? ' ft' : ' m',
+    // The ends are rounded inwards, so that what is typed is never out of range in metres.
+    min: isFeet ? Math.ceil((least / METRES_A_FOOT) * 100) / 100 : least,
+    max: isFeet ? Math.floor((most / METRES_A_FOOT) * 100) / 100 : most,
+    step: isFeet ? step * 4 : step,
+  })
   const words = folded(query).split(/\s+/)
-  const shown = FigureId.options.filter((id) => {
+  const found = FigureId.options.filter((id) => {
     const text = folded(`${FIGURES[id].words} ${FIGURE_GROUPS[groupOf(id)]} ${id}`)
     return words.every((word) => text.includes(word))
   })
   const groups = Object.keys(FIGURE_GROUPS).filter((group) =>
-    shown.some((id) => groupOf(id) === group),
+    found.some((id) => groupOf(id) === group),
   )
   const { room, heights, figure } = rules
   return (
@@ -56,23 +70,17 @@ export function HouseScreen() {
           size="sm"
           allowDecimal
           label="Room, wide"
-          suffix=" m"
-          min={1}
-          max={100}
-          step={0.5}
-          value={room.width}
-          onCommit={(width) => set('room', { ...room, width })}
+          {...length(1, 100, 0.5)}
+          value={shown(room.width)}
+          onCommit={(made) => set('room', { ...room, width: metres(made) })}
         />
         <NumberField
           size="sm"
           allowDecimal
           label="Room, deep"
-          suffix=" m"
-          min={1}
-          max={100}
-          step={0.5}
-          value={room.depth}
-          onCommit={(depth) => set('room', { ...room, depth })}
+          {...length(1, 100, 0.5)}
+          value={shown(room.depth)}
+          onCommit={(made) => set('room', { ...room, depth: metres(made) })}
         />
         <NumberField
           size="sm"
@@ -86,34 +94,25 @@ export function HouseScreen() {
           size="sm"
           allowDecimal
           label="Shortest dancer"
-          suffix=" m"
-          min={0.9}
-          max={2.3}
-          step={0.05}
-          value={heights.shortest}
-          onCommit={(shortest) => set('heights', { ...heights, shortest })}
+          {...length(0.9, 2.3, 0.05)}
+          value={shown(heights.shortest)}
+          onCommit={(made) => set('heights', { ...heights, shortest: metres(made) })}
         />
         <NumberField
           size="sm"
           allowDecimal
           label="Tallest dancer"
-          suffix=" m"
-          min={0.9}
-          max={2.3}
-          step={0.05}
-          value={heights.tallest}
-          onCommit={(tallest) => set('heights', { ...heights, tallest })}
+          {...length(0.9, 2.3, 0.05)}
+          value={shown(heights.tallest)}
+          onCommit={(made) => set('heights', { ...heights, tallest: metres(made) })}
         />
         <NumberField
           size="sm"
           allowDecimal
           label="Dancing figure, tall"
-          suffix=" m"
-          min={0.9}
-          max={2.3}
-          step={0.05}
-          value={figure.height}
-          onCommit={(height) => set('figure', { ...figure, height })}
+          {...length(0.9, 2.3, 0.05)}
+          value={shown(figure.height)}
+          onCommit={(made) => set('figure', { ...figure, height: metres(made) })}
         />
         <NativeSelect
           label="Dancing figure, build"
@@ -126,6 +125,12 @@ export function HouseScreen() {
           onChange={({ currentTarget }) =>
             set('figure', { ...figure, build: Number(currentTarget.value) })
           }
+        />
+        <NativeSelect
+          label="Lengths in"
+          data={Units.options}
+          value={rules.units}
+          onChange={({ currentTarget }) => set('units', Units.parse(currentTarget.value))}
         />
         <NativeSelect
           label="Level where none is named"
@@ -175,7 +180,7 @@ export function HouseScreen() {
             </Button>
           ) : (
             <div className={classes.figures}>
-              {shown
+              {found
                 .filter((id) => groupOf(id) === group)
                 .map((id) => (
                   <FigureField

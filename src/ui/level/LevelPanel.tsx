@@ -203,7 +203,7 @@ function TempoLimits({ session }: { session: Session }) {
               <b className="counts">{spotText(finding.spot)}</b>{' '}
               {tempo < SLOWEST ? 'at every tempo' : `above ${tempo}`}
             </button>
-            <span className={classes.from}> {findingText(finding)}</span>
+            <span className={classes.from}> {findingText(finding, checked.house.units)}</span>
           </li>
         ))}
       </ol>

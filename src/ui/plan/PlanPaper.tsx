@@ -21,7 +21,8 @@ export function PlanPaper({
     return row
   })
   // Many drills get smaller type, so that it stays one page.
-  const size = rows.length > 19 ? 'many' : rows.length > 12 ? 'some' : 'few'
+  const size =
+    rows.length > 44 ? 'most' : rows.length > 15 ? 'many' : rows.length > 10 ? 'some' : 'few'
   return (
     <article className={classes.paper} data-size={size} aria-hidden>
       <h1 className="display">

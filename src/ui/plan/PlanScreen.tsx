@@ -33,10 +33,11 @@ import {
 import { secondsOf } from '../../core/plan/material'
 import { classSeconds, NOTHING_KNOWN, type Plan } from '../../core/plan/plan'
 import { totalsOf } from '../../core/plan/totals'
-import { inWords, Problem } from '../app/Problem'
+import { inWords, Problem, ProblemPage } from '../app/Problem'
 import { useServices } from '../app/services'
 import { UndoButtons } from '../app/UndoButtons'
 import { useUndoKeys } from '../app/useUndoKeys'
+import { listed } from '../parts/locale'
 import field from '../teaching/teaching.module.css'
 import { timeNow, today } from '../teaching/today'
 import { type TeachingRecords, useTeachingRecords } from '../teaching/useTeaching'
@@ -53,12 +54,12 @@ import { WishesForm } from './WishesForm'
 export function PlanScreen() {
   const { id = '' } = useParams()
   const { error, ready } = useTeachingRecords()
-  if (error) return <Problem {...inWords(error)} />
+  if (error) return <ProblemPage {...inWords(error)} />
   if (!ready) return <p className="only-read">Opening…</p>
   const plan = ready.plans.find((one) => one.id === id)
   if (!plan)
     return (
-      <Problem
+      <ProblemPage
         what="This plan is not here."
         toDo="Go to Plans; make a new one from a combination there."
       />
@@ -197,7 +198,7 @@ function OpenPlan({
       </div>
       {gone.length > 0 && (
         <Problem
-          what={`${gone.map((id) => `“${deleted.get(id) ?? 'A combination'}”`).join(' and ')} ${gone.length === 1 ? 'is' : 'are'} not here any more.`}
+          what={`${listed(gone.map((id) => `“${deleted.get(id) ?? 'A combination'}”`))} ${gone.length === 1 ? 'is' : 'are'} not here any more.`}
           toDo="Its drills stay as they are, and nothing is planned again until it is back (Combinations, Deleted) or taken off this plan."
         />
       )}

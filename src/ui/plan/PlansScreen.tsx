@@ -5,8 +5,9 @@ import { useEffect, useRef, useState } from 'react'
 import { Link, useNavigate, useSearchParams } from 'react-router'
 import { newPlan } from '../../core/plan/edits'
 import { classSeconds, type Plan, wishesFor } from '../../core/plan/plan'
-import { inWords, Problem } from '../app/Problem'
+import { inWords, Problem, ProblemPage } from '../app/Problem'
 import { useServices } from '../app/services'
+import { counted } from '../parts/locale'
 import { houseNow } from '../stores/house'
 import { type TeachingRecords, useTeachingRecords } from '../teaching/useTeaching'
 import { PlanStrip } from './PlanStrip'
@@ -15,7 +16,7 @@ import classes from './plan.module.css'
 /** All plans, each with its class as it pours; a new one from a combination. */
 export function PlansScreen() {
   const { error, ready } = useTeachingRecords()
-  if (error) return <Problem {...inWords(error)} />
+  if (error) return <ProblemPage {...inWords(error)} />
   if (!ready) return <p className="only-read">Opening…</p>
   return <Shelf {...ready} />
 }
@@ -74,7 +75,7 @@ function Shelf({ teaching, plans, unreadable, groups, combinations, materials }:
       )}
       {unreadable.plans > 0 && (
         <Problem
-          what={`${unreadable.plans} plans can’t be read by this version.`}
+          what={`${counted(unreadable.plans, 'plan')} can’t be read by this version.`}
           toDo="They stay where they are: update the app to open them."
         />
       )}

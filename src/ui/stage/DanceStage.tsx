@@ -20,7 +20,7 @@ import { scrubbed } from '../stores/scrub'
 import { useStore } from '../stores/store'
 import { FlatStage } from './FlatFigure'
 import { drawFlat } from './flatDrawing'
-import { openStage } from './openStage'
+import { coloursOf, openStage } from './openStage'
 import { SaveMenu } from './SaveMenu'
 import classes from './stage.module.css'
 import { stageChoice } from './stageChoice'
@@ -64,6 +64,7 @@ export function DanceStage(props: DanceStageProps) {
   const frames = useMemo(() => createFrames(dancers, trailJoints(only)), [dancers, only])
   const isStill = useReducedMotion()
 
+  const box = useRef<HTMLDivElement>(null)
   const canvas = useRef<HTMLCanvasElement>(null)
   const stage = useRef<Stage>(undefined)
   const flat = useRef<SVGGElement>(null)
@@ -127,15 +128,10 @@ export function DanceStage(props: DanceStageProps) {
     )
     if (layer) onOnly(only === layer ? undefined : layer)
   }
-  // Taken in the same turn as it is drawn: afterwards the picture is gone.
-  const takePicture = () => {
-    draw(deck.position())
-    return new Promise<Blob | null>((done) => canvas.current?.toBlob(done))
-  }
   const whose = viewFacts[choice.view].whose
   return (
     <section className={classes.stage} aria-label="Dancing figure">
-      <div className={classes.box} data-stage-box>
+      <div className={classes.box} data-stage-box ref={box}>
         {isFlat ? (
           <FlatStage
             group={flat}
@@ -187,7 +183,8 @@ export function DanceStage(props: DanceStageProps) {
           dancers={dancers}
           side={side}
           at={at}
-          picture={isFlat ? undefined : takePicture}
+          colours={() => coloursOf(box.current ?? document.documentElement)}
+          inSpace={!isFlat}
         />
       </div>
       <div className={classes.layers}>

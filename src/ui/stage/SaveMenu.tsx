@@ -7,8 +7,9 @@ import { passAt } from '../../core/combination/passes'
 import { keyPosesOf } from '../../core/pose/keyPoses'
 import { posesSvg } from '../../core/pose/posesSvg'
 import { viewFacts } from '../../core/pose/views'
-import { HALF_COUNT, labelOfTick, tick } from '../../core/time/time'
+import { HALF_COUNT, labelIn, labelOfTick, tick } from '../../core/time/time'
 import type { Dancers } from '../../figure/frames'
+import type { StageColours } from '../../figure/stage'
 import classes from './stage.module.css'
 import { stageChoice } from './stageChoice'
 
@@ -19,25 +20,46 @@ interface SaveMenuProps {
   readonly dancers: Dancers
   readonly side: Side
   readonly at: number
-  /** The picture that is on the stage now; absent where there is none to take. */
-  readonly picture: (() => Promise<Blob | null>) | undefined
+  /** The theme's colours as they are on the stage now. */
+  readonly colours: () => StageColours
+  /** Whether the stage draws in space; else it draws flat. */
+  readonly inSpace: boolean
 }
 
 const MOST_POSES = 8
+/** Pixels across: for paper and a screen on the wall, or for a message. */
+const PICTURES = [
+  { width: 1600, words: 'large' },
+  { width: 800, words: 'small' },
+] as const
 
 /** The pose as a picture, the key poses of a phrase, and a practice video. */
-export function SaveMenu({ combination, dancers, side, at, picture }: SaveMenuProps) {
+export function SaveMenu({ combination, dancers, side, at, colours, inSpace }: SaveMenuProps) {
   const [films, setFilms] = useState(false)
   const dancer = dancers[side]
   const pass = passAt(dancer.simulation.passes, at)
   const name = pass?.phrase.name ?? ''
-  const savePose = async () => {
-    const { download, fileName } = await import('../combinations/files')
-    const made = await picture?.()
-    const count = pass
-      ? labelOfTick(tick(Math.floor((at - pass.at) / HALF_COUNT) * HALF_COUNT))
+  const savePose = async (width: number) => {
+    const [{ download, fileName }, { posePicture }] = await Promise.all([
+      import('../combinations/files'),
+      import('./posePicture'),
+    ])
+    const label = labelIn(pass?.phrase.counts ?? 8)
+    const place = pass
+      ? placeIn(name, label(tick(Math.floor((at - pass.at) / HALF_COUNT) * HALF_COUNT)))
       : ''
-    if (made) download(fileName(`${combination.title} ${name}${count}`, '.png'), made, 'image/png')
+    const made = await posePicture({
+      combination,
+      dancers,
+      side,
+      at,
+      place,
+      choice: stageChoice.get(),
+      colours: colours(),
+      width,
+      inSpace,
+    })
+    if (made) download(fileName(`${combination.title} ${place}`, '.png'), made, 'image/png')
   }
   const savePoses = async () => {
     if (!pass) return
@@ -60,7 +82,11 @@ export function SaveMenu({ combination, dancers, side, at, picture }: SaveMenuPr
           </button>
         </Menu.Target>
         <Menu.Dropdown>
-          {picture && <Menu.Item onClick={() => void savePose()}>This pose as a picture</Menu.Item>}
+          {PICTURES.map(({ width, words }) => (
+            <Menu.Item key={width} onClick={() => void savePose(width)}>
+              This pose as a picture, {words}
+            </Menu.Item>
+          ))}
           <Menu.Item onClick={() => void savePoses()}>Key poses of phrase {name}</Menu.Item>
           <Menu.Item onClick={() => setFilms(true)}>Practice video…</Menu.Item>
         </Menu.Dropdown>

@@ -4,7 +4,7 @@ import { useParams } from 'react-router'
 import type { Pass } from '../../core/combination/passes'
 import * as phrases from '../../core/edits/phrases'
 import type { OwnMove } from '../../core/moves/move'
-import { inWords, Problem } from '../app/Problem'
+import { inWords, Problem, ProblemPage } from '../app/Problem'
 import { useServices } from '../app/services'
 import { Braid } from '../braid/Braid'
 import { focusBraid } from '../braid/focusBraid'
@@ -74,7 +74,7 @@ export function StudioScreen() {
       setSession(undefined)
     }
   }, [id, combinations, services])
-  if (problem) return <Problem {...problem} />
+  if (problem) return <ProblemPage {...problem} />
   return session ? <Studio session={session} /> : <p className="only-read">Opening…</p>
 }
 

@@ -13,7 +13,7 @@ import { isClick, isOfLayers } from '../../core/teaching/program'
 import { sayPass } from '../../core/teaching/say'
 import { type TeachStep, teachSteps } from '../../core/teaching/steps'
 import { TICKS_PER_COUNT } from '../../core/time/time'
-import { inWords, Problem } from '../app/Problem'
+import { inWords, ProblemPage } from '../app/Problem'
 import { useServices } from '../app/services'
 import { teachProgram } from '../play/programs'
 import { useFrames } from '../play/useFrames'
@@ -38,11 +38,11 @@ export function TeachScreen() {
     gcTime: 0,
     staleTime: 0,
   })
-  if (stored.error) return <Problem {...inWords(stored.error)} />
+  if (stored.error) return <ProblemPage {...inWords(stored.error)} />
   if (stored.isPending) return <p className="only-read">Opening…</p>
   if (!stored.data)
     return (
-      <Problem
+      <ProblemPage
         what="This combination is not here."
         toDo="Go back to all combinations; it may be under “Deleted” there."
       />
