@@ -36,7 +36,7 @@ interface Shelf {
 }
 
 /** What came of a save. `elsewhere` means another window had saved first: both are kept. */
-export type Saved =
+type Saved =
   | { readonly kind: 'saved'; readonly revision: number }
   | { readonly kind: 'elsewhere'; readonly copy: Combination }
 

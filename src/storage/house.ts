@@ -6,7 +6,7 @@ import type { Database } from './database'
 import { kept, type OnKept } from './keeping'
 
 /** The rules as they are kept; where they can't be read the usual ones, and what is wrong. */
-export interface KeptHouse {
+interface KeptHouse {
   readonly rules: HouseRules
   readonly problem?: UserError
 }

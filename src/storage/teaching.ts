@@ -30,7 +30,7 @@ export interface FloorNote {
  * A class under way, written down with every step: at once in local storage, since a closed tab
  * does not wait, and in the database, since a browser that is killed loses the other.
  */
-export interface FloorNotes {
+interface FloorNotes {
   /** The step it was written as; what is newer already stays. */
   readonly write: (session: FloorSession, step: number) => void
   /** What is known at once, also of what another window has just written. */

@@ -12,7 +12,7 @@ export const SCHEMA_VERSION = 2
 export const MOST_COUNTS = 256
 export const MOST_PHRASE_COUNTS = 16
 /** As many phrases as there are counts, and more moves in a phrase than anybody dances. */
-export const MOST_PHRASES = MOST_COUNTS
+export const MOST_PHRASES = 256
 export const MOST_EVENTS = 400
 
 /** Who it is for (model 8). */
