@@ -132,7 +132,7 @@ describe('a class from its plan to the diary', () => {
     ])
 
     // The next class begins with what was not yet clean, on the side that is behind.
-    await again.getByRole('button', { name: /^\d{4}.*Quick Ember/ }).waitFor()
+    await again.getByRole('button', { name: /\d{4}.*Quick Ember/ }).waitFor()
     await again.getByLabel('Next time').fill('Hips again, smaller')
     const next = again.getByRole('region', { name: 'Next class' })
     await next.getByText(/Quick Ember A: not yet clean today/).waitFor()

@@ -290,7 +290,9 @@ describe('count sheets', () => {
     const rows = (n: number) => `phrase,count,feet\n${'A,1,step side\n'.repeat(n)}`
     // A machine that is busy is slow at both; what grows with the square is sixteen times as slow.
     readCsv(rows(2000), vocabulary)
-    const [few, four] = [500, 2000].map((n) => timed(() => readCsv(rows(n), vocabulary)))
+    const [few, four] = [500, 2000].map((n) =>
+      Math.min(...[1, 2, 3].map(() => timed(() => readCsv(rows(n), vocabulary)))),
+    )
     expect((four ?? 0) / (few ?? 1)).toBeLessThan(10)
     let said = 0
     const crowded = timed(() => {

@@ -6,6 +6,9 @@ import { dayShort, dayWords, numberWords } from '../parts/locale'
 import classes from './diary.module.css'
 
 const WIDTH = 360
+/** Where the titles beside the tempo chart begin, and the letters that fit there. */
+const TITLES = WIDTH - 134
+const MOST_LETTERS = 22
 const HEIGHT = 132
 const LEFT = 34
 const BOTTOM = 20
@@ -17,13 +20,16 @@ const everyOf = (count: number): number => Math.max(1, Math.ceil(count / 7))
 function Axis({
   y,
   unit,
+  end = WIDTH - 4,
 }: {
   readonly y: (value: number) => number
   readonly unit: readonly number[]
+  /** Where the lines end, so that none runs through a title. */
+  readonly end?: number
 }) {
   return unit.map((value) => (
     <g key={value}>
-      <line x1={LEFT} x2={WIDTH - 4} y1={y(value)} y2={y(value)} className={classes.grid} />
+      <line x1={LEFT} x2={end} y1={y(value)} y2={y(value)} className={classes.grid} />
       <text x={LEFT - 5} y={y(value) + 4} textAnchor="end">
         {value}
       </text>
@@ -90,7 +96,7 @@ export function TempoChart({ given }: { readonly given: readonly ClassEntry[] })
   const lines = all.slice(-6)
   const days = [...new Set(lines.flatMap(({ points }) => points.map(({ day }) => day)))].sort()
   const tempos = lines.flatMap(({ points }) => points.map(({ tempo }) => tempo))
-  const x = scalePoint(days, [LEFT + 6, WIDTH - 110]).padding(0.2)
+  const x = scalePoint(days, [LEFT + 6, TITLES - 6]).padding(0.2)
   const y = scaleLinear(
     [Math.min(60, ...tempos) - 4, Math.max(80, ...tempos) + 4],
     [HEIGHT - BOTTOM, TOP],
@@ -112,15 +118,16 @@ export function TempoChart({ given }: { readonly given: readonly ClassEntry[] })
         role="img"
         aria-label={`Tempo reached. ${text.join('; ')}`}
       >
-        <Axis y={y} unit={y.ticks(4)} />
+        <Axis y={y} unit={y.ticks(4)} end={TITLES - 4} />
         {lines.map(({ combination, title, points }, i) => (
           <g key={combination + title} className={classes[`line${i % 6}`]}>
             <path d={draw([...points]) ?? ''} />
             {points.map(({ day, tempo, isClean }) => (
               <circle key={day} cx={x(day)} cy={y(tempo)} r={3.6} data-clean={isClean} />
             ))}
-            <text x={WIDTH - 104} y={(ends[i] ?? 0) + 4}>
-              {title.length > 16 ? `${title.slice(0, 15)}…` : title}
+            <text x={TITLES} y={(ends[i] ?? 0) + 4}>
+              {title.length > MOST_LETTERS ? `${title.slice(0, MOST_LETTERS - 1)}…` : title}
+              <title>{title}</title>
             </text>
           </g>
         ))}

@@ -66,8 +66,8 @@ export function MovesScreen() {
             <Button
               size="compact-sm"
               variant="default"
-              onClick={() => {
-                void own.saveMove(removed)
+              onClick={async () => {
+                await own.saveMove(removed)
                 setRemoved(undefined)
               }}
             >
@@ -90,10 +90,10 @@ export function MovesScreen() {
             onFavourite={() => own.setFavourite(move.id, !favourites.has(move.id))}
             onRename={(name) => own.rename(move.id, name)}
             onChange={() => entry?.move && setForm({ draft: entry.move, isKnown: true })}
-            onRemove={() => {
+            onRemove={async () => {
               if (!entry?.move) return
+              await own.removeMove(move.id)
               setRemoved(entry.move)
-              void own.removeMove(move.id)
             }}
             isFavourite={favourites.has(move.id)}
           />
@@ -107,8 +107,9 @@ export function MovesScreen() {
           vocabulary={vocabulary}
           canReplace={false}
           onClose={() => setForm(undefined)}
-          onSave={(saved) => {
-            void own.saveMove(saved)
+          onSave={async (saved) => {
+            // What could not be kept stays in the form; what went wrong is told above it.
+            await own.saveMove(saved)
             setForm(undefined)
             setId(saved.id)
           }}

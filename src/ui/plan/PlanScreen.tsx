@@ -38,6 +38,8 @@ import { useServices } from '../app/services'
 import { UndoButtons } from '../app/UndoButtons'
 import { useUndoKeys } from '../app/useUndoKeys'
 import { listed } from '../parts/locale'
+import { SavedWord } from '../parts/SavedWord'
+import { useLeaveWarning } from '../parts/useLeaveWarning'
 import field from '../teaching/teaching.module.css'
 import { timeNow, today } from '../teaching/today'
 import { type TeachingRecords, useTeachingRecords } from '../teaching/useTeaching'
@@ -99,6 +101,7 @@ function OpenPlan({
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   )
   useUndoKeys(document.undo, document.redo)
+  useLeaveWarning(document.kept === 'failed')
   const latest = useRef(change)
   latest.current = change
   // The same hands for as long as the plan is open, so that only the rows that change are drawn.
@@ -158,6 +161,9 @@ function OpenPlan({
             change('name', (now) => ({ ...now, title: value }), 'name')
           }
         />
+        <p className={classes.kept}>
+          <SavedWord state={document.kept} />
+        </p>
         <UndoButtons undo={document.undo} redo={document.redo} last={document.last} />
         <Button
           variant="default"

@@ -17,6 +17,8 @@ export interface PlanDocument {
   readonly last: string | undefined
   /** What was proposed round what is locked: the ways, and what has no room. */
   readonly proposal: Proposal
+  /** Whether all of it is stored. */
+  readonly kept: 'saved' | 'saving' | 'failed'
 }
 
 /** The same text for the same plan, however its fields came to stand. */
@@ -34,6 +36,7 @@ export function usePlanDocument(
   const proposals = useRef(new WeakMap<Plan, Proposal>())
   /** What is stored while this window writes is not yet what it has written. */
   const writing = useRef(0)
+  const [kept, setKept] = useState<PlanDocument['kept']>('saved')
 
   const take = useCallback(
     (next: History<Plan>) => {
@@ -44,7 +47,18 @@ export function usePlanDocument(
       if (text === known.current) return
       known.current = text
       writing.current++
-      void plans.change(next.present.id, () => next.present).finally(() => writing.current--)
+      setKept('saving')
+      const done = (how: PlanDocument['kept']) => {
+        writing.current--
+        if (writing.current === 0) setKept(how)
+      }
+      // What went wrong is told above the screen, by what keeps the records.
+      plans
+        .change(next.present.id, () => next.present)
+        .then(
+          () => done('saved'),
+          () => done('failed'),
+        )
     },
     [plans],
   )
@@ -78,5 +92,6 @@ export function usePlanDocument(
     redo: history.future.length > 0 ? () => take(redo(shown.current)) : undefined,
     last: history.past.at(-1)?.label,
     proposal,
+    kept,
   }
 }

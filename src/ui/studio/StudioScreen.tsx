@@ -14,6 +14,7 @@ import { Findings } from '../findings/Findings'
 import { FloorPanel } from '../floor/FloorPanel'
 import { LevelPanel } from '../level/LevelPanel'
 import { OwnMoveForm } from '../moves/OwnMoveForm'
+import { useLeaveWarning } from '../parts/useLeaveWarning'
 import { type PlayChoice, playedTempo, studioProgram } from '../play/programs'
 import { SheetPanel } from '../sheet/SheetPanel'
 import {
@@ -40,7 +41,6 @@ import { saveOpen } from './saveOpen'
 import classes from './studio.module.css'
 import { TitleRow } from './TitleRow'
 import { useBraidKeys } from './useBraidKeys'
-import { useLeaveWarning } from './useLeaveWarning'
 
 /** Opens a stored combination, or says why it can't. */
 export function StudioScreen() {

@@ -24,6 +24,7 @@ import { FASTEST, SLOWEST } from '../../core/time/tempo'
 import { UndoButtons } from '../app/UndoButtons'
 import { FORMAT_WORDS } from '../combinations/CombinationCard'
 import { NumberField } from '../parts/NumberField'
+import { SavedWord } from '../parts/SavedWord'
 import { checkedOf } from '../stores/checked'
 import {
   change,
@@ -40,13 +41,6 @@ import { useStore } from '../stores/store'
 import { PANELS, type Panel } from './panel'
 import { saveOpen } from './saveOpen'
 import classes from './studio.module.css'
-
-const SAVED_WORD = {
-  saved: 'saved',
-  saving: 'saving…',
-  failed: 'not saved',
-  elsewhere: 'saved as a copy',
-} as const
 
 interface TitleRowProps {
   readonly session: Session
@@ -180,7 +174,7 @@ const PANEL_SHORT: Readonly<Record<Panel, string>> = {
 /** Changes twice an edit, so it renders by itself. */
 function SaveWord({ session }: { session: Session }) {
   const kind = useStore(session.saver, (save) => save.kind)
-  return <span data-save-state={kind}>{SAVED_WORD[kind]}</span>
+  return <SavedWord state={kind} />
 }
 
 const capital = (word: string) => `${word[0]?.toUpperCase()}${word.slice(1)}`
