@@ -86,12 +86,14 @@ async function killed(profile, at, work, look) {
 /** Waits a while, then reads what is shown in the same moment as “saved” stands there. */
 async function underSaved(page, read, wait = 400 + random(1600)) {
   await page.locator('[data-save-state]').waitFor()
+  const first = await page.evaluate(read)
   await sleep(wait)
   for (;;) {
     const { word, shown } = await page.evaluate(
       `({ word: document.querySelector('[data-save-state]').textContent, shown: (${read})() })`,
     )
-    if (word === 'saved') return shown
+    // With nothing done yet there is nothing to lose.
+    if (word === 'saved' && (wait === 0 || shown !== first)) return shown
     await sleep(5)
   }
 }
@@ -261,7 +263,7 @@ const KINDS = {
     await first.page.goto(address)
     await first.page.getByRole('article').first().waitFor()
     await first.page.locator('input[type=file]').first().setInputFiles(zip)
-    const until = Date.now() + 100 + random(2500)
+    const until = Date.now() + 100 + random(4000)
     while (Date.now() < until) {
       const text = await first.page.locator('body').textContent()
       if (/is here now/.test(text)) told = 'here now'

@@ -186,7 +186,7 @@ describe('a disk that is full', () => {
 describe('a combination that is deleted', () => {
   it('in another window is said in the open studio; a plan keeps its drills, greyed, until it is back', async () => {
     const { page, context } = await app.visit()
-    await page.goto(`${app.address}/plan/demo-plan-tuesday`)
+    await page.goto(`${app.address}/plan/demo-plan-thursday`)
     await drills(page).first().waitFor()
     const before = await titlesOf(page)
     expect(before.length).toBeGreaterThan(3)
@@ -215,7 +215,7 @@ describe('a combination that is deleted', () => {
     await drills(page).first().waitFor()
     expect(await titlesOf(page)).toEqual(before)
     expect(await page.locator('[data-gone="true"]').count()).toBe(0)
-    expect(await namesOn(studio, 'R:0', 'head')).toHaveLength(1)
+    expect(await namesOn(studio, 'R:0', 'head')).toContain('nod, 1, head')
     await context.close()
   })
 })

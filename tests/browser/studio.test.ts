@@ -81,7 +81,7 @@ describe('the page', () => {
   it('says what to do at an address that has nothing', async () => {
     const { page, context } = await app.visit()
     await page.goto(`${app.address}/combination/nothing`)
-    await page.getByText('This combination is not here.').waitFor()
+    await page.getByRole('heading', { name: 'This combination is not here.' }).waitFor()
     await page.goto(`${app.address}/nowhere`)
     await page.getByText('There is nothing at this address.').waitFor()
     await context.close()

@@ -1,20 +1,23 @@
 import { ActionIcon } from '@mantine/core'
 import { IconX } from '@tabler/icons-react'
 import { useEffect, useRef, useState } from 'react'
+import { slotsOrNone } from '../../storage/slots'
 import { nonce } from '../app/policy'
 import { documentOf, type Session } from '../stores/session'
 import type { SheetEditor, SheetState } from './editor'
 import classes from './sheet.module.css'
 
+const slots = slotsOrNone(() => localStorage)
+
 /** A text that is no sheet at all is kept here until it is one again. */
 const draftOf = (id: string) => {
   const slot = `molten-sway sheet ${id}`
   return {
-    read: () => localStorage.getItem(slot),
+    read: () => slots.getItem(slot),
     write(text: string | null) {
       try {
-        if (text === null) localStorage.removeItem(slot)
-        else localStorage.setItem(slot, text)
+        if (text === null) slots.removeItem(slot)
+        else slots.setItem(slot, text)
       } catch {
         // Full or forbidden: the text is still in the editor.
       }
@@ -27,6 +30,8 @@ export function SheetPanel({ session, onClose }: { session: Session; onClose: ()
   const parent = useRef<HTMLDivElement>(null)
   const editor = useRef<SheetEditor>(undefined)
   const [state, setState] = useState<SheetState>({ messages: [] })
+  const leave = useRef(onClose)
+  leave.current = onClose
 
   useEffect(() => {
     let isGone = false
@@ -39,6 +44,7 @@ export function SheetPanel({ session, onClose }: { session: Session; onClose: ()
         draft: draftOf(documentOf(session.get()).id),
         now: () => performance.now(),
         onRead: (read) => setState(read),
+        onClose: () => leave.current(),
       })
       editor.current.focus()
     })

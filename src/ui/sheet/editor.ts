@@ -117,6 +117,8 @@ interface Outside {
   }
   readonly now: () => number
   readonly onRead: (read: SheetState) => void
+  /** The key that opened the sheet was pressed in it. */
+  readonly onClose: () => void
 }
 
 /** What the panel shows of the text. */
@@ -128,7 +130,7 @@ export interface SheetState {
 
 /** The count sheet in an editor: what is typed is in the braid at once, and the other way round. */
 export function openSheetEditor(outside: Outside): SheetEditor {
-  const { session, parent, nonce, draft, now, onRead } = outside
+  const { session, parent, nonce, draft, now, onRead, onClose } = outside
   let spots: readonly EntrySpot[] = []
   /** The combination the text was last read into, or printed from. */
   let inText = documentOf(session.get())
@@ -162,6 +164,13 @@ export function openSheetEditor(outside: Outside): SheetEditor {
           { key: 'Mod-z', run: done(undoLast) },
           { key: 'Mod-Shift-z', run: done(redoNext) },
           { key: 'Mod-y', run: done(redoNext) },
+          {
+            key: 'Mod-s',
+            run: () => {
+              onClose()
+              return true
+            },
+          },
           { key: 'Tab', run: acceptCompletion },
           { key: 'Shift-Tab', run: indentLess },
           { key: 'Enter', run: insertNewlineAndIndent },

@@ -10,6 +10,7 @@ import { viewFacts } from '../../core/pose/views'
 import { HALF_COUNT, labelIn, labelOfTick, tick } from '../../core/time/time'
 import type { Dancers } from '../../figure/frames'
 import type { StageColours } from '../../figure/stage'
+import { focusBraidAfter } from '../braid/focusBraid'
 import classes from './stage.module.css'
 import { stageChoice } from './stageChoice'
 
@@ -75,7 +76,7 @@ export function SaveMenu({ combination, dancers, side, at, colours, inSpace }: S
   }
   return (
     <>
-      <Menu returnFocus={false} position="bottom-end">
+      <Menu returnFocus={false} onExitTransitionEnd={focusBraidAfter} position="bottom-end">
         <Menu.Target>
           <button type="button" className={classes.choice}>
             Save

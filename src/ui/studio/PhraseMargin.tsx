@@ -6,6 +6,7 @@ import type { Pass } from '../../core/combination/passes'
 import type { Edit } from '../../core/edits/edit'
 import * as phrases from '../../core/edits/phrases'
 import classes from '../braid/braid.module.css'
+import { focusBraidAfter } from '../braid/focusBraid'
 import type { Line } from '../braid/lines'
 import { change, documentOf, type Session } from '../stores/session'
 import { useStore } from '../stores/store'
@@ -33,7 +34,12 @@ export const PhraseMargin = memo(function PhraseMargin(props: MarginProps) {
   const said = phrase.title || (times > 1 ? `${time} of ${times}` : '')
   const act = (label: string, make: Edit) => () => change(session, `${label} ${phrase.name}`, make)
   return (
-    <Menu returnFocus={false} position="right-start" withinPortal>
+    <Menu
+      returnFocus={false}
+      onExitTransitionEnd={focusBraidAfter}
+      position="right-start"
+      withinPortal
+    >
       <Menu.Target>
         <button
           type="button"

@@ -22,6 +22,7 @@ import { Family } from '../../core/moves/move'
 import { FORMATS, type Format } from '../../core/sheet/formats'
 import { FASTEST, SLOWEST } from '../../core/time/tempo'
 import { UndoButtons } from '../app/UndoButtons'
+import { focusBraidAfter } from '../braid/focusBraid'
 import { FORMAT_WORDS } from '../combinations/CombinationCard'
 import { NumberField } from '../parts/NumberField'
 import { SavedWord } from '../parts/SavedWord'
@@ -88,8 +89,11 @@ export const TitleRow = memo(function TitleRow({ session, onHelp, panel, onPanel
         }
       />
       <p className={classes.facts}>
-        {families.join(', ')} · <span className="counts">{counts}</span> counts ·{' '}
-        <SaveWord session={session} />
+        {families.join(', ')} · <span className="counts">{counts}</span> counts
+        <span className={classes.saved}>
+          {' '}
+          · <SaveWord session={session} />
+        </span>
       </p>
       <div className={classes.sides} role="group" aria-label="Side shown">
         {sides.map(({ value, label }) => (
@@ -124,7 +128,7 @@ export const TitleRow = memo(function TitleRow({ session, onHelp, panel, onPanel
       <ActionIcon variant="default" aria-label="All keys (?)" onClick={onHelp}>
         <IconKeyboard size={18} />
       </ActionIcon>
-      <Menu position="bottom-end" returnFocus={false}>
+      <Menu position="bottom-end" returnFocus={false} onExitTransitionEnd={focusBraidAfter}>
         <Menu.Target>
           <Button variant="default" size="compact-md">
             More
@@ -200,7 +204,13 @@ function Settings({ session }: { session: Session }) {
   const describe = (label: string, changes: Parameters<typeof edits.describe>[0]) =>
     change(session, `change the ${label}`, edits.describe(changes), label)
   return (
-    <Popover position="bottom-end" width={340} withArrow trapFocus>
+    <Popover
+      position="bottom-end"
+      width={340}
+      withArrow
+      trapFocus
+      onExitTransitionEnd={focusBraidAfter}
+    >
       <Popover.Target>
         <ActionIcon variant="default" aria-label="Tempo, families and start">
           <IconSettings size={18} />
