@@ -1,16 +1,15 @@
 // Kills a browser in the middle of the work, again and again, and looks whether what stood there
 // under “saved” is there at the next start. Nightly: `node scripts/kills.mjs [kills] [seed]`.
 import { spawn } from 'node:child_process'
-import { createHash } from 'node:crypto'
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { CHROMIUM_FLAGS, findChromium, installPackages, ROOT } from './setup.mjs'
+import { CHROMIUM_FLAGS, findChromium, installPackages } from './setup.mjs'
 
 installPackages()
 const { buildApp } = await import('./build.mjs')
 if (!process.env.BUILT) buildApp()
-const { strToU8, zipSync } = await import('fflate')
+const { writeBackup } = await import('./backup.mjs')
 const { chromium } = await import('playwright-core')
 const { uniformInt } = await import('pure-rand/distribution/uniformInt')
 const { xoroshiro128plus } = await import('pure-rand/generator/xoroshiro128plus')
@@ -123,27 +122,6 @@ async function typeInto(page, name) {
 
 const MOVES = ['step side', 'touch tog', 'step forward', 'rock back', 'step tog']
 
-/** A zip of combinations, as many as take a while. */
-function backup() {
-  const demo = JSON.parse(readFileSync(join(ROOT, 'src/storage/demo/demo.json'), 'utf8'))
-  const files = {}
-  for (let i = 0; i < IN_BACKUP; i++) {
-    const record = { ...demo[i % demo.length], id: `back-${i}`, title: `Brought back ${i}` }
-    files[`combinations/${i}.sway.json`] = strToU8(JSON.stringify(record))
-  }
-  const manifest = {
-    kind: 'molten-sway-backup',
-    schemaVersion: 1,
-    files: Object.entries(files).map(([path, bytes]) => ({
-      path,
-      sha256: createHash('sha256').update(bytes).digest('hex'),
-    })),
-  }
-  const path = join(mkdtempSync(join(tmpdir(), 'sway-')), 'back.zip')
-  writeFileSync(path, zipSync({ 'manifest.json': strToU8(JSON.stringify(manifest)), ...files }))
-  return path
-}
-
 /** How many combinations of the backup are stored, read past the app. */
 const broughtBack = () =>
   new Promise((done, fail) => {
@@ -158,7 +136,7 @@ const broughtBack = () =>
     }
   })
 
-const zip = backup()
+const zip = writeBackup(IN_BACKUP, (i) => ({ id: `back-${i}`, title: `Brought back ${i}` }))
 const profiles = new Map()
 /** One profile a kind of work, with the demo loaded in it. */
 async function profileFor(kind) {
@@ -173,19 +151,17 @@ async function profileFor(kind) {
   return profile
 }
 
+/** Types into a field until the browser is killed; what was shown under “saved” is there again. */
+async function textKilled(kind, at, name, shown) {
+  const { seen, found } = await killed(await profileFor(kind), at, (page) => typeInto(page, name), {
+    before: (page) => underSaved(page, shown),
+    after: (page) => afterStart(page, shown),
+  })
+  return { ok: found.startsWith(seen), seen, found }
+}
+
 const KINDS = {
-  async title() {
-    const { seen, found } = await killed(
-      await profileFor('title'),
-      '/combination/demo-copper-lantern',
-      (page) => typeInto(page, 'Title'),
-      {
-        before: (page) => underSaved(page, titleShown),
-        after: (page) => afterStart(page, titleShown),
-      },
-    )
-    return { ok: found.startsWith(seen), seen, found }
-  },
+  title: () => textKilled('title', '/combination/demo-copper-lantern', 'Title', titleShown),
   async moves() {
     // A move placed after the look may replace one: the hands rest before it.
     let resting
@@ -220,18 +196,7 @@ const KINDS = {
       found: `${found.length} moves, missing ${seen.filter((name) => !found.includes(name))}`,
     }
   },
-  async plan() {
-    const { seen, found } = await killed(
-      await profileFor('plan'),
-      '/plan/demo-plan-tuesday',
-      (page) => typeInto(page, 'Name of the plan'),
-      {
-        before: (page) => underSaved(page, planShown),
-        after: (page) => afterStart(page, planShown),
-      },
-    )
-    return { ok: found.startsWith(seen), seen, found }
-  },
+  plan: () => textKilled('plan', '/plan/demo-plan-tuesday', 'Name of the plan', planShown),
   async class() {
     const profile = await profileFor('class')
     const where = async (page) =>

@@ -1,41 +1,17 @@
 // What only a browser can measure: a shelf of 2,000 combinations, and frames while dragging.
-import { createHash } from 'node:crypto'
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
-import { tmpdir } from 'node:os'
+import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { CHROMIUM_FLAGS, findChromium, installPackages, ROOT } from './setup.mjs'
 
 installPackages()
 const { buildApp } = await import('./build.mjs')
 buildApp()
-const { strToU8, zipSync } = await import('fflate')
+const { writeBackup } = await import('./backup.mjs')
 const { chromium } = await import('playwright-core')
 const { serve } = await import('./serve.mjs')
 
 const SHELF = 2000
 const WORDS = ['Amber', 'Basin', 'Coral', 'Drift', 'Eddy', 'Fern', 'Grove', 'Haze', 'Inlet', 'Jade']
-
-/** A backup of many combinations: the demo's, under other names. */
-function manyCombinations() {
-  const demo = JSON.parse(readFileSync(join(ROOT, 'src/storage/demo/demo.json'), 'utf8'))
-  const files = {}
-  for (let i = 0; i < SHELF; i++) {
-    const title = `${WORDS[i % 10]} ${WORDS[Math.floor(i / 10) % 10]} ${i}`
-    const record = { ...demo[i % demo.length], id: `shelf-${i}`, title }
-    files[`combinations/${i}.sway.json`] = strToU8(JSON.stringify(record))
-  }
-  const manifest = {
-    kind: 'molten-sway-backup',
-    schemaVersion: 1,
-    files: Object.entries(files).map(([path, bytes]) => ({
-      path,
-      sha256: createHash('sha256').update(bytes).digest('hex'),
-    })),
-  }
-  const path = join(mkdtempSync(join(tmpdir(), 'sway-')), 'shelf.zip')
-  writeFileSync(path, zipSync({ 'manifest.json': strToU8(JSON.stringify(manifest)), ...files }))
-  return path
-}
 
 const { address, stop } = await serve(4650)
 const browser = await chromium.launch({
@@ -155,7 +131,13 @@ for (const trails of [false, true]) {
 await page.goto(address)
 await page.getByRole('article').first().waitFor()
 const from = Date.now()
-await page.setInputFiles('input[type="file"]', manyCombinations())
+await page.setInputFiles(
+  'input[type="file"]',
+  writeBackup(SHELF, (i) => ({
+    id: `shelf-${i}`,
+    title: `${WORDS[i % 10]} ${WORDS[Math.floor(i / 10) % 10]} ${i}`,
+  })),
+)
 await page.getByText(`of ${SHELF + 6}`).waitFor({ timeout: 60_000 })
 rows.push([
   `Bringing in a backup of ${SHELF} combinations`,

@@ -279,6 +279,26 @@ describe('the dancing figure', () => {
     await flat.page.getByRole('application').focus()
     for (let i = 0; i < 3; i++) await flat.page.keyboard.press('ArrowRight')
     await expect.poll(() => drawing.innerHTML()).not.toBe(before)
+    // It dances in step with what is lit, between the counts too.
+    await flat.page.getByRole('button', { name: 'Play', exact: true }).click()
+    await flat.page.locator('[data-lit="true"]').waitFor()
+    const seen = await flat.page.evaluate(async () => {
+      const list: { tick: number; lit: number; drawn: string }[] = []
+      const end = performance.now() + 4000
+      while (performance.now() < end) {
+        await new Promise(requestAnimationFrame)
+        const figure = document.querySelector<SVGElement>('[data-flat]')
+        const lit = document.querySelector('[data-lit="true"]')?.textContent
+        const [, tick] = (figure?.dataset.shown ?? '').split(' ')
+        if (lit) list.push({ tick: Number(tick), lit: Number(lit), drawn: figure?.innerHTML ?? '' })
+      }
+      return list
+    })
+    expect(new Set(seen.map(({ drawn }) => drawn)).size).toBeGreaterThan(10)
+    expect(seen.some(({ tick }) => tick % 12 !== 0)).toBe(true)
+    const inStep = seen.filter(({ tick, lit }) => (Math.floor(tick / 12) % 8) + 1 === lit)
+    // A frame at the very edge of a count may draw the one before the other.
+    expect(inStep.length / seen.length).toBeGreaterThan(0.9)
     await flat.context.close()
 
     const still = await app.visit({ inSpace: true, reducedMotion: 'reduce' })

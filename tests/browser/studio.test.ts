@@ -1,6 +1,6 @@
 import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { type App, expectAccessible, namesOn, placeIn, soundsOf, startApp } from './app'
+import { type App, expectAccessible, namesOn, placeIn, soundsOf, startApp, write } from './app'
 
 let app: App
 beforeAll(async () => {
@@ -138,6 +138,18 @@ describe('playing', () => {
     })
     // Two counts of phrase B on one side, then on the other, again and again, after 5 6 7 8.
     expect(seen.slice(0, 8)).toEqual(['5', '6', '7', '8', 'B 7 7', 'B 8 8', 'B 7 7', 'B 8 8'])
+    // The cursor goes elsewhere and writes there: what is looped stays what it was.
+    await write(page, 'R:0', 'head', 1, 'nod')
+    const later = await page.evaluate(async () => {
+      const heard = new Set<string>()
+      const end = performance.now() + 5000
+      while (performance.now() < end) {
+        await new Promise(requestAnimationFrame)
+        heard.add(document.querySelector('[data-now]')?.textContent ?? '')
+      }
+      return [...heard].sort()
+    })
+    expect(later).toEqual(['B 7', 'B 8'])
     await page.getByRole('button', { name: 'Stop', exact: true }).click()
     expect(await page.locator('[data-lit="true"]').count()).toBe(0)
     await context.close()

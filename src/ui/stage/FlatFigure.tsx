@@ -1,11 +1,19 @@
-import type { Ref } from 'react'
+import type { ReactNode, Ref } from 'react'
 import { FLAT, flatOf } from '../../core/pose/flat'
 import type { Pose } from '../../core/pose/joints'
 import type { View } from '../../core/pose/views'
 import classes from './stage.module.css'
 
-/** A pose drawn flat: where there is no WebGL, on paper, and as a small picture. */
-export function FlatFigure({ pose, view, label }: { pose: Pose; view: View; label: string }) {
+/** The floor a pose is drawn flat on. */
+function FlatFloor({
+  view,
+  label,
+  children,
+}: {
+  readonly view: View
+  readonly label: string
+  readonly children: ReactNode
+}) {
   return (
     <svg
       className={classes.flat}
@@ -14,6 +22,15 @@ export function FlatFigure({ pose, view, label }: { pose: Pose; view: View; labe
       aria-label={label}
     >
       <ellipse className={classes.floor} cx={0} cy={0} rx={70} ry={view === 'above' ? 0 : 7} />
+      {children}
+    </svg>
+  )
+}
+
+/** A pose drawn flat: where there is no WebGL, on paper, and as a small picture. */
+export function FlatFigure({ pose, view, label }: { pose: Pose; view: View; label: string }) {
+  return (
+    <FlatFloor view={view} label={label}>
       {flatOf(pose, view).map(({ layer, tone, width, d }, i) => (
         <path
           // Pieces have no names of their own and are drawn anew each time.
@@ -26,7 +43,7 @@ export function FlatFigure({ pose, view, label }: { pose: Pose; view: View; labe
           strokeWidth={width || undefined}
         />
       ))}
-    </svg>
+    </FlatFloor>
   )
 }
 
@@ -41,14 +58,8 @@ export function FlatStage({
   readonly label: string
 }) {
   return (
-    <svg
-      className={classes.flat}
-      viewBox={`${FLAT.left} ${FLAT.top} ${FLAT.width} ${FLAT.height}`}
-      role="img"
-      aria-label={label}
-    >
-      <ellipse className={classes.floor} cx={0} cy={0} rx={70} ry={view === 'above' ? 0 : 7} />
+    <FlatFloor view={view} label={label}>
       <g ref={group} data-flat />
-    </svg>
+    </FlatFloor>
   )
 }
