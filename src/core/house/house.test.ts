@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { ArmPlace, compassOffset, palmAt } from '../body/places'
 import { FIGURE_GROUPS, FIGURES, FigureId } from './figures'
-import { HouseRules, settled, USUAL_HOUSE, USUAL_RULES, withFigure } from './house'
+import { HOUSE_VERSION, HouseRules, settled, USUAL_HOUSE, USUAL_RULES, withFigure } from './house'
 
 const anyFigure = fc.constantFrom(...FigureId.options)
 
@@ -63,7 +63,7 @@ describe('a house figure', () => {
       { ...USUAL_RULES, dancers: 1.5 },
       { ...USUAL_RULES, heights: { shortest: 1.6, tallest: 4 } },
       { ...USUAL_RULES, figures: { 'no.figure': 1 } },
-      { ...USUAL_RULES, schemaVersion: 2 },
+      { ...USUAL_RULES, schemaVersion: HOUSE_VERSION + 1 },
     ])
       expect(HouseRules.safeParse(bad).success).toBe(false)
   })

@@ -45,14 +45,22 @@ const pairsIn = oncePerPhrase((events, vocabulary): readonly Pair[] => {
   return [...clashingPairs(claimed)]
 })
 
+/** What a move clashes with is named so often; a count with hundreds of moves says enough by then. */
+const MOST_NAMED = 8
+
 function* clashingPairs(claimed: readonly Claimed[]): Generator<Pair> {
+  const named = new Map<Event, number>()
   for (const [i, first] of claimed.entries()) {
     for (let j = i + 1; j < claimed.length; j++) {
       const second = claimed[j]
       // Sorted by start, so nothing later can overlap either.
       if (!second || second.event.at >= endOf(first.event)) break
+      const times = named.get(second.event) ?? 0
+      if (times === MOST_NAMED) continue
       const parts = first.claim.parts.filter((part) => second.claim.parts.includes(part))
-      if (parts.length > 0 && !canShare(first, second)) yield [first, second, parts]
+      if (parts.length === 0 || canShare(first, second)) continue
+      named.set(second.event, times + 1)
+      yield [first, second, parts]
     }
   }
 }
