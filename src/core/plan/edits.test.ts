@@ -39,10 +39,11 @@ describe('a plan whose combination was deleted', () => {
     for (const touch of touched) {
       const { plan: now } = planAgain(touch(plan), without)
       expect(now.drills.map(({ id }) => id)).toEqual(plan.drills.map(({ id }) => id))
-      const said = totalsOf(now, without).remarks.map(({ text }) => text)
-      expect(said.filter((text) => text.startsWith('Its combination was deleted')).length).toBe(
-        now.drills.filter(({ combination }) => combination).length,
-      )
+      // Said once for the class; nothing of its time is claimed, nothing of a drill.
+      const remarks = totalsOf(now, without).remarks
+      expect(remarks.filter(({ text }) => text.includes('deleted combination')).length).toBe(1)
+      expect(remarks.filter(({ text }) => text.includes('are free'))).toEqual([])
+      expect(remarks.filter(({ drill }) => drill !== undefined)).toEqual([])
       expect(planAgain(now, materials).plan.drills.length).toBeGreaterThan(3)
     }
     // What is no longer wished for goes, as ever.

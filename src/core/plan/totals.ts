@@ -38,6 +38,8 @@ export const drillTitle = (drill: Drill, materials: Materials): string =>
 /** Adds a plan up, and says what a colleague would remark. */
 export function totalsOf({ wishes, drills }: Plan, materials: Materials): PlanTotals {
   const seconds = drills.reduce((sum, drill) => sum + secondsOf(drill, materials), 0)
+  const isGone = ({ combination }: Drill) =>
+    combination !== undefined && !materials.find(combination)
   const counts = { R: 0, L: 0 }
   let strain: Risks = NO_RISKS
   const remarks: PlanRemark[] = []
@@ -53,13 +55,10 @@ export function totalsOf({ wishes, drills }: Plan, materials: Materials): PlanTo
         drill: drill.id,
         text: `${strained[risk]} ${RISK_WORDS[risk]} in one drill, ${cap('drill')(risk)} are enough: fewer repeats, or the easier form.`,
       })
-    if (!roundOf(drill, materials))
+    if (!isGone(drill) && !roundOf(drill, materials))
       remarks.push({
         drill: drill.id,
-        text:
-          drill.combination !== undefined && !materials.find(drill.combination)
-            ? 'Its combination was deleted: this drill stays, and can be danced again when that is back.'
-            : 'What it dances is no longer in the combination: take it out, or plan again.',
+        text: 'What it dances is no longer in the combination: take it out, or plan again.',
       })
   }
   const spare = classSeconds(wishes) - seconds
@@ -67,7 +66,10 @@ export function totalsOf({ wishes, drills }: Plan, materials: Materials): PlanTo
     remarks.push({
       text: `The class is ${minutesText(-spare)} too long: fewer repeats, or unlock a drill.`,
     })
-  if (spare > 0)
+  // How long a drill of a deleted combination takes can't be known until it is back.
+  if (drills.some(isGone))
+    remarks.push({ text: 'What the deleted combination takes is not added up here.' })
+  else if (spare > 0)
     remarks.push({ text: `${minutesText(spare)} are free: unlock a drill, or add repeats.` })
   if (counts.R !== counts.L)
     remarks.push({

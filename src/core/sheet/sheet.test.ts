@@ -49,6 +49,9 @@ order  A A B
 rest   8
 `
 
+/** Sheets that are garbled; more of them every night. */
+const GARBLED = Number(process.env.GARBLED ?? 6000)
+
 describe('count sheets', () => {
   it('give back what was written, and are written the same again', () => {
     fc.assert(
@@ -402,7 +405,7 @@ describe('count sheets', () => {
           for (const { line, column } of first.messages) expect(line * column).toBeGreaterThan(0)
         },
       ),
-      { numRuns: 20_000, seed: 53 },
+      { numRuns: GARBLED, seed: 53 },
     )
   }, 240_000)
 

@@ -15,7 +15,8 @@ const BOTTOM = 20
 const TOP = 10
 
 /** Labels that do not lie on each other: every so many. */
-const everyOf = (count: number): number => Math.max(1, Math.ceil(count / 7))
+/** Of so many days each so-manieth is named, where there is room for so many names. */
+const everyOf = (count: number, room = 7): number => Math.max(1, Math.ceil(count / room))
 
 function Axis({
   y,
@@ -132,7 +133,7 @@ export function TempoChart({ given }: { readonly given: readonly ClassEntry[] })
           </g>
         ))}
         {days.map((day, i) =>
-          i % everyOf(days.length) === 0 ? (
+          i % everyOf(days.length, 4) === 0 ? (
             <text key={day} x={x(day)} y={HEIGHT - 5} textAnchor="middle">
               {dayShort(day)}
             </text>
