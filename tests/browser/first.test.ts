@@ -162,6 +162,41 @@ describe('the first minute', () => {
   })
 })
 
+describe('every page', () => {
+  it('has one heading and one main part, and shows what is pressed in forced colours', async () => {
+    const { page, context } = await app.visit()
+    for (const path of [
+      '/',
+      '/plans',
+      '/plan/demo-plan-tuesday',
+      '/diary',
+      '/moves',
+      '/house',
+      '/combination/demo-copper-lantern',
+      '/combination/demo-copper-lantern/teach',
+      '/combination/nothing',
+      '/nowhere',
+    ]) {
+      await page.goto(app.address + path)
+      await page.locator('h1').first().waitFor({ state: 'attached' })
+      expect([path, await page.locator('h1').count(), await page.locator('main').count()]).toEqual([
+        path,
+        1,
+        1,
+      ])
+    }
+    await page.goto(`${app.address}/combination/demo-copper-lantern`)
+    await page.emulateMedia({ forcedColors: 'active' })
+    const outlineOf = (name: string) =>
+      page
+        .getByRole('button', { name, exact: true })
+        .evaluate((button) => getComputedStyle(button).outlineStyle)
+    await page.getByRole('button', { name: 'Right side' }).waitFor()
+    expect([await outlineOf('Right side'), await outlineOf('Left side')]).toEqual(['solid', 'none'])
+    await context.close()
+  })
+})
+
 describe('a number', () => {
   it('is taken as it is typed, key by key, in the tempo, the room and a height', async () => {
     const { page, context } = await app.visit()

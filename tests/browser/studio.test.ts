@@ -83,7 +83,7 @@ describe('the page', () => {
     await page.goto(`${app.address}/combination/nothing`)
     await page.getByRole('heading', { name: 'This combination is not here.' }).waitFor()
     await page.goto(`${app.address}/nowhere`)
-    await page.getByText('There is nothing at this address.').waitFor()
+    await page.getByRole('heading', { name: 'There is nothing at this address.' }).waitFor()
     await context.close()
   })
 })

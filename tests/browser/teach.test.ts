@@ -164,6 +164,12 @@ describe('a class from its plan to the diary', () => {
       page.getByRole('link', { name: /Dancers’ view/ }).click(),
     ])
     await dancers.getByRole('heading', { name: 'Feet · A' }).waitFor()
+    // Chosen when the dancers' view is open already: it is counted in as long there.
+    await page.getByRole('button', { name: 'Sound', exact: true }).click()
+    const sound = page.getByRole('dialog', { name: 'Sound' })
+    await sound.getByText('a whole eight', { exact: true }).click()
+    await page.keyboard.press('Escape')
+    await sound.waitFor({ state: 'detached' })
     await page.keyboard.press('PageDown')
     // The part that follows is never called in the count-in: “touch” is said a count before 4.
     const called = await page.evaluate(async () => {
