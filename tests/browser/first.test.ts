@@ -191,7 +191,7 @@ describe('every page', () => {
       page
         .getByRole('button', { name, exact: true })
         .evaluate((button) => getComputedStyle(button).outlineStyle)
-    await page.getByRole('button', { name: 'Right side' }).waitFor()
+    await page.getByRole('button', { name: 'Right side', exact: true }).waitFor()
     expect([await outlineOf('Right side'), await outlineOf('Left side')]).toEqual(['solid', 'none'])
     await context.close()
   })

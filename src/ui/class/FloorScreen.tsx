@@ -248,6 +248,8 @@ function Floor({ first, teaching, materials }: FloorProps) {
         position="right"
         title="Sound"
         size="md"
+        // Back on its button, Space would open it again instead of beginning the drill.
+        returnFocus={false}
       >
         <Suspense fallback={<p>Opening…</p>}>
           <SoundPanel

@@ -128,7 +128,7 @@ export function TempoChart({ given }: { readonly given: readonly ClassEntry[] })
             ))}
             <text x={TITLES} y={(ends[i] ?? 0) + 4}>
               {title.length > MOST_LETTERS ? `${title.slice(0, MOST_LETTERS - 1)}…` : title}
-              <title>{title}</title>
+              {title.length > MOST_LETTERS && <title>{title}</title>}
             </text>
           </g>
         ))}
