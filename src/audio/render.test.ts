@@ -123,6 +123,8 @@ describe('the voice', () => {
 
   it('has a word for every count, and for every cue of the vocabulary', () => {
     for (const word of [...NUMBERS, 'and', 'uh']) expect(hasWords(word), word).toBe(true)
+    // The phrases of a warm-up are numbered.
+    for (const word of NUMBERS) expect(hasWords(`phrase ${word}`), word).toBe(true)
     const cues = vocabulary.moves.map(({ cue }) => cue).filter(Boolean)
     expect(cues.filter((cue) => !hasWords(cue))).toEqual([])
     expect(hasWords('quixotic')).toBe(false)

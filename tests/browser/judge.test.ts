@@ -240,7 +240,11 @@ describe('the level and the tempo', () => {
     const most = page.locator('[data-most]')
     await expect.poll(() => most.textContent()).toBe('goes up to 150')
     await panel(page, 'Level')
+    // The line of what is enough goes with the level that is chosen.
+    await page.getByText('Advanced', { exact: true }).click()
+    await page.getByText(/about 10 is enough here/).waitFor()
     await page.getByText('New', { exact: true }).click()
+    await page.getByText(/about 3\.5 is enough here/).waitFor()
     const version = page.locator('[data-level="new"]')
     await version.getByText('hip slide R').waitFor()
     const before = await namesOn(page, 'R:2', 'hips')

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
+import { demo } from '../../../tests/demo'
 import { anyTeachingHouse } from '../../../tests/teaching'
 import { combination, feet, move, on } from '../../../tests/write'
 import { factsOf } from '../body/feet'
@@ -22,7 +23,7 @@ import {
   callsOf,
   type SpeechSeconds,
 } from './calls'
-import { leadOf } from './cues'
+import { cuesOf, leadOf } from './cues'
 
 /** A voice that takes a tenth of a second a letter, quick a twentieth, and has no word with a `z`. */
 const speech: SpeechSeconds = (text, isFast) =>
@@ -244,5 +245,20 @@ describe('a round that is called', () => {
     expect(callModes(1)).toEqual(['all'])
     expect(callModes(2)).toEqual(['all', 'switch'])
     expect(callModes(5)).toEqual(['all', 'all', 'cues', 'cues', 'switch'])
+  })
+})
+
+describe('a phrase', () => {
+  it.each([
+    ['2', 'phrase two'],
+    ['12', 'phrase twelve'],
+    ['B', 'phrase B'],
+  ])('“%s” is called “%s”, which the voice can say', (name, called) => {
+    const [demoOne] = demo
+    if (!demoOne) throw new Error('no demo')
+    const phrases = demoOne.phrases.map((one, i) => (i === 1 ? { ...one, name } : one))
+    const lead = simulate({ ...demoOne, phrases }, vocabulary)
+    const texts = lead.passes.flatMap((pass) => cuesOf(lead, pass, LAYERS)).map(({ text }) => text)
+    expect(texts).toContain(called)
   })
 })
