@@ -1,7 +1,7 @@
 import type { Combination, DancerLevel } from '../core/combination/combination'
 import type { Finding } from '../core/findings/finding'
+import type { LevelForm } from '../core/forms/levels'
 import type { HouseRules } from '../core/house/house'
-import type { LevelForm } from '../core/load/levels'
 import type { OwnMove } from '../core/moves/move'
 import type { OwnNames } from '../core/moves/vocabulary'
 import type { Repair } from '../core/repair/offers'

@@ -1,6 +1,6 @@
 import { UserError } from '../core/errors'
+import { levelForm } from '../core/forms/levels'
 import { settled } from '../core/house/house'
-import { levelForm } from '../core/load/levels'
 import { vocabulary as shipped, type Vocabulary, withOwn } from '../core/moves/vocabulary'
 import { repairsFor } from '../core/repair/offers'
 import { readCombinationFile, textOfBytes } from '../core/sheet/files'

@@ -5,13 +5,13 @@ import { combination, feet, move, on } from '../../../tests/write'
 import type { Combination } from '../combination/combination'
 import { mirror } from '../combination/mirror'
 import { checkCombination } from '../findings/check'
+import { joinStrip } from '../findings/strip'
 import { vocabulary } from '../moves/vocabulary'
 import { readSheet } from '../sheet/readSheet'
 import { placesBefore } from '../simulate/places'
 import { roundEnds, simulate, stateBefore } from '../simulate/simulate'
 import { footJoins } from './joins'
 import { gapsInto, mirrorPlaces, placesAtEnds } from './meets'
-import { joinStrip } from './strip'
 
 const danced = (one: Combination) => simulate(one, vocabulary)
 

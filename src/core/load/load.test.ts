@@ -8,10 +8,10 @@ import { mirror } from '../combination/mirror'
 import { eventOf } from '../edits/edits'
 import { checkCombination } from '../findings/check'
 import { severityOf } from '../findings/finding'
+import { levelForm } from '../forms/levels'
 import { USUAL_HOUSE } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
 import { simulate } from '../simulate/simulate'
-import { levelForm } from './levels'
 import { hardestLoad, loadsOf } from './load'
 
 const loads = (written: Combination, tempo = 100) => loadsOf(simulate(written, vocabulary), tempo)

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
+import { findOffers } from '../writing/search'
 import { readMotion } from './motion'
 import { LAYERS } from './move'
 import table from './moves.csv?raw'
 import { readPattern } from './pattern'
-import { findOffers } from './search'
 import { readVocabulary, vocabulary } from './vocabulary'
 
 const wanted = { side: 'R' as const, families: ['latin' as const] }

@@ -6,9 +6,9 @@ import {
   type What,
 } from '../combination/combination'
 import type { Move } from '../moves/move'
-import { whatOf } from '../moves/search'
 import type { Vocabulary } from '../moves/vocabulary'
 import { COUNT, tick } from '../time/time'
+import { whatOf } from '../writing/search'
 
 /** Every move of a warm-up is danced for eight counts a side. */
 const COUNTS = 8

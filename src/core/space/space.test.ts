@@ -5,8 +5,8 @@ import { combination, feet, on } from '../../../tests/write'
 import { mirror } from '../combination/mirror'
 import { settled, USUAL_HOUSE, USUAL_RULES } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
+import { comeBack } from '../repair/comeBack'
 import { simulate } from '../simulate/simulate'
-import { comeBack } from './comeBack'
 import {
   areaOf,
   areaOfOne,

@@ -6,9 +6,9 @@ import { type Checked, checkCombination } from '../findings/check'
 import { severityOf } from '../findings/finding'
 import type { House } from '../house/house'
 import type { Layer } from '../moves/move'
-import { idOfKind } from '../moves/search'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
 import { COUNT, endOf, type Tick, tick } from '../time/time'
+import { idOfKind } from '../writing/search'
 import { type Gap, newFindings, offersFor, placed } from './suggest'
 
 /** A whole phrase of one layer, filled. */

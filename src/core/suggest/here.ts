@@ -1,8 +1,8 @@
 import type { Layer } from '../moves/move'
-import type { Here } from '../moves/search'
 import { placesBefore } from '../simulate/places'
 import { type Simulation, stateBefore } from '../simulate/simulate'
 import { type Tick, tick } from '../time/time'
+import type { Here } from '../writing/search'
 
 /** What decides what fits at a place of a pass. */
 export function hereIn(

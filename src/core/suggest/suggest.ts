@@ -7,12 +7,12 @@ import { type Finding, severityOf } from '../findings/finding'
 import { findingText } from '../findings/findingText'
 import type { House } from '../house/house'
 import type { Layer } from '../moves/move'
-import { findOffers, type Offer, type Wanted } from '../moves/search'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
 import { footMeant } from '../simulate/footMeant'
 import { placesNeeded } from '../simulate/places'
 import { secondsOfTicks } from '../time/tempo'
 import { TICKS_PER_COUNT, type Tick, tick } from '../time/time'
+import { findOffers, type Offer, type Wanted } from '../writing/search'
 import { hereIn } from './here'
 
 /** Some empty counts of a layer, on the lead side. */

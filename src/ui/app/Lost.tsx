@@ -1,5 +1,5 @@
 import { Link, useRouteError } from 'react-router'
-import { ProblemPage } from './Problem'
+import { ProblemPage } from '../parts/Problem'
 
 /** A page that is not there, or one that broke. Stored work is not touched by either. */
 export function Lost() {

@@ -1,8 +1,8 @@
 import { ActionIcon, useComputedColorScheme, useMantineColorScheme } from '@mantine/core'
 import { IconMoon, IconSun } from '@tabler/icons-react'
 import { Link, NavLink, Outlet } from 'react-router'
+import { Troubles } from '../parts/Troubles'
 import classes from './shell.module.css'
-import { Troubles } from './Troubles'
 
 /** The frame of every screen: the name, the way back to all combinations, light and dark. */
 export function Shell() {

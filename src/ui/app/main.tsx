@@ -1,5 +1,5 @@
 // First of all: what comes after it reads the policy as it is loaded.
-import { nonce } from './policy'
+import { nonce } from '../parts/policy'
 import '@fontsource/bricolage-grotesque/latin-800.css'
 import '@fontsource/bricolage-grotesque/latin-ext-800.css'
 import '@fontsource/figtree/latin-400.css'
@@ -15,12 +15,12 @@ import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { RouterProvider } from 'react-router'
 import { UserError } from '../../core/errors'
+import { inWords } from '../parts/Problem'
 import { followHouse } from '../stores/house'
+import { createServices, readDemo, ServicesProvider } from '../stores/services'
 import { tell, watchForErrors } from '../stores/trouble'
 import { followOwnWords } from '../stores/words'
-import { inWords } from './Problem'
 import { router } from './router'
-import { createServices, readDemo, ServicesProvider } from './services'
 import { resolver, theme } from './theme'
 
 const services = createServices()

@@ -1,5 +1,5 @@
 import { useDeferredValue } from 'react'
-import { joinStrip, type Meeting } from '../../core/joins/strip'
+import { joinStrip, type Meeting } from '../../core/findings/strip'
 import { checkedOf } from '../stores/checked'
 import { documentOf, drawnState, type Session } from '../stores/session'
 import { useStore } from '../stores/store'

@@ -1,8 +1,8 @@
 import { Combobox, TextInput, useCombobox } from '@mantine/core'
 import { useEffect, useMemo, useState } from 'react'
-import { findOffers, type Offer } from '../../core/moves/search'
 import { layerWord } from '../../core/moves/vocabulary'
 import { labelOfTick } from '../../core/time/time'
+import { findOffers, type Offer } from '../../core/writing/search'
 import { MoveFigure } from '../stage/MoveFigure'
 import { placeAtSelection } from '../stores/editing'
 import {

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
-import { LAYERS, type Layer } from '../../core/moves/move'
+import { LAYERS, LAYERS_DOWN, type Layer } from '../../core/moves/move'
 import { vocabulary } from '../../core/moves/vocabulary'
 import { readSheet } from '../../core/sheet/readSheet'
 import { simulate } from '../../core/simulate/simulate'
@@ -10,7 +10,6 @@ import { overlap, tick } from '../../core/time/time'
 import {
   countsIn,
   fitted,
-  LAYERS_DOWN,
   laneUnder,
   longest,
   partsUsed,

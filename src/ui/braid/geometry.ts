@@ -1,6 +1,6 @@
 import { scaleLinear } from 'd3-scale'
 import type { Event } from '../../core/combination/combination'
-import type { Layer } from '../../core/moves/move'
+import { LAYERS_DOWN, type Layer } from '../../core/moves/move'
 import { overlap, type Span, TICKS_PER_COUNT } from '../../core/time/time'
 
 /** Sizes of one line of the braid, in CSS pixels. */
@@ -15,9 +15,6 @@ export const SIZE = {
   rightFoot: 40,
   gap: 4,
 } as const
-
-/** From the top of the line: the body stands upright in it. */
-export const LAYERS_DOWN = ['head', 'arms', 'torso', 'hips', 'feet'] as const
 
 interface LaneBox {
   readonly layer: Layer

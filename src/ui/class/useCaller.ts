@@ -4,7 +4,7 @@ import type { Danced } from '../../core/floor/danced'
 import type { SoundChoice } from '../../core/floor/soundChoice'
 import type { Teaching } from '../../storage/teaching'
 import { wakeEvery } from '../../workers/wake'
-import type { PlayDeck } from '../play/deck'
+import type { PlayDeck } from '../stores/deck'
 
 /** How often it is looked whether a round is over. */
 const LOOK_MS = 120

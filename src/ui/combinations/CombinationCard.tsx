@@ -5,9 +5,9 @@ import type { Summary } from '../../core/findings/summary'
 import { FORMATS, type Format } from '../../core/sheet/formats'
 import { TICKS_PER_COUNT } from '../../core/time/time'
 import type { Shown } from '../../storage/combinations'
-import { LaterMenu } from '../app/LaterMenu'
 import { Ribbon } from '../braid/Ribbon'
 import { ribbonOf } from '../braid/ribbonShape'
+import { LaterMenu } from '../parts/LaterMenu'
 import classes from './combinations.module.css'
 
 const FACE = { width: 400, height: 76, left: 24, right: 40 }

@@ -7,10 +7,10 @@ import { UserError } from '../../core/errors'
 import type { Format } from '../../core/sheet/formats'
 import type { FileReport } from '../../storage/backup'
 import type { Shown } from '../../storage/combinations'
-import { LaterMenu } from '../app/LaterMenu'
-import { inWords, Problem } from '../app/Problem'
-import { persistence, useServices } from '../app/services'
 import { RibbonInk } from '../braid/Ribbon'
+import { LaterMenu } from '../parts/LaterMenu'
+import { inWords, Problem } from '../parts/Problem'
+import { persistence, useServices } from '../stores/services'
 import { useStore } from '../stores/store'
 import type { CardActions } from './CombinationCard'
 import classes from './combinations.module.css'
@@ -27,7 +27,7 @@ const PERSISTENCE_WORDS = {
 
 const ACCEPTED = '.sway,.json,.csv,.zip'
 /** Reading and writing files is loaded when it is needed. */
-const fileWork = () => import('./files')
+const fileWork = () => import('../parts/files')
 
 /** All combinations, each with its weight ribbon as its face. */
 export function CombinationsScreen() {

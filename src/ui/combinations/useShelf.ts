@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect } from 'react'
-import { useServices } from '../app/services'
+import { useServices } from '../stores/services'
 
 const CALM_MS = 30
 

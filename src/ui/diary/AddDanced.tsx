@@ -4,7 +4,7 @@ import type { Combination } from '../../core/combination/combination'
 import type { DancedDrill } from '../../core/diary/diary'
 import { dancedByHand } from '../../core/floor/dancedRow'
 import type { Materials } from '../../core/plan/material'
-import { useServices } from '../app/services'
+import { useServices } from '../stores/services'
 import classes from './diary.module.css'
 
 /** Writes down what was danced without the floor; the row is corrected in the table. */

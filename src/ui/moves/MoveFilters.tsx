@@ -1,8 +1,8 @@
 import { NativeSelect, Switch, TextInput } from '@mantine/core'
 import { IconSearch } from '@tabler/icons-react'
-import type { MoveWish } from '../../core/moves/browse'
 import { Family, LAYERS, Layer } from '../../core/moves/move'
 import { layerWord } from '../../core/moves/vocabulary'
+import type { MoveWish } from '../../core/writing/browse'
 import classes from './moves.module.css'
 
 export type Kept = 'all' | 'favourites' | 'own'

@@ -3,7 +3,7 @@ import { IconPencil, IconStar, IconStarFilled, IconTrash } from '@tabler/icons-r
 import { useState } from 'react'
 import type { Move, OwnMove } from '../../core/moves/move'
 import type { OwnEntry } from '../../storage/database'
-import { useServices } from '../app/services'
+import { useServices } from '../stores/services'
 import { useStore } from '../stores/store'
 import { lastPlace, words } from '../stores/words'
 import { MoveFacts } from './MoveFacts'

@@ -1,7 +1,7 @@
 import { useEffect } from 'react'
 import type { Position } from '../../audio/player'
+import type { PlayDeck } from '../stores/deck'
 import { useStore } from '../stores/store'
-import type { PlayDeck } from './deck'
 
 /**
  * Draws each frame while something plays, from the audio clock, without rendering any

@@ -10,7 +10,7 @@ import { viewFacts } from '../../core/pose/views'
 import { HALF_COUNT, labelIn, labelOfTick, tick } from '../../core/time/time'
 import type { Dancers } from '../../figure/frames'
 import type { StageColours } from '../../figure/stage'
-import { focusBraidAfter } from '../braid/focusBraid'
+import { focusBraidAfter } from '../parts/focusBraid'
 import classes from './stage.module.css'
 import { stageChoice } from './stageChoice'
 
@@ -42,7 +42,7 @@ export function SaveMenu({ combination, dancers, side, at, colours, inSpace }: S
   const name = pass?.phrase.name ?? ''
   const savePose = async (width: number) => {
     const [{ download, fileName }, { posePicture }] = await Promise.all([
-      import('../combinations/files'),
+      import('../parts/files'),
       import('./posePicture'),
     ])
     const label = labelIn(pass?.phrase.counts ?? 8)
@@ -64,7 +64,7 @@ export function SaveMenu({ combination, dancers, side, at, colours, inSpace }: S
   }
   const savePoses = async () => {
     if (!pass) return
-    const { download, fileName } = await import('../combinations/files')
+    const { download, fileName } = await import('../parts/files')
     const { view } = stageChoice.get()
     const poses = keyPosesOf(dancer, pass, HALF_COUNT, MOST_POSES).map(({ tick: when, pose }) => ({
       pose,

@@ -1,5 +1,5 @@
+import { LAYERS_DOWN } from '../../core/moves/move'
 import { HALF_COUNT, slotAt, TICKS_PER_COUNT, tick } from '../../core/time/time'
-import { LAYERS_DOWN } from '../braid/geometry'
 import {
   documentOf,
   layersShown,

@@ -5,9 +5,9 @@ import { mirrorWords } from '../../core/combination/mirrorWords'
 import { nameOf } from '../../core/combination/names'
 import type { Edit } from '../../core/edits/edit'
 import * as edits from '../../core/edits/edits'
-import { idOfKind } from '../../core/moves/search'
 import type { Vocabulary } from '../../core/moves/vocabulary'
 import { slotAt, type Tick, tick } from '../../core/time/time'
+import { idOfKind } from '../../core/writing/search'
 import {
   change,
   documentOf,

@@ -1,7 +1,7 @@
 import type { Combination } from '../../core/combination/combination'
 import { UserError } from '../../core/errors'
 import type { Stored } from '../../storage/combinations'
-import type { Services } from '../app/services'
+import type { Services } from './services'
 import { createStore, type Readable } from './store'
 
 /** How the last save went; `elsewhere` carries what was saved as a copy, and the copy. */

@@ -7,16 +7,16 @@ import { beginHistory, edit, everyState, type History, redo, undo } from '../../
 import { UserError } from '../../core/errors'
 import type { Layer } from '../../core/moves/move'
 import { LAYERS } from '../../core/moves/move'
-import type { Here } from '../../core/moves/search'
 import type { Vocabulary } from '../../core/moves/vocabulary'
 import { footMeant } from '../../core/simulate/footMeant'
 import { type Simulation, stateBefore } from '../../core/simulate/simulate'
 import { hereIn } from '../../core/suggest/here'
 import { endOf, slotAt, TICKS_PER_COUNT, type Tick, tick } from '../../core/time/time'
+import type { Here } from '../../core/writing/search'
 import type { Stored } from '../../storage/combinations'
-import type { Services } from '../app/services'
 import { checkedOf, simulationFrom } from './checked'
 import { createSaver, type Later, later, type Saver } from './saver'
+import type { Services } from './services'
 import { createStore, type Store } from './store'
 
 /** Which lines of the braid are shown: as led, the other side, or both count under count. */

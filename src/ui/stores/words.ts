@@ -1,12 +1,12 @@
 import type { Combination } from '../../core/combination/combination'
 import { UserError } from '../../core/errors'
-import type { Wanted } from '../../core/moves/search'
 import {
   vocabulary as shipped,
   type Vocabulary,
   vocabularyFor,
   withOwn,
 } from '../../core/moves/vocabulary'
+import type { Wanted } from '../../core/writing/search'
 import type { OwnEntry } from '../../storage/database'
 import type { OwnWords } from '../../storage/own'
 import { createStore } from './store'

@@ -1,9 +1,9 @@
 import { Combobox, Modal, TextInput, useCombobox } from '@mantine/core'
 import { useEffect, useMemo, useState } from 'react'
 import { folded } from '../../core/moves/folded'
+import type { Deck } from '../shortcuts/shortcut'
+import { SHORTCUTS } from '../shortcuts/shortcuts'
 import type { Session } from '../stores/session'
-import type { Deck } from './shortcuts/shortcut'
-import { SHORTCUTS } from './shortcuts/shortcuts'
 import classes from './studio.module.css'
 
 const NO_PRESS = { key: '', ctrl: false, alt: false, shift: false }

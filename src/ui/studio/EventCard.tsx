@@ -9,13 +9,14 @@ import {
 } from '@mantine/core'
 import { IconArrowLeft, IconArrowRight, IconTrash, IconX } from '@tabler/icons-react'
 import { memo, useDeferredValue, useMemo, useState } from 'react'
+import { claimOf } from '../../core/combination/claims'
 import type { Event, What } from '../../core/combination/combination'
 import { nameOf, sideOf } from '../../core/combination/names'
 import type { EventChange } from '../../core/edits/edits'
-import { claimOf } from '../../core/moves/claims'
 import { layerWord, type Vocabulary } from '../../core/moves/vocabulary'
 import { HALF_COUNT, labelIn, labelOfSpan } from '../../core/time/time'
 import { NumberField } from '../parts/NumberField'
+import type { Deck } from '../shortcuts/shortcut'
 import {
   keepSelected,
   moveSelected,
@@ -33,7 +34,6 @@ import {
   vocabularyOf,
 } from '../stores/session'
 import { useStore } from '../stores/store'
-import type { Deck } from './shortcuts/shortcut'
 import classes from './studio.module.css'
 import { WhatFields } from './WhatFields'
 

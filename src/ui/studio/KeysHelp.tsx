@@ -1,5 +1,5 @@
 import { Modal } from '@mantine/core'
-import { SHORTCUTS } from './shortcuts/shortcuts'
+import { SHORTCUTS } from '../shortcuts/shortcuts'
 import classes from './studio.module.css'
 
 /** All keys, made from the table of shortcuts. */

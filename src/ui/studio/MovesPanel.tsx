@@ -1,16 +1,16 @@
 import { Button } from '@mantine/core'
 import { useMemo, useState } from 'react'
 import { placeIn } from '../../core/combination/names'
-import { onSide, type Wanted, whatOf } from '../../core/moves/search'
 import { layerWord } from '../../core/moves/vocabulary'
 import { labelIn } from '../../core/time/time'
-import { useServices } from '../app/services'
+import { onSide, type Wanted, whatOf } from '../../core/writing/search'
 import { MoveFacts } from '../moves/MoveFacts'
 import { MoveFilters } from '../moves/MoveFilters'
 import { MoveList } from '../moves/MoveList'
 import classes from '../moves/moves.module.css'
 import { useMoves } from '../moves/useMoves'
 import { placeAtSelection } from '../stores/editing'
+import { useServices } from '../stores/services'
 import {
   documentOf,
   hereAt,

@@ -21,12 +21,13 @@ import * as phrases from '../../core/edits/phrases'
 import { Family } from '../../core/moves/move'
 import { FORMATS, type Format } from '../../core/sheet/formats'
 import { FASTEST, SLOWEST } from '../../core/time/tempo'
-import { UndoButtons } from '../app/UndoButtons'
-import { focusBraidAfter } from '../braid/focusBraid'
 import { FORMAT_WORDS } from '../combinations/CombinationCard'
+import { focusBraidAfter } from '../parts/focusBraid'
 import { NumberField } from '../parts/NumberField'
 import { SavedWord } from '../parts/SavedWord'
+import { UndoButtons } from '../parts/UndoButtons'
 import { checkedOf } from '../stores/checked'
+import { PANELS, type Panel } from '../stores/panel'
 import {
   change,
   documentOf,
@@ -39,7 +40,6 @@ import {
   vocabularyOf,
 } from '../stores/session'
 import { useStore } from '../stores/store'
-import { PANELS, type Panel } from './panel'
 import { saveOpen } from './saveOpen'
 import classes from './studio.module.css'
 

@@ -1,10 +1,10 @@
 import { sideOf } from '../../core/combination/names'
 import * as edits from '../../core/edits/edits'
 import { UserError } from '../../core/errors'
-import { ownMoveOf } from '../../core/moves/makeOwn'
 import { moveOfOwn, type OwnMove } from '../../core/moves/move'
-import { onSide, whatOf } from '../../core/moves/search'
 import { TICKS_PER_COUNT, tick } from '../../core/time/time'
+import { ownMoveOf } from '../../core/writing/makeOwn'
+import { onSide, whatOf } from '../../core/writing/search'
 import { placeAtSelection } from '../stores/editing'
 import { change, type Session, select, selectedEvents, vocabularyOf } from '../stores/session'
 

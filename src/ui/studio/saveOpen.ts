@@ -3,6 +3,6 @@ import { documentOf, type Session } from '../stores/session'
 
 /** Saves the open combination as a file; what writes files is loaded when it is needed. */
 export async function saveOpen(session: Session, format: Format): Promise<void> {
-  const { saveAsFile } = await import('../combinations/files')
+  const { saveAsFile } = await import('../parts/files')
   saveAsFile(documentOf(session.get()), format)
 }

@@ -1,8 +1,8 @@
 import { useEffect } from 'react'
-import { focusBraid } from '../braid/focusBraid'
+import { focusBraid } from '../parts/focusBraid'
+import type { Deck } from '../shortcuts/shortcut'
+import { press } from '../shortcuts/shortcuts'
 import type { Session } from '../stores/session'
-import type { Deck } from './shortcuts/shortcut'
-import { press } from './shortcuts/shortcuts'
 
 /** Where letters are typed, or a list or a slider has keys of its own. */
 const HAS_KEYS =

@@ -4,9 +4,9 @@ import type { Combination } from '../../core/combination/combination'
 import { passAt, pickupTicks } from '../../core/combination/passes'
 import { TICKS_PER_COUNT } from '../../core/time/time'
 import { SIZE } from '../braid/geometry'
-import type { PlayDeck } from '../play/deck'
 import { useFrames } from '../play/useFrames'
 import { simulationFrom } from '../stores/checked'
+import type { PlayDeck } from '../stores/deck'
 
 /** What a position is called on the play bar. */
 export function nowText(position: Position | undefined, combination: Combination): string {

@@ -1,9 +1,9 @@
 import { factsOf } from '../../body/feet'
+import { type Claim, claimOf } from '../../combination/claims'
 import type { Event } from '../../combination/combination'
 import { nameOf } from '../../combination/names'
-import { type Claim, claimOf } from '../../moves/claims'
+import { oncePerPhrase } from '../../combination/oncePerPhrase'
 import type { BodyPart } from '../../moves/move'
-import { oncePerPhrase } from '../../moves/oncePerPhrase'
 import { endOf } from '../../time/time'
 import { type Rule, spotOf } from '../rule'
 

@@ -6,8 +6,8 @@ import * as edits from '../../edits/edits'
 import { type Checked, danceablesOf, limitsOf } from '../../findings/check'
 import type { Finding } from '../../findings/finding'
 import { easierOf } from '../../findings/rules/load'
+import { sameSide } from '../../forms/sameSide'
 import type { House } from '../../house/house'
-import { sameSide } from '../../moves/sameSide'
 import type { Vocabulary } from '../../moves/vocabulary'
 
 /** A change that may help; it is only offered when it does. */

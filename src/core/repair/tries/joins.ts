@@ -3,8 +3,8 @@ import { changePhrase, type Edit, inOrder } from '../../edits/edit'
 import * as edits from '../../edits/edits'
 import { setPickup } from '../../edits/phrases'
 import { mirrorPlaces, placesAtEnds } from '../../joins/meets'
-import { comeBack } from '../../space/comeBack'
 import { COUNT, endOf, HALF_COUNT, type Tick, tick } from '../../time/time'
+import { comeBack } from '../comeBack'
 import { type Case, capital, type Try } from './case'
 
 /** Some steps turned round or made smaller, so that it ends nearer to where it began. */

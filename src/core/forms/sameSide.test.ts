@@ -1,14 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import type { What } from '../combination/combination'
+import { turningOf } from '../moves/motion'
+import type { Layer } from '../moves/move'
+import { vocabulary } from '../moves/vocabulary'
 import { dancerOf } from '../pose/dancer'
 import { jointOf } from '../pose/joints'
 import { readSheet } from '../sheet/readSheet'
 import { dancedText } from '../sheet/writeSheet'
 import { simulate } from '../simulate/simulate'
-import { turningOf } from './motion'
-import type { Layer } from './move'
 import { sameSide } from './sameSide'
-import { vocabulary } from './vocabulary'
 
 const textOf = (layer: Layer, what: What): string =>
   dancedText(

@@ -1,5 +1,5 @@
-import { turnSelected } from '../../stores/editing'
-import type { Session } from '../../stores/session'
+import { turnSelected } from '../stores/editing'
+import type { Session } from '../stores/session'
 import { hasSelected, isKey, plain, type Shortcut } from './shortcut'
 
 function typed(session: Session, query: string): void {

@@ -3,7 +3,7 @@ import type { Drum, Mix } from '../../audio/sounds'
 import type { Recording } from '../../audio/speech'
 import type { Program, SoundKind } from '../../core/teaching/program'
 import type { Tempo } from '../../core/time/tempo'
-import { createStore, type Readable } from '../stores/store'
+import { createStore, type Readable } from './store'
 
 /** Plays programs on the page's audio clock; whether it plays can be subscribed to. */
 export interface PlayDeck extends Readable<boolean> {

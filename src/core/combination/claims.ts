@@ -1,6 +1,6 @@
-import type { Event } from '../combination/combination'
-import type { BodyPart, MoveKind } from './move'
-import type { Vocabulary } from './vocabulary'
+import type { BodyPart, MoveKind } from '../moves/move'
+import type { Vocabulary } from '../moves/vocabulary'
+import type { Event } from './combination'
 
 /** What an event needs for itself while it runs, and how it behaves in time. */
 export interface Claim {

@@ -1,6 +1,6 @@
-import { goToNextFinding } from '../../findings/goTo'
-import { flip, redoNext, showBoth, undoLast } from '../../stores/session'
-import { PANELS } from '../panel'
+import { goToNextFinding } from '../findings/goTo'
+import { PANELS } from '../stores/panel'
+import { flip, redoNext, showBoth, undoLast } from '../stores/session'
 import { isCtrl, isKey, type Shortcut } from './shortcut'
 
 /** What is shown, played, undone and asked for. */

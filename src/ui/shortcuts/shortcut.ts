@@ -1,5 +1,5 @@
-import { type Session, selectedEvents } from '../../stores/session'
-import type { Panel } from '../panel'
+import type { Panel } from '../stores/panel'
+import { type Session, selectedEvents } from '../stores/session'
 
 /** What a key press is, without the browser's own event. */
 export interface Press {

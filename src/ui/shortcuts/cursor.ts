@@ -5,7 +5,7 @@ import {
   TICKS_PER_COUNT,
   tick,
   tickOfCount,
-} from '../../../core/time/time'
+} from '../../core/time/time'
 import {
   go,
   phraseTicks,
@@ -14,7 +14,7 @@ import {
   stepInTime,
   stepLayer,
   stretchLayers,
-} from '../../stores/cursor'
+} from '../stores/cursor'
 import { isArrow, isCtrl, isKey, plain, type Shortcut, way } from './shortcut'
 
 /** Going about and selecting. */

@@ -4,9 +4,9 @@ import { FORMATS, type Format } from '../../core/sheet/formats'
 import { unknownWords } from '../../core/sheet/swayJson'
 import { writeCombinationFile } from '../../core/sheet/writeFile'
 import type { FileReport } from '../../storage/backup'
-import { inWords } from '../app/Problem'
-import type { Services } from '../app/services'
+import type { Services } from '../stores/services'
 import { vocabularyIn } from '../stores/words'
+import { inWords } from './Problem'
 
 const MIME: Readonly<Record<Format, string>> = {
   json: 'application/json',

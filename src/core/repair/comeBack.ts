@@ -6,8 +6,8 @@ import type { House } from '../house/house'
 import { footJoins } from '../joins/joins'
 import type { Vocabulary } from '../moves/vocabulary'
 import { simulate } from '../simulate/simulate'
+import { endsAway } from '../space/space'
 import { labelOfTick } from '../time/time'
-import { endsAway } from './space'
 
 /** A change of some steps after which the round ends nearer to where it began. */
 export interface ComeBack {

@@ -1,10 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { sideOf } from '../combination/names'
-import { folded } from './folded'
-import { LAYERS, type Layer } from './move'
+import { folded } from '../moves/folded'
+import { LAYERS, type Layer } from '../moves/move'
+import { vocabulary } from '../moves/vocabulary'
 import { findOffers, idOfKind } from './search'
-import { vocabulary } from './vocabulary'
 
 const ALL = 9999
 const offers = (layer: Layer, query: string, most = ALL) =>

@@ -5,11 +5,11 @@ import { checkCombination } from '../findings/check'
 import { type Finding, severityOf } from '../findings/finding'
 import { easierOf } from '../findings/rules/load'
 import type { House } from '../house/house'
+import { type CountLoad, hardestLoad } from '../load/load'
 import type { Move } from '../moves/move'
-import { sameSide } from '../moves/sameSide'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
 import { labelIn, labelOfSpan } from '../time/time'
-import { type CountLoad, hardestLoad } from './load'
+import { sameSide } from './sameSide'
 
 /** One thing that is danced otherwise at a level. */
 interface Swap {

@@ -1,7 +1,7 @@
-import { folded } from './folded'
-import type { Family, Layer, Move } from './move'
+import { folded } from '../moves/folded'
+import type { Family, Layer, Move } from '../moves/move'
+import type { Vocabulary } from '../moves/vocabulary'
 import { fits, type Wanted } from './search'
-import type { Vocabulary } from './vocabulary'
 
 /** What the vocabulary is looked through for. */
 export interface MoveWish {

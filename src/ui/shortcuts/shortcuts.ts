@@ -1,4 +1,4 @@
-import type { Session } from '../../stores/session'
+import type { Session } from '../stores/session'
 
 import { CURSOR } from './cursor'
 import { EDITING } from './editing'

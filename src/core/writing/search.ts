@@ -4,14 +4,14 @@ import type { Side } from '../body/side'
 import type { Event, What } from '../combination/combination'
 import { mirrorWhat } from '../combination/mirror'
 import { nameOf, sideOf } from '../combination/names'
+import { folded } from '../moves/folded'
+import { type Family, LAYERS, type Layer, type Move } from '../moves/move'
+import type { Vocabulary } from '../moves/vocabulary'
 import { isThere, type Places, placesNeeded } from '../simulate/places'
 import { dance } from '../simulate/primitives'
 import type { BodyState } from '../simulate/state'
 import { secondsOfTicks, type Tempo } from '../time/tempo'
 import { COUNT, type Tick } from '../time/time'
-import { folded } from './folded'
-import { type Family, LAYERS, type Layer, type Move } from './move'
-import type { Vocabulary } from './vocabulary'
 
 /** Something that can be placed, with the side it would be placed on. */
 export interface Offer {

@@ -12,11 +12,11 @@ import { type Slots, slotsOrNone } from '../../storage/slots'
 import type { Teaching } from '../../storage/teaching'
 import { type UnsavedOf, unsavedIn, windowAsks, windowLocks } from '../../storage/unsaved'
 import { createJudge, type Judge } from '../../workers/judge'
-import { createPlayDeck, type PlayDeck } from '../play/deck'
-import { houseNow } from '../stores/house'
-import { createStore } from '../stores/store'
-import { tell } from '../stores/trouble'
-import { ownMoves, vocabularyIn, words } from '../stores/words'
+import { createPlayDeck, type PlayDeck } from './deck'
+import { houseNow } from './house'
+import { createStore } from './store'
+import { tell } from './trouble'
+import { ownMoves, vocabularyIn, words } from './words'
 
 /** What the screens share. */
 export interface Services {

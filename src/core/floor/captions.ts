@@ -1,9 +1,9 @@
 import webvtt from 'node-webvtt'
 import { passAt } from '../combination/passes'
-import type { DrillPart } from '../floor/drillProgram'
 import { plain } from '../sheet/vtt'
 import { secondsOfTicks } from '../time/tempo'
 import { TICKS_PER_COUNT } from '../time/time'
+import type { DrillPart } from './drillProgram'
 
 /** A drill as captions: each count of every round, and what is called there, spoken or only shown. */
 export function captionsOf(parts: readonly DrillPart[]): string {

@@ -1,5 +1,5 @@
-import * as phrases from '../../../core/edits/phrases'
-import { HALF_COUNT, QUARTER_COUNT } from '../../../core/time/time'
+import * as phrases from '../../core/edits/phrases'
+import { HALF_COUNT, QUARTER_COUNT } from '../../core/time/time'
 import {
   copySelected,
   cutSelected,
@@ -7,16 +7,16 @@ import {
   layerHere,
   pasteHere,
   repeatToEnd,
-} from '../../stores/clipboard'
-import { countHere, phraseIdHere } from '../../stores/cursor'
+} from '../stores/clipboard'
+import { countHere, phraseIdHere } from '../stores/cursor'
 import {
   keepSelected,
   moveSelected,
   openSelectedFigure,
   removeSelected,
   stretchSelected,
-} from '../../stores/editing'
-import { change, select, selectedEvents } from '../../stores/session'
+} from '../stores/editing'
+import { change, select, selectedEvents } from '../stores/session'
 import { hasSelected, isArrow, isCtrl, isKey, type Shortcut, way } from './shortcut'
 
 /** Changing what is selected. */

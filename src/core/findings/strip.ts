@@ -1,10 +1,10 @@
 import { facingWord } from '../body/facing'
-import type { Checked } from '../findings/check'
-import { wayWords } from '../findings/findingText'
+import { type Gap, gapsInto } from '../joins/meets'
 import { roundEnds } from '../simulate/simulate'
 import { endsAway } from '../space/space'
 import { secondsOfTicks } from '../time/tempo'
-import { type Gap, gapsInto } from './meets'
+import type { Checked } from './check'
+import { wayWords } from './findingText'
 
 /** How one part of the body meets what follows. */
 export interface Meeting {

@@ -1,5 +1,5 @@
-import type { Event } from '../combination/combination'
-import type { Vocabulary } from './vocabulary'
+import type { Vocabulary } from '../moves/vocabulary'
+import type { Event } from './combination'
 
 /**
  * Works something out of the events of a phrase once, for as long as they and the vocabulary
