@@ -140,6 +140,7 @@ export async function restoreBackup(
   const writes: Write[] = []
   const combinations: ({ readonly path: string } & SwayJsonRead)[] = []
   let unpacked = 0
+  const whole = allUnzipped(bytes)
   for (const [i, { path, sha256: wanted }] of files.entries()) {
     onFile(i, files.length)
     const fail = (text: string) => failed.push({ name: path, ok: false, text })
@@ -147,7 +148,7 @@ export async function restoreBackup(
     await new Promise((resolve) => setTimeout(resolve))
     signal.throwIfAborted()
     try {
-      const file = unzipped(bytes, path)
+      const file = whole ? fileIn(whole, path) : unzipped(bytes, path)
       unpacked += file?.bytes.length ?? 0
       if (unpacked > MOST_BYTES)
         throw new UserError(
@@ -218,11 +219,36 @@ async function readFile(
   }
 }
 
+interface Unzipped {
+  readonly bytes: Uint8Array
+  readonly text: string
+}
+
+type Files = Readonly<Record<string, Uint8Array>>
+
+function fileIn(files: Files, path: string): Unzipped | undefined {
+  const found = Object.hasOwn(files, path) ? files[path] : undefined
+  return found && { bytes: found, text: strFromU8(found) }
+}
+
+/** All files of a zip in one pass; undefined where one is damaged or too much, and each is looked at by itself. */
+function allUnzipped(bytes: Uint8Array): Files | undefined {
+  let size = 0
+  try {
+    return unzipSync(bytes, {
+      filter({ originalSize }) {
+        size += originalSize
+        if (originalSize > MOST_UNPACKED || size > MOST_BYTES) throw new Error('too large')
+        return true
+      },
+    })
+  } catch {
+    return undefined
+  }
+}
+
 /** One file of a zip; undefined where there is none of that name. */
-function unzipped(
-  bytes: Uint8Array,
-  path: string,
-): { readonly bytes: Uint8Array; readonly text: string } | undefined {
+function unzipped(bytes: Uint8Array, path: string): Unzipped | undefined {
   try {
     const files = unzipSync(bytes, {
       filter: ({ name, originalSize }) => {
@@ -236,8 +262,7 @@ function unzipped(
         return true
       },
     })
-    const found = Object.hasOwn(files, path) ? files[path] : undefined
-    return found && { bytes: found, text: strFromU8(found) }
+    return fileIn(files, path)
   } catch (cause) {
     if (cause instanceof UserError) throw cause
     throw new UserError(
