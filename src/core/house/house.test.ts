@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { ArmPlace, compassOffset, palmAt } from '../body/places'
 import { FIGURE_GROUPS, FIGURES, FigureId } from './figures'
 import { HOUSE_VERSION, HouseRules, settled, USUAL_HOUSE, USUAL_RULES, withFigure } from './house'
+import { lengthIn, metresOf, rangeIn } from './lengths'
 
 const anyFigure = fc.constantFrom(...FigureId.options)
 
@@ -66,5 +67,18 @@ describe('a house figure', () => {
       { ...USUAL_RULES, schemaVersion: HOUSE_VERSION + 1 },
     ])
       expect(HouseRules.safeParse(bad).success).toBe(false)
+  })
+})
+
+describe('a length in feet', () => {
+  it('is shown again as it was typed, and never out of the range in metres', () => {
+    const { min, max } = rangeIn(0.9, 2.3, 'feet')
+    for (let typed = min; typed <= max; typed = Math.round((typed + 0.01) * 100) / 100) {
+      const metres = metresOf(typed, 'feet')
+      expect(lengthIn(metres, 'feet')).toBe(typed)
+      expect(metres).toBeGreaterThanOrEqual(0.9)
+      expect(metres).toBeLessThanOrEqual(2.3)
+    }
+    expect([lengthIn(1.77, 'metres'), metresOf(1.77, 'metres')]).toEqual([1.77, 1.77])
   })
 })

@@ -4,7 +4,7 @@ import { mirror } from '../combination/mirror'
 import { LAYERS } from '../moves/move'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
 import { simulate } from '../simulate/simulate'
-import { type CountWords, sayPass, sayPickup } from './say'
+import { type CountWords, pickupTitle, sayPass, sayPickup } from './say'
 
 /** One count: what is danced, what is called, and what stands beside it. */
 function lineOf({ count, feet, layers, cues, asides }: CountWords): string {
@@ -28,14 +28,7 @@ export function handout(combination: Combination, base: Vocabulary): string {
       return [`${name}${own ? ` · ${own}` : ''}${again}`, ...lines].join('\n')
     })
     const pickup = sayPickup(simulation, layers, vocabulary).map(lineOf)
-    const led =
-      pickup.length > 0
-        ? [
-            [combination.pickup?.each ? 'Before every round' : 'Before count 1', ...pickup].join(
-              '\n',
-            ),
-          ]
-        : []
+    const led = pickup.length > 0 ? [[pickupTitle(combination), ...pickup].join('\n')] : []
     return [`${sideWord[side].toUpperCase()} SIDE`, ...led, ...passes].join('\n\n')
   })
   return `${title || 'Combination'} · ${tempo} counts a minute\n\n${sides.join('\n\n')}\n`

@@ -2,7 +2,7 @@ import { facingWord } from '../body/facing'
 import type { Direction, FootAction } from '../body/feet'
 import { Compass, compassWord, mirrorCompass } from '../body/places'
 import { otherSide, SIDES, type Side, sideWord } from '../body/side'
-import type { Event, Remark, What } from '../combination/combination'
+import type { Combination, Event, Remark, What } from '../combination/combination'
 import { gazeName, nameOf } from '../combination/names'
 import { type Pass, pickupTicks } from '../combination/passes'
 import { turningOf } from '../moves/motion'
@@ -231,6 +231,10 @@ export function sayPass(
     sayCount(simulation, pass, i + 1, layers, vocabulary),
   )
 }
+
+/** When the pickup is danced, over its lines on a page. */
+export const pickupTitle = ({ pickup }: Pick<Combination, 'pickup'>): string =>
+  pickup?.each ? 'Before every round' : 'Before count 1'
 
 /**
  * What the pickup asks for, count by count; empty without one. Each is called by the count it

@@ -5,7 +5,7 @@ import { DancerLevel } from '../../core/combination/combination'
 import { changedLike } from '../../core/edits/changes'
 import { FIGURE_GROUPS, FIGURES, FigureId, unitAfter } from '../../core/house/figures'
 import { type HouseRules, USUAL_RULES, withFigure } from '../../core/house/house'
-import { METRES_A_FOOT, Units } from '../../core/house/lengths'
+import { lengthIn, metresOf, rangeIn, Units } from '../../core/house/lengths'
 import { folded } from '../../core/moves/folded'
 import { NumberField } from '../parts/NumberField'
 import { UndoButtons } from '../parts/UndoButtons'
@@ -32,19 +32,6 @@ export function HouseScreen() {
   }
   const set = <K extends keyof HouseRules>(key: K, value: HouseRules[K]) =>
     save(RULE_WORDS[key] ?? key, (now) => ({ ...now, [key]: value }))
-  const isFeet = rules.units === 'feet'
-  /** Shown in what the studio measures with; kept in metres, to the millimetre. */
-  const shown = (value: number) =>
-    isFeet ? Math.round((value / METRES_A_FOOT) * 100) / 100 : value
-  const metres = (value: number) =>
-    isFeet ? Math.round(value * METRES_A_FOOT * 1000) / 1000 : value
-  const length = (least: number, most: number, step: number) => ({
-    suffix: isFeet ? ' ft' : ' m',
-    // The ends are rounded inwards, so that what is typed is never out of range in metres.
-    min: isFeet ? Math.ceil((least / METRES_A_FOOT) * 100) / 100 : least,
-    max: isFeet ? Math.floor((most / METRES_A_FOOT) * 100) / 100 : most,
-    step: isFeet ? step * 4 : step,
-  })
   const words = folded(query).split(/\s+/)
   const found = FigureId.options.filter((id) => {
     const text = folded(`${FIGURES[id].words} ${FIGURE_GROUPS[groupOf(id)]} ${id}`)
@@ -53,7 +40,7 @@ export function HouseScreen() {
   const groups = Object.keys(FIGURE_GROUPS).filter((group) =>
     found.some((id) => groupOf(id) === group),
   )
-  const { room, heights, figure } = rules
+  const { room, heights, figure, units } = rules
   return (
     <main className={classes.house}>
       <div className={classes.top}>
@@ -66,21 +53,19 @@ export function HouseScreen() {
         word goes before any figure here.
       </p>
       <section className={classes.rules} aria-label="Room and class">
-        <NumberField
-          size="sm"
-          allowDecimal
+        <LengthField
           label="Room, wide"
-          {...length(1, 100, 0.5)}
-          value={shown(room.width)}
-          onCommit={(made) => set('room', { ...room, width: metres(made) })}
+          {...ROOM}
+          units={units}
+          value={room.width}
+          onCommit={(width) => set('room', { ...room, width })}
         />
-        <NumberField
-          size="sm"
-          allowDecimal
+        <LengthField
           label="Room, deep"
-          {...length(1, 100, 0.5)}
-          value={shown(room.depth)}
-          onCommit={(made) => set('room', { ...room, depth: metres(made) })}
+          {...ROOM}
+          units={units}
+          value={room.depth}
+          onCommit={(depth) => set('room', { ...room, depth })}
         />
         <NumberField
           size="sm"
@@ -90,29 +75,26 @@ export function HouseScreen() {
           value={rules.dancers}
           onCommit={(dancers) => set('dancers', dancers)}
         />
-        <NumberField
-          size="sm"
-          allowDecimal
+        <LengthField
           label="Shortest dancer"
-          {...length(0.9, 2.3, 0.05)}
-          value={shown(heights.shortest)}
-          onCommit={(made) => set('heights', { ...heights, shortest: metres(made) })}
+          {...BODY}
+          units={units}
+          value={heights.shortest}
+          onCommit={(shortest) => set('heights', { ...heights, shortest })}
         />
-        <NumberField
-          size="sm"
-          allowDecimal
+        <LengthField
           label="Tallest dancer"
-          {...length(0.9, 2.3, 0.05)}
-          value={shown(heights.tallest)}
-          onCommit={(made) => set('heights', { ...heights, tallest: metres(made) })}
+          {...BODY}
+          units={units}
+          value={heights.tallest}
+          onCommit={(tallest) => set('heights', { ...heights, tallest })}
         />
-        <NumberField
-          size="sm"
-          allowDecimal
+        <LengthField
           label="Dancing figure, tall"
-          {...length(0.9, 2.3, 0.05)}
-          value={shown(figure.height)}
-          onCommit={(made) => set('figure', { ...figure, height: metres(made) })}
+          {...BODY}
+          units={units}
+          value={figure.height}
+          onCommit={(height) => set('figure', { ...figure, height })}
         />
         <NativeSelect
           label="Dancing figure, build"
@@ -216,6 +198,38 @@ const RULE_WORDS: Partial<Record<keyof HouseRules, string>> = {
 const MANY: ReadonlySet<string> = new Set(['palm'])
 
 const groupOf = (id: FigureId): string => id.split('.')[0] ?? ''
+
+/** Metres that can be meant, and how far an arrow goes. */
+const ROOM = { least: 1, most: 100, step: 0.5 } as const
+const BODY = { least: 0.9, most: 2.3, step: 0.05 } as const
+
+interface LengthFieldProps {
+  readonly label: string
+  /** In metres, as all below. */
+  readonly value: number
+  readonly least: number
+  readonly most: number
+  readonly step: number
+  readonly units: Units
+  readonly onCommit: (metres: number) => void
+}
+
+/** A length in what the studio measures with. */
+function LengthField({ label, value, least, most, step, units, onCommit }: LengthFieldProps) {
+  const isFeet = units === 'feet'
+  return (
+    <NumberField
+      size="sm"
+      allowDecimal
+      label={label}
+      suffix={isFeet ? ' ft' : ' m'}
+      {...rangeIn(least, most, units)}
+      step={isFeet ? step * 4 : step}
+      value={lengthIn(value, units)}
+      onCommit={(typed) => onCommit(metresOf(typed, units))}
+    />
+  )
+}
 
 interface FigureFieldProps {
   readonly id: FigureId

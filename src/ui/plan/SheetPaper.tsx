@@ -3,7 +3,7 @@ import { LAYERS } from '../../core/moves/move'
 import { layerWord } from '../../core/moves/vocabulary'
 import type { Material } from '../../core/plan/material'
 import type { Pose } from '../../core/pose/joints'
-import { type CountWords, sayPass, sayPickup } from '../../core/teaching/say'
+import { type CountWords, pickupTitle, sayPass, sayPickup } from '../../core/teaching/say'
 import { FlatFigure } from '../stage/FlatFigure'
 import { posesByCount } from '../teach/useKeyPoses'
 import classes from './plan.module.css'
@@ -28,7 +28,7 @@ export function SheetPaper({ material }: { readonly material: Material }) {
             </h1>
             {pickup.length > 0 && (
               <section>
-                <h2>{combination.pickup?.each ? 'Before every round' : 'Before count 1'}</h2>
+                <h2>{pickupTitle(combination)}</h2>
                 <ol>
                   {pickup.map((words) => (
                     <CountLine key={words.count} words={words} pose={undefined} />

@@ -203,21 +203,12 @@ function Studio({ session }: { session: Session }) {
         onChoice={setChoice}
         onPlayOrStop={playOrStop}
       />
-      <KeysHelp
-        opened={help}
-        onClose={() => {
-          setHelp(false)
-          focusSoon()
-        }}
-      />
+      <KeysHelp opened={help} onClose={closing(() => setHelp(false))} />
       {finder && (
         <CommandFinder
           session={session}
           deck={braidDeck}
-          onClose={() => {
-            setFinder(false)
-            focusSoon()
-          }}
+          onClose={closing(() => setFinder(false))}
         />
       )}
       {draft && (
@@ -226,10 +217,7 @@ function Studio({ session }: { session: Session }) {
           vocabulary={vocabularyOf(session.get())}
           isKnown={false}
           canReplace
-          onClose={() => {
-            setDraft(undefined)
-            focusSoon()
-          }}
+          onClose={closing(() => setDraft(undefined))}
           onSave={async (move, replace) => {
             // What could not be kept stays in the form; what went wrong is told above it.
             await own.saveMove(move)
@@ -243,10 +231,7 @@ function Studio({ session }: { session: Session }) {
         <PhraseForm
           session={session}
           pass={renamed}
-          onClose={() => {
-            setRenamed(undefined)
-            focusSoon()
-          }}
+          onClose={closing(() => setRenamed(undefined))}
         />
       )}
     </>
@@ -255,6 +240,10 @@ function Studio({ session }: { session: Session }) {
 
 /** When a window over the studio is gone, the braid has the keys again. */
 const focusSoon = () => requestAnimationFrame(focusBraid)
+const closing = (close: () => void) => () => {
+  close()
+  focusSoon()
+}
 
 /** What an empty studio says first: by hand, by touch, from a page. */
 function HowToBegin({
