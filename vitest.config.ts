@@ -1,5 +1,14 @@
 import { defineConfig } from 'vitest/config'
 
+const browser = {
+  // One server and one Chromium for all files.
+  globalSetup: 'tests/browser/oneBrowser.ts',
+  // The machine that runs them may be busy with other things.
+  testTimeout: 300_000,
+  hookTimeout: 120_000,
+  expect: { poll: { timeout: 15_000 } },
+}
+
 export default defineConfig({
   test: {
     projects: [
@@ -12,13 +21,14 @@ export default defineConfig({
         },
       },
       {
+        test: { ...browser, name: 'browser', include: ['tests/browser/*.test.ts'], maxWorkers: 3 },
+      },
+      {
+        // By the real audio clock, so nothing else runs beside them.
         test: {
-          name: 'browser',
-          include: ['tests/browser/*.test.ts'],
-          // The machine that runs them may be busy with other things.
-          testTimeout: 300_000,
-          hookTimeout: 120_000,
-          expect: { poll: { timeout: 15_000 } },
+          ...browser,
+          name: 'sound',
+          include: ['tests/browser/*.sound.ts'],
           fileParallelism: false,
         },
       },

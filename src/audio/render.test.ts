@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { demo } from '../../tests/demo'
+import { holds } from '../../tests/holds'
 import { otherSide } from '../core/body/side'
 import { NUMBERS } from '../core/calling/numbers'
 import { drillParts } from '../core/floor/drillProgram'
@@ -38,7 +39,7 @@ const spike: Sample = { samples: new Float32Array([0.25]), early: 0 }
 
 describe('a rendered drill', () => {
   it('has each click on its sample exactly, however long it goes', () => {
-    fc.assert(
+    holds(
       fc.property(
         fc.nat(20),
         fc.integer({ min: 40, max: 220 }),

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { holds } from '../../tests/holds'
 import type { Sound, SoundKind } from '../core/teaching/program'
 import { tick } from '../core/time/time'
 import { CHANNELS, createDrum, createSamples, FULL_MIX, loudnessOf, type Mix } from './sounds'
@@ -65,7 +66,7 @@ function quietContext(rate = 8000) {
 
 describe('the drum', () => {
   it('sounds each at its loudness in the mix, and nothing that is turned down', () => {
-    fc.assert(
+    holds(
       fc.property(fc.array(anySound, { maxLength: 20 }), anyMix, (sounds, mix) => {
         const { context, started } = quietContext()
         const drum = createDrum(context)
@@ -81,7 +82,7 @@ describe('the drum', () => {
   })
 
   it('takes back what is due from a moment on, and only that', () => {
-    fc.assert(
+    holds(
       fc.property(
         fc.array(fc.double({ min: 0, max: 9, noNaN: true }), { minLength: 1, maxLength: 20 }),
         fc.double({ min: 0, max: 9, noNaN: true }),

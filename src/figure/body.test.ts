@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { Color, InstancedMesh, Matrix4, Mesh, type MeshLambertMaterial, Vector3 } from 'three'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../tests/arbitraries'
+import { holds } from '../../tests/holds'
 import { LAYERS } from '../core/moves/move'
 import { vocabulary } from '../core/moves/vocabulary'
 import { dancerOf } from '../core/pose/dancer'
@@ -39,7 +40,7 @@ const staged = (pose: Pose, joint: (typeof JOINTS)[number]) => {
 describe('the body of the figure', () => {
   it('is laid from joint to joint, right side out, whatever is danced', () => {
     const body = createBody(colours)
-    fc.assert(
+    holds(
       fc.property(anyPose, fc.constantFrom(0.9, 1, 1.15), (pose, build) => {
         body.setPose(pose, build)
         const joints = JOINTS.map((joint) => staged(pose, joint))
@@ -65,7 +66,7 @@ describe('the body of the figure', () => {
 
   it('has a trunk that is closed round its middle, lit from outside', () => {
     const body = createBody(colours)
-    fc.assert(
+    holds(
       fc.property(anyPose, (pose) => {
         body.setPose(pose, 1)
         const [pelvis, neck] = [staged(pose, 'pelvis'), staged(pose, 'neck')]

@@ -4,6 +4,7 @@ import { zipSync } from 'fflate'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../tests/arbitraries'
 import { demo } from '../../tests/demo'
+import { holds } from '../../tests/holds'
 import { keepingIn, slots } from '../../tests/slots'
 import { Combination } from '../core/combination/combination'
 import { UserError } from '../core/errors'
@@ -110,7 +111,7 @@ async function within(work: () => unknown): Promise<void> {
 describe('files that are damaged', () => {
   it(`are read or refused with a sentence, in their time, whatever was done to them (seed ${SEED})`, async () => {
     let read = 0
-    await fc.assert(
+    await holds(
       fc.asyncProperty(
         fc.constantFrom(...files),
         fc.array(cut, { minLength: 1, maxLength: 3 }),
@@ -129,7 +130,7 @@ describe('files that are damaged', () => {
           })
         },
       ),
-      { numRuns: 1800, seed: SEED, endOnFailure: true },
+      { numRuns: 1800, seed: SEED },
     )
     // Enough of them were only a little damaged.
     expect(read).toBeGreaterThan(300)
@@ -161,7 +162,7 @@ describe('files that are damaged', () => {
     await full.combinations.addAll(demo)
     const backup = await writeBackup(full)
     const bare = zipSync({ 'manifest.json': encoder.encode('{"kind":"molten-sway-backup"}') })
-    await fc.assert(
+    await holds(
       fc.asyncProperty(
         fc.constantFrom(backup, bare),
         fc.array(cut, { minLength: 1, maxLength: 2 }),
@@ -182,7 +183,7 @@ describe('files that are damaged', () => {
           there.database.close()
         },
       ),
-      { numRuns: 200, seed: SEED, endOnFailure: true },
+      { numRuns: 200, seed: SEED },
     )
   }, 300_000)
 })

@@ -1,6 +1,7 @@
 import 'fake-indexeddb/auto'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { holds } from '../../tests/holds'
 import { keepingIn, slots } from '../../tests/slots'
 import { classOn } from '../../tests/teaching'
 import { type ClassEntry, readClass } from '../core/diary/diary'
@@ -37,7 +38,7 @@ const sorted = (text: string) => [...text].sort().join('')
 
 describe('records of two windows', () => {
   it('are what both have done to them, in whatever order, and nothing is left to save', async () => {
-    await fc.assert(
+    await holds(
       fc.asyncProperty(fc.array(anyAct, { maxLength: 24 }), async (acts) => {
         const name = `records-${names++}`
         const store = slots()

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { holds } from '../../tests/holds'
 import { slots } from '../../tests/slots'
 import { UserError } from '../core/errors'
 import { readSlot, slotsFrom, writeSlot } from './slots'
@@ -19,7 +20,7 @@ const read = ({ text }: Record<string, unknown>) => ({ text: String(text) })
 
 describe('notes of unsaved work', () => {
   it('go to the next window exactly once, the last of each, and only from windows that are gone', async () => {
-    await fc.assert(
+    await holds(
       fc.asyncProperty(
         fc.array(anyAct, { maxLength: 30 }),
         fc.subarray([...WINDOWS]),
@@ -81,7 +82,7 @@ describe('notes of unsaved work', () => {
 
 describe('a slot', () => {
   it('gives back what was written, whatever it is, and nothing where it can’t be read', () => {
-    fc.assert(
+    holds(
       fc.property(fc.dictionary(fc.string(), fc.jsonValue()), (record) => {
         const store = slots()
         writeSlot(store, 'x', record)

@@ -1,14 +1,8 @@
 import { readFile } from 'node:fs/promises'
-import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { Side } from '../../src/core/body/side'
-import { mirror } from '../../src/core/combination/mirror'
-import { vocabulary } from '../../src/core/moves/vocabulary'
-import { dancerOf } from '../../src/core/pose/dancer'
 import { jointOf } from '../../src/core/pose/joints'
-import { simulate } from '../../src/core/simulate/simulate'
-import { demo } from '../demo'
 import { type App, expectAccessible, soundsOf, startApp } from './app'
+import { canvasOf, dancers, expectCorePose, lantern, open, shownOn, stageOf } from './stage'
 
 let app: App
 beforeAll(async () => {
@@ -18,79 +12,7 @@ afterAll(async () => {
   await app.stop()
 })
 
-const TITLE = 'Copper Lantern'
-const open = async (page: Page, title = TITLE) => {
-  await page.getByRole('link', { name: title }).click()
-  await page.getByRole('application').waitFor()
-}
-const stageOf = (page: Page) => page.getByRole('region', { name: 'Dancing figure' })
-const canvasOf = (page: Page) => stageOf(page).locator('canvas[data-shown]')
-
-/** What the stage says it shows: the side, the tick, and where the right palm is. */
-interface Shown {
-  readonly side: Side
-  readonly tick: number
-  readonly palm: readonly number[]
-}
-const read = (text: string | null): Shown => {
-  const [side = '', tick = '', ...palm] = (text ?? '').split(' ')
-  return { side: side as Side, tick: Number(tick), palm: palm.map(Number) }
-}
-const shownOn = async (page: Page) => read(await canvasOf(page).getAttribute('data-shown'))
-
-const lantern = demo.find(({ title }) => title === TITLE) ?? demo[0]
-if (!lantern) throw new Error('no demo')
-const dancers = {
-  [lantern.lead]: dancerOf(simulate(lantern, vocabulary)),
-  [lantern.lead === 'R' ? 'L' : 'R']: dancerOf(simulate(mirror(lantern), vocabulary)),
-} as Record<Side, ReturnType<typeof dancerOf>>
-
-/** The pose on the stage is the core's at that tick; the tick is written to a thousandth. */
-const expectCorePose = ({ side, tick, palm }: Shown) => {
-  const core = jointOf(dancers[side].poseAt(tick), 'palmR')
-  for (const [i, value] of core.entries()) expect(palm[i]).toBeCloseTo(value, 3)
-}
-
 describe('the dancing figure', () => {
-  it('dances what sounds: the core’s pose at the count that is heard, within 30 ms', async () => {
-    const { page, context, errors } = await app.visit({ inSpace: true })
-    await open(page)
-    await canvasOf(page).waitFor()
-    await page.getByRole('button', { name: 'Play', exact: true }).click()
-    await page.locator('[data-lit="true"]').waitFor()
-    const seen = await page.evaluate(async () => {
-      const { started, clock } = window as unknown as {
-        started: { when: number }[]
-        clock: AudioContext
-      }
-      const first = Math.min(...started.map(({ when }) => when))
-      const canvas = document.querySelector<HTMLCanvasElement>('canvas[data-shown]')
-      const seen: { shown: string; at: number }[] = []
-      let last = ''
-      while (seen.length < 40) {
-        await new Promise(requestAnimationFrame)
-        const shown = canvas?.dataset.shown ?? ''
-        // A frame asks the clock as it is drawn, just before this.
-        if (shown !== last)
-          seen.push({ shown, at: clock.currentTime - clock.outputLatency - first })
-        last = shown
-      }
-      return seen
-    })
-    const perSecond = (lantern.tempo * 12) / 60
-    const late = seen.map(({ shown, at }) => {
-      const one = read(shown)
-      expectCorePose(one)
-      // The count-in takes four counts.
-      return Math.abs((at * perSecond - 48 - one.tick) / perSecond)
-    })
-    // A frame that waited for the processor is told late, not drawn late: the middle one counts.
-    late.sort((a, b) => a - b)
-    expect(late[Math.floor(late.length * 0.8)]).toBeLessThan(0.03)
-    expect(errors).toEqual([])
-    await context.close()
-  })
-
   it('dances at a quarter of the tempo with every count on time', async () => {
     const { page, context } = await app.visit({ inSpace: true })
     await open(page)

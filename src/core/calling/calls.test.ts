@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
 import { demo } from '../../../tests/demo'
+import { holds } from '../../../tests/holds'
 import { anyTeachingHouse } from '../../../tests/teaching'
 import { combination, feet, move, on } from '../../../tests/write'
 import { factsOf } from '../body/feet'
@@ -75,7 +76,7 @@ const spoken = (calls: readonly Call[]) => calls.filter(({ say }) => say)
 
 describe('what is called in any drill', () => {
   it('never lies over another word, and a cue is over its lead before its event', () => {
-    fc.assert(
+    holds(
       fc.property(anyDrill, ({ one, drill, house }) => {
         const { parts } = partsOf({ one, drill, house })
         let start = 0
@@ -102,7 +103,7 @@ describe('what is called in any drill', () => {
   })
 
   it('calls every landing by its own number in numbered rounds, unless a cue is said there', () => {
-    fc.assert(
+    holds(
       fc.property(anyDrill, ({ one, drill, house }) => {
         const { parts, round } = partsOf({ one, drill, house })
         for (const part of parts) {
@@ -153,7 +154,7 @@ describe('what is called in any drill', () => {
   })
 
   it('has as many counts in its parts as the drill, and the strokes of its rhythm in step', () => {
-    fc.assert(
+    holds(
       fc.property(anyDrill, ({ one, drill, house }) => {
         const { parts, round } = partsOf({ one, drill, house })
         const danced = parts.filter((part) => part.round > 0)

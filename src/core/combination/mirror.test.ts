@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
+import { holds } from '../../../tests/holds'
 import { mirrorWeight } from '../body/side'
 import { cuesOf } from '../calling/cues'
 import { vocabulary } from '../moves/vocabulary'
@@ -32,7 +33,7 @@ const rounded = (value: unknown): unknown =>
 
 describe('the other side', () => {
   it('of the other side is the original, kept events and words included', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), (combination) => {
         expect(Combination.parse(combination)).toEqual(combination)
         expect(mirror(mirror(combination))).toEqual(combination)
@@ -44,7 +45,7 @@ describe('the other side', () => {
 
   it('dances as the mirrored dance when nothing is kept', () => {
     const faults = (s: Simulation) => s.danced.map(({ at, fault }) => [at, fault])
-    fc.assert(
+    holds(
       fc.property(anyCombination({ kept: false }), (combination) => {
         const here = simulate(combination, vocabulary)
         const there = simulate(mirror(combination), vocabulary)
@@ -58,7 +59,7 @@ describe('the other side', () => {
   })
 
   it('leaves a kept event as it was written', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), (combination) => {
         const keptOf = (c: Combination) => c.phrases.flatMap((p) => p.events.filter((e) => e.kept))
         expect(keptOf(mirror(combination))).toEqual(keptOf(combination))
@@ -111,7 +112,7 @@ describe('the other side', () => {
         ' ',
       ),
     )
-    fc.assert(
+    holds(
       fc.property(fc.array(word, { maxLength: 12 }), (words) => {
         const text = words.join(' ')
         expect(mirrorWords(mirrorWords(text))).toBe(text)

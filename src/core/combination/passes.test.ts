@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
+import { holds } from '../../../tests/holds'
 import { checkCombination } from '../findings/check'
 import { severityOf } from '../findings/finding'
 import { findingText, spotText } from '../findings/findingText'
@@ -20,7 +21,7 @@ const read = (lines: string) => readSheet(`sway 1\n${lines}`, vocabulary).combin
 
 describe('the passes of a combination', () => {
   it('stand one behind the other, mirrored where they say so, with the pickup only in the first', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), (combination) => {
         const { pickup: _, ...plain } = combination
         const once = combination.pickup?.each
@@ -68,7 +69,7 @@ describe('the passes of a combination', () => {
   })
 
   it('dance a pickup of every round once at each end, also one longer than the last phrase', () => {
-    fc.assert(
+    holds(
       fc.property(
         anyCombination(),
         fc.integer({ min: 1, max: 3 }),
@@ -187,7 +188,7 @@ describe('the passes of a combination', () => {
   })
 
   it('have the weight in one unbroken line from start to end', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), (combination) => {
         const simulation = simulate(combination, vocabulary)
         const stretches = weightStretches(simulation, 0, simulation.length, 2)
@@ -240,7 +241,7 @@ describe('the places of the body', () => {
   })
 
   it('of the other side are the mirrored places', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination({ kept: false }), (combination) => {
         for (const event of combination.phrases.flatMap(({ events }) => events)) {
           const before = { ...combination.start }

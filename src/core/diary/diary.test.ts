@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import Papa from 'papaparse'
 import { describe, expect, it } from 'vitest'
 import { demo } from '../../../tests/demo'
+import { holds } from '../../../tests/holds'
 import { classOn, materials, tuesday } from '../../../tests/teaching'
 import { LAYERS } from '../moves/move'
 import { planClass } from '../plan/planner'
@@ -66,7 +67,7 @@ const anyClasses = fc
 
 describe('a diary of any classes', () => {
   it('counts every count once: by week, by phrase and by class', () => {
-    fc.assert(
+    holds(
       fc.property(anyClasses, (classes) => {
         const sum = (side: 'R' | 'L') =>
           classes
@@ -92,7 +93,7 @@ describe('a diary of any classes', () => {
   })
 
   it('knows what is due, the not yet clean first, and the side that is behind', () => {
-    fc.assert(
+    holds(
       fc.property(anyClasses, fc.nat(200), (classes, later) => {
         const reached = reachedIn(classes)
         const today = addDays('2027-02-10', later)
@@ -119,7 +120,7 @@ describe('a diary of any classes', () => {
   })
 
   it('comes back from its table and its records as it was', () => {
-    fc.assert(
+    holds(
       fc.property(anyClasses, fc.string(), (classes, notes) => {
         const noted = classes.map((each) => ({ ...each, notes, next: '=1+1, "x"\nnext' }))
         const { data, errors } = Papa.parse<Record<string, string>>(diaryCsv(noted, [tuesday]), {

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { holds } from '../../../tests/holds'
 import { changedLike, NO_CHANGES, noted, reversed, stepBack, stepForward } from './changes'
 
 const anyRow = (id: string) =>
@@ -20,7 +21,7 @@ const anyEntry = fc.record(
 
 describe('a change of what others change too', () => {
   it('is taken back and made again exactly where nothing else happened', () => {
-    fc.assert(
+    holds(
       fc.property(anyEntry, anyEntry, (before, after) => {
         expect(changedLike(after, after, before)).toEqual(before)
         expect(changedLike(before, before, after)).toEqual(after)
@@ -30,7 +31,7 @@ describe('a change of what others change too', () => {
   })
 
   it('leaves alone what it did not touch, whoever has changed that since', () => {
-    fc.assert(
+    holds(
       fc.property(anyEntry, fc.nat(9), fc.nat(9), fc.string(), (before, width, depth, title) => {
         const after = { ...before, title, room: { ...before.room, width } }
         const since = {
@@ -72,7 +73,7 @@ describe('the list of changes', () => {
   })
 
   it('goes back and forth through any of them, and joins what is typed in a row', () => {
-    fc.assert(
+    holds(
       fc.property(
         fc.array(fc.tuple(fc.nat(50), fc.constantFrom('a', 'b', undefined)), { minLength: 1 }),
         (steps) => {

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
+import { holds } from '../../../tests/holds'
 import { combination, feet } from '../../../tests/write'
 import { Combination, type OneSide } from '../combination/combination'
 import { mirror } from '../combination/mirror'
@@ -32,7 +33,7 @@ const anyKept = anyCombination()
 
 describe('the other side, written out', () => {
   it('is danced as the other side is, whatever is kept, and can be stored', () => {
-    fc.assert(
+    holds(
       fc.property(fc.oneof(anyCombination(), anyKept), (one) => {
         fc.pre(!(one.pickup?.each && one.keepTurns))
         const written = otherSideWritten(one, vocabulary)
@@ -48,7 +49,7 @@ describe('the other side, written out', () => {
   })
 
   it('without kept turns is the mirror, and the other side of that the first again', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination({ kept: false }), (one) => {
         const written = otherSideWritten(one, vocabulary)
         expect(written).toEqual(mirror(one))

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
+import { holds } from '../../../tests/holds'
 import { type Combination, lengthOf } from '../combination/combination'
 import { UserError } from '../errors'
 import { vocabulary } from '../moves/vocabulary'
@@ -28,7 +29,7 @@ const pickup = (combination: Combination) => combination.pickup?.counts ?? 0
 
 describe('there and back', () => {
   it('counts put in and taken out again leave a phrase as it was', () => {
-    fc.assert(
+    holds(
       fc.property(
         anyCombination(),
         fc.integer({ min: 1, max: 10 }),
@@ -48,7 +49,7 @@ describe('there and back', () => {
   })
 
   it('half time and double time again is the same dance', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), (combination) => {
         const slower = tried(phrases.retime(firstId(combination), 2, name), combination)
         // A pickup stays as long as it is written; the phrase it leads into is what is stretched.
@@ -71,7 +72,7 @@ describe('there and back', () => {
   })
 
   it('a pass turned round twice, moved there and back, or repeated and taken out, is where it was', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), fc.nat(5), (combination, which) => {
         const at = which % combination.order.length
         const same = (...list: Edit[]) =>
@@ -89,7 +90,7 @@ describe('there and back', () => {
   })
 
   it('what is copied from a phrase and pasted into an empty one of its length is the same phrase', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), (any) => {
         const phrase = {
           ...any.phrases[0]!,
@@ -122,7 +123,7 @@ describe('there and back', () => {
   })
 
   it('a figure that is opened dances the very steps it stood for', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), (combination) => {
         const figures = combination.phrases
           .flatMap(({ events }) => events)

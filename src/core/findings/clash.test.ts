@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
+import { holds } from '../../../tests/holds'
 import { claimOf } from '../combination/claims'
 import { mirrorEvent } from '../combination/mirror'
 import { vocabulary } from '../moves/vocabulary'
@@ -22,7 +23,7 @@ function pairs(combination: Parameters<typeof checkCombination>[0]): readonly st
 
 describe('two moves at once', () => {
   it('clash only where they share a part at the same time, and each pair is named once', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), (any) => {
         const { pickup: _, ...plain } = any
         const combination = {
@@ -45,7 +46,7 @@ describe('two moves at once', () => {
   })
 
   it('need the same parts on the other side, right and left exchanged', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination({ kept: false }), (combination) => {
         const swapped = (part: string) =>
           part.replace(/[RL]$/, (side) => (side === 'R' ? 'L' : 'R'))

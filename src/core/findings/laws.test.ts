@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
 import { demo } from '../../../tests/demo'
+import { holds } from '../../../tests/holds'
 import { TEMPO_CODES } from '../../../tests/tempoCodes'
 import { combination, feet, move, on } from '../../../tests/write'
 import { Combination, type Event } from '../combination/combination'
@@ -37,7 +38,7 @@ const spelt = (event: Event): Event => {
 
 describe('what only hangs on time', () => {
   it('is the same at twice the tempo, with everything twice as long', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), (any) => {
         const { pickup: _, ...rest } = any
         const events = (phrase: Combination['phrases'][number]) =>
@@ -87,7 +88,7 @@ describe('what only hangs on time', () => {
   })
 
   it('is not there at the highest tempo that is said, and is just above it', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), (any) => {
         const { most, limits } = tempoRoom(check(any))
         const tempoFindings = (tempo: number) =>
@@ -106,7 +107,7 @@ describe('what only hangs on time', () => {
 
 describe('turns', () => {
   it('add up to where the dance faces, however they are kept or seen', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), (any) => {
         for (const side of [any, mirror(any)]) {
           const danced = simulate(side, vocabulary)
@@ -143,7 +144,7 @@ describe('turns', () => {
   })
 
   it('are kept and taken back: the mirror of the mirror is the original', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), (any) => {
         const kept = { ...any, keepTurns: true as const }
         expect(mirror(mirror(kept))).toEqual(kept)
@@ -158,7 +159,7 @@ describe('turns', () => {
   })
 
   it('are shared over steps in whole degrees that add up, and lead to all four walls', () => {
-    fc.assert(
+    holds(
       fc.property(
         fc.integer({ min: -720, max: 720 }),
         fc.integer({ min: 1, max: 8 }),

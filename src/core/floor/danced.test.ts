@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
+import { holds } from '../../../tests/holds'
 import { otherSide } from '../body/side'
 import type { Combination } from '../combination/combination'
 import { USUAL_HOUSE } from '../house/house'
@@ -31,7 +32,7 @@ const drillOf = (one: Combination, layers: readonly Layer[] = LAYERS): Drill => 
 
 describe('a drill as it is danced', () => {
   it('says on every count of both sides what starts there, on its layers alone', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), fc.subarray([...LAYERS], { minLength: 1 }), (one, layers) => {
         const materials = materialsOf([one], vocabulary, USUAL_HOUSE)
         const danced = dancedOf(drillOf(one, layers), materials, USUAL_SOUND, speech)
@@ -60,7 +61,7 @@ describe('a drill as it is danced', () => {
   })
 
   it('is nothing without a drill, or when its combination or phrase is gone', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), (one) => {
         const materials = materialsOf([one], vocabulary, USUAL_HOUSE)
         const drill = drillOf(one)
@@ -78,7 +79,7 @@ describe('a drill as it is danced', () => {
 
 describe('the sound of a drill', () => {
   it('has the rhythm that was chosen, none for clicks alone, or one of its family that fits', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), fc.constantFrom(...RHYTHMS), (one, chosen) => {
         const materials = materialsOf([one], vocabulary, USUAL_HOUSE)
         const { round } = dancedOf(drillOf(one), materials, USUAL_SOUND, speech) ?? {}
@@ -101,7 +102,7 @@ describe('the sound of a drill', () => {
   })
 
   it('is of a simulation that is danced as the combination is', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination({ kept: false }), (one) => {
         const materials = materialsOf([one], vocabulary, USUAL_HOUSE)
         const danced = dancedOf(drillOf(one), materials, { ...USUAL_SOUND, countIn: 8 }, speech)

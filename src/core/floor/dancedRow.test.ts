@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
+import { holds } from '../../../tests/holds'
 import { classOn } from '../../../tests/teaching'
 import { ClassEntry } from '../diary/diary'
 import { reachedIn } from '../diary/reached'
@@ -12,7 +13,7 @@ import { dancedByHand } from './dancedRow'
 
 describe('what is written down by hand', () => {
   it('is a row like those of the floor: stored, counted, and known of the phrases it names', () => {
-    fc.assert(
+    holds(
       fc.property(
         anyCombination(),
         fc.option(fc.nat(2), { nil: undefined }),

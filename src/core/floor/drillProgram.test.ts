@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
+import { holds } from '../../../tests/holds'
 import { demoId, materials, wishesOf } from '../../../tests/teaching'
 import { USUAL_HOUSE } from '../house/house'
 import { LAYERS } from '../moves/move'
@@ -42,7 +43,7 @@ const secondsPlayed = (parts: readonly DrillPart[]) =>
 
 describe('a drill as it is played', () => {
   it('lasts as long as its plan says, and dances as many counts a side, whatever it is', () => {
-    fc.assert(
+    holds(
       fc.property(
         anyCombination(),
         fc.integer({ min: 12, max: 90 }),
@@ -167,7 +168,7 @@ describe('what the floor shows', () => {
   })
 
   it('shows no word before it is called, and each until what it announces, over any border', () => {
-    fc.assert(
+    holds(
       fc.property(
         anyCombination(),
         fc.integer({ min: 40, max: 200 }),

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { holds } from '../../../tests/holds'
 import { classOn, materials, wishesOf } from '../../../tests/teaching'
 import { newPlan } from '../plan/edits'
 import { roundOf } from '../plan/material'
@@ -42,7 +43,7 @@ const anyAction: fc.Arbitrary<FloorAction> = fc.oneof(
 
 describe('a class on the floor', () => {
   it('loses no round, whatever is pressed, and survives being written down at any moment', () => {
-    fc.assert(
+    holds(
       fc.property(fc.array(anyAction, { maxLength: 40 }), (actions) => {
         let now = begun
         let written = entry
@@ -89,7 +90,7 @@ describe('a class on the floor', () => {
   })
 
   it('dances what is left whatever was danced: both sides come to the same number', () => {
-    fc.assert(
+    holds(
       fc.property(
         fc.nat(40),
         fc.array(fc.constantFrom('R', 'L'), { maxLength: 12 }),
@@ -160,7 +161,7 @@ describe('a class on the floor', () => {
     const [elsewhere] = classAfter(entry, once, materials).danced
     if (!elsewhere) throw new Error('nothing danced')
     const theirs = { ...elsewhere, id: 'their row' }
-    fc.assert(
+    holds(
       fc.property(
         fc.array(anyAction, { minLength: 4, maxLength: 40 }),
         fc.nat(40),

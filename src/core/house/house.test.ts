@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { holds } from '../../../tests/holds'
 import { ArmPlace, compassOffset, palmAt } from '../body/places'
 import { FIGURE_GROUPS, FIGURES, FigureId } from './figures'
 import { HOUSE_VERSION, HouseRules, settled, USUAL_HOUSE, USUAL_RULES, withFigure } from './house'
@@ -23,7 +24,7 @@ describe('a house figure', () => {
   })
 
   it('is changed, kept inside its range, stored, and put back', () => {
-    fc.assert(
+    holds(
       fc.property(
         anyFigure,
         anyFigure,

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
+import { holds } from '../../../tests/holds'
 import { combination, feet, move, on } from '../../../tests/write'
 import type { Combination } from '../combination/combination'
 import { mirror } from '../combination/mirror'
@@ -45,7 +46,7 @@ const withoutPickup = anyCombination().map(
 
 describe('the foot at the end', () => {
   it('is right for the same side, and for the other, exactly when they can be danced on', () => {
-    fc.assert(
+    holds(
       fc.property(withoutPickup, (one) => {
         const { repeats, switches } = footJoins(danced(one), vocabulary)
         const again = secondBegins(twice(one, false))
@@ -58,7 +59,7 @@ describe('the foot at the end', () => {
   })
 
   it('is the same question asked from the other side, where nothing is kept', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination({ kept: false }), (one) => {
         expect(footJoins(danced(mirror(one)), vocabulary)).toEqual(
           footJoins(danced(one), vocabulary),
@@ -103,7 +104,7 @@ describe('a pickup that is danced once', () => {
   })
 
   it('leaves the joins as they are without it, for whatever it does', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination({ kept: false }), (any) => {
         const one = { ...any, ...(any.pickup && { pickup: { ...any.pickup, each: false } }) }
         const simulation = danced(one)
@@ -127,7 +128,7 @@ describe('a pickup that is danced once', () => {
 
 describe('what does not meet', () => {
   it('is only what ends elsewhere than it begins, and all of it where something needs its place', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination({ kept: false }), fc.boolean(), (one, other) => {
         const simulation = danced(one)
         const { begins, ends } = placesAtEnds(simulation)
@@ -167,7 +168,7 @@ describe('what does not meet', () => {
 
 describe('the strip at the end of the braid', () => {
   it('says of every part once how it meets, and agrees with the foot and with the findings', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), fc.constantFrom('repeat', 'switch'), (one, into) => {
         const checked = checkCombination(one, vocabulary)
         const strip = joinStrip(checked, into)

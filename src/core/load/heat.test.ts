@@ -1,12 +1,13 @@
 import fc from 'fast-check'
 import { expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
+import { holds } from '../../../tests/holds'
 import { checkCombination } from '../findings/check'
 import { vocabulary } from '../moves/vocabulary'
 import { heatAt, heatOf } from './heat'
 
 it('every count of every pass has its heat, said for the tick the cursor stands on', () => {
-  fc.assert(
+  holds(
     fc.property(anyCombination(), (combination) => {
       const checked = checkCombination(combination, vocabulary)
       const limit = checked.house.figures[`load.limit.${checked.level}`]

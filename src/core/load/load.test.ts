@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
 import { demo } from '../../../tests/demo'
+import { holds } from '../../../tests/holds'
 import { combination, feet, move, on } from '../../../tests/write'
 import { type Combination, DancerLevel } from '../combination/combination'
 import { mirror } from '../combination/mirror'
@@ -18,7 +19,7 @@ const loads = (written: Combination, tempo = 100) => loadsOf(simulate(written, v
 
 describe('the load of a count', () => {
   it('is the sum of its parts, as it is shown', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), fc.integer({ min: 40, max: 220 }), (any, tempo) => {
         for (const { total, parts, starts, turning } of loads(any, tempo)) {
           const sum = parts.reduce((all, { own, share }) => all + own * share, starts + turning)
@@ -34,7 +35,7 @@ describe('the load of a count', () => {
   })
 
   it('is the same on the other side, and never easier when it is faster', () => {
-    fc.assert(
+    holds(
       fc.property(
         anyCombination({ kept: false }),
         fc.integer({ min: 40, max: 200 }),
@@ -130,7 +131,7 @@ describe('the version for a level', () => {
   )
 
   it('holds for anything that is written: no new fault, nothing kept is touched, only flourishes go', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), fc.constantFrom(...DancerLevel.options), (written, level) => {
         const {
           combination: form,

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { demo } from '../../../tests/demo'
+import { holds } from '../../../tests/holds'
 import { demoId, materials, wishesOf } from '../../../tests/teaching'
 import { beginHistory, edit, undo } from '../edits/history'
 import { USUAL_HOUSE } from '../house/house'
@@ -92,7 +93,7 @@ function byHand(plan: Plan, hand: Hand): Plan {
 
 describe('a plan changed by hand', () => {
   it('keeps what is locked, brings back nothing that was taken out, and still adds up', () => {
-    fc.assert(
+    holds(
       fc.property(fc.array(anyHand, { minLength: 1, maxLength: 7 }), (hands) => {
         let now = plan
         for (const hand of hands) {
@@ -117,7 +118,7 @@ describe('a plan changed by hand', () => {
   })
 
   it('can be undone step by step', () => {
-    fc.assert(
+    holds(
       fc.property(fc.array(anyHand, { minLength: 1, maxLength: 6 }), (hands) => {
         const states = [plan]
         let history = beginHistory(plan)

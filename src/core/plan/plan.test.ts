@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
+import { holds } from '../../../tests/holds'
 import { tuesday } from '../../../tests/teaching'
 import { DancerLevel } from '../combination/combination'
 import { ClassEntry, newClass, readClass } from '../diary/diary'
@@ -12,7 +13,7 @@ import { Plan, readPlan, wishesFor } from './plan'
 
 describe('a plan of which nothing was said yet', () => {
   it('is of any combination an hour at its own tempos and level, and can be stored', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), fc.constantFrom(...DancerLevel.options), (one, level) => {
         const wishes = wishesFor(one, level)
         expect(wishes.level).toBe(one.level ?? level)

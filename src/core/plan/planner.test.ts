@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
 import { demo } from '../../../tests/demo'
+import { holds } from '../../../tests/holds'
 import { anyTeachingHouse, materials, wishesOf } from '../../../tests/teaching'
 import { otherSide } from '../body/side'
 import type { Combination } from '../combination/combination'
@@ -61,11 +62,11 @@ type AnyClass = {
 const always = (
   runs: number,
   seed: number,
-  holds: (wishes: PlanWishes, materials: Materials) => void,
+  check: (wishes: PlanWishes, materials: Materials) => void,
 ) =>
-  fc.assert(
+  holds(
     fc.property(anyClass, ({ wishes, all, house }: AnyClass) =>
-      holds(wishes, materialsOf(all, vocabulary, house)),
+      check(wishes, materialsOf(all, vocabulary, house)),
     ),
     { numRuns: Math.ceil(runs), seed },
   )
@@ -176,7 +177,7 @@ describe('a plan of any combinations and wishes', () => {
 
 describe('the tempo of a class', () => {
   it('gets from any tempo to any other by steps of 12 % at the most, and arrives', () => {
-    fc.assert(
+    holds(
       fc.property(
         fc.integer({ min: 40, max: 219 }),
         fc.integer({ min: 40, max: 220 }),

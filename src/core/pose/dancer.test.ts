@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
+import { holds } from '../../../tests/holds'
 import { palmAt } from '../body/places'
 import { SIDES, type Side, signOf } from '../body/side'
 import { LAYERS, type Layer } from '../moves/move'
@@ -31,7 +32,7 @@ const height = (pose: Pose, side: Side) =>
 
 describe('the feet of the figure', () => {
   it('are where the simulation puts them on every tick something lands', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), (combination) => {
         const simulation = simulate(combination, vocabulary)
         const { poseAt } = dancerOf(simulation)
@@ -107,7 +108,7 @@ describe('the feet of the figure', () => {
 
 describe('the layers of the figure', () => {
   it('that are not shown stay as they start, whatever is written on them', () => {
-    fc.assert(
+    holds(
       fc.property(
         anyCombination(),
         fc.constantFrom(...LAYERS),
@@ -183,7 +184,7 @@ describe('the layers of the figure', () => {
 })
 
 it('a taller dancer has the same dance in longer steps', () => {
-  fc.assert(
+  holds(
     fc.property(
       anyCombination(),
       fc.double({ min: 0.6, max: 1.3, noNaN: true }),

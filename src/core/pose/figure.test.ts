@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
+import { holds } from '../../../tests/holds'
 import { TEMPO_CODES } from '../../../tests/tempoCodes'
 import { SIDES } from '../body/side'
 import type { Combination } from '../combination/combination'
@@ -65,7 +66,7 @@ function always(
   seed: number,
   check: (danced: Dancer, tick: number) => void,
 ): void {
-  fc.assert(
+  holds(
     fc.property(dances, moments, (one, ticks) => {
       const danced = dancer(one)
       for (const tick of ticks) check(danced, tick)
@@ -158,7 +159,7 @@ describe('the figure, whatever is danced in time,', () => {
   })
 
   it('is the mirror image when the mirror is danced', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination({ kept: false }), moments, (one, ticks) => {
         const [here, there] = [dancer(one), dancer(mirror(one) as Combination)]
         for (const tick of ticks) {
@@ -182,7 +183,7 @@ describe('the figure, whatever is danced in time,', () => {
   })
 
   it('is the same at a tick however it is come to', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), moments, (one, ticks) => {
         const [played, scrubbed] = [dancer(one), dancer(one)]
         const pose = newPose()

@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
 import { demo } from '../../../tests/demo'
+import { holds } from '../../../tests/holds'
 import { vocabulary } from '../moves/vocabulary'
 import { readSheet } from '../sheet/readSheet'
 import { simulate } from '../simulate/simulate'
@@ -33,7 +34,7 @@ describe('key poses', () => {
 
 describe('a flat drawing', () => {
   it('of any pose lies inside its picture, from wherever it is seen', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), fc.double({ min: 0, max: 120, noNaN: true }), (one, tick) => {
         const pose = dancerOf(simulate(one, vocabulary)).poseAt(tick)
         for (const view of VIEWS)

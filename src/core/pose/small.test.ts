@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { holds } from '../../../tests/holds'
 import { Channel } from '../moves/motion'
 import { acrossOf } from './channels'
 import { countUpTo, trackThrough, valueAt } from './curve'
@@ -19,7 +20,7 @@ describe('a track', () => {
     .map((list) => list.sort(([a], [b]) => a - b))
 
   it('goes through its points, and never past them in between', () => {
-    fc.assert(
+    holds(
       fc.property(points, fc.double({ min: 0, max: 1, noNaN: true }), (list, share) => {
         const track = trackThrough(list)
         for (const [time, value] of list) expect(valueAt(track, time)).toBeCloseTo(value, 9)
@@ -37,7 +38,7 @@ describe('a track', () => {
   })
 
   it('is found by halves as by counting', () => {
-    fc.assert(
+    holds(
       fc.property(points, fc.integer({ min: -5, max: 205 }), (list, t) => {
         const times = Float64Array.from(list, ([time]) => time)
         expect(countUpTo(times, t)).toBe(list.filter(([time]) => time <= t).length)
@@ -54,7 +55,7 @@ describe('what is held', () => {
       length: fc.integer({ min: 1, max: 40 }),
       places: fc.array(fc.tuple(unit, unit), { minLength: 1, maxLength: 4 }),
     })
-    fc.assert(
+    holds(
       fc.property(fc.array(sending, { minLength: 1, maxLength: 6 }), (list) => {
         const held = heldThrough(
           [0, 0],
@@ -81,7 +82,7 @@ describe('what is held', () => {
 
 describe('the solver', () => {
   it('turns a part without bending it: three directions at right angles, of length one', () => {
-    fc.assert(
+    holds(
       fc.property(angle, angle, angle, (yaw, pitch, roll) => {
         const m = new Float64Array(9)
         orient(m, yaw, pitch, roll)
@@ -98,7 +99,7 @@ describe('the solver', () => {
   })
 
   it('bends a limb towards where it is told, with both bones as long as they are', () => {
-    fc.assert(
+    holds(
       fc.property(
         unit,
         unit,

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { holds } from '../../../tests/holds'
 import { ArmPlace, PALM_CM } from '../body/places'
 import { SIDES } from '../body/side'
 import { USUAL_HOUSE } from '../house/house'
@@ -33,7 +34,7 @@ const anySwing: fc.Arbitrary<Swing> = fc
 
 describe('swings', () => {
   it('add up as they would one by one, wherever they lie and however many there are', () => {
-    fc.assert(
+    holds(
       fc.property(
         fc.array(anySwing, { maxLength: 25 }),
         fc.double({ min: -60, max: 400, noNaN: true }),
@@ -52,7 +53,7 @@ describe('swings', () => {
   })
 
   it('begin and end at nothing, without a jump, and stay within their size', () => {
-    fc.assert(
+    holds(
       fc.property(anySwing, fc.double({ min: 0, max: 1, noNaN: true }), (swing, share) => {
         const { start, end, channel, amount } = swing
         expect(added([swing], start - 0.01)[channel]).toBe(0)
@@ -68,7 +69,7 @@ describe('swings', () => {
   })
 
   it('have an accent at its full size exactly on its tick', () => {
-    fc.assert(
+    holds(
       fc.property(
         fc.double({ min: -10, max: 10, noNaN: true }),
         fc.integer({ min: 0, max: 100 }),

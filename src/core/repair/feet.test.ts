@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { holds } from '../../../tests/holds'
 import { combination, feet, move } from '../../../tests/write'
 import type { Combination, Event } from '../combination/combination'
 import { USUAL_HOUSE } from '../house/house'
@@ -110,7 +111,7 @@ describe('the repair of the feet', () => {
   it.each(GOALS)(
     'for %s is never dearer than the cheapest of all sets of edits',
     (goal) => {
-      fc.assert(
+      holds(
         fc.property(
           fc.tuple(someSteps(4), someSteps(3)),
           fc.boolean(),
@@ -138,7 +139,7 @@ describe('the repair of the feet', () => {
       { phrase: 'A', mirrored: true },
       { phrase: 'B', mirrored: false },
     ]
-    fc.assert(
+    holds(
       fc.property(
         fc.tuple(someSteps(8), someSteps(8)),
         fc.constantFrom(...GOALS),

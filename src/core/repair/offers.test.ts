@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
+import { holds } from '../../../tests/holds'
 import { Combination } from '../combination/combination'
 import { sharing } from '../edits/share'
 import { checkCombination } from '../findings/check'
@@ -26,7 +27,7 @@ const sameCause = (a: Finding, b: Finding) =>
 describe('what is offered for a finding of any combination', () => {
   it('is a combination that can be kept, without that finding and without a new fault', () => {
     let offered = 0
-    fc.assert(
+    holds(
       fc.property(anyCombination(), fc.nat(), (any, pick) => {
         const { findings } = check(any)
         const finding = findings[pick % Math.max(1, findings.length)]
@@ -65,7 +66,7 @@ describe('what is offered for a finding of any combination', () => {
   }, 240_000)
 
   it('touches only what it changes, once it is compared with what was there', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), (any) => {
         const copy = JSON.parse(JSON.stringify(any)) as Combination
         const shared = sharing(any, copy)
@@ -89,7 +90,7 @@ describe('what is offered for a finding of any combination', () => {
 
 describe('the strip of joins', () => {
   it('says of every part what the findings say', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), (any) => {
         const checked = check(any)
         const strip = (into: 'repeat' | 'switch') =>

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { holds } from '../../../tests/holds'
 import { TICKS_PER_COUNT } from '../time/time'
 import { RHYTHMS, rhythmOf, strokesIn, usualRhythm } from './rhythms'
 
@@ -40,7 +41,7 @@ describe('the rhythms', () => {
   })
 
   it('go on through any stretch as they would from the start', () => {
-    fc.assert(
+    holds(
       fc.property(
         fc.constantFrom(...RHYTHMS),
         fc.integer({ min: 0, max: 60 }),

@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import Papa from 'papaparse'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
+import { holds } from '../../../tests/holds'
 import { UserError } from '../errors'
 import { vocabulary } from '../moves/vocabulary'
 import { canonical } from './canonical'
@@ -12,7 +13,7 @@ import { writeSheet } from './writeSheet'
 
 describe('rows of landings', () => {
   it('give back what was written', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), (combination) => {
         const { combination: again, messages } = readCsv(
           writeCsv(combination, vocabulary),
@@ -151,7 +152,7 @@ describe('rows of landings', () => {
       .sample(anyCombination(), { numRuns: 12, seed: 62 })
       .map((combination) => writeCsv(combination, vocabulary))
     const piece = fc.oneof(fc.constantFrom(',', '"', '\n', '@', ';', '""', 'A,'), fc.string())
-    fc.assert(
+    holds(
       fc.property(fc.nat(11), fc.nat(3000), fc.nat(40), piece, (which, from, cut, put) => {
         const file = files[which] ?? ''
         const at = from % (file.length + 1)

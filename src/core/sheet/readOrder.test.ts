@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { holds } from '../../../tests/holds'
 import { MOST_COUNTS } from '../combination/combination'
 import { vocabulary } from '../moves/vocabulary'
 import { readSheet } from './readSheet'
@@ -40,7 +41,7 @@ describe('the order of a sheet', () => {
   ])('“%s” is danced %j', (order, expected) => expect(danced(order)).toEqual(expected))
 
   it('is danced as written as far as the counts go, and what is over is said and kept', () => {
-    fc.assert(
+    holds(
       fc.property(passes, (written) => {
         const { combination, messages } = read(written.map(token).join(' '))
         const wanted = written.flatMap((pass) =>
@@ -66,7 +67,7 @@ describe('the order of a sheet', () => {
   })
 
   it('marks the very word that names no phrase, wherever it stands, and dances the rest', () => {
-    fc.assert(
+    holds(
       fc.property(fc.array(name, { maxLength: 5 }), fc.nat(5), (names, at) => {
         const place = Math.min(at, names.length)
         const words = [...names.slice(0, place), 'Zed', ...names.slice(place)]

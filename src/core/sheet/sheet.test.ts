@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
+import { holds } from '../../../tests/holds'
 import { Combination, MOST_EVENTS } from '../combination/combination'
 import { UserError } from '../errors'
 import { checkCombination } from '../findings/check'
@@ -54,7 +55,7 @@ const GARBLED = Number(process.env.GARBLED ?? 6000)
 
 describe('count sheets', () => {
   it('give back what was written, and are written the same again', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), (combination) => {
         const sheet = write(combination)
         const { combination: again, messages } = read(sheet)
@@ -381,7 +382,7 @@ describe('count sheets', () => {
       ),
       fc.string({ maxLength: 6 }),
     )
-    fc.assert(
+    holds(
       fc.property(
         fc.nat(sheets.length - 1),
         fc.array(fc.tuple(fc.nat(4000), fc.nat(30), piece), { minLength: 1, maxLength: 4 }),
@@ -410,7 +411,7 @@ describe('count sheets', () => {
   }, 240_000)
 
   it('read again over known work leave untouched what did not change', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), (combination) => {
         expect(withKnownIds(canonical(combination), combination)).toBe(combination)
       }),

@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
 import old from '../../../tests/fixtures/combinations-v1.json'
+import { holds } from '../../../tests/holds'
 import { combination, feet } from '../../../tests/write'
 import { SCHEMA_VERSION } from '../combination/combination'
 import { upgrade } from '../combination/upgrade'
@@ -20,7 +21,7 @@ const refusal = (text: string): UserError => {
 
 describe('combination files', () => {
   it('give back what was written', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), (written) => {
         expect(readSwayJson(writeSwayJson(written))).toEqual({ combination: written, unknown: [] })
       }),
@@ -105,7 +106,7 @@ describe('combination files', () => {
 
   it('never throw anything but a sentence, however they are garbled', () => {
     const text = writeSwayJson(written)
-    fc.assert(
+    holds(
       fc.property(fc.nat(text.length), fc.nat(40), fc.string(), (from, cut, put) => {
         const garbled = text.slice(0, from) + put + text.slice(from + cut)
         try {
@@ -126,7 +127,7 @@ describe('combination files', () => {
       expect(now).toEqual({ ...record, schemaVersion: SCHEMA_VERSION })
       expect(now.teachTempo).toBe(record.teachTempo)
     }
-    fc.assert(
+    holds(
       fc.property(anyCombination(), fc.integer({ min: 40, max: 220 }), (any, teachTempo) => {
         const record = {
           ...any,

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
+import { holds } from '../../../tests/holds'
 import { factsOf } from '../body/feet'
 import { otherSide, SIDES } from '../body/side'
 import type { Combination } from '../combination/combination'
@@ -23,7 +24,7 @@ const steps = (combination: Combination) => {
 
 describe('whatever the feet are asked for', () => {
   it('the weight is where the last step put it, and only what takes weight moves it', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), (combination) => {
         for (const { action, before, after, fault } of steps(combination)) {
           const { primitive, foot } = action
@@ -42,7 +43,7 @@ describe('whatever the feet are asked for', () => {
   })
 
   it('the facing is the sum of the turns, and nothing else turns', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), (combination) => {
         const { danced, end } = simulate(combination, vocabulary)
         const turned = danced.reduce((sum, { action }) => sum + (action.turn ?? 0), 0)
@@ -53,7 +54,7 @@ describe('whatever the feet are asked for', () => {
   })
 
   it('the standing foot never leaves its place, except by a jump, a hop or a saved slip', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), (combination) => {
         for (const { action, before, after, fault } of steps(combination)) {
           if (fault || before.weight === 'both' || action.primitive === 'jump') continue
@@ -68,7 +69,7 @@ describe('whatever the feet are asked for', () => {
   })
 
   it('a foot that carries is never in the air, and what lands is no further than a large step', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), (combination) => {
         for (const { action, before, after } of steps(combination)) {
           if (after.weight === 'both')
@@ -94,7 +95,7 @@ describe('whatever the feet are asked for', () => {
   })
 
   it('the state at a tick is the same however it is asked for', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), fc.integer({ min: -30, max: 400 }), (combination, at) => {
         const simulation = simulate(combination, vocabulary)
         const last = simulation.danced.findLast((danced) => danced.at <= at)
@@ -107,7 +108,7 @@ describe('whatever the feet are asked for', () => {
   })
 
   it('things happen in order, each until the next, and all of it inside the dance', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), (combination) => {
         const { danced, length } = simulate(combination, vocabulary)
         const pickup = (combination.pickup?.counts ?? 0) * 12
@@ -122,7 +123,7 @@ describe('whatever the feet are asked for', () => {
   })
 
   it('the order its events are stored in does not matter', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination({ kept: true }), (combination) => {
         const plain = canonical(combination)
         const turned = {
@@ -144,7 +145,7 @@ describe('whatever the feet are asked for', () => {
 
 describe('what is said about the end', () => {
   it('is what happens when the same side, or the other one, is danced on from there', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), (combination) => {
         const { pickup: _, ...plain } = combination
         const bare = {
@@ -177,7 +178,7 @@ describe('what is said about the end', () => {
   })
 
   it('and all that is found is the mirror of what is found on the other side, when nothing is kept', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination({ kept: false }), (combination) => {
         const found = (c: Combination) =>
           checkCombination(c, vocabulary)
@@ -199,7 +200,7 @@ describe('what is said about the end', () => {
   })
 
   it('with something kept is found on the lead side from either side', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), (combination) => {
         const faults = (c: Combination, side: 'lead' | 'other') =>
           checkCombination(c, vocabulary)

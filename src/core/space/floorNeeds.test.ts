@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
+import { holds } from '../../../tests/holds'
 import { checkCombination } from '../findings/check'
 import { settled, USUAL_RULES } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
@@ -11,7 +12,7 @@ const inRoom = (width: number, depth: number, dancers: number) =>
 
 describe('what a combination needs of the floor', () => {
   it('never shrinks with more rounds, and a wider room never fits fewer', () => {
-    fc.assert(
+    holds(
       fc.property(
         anyCombination(),
         fc.double({ min: 1, max: 12, noNaN: true }),
@@ -38,7 +39,7 @@ describe('what a combination needs of the floor', () => {
   })
 
   it('says the step size at which all fit: one step smaller fits too, one larger does not', () => {
-    fc.assert(
+    holds(
       fc.property(
         anyCombination(),
         fc.double({ min: 1.2, max: 6, noNaN: true }),

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
+import { holds } from '../../../tests/holds'
 import { combination, feet, on } from '../../../tests/write'
 import { mirror } from '../combination/mirror'
 import { settled, USUAL_HOUSE, USUAL_RULES } from '../house/house'
@@ -23,7 +24,7 @@ const danced = (pattern: string) => simulate(combination([feet(pattern)]), vocab
 
 describe('the way over the floor', () => {
   it('of the mirrored side is the mirrored way, and each round begins where the one before ended', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination({ kept: false }), fc.boolean(), (any, switching) => {
         const [lead, other] = [simulate(any, vocabulary), simulate(mirror(any), vocabulary)]
         const real = roundsOf(lead, other, 4, switching)
@@ -78,7 +79,7 @@ describe('the way over the floor', () => {
 
 describe('a class in a room', () => {
   it('has as many dancers as rows and columns with their way in them fit, by counting them out', () => {
-    fc.assert(
+    holds(
       fc.property(
         fc.record({
           width: fc.integer({ min: 2, max: 20 }),

@@ -1,12 +1,13 @@
 import fc from 'fast-check'
 import { expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
+import { holds } from '../../../tests/holds'
 import { LAYERS } from '../moves/move'
 import { TICKS_PER_COUNT, tick } from '../time/time'
 import { gapIn } from './suggest'
 
 it('a gap is empty, begins where it was asked for, and could not be longer than it says', () => {
-  fc.assert(
+  holds(
     fc.property(
       anyCombination(),
       fc.constantFrom(...LAYERS),

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
+import { holds } from '../../../tests/holds'
 import { mirror } from '../combination/mirror'
 import { LAYERS } from '../moves/move'
 import { vocabulary } from '../moves/vocabulary'
@@ -163,7 +164,7 @@ describe('the steps of teaching', () => {
   })
 
   it('never put a layer on the feet before the feet, and give both sides the same', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), (combination) => {
         const steps = teachSteps(combination)
         const feet = steps.findIndex(({ id }) => id === 'feet')
@@ -192,7 +193,7 @@ describe('what sounds, and when', () => {
   )
 
   it('is a click a count and a half, first counts marked, in order, inside the part', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), (combination) => {
         const simulation = simulate(combination, vocabulary)
         const part = dancePart(
@@ -220,7 +221,7 @@ describe('what sounds, and when', () => {
   })
 
   it('has every count of both sides on the timeline, once, after its count-in', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), (combination) => {
         const items = timelineOf(combination)
         const counts = items.filter(({ kind }) => kind === 'count' || kind === 'count-in')

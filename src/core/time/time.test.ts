@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { holds } from '../../../tests/holds'
 import { type Anchor, secondsAt, ticksAt } from './tempo'
 import { labelOfSpan, labelOfTick, tick, tickOfLabel } from './time'
 
@@ -38,7 +39,7 @@ describe('time', () => {
   )
 
   it('goes from ticks to seconds and back at every tempo', () => {
-    fc.assert(
+    holds(
       fc.property(
         fc.record({
           seconds: fc.double({ min: 0, max: 1e4, noNaN: true }),

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { holds } from '../../../tests/holds'
 import { sideOf } from '../combination/names'
 import { folded } from '../moves/folded'
 import { LAYERS, type Layer } from '../moves/move'
@@ -19,7 +20,7 @@ const typed = (text: string, seed: number) =>
 
 describe('any name of the vocabulary', () => {
   it('brings its move when it is typed in full, whatever the case, before all others', () => {
-    fc.assert(
+    holds(
       fc.property(anyMove, fc.nat(), (move, seed) => {
         for (const name of [move.name, ...move.aka]) {
           // “Left” and “right” in a name say the side.
@@ -43,7 +44,7 @@ describe('any name of the vocabulary', () => {
   })
 
   it('is found by the beginnings of its words, in any order', () => {
-    fc.assert(
+    holds(
       fc.property(anyMove, fc.nat(3), fc.boolean(), (move, cut, turned) => {
         const words = folded(move.name)
           .split(/[\s,]+/)
@@ -63,7 +64,7 @@ describe('any name of the vocabulary', () => {
 
 describe('what is typed', () => {
   it('only ever narrows: one letter more brings nothing new', () => {
-    fc.assert(
+    holds(
       fc.property(fc.constantFrom(...LAYERS), anyMove, fc.nat(12), (layer, { name }, length) => {
         const query = name.slice(0, length)
         const after = name.slice(0, length + 1)
@@ -77,7 +78,7 @@ describe('what is typed', () => {
   })
 
   it('with a side gives every offer that has one this side, and its other side otherwise', () => {
-    fc.assert(
+    holds(
       fc.property(
         fc.constantFrom(...LAYERS),
         fc.constantFrom('', 'hip', 'step', 'ch', 'look', 'high'),

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
+import { holds } from '../../../tests/holds'
 import { LAYERS, LAYERS_DOWN, type Layer } from '../../core/moves/move'
 import { vocabulary } from '../../core/moves/vocabulary'
 import { readSheet } from '../../core/sheet/readSheet'
@@ -24,7 +25,7 @@ const all: ReadonlySet<Layer> = new Set(LAYERS)
 
 describe('a line of the braid', () => {
   it('gives each layer its lane from head to feet, and what overlaps rows of its own', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), fc.integer({ min: 560, max: 1600 }), (combination, width) => {
         const simulation = simulate(combination, vocabulary)
         const pickup = (combination.pickup?.counts ?? 0) * 12
@@ -47,7 +48,7 @@ describe('a line of the braid', () => {
   })
 
   it('finds the tick under a point again, on its grid, and never outside the phrase', () => {
-    fc.assert(
+    holds(
       fc.property(
         fc.record({
           counts: fc.integer({ min: 1, max: 16 }),
@@ -123,7 +124,7 @@ describe('the weight ribbon', () => {
   })
 
   it('draws a finite curve for whatever is danced', () => {
-    fc.assert(
+    holds(
       fc.property(anyCombination(), (combination) => {
         const simulation = simulate(combination, vocabulary)
         const { strands, gaps } = ribbonOf(

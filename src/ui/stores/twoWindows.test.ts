@@ -1,6 +1,7 @@
 import 'fake-indexeddb/auto'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { holds } from '../../../tests/holds'
 import { notesOf, slots } from '../../../tests/slots'
 import { combination, feet } from '../../../tests/write'
 import type { Combination } from '../../core/combination/combination'
@@ -104,7 +105,7 @@ const anyStep = fc.record({
 
 describe('two windows with one combination', () => {
   it(`keep each word that is typed whole, in one copy at the most (seed ${SEED})`, async () => {
-    await fc.assert(
+    await holds(
       fc.asyncProperty(fc.array(anyStep, { minLength: 4, maxLength: 20 }), async (steps) => {
         const { windows, turns, pass, settle, first, close } = await twoWindows()
         const words = ['', '']
@@ -141,7 +142,7 @@ describe('two windows with one combination', () => {
   )
 
   it(`make one copy at the most, undo in their own, and lose nothing they show (seed ${SEED})`, async () => {
-    await fc.assert(
+    await holds(
       fc.asyncProperty(
         fc.array(fc.tuple(anyAct, anyStep), { minLength: 3, maxLength: 18 }),
         async (acts) => {
