@@ -1,4 +1,4 @@
-/** Imports point one way: core <- audio, storage, workers (, figure) <- ui. */
+/** Imports point one way: core <- audio, storage, workers (, dancer) <- ui. */
 const border = (name, from, to) => ({
   name,
   severity: 'error',
@@ -15,7 +15,7 @@ module.exports = {
       'node_modules/(react|@mantine|dexie|three|d3-|@tanstack)',
     ),
     border('audio-knows-only-core', '^src/audio/', '^src/(?!core/|audio/)'),
-    border('figure-knows-only-core', '^src/figure/', '^src/(?!core/|figure/)'),
+    border('dancer-knows-only-core', '^src/dancer/', '^src/(?!core/|dancer/)'),
     border('storage-knows-only-core', '^src/storage/', '^src/(?!core/|storage/)'),
     border('workers-know-only-core', '^src/workers/', '^src/(?!core/|workers/)'),
     border('cli-knows-only-core', '^src/cli/', '^src/(?!core/|cli/)'),

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { Direction, type FootAction, factsOf, JumpTo, Primitive } from '../src/core/body/feet'
+import { LAYERS, type Layer } from '../src/core/body/layers'
 import { ArmPlace, Compass, Gaze, Level, Via } from '../src/core/body/places'
 import {
   type Combination,
@@ -9,7 +10,7 @@ import {
   SCHEMA_VERSION,
   type What,
 } from '../src/core/combination/combination'
-import { Family, LAYERS, type Layer } from '../src/core/moves/move'
+import { Family } from '../src/core/moves/move'
 import { vocabulary } from '../src/core/moves/vocabulary'
 import { meantLength } from '../src/core/sheet/meantLength'
 import { tick } from '../src/core/time/time'

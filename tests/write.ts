@@ -1,4 +1,5 @@
 import { type FootAction, factsOf, type Primitive } from '../src/core/body/feet'
+import type { Layer } from '../src/core/body/layers'
 import {
   type Combination,
   defaultStart,
@@ -6,7 +7,6 @@ import {
   emptyCombination,
   type What,
 } from '../src/core/combination/combination'
-import type { Layer } from '../src/core/moves/move'
 import { readPattern } from '../src/core/moves/pattern'
 import { vocabulary } from '../src/core/moves/vocabulary'
 import { COUNT, endOf, slotAt, type Tick, tick, tickOfLabel } from '../src/core/time/time'

@@ -3,7 +3,7 @@
 import { vocabulary } from '../../src/core/moves/vocabulary'
 import { newPose } from '../../src/core/pose/joints'
 import { bestView, moveLoop } from '../../src/core/pose/moveLoop'
-import { createStage } from '../../src/figure/stage'
+import { createStage } from '../../src/dancer/stage'
 import { coloursOf } from '../../src/ui/stage/openStage'
 
 const asked = new URLSearchParams(location.search)

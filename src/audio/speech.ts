@@ -1,5 +1,5 @@
 import type { SpeechSeconds } from '../core/calling/calls'
-import { folded } from '../core/moves/folded'
+import { folded } from '../core/record/folded'
 import type { Spoken } from '../core/teaching/program'
 import type { Sample, Speak } from './sounds'
 import fastUrl from './voice/fast.ogg?url'

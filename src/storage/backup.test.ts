@@ -13,7 +13,7 @@ import { Database } from './database'
 import { createHouse } from './house'
 import { togetherIn } from './keeping'
 import { createOwnWords } from './own'
-import { createTeaching } from './teaching'
+import { createTeaching } from './planning'
 
 let names = 0
 const place = () => {

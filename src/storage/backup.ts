@@ -2,11 +2,11 @@ import { dequal } from 'dequal'
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import { z } from 'zod'
 import type { Combination } from '../core/combination/combination'
-import { upgrade } from '../core/combination/upgrade'
 import { readClass, readGroup } from '../core/diary/diary'
 import { UserError } from '../core/errors'
 import { type HouseRules, USUAL_RULES } from '../core/house/house'
 import { readPlan } from '../core/plan/plan'
+import { upgrade } from '../core/record/upgrade'
 import {
   readSwayJson,
   type SwayJsonRead,
@@ -18,8 +18,8 @@ import { OwnEntry, SPOKEN_VERSION, type SpokenRow } from './database'
 import { type HouseStore, readHouse } from './house'
 import type { Together } from './keeping'
 import type { OwnWords } from './own'
+import type { Teaching } from './planning'
 import type { Records } from './records'
-import type { Teaching } from './teaching'
 
 const BACKUP_VERSION = 1
 const MANIFEST = 'manifest.json'

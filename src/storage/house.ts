@@ -1,7 +1,7 @@
 import { liveQuery } from 'dexie'
-import { type Upgrade, upgrade } from '../core/combination/upgrade'
 import { UserError } from '../core/errors'
 import { HOUSE_VERSION, HouseRules, USUAL_RULES } from '../core/house/house'
+import { type Upgrade, upgrade } from '../core/record/upgrade'
 import type { Database } from './database'
 import { kept, type OnKept } from './keeping'
 

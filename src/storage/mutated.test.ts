@@ -19,7 +19,7 @@ import { Database } from './database'
 import { createHouse } from './house'
 import { togetherIn } from './keeping'
 import { createOwnWords } from './own'
-import { createTeaching } from './teaching'
+import { createTeaching } from './planning'
 
 const SEED = Number(process.env.SEED ?? 2400)
 /** What one file may take, on a machine that is busy with other tests. */

@@ -1,7 +1,7 @@
 import { existsSync, readdirSync, readFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { describe, expect, it } from 'vitest'
-import { FIGURES } from '../../src/core/house/figures'
+import { FIGURES } from '../../src/core/house/limits'
 
 const ROOT = join(import.meta.dirname, '..', '..')
 const DOCS = [

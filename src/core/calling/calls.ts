@@ -1,5 +1,5 @@
 import { factsOf } from '../body/feet'
-import type { Layer } from '../moves/move'
+import type { Layer } from '../body/layers'
 import type { Simulation } from '../simulate/simulate'
 import type { Range, Spoken } from '../teaching/program'
 import { secondsOfTicks, type Tempo } from '../time/tempo'

@@ -1,8 +1,9 @@
 import { z } from 'zod'
 import { FootAction } from '../body/feet'
+import { LAYERS, Layer } from '../body/layers'
 import { ArmPlace, Compass, Gaze, Level, Via } from '../body/places'
 import { otherSide, Side, Way, Weight } from '../body/side'
-import { Family, LAYERS, Layer, OwnMove } from '../moves/move'
+import { Family, OwnMove } from '../moves/move'
 import { clampTempo, Tempo } from '../time/tempo'
 import { TICKS_PER_COUNT, Tick, tick } from '../time/time'
 

@@ -6,11 +6,11 @@ import {
   startOfISOWeek,
 } from 'date-fns'
 import { z } from 'zod'
+import { Layer } from '../body/layers'
 import type { Side } from '../body/side'
 import { DancerLevel } from '../combination/combination'
-import { upgrade } from '../combination/upgrade'
-import { Layer } from '../moves/move'
 import { DrillKind } from '../plan/drill'
+import { upgrade } from '../record/upgrade'
 import { Tempo } from '../time/tempo'
 
 const CLASS_VERSION = 1

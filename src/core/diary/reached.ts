@@ -1,6 +1,6 @@
+import { LAYERS, type Layer } from '../body/layers'
 import type { Side } from '../body/side'
 import type { Combination } from '../combination/combination'
-import { LAYERS, type Layer } from '../moves/move'
 import type { Materials } from '../plan/material'
 import type { Known, PlanWishes, Review } from '../plan/plan'
 import { MOST_RISE } from '../plan/tempoSteps'

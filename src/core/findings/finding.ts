@@ -1,7 +1,8 @@
 import type { FootAction } from '../body/feet'
+import type { Layer } from '../body/layers'
 import type { Side, Weight } from '../body/side'
 import type { DancerLevel } from '../combination/combination'
-import type { BodyPart, Layer, Risk } from '../moves/move'
+import type { BodyPart, Risk } from '../moves/move'
 import type { Tick } from '../time/time'
 
 /** fault: cannot be danced as written. snag: will go wrong in class. care: a caution. note: good to know. */

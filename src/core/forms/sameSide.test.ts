@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
+import type { Layer } from '../body/layers'
 import type { What } from '../combination/combination'
 import { turningOf } from '../moves/motion'
-import type { Layer } from '../moves/move'
 import { vocabulary } from '../moves/vocabulary'
 import { dancerOf } from '../pose/dancer'
 import { jointOf } from '../pose/joints'

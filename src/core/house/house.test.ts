@@ -2,9 +2,9 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { holds } from '../../../tests/holds'
 import { ArmPlace, compassOffset, palmAt } from '../body/places'
-import { FIGURE_GROUPS, FIGURES, FigureId } from './figures'
 import { HOUSE_VERSION, HouseRules, settled, USUAL_HOUSE, USUAL_RULES, withFigure } from './house'
 import { lengthIn, metresOf, rangeIn } from './lengths'
+import { FIGURE_GROUPS, FIGURES, FigureId } from './limits'
 
 const anyFigure = fc.constantFrom(...FigureId.options)
 

@@ -1,8 +1,8 @@
 import { z } from 'zod'
 import { ArmPlace, type CompassReach, type Palms } from '../body/places'
 import { DancerLevel, USUAL_LEVEL } from '../combination/combination'
-import { FIGURES, FigureId, PALM_WAYS } from './figures'
 import { Units } from './lengths'
+import { FIGURES, FigureId, PALM_WAYS } from './limits'
 
 export const HOUSE_VERSION = 2
 

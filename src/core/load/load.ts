@@ -1,6 +1,7 @@
 import { factsOf, type Primitive } from '../body/feet'
+import { LAYERS, type Layer } from '../body/layers'
 import type { Pass } from '../combination/passes'
-import { LAYERS, type Layer, type Move } from '../moves/move'
+import type { Move } from '../moves/move'
 import { cyclesOf } from '../moves/rate'
 import { courseOf, type Run } from '../simulate/course'
 import { type Danced, repeatsOf, type Simulation } from '../simulate/simulate'

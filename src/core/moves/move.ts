@@ -1,14 +1,8 @@
 import { z } from 'zod'
+import { Layer } from '../body/layers'
 import { TICKS_PER_COUNT, Tick } from '../time/time'
 import { readMotion } from './motion'
 import { readPattern } from './pattern'
-
-export const LAYERS = ['feet', 'hips', 'torso', 'arms', 'head'] as const
-/** What moves, from the floor up. */
-export const Layer = z.enum(LAYERS)
-export type Layer = z.infer<typeof Layer>
-/** The same from the head down, as a body stands. */
-export const LAYERS_DOWN = ['head', 'arms', 'torso', 'hips', 'feet'] as const
 
 export const Family = z.enum(['belly', 'bollywood', 'polynesian', 'latin', 'general'])
 export type Family = z.infer<typeof Family>

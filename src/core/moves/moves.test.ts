@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
+import { LAYERS } from '../body/layers'
 import { findOffers } from '../writing/search'
 import { readMotion } from './motion'
-import { LAYERS } from './move'
 import table from './moves.csv?raw'
 import { readPattern } from './pattern'
 import { readVocabulary, vocabulary } from './vocabulary'

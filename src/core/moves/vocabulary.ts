@@ -1,5 +1,6 @@
 import Papa from 'papaparse'
-import { type Layer, Move, moveOfOwn, type OwnMove } from './move'
+import type { Layer } from '../body/layers'
+import { Move, moveOfOwn, type OwnMove } from './move'
 import table from './moves.csv?raw'
 
 /** Every move the app knows, by id. */

@@ -1,6 +1,6 @@
 import { z } from 'zod'
+import { Layer } from '../body/layers'
 import { Side, sideWord } from '../body/side'
-import { Layer } from '../moves/move'
 import { layerWord } from '../moves/vocabulary'
 import { Tempo } from '../time/tempo'
 

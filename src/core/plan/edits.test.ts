@@ -3,9 +3,9 @@ import { describe, expect, it } from 'vitest'
 import { demo } from '../../../tests/demo'
 import { holds } from '../../../tests/holds'
 import { demoId, materials, wishesOf } from '../../../tests/teaching'
-import { beginHistory, edit, undo } from '../edits/history'
 import { USUAL_HOUSE } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
+import { beginHistory, edit, undo } from '../record/history'
 import { keyOf } from './drill'
 import {
   changeDrill,

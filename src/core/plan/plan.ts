@@ -1,8 +1,8 @@
 import { z } from 'zod'
+import { Layer } from '../body/layers'
 import { Side } from '../body/side'
 import { type Combination, DancerLevel, teachTempoOf } from '../combination/combination'
-import { upgrade } from '../combination/upgrade'
-import { Layer } from '../moves/move'
+import { upgrade } from '../record/upgrade'
 import { Tempo } from '../time/tempo'
 import { Drill } from './drill'
 

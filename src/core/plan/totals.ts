@@ -1,6 +1,7 @@
+import type { Layer } from '../body/layers'
 import { SIDES, type Side, sideWord } from '../body/side'
 import { addRisks, NO_RISKS, type Risks, risksOver } from '../load/risk'
-import type { Layer, Risk } from '../moves/move'
+import type { Risk } from '../moves/move'
 import { layerWord } from '../moves/vocabulary'
 import { type Drill, titleOf } from './drill'
 import { strainOf, weighed } from './fill'

@@ -1,5 +1,6 @@
+import type { Layer } from '../body/layers'
 import type { Combination } from '../combination/combination'
-import type { Layer, Move } from '../moves/move'
+import type { Move } from '../moves/move'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
 import { MOST_MOVES } from './moveRounds'
 

@@ -1,5 +1,5 @@
+import { LAYERS, type Layer } from '../body/layers'
 import { SIDES } from '../body/side'
-import { LAYERS, type Layer } from '../moves/move'
 import type { Simulation } from '../simulate/simulate'
 import { hang } from './arm'
 import { ARM_SIZE } from './armPlaces'

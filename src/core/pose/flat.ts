@@ -1,5 +1,5 @@
+import type { Layer } from '../body/layers'
 import { SIDES } from '../body/side'
-import type { Layer } from '../moves/move'
 import type { Joint, Pose } from './joints'
 import { BAND_RING, LAST_HIP_RING, RING_COUNT, RING_SIZE, trunkInto } from './trunkShape'
 import { type Seen, seen, seenPoint, type View } from './views'

@@ -1,7 +1,7 @@
 import type { Contact } from '../body/feet'
 import type { FloorPoint } from '../body/places'
 import { otherSide, type Side, signOf } from '../body/side'
-import { intoRoom } from '../simulate/floor'
+import { intoRoom } from '../simulate/landing'
 import type { Danced } from '../simulate/simulate'
 import type { BodyState } from '../simulate/state'
 import { FOOT_PITCH, PELVIS_UP } from './proportions'

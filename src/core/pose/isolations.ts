@@ -1,3 +1,4 @@
+import type { Layer } from '../body/layers'
 import {
   type Compass,
   compassOffset,
@@ -6,7 +7,6 @@ import {
   mirrorCompass,
   mirrorGaze,
 } from '../body/places'
-import type { Layer } from '../moves/move'
 import { courseOf, type Run } from '../simulate/course'
 import type { Simulation } from '../simulate/simulate'
 import { ticksOfSeconds } from '../time/tempo'

@@ -1,4 +1,4 @@
-import type { Layer } from '../moves/move'
+import type { Layer } from '../body/layers'
 import { FLAT, type FlatPiece, flatOf } from './flat'
 import type { Pose } from './joints'
 import type { View } from './views'

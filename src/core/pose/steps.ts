@@ -1,7 +1,7 @@
 import type { Contact } from '../body/feet'
 import type { FloorPoint } from '../body/places'
 import { otherSide, SIDES, type Side } from '../body/side'
-import { asSeen } from '../simulate/floor'
+import { asSeen } from '../simulate/landing'
 import type { Danced, Simulation } from '../simulate/simulate'
 import type { BodyState } from '../simulate/state'
 import { countUpTo, eased, radians, type Track, trackThrough, valueAt } from './curve'

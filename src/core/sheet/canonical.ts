@@ -1,3 +1,4 @@
+import { LAYERS } from '../body/layers'
 import type {
   Combination,
   Event,
@@ -6,7 +7,6 @@ import type {
   Unread,
   WrittenFacing,
 } from '../combination/combination'
-import { LAYERS } from '../moves/move'
 import { TICKS_PER_COUNT, tickOfLabel } from '../time/time'
 import { PHRASE_WORDS, type PhraseWord } from './lines'
 

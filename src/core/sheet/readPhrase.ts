@@ -1,6 +1,6 @@
+import { LAYERS, type Layer } from '../body/layers'
 import type { Side } from '../body/side'
 import { MOST_EVENTS, MOST_PHRASE_COUNTS } from '../combination/combination'
-import { LAYERS, type Layer } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
 import { type DraftPhrase, emptyPhrase, type Messages } from './draft'
 import { readEntry, type WrittenEvent } from './entry'

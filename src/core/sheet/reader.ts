@@ -1,5 +1,5 @@
+import type { Layer } from '../body/layers'
 import type { Side } from '../body/side'
-import type { Layer } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
 import type { Token } from './lines'
 

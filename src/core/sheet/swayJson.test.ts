@@ -5,8 +5,8 @@ import old from '../../../tests/fixtures/combinations-v1.json'
 import { holds } from '../../../tests/holds'
 import { combination, feet } from '../../../tests/write'
 import { SCHEMA_VERSION } from '../combination/combination'
-import { upgrade } from '../combination/upgrade'
 import { UserError } from '../errors'
+import { upgrade } from '../record/upgrade'
 import { readSwayJson, unknownWords, writeSwayJson } from './swayJson'
 
 const refusal = (text: string): UserError => {

@@ -1,7 +1,8 @@
 import type { z } from 'zod'
 import { Combination, SCHEMA_VERSION } from '../combination/combination'
-import { COMBINATION_UPGRADES, upgrade } from '../combination/upgrade'
+import { COMBINATION_UPGRADES } from '../combination/upgrades'
 import { UserError } from '../errors'
+import { upgrade } from '../record/upgrade'
 
 /** The full record of one combination, as kept in a `.sway.json` file. */
 export const writeSwayJson = (combination: Combination): string =>

@@ -1,8 +1,8 @@
 import { distance } from 'fastest-levenshtein'
 import { Primitive } from '../body/feet'
-import { folded } from '../moves/folded'
-import type { Layer } from '../moves/move'
+import type { Layer } from '../body/layers'
 import type { Vocabulary } from '../moves/vocabulary'
+import { folded } from '../record/folded'
 
 /** A name without case, spaces, hyphens, accents, apostrophes or slashes, as the sheet reads it. */
 export const squashed = (text: string): string =>

@@ -1,4 +1,5 @@
 import type { FootAction } from '../body/feet'
+import { LAYERS } from '../body/layers'
 import type { Gaze } from '../body/places'
 import {
   type Combination,
@@ -10,7 +11,7 @@ import {
   type Start,
   type What,
 } from '../combination/combination'
-import { LAYERS, type OwnMove } from '../moves/move'
+import type { OwnMove } from '../moves/move'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
 import { fullLabelOfSpan, labelIn, labelOfSpan, TICKS_PER_COUNT } from '../time/time'
 import { canonical, tickOfUnread } from './canonical'

@@ -12,7 +12,7 @@ import { severityOf } from '../findings/finding'
 import { footJoins } from '../joins/joins'
 import { vocabulary } from '../moves/vocabulary'
 import { canonical } from '../sheet/canonical'
-import { USUAL_LANDING } from './floor'
+import { USUAL_LANDING } from './landing'
 import { dance } from './primitives'
 import { planOf, simulate, stateAt, stateBefore } from './simulate'
 

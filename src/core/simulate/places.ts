@@ -1,9 +1,10 @@
+import type { Layer } from '../body/layers'
 import { ArmPlace, Compass, Gaze, mirrorCompass, mirrorGaze } from '../body/places'
 import { SIDES, type Side } from '../body/side'
 import type { Event, Start, What } from '../combination/combination'
 import { mirrorWhat } from '../combination/mirror'
 import type { Pass } from '../combination/passes'
-import type { Layer, Move } from '../moves/move'
+import type { Move } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
 
 /** Where hips, ribs, arms and gaze are (model 3). */

@@ -12,7 +12,7 @@ import {
   pointBeside,
   stanceAround,
   USUAL_LANDING,
-} from './floor'
+} from './landing'
 import type { BodyState } from './state'
 
 /** How the weight logic can break; one slip, one fault (model 4). */

@@ -5,7 +5,7 @@ import { mirrorWeight } from '../body/side'
 import { defaultStart } from '../combination/combination'
 import { vocabulary } from '../moves/vocabulary'
 import { tick } from '../time/time'
-import { middleOf } from './floor'
+import { middleOf } from './landing'
 import { simulate, stateAt } from './simulate'
 
 const dance = (pattern: string, weight: 'L' | 'R' | 'both' = 'L') =>

@@ -1,5 +1,5 @@
 import type { Start } from '../combination/combination'
-import { stanceAround, USUAL_LANDING } from './floor'
+import { stanceAround, USUAL_LANDING } from './landing'
 import type { BodyState } from './state'
 
 /** The body on count 1, before anything is danced. */

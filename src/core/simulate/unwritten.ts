@@ -1,6 +1,6 @@
+import type { Layer } from '../body/layers'
 import { placesWords } from '../combination/names'
 import type { Pass } from '../combination/passes'
-import type { Layer } from '../moves/move'
 import { secondsOfTicks } from '../time/tempo'
 import { courseOf } from './course'
 import type { Simulation } from './simulate'

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
 import { holds } from '../../../tests/holds'
-import { LAYERS } from '../moves/move'
+import { LAYERS } from '../body/layers'
 import { TICKS_PER_COUNT, tick } from '../time/time'
 import { gapIn } from './suggest'
 

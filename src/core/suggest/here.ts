@@ -1,4 +1,4 @@
-import type { Layer } from '../moves/move'
+import type { Layer } from '../body/layers'
 import { placesBefore } from '../simulate/places'
 import { type Simulation, stateBefore } from '../simulate/simulate'
 import { type Tick, tick } from '../time/time'

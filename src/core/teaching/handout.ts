@@ -1,7 +1,7 @@
+import { LAYERS } from '../body/layers'
 import { otherSide, sideWord } from '../body/side'
 import type { Combination } from '../combination/combination'
 import { mirror } from '../combination/mirror'
-import { LAYERS } from '../moves/move'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
 import { simulate } from '../simulate/simulate'
 import { type CountWords, pickupTitle, sayPass, sayPickup } from './say'

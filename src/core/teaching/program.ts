@@ -1,6 +1,6 @@
 import { factsOf } from '../body/feet'
+import type { Layer } from '../body/layers'
 import type { Side } from '../body/side'
-import type { Layer } from '../moves/move'
 import type { StrokeKind } from '../rhythm/rhythms'
 import type { Simulation } from '../simulate/simulate'
 import type { Tempo } from '../time/tempo'

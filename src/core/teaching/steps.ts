@@ -1,7 +1,7 @@
+import type { Layer } from '../body/layers'
+import { LAYERS } from '../body/layers'
 import { otherSide, type Side, sideWord } from '../body/side'
 import { type Combination, teachTempoOf } from '../combination/combination'
-import type { Layer } from '../moves/move'
-import { LAYERS } from '../moves/move'
 import { layerWord } from '../moves/vocabulary'
 import type { Tempo } from '../time/tempo'
 

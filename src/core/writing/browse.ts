@@ -1,6 +1,7 @@
-import { folded } from '../moves/folded'
-import type { Family, Layer, Move } from '../moves/move'
+import type { Layer } from '../body/layers'
+import type { Family, Move } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
+import { folded } from '../record/folded'
 import { fits, type Wanted } from './search'
 
 /** What the vocabulary is looked through for. */

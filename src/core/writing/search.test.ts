@@ -1,10 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { holds } from '../../../tests/holds'
+import { LAYERS, type Layer } from '../body/layers'
 import { sideOf } from '../combination/names'
-import { folded } from '../moves/folded'
-import { LAYERS, type Layer } from '../moves/move'
 import { vocabulary } from '../moves/vocabulary'
+import { folded } from '../record/folded'
 import { findOffers, idOfKind } from './search'
 
 const ALL = 9999

@@ -7,7 +7,7 @@ import { Shell } from './Shell'
 const floor = [
   {
     path: 'class/:id',
-    lazy: async () => ({ Component: (await import('../class/FloorScreen')).FloorScreen }),
+    lazy: async () => ({ Component: (await import('../class/ClassScreen')).FloorScreen }),
   },
   {
     path: 'class/:id/dancers',

@@ -8,10 +8,10 @@ import {
   useRef,
   useState,
 } from 'react'
+import { Layer } from '../../core/body/layers'
 import { nameOf, placeIn } from '../../core/combination/names'
 import { earliestIn } from '../../core/edits/edit'
 import * as edits from '../../core/edits/edits'
-import { Layer } from '../../core/moves/move'
 import { layerWord } from '../../core/moves/vocabulary'
 import { HALF_COUNT, labelIn, labelOfSpan, QUARTER_COUNT, slotAt, tick } from '../../core/time/time'
 import { onSide } from '../../core/writing/search'

@@ -1,6 +1,6 @@
 import { scaleLinear } from 'd3-scale'
+import { LAYERS_DOWN, type Layer } from '../../core/body/layers'
 import type { Event } from '../../core/combination/combination'
-import { LAYERS_DOWN, type Layer } from '../../core/moves/move'
 import { overlap, type Span, TICKS_PER_COUNT } from '../../core/time/time'
 
 /** Sizes of one line of the braid, in CSS pixels. */

@@ -1,6 +1,6 @@
 import { z } from 'zod'
+import { Layer } from '../../core/body/layers'
 import { What } from '../../core/combination/combination'
-import { Layer } from '../../core/moves/move'
 import { Tick } from '../../core/time/time'
 
 /** What a dragged move is called on its way from a list to the braid. */

@@ -3,10 +3,10 @@ import { IconMicrophone, IconPlayerStopFilled, IconTrash } from '@tabler/icons-r
 import { useRef, useState } from 'react'
 import { hasWords, type Recording, trimmedRecording } from '../../audio/speech'
 import { cuesOf } from '../../core/calling/cues'
-import { folded } from '../../core/moves/folded'
 import type { Drill } from '../../core/plan/drill'
 import { type Materials, roundOf } from '../../core/plan/material'
-import type { SpokenWords } from '../../storage/teaching'
+import { folded } from '../../core/record/folded'
+import type { SpokenWords } from '../../storage/planning'
 import classes from './class.module.css'
 
 interface OwnWordsProps {

@@ -1,10 +1,10 @@
 import { useEffect, useRef } from 'react'
-import type { Danced } from '../../core/floor/danced'
-import { drillOf, type FloorSession } from '../../core/floor/session'
-import type { SoundChoice } from '../../core/floor/soundChoice'
+import type { Danced } from '../../core/class/drillDance'
+import type { SoundChoice } from '../../core/class/soundChoice'
+import { drillOf, type FloorSession } from '../../core/class/underWay'
 import type { Drill } from '../../core/plan/drill'
 import { wakeEvery } from '../../workers/wake'
-import type { FloorClock } from './FloorFace'
+import type { FloorClock } from './ClassFace'
 import { finely } from './finely'
 
 /** What the floor tells the dancers' window, again and again. */

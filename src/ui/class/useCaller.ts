@@ -1,8 +1,8 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import type { Recording } from '../../audio/speech'
-import type { Danced } from '../../core/floor/danced'
-import type { SoundChoice } from '../../core/floor/soundChoice'
-import type { Teaching } from '../../storage/teaching'
+import type { Danced } from '../../core/class/drillDance'
+import type { SoundChoice } from '../../core/class/soundChoice'
+import type { Teaching } from '../../storage/planning'
 import { wakeEvery } from '../../workers/wake'
 import type { PlayDeck } from '../stores/deck'
 

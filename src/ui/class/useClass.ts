@@ -1,6 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
 import { useCallback, useEffect, useRef, useState } from 'react'
-import type { ClassEntry } from '../../core/diary/diary'
 import {
   beginFloor,
   classAfter,
@@ -8,10 +7,11 @@ import {
   type FloorSession,
   floorAfter,
   paused,
-} from '../../core/floor/session'
+} from '../../core/class/underWay'
+import type { ClassEntry } from '../../core/diary/diary'
 import type { Materials } from '../../core/plan/material'
-import type { FloorNote, Teaching } from '../../storage/teaching'
-import { useCombinations, useMaterials, useTeaching } from '../teaching/useTeaching'
+import type { FloorNote, Teaching } from '../../storage/planning'
+import { useCombinations, useMaterials, useTeaching } from '../planning/usePlanning'
 
 /** All a class on the floor needs; undefined while it is loaded, null where there is no such class. */
 export function useClassRecord(id: string) {

@@ -14,7 +14,7 @@ import type { Materials } from '../../core/plan/material'
 import { FASTEST, SLOWEST } from '../../core/time/tempo'
 import { NumberField } from '../parts/NumberField'
 import { useDraft } from '../parts/useDraft'
-import field from '../teaching/teaching.module.css'
+import field from '../planning/planning.module.css'
 import { AddDanced } from './AddDanced'
 import classes from './diary.module.css'
 

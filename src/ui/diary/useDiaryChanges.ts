@@ -1,7 +1,7 @@
 import type { ClassEntry, Group } from '../../core/diary/diary'
-import { type Change, changedLike } from '../../core/edits/changes'
+import { type Change, changedLike } from '../../core/record/changes'
+import type { Teaching } from '../../storage/planning'
 import type { Records } from '../../storage/records'
-import type { Teaching } from '../../storage/teaching'
 import { type ChangesMade, useChanges } from '../stores/useChanges'
 
 type Entry = ClassEntry | Group

@@ -1,6 +1,7 @@
 import { NativeSelect, Switch, TextInput } from '@mantine/core'
 import { IconSearch } from '@tabler/icons-react'
-import { Family, LAYERS, Layer } from '../../core/moves/move'
+import { LAYERS, Layer } from '../../core/body/layers'
+import { Family } from '../../core/moves/move'
 import { layerWord } from '../../core/moves/vocabulary'
 import type { MoveWish } from '../../core/writing/browse'
 import classes from './moves.module.css'

@@ -19,7 +19,7 @@ import { type DrillNotes, notesOf } from '../../core/plan/notes'
 import { drillTitle, minutesText } from '../../core/plan/totals'
 import { FASTEST, SLOWEST } from '../../core/time/tempo'
 import { NumberField } from '../parts/NumberField'
-import { NoteLines } from '../teaching/NoteLines'
+import { NoteLines } from '../planning/NoteLines'
 import classes from './plan.module.css'
 
 /** What a hand can do to a drill. */

@@ -1,4 +1,4 @@
-import { sidesWords } from '../../core/floor/session'
+import { sidesWords } from '../../core/class/underWay'
 import { type Materials, secondsOf } from '../../core/plan/material'
 import { CLASS_CAUTION, notesOf } from '../../core/plan/notes'
 import type { Plan } from '../../core/plan/plan'

@@ -1,5 +1,5 @@
+import { LAYERS } from '../../core/body/layers'
 import { otherSide, sideWord } from '../../core/body/side'
-import { LAYERS } from '../../core/moves/move'
 import { layerWord } from '../../core/moves/vocabulary'
 import type { Material } from '../../core/plan/material'
 import type { Pose } from '../../core/pose/joints'

@@ -1,9 +1,9 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
-import { beginHistory, edit, type History, redo, undo } from '../../core/edits/history'
 import { planAgain } from '../../core/plan/edits'
 import type { Materials } from '../../core/plan/material'
 import { Plan } from '../../core/plan/plan'
 import type { Proposal } from '../../core/plan/planner'
+import { beginHistory, edit, type History, redo, undo } from '../../core/record/history'
 import type { Records } from '../../storage/records'
 
 /** A plan that is open: changed by hand, planned again round that, stored at once. */

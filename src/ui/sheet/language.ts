@@ -1,7 +1,7 @@
 import { HighlightStyle, StreamLanguage, syntaxHighlighting } from '@codemirror/language'
 import { Tag } from '@lezer/highlight'
 import { Direction, Primitive } from '../../core/body/feet'
-import { LAYERS } from '../../core/moves/move'
+import { LAYERS } from '../../core/body/layers'
 import { LINE_WORDS } from '../../core/sheet/lines'
 
 const tags = {

@@ -15,11 +15,11 @@ function hasWebGl(): boolean {
  * Loads the stage, which is large.
  * @throws UserError where there is nothing to draw it with.
  */
-export async function loadStage(): Promise<typeof import('../../figure/stage')> {
+export async function loadStage(): Promise<typeof import('../../dancer/stage')> {
   if (!hasWebGl())
     throw new UserError(
       'The figure can’t be drawn in space here.',
       'Allow WebGL in the browser’s settings, or use another browser; the flat drawing works in all.',
     )
-  return import('../../figure/stage')
+  return import('../../dancer/stage')
 }

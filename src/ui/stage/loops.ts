@@ -2,7 +2,7 @@ import { newPose } from '../../core/pose/joints'
 import type { MoveLoop } from '../../core/pose/moveLoop'
 import type { View } from '../../core/pose/views'
 import { ticksOfSeconds } from '../../core/time/tempo'
-import type { Stage } from '../../figure/stage'
+import type { Stage } from '../../dancer/stage'
 import { loadStage } from './loadStage'
 import { coloursOf } from './openStage'
 

@@ -1,5 +1,5 @@
-import { LAYERS } from '../../core/moves/move'
-import type { Stage, StageColours } from '../../figure/stage'
+import { LAYERS } from '../../core/body/layers'
+import type { Stage, StageColours } from '../../dancer/stage'
 import { loadStage } from './loadStage'
 
 /** How finely the stage is drawn at the most: more pixels than that cost frames and show nothing. */

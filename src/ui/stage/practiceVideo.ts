@@ -5,8 +5,8 @@ import { type View, viewFacts } from '../../core/pose/views'
 import { type Reel, reelOf } from '../../core/teaching/reel'
 import { secondsOfTicks, type Tempo, ticksOfSeconds } from '../../core/time/tempo'
 import { tick } from '../../core/time/time'
-import { createFrames, type Dancers, seamBefore, trailJoints } from '../../figure/frames'
-import type { Stage, StageColours } from '../../figure/stage'
+import { createFrames, type Dancers, seamBefore, trailJoints } from '../../dancer/frames'
+import type { Stage, StageColours } from '../../dancer/stage'
 import { loadStage } from './loadStage'
 
 /** What the instructor chose for a practice video. */
@@ -40,7 +40,7 @@ export async function filmPractice(
 ): Promise<Blob | undefined> {
   const [{ createStage }, { writeFilm }] = await Promise.all([
     loadStage(),
-    import('../../figure/video'),
+    import('../../dancer/video'),
   ])
   const [width, height] = SIZES[wish.size]
   const reel = reelOf(combination, wish.sides)

@@ -1,5 +1,5 @@
 import type { View } from '../../core/pose/views'
-import type { FrameChoice } from '../../figure/frames'
+import type { FrameChoice } from '../../dancer/frames'
 import { createStore } from '../stores/store'
 
 /** What is chosen on the stage; it stays while one goes from screen to screen. */

@@ -1,6 +1,6 @@
+import type { Layer } from '../../core/body/layers'
 import { mirrorEvent } from '../../core/combination/mirror'
 import * as clips from '../../core/edits/clip'
-import type { Layer } from '../../core/moves/move'
 import { TICKS_PER_COUNT, type Tick, tick } from '../../core/time/time'
 import { removeSelected } from './editing'
 import {

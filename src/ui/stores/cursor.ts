@@ -1,4 +1,4 @@
-import { LAYERS_DOWN } from '../../core/moves/move'
+import { LAYERS_DOWN } from '../../core/body/layers'
 import { HALF_COUNT, slotAt, TICKS_PER_COUNT, tick } from '../../core/time/time'
 import {
   documentOf,

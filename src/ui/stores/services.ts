@@ -8,8 +8,8 @@ import { createHouse, type HouseStore } from '../../storage/house'
 import { createJournal, type Journal } from '../../storage/journal'
 import { type OnKept, type Together, togetherIn } from '../../storage/keeping'
 import { createOwnWords, type OwnWords } from '../../storage/own'
+import type { Teaching } from '../../storage/planning'
 import { type Slots, slotsOrNone } from '../../storage/slots'
-import type { Teaching } from '../../storage/teaching'
 import { type UnsavedOf, unsavedIn, windowAsks, windowLocks } from '../../storage/unsaved'
 import { createJudge, type Judge } from '../../workers/judge'
 import { createPlayDeck, type PlayDeck } from './deck'
@@ -149,7 +149,7 @@ async function openTeaching(
   unsavedOf: UnsavedOf,
   onKept: OnKept,
 ): Promise<Teaching> {
-  const { createTeaching, readTeachingDemo } = await import('../../storage/teaching')
+  const { createTeaching, readTeachingDemo } = await import('../../storage/planning')
   const opened = createTeaching(database, slots, { unsavedOf, now: Date.now, onKept })
   await opened.addDemoOnce(async () => {
     const { default: demo } = await import('../../storage/demo/teaching.json')

@@ -7,7 +7,7 @@ import {
   reversed,
   stepBack,
   stepForward,
-} from '../../core/edits/changes'
+} from '../../core/record/changes'
 
 /** What was changed on a screen whose things other windows change too, and the way back. */
 export interface ChangesMade<T> {

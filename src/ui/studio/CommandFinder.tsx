@@ -1,6 +1,6 @@
 import { Combobox, Modal, TextInput, useCombobox } from '@mantine/core'
 import { useEffect, useMemo, useState } from 'react'
-import { folded } from '../../core/moves/folded'
+import { folded } from '../../core/record/folded'
 import type { Deck } from '../shortcuts/shortcut'
 import { SHORTCUTS } from '../shortcuts/shortcuts'
 import type { Session } from '../stores/session'

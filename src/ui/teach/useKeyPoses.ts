@@ -1,6 +1,6 @@
 import { useMemo } from 'react'
+import type { Layer } from '../../core/body/layers'
 import type { Pass } from '../../core/combination/passes'
-import type { Layer } from '../../core/moves/move'
 import { dancerOf } from '../../core/pose/dancer'
 import type { Pose } from '../../core/pose/joints'
 import { keyPosesOf } from '../../core/pose/keyPoses'

@@ -1,6 +1,6 @@
 import { factsOf } from '../../body/feet'
 import { otherSide, SIDES, type Side } from '../../body/side'
-import { distance } from '../../simulate/floor'
+import { distance } from '../../simulate/landing'
 import type { Danced } from '../../simulate/simulate'
 import { tick } from '../../time/time'
 import { spotIn } from '../rule'

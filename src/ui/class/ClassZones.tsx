@@ -1,6 +1,6 @@
-import type { FloorSession } from '../../core/floor/session'
+import type { FloorSession } from '../../core/class/underWay'
 import classes from './class.module.css'
-import type { FloorKey } from './floorKeys'
+import type { FloorKey } from './classKeys'
 
 interface FloorZonesProps {
   readonly phase: FloorSession['phase']

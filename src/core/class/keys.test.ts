@@ -4,7 +4,7 @@ import { holds } from '../../../tests/holds'
 import { materials, wishesOf } from '../../../tests/teaching'
 import { newPlan } from '../plan/edits'
 import { type ClassKey, stepsFor } from './keys'
-import { beginFloor, drillOf, type FloorSession, floorAfter, restOf } from './session'
+import { beginFloor, drillOf, type FloorSession, floorAfter, restOf } from './underWay'
 
 const plan = newPlan('plan', 'Tuesday', wishesOf('Quick Ember'), materials)
 const begun = beginFloor(plan, { id: 'class', title: 'Tuesday', danced: [] })

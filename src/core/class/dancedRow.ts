@@ -1,7 +1,7 @@
+import type { Layer } from '../body/layers'
 import { otherSide } from '../body/side'
 import { teachTempoOf } from '../combination/combination'
 import type { DancedDrill } from '../diary/diary'
-import type { Layer } from '../moves/move'
 import type { Drill } from '../plan/drill'
 import { layersIn, type Materials, meanLoad, roundOf } from '../plan/material'
 import { drillTitle, phraseNames } from '../plan/totals'

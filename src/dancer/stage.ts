@@ -24,7 +24,7 @@ import {
   Vector2,
   WebGLRenderer,
 } from 'three'
-import type { Layer } from '../core/moves/move'
+import type { Layer } from '../core/body/layers'
 import type { Pose } from '../core/pose/joints'
 import type { View } from '../core/pose/views'
 import { type Body, type BodyColours, createBody } from './body'

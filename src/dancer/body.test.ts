@@ -3,7 +3,7 @@ import { Color, InstancedMesh, Matrix4, Mesh, type MeshLambertMaterial, Vector3 
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../tests/arbitraries'
 import { holds } from '../../tests/holds'
-import { LAYERS } from '../core/moves/move'
+import { LAYERS } from '../core/body/layers'
 import { vocabulary } from '../core/moves/vocabulary'
 import { dancerOf } from '../core/pose/dancer'
 import { JOINTS, jointOf, type Pose } from '../core/pose/joints'

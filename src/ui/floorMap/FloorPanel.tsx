@@ -20,7 +20,7 @@ import { useServices } from '../stores/services'
 import { documentOf, drawnState, type Session, showPreview } from '../stores/session'
 import { useStore } from '../stores/store'
 import { FloorMap, type FloorView } from './FloorMap'
-import classes from './floor.module.css'
+import classes from './floorMap.module.css'
 import { TurnTable, TurnTools } from './Turns'
 
 const ROUNDS = { one: 1, both: 2, four: 4 } as const

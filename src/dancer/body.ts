@@ -12,8 +12,8 @@ import {
   SphereGeometry,
   Vector3,
 } from 'three'
+import type { Layer } from '../core/body/layers'
 import { SIDES } from '../core/body/side'
-import type { Layer } from '../core/moves/move'
 import { type Joint, type Pose, placeOfJoint } from '../core/pose/joints'
 import { BAND_RING, LAST_HIP_RING, RING_COUNT, RING_SIZE, trunkInto } from '../core/pose/trunkShape'
 

@@ -1,12 +1,12 @@
 import { z } from 'zod'
 import { otherSide, type Side, sideWord } from '../body/side'
-import { upgrade } from '../combination/upgrade'
 import { type ClassEntry, DancedDrill, type Verdict } from '../diary/diary'
 import { Drill } from '../plan/drill'
 import type { Materials } from '../plan/material'
 import { notesOf } from '../plan/notes'
 import type { Plan } from '../plan/plan'
 import { MOST_RISE, tempoSteps } from '../plan/tempoSteps'
+import { upgrade } from '../record/upgrade'
 import { clampTempo } from '../time/tempo'
 import { dancedRow } from './dancedRow'
 

@@ -16,7 +16,7 @@ import {
   restOf,
   secondsLeft,
   sidesWords,
-} from './session'
+} from './underWay'
 
 const plan = newPlan('plan', 'Tuesday', wishesOf('Quick Ember', { way: 'phrases' }), materials)
 const begun = beginFloor(plan, { id: 'class', title: 'Tuesday', danced: [] })

@@ -1,4 +1,4 @@
-import type { FloorAction, FloorSession } from './session'
+import type { FloorAction, FloorSession } from './underWay'
 
 /** What a key, a presenter or a zone asks of a class. */
 export type ClassKey =

@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react'
-import type { ClassKey } from '../../core/floor/keys'
+import type { ClassKey } from '../../core/class/keys'
 
 /** What a key or a zone asks: of the class, or of the screen. */
 export type FloorKey = ClassKey | 'full'

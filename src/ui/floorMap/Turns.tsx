@@ -10,7 +10,7 @@ import { NumberField } from '../parts/NumberField'
 import { checkedOf } from '../stores/checked'
 import { change, documentOf, type Session } from '../stores/session'
 import { useStore } from '../stores/store'
-import classes from './floor.module.css'
+import classes from './floorMap.module.css'
 
 /** Every turn: its count, its degrees, where one faces then. */
 export function TurnTable({ session }: { session: Session }) {

@@ -4,7 +4,7 @@ import type { FloorPoint } from '../../core/body/places'
 import { SIDES, type Side } from '../../core/body/side'
 import type { House } from '../../core/house/house'
 import { type Area, classPlaces, type PathPoint, type Round } from '../../core/space/space'
-import classes from './floor.module.css'
+import classes from './floorMap.module.css'
 
 export type FloorView = 'dancer' | 'audience'
 

@@ -1,3 +1,5 @@
+import type { Layer } from '../body/layers'
+import { LAYERS } from '../body/layers'
 import { type Side, sideWord } from '../body/side'
 import {
   type Call,
@@ -8,8 +10,6 @@ import {
   type SpeechSeconds,
 } from '../calling/calls'
 import { type Pass, passAt } from '../combination/passes'
-import type { Layer } from '../moves/move'
-import { LAYERS } from '../moves/move'
 import type { Drill } from '../plan/drill'
 import type { DrillRound } from '../plan/material'
 import { type Rhythm, strokesIn } from '../rhythm/rhythms'

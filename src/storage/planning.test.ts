@@ -4,8 +4,8 @@ import { beforeEach, describe, expect, it } from 'vitest'
 import { demo } from '../../tests/demo'
 import { keepingIn, slots } from '../../tests/slots'
 import { classOn, materials, tuesday, wishesOf } from '../../tests/teaching'
+import { beginFloor, floorAfter } from '../core/class/underWay'
 import { summaryOf } from '../core/findings/summary'
-import { beginFloor, floorAfter } from '../core/floor/session'
 import { vocabulary } from '../core/moves/vocabulary'
 import { newPlan } from '../core/plan/edits'
 import { restoreBackup, writeBackup } from './backup'
@@ -15,7 +15,7 @@ import teachingDemo from './demo/teaching.json'
 import { createHouse } from './house'
 import { togetherIn } from './keeping'
 import { createOwnWords } from './own'
-import { createTeaching, readTeachingDemo } from './teaching'
+import { createTeaching, readTeachingDemo } from './planning'
 
 const plan = newPlan('plan', 'Tuesday', wishesOf('Copper Lantern', { minutes: 30 }), materials)
 const group = { ...tuesday, id: 'g' }

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { upgrade } from '../combination/upgrade'
+import { upgrade } from '../record/upgrade'
 
 const SOUND_VERSION = 1
 

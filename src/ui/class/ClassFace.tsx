@@ -1,12 +1,12 @@
 import { type ReactNode, useEffect, useRef, useState } from 'react'
 import { otherSide, sideWord } from '../../core/body/side'
-import { type Danced, wordsAt } from '../../core/floor/danced'
-import { type FloorMoment, momentOf } from '../../core/floor/drillProgram'
+import { type Danced, wordsAt } from '../../core/class/drillDance'
+import { type FloorMoment, momentOf } from '../../core/class/drillProgram'
 import { layerWord } from '../../core/moves/vocabulary'
 import type { View } from '../../core/pose/views'
 import type { CountWords } from '../../core/teaching/say'
+import { FloorFigure } from './ClassFigure'
 import classes from './class.module.css'
-import { FloorFigure } from './FloorFigure'
 import { finely } from './finely'
 
 /** Where the music is: which part, and ticks into it. */
