@@ -24,7 +24,7 @@ export const anyTeachingHouse = fc
     'call.lead': fc.constantFrom(0, 0.5, 1, 2, 3),
     'call.leadBig': fc.constantFrom(0.5, 1, 2, 4),
   })
-  .map((figures) => settled({ ...USUAL_RULES, figures }))
+  .map((limits) => settled({ ...USUAL_RULES, limits }))
 
 /** A class of three quarters of an hour from one combination of the demo. */
 export const wishesOf = (title: string, more: Partial<PlanWishes> = {}): PlanWishes => ({

@@ -128,10 +128,10 @@ const reported = (finding: Finding): ReportedFinding => ({
 })
 
 function tempoReport(checked: Checked): Pick<Report, 'maxTempo' | 'tempoLimits'> {
-  const { most, limits } = tempoRoom(checked)
+  const { most, obstacles } = tempoRoom(checked)
   return {
     maxTempo: most ?? null,
-    tempoLimits: limits.map(({ most: tempo, finding }) => ({
+    tempoLimits: obstacles.map(({ most: tempo, finding }) => ({
       tempo,
       at: placeText(finding.spot),
       text: findingText(finding),

@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto'
 import { describe, expect, it } from 'vitest'
-import { USUAL_RULES, withFigure } from '../core/house/house'
+import { USUAL_RULES, withLimit } from '../core/house/house'
 import { Database } from './database'
 import { createHouse, readHouse } from './house'
 
@@ -9,7 +9,7 @@ const place = () => {
   const database = new Database(`house-${names++}`)
   return { database, house: createHouse(database, () => {}) }
 }
-const small = withFigure({ ...USUAL_RULES, room: { width: 4, depth: 5 } }, 'landing.side', 0.5)
+const small = withLimit({ ...USUAL_RULES, room: { width: 4, depth: 5 } }, 'landing.side', 0.5)
 
 describe('the house rules', () => {
   it('are the usual ones until some are kept, and then those', async () => {
@@ -20,9 +20,26 @@ describe('the house rules', () => {
     expect(readHouse(JSON.parse(JSON.stringify(small)))).toEqual(small)
   })
 
-  it('of version 1 open unchanged, told in metres', () => {
-    const { units: _, ...rules } = small
-    expect(readHouse({ ...rules, schemaVersion: 1 })).toEqual(small)
+  it.each([
+    [1, {}],
+    [2, { units: 'metres' }],
+  ])('of version %i open unchanged', (schemaVersion, units) => {
+    // As those versions wrote them.
+    const written = {
+      schemaVersion,
+      keepTurns: false,
+      room: { width: 4, depth: 5 },
+      ...units,
+      dancers: 12,
+      staggered: false,
+      heights: { shortest: 1.65, tallest: 1.65 },
+      level: 'intermediate',
+      figure: { height: 1.7, build: 1.1 },
+      figures: { 'landing.side': 0.5 },
+    }
+    expect(readHouse(written)).toEqual({ ...small, dancer: { height: 1.7, build: 1.1 } })
+    const { figure: _, ...without } = written
+    expect(readHouse(without)).toEqual(small)
   })
 
   it('are told to who watches, also when another window changes them', async () => {

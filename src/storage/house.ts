@@ -19,8 +19,21 @@ export interface HouseStore {
   readonly watch: (changed: () => void) => () => void
 }
 
-/** Older records of the house are brought up step by step: version 1 told all lengths in metres. */
-const UPGRADES: readonly Upgrade[] = [{ from: 1, up: (record) => ({ ...record, units: 'metres' }) }]
+/**
+ * Older records of the house are brought up step by step: version 1 told all lengths in metres,
+ * version 2 called the limits figures, and the dancer that is drawn a figure.
+ */
+const UPGRADES: readonly Upgrade[] = [
+  { from: 1, up: (record) => ({ ...record, units: 'metres' }) },
+  {
+    from: 2,
+    up: ({ figures, figure, ...others }) => ({
+      ...others,
+      limits: figures,
+      ...(figure !== undefined && { dancer: figure }),
+    }),
+  },
+]
 
 /**
  * Reads a record of house rules, of this version or an older one.

@@ -1,7 +1,7 @@
 import { existsSync, readdirSync, readFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { describe, expect, it } from 'vitest'
-import { FIGURES } from '../../src/core/house/limits'
+import { LIMITS } from '../../src/core/house/limits'
 
 const ROOT = join(import.meta.dirname, '..', '..')
 const DOCS = [
@@ -54,7 +54,7 @@ describe('the documents', () => {
           .trim()
           .split(' ')
           .map(Number),
-      ).toContain(FIGURES[id].usual)
+      ).toContain(LIMITS[id].usual)
     }
   })
 })

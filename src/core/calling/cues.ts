@@ -17,8 +17,8 @@ export interface Cue {
 }
 
 /** Counts before its event by which a cue is over (model 11, house figures). */
-export const leadOf = (kind: CueKind, { figures }: House): number =>
-  figures[kind === 'layer' || kind === 'accent' ? 'call.lead' : 'call.leadBig']
+export const leadOf = (kind: CueKind, { limits }: House): number =>
+  limits[kind === 'layer' || kind === 'accent' ? 'call.lead' : 'call.leadBig']
 
 const turnsAt = ({ danced }: Simulation, pass: Pass): ReadonlySet<string> =>
   new Set(

@@ -25,7 +25,7 @@ import { reaches } from './rules/reaches'
 import { space } from './rules/space'
 import { turns } from './rules/turns'
 import { isItsOwnMirror, onBothSides } from './sides'
-import type { Limit, TempoRule } from './tempoRule'
+import type { TempoLimit, TempoRule } from './tempoRule'
 
 const RULES: readonly Rule[] = [
   ...FAULT_RULES,
@@ -115,7 +115,7 @@ export function checkCombination(
 function findOn(danceable: Danceable): readonly Found[] {
   const found: Found[] = RULES.flatMap((rule) => [...rule.check(danceable)])
   const { tempo } = danceable
-  for (const limit of limitsOf(danceable, tempo)) found.push(limit.found(tempo))
+  for (const limit of tempoLimitsOf(danceable, tempo)) found.push(limit.found(tempo))
   return onceEach(found)
 }
 
@@ -133,6 +133,6 @@ export function danceablesOf(
 }
 
 /** Everything that needs time, below a tempo. */
-export function limitsOf(danceable: Danceable, below: number): readonly Limit[] {
-  return TEMPO_RULES.flatMap((rule) => [...rule.limits(danceable, below)])
+export function tempoLimitsOf(danceable: Danceable, below: number): readonly TempoLimit[] {
+  return TEMPO_RULES.flatMap((rule) => [...rule.tempoLimits(danceable, below)])
 }

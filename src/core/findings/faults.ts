@@ -38,7 +38,7 @@ export function faultsOf(
     return onceEach([
       ...FAULT_RULES.flatMap((rule) => [...rule.check(asked)]),
       ...FAULT_TEMPO_RULES.flatMap((rule) =>
-        [...rule.limits(asked, tempo)].map((limit) => limit.found(tempo)),
+        [...rule.tempoLimits(asked, tempo)].map((limit) => limit.found(tempo)),
       ),
     ])
   }

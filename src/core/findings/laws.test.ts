@@ -9,13 +9,13 @@ import { Combination, type Event } from '../combination/combination'
 import { mirror } from '../combination/mirror'
 import { leaveFinding, takeUpFinding } from '../edits/leave'
 import { spreadTurn, toFourWalls } from '../edits/turns'
-import { settled, USUAL_HOUSE, USUAL_RULES, withFigure } from '../house/house'
+import { settled, USUAL_HOUSE, USUAL_RULES, withLimit } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
 import { simulate } from '../simulate/simulate'
 import { turnsOf } from '../simulate/turns'
 import { COUNT, tick } from '../time/time'
 import { whatOf } from '../writing/search'
-import { checkCombination, danceablesOf, limitsOf } from './check'
+import { checkCombination, danceablesOf, tempoLimitsOf } from './check'
 import { type Finding, severityOf } from './finding'
 import { tempoRoom } from './tempoLimits'
 
@@ -90,15 +90,15 @@ describe('what only hangs on time', () => {
   it('is not there at the highest tempo that is said, and is just above it', () => {
     holds(
       fc.property(anyCombination(), (any) => {
-        const { most, limits } = tempoRoom(check(any))
+        const { most, obstacles } = tempoRoom(check(any))
         const tempoFindings = (tempo: number) =>
-          danceablesOf(check({ ...any, tempo })).flatMap((one) => limitsOf(one, tempo))
+          danceablesOf(check({ ...any, tempo })).flatMap((one) => tempoLimitsOf(one, tempo))
         if (most !== undefined) expect(tempoFindings(most)).toEqual([])
         if (most !== undefined && most < 220)
           expect(tempoFindings(most + 1).length).toBeGreaterThan(0)
-        const tempos = limits.map((limit) => limit.most)
+        const tempos = obstacles.map((one) => one.most)
         expect(tempos).toEqual([...tempos].sort((a, b) => a - b))
-        expect(limits.length).toBeLessThanOrEqual(3)
+        expect(obstacles.length).toBeLessThanOrEqual(3)
       }),
       { numRuns: 150, seed: 412 },
     )
@@ -218,23 +218,23 @@ describe('the house', () => {
       checkCombination(written, vocabulary, settled(rules)).findings.map(({ code }) => code)
     expect(codes(USUAL_RULES, wide)).not.toContain('feet.too-fast')
     expect(
-      codes(withFigure(USUAL_RULES, 'quick.eitherFoot', 0.55), { ...wide, tempo: 220 }),
+      codes(withLimit(USUAL_RULES, 'quick.eitherFoot', 0.55), { ...wide, tempo: 220 }),
     ).not.toEqual(codes(USUAL_RULES, { ...wide, tempo: 220 }))
     expect(codes({ ...USUAL_RULES, room: { width: 2, depth: 2 } }, wide)).toContain('space.room')
     expect(codes({ ...USUAL_RULES, dancers: 200 }, wide)).toContain('space.room')
-    const far = simulate(wide, vocabulary, settled(withFigure(USUAL_RULES, 'landing.side', 0.9)))
+    const far = simulate(wide, vocabulary, settled(withLimit(USUAL_RULES, 'landing.side', 0.9)))
     expect(far.danced[0]?.after.feet.R.place.right).toBeCloseTo(-0.11 + 0.9)
     const arms = combination([[on('arms', '1', { kind: 'arms', R: 'crown', L: 'crown' })]], {
       tempo: 200,
     })
     expect(codes(USUAL_RULES, arms)).toContain('arms.far')
-    expect(codes(withFigure(USUAL_RULES, 'palm.crown.up', 0), arms)).not.toContain('arms.far')
+    expect(codes(withLimit(USUAL_RULES, 'palm.crown.up', 0), arms)).not.toContain('arms.far')
     expect(
-      withFigure(withFigure(USUAL_RULES, 'landing.side', 0.9), 'landing.side', undefined),
+      withLimit(withLimit(USUAL_RULES, 'landing.side', 0.9), 'landing.side', undefined),
     ).toEqual(USUAL_RULES)
-    expect(
-      settled({ ...USUAL_RULES, figures: { 'landing.side': 99 } }).figures['landing.side'],
-    ).toBe(1)
+    expect(settled({ ...USUAL_RULES, limits: { 'landing.side': 99 } }).limits['landing.side']).toBe(
+      1,
+    )
   })
 
   it('that keeps its turns keeps them in every combination', () => {

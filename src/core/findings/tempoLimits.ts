@@ -1,12 +1,12 @@
 import type { Tempo } from '../time/tempo'
-import { type Checked, danceablesOf, limitsOf } from './check'
+import { type Checked, danceablesOf, tempoLimitsOf } from './check'
 import type { Finding } from './finding'
 
 const SLOWEST = 40
 const FASTEST = 220
 
 /** What stops a combination from going faster, and above which tempo. */
-interface TempoLimit {
+interface TempoObstacle {
   /** The highest whole tempo without it; below 40 where no tempo is slow enough. */
   readonly most: number
   readonly finding: Finding
@@ -16,7 +16,7 @@ export interface TempoRoom {
   /** The highest tempo without any tempo finding, 40 to 220; undefined where none is slow enough. */
   readonly most: Tempo | undefined
   /** What limits it first, second and third. */
-  readonly limits: readonly TempoLimit[]
+  readonly obstacles: readonly TempoObstacle[]
 }
 
 const SHOWN = 3
@@ -25,22 +25,22 @@ const SHOWN = 3
 export function tempoRoom(checked: Checked): TempoRoom {
   const found = danceablesOf(checked)
     .flatMap((danceable) =>
-      limitsOf(danceable, FASTEST + 1).map(({ most, found: at }) => ({
+      tempoLimitsOf(danceable, FASTEST + 1).map(({ most, found: at }) => ({
         most,
         finding: { ...at(Math.max(most + 1, 1)), side: danceable.side } as Finding,
       })),
     )
     .sort((a, b) => a.most - b.most)
-  const limits: TempoLimit[] = []
+  const obstacles: TempoObstacle[] = []
   const seen = new Set<string>()
   for (const { most, finding } of found) {
     // A later limit of the same event is the same trouble.
     const key = finding.events[0] ?? finding.spot.phrase
     if (seen.has(key)) continue
     seen.add(key)
-    limits.push({ most: Math.floor(most), finding })
-    if (limits.length === SHOWN) break
+    obstacles.push({ most: Math.floor(most), finding })
+    if (obstacles.length === SHOWN) break
   }
-  const first = limits[0]?.most ?? FASTEST
-  return { most: first < SLOWEST ? undefined : Math.min(FASTEST, first), limits }
+  const first = obstacles[0]?.most ?? FASTEST
+  return { most: first < SLOWEST ? undefined : Math.min(FASTEST, first), obstacles }
 }

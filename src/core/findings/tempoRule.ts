@@ -3,7 +3,7 @@ import type { Found } from './finding'
 import type { Danceable } from './rule'
 
 /** Something that needs a time: fine up to a tempo, found above it. */
-export interface Limit {
+export interface TempoLimit {
   /** The highest tempo at which it is not found, not rounded; 0 where no tempo is slow enough. */
   readonly most: number
   /** The finding as it reads at a tempo above that. */
@@ -14,7 +14,7 @@ export interface Limit {
 export interface TempoRule {
   readonly id: string
   /** Only the limits below a tempo: the others are no finding there. */
-  readonly limits: (danceable: Danceable, below: number) => Iterable<Limit>
+  readonly tempoLimits: (danceable: Danceable, below: number) => Iterable<TempoLimit>
 }
 
 /** Sums in binary fractions must not make a finding of what just fits. */

@@ -54,7 +54,7 @@ export function levelForm(
 ): LevelForm {
   const vocabulary = vocabularyFor(combination, base)
   const own = combination.level ?? house.level
-  const limit = house.figures[`load.limit.${level}`]
+  const limit = house.limits[`load.limit.${level}`]
   const check = (one: Combination) => checkCombination(one, base, house)
   let now: Combination = { ...combination, level }
   let checked = check(now)

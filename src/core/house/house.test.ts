@@ -2,24 +2,24 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { holds } from '../../../tests/holds'
 import { ArmPlace, compassOffset, palmAt } from '../body/places'
-import { HOUSE_VERSION, HouseRules, settled, USUAL_HOUSE, USUAL_RULES, withFigure } from './house'
+import { HOUSE_VERSION, HouseRules, settled, USUAL_HOUSE, USUAL_RULES, withLimit } from './house'
 import { lengthIn, metresOf, rangeIn } from './lengths'
-import { FIGURE_GROUPS, FIGURES, FigureId } from './limits'
+import { LIMIT_GROUPS, LIMITS, LimitId } from './limits'
 
-const anyFigure = fc.constantFrom(...FigureId.options)
+const anyFigure = fc.constantFrom(...LimitId.options)
 
 describe('a house figure', () => {
-  it.each(FigureId.options)('%s has words, a group, and is usually inside its own range', (id) => {
-    const { words, usual, least, most } = FIGURES[id]
+  it.each(LimitId.options)('%s has words, a group, and is usually inside its own range', (id) => {
+    const { words, usual, least, most } = LIMITS[id]
     expect(words.length).toBeGreaterThan(3)
-    expect(FIGURE_GROUPS[id.split('.')[0] ?? '']).toBeDefined()
+    expect(LIMIT_GROUPS[id.split('.')[0] ?? '']).toBeDefined()
     expect(usual).toBeGreaterThanOrEqual(least)
     expect(usual).toBeLessThanOrEqual(most)
-    expect(USUAL_HOUSE.figures[id]).toBe(usual)
+    expect(USUAL_HOUSE.limits[id]).toBe(usual)
   })
 
   it('has its own words inside its group, so that no two can be taken for each other', () => {
-    const said = FigureId.options.map((id) => `${id.split('.')[0]} ${FIGURES[id].words}`)
+    const said = LimitId.options.map((id) => `${id.split('.')[0]} ${LIMITS[id].words}`)
     expect(new Set(said).size).toBe(said.length)
   })
 
@@ -30,16 +30,16 @@ describe('a house figure', () => {
         anyFigure,
         fc.double({ min: -1e4, max: 1e4, noNaN: true }),
         (id, other, value) => {
-          const { usual, least, most } = FIGURES[id]
-          const changed = withFigure(USUAL_RULES, id, value)
+          const { usual, least, most } = LIMITS[id]
+          const changed = withLimit(USUAL_RULES, id, value)
           expect(HouseRules.parse(JSON.parse(JSON.stringify(changed)))).toEqual(
             JSON.parse(JSON.stringify(changed)),
           )
-          const { figures } = settled(changed)
-          expect(figures[id]).toBe(Math.min(most, Math.max(least, value)) || 0)
-          if (other !== id) expect(figures[other]).toBe(FIGURES[other].usual)
-          expect(withFigure(changed, id, undefined)).toEqual(USUAL_RULES)
-          expect(withFigure(changed, id, usual)).toEqual(USUAL_RULES)
+          const { limits } = settled(changed)
+          expect(limits[id]).toBe(Math.min(most, Math.max(least, value)) || 0)
+          if (other !== id) expect(limits[other]).toBe(LIMITS[other].usual)
+          expect(withLimit(changed, id, undefined)).toEqual(USUAL_RULES)
+          expect(withLimit(changed, id, usual)).toEqual(USUAL_RULES)
         },
       ),
       { numRuns: 300, seed: 451 },
@@ -48,12 +48,12 @@ describe('a house figure', () => {
 
   it('moves the arm or the hip it is about, and the other side with it', () => {
     for (const place of ArmPlace.options) {
-      const house = settled(withFigure(USUAL_RULES, `palm.${place}.right`, 33))
+      const house = settled(withLimit(USUAL_RULES, `palm.${place}.right`, 33))
       expect(palmAt('R', place, house.palms).right).toBeCloseTo(0.33)
       expect(palmAt('L', place, house.palms).right).toBeCloseTo(-0.33)
       expect(palmAt('R', place, USUAL_HOUSE.palms)).toEqual(palmAt('R', place))
     }
-    const wide = settled(withFigure(USUAL_RULES, 'compass.hips.side', 20))
+    const wide = settled(withLimit(USUAL_RULES, 'compass.hips.side', 20))
     expect(compassOffset('hips', 'R', wide.compass).right).toBeCloseTo(0.2)
     expect(compassOffset('hips', 'L', wide.compass).right).toBeCloseTo(-0.2)
     expect(compassOffset('ribs', 'R', wide.compass)).toEqual(compassOffset('ribs', 'R'))
@@ -64,7 +64,7 @@ describe('a house figure', () => {
       { ...USUAL_RULES, room: { width: 0, depth: 6 } },
       { ...USUAL_RULES, dancers: 1.5 },
       { ...USUAL_RULES, heights: { shortest: 1.6, tallest: 4 } },
-      { ...USUAL_RULES, figures: { 'no.figure': 1 } },
+      { ...USUAL_RULES, limits: { 'no.limit': 1 } },
       { ...USUAL_RULES, schemaVersion: HOUSE_VERSION + 1 },
     ])
       expect(HouseRules.safeParse(bad).success).toBe(false)

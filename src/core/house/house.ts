@@ -2,16 +2,16 @@ import { z } from 'zod'
 import { ArmPlace, type CompassReach, type Palms } from '../body/places'
 import { DancerLevel, USUAL_LEVEL } from '../combination/combination'
 import { Units } from './lengths'
-import { FIGURES, FigureId, PALM_WAYS } from './limits'
+import { LIMITS, LimitId, PALM_WAYS } from './limits'
 
-export const HOUSE_VERSION = 2
+export const HOUSE_VERSION = 3
 
 /** The dancer all places on the floor and of the arms are written for, in metres (model 4). */
 export const MODEL_HEIGHT = 1.65
 
 const Height = z.number().min(0.9).max(2.3)
 
-/** How a studio works: its room and its class, its rules, and the figures it has changed. */
+/** How a studio works: its room and its class, its rules, and the limits it has changed. */
 export const HouseRules = z
   .object({
     schemaVersion: z.literal(HOUSE_VERSION),
@@ -30,13 +30,13 @@ export const HouseRules = z
     heights: z.object({ shortest: Height, tallest: Height }).readonly(),
     /** For combinations that name no level. */
     level: DancerLevel,
-    /** The dancing figure: its height in metres, and how broad it is, 1 being usual. */
-    figure: z
+    /** The dancer that is drawn: height in metres, and how broad, 1 being usual. */
+    dancer: z
       .object({ height: Height, build: z.number().min(0.8).max(1.3) })
       .readonly()
       .default({ height: MODEL_HEIGHT, build: 1 }),
-    /** Only the figures that were changed. */
-    figures: z.partialRecord(FigureId, z.number()).readonly(),
+    /** Only the limits that were changed. */
+    limits: z.partialRecord(LimitId, z.number()).readonly(),
   })
   .readonly()
 export type HouseRules = z.infer<typeof HouseRules>
@@ -50,8 +50,8 @@ export const USUAL_RULES: HouseRules = {
   staggered: false,
   heights: { shortest: MODEL_HEIGHT, tallest: MODEL_HEIGHT },
   level: USUAL_LEVEL,
-  figure: { height: MODEL_HEIGHT, build: 1 },
-  figures: {},
+  dancer: { height: MODEL_HEIGHT, build: 1 },
+  limits: {},
 }
 
 /** Where a foot lands: metres, and factors for small and large steps (model 4). */
@@ -72,69 +72,69 @@ export interface Landing {
   readonly large: number
 }
 
-/** House rules with every figure filled in: what the core computes by. */
-export interface House extends Omit<HouseRules, 'figures'> {
-  readonly figures: Readonly<Record<FigureId, number>>
+/** House rules with every limit filled in: what the core computes by. */
+export interface House extends Omit<HouseRules, 'limits'> {
+  readonly limits: Readonly<Record<LimitId, number>>
   readonly landing: Landing
   readonly palms: Palms
   readonly compass: Readonly<Record<'hips' | 'ribs', CompassReach>>
 }
 
-/** Fills in what was not changed; a figure out of its range is taken to the nearest end. */
+/** Fills in what was not changed; a limit out of its range is taken to the nearest end. */
 export function settled(rules: HouseRules): House {
-  const figures = Object.fromEntries(
-    FigureId.options.map((id) => {
-      const { usual, least, most } = FIGURES[id]
-      return [id, Math.min(most, Math.max(least, rules.figures[id] ?? usual))]
+  const limits = Object.fromEntries(
+    LimitId.options.map((id) => {
+      const { usual, least, most } = LIMITS[id]
+      return [id, Math.min(most, Math.max(least, rules.limits[id] ?? usual))]
     }),
-  ) as Record<FigureId, number>
+  ) as Record<LimitId, number>
   return {
     ...rules,
-    figures,
-    landing: landingIn(figures),
-    palms: palmsIn(figures),
-    compass: { hips: reachIn(figures, 'hips'), ribs: reachIn(figures, 'ribs') },
+    limits,
+    landing: landingIn(limits),
+    palms: palmsIn(limits),
+    compass: { hips: reachIn(limits, 'hips'), ribs: reachIn(limits, 'ribs') },
   }
 }
 
-type AllFigures = Readonly<Record<FigureId, number>>
+type AllLimits = Readonly<Record<LimitId, number>>
 
-const palmsIn = (figures: AllFigures): Palms =>
+const palmsIn = (limits: AllLimits): Palms =>
   Object.fromEntries(
     ArmPlace.options.map((place) => [
       place,
-      PALM_WAYS.map((way) => figures[`palm.${place}.${way}`]),
+      PALM_WAYS.map((way) => limits[`palm.${place}.${way}`]),
     ]),
   ) as unknown as Palms
 
-const reachIn = (figures: AllFigures, part: 'hips' | 'ribs'): CompassReach => ({
-  side: figures[`compass.${part}.side`],
-  forward: figures[`compass.${part}.forward`],
-  back: figures[`compass.${part}.back`],
+const reachIn = (limits: AllLimits, part: 'hips' | 'ribs'): CompassReach => ({
+  side: limits[`compass.${part}.side`],
+  forward: limits[`compass.${part}.forward`],
+  back: limits[`compass.${part}.back`],
 })
 
-const landingIn = (figures: Readonly<Record<FigureId, number>>): Landing => ({
-  together: figures['landing.together'],
-  side: figures['landing.side'],
-  ahead: figures['landing.ahead'],
-  ownSide: figures['landing.ownSide'],
-  diagonal: figures['landing.diagonal'],
-  crossAhead: figures['landing.crossAhead'],
-  crossPast: figures['landing.crossPast'],
-  stance: figures['landing.stance'],
-  jumpOut: figures['landing.jumpOut'],
-  middle: figures['landing.middle'],
-  wrongSide: figures['landing.wrongSide'],
-  tooFar: figures['landing.tooFar'],
-  small: figures['landing.small'],
-  large: figures['landing.large'],
+const landingIn = (limits: Readonly<Record<LimitId, number>>): Landing => ({
+  together: limits['landing.together'],
+  side: limits['landing.side'],
+  ahead: limits['landing.ahead'],
+  ownSide: limits['landing.ownSide'],
+  diagonal: limits['landing.diagonal'],
+  crossAhead: limits['landing.crossAhead'],
+  crossPast: limits['landing.crossPast'],
+  stance: limits['landing.stance'],
+  jumpOut: limits['landing.jumpOut'],
+  middle: limits['landing.middle'],
+  wrongSide: limits['landing.wrongSide'],
+  tooFar: limits['landing.tooFar'],
+  small: limits['landing.small'],
+  large: limits['landing.large'],
 })
 
 export const USUAL_HOUSE: House = settled(USUAL_RULES)
 
-/** Changes one figure; without a value it is the usual one again. */
-export function withFigure(rules: HouseRules, id: FigureId, value: number | undefined): HouseRules {
-  const { [id]: _, ...others } = rules.figures
-  const same = value === undefined || value === FIGURES[id].usual
-  return { ...rules, figures: same ? others : { ...others, [id]: value } }
+/** Changes one limit; without a value it is the usual one again. */
+export function withLimit(rules: HouseRules, id: LimitId, value: number | undefined): HouseRules {
+  const { [id]: _, ...others } = rules.limits
+  const same = value === undefined || value === LIMITS[id].usual
+  return { ...rules, limits: same ? others : { ...others, [id]: value } }
 }

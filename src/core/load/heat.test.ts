@@ -10,7 +10,7 @@ it('every count of every pass has its heat, said for the tick the cursor stands 
   holds(
     fc.property(anyCombination(), (combination) => {
       const checked = checkCombination(combination, vocabulary)
-      const limit = checked.house.figures[`load.limit.${checked.level}`]
+      const limit = checked.house.limits[`load.limit.${checked.level}`]
       for (const pass of checked.lead.passes) {
         const heat = heatOf(checked, pass.index)
         expect(heat.map(({ count }) => count)).toEqual(

@@ -20,7 +20,7 @@ interface Loaded {
 
 /** How hard each count of a pass is. */
 export function heatOf({ loads, level, house }: Loaded, pass: number): readonly Heat[] {
-  const limit = house.figures[`load.limit.${level}`]
+  const limit = house.limits[`load.limit.${level}`]
   return loads
     .filter((one) => one.pass === pass)
     .map((one) => ({ count: one.count, share: one.total / limit, words: loadWords(one, limit) }))

@@ -69,8 +69,8 @@ function mostRepeats(
       const all = drills.reduce((sum, one) => sum + one.risks[risk] * one.drill.sides.length, 0)
       const inClass =
         LEAST_REPEATS +
-        Math.floor(Math.max(0, house.figures[`risk.class.${risk}`] - least[risk]) / all)
-      const inDrill = Math.floor(house.figures[`risk.drill.${risk}`] / each)
+        Math.floor(Math.max(0, house.limits[`risk.class.${risk}`] - least[risk]) / all)
+      const inDrill = Math.floor(house.limits[`risk.drill.${risk}`] / each)
       return Math.min(most, Math.max(LEAST_REPEATS, Math.min(inClass, inDrill)))
     }, MOST_REPEATS),
   )
@@ -146,9 +146,9 @@ function freeRunIn(
   const most = Risk.options.reduce((fewest, risk) => {
     const own = risks[risk] * one.sides.length
     if (own === 0) return fewest
-    const { figures } = materials.house
-    const inClass = (figures[`risk.class.${risk}`] - strain[risk]) / own
-    return Math.min(fewest, Math.floor(Math.min(inClass, figures[`risk.drill.${risk}`] / own)))
+    const { limits } = materials.house
+    const inClass = (limits[`risk.class.${risk}`] - strain[risk]) / own
+    return Math.min(fewest, Math.floor(Math.min(inClass, limits[`risk.drill.${risk}`] / own)))
   }, MOST_FREE_RUNS)
   let repeats = Math.min(most, 1 + Math.floor((spare - first) / each))
   if (repeats < 1) return undefined

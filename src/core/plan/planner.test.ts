@@ -84,12 +84,12 @@ describe('a plan of any combinations and wishes', () => {
       const { drills, over } = planClass(wishes, materials)
       expect(over).toBe(0)
       expect(secondsOfAll([...drills], materials)).toBe(wishes.minutes * 60)
-      const { figures } = materials.house
+      const { limits } = materials.house
       for (const drill of drills) {
         const { R, L } = countsPerSide(drill, materials)
         expect(R).toBe(L)
-        const usual = figures['plan.talk']
-        const shown = figures['plan.talkNew']
+        const usual = limits['plan.talk']
+        const shown = limits['plan.talkNew']
         const isShown = drill.kind === 'feet' || drill.kind === 'alone'
         // A layer on the feet is new there where it was not danced alone before.
         const least = isShown ? shown : drill.kind === 'on-feet' ? Math.min(usual, shown) : usual

@@ -48,7 +48,7 @@ export function planClass(
 ): Proposal {
   const all = wishes.combinations.flatMap((id) => materials.find(id) ?? [])
   const combinations = all.map(({ combination }) => combination)
-  const limit = materials.house.figures[`load.limit.${wishes.level}`]
+  const limit = materials.house.limits[`load.limit.${wishes.level}`]
   const teachings = new Map(all.map((one) => [one, teachingOf(one, wishes, limit)]))
   const ways = all.map((material) => {
     const way =

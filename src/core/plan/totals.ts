@@ -45,7 +45,7 @@ export function totalsOf({ wishes, drills }: Plan, materials: Materials): PlanTo
   let strain: Risks = NO_RISKS
   const remarks: PlanRemark[] = []
   const cap = (scope: 'drill' | 'class') => (risk: Risk) =>
-    materials.house.figures[`risk.${scope}.${risk}`]
+    materials.house.limits[`risk.${scope}.${risk}`]
   for (const drill of drills) {
     const own = countsPerSide(drill, materials)
     for (const side of SIDES) counts[side] += own[side]

@@ -23,7 +23,7 @@ const of = (one: Combination) => {
 const unitsFor = (one: Combination, way: 'phrases' | 'layers', more: Partial<PlanWishes> = {}) => {
   const material = of(one)
   const wishes = { ...wishesOf('Copper Lantern', more), combinations: [one.id] }
-  const limit = USUAL_HOUSE.figures[`load.limit.${wishes.level}`]
+  const limit = USUAL_HOUSE.limits[`load.limit.${wishes.level}`]
   return unitsOf(material, way, teachingOf(material, wishes, limit)).map(
     ({ kind, phrases, layers }) =>
       `${kind} ${phrases.join('+') || 'all'} ${layers.filter((layer) => layer !== 'feet').join('+')}`.trim(),

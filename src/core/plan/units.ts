@@ -13,8 +13,8 @@ import type { PlanWishes, Seen } from './plan'
 export type Unit = Omit<Drill, 'id' | 'repeats' | 'locked'>
 
 /** Whole seconds of talk before a drill (model 10, house figures): something new takes longer to show. */
-export const talkOf = ({ figures }: House, isNew = false): number =>
-  Math.round(figures[isNew ? 'plan.talkNew' : 'plan.talk'])
+export const talkOf = ({ limits }: House, isNew = false): number =>
+  Math.round(limits[isNew ? 'plan.talkNew' : 'plan.talk'])
 
 /** A way of teaching, and why it suits. */
 export interface Proposed {

@@ -74,7 +74,7 @@ function always(
     { numRuns: RUNS, seed },
   )
 }
-const RUNS = Number(process.env.FIGURE_RUNS ?? 120)
+const RUNS = Number(process.env.LIMIT_RUNS ?? 120)
 
 const sub = (a: Point, b: Point): Point => [a[0] - b[0], a[1] - b[1], a[2] - b[2]]
 const dot = (a: Point, b: Point) => a[0] * b[0] + a[1] * b[1] + a[2] * b[2]

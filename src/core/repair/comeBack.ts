@@ -44,7 +44,7 @@ export function comeBack(
   vocabulary: Vocabulary,
   house: House,
 ): readonly ComeBack[] {
-  const near = house.figures['join.travel']
+  const near = house.limits['join.travel']
   const { switches } = footJoins(simulate(combination, vocabulary, house), vocabulary)
   const awayOf = (one: Combination): number => {
     const danced = simulate(one, vocabulary, house)

@@ -36,7 +36,7 @@ export function* endings(search: Search, goal: RepairGoal, node: Node): Generato
       ? through(search.stances, node.other, actions.map(mirrorFootAction))
       : FALLEN
     if (lead < 0 || (search.hasKept && other < 0)) continue
-    const cost = house.figures[`repair.link${counts}`]
+    const cost = house.limits[`repair.link${counts}`]
     if (meets(search, goal, node, lead)) yield done([{ kind: 'link', counts, foot, cost }])
   }
 }

@@ -36,14 +36,14 @@ function exhaustive(written: Combination, goal: RepairGoal, most: number): numbe
     ),
   )
   const turned = written.order.map((_, pass): FeetEdit[] => [
-    { kind: 'other-side', pass, cost: house.figures['repair.otherSide'] },
+    { kind: 'other-side', pass, cost: house.limits['repair.otherSide'] },
   ])
   const links: FeetEdit[] =
     goal === 'faults'
       ? []
       : (['R', 'L'] as const).flatMap((foot) =>
           ([1, 2, 4] as const).map((counts): FeetEdit => {
-            return { kind: 'link', counts, foot, cost: house.figures[`repair.link${counts}`] }
+            return { kind: 'link', counts, foot, cost: house.limits[`repair.link${counts}`] }
           }),
         )
   // Making one occurrence its own phrase is left out: it makes the sets too many, and only dearer.

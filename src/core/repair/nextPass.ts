@@ -21,7 +21,7 @@ export function* steps(search: Search, node: Node): Generator<Node> {
   const from = node.pass === 0 ? -pickupTicks(combination) : 0
   const to = isLast && pickup?.each ? counts * TICKS_PER_COUNT - pickupTicks(combination) : NO_END
   const known = node.chosen.get(phrase)
-  const { figures } = house
+  const { limits } = house
   const all = search.tables.get(phrase)?.behaviours ?? []
   // The first round of a search knows no entries yet: ask, so that they are noted.
   const ways: readonly (Behaviour | undefined)[] = all.length > 0 ? all : [undefined]
@@ -38,10 +38,10 @@ export function* steps(search: Search, node: Node): Generator<Node> {
     if (!behaviour || lead < 0 || (search.hasKept && other < 0)) return undefined
     const isNew = own || behaviour !== known
     const own_: OrderEdit[] = own
-      ? [{ kind: 'own-phrase', pass: node.pass, cost: figures['repair.ownPhrase'] }]
+      ? [{ kind: 'own-phrase', pass: node.pass, cost: limits['repair.ownPhrase'] }]
       : []
     const turned: OrderEdit[] = flips
-      ? [{ kind: 'other-side', pass: node.pass, cost: figures['repair.otherSide'] }]
+      ? [{ kind: 'other-side', pass: node.pass, cost: limits['repair.otherSide'] }]
       : []
     const changed = isNew
       ? behaviour.edits.map((edit) => ({ ...edit, phrase, ...(own && { pass: node.pass }) }))
@@ -108,7 +108,7 @@ function leastFrom(search: Search, pass: number, stance: Stance): number {
   if (known !== undefined) return known
   const table = search.tables.get(entry.phrase)
   const times = combination.order.filter(({ phrase }) => phrase === entry.phrase).length
-  const turned = hundredths(house.figures['repair.otherSide'])
+  const turned = hundredths(house.limits['repair.otherSide'])
   let best = Number.POSITIVE_INFINITY
   let isUnknown = false
   for (const flips of [false, true]) {

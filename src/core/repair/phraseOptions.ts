@@ -53,7 +53,7 @@ function itemsOf(phrase: Phrase, vocabulary: Vocabulary): readonly Item[] {
 export function placesOf(
   phrase: Phrase,
   vocabulary: Vocabulary,
-  { figures }: House,
+  { limits }: House,
 ): readonly Place[] {
   const items = itemsOf(phrase, vocabulary)
   const last = items.findLast(({ action }) => action.primitive !== 'hold')
@@ -62,7 +62,7 @@ export function placesOf(
     rank: 1,
     options: [
       asWritten(item),
-      ...(!item.event.kept && item.at >= 0 ? changes(item, items, item === last, figures) : []),
+      ...(!item.event.kept && item.at >= 0 ? changes(item, items, item === last, limits) : []),
     ],
   }))
   const free = freeCounts(phrase, items)
@@ -74,7 +74,7 @@ export function placesOf(
       empty,
       ...SIDES.map((foot): Option => {
         const action: FootAction = { primitive: 'close', foot }
-        const cost = figures['repair.insert']
+        const cost = limits['repair.insert']
         return {
           cost: hundredths(cost),
           edit: { kind: 'insert', at, to: [action], cost },
@@ -98,7 +98,7 @@ function changes(
   item: Item,
   items: readonly Item[],
   isLast: boolean,
-  figures: House['figures'],
+  figures: House['limits'],
 ): readonly Option[] {
   const { at, action, event, step } = item
   const { primitive, foot } = action

@@ -38,8 +38,8 @@ export function prepare(combination: Combination, vocabulary: Vocabulary, house:
   const stances = createStances()
   const ticksIn = (seconds: number) => ticksOfSeconds(seconds, combination.tempo) - 1e-9
   const close = {
-    sameFoot: ticksIn(house.figures['quick.sameFoot']),
-    eitherFoot: ticksIn(house.figures['quick.eitherFoot']),
+    sameFoot: ticksIn(house.limits['quick.sameFoot']),
+    eitherFoot: ticksIn(house.limits['quick.eitherFoot']),
   }
   const tables = new Map(
     combination.phrases.map((phrase): [string, Table] => [

@@ -94,21 +94,21 @@ export const endPlaces = (simulation: Simulation): Places =>
   courseOf(simulation).at(-1)?.after ?? startPlaces(simulation.combination.start)
 
 /** How long the body takes from where it is to where something starts, in seconds (model 5). */
-export function reachSeconds(from: Places, to: Partial<Places>, { figures, palms }: House): number {
+export function reachSeconds(from: Places, to: Partial<Places>, { limits, palms }: House): number {
   let seconds = 0
-  const steps = figures['reach.compass']
+  const steps = limits['reach.compass']
   if (to.hips) seconds = Math.max(seconds, compassSteps(from.hips, to.hips) * steps)
   if (to.ribs) seconds = Math.max(seconds, compassSteps(from.ribs, to.ribs) * steps)
   if (to.gaze) {
     const degrees = headWay(GAZE_ANGLES[from.gaze], GAZE_ANGLES[to.gaze])
-    seconds = Math.max(seconds, (degrees / 90) * figures['reach.gaze'])
+    seconds = Math.max(seconds, (degrees / 90) * limits['reach.gaze'])
   }
   if (to.arms)
     for (const side of SIDES) {
       const there = to.arms[side]
       if (!there || there === from.arms[side]) continue
       const metres = palmWay(palmAt(side, from.arms[side], palms), palmAt(side, there, palms))
-      const takes = Math.max(figures['reach.armLeast'], metres * figures['reach.armMetre'])
+      const takes = Math.max(limits['reach.armLeast'], metres * limits['reach.armMetre'])
       seconds = Math.max(seconds, takes)
     }
   return seconds

@@ -186,7 +186,7 @@ export interface ArmReach {
 export function armReach(simulation: Simulation): ArmReach {
   const { house, combination, danced } = simulation
   const tall = house.heights.tallest / MODEL_HEIGHT
-  const margin = house.figures['space.armMargin']
+  const margin = house.limits['space.armMargin']
   const runs = courseOf(simulation).filter(({ event }) => event.layer === 'arms')
   const best = { sideways: 0, deep: 0, sidewaysEvent: -1, deepEvent: -1 }
   const look = (arms: ReturnType<typeof startPlaces>['arms'], facing: number, event: number) => {
@@ -228,17 +228,17 @@ export interface ClassFit {
 
 /** How many dancers, in rows, can dance something that takes this much floor (model 8). */
 export function classFit(area: Area, house: House): ClassFit {
-  const { room, staggered, figures } = house
+  const { room, staggered, limits } = house
   const along = (size: number, taken: number, apart: number) =>
     taken > size ? 0 : Math.floor((size - taken) / apart + 1e-9) + 1
-  const columns = along(room.width, widthOf(area), figures['space.sideways'])
-  const rows = along(room.depth, depthOf(area), figures['space.deep'])
+  const columns = along(room.width, widthOf(area), limits['space.sideways'])
+  const rows = along(room.depth, depthOf(area), limits['space.deep'])
   if (columns === 0 || rows === 0) return { fit: 0, columns: 0, rows: 0 }
   // A staggered row stands half a place further; without the room for that it loses one.
   const shifted = along(
-    room.width - figures['space.sideways'] / 2,
+    room.width - limits['space.sideways'] / 2,
     widthOf(area),
-    figures['space.sideways'],
+    limits['space.sideways'],
   )
   const second = staggered ? shifted : columns
   const fit = Math.ceil(rows / 2) * columns + Math.floor(rows / 2) * second
@@ -247,8 +247,8 @@ export function classFit(area: Area, house: House): ClassFit {
 
 /** Where the dancers of a class stand in the room, from its middle: rows from the front, as full as they go. */
 export function classPlaces(house: House): readonly FloorPoint[] {
-  const { room, dancers, staggered, figures } = house
-  const [apart, deep] = [figures['space.sideways'], figures['space.deep']]
+  const { room, dancers, staggered, limits } = house
+  const [apart, deep] = [limits['space.sideways'], limits['space.deep']]
   const across = Math.max(1, Math.floor(room.width / apart))
   const rows = Math.ceil(dancers / across)
   const perRow = Math.ceil(dancers / rows)

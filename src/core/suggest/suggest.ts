@@ -64,7 +64,7 @@ export function suggestMoves(
     const fresh = newFindings(checked, after)
     if (fresh.some((finding) => severityOf(finding) === 'fault')) return []
     const doubts = fresh.filter((finding) => severityOf(finding) !== 'note')
-    const limit = house.figures[`load.limit.${after.level}`]
+    const limit = house.limits[`load.limit.${after.level}`]
     const load = loadAt(after, gap)
     const over = load > limit ? 6 : 0
     const suggestion: Suggestion = {
@@ -161,7 +161,7 @@ function reasonsFor(
     const seconds = secondsOfTicks(event.length, combination.tempo)
     if (move.kind !== 'texture')
       reasons.push(
-        `${seconds.toFixed(1)} s for ${(move.fastest_s * house.figures['reach.ofFastest']).toFixed(1)}`,
+        `${seconds.toFixed(1)} s for ${(move.fastest_s * house.limits['reach.ofFastest']).toFixed(1)}`,
       )
     const family = move.families.find((one) => combination.families.includes(one))
     if (family) reasons.push(family)

@@ -11,7 +11,7 @@ import type { Stage } from '../../dancer/stage'
 import { FlatStage } from '../stage/FlatFigure'
 import { drawFlat } from '../stage/flatDrawing'
 import { openStage } from '../stage/openStage'
-import { figureNow } from '../stores/figure'
+import { dancerNow } from '../stores/dancer'
 import { useStore } from '../stores/store'
 import classes from './class.module.css'
 
@@ -38,7 +38,7 @@ const PLAIN = { both: false, trails: false, next: false } as const
 
 /** The figure, large and alone, in the view that goes with how the instructor stands. */
 export function FloorFigure({ material, layers, view, moment, isDancing }: FloorFigureProps) {
-  const { scale, build } = useStore(figureNow, (s) => s)
+  const { scale, build } = useStore(dancerNow, (s) => s)
   const canvas = useRef<HTMLCanvasElement>(null)
   const flat = useRef<SVGGElement>(null)
   const [stage, setStage] = useState<Stage>()

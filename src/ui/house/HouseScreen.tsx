@@ -2,9 +2,9 @@ import { ActionIcon, Button, NativeSelect, Switch, TextInput } from '@mantine/co
 import { IconArrowBackUp } from '@tabler/icons-react'
 import { useState } from 'react'
 import { DancerLevel } from '../../core/combination/combination'
-import { type HouseRules, USUAL_RULES, withFigure } from '../../core/house/house'
+import { type HouseRules, USUAL_RULES, withLimit } from '../../core/house/house'
 import { lengthIn, metresOf, rangeIn, Units } from '../../core/house/lengths'
-import { FIGURE_GROUPS, FIGURES, FigureId, unitAfter } from '../../core/house/limits'
+import { LIMIT_GROUPS, LIMITS, LimitId, unitAfter } from '../../core/house/limits'
 import { changedLike } from '../../core/record/changes'
 import { folded } from '../../core/record/folded'
 import { NumberField } from '../parts/NumberField'
@@ -33,14 +33,14 @@ export function HouseScreen() {
   const set = <K extends keyof HouseRules>(key: K, value: HouseRules[K]) =>
     save(RULE_WORDS[key] ?? key, (now) => ({ ...now, [key]: value }))
   const words = folded(query).split(/\s+/)
-  const found = FigureId.options.filter((id) => {
-    const text = folded(`${FIGURES[id].words} ${FIGURE_GROUPS[groupOf(id)]} ${id}`)
+  const found = LimitId.options.filter((id) => {
+    const text = folded(`${LIMITS[id].words} ${LIMIT_GROUPS[groupOf(id)]} ${id}`)
     return words.every((word) => text.includes(word))
   })
-  const groups = Object.keys(FIGURE_GROUPS).filter((group) =>
+  const groups = Object.keys(LIMIT_GROUPS).filter((group) =>
     found.some((id) => groupOf(id) === group),
   )
-  const { room, heights, figure, units } = rules
+  const { room, heights, dancer, units } = rules
   return (
     <main className={classes.house}>
       <div className={classes.top}>
@@ -93,8 +93,8 @@ export function HouseScreen() {
           label="Dancing figure, tall"
           {...BODY}
           units={units}
-          value={figure.height}
-          onCommit={(height) => set('figure', { ...figure, height })}
+          value={dancer.height}
+          onCommit={(height) => set('dancer', { ...dancer, height })}
         />
         <NativeSelect
           label="Dancing figure, build"
@@ -103,9 +103,9 @@ export function HouseScreen() {
             { value: '1', label: 'usual' },
             { value: '1.15', label: 'broad' },
           ]}
-          value={String(figure.build)}
+          value={String(dancer.build)}
           onChange={({ currentTarget }) =>
-            set('figure', { ...figure, build: Number(currentTarget.value) })
+            set('dancer', { ...dancer, build: Number(currentTarget.value) })
           }
         />
         <NativeSelect
@@ -143,35 +143,33 @@ export function HouseScreen() {
         <Button
           variant="default"
           size="compact-md"
-          disabled={Object.keys(rules.figures).length === 0}
-          onClick={() => set('figures', USUAL_RULES.figures)}
+          disabled={Object.keys(rules.limits).length === 0}
+          onClick={() => set('limits', USUAL_RULES.limits)}
         >
           All as usual again
         </Button>
       </div>
       {groups.map((group) => (
-        <section key={group} aria-label={FIGURE_GROUPS[group]}>
-          <h3>{FIGURE_GROUPS[group]}</h3>
+        <section key={group} aria-label={LIMIT_GROUPS[group]}>
+          <h3>{LIMIT_GROUPS[group]}</h3>
           {MANY.has(group) && query === '' && !opened.has(group) ? (
             <Button
               variant="default"
               size="compact-sm"
               onClick={() => setOpened(new Set([...opened, group]))}
             >
-              Show {FigureId.options.filter((id) => groupOf(id) === group).length} figures
+              Show {LimitId.options.filter((id) => groupOf(id) === group).length} figures
             </Button>
           ) : (
-            <div className={classes.figures}>
+            <div className={classes.limits}>
               {found
                 .filter((id) => groupOf(id) === group)
                 .map((id) => (
-                  <FigureField
+                  <LimitField
                     key={id}
                     id={id}
-                    value={rules.figures[id]}
-                    onChange={(value) =>
-                      save(FIGURES[id].words, (now) => withFigure(now, id, value))
-                    }
+                    value={rules.limits[id]}
+                    onChange={(value) => save(LIMITS[id].words, (now) => withLimit(now, id, value))}
                   />
                 ))}
             </div>
@@ -187,17 +185,17 @@ const RULE_WORDS: Partial<Record<keyof HouseRules, string>> = {
   room: 'the room',
   dancers: 'the number of dancers',
   heights: 'the heights',
-  figure: 'the dancing figure',
+  dancer: 'the dancing figure',
   level: 'the level',
   staggered: 'the rows',
   keepTurns: 'keeping turns',
-  figures: 'all figures as usual',
+  limits: 'all figures as usual',
 }
 
 /** Groups too long to lie open. */
 const MANY: ReadonlySet<string> = new Set(['palm'])
 
-const groupOf = (id: FigureId): string => id.split('.')[0] ?? ''
+const groupOf = (id: LimitId): string => id.split('.')[0] ?? ''
 
 /** Metres that can be meant, and how far an arrow goes. */
 const ROOM = { least: 1, most: 100, step: 0.5 } as const
@@ -231,16 +229,16 @@ function LengthField({ label, value, least, most, step, units, onCommit }: Lengt
   )
 }
 
-interface FigureFieldProps {
-  readonly id: FigureId
+interface LimitFieldProps {
+  readonly id: LimitId
   readonly value: number | undefined
   readonly onChange: (value: number | undefined) => void
 }
 
-function FigureField({ id, value, onChange }: FigureFieldProps) {
-  const { words, unit, usual, least, most } = FIGURES[id]
+function LimitField({ id, value, onChange }: LimitFieldProps) {
+  const { words, unit, usual, least, most } = LIMITS[id]
   return (
-    <div className={classes.figure} data-changed={value !== undefined}>
+    <div className={classes.limit} data-changed={value !== undefined}>
       <NumberField
         allowDecimal
         label={words}

@@ -32,7 +32,7 @@ export function LevelPanel({ session }: { session: Session }) {
   const checked = checkedOf(document)
   const { loads, level, house } = checked
   const [wanted, setWanted] = useState<DancerLevel>(level)
-  const limit = house.figures[`load.limit.${wanted}`]
+  const limit = house.limits[`load.limit.${wanted}`]
   return (
     <section className={classes.panel} aria-label="Level and tempo">
       <h2 className={`display ${classes.head}`}>How hard it is</h2>
@@ -186,7 +186,7 @@ function LevelVersion({ session, level }: { session: Session; level: DancerLevel
 function TempoLimits({ session }: { session: Session }) {
   const document = useDeferredValue(useStore(session, documentOf))
   const checked = checkedOf(document)
-  const { most, limits } = useMemo(() => tempoRoom(checked), [checked])
+  const { most, obstacles } = useMemo(() => tempoRoom(checked), [checked])
   return (
     <>
       <p className={classes.quiet} data-most-tempo={most}>
@@ -197,7 +197,7 @@ function TempoLimits({ session }: { session: Session }) {
             : `Up to ${most} nothing is hurried.`}
       </p>
       <ol className={classes.limits}>
-        {limits.map(({ most: tempo, finding }) => (
+        {obstacles.map(({ most: tempo, finding }) => (
           <li key={`${finding.code}${finding.spot.pass}${finding.spot.at}`}>
             <button type="button" onClick={() => goTo(session, document, finding)}>
               <b className="counts">{spotText(finding.spot)}</b>{' '}

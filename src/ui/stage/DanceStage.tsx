@@ -14,8 +14,8 @@ import { createFrames, type Frames, type Seam, seamBefore, trailJoints } from '.
 import type { Stage } from '../../dancer/stage'
 import { useFrames } from '../play/useFrames'
 import { simulationFrom } from '../stores/checked'
+import { dancerNow } from '../stores/dancer'
 import type { PlayDeck } from '../stores/deck'
-import { figureNow } from '../stores/figure'
 import { scrubbed } from '../stores/scrub'
 import { useStore } from '../stores/store'
 import { FlatStage } from './FlatFigure'
@@ -44,7 +44,7 @@ const FLAT_CHOICE = { both: false, trails: false, next: false } as const
 export function DanceStage(props: DanceStageProps) {
   const { combination, side, at, layers, only, onOnly, deck } = props
   const choice = useStore(stageChoice, (s) => s)
-  const { scale, build } = useStore(figureNow, (s) => s)
+  const { scale, build } = useStore(dancerNow, (s) => s)
   const dancers = useMemo(() => {
     const made: Partial<Record<Side, Dancer>> = {}
     const of = (one: Side) => {

@@ -13,11 +13,11 @@ export const balance: Rule = {
     for (const foot of SIDES) {
       const isUp = ({ feet, weight }: BodyState) => weight !== foot && feet[foot].contact === 'air'
       for (const { from, to } of stretches(danced, isUp, length))
-        yield* long(danceable, from, to, 'air', house.figures['balance.air'], foot)
+        yield* long(danceable, from, to, 'air', house.limits['balance.air'], foot)
     }
     for (const { from, to, steps } of stretches(danced, isOnToes, length)) {
       const walking = steps > 0
-      const most = house.figures[walking ? 'balance.toesWalking' : 'balance.toes']
+      const most = house.limits[walking ? 'balance.toesWalking' : 'balance.toes']
       yield* long(danceable, from, to, walking ? 'toes-walking' : 'toes', most)
     }
   },

@@ -9,8 +9,8 @@ import { secondsAtTempo, type TempoRule, tempoFor } from '../tempoRule'
 /** Arms that are sent farther than a palm gets in the time (model 8). */
 export const farArms: TempoRule = {
   id: 'far-arms',
-  *limits({ simulation, house }, below) {
-    const most = house.figures['reach.armSpeed']
+  *tempoLimits({ simulation, house }, below) {
+    const most = house.limits['reach.armSpeed']
     const tall = house.heights.tallest / MODEL_HEIGHT
     let lastEnd = 0
     for (const run of courseOf(simulation)) {

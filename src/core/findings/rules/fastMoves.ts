@@ -8,8 +8,8 @@ import { secondsAtTempo, type TempoRule, tempoFor } from '../tempoRule'
 /** Moves with less time than they can be danced well in (model 8). */
 export const fastMoves: TempoRule = {
   id: 'fast-moves',
-  *limits({ simulation, house }, below) {
-    const share = house.figures['reach.ofFastest']
+  *tempoLimits({ simulation, house }, below) {
+    const share = house.limits['reach.ofFastest']
     for (const pass of simulation.passes)
       for (const event of pass.events) {
         const move = event.what.kind === 'move' && simulation.vocabulary.find(event.what.move)

@@ -2,19 +2,19 @@ import { factsOf } from '../../body/feet'
 import { COUNT_IN_TICKS } from '../../simulate/course'
 import type { Danced } from '../../simulate/simulate'
 import { spotIn } from '../rule'
-import { type Limit, secondsAtTempo, type TempoRule, tempoFor } from '../tempoRule'
+import { secondsAtTempo, type TempoLimit, type TempoRule, tempoFor } from '../tempoRule'
 
 /** Turns of more than one support carries, or faster than a level can (model 8). */
 export const fastTurns: TempoRule = {
   id: 'fast-turns',
-  *limits({ simulation, house, level }, below) {
-    const mostDegrees = house.figures[`turn.oneSupport.${level}`]
-    const mostSpeed = house.figures[`turn.speed.${level}`]
+  *tempoLimits({ simulation, house, level }, below) {
+    const mostDegrees = house.limits[`turn.oneSupport.${level}`]
+    const mostSpeed = house.limits[`turn.speed.${level}`]
     /** From one landing to the next: what turns in between, and the largest part of it. */
     let from = -COUNT_IN_TICKS
     let degrees = 0
     let largest: Danced | undefined
-    const close = (to: number): Limit | undefined => {
+    const close = (to: number): TempoLimit | undefined => {
       const turned = largest
       if (!turned) return undefined
       const place = { spot: spotIn(turned.pass, turned.at, 'feet'), events: [turned.event.id] }

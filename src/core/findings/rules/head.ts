@@ -24,7 +24,7 @@ export const head: Rule = {
   *check({ simulation, house }) {
     const rolls = courseOf(simulation).filter(({ move }) => move && rollsHead(move))
     if (rolls.length === 0) return
-    const most = house.figures['head.rolls']
+    const most = house.limits['head.rolls']
     const starts: { at: number; run: Run }[] = []
     for (const run of rolls) {
       const where = { spot: spotOf(run.pass, run.event), events: [run.event.id] }

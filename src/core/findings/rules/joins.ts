@@ -103,6 +103,6 @@ function* floor(
     }
   }
   const away = endsAway(simulation, foot.switches)
-  if (Math.hypot(away.right, away.forward) > house.figures['join.travel'])
+  if (Math.hypot(away.right, away.forward) > house.limits['join.travel'])
     yield { code: 'join.place', ...away, after: foot.switches ? 'both' : 'round', ...where }
 }

@@ -14,7 +14,7 @@ import { type Rule, spotIn, spotOf } from '../rule'
 export const load: Rule = {
   id: 'load',
   *check({ simulation, house, level, tempo }) {
-    const limit = house.figures[`load.limit.${level}`]
+    const limit = house.limits[`load.limit.${level}`]
     const over = new Map<number, CountLoad[]>()
     for (const one of loadsOf(simulation, tempo))
       if (one.total > limit + 1e-9) over.set(one.pass, [...(over.get(one.pass) ?? []), one])
@@ -34,7 +34,7 @@ export const load: Rule = {
         events: remedy.events,
       }
     }
-    yield* risks(simulation, (risk) => house.figures[`risk.drill.${risk}`])
+    yield* risks(simulation, (risk) => house.limits[`risk.drill.${risk}`])
   },
 }
 

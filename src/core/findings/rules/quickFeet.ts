@@ -4,13 +4,13 @@ import { distance } from '../../simulate/landing'
 import type { Danced } from '../../simulate/simulate'
 import { tick } from '../../time/time'
 import { spotIn } from '../rule'
-import { type Limit, secondsAtTempo, type TempoRule, tempoFor } from '../tempoRule'
+import { secondsAtTempo, type TempoLimit, type TempoRule, tempoFor } from '../tempoRule'
 
 /** Landings that follow each other too soon, and strides too wide for the time (model 8). */
 export const quickFeet: TempoRule = {
   id: 'quick-feet',
-  *limits({ simulation, house }, below) {
-    const { figures } = house
+  *tempoLimits({ simulation, house }, below) {
+    const { limits } = house
     const landed: Record<Side, number> = { R: -Infinity, L: -Infinity }
     let before = simulation.start
     for (const danced of simulation.danced) {
@@ -23,13 +23,13 @@ export const quickFeet: TempoRule = {
         const eitherGap = at - last
         // Two on one tick clash, which is said elsewhere.
         if (eitherGap > 0) {
-          const sameMost = tempoFor(sameGap, figures['quick.sameFoot'])
-          const eitherMost = tempoFor(eitherGap, figures['quick.eitherFoot'])
+          const sameMost = tempoFor(sameGap, limits['quick.sameFoot'])
+          const eitherMost = tempoFor(eitherGap, limits['quick.eitherFoot'])
           const isSame = sameMost <= eitherMost
           if (Math.min(sameMost, eitherMost) < below)
             yield tooFast(danced, isSame ? same : undefined, isSame ? sameGap : eitherGap, [
-              figures[isSame ? 'quick.sameFoot' : 'quick.eitherFoot'],
-              figures[isSame ? 'quick.sameFootFault' : 'quick.eitherFootFault'],
+              limits[isSame ? 'quick.sameFoot' : 'quick.eitherFoot'],
+              limits[isSame ? 'quick.sameFootFault' : 'quick.eitherFootFault'],
             ])
           const { foot } = action
           if (foot && last > -Infinity) {
@@ -37,7 +37,7 @@ export const quickFeet: TempoRule = {
               distance(after.feet[foot].place, after.feet[otherSide[foot]].place),
               distance(after.feet[foot].place, before.feet[foot].place),
             )
-            const [stride, time] = [figures['quick.stride'], figures['quick.strideTime']]
+            const [stride, time] = [limits['quick.stride'], limits['quick.strideTime']]
             const most = metres > stride ? 0 : tempoFor(eitherGap, (metres * time) / stride)
             if (most < below) yield wide(danced, metres, eitherGap, most, stride, time)
           }
@@ -59,7 +59,7 @@ function tooFast(
   foot: Side | undefined,
   gap: number,
   [least, fault]: readonly [number, number],
-): Limit {
+): TempoLimit {
   const { action } = danced
   return {
     most: tempoFor(gap, least),
@@ -85,7 +85,7 @@ const wide = (
   most: number,
   stride: number,
   time: number,
-): Limit => ({
+): TempoLimit => ({
   most,
   found: (tempo) => {
     const seconds = secondsAtTempo(gap, tempo)

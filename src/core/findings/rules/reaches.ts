@@ -3,12 +3,12 @@ import type { Vocabulary } from '../../moves/vocabulary'
 import { courseOf, type Run, reachSeconds } from '../../simulate/course'
 import { isThere, type Places, placesNeeded } from '../../simulate/places'
 import { spotOf } from '../rule'
-import { type Limit, secondsAtTempo, type TempoRule, tempoFor } from '../tempoRule'
+import { secondsAtTempo, type TempoLimit, type TempoRule, tempoFor } from '../tempoRule'
 
 /** Paths whose start can't be reached in the time there is (model 5). */
 export const reaches: TempoRule = {
   id: 'reaches',
-  *limits({ simulation, house }, below) {
+  *tempoLimits({ simulation, house }, below) {
     const { vocabulary } = simulation
     for (const run of courseOf(simulation)) {
       if (run.reach) {
@@ -38,7 +38,7 @@ const noTime = (
   seconds: number,
   ticks: number,
   vocabulary: Vocabulary,
-): Limit => ({
+): TempoLimit => ({
   most: ticks === 0 ? 0 : tempoFor(ticks, seconds),
   found: (tempo) => ({
     code: 'layer.no-time',

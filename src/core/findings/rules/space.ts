@@ -37,7 +37,7 @@ export const space: Rule = {
     const reach = armReach(simulation)
     const arms = courseOf(simulation).filter(({ event }) => event.layer === 'arms')
     for (const way of ['sideways', 'deep'] as const) {
-      const half = house.figures[`space.${way}`] / 2
+      const half = house.limits[`space.${way}`] / 2
       if (house.dancers < 2 || reach[way] <= half + TOLERANCE) continue
       const run = arms[reach[`${way}Event`]]
       yield {

@@ -3,7 +3,7 @@ import type { Combination, Event, Phrase } from '../../combination/combination'
 import { nameOf } from '../../combination/names'
 import type { Edit } from '../../edits/edit'
 import * as edits from '../../edits/edits'
-import { type Checked, danceablesOf, limitsOf } from '../../findings/check'
+import { type Checked, danceablesOf, tempoLimitsOf } from '../../findings/check'
 import type { Finding } from '../../findings/finding'
 import { easierOf } from '../../findings/rules/load'
 import { sameSide } from '../../forms/sameSide'
@@ -57,7 +57,7 @@ export function* easier(one: Case): Generator<Try> {
 export function* slower({ combination, checked, finding }: Case): Generator<Try> {
   const limits = danceablesOf(checked)
     .filter(({ side }) => side === finding.side)
-    .flatMap((danceable) => limitsOf(danceable, combination.tempo))
+    .flatMap((danceable) => tempoLimitsOf(danceable, combination.tempo))
     .filter(({ found }) => {
       const { code, events } = found(combination.tempo)
       return code === finding.code && events[0] === finding.events[0]
