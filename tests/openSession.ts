@@ -4,7 +4,7 @@ import { vocabulary } from '../src/core/moves/vocabulary'
 import { readSheet } from '../src/core/sheet/readSheet'
 import { writeSheet } from '../src/core/sheet/writeSheet'
 import type { Combinations, Stored } from '../src/storage/combinations'
-import type { Deck } from '../src/ui/shortcuts/shortcut'
+import type { KeyScope } from '../src/ui/shortcuts/shortcut'
 import { press } from '../src/ui/shortcuts/shortcuts'
 import { documentOf, openSession, type Session } from '../src/ui/stores/session'
 
@@ -85,7 +85,7 @@ let ids = 0
 export const newId = () => `n${ids++}`
 
 /** What a screen does for the keys; it notes the panel it was asked for. */
-export const deck: Deck & { panel: string | undefined } = {
+export const deck: KeyScope & { panel: string | undefined } = {
   panel: undefined,
   newId,
   findCommand: () => {},

@@ -13,7 +13,7 @@ import { Database } from './database'
 import { createHouse } from './house'
 import { togetherIn } from './keeping'
 import { createOwnWords } from './own'
-import { createTeaching } from './planning'
+import { createPlanning } from './planning'
 
 let names = 0
 const place = () => {
@@ -29,7 +29,7 @@ const place = () => {
     own: createOwnWords(database, () => {}),
     house: createHouse(database, () => {}),
     together: togetherIn(database),
-    teaching: createTeaching(
+    planning: createPlanning(
       database,
       slots(),
       keepingIn(slots(), () => 1),
@@ -118,7 +118,7 @@ describe('a backup', () => {
 
   it('comes back whole or not at all, wherever the writing breaks', async () => {
     await here.house.save({ ...USUAL_RULES, dancers: 7 })
-    await here.teaching.spoken.save({
+    await here.planning.spoken.save({
       text: 'Drop',
       samples: Float32Array.from([0, 0.5]),
       rate: 16_000,

@@ -18,7 +18,7 @@ import { OwnEntry, SPOKEN_VERSION, type SpokenRow } from './database'
 import { type HouseStore, readHouse } from './house'
 import type { Together } from './keeping'
 import type { OwnWords } from './own'
-import type { Teaching } from './planning'
+import type { Planning } from './planning'
 import type { Records } from './records'
 
 const BACKUP_VERSION = 1
@@ -64,7 +64,7 @@ export interface Kept {
   readonly combinations: Combinations
   readonly own: OwnWords
   readonly house: HouseStore
-  readonly teaching: Teaching
+  readonly planning: Planning
   readonly together: Together
 }
 
@@ -76,7 +76,7 @@ export async function writeBackup({
   combinations,
   own,
   house,
-  teaching,
+  planning,
 }: Kept): Promise<Uint8Array> {
   const files: Record<string, Uint8Array> = {}
   const taken = new Set<string>()
@@ -91,10 +91,10 @@ export async function writeBackup({
   const { rules } = await house.get()
   files[HOUSE_PATH] = strToU8(`${JSON.stringify(rules, null, 2)}\n`)
   for (const [kind, path] of Object.entries(TEACHING_PATHS)) {
-    const { all } = await teaching[kind as keyof typeof TEACHING_PATHS].list()
+    const { all } = await planning[kind as keyof typeof TEACHING_PATHS].list()
     files[path] = strToU8(`${JSON.stringify(all, null, 2)}\n`)
   }
-  const words = (await teaching.spoken.list()).map(asText)
+  const words = (await planning.spoken.list()).map(asText)
   files[SPOKEN_PATH] = strToU8(`${JSON.stringify(words, null, 2)}\n`)
   const manifest: z.infer<typeof Manifest> = {
     kind: 'molten-sway-backup',
@@ -199,7 +199,7 @@ export async function restoreBackup(
 async function readFile(
   path: string,
   text: string,
-  { own, house, teaching }: Kept,
+  { own, house, planning }: Kept,
 ): Promise<Write | undefined> {
   switch (path) {
     case OWN_PATH:
@@ -207,13 +207,13 @@ async function readFile(
     case HOUSE_PATH:
       return readHouseFile(text, house)
     case SPOKEN_PATH:
-      return readSpoken(text, teaching)
+      return readSpoken(text, planning)
     case TEACHING_PATHS.plans:
-      return readRecords(path, text, teaching.plans, readPlan, 'plans')
+      return readRecords(path, text, planning.plans, readPlan, 'plans')
     case TEACHING_PATHS.classes:
-      return readRecords(path, text, teaching.classes, readClass, 'classes')
+      return readRecords(path, text, planning.classes, readClass, 'classes')
     case TEACHING_PATHS.groups:
-      return readRecords(path, text, teaching.groups, readGroup, 'groups')
+      return readRecords(path, text, planning.groups, readGroup, 'groups')
     default:
       return undefined
   }
@@ -373,7 +373,7 @@ const asText = ({ samples, ...word }: SpokenRow): z.infer<typeof SpokenText> => 
   samples: Array.from(samples, (x) => Math.round(Math.max(-1, Math.min(1, x)) * 32_767)),
 })
 
-function readSpoken(text: string, { spoken }: Teaching): Write {
+function readSpoken(text: string, { spoken }: Planning): Write {
   const words = SpokenText.array().safeParse(parsed(text))
   if (!words.success) throw new Error('The spoken words in it can’t be read.')
   const rows = words.data.map(({ samples, ...word }) => ({

@@ -57,13 +57,13 @@ export const RecordRow = z.object({
 export type RecordRow = z.infer<typeof RecordRow>
 
 /** A class under way, as the floor writes it down. */
-export const FloorRow = z.object({
+export const UnderWayRow = z.object({
   id: z.string(),
   /** Goes up with every step: of two notes the higher one is the newer. */
   step: z.int().nonnegative(),
   record: z.record(z.string(), z.unknown()),
 })
-export type FloorRow = z.infer<typeof FloorRow>
+export type UnderWayRow = z.infer<typeof UnderWayRow>
 
 export const SPOKEN_VERSION = 1
 
@@ -97,7 +97,7 @@ export class Database extends Dexie {
   readonly classes!: Table<RecordRow, string>
   readonly groups!: Table<RecordRow, string>
   readonly spoken!: Table<SpokenRow, string>
-  readonly floors!: Table<FloorRow, string>
+  readonly floors!: Table<UnderWayRow, string>
 
   constructor(name = 'molten-sway') {
     super(name)

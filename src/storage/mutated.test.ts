@@ -19,7 +19,7 @@ import { Database } from './database'
 import { createHouse } from './house'
 import { togetherIn } from './keeping'
 import { createOwnWords } from './own'
-import { createTeaching } from './planning'
+import { createPlanning } from './planning'
 
 const SEED = Number(process.env.SEED ?? 2400)
 /** What one file may take, on a machine that is busy with other tests. */
@@ -150,7 +150,7 @@ describe('files that are damaged', () => {
         }),
         own: createOwnWords(database, () => {}),
         house: createHouse(database, () => {}),
-        teaching: createTeaching(
+        planning: createPlanning(
           database,
           store,
           keepingIn(store, () => 1),

@@ -4,18 +4,18 @@ import { beforeEach, describe, expect, it } from 'vitest'
 import { demo } from '../../tests/demo'
 import { keepingIn, slots } from '../../tests/slots'
 import { classOn, materials, tuesday, wishesOf } from '../../tests/teaching'
-import { beginFloor, floorAfter } from '../core/class/underWay'
+import { afterAction, beginClass } from '../core/class/underWay'
 import { summaryOf } from '../core/findings/summary'
 import { vocabulary } from '../core/moves/vocabulary'
 import { newPlan } from '../core/plan/edits'
 import { restoreBackup, writeBackup } from './backup'
 import { createCombinations } from './combinations'
 import { Database } from './database'
-import teachingDemo from './demo/teaching.json'
+import planningDemo from './demo/planning.json'
 import { createHouse } from './house'
 import { togetherIn } from './keeping'
 import { createOwnWords } from './own'
-import { createTeaching, readTeachingDemo } from './planning'
+import { createPlanning, readPlanningDemo } from './planning'
 
 const plan = newPlan('plan', 'Tuesday', wishesOf('Copper Lantern', { minutes: 30 }), materials)
 const group = { ...tuesday, id: 'g' }
@@ -36,7 +36,7 @@ const place = (full = false) => {
     own: createOwnWords(database, () => {}),
     house: createHouse(database, () => {}),
     together: togetherIn(database),
-    teaching: createTeaching(
+    planning: createPlanning(
       database,
       store,
       keepingIn(store, () => 7),
@@ -51,7 +51,7 @@ beforeEach(() => {
 
 describe('plans, classes and groups', () => {
   it('are kept, changed, taken out and had back', async () => {
-    const { plans } = here.teaching
+    const { plans } = here.planning
     await plans.put(plan)
     expect(await plans.get('plan')).toEqual(plan)
     expect(await plans.change('plan', (now) => ({ ...now, title: 'Later' }))).toMatchObject({
@@ -66,8 +66,8 @@ describe('plans, classes and groups', () => {
   })
 
   it('lose nothing when two windows change one at the same time', async () => {
-    const { classes } = here.teaching
-    const other = createTeaching(
+    const { classes } = here.planning
+    const other = createPlanning(
       here.database,
       here.store,
       keepingIn(here.store, () => 8),
@@ -82,10 +82,10 @@ describe('plans, classes and groups', () => {
   })
 
   it('are saved by the next window when a tab is closed in the middle of a change', async () => {
-    await here.teaching.plans.put(plan)
-    await here.teaching.classes.put(entry)
+    await here.planning.plans.put(plan)
+    await here.planning.classes.put(entry)
     const closing = new Database(here.database.name)
-    const last = createTeaching(
+    const last = createPlanning(
       closing,
       here.store,
       keepingIn(here.store, () => 9, { window: 'closing' }),
@@ -102,24 +102,24 @@ describe('plans, classes and groups', () => {
       'fulfilled',
     )
     // Another window that is still there takes nothing of it.
-    expect(await here.teaching.recover()).toBe(0)
+    expect(await here.planning.recover()).toBe(0)
     const open = (window: string) =>
-      createTeaching(
+      createPlanning(
         here.database,
         here.store,
         keepingIn(here.store, () => 10, { window, areGone: true }),
       )
     expect(await open('next').recover()).toBe(2)
-    expect(await here.teaching.plans.get('plan')).toMatchObject({ title: 'One and two' })
-    expect(await here.teaching.classes.get('c')).toMatchObject({ next: 'Hips' })
+    expect(await here.planning.plans.get('plan')).toMatchObject({ title: 'One and two' })
+    expect(await here.planning.classes.get('c')).toMatchObject({ next: 'Hips' })
     expect(await open('third').recover()).toBe(0)
   })
 
   it('are saved to the last letter where earlier ones were still being stored', async () => {
     let clock = 10
-    await here.teaching.classes.put(entry)
+    await here.planning.classes.put(entry)
     const closing = new Database(here.database.name)
-    const last = createTeaching(
+    const last = createPlanning(
       closing,
       here.store,
       keepingIn(here.store, () => clock++, { window: 'closing' }),
@@ -133,7 +133,7 @@ describe('plans, classes and groups', () => {
     clock += 1000
     closing.close()
     await Promise.allSettled(later)
-    const next = createTeaching(
+    const next = createPlanning(
       here.database,
       here.store,
       keepingIn(here.store, () => clock++, { window: 'next', areGone: true }),
@@ -143,13 +143,13 @@ describe('plans, classes and groups', () => {
   })
 
   it('leave no notes when they are stored, and old notes never go over what is newer', async () => {
-    await here.teaching.plans.put(plan)
-    await here.teaching.plans.change('plan', (now) => ({ ...now, title: 'Stored' }))
+    await here.planning.plans.put(plan)
+    await here.planning.plans.change('plan', (now) => ({ ...now, title: 'Stored' }))
     expect(here.store.length).toBe(0)
     const old = { id: 'plan', changedAt: 3, record: { ...plan, title: 'Old' } }
     here.store.setItem('molten-sway unsaved-plans gone plan', JSON.stringify(old))
     here.store.setItem('molten-sway unsaved-classes gone c', '{"id":"c","changedAt":99,')
-    const next = createTeaching(
+    const next = createPlanning(
       here.database,
       here.store,
       keepingIn(here.store, () => 10, { window: 'next', areGone: true }),
@@ -161,7 +161,7 @@ describe('plans, classes and groups', () => {
   })
 
   it('that can’t be read are counted and left where they are', async () => {
-    const { groups } = here.teaching
+    const { groups } = here.planning
     await groups.put(group)
     await here.database.groups.put({
       id: 'new',
@@ -176,49 +176,49 @@ describe('plans, classes and groups', () => {
 
 describe('the demo', () => {
   it('is invented classes that can be read, loaded once and never over what is there', async () => {
-    const { teaching } = here
-    const read = async () => readTeachingDemo(teachingDemo)
-    await teaching.addDemoOnce(read)
-    const { all } = await teaching.classes.list()
+    const { planning } = here
+    const read = async () => readPlanningDemo(planningDemo)
+    await planning.addDemoOnce(read)
+    const { all } = await planning.classes.list()
     expect(all.length).toBeGreaterThan(5)
-    for (const { plan: id } of all) expect(await teaching.plans.get(id ?? '')).toBeDefined()
+    for (const { plan: id } of all) expect(await planning.plans.get(id ?? '')).toBeDefined()
     const known = new Set(demo.map(({ id }) => id))
     for (const { combination } of all.flatMap(({ danced }) => danced))
       expect(known.has(combination ?? '')).toBe(true)
-    await teaching.classes.remove(all[0]?.id ?? '')
-    await teaching.addDemoOnce(read)
-    expect((await teaching.classes.list()).all).toHaveLength(all.length - 1)
+    await planning.classes.remove(all[0]?.id ?? '')
+    await planning.addDemoOnce(read)
+    expect((await planning.classes.list()).all).toHaveLength(all.length - 1)
   })
 })
 
 describe('a class on the floor', () => {
   const later = () =>
-    createTeaching(
+    createPlanning(
       here.database,
       here.store,
       keepingIn(here.store, () => 1),
-    ).floor
+    ).underWay
 
   it('is written down at once, found again, and forgotten when it is over', async () => {
-    const { floor } = here.teaching
-    const begun = beginFloor(plan, entry)
-    const dancing = floorAfter(begun, { kind: 'start', now: 3 }, materials)
+    const { underWay: floor } = here.planning
+    const begun = beginClass(plan, entry)
+    const dancing = afterAction(begun, { kind: 'start', now: 3 }, materials)
     floor.write(dancing, 4)
     expect(floor.glance('c')).toEqual({ session: dancing, step: 4 })
     expect(await later().read('c')).toEqual({ session: dancing, step: 4 })
     expect(await floor.list()).toEqual([dancing])
-    floor.write(floorAfter(dancing, { kind: 'go', index: 99 }, materials), 5)
+    floor.write(afterAction(dancing, { kind: 'go', index: 99 }, materials), 5)
     expect(await floor.list()).toEqual([])
     await floor.clear('c')
     expect(await floor.read('c')).toBeUndefined()
   })
 
   it('is there after a browser was killed that had not yet written its local storage', async () => {
-    const dancing = floorAfter(beginFloor(plan, entry), { kind: 'start', now: 3 }, materials)
-    here.teaching.floor.write(dancing, 1)
-    const asking = floorAfter(dancing, { kind: 'finished' }, materials)
+    const dancing = afterAction(beginClass(plan, entry), { kind: 'start', now: 3 }, materials)
+    here.planning.underWay.write(dancing, 1)
+    const asking = afterAction(dancing, { kind: 'finished' }, materials)
     const before = here.store.getItem('molten-sway floor c') ?? ''
-    here.teaching.floor.write(asking, 2)
+    here.planning.underWay.write(asking, 2)
     await expect.poll(async () => (await here.database.floors.get('c'))?.step).toBe(2)
     // The disk has the older note, or none at all.
     here.store.setItem('molten-sway floor c', before)
@@ -229,7 +229,7 @@ describe('a class on the floor', () => {
   })
 
   it('of an older app is read as it stands', async () => {
-    const begun = beginFloor(plan, entry)
+    const begun = beginClass(plan, entry)
     here.store.setItem('molten-sway floor c', JSON.stringify(begun))
     expect(await later().read('c')).toEqual({ session: begun, step: 0 })
   })
@@ -237,16 +237,16 @@ describe('a class on the floor', () => {
   it('passes over what is damaged, and goes on where there is no room to write', async () => {
     here.store.setItem('molten-sway floor c', '{"kind":"floor"')
     here.store.setItem('molten-sway floor d', '{"kind":"floor","schemaVersion":1}')
-    expect(await here.teaching.floor.read('c')).toBeUndefined()
-    expect(await here.teaching.floor.list()).toEqual([])
-    const full = place(true).teaching.floor
-    expect(() => full.write(beginFloor(plan, entry), 1)).not.toThrow()
+    expect(await here.planning.underWay.read('c')).toBeUndefined()
+    expect(await here.planning.underWay.list()).toEqual([])
+    const full = place(true).planning.underWay
+    expect(() => full.write(beginClass(plan, entry), 1)).not.toThrow()
   })
 })
 
 describe('a backup', () => {
   it('brings plans, the diary, groups and spoken words along, and leaves what is here', async () => {
-    const { plans, classes, groups, spoken } = here.teaching
+    const { plans, classes, groups, spoken } = here.planning
     await plans.put(plan)
     await classes.put(entry)
     await groups.put(group)
@@ -258,22 +258,22 @@ describe('a backup', () => {
     })
     const bytes = await writeBackup(here)
     const there = place()
-    await there.teaching.classes.put({ ...entry, notes: 'mine' })
+    await there.planning.classes.put({ ...entry, notes: 'mine' })
     const reports = await restoreBackup(bytes, there)
     expect(reports.filter(({ ok }) => !ok)).toEqual([])
-    expect(await there.teaching.plans.get('plan')).toEqual(plan)
-    expect(await there.teaching.groups.get('g')).toEqual(group)
-    expect(await there.teaching.classes.get('c')).toMatchObject({ notes: 'mine' })
-    const [word] = await there.teaching.spoken.list()
+    expect(await there.planning.plans.get('plan')).toEqual(plan)
+    expect(await there.planning.groups.get('g')).toEqual(group)
+    expect(await there.planning.classes.get('c')).toMatchObject({ notes: 'mine' })
+    const [word] = await there.planning.spoken.list()
     expect(word).toMatchObject({ id: 'drop', text: 'Drop', rate: 16_000 })
     for (const [i, x] of [0, 0.5, -1].entries()) expect(word?.samples[i]).toBeCloseTo(x, 4)
-    await there.teaching.spoken.remove('drop')
-    expect(await there.teaching.spoken.list()).toEqual([])
+    await there.planning.spoken.remove('drop')
+    expect(await there.planning.spoken.list()).toEqual([])
   })
 
   it('says what of it can’t be read, and brings the rest', async () => {
-    await here.teaching.plans.put(plan)
-    await here.teaching.groups.put(group)
+    await here.planning.plans.put(plan)
+    await here.planning.groups.put(group)
     const files = unzipSync(await writeBackup(here))
     const manifest = JSON.parse(strFromU8(files['manifest.json']!))
     const damage = async (path: string, text: string) => {
@@ -293,6 +293,6 @@ describe('a backup', () => {
       /1 plans came in. 1 can’t be read/,
     )
     expect(reports.find(({ name }) => name === 'groups.json')).toMatchObject({ ok: false })
-    expect((await there.teaching.plans.list()).all).toEqual([plan])
+    expect((await there.planning.plans.list()).all).toEqual([plan])
   })
 })

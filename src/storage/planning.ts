@@ -1,11 +1,11 @@
 import { liveQuery } from 'dexie'
 import { z } from 'zod'
 import { readSoundChoice, type SoundChoice, USUAL_SOUND } from '../core/class/soundChoice'
-import { type FloorSession, readFloor } from '../core/class/underWay'
+import { readUnderWay, type UnderWay } from '../core/class/underWay'
 import { type ClassEntry, type Group, readClass, readGroup } from '../core/diary/diary'
 import { type Plan, readPlan } from '../core/plan/plan'
 import { folded } from '../core/record/folded'
-import { type Database, FloorRow, SPOKEN_VERSION, SpokenRow } from './database'
+import { type Database, SPOKEN_VERSION, SpokenRow, UnderWayRow } from './database'
 import { kept, type OnKept } from './keeping'
 import { createRecords, type Keeping, type Records } from './records'
 import { isUnreadable, readSlot, type Slots, slotsFrom, writeSlot } from './slots'
@@ -21,8 +21,8 @@ export interface SpokenWords {
 }
 
 /** A class under way, and how many times it was written down. */
-export interface FloorNote {
-  readonly session: FloorSession
+export interface UnderWayNote {
+  readonly session: UnderWay
   readonly step: number
 }
 
@@ -30,14 +30,14 @@ export interface FloorNote {
  * A class under way, written down with every step: at once in local storage, since a closed tab
  * does not wait, and in the database, since a browser that is killed loses the other.
  */
-interface FloorNotes {
+interface UnderWayNotes {
   /** The step it was written as; what is newer already stays. */
-  readonly write: (session: FloorSession, step: number) => void
+  readonly write: (session: UnderWay, step: number) => void
   /** What is known at once, also of what another window has just written. */
-  readonly glance: (id: string) => FloorNote | undefined
-  readonly read: (id: string) => Promise<FloorNote | undefined>
+  readonly glance: (id: string) => UnderWayNote | undefined
+  readonly read: (id: string) => Promise<UnderWayNote | undefined>
   /** Those that are not over. */
-  readonly list: () => Promise<readonly FloorSession[]>
+  readonly list: () => Promise<readonly UnderWay[]>
   readonly clear: (id: string) => Promise<void>
 }
 
@@ -48,7 +48,7 @@ interface SoundNotes {
 }
 
 /** What a first visit finds. */
-export interface TeachingDemo {
+export interface PlanningDemo {
   readonly plans: readonly Plan[]
   readonly classes: readonly ClassEntry[]
   readonly groups: readonly Group[]
@@ -61,7 +61,7 @@ const Lists = z.object({
 })
 
 /** @throws ZodError where the demo is damaged. */
-export function readTeachingDemo(raw: unknown): TeachingDemo {
+export function readPlanningDemo(raw: unknown): PlanningDemo {
   const { plans, classes, groups } = Lists.parse(raw)
   return {
     plans: plans.map(readPlan),
@@ -70,18 +70,18 @@ export function readTeachingDemo(raw: unknown): TeachingDemo {
   }
 }
 
-/** All that belongs to teaching. */
-export interface Teaching {
+/** Plans, classes and groups, and what belongs to them. */
+export interface Planning {
   readonly plans: Records<Plan>
   readonly classes: Records<ClassEntry>
   readonly groups: Records<Group>
   readonly spoken: SpokenWords
-  readonly floor: FloorNotes
+  readonly underWay: UnderWayNotes
   readonly sound: SoundNotes
   /** Saves what windows that are gone have left; returns how much there was. */
   readonly recover: () => Promise<number>
   /** Loads the demo on the first visit, and never again. */
-  readonly addDemoOnce: (read: () => Promise<TeachingDemo>) => Promise<void>
+  readonly addDemoOnce: (read: () => Promise<PlanningDemo>) => Promise<void>
 }
 
 const PREFIX = 'molten-sway floor '
@@ -89,19 +89,19 @@ const PREFIX = 'molten-sway floor '
 const SOUND_SLOT = 'molten-sway sound'
 
 /** A note; one of an older app is the class itself, before all others. */
-function readNote(raw: Record<string, unknown>): FloorNote {
-  if (raw.kind === 'floor') return { session: readFloor(raw), step: 0 }
-  const { step, record } = FloorRow.parse(raw)
-  return { session: readFloor(record), step }
+function readNote(raw: Record<string, unknown>): UnderWayNote {
+  if (raw.kind === 'floor') return { session: readUnderWay(raw), step: 0 }
+  const { step, record } = UnderWayRow.parse(raw)
+  return { session: readUnderWay(record), step }
 }
 
-function createFloorNotes(
+function createUnderWayNotes(
   { floors }: Database,
   slots: Slots,
   onKept: Keeping['onKept'],
-): FloorNotes {
+): UnderWayNotes {
   const glance = (id: string) => readSlot(slots, PREFIX + id, readNote)
-  const stored = (raw: FloorRow | undefined): FloorNote | undefined => {
+  const stored = (raw: UnderWayRow | undefined): UnderWayNote | undefined => {
     try {
       return raw && readNote({ ...raw })
     } catch (error) {
@@ -109,11 +109,11 @@ function createFloorNotes(
       return undefined
     }
   }
-  const newer = (a: FloorNote | undefined, b: FloorNote | undefined) =>
+  const newer = (a: UnderWayNote | undefined, b: UnderWayNote | undefined) =>
     !a || (b && b.step > a.step) ? b : a
   return {
     write(session, step) {
-      const row: FloorRow = { id: session.id, step, record: { ...session } }
+      const row: UnderWayRow = { id: session.id, step, record: { ...session } }
       writeSlot(slots, PREFIX + session.id, row)
       kept(
         floors.put(row),
@@ -171,7 +171,7 @@ function createSpoken(database: Database, onKept: OnKept): SpokenWords {
 }
 
 /** The only code that touches plans, classes, groups, spoken words and notes from the floor. */
-export function createTeaching(database: Database, slots: Slots, keeping: Keeping): Teaching {
+export function createPlanning(database: Database, slots: Slots, keeping: Keeping): Planning {
   const plans = createRecords(database, database.plans, readPlan, keeping)
   const classes = createRecords(database, database.classes, readClass, keeping)
   const groups = createRecords(database, database.groups, readGroup, keeping)
@@ -180,7 +180,7 @@ export function createTeaching(database: Database, slots: Slots, keeping: Keepin
     classes,
     groups,
     spoken: createSpoken(database, keeping.onKept),
-    floor: createFloorNotes(database, slots, keeping.onKept),
+    underWay: createUnderWayNotes(database, slots, keeping.onKept),
     sound: createSoundNotes(slots),
     recover: async () =>
       (await plans.recover()) + (await classes.recover()) + (await groups.recover()),

@@ -13,7 +13,7 @@ import { RHYTHMS } from '../rhythm/rhythms'
 import { simulate } from '../simulate/simulate'
 import { sayPass } from '../teaching/say'
 import { TICKS_PER_COUNT } from '../time/time'
-import { dancedOf, soundFor, wordsAt } from './drillDance'
+import { drillDanceOf, soundFor, wordsAt } from './drillDance'
 import { USUAL_SOUND } from './soundChoice'
 
 const speech = () => 0.2
@@ -35,7 +35,7 @@ describe('a drill as it is danced', () => {
     holds(
       fc.property(anyCombination(), fc.subarray([...LAYERS], { minLength: 1 }), (one, layers) => {
         const materials = materialsOf([one], vocabulary, USUAL_HOUSE)
-        const danced = dancedOf(drillOf(one, layers), materials, USUAL_SOUND, speech)
+        const danced = drillDanceOf(drillOf(one, layers), materials, USUAL_SOUND, speech)
         if (!danced) throw new Error('no round')
         for (const [index, part] of danced.parts.entries()) {
           if (part.round === 0) {
@@ -65,12 +65,12 @@ describe('a drill as it is danced', () => {
       fc.property(anyCombination(), (one) => {
         const materials = materialsOf([one], vocabulary, USUAL_HOUSE)
         const drill = drillOf(one)
-        expect(dancedOf(undefined, materials, USUAL_SOUND, speech)).toBeUndefined()
+        expect(drillDanceOf(undefined, materials, USUAL_SOUND, speech)).toBeUndefined()
         for (const gone of [
           { ...drill, combination: 'gone' },
           { ...drill, phrases: ['gone'] },
         ])
-          expect(dancedOf(gone, materials, USUAL_SOUND, speech)).toBeUndefined()
+          expect(drillDanceOf(gone, materials, USUAL_SOUND, speech)).toBeUndefined()
       }),
       { numRuns: 20, seed: 99 },
     )
@@ -82,7 +82,7 @@ describe('the sound of a drill', () => {
     holds(
       fc.property(anyCombination(), fc.constantFrom(...RHYTHMS), (one, chosen) => {
         const materials = materialsOf([one], vocabulary, USUAL_HOUSE)
-        const { round } = dancedOf(drillOf(one), materials, USUAL_SOUND, speech) ?? {}
+        const { round } = drillDanceOf(drillOf(one), materials, USUAL_SOUND, speech) ?? {}
         if (!round) throw new Error('no round')
         const heard = (rhythm: string) => soundFor({ ...USUAL_SOUND, rhythm }, round, speech).rhythm
         expect(heard(chosen.id)).toBe(chosen)
@@ -105,7 +105,7 @@ describe('the sound of a drill', () => {
     holds(
       fc.property(anyCombination({ kept: false }), (one) => {
         const materials = materialsOf([one], vocabulary, USUAL_HOUSE)
-        const danced = dancedOf(drillOf(one), materials, { ...USUAL_SOUND, countIn: 8 }, speech)
+        const danced = drillDanceOf(drillOf(one), materials, { ...USUAL_SOUND, countIn: 8 }, speech)
         const ins = danced?.parts.filter(({ round }) => round === 0) ?? []
         for (const part of ins) expect(part.countIn?.length).toBeGreaterThanOrEqual(8)
         const lead = danced?.round.material.from(one.lead)

@@ -9,7 +9,7 @@ import { type DrillPart, type DrillSound, drillParts } from './drillProgram'
 import type { SoundChoice } from './soundChoice'
 
 /** A drill as it is danced now, with all that sounds. */
-export interface Danced {
+export interface DrillDance {
   readonly drill: Drill
   /** What it is called and danced to. */
   readonly choice: SoundChoice
@@ -31,12 +31,12 @@ export function soundFor(
 const USUAL_COUNTS = 8
 
 /** Undefined where there is no drill, or nothing of it is left in its combination. */
-export function dancedOf(
+export function drillDanceOf(
   drill: Drill | undefined,
   materials: Materials,
   choice: SoundChoice,
   speech: SpeechSeconds,
-): Danced | undefined {
+): DrillDance | undefined {
   const round = drill && roundOf(drill, materials)
   return (
     drill &&
@@ -57,7 +57,7 @@ const said = new WeakMap<Pass, Map<string, readonly CountWords[]>>()
  * @param at ticks into the part; undefined in a count-in
  */
 export function wordsAt(
-  { parts, round, drill }: Danced,
+  { parts, round, drill }: DrillDance,
   index: number,
   at: number,
 ): CountWords | undefined {

@@ -128,11 +128,11 @@ function withRhythm(part: Part, rhythm: Rhythm | undefined): Part {
 }
 
 /** What the floor shows of a moment. */
-export interface FloorMoment {
+export interface ClassMoment {
   /** The number that is danced or counted in. */
   readonly count: string
   readonly isCountIn: boolean
-  /** Danced from the other side than the round as a whole. */
+  /** DrillDance from the other side than the round as a whole. */
   readonly isMirrored: boolean
   readonly phrase: string
   /** What was last called here. */
@@ -142,7 +142,7 @@ export interface FloorMoment {
 }
 
 /** A moment of one of the parts of a drill, for the floor. @param at ticks into that part. */
-export function momentOf(parts: readonly DrillPart[], index: number, at: number): FloorMoment {
+export function momentOf(parts: readonly DrillPart[], index: number, at: number): ClassMoment {
   const part = parts[index]
   if (!part) throw new Error(`no part ${index}`)
   const following = parts[index + 1]

@@ -4,14 +4,14 @@ import { holds } from '../../../tests/holds'
 import { materials, wishesOf } from '../../../tests/teaching'
 import { newPlan } from '../plan/edits'
 import { type ClassKey, stepsFor } from './keys'
-import { beginFloor, drillOf, type FloorSession, floorAfter, restOf } from './underWay'
+import { afterAction, beginClass, drillOf, restOf, type UnderWay } from './underWay'
 
 const plan = newPlan('plan', 'Tuesday', wishesOf('Quick Ember'), materials)
-const begun = beginFloor(plan, { id: 'class', title: 'Tuesday', danced: [] })
+const begun = beginClass(plan, { id: 'class', title: 'Tuesday', danced: [] })
 
 /** A class and its music, as the floor has them. */
 interface Room {
-  readonly session: FloorSession
+  readonly session: UnderWay
   readonly isSounding: boolean
 }
 
@@ -21,9 +21,9 @@ function press({ session, isSounding }: Room, key: ClassKey): Room {
   for (const step of stepsFor(session, key)) {
     if (step.kind === 'halt') sounds = false
     else if (step.kind === 'play') {
-      now = floorAfter(now, { kind: 'start', now: 1 }, materials)
+      now = afterAction(now, { kind: 'start', now: 1 }, materials)
       sounds = true
-    } else if (step.kind !== 'retune') now = floorAfter(now, step, materials)
+    } else if (step.kind !== 'retune') now = afterAction(now, step, materials)
   }
   return { session: now, isSounding: sounds }
 }
@@ -34,8 +34,8 @@ function listen({ session }: Room): Room {
   for (let rest = restOf(now); rest; rest = restOf(now))
     for (const side of rest.sides)
       for (let i = 0; i < rest.repeats; i++)
-        now = floorAfter(now, { kind: 'round', side }, materials)
-  return { session: floorAfter(now, { kind: 'finished' }, materials), isSounding: false }
+        now = afterAction(now, { kind: 'round', side }, materials)
+  return { session: afterAction(now, { kind: 'finished' }, materials), isSounding: false }
 }
 
 const KEYS = [

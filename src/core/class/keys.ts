@@ -1,4 +1,4 @@
-import type { FloorAction, FloorSession } from './underWay'
+import type { ClassAction, UnderWay } from './underWay'
 
 /** What a key, a presenter or a zone asks of a class. */
 export type ClassKey =
@@ -14,25 +14,25 @@ export type ClassKey =
   | 'back'
 
 /** What is done with the class, and with the music: played from what is left, halted, or at another tempo. */
-export type FloorStep =
-  | FloorAction
+export type ClassStep =
+  | ClassAction
   | { readonly kind: 'play' }
   | { readonly kind: 'halt' }
   | { readonly kind: 'retune' }
 
-const CLEAN: FloorStep = { kind: 'verdict', verdict: 'clean' }
-const NOT_YET: FloorStep = { kind: 'verdict', verdict: 'not-yet' }
-const PLAY: FloorStep = { kind: 'play' }
-const HALT: FloorStep = { kind: 'halt' }
+const CLEAN: ClassStep = { kind: 'verdict', verdict: 'clean' }
+const NOT_YET: ClassStep = { kind: 'verdict', verdict: 'not-yet' }
+const PLAY: ClassStep = { kind: 'play' }
+const HALT: ClassStep = { kind: 'halt' }
 
 /**
  * What a key means at this moment of the class, in order. The two page keys of a presenter are
  * enough for all of it: on, and again; after a drill they say clean, and not yet.
  */
 export function stepsFor(
-  { phase, index }: Pick<FloorSession, 'phase' | 'index'>,
+  { phase, index }: Pick<UnderWay, 'phase' | 'index'>,
   key: ClassKey,
-): readonly FloorStep[] {
+): readonly ClassStep[] {
   if (phase === 'over') return key === 'back' ? [{ kind: 'go', index: index - 1 }] : []
   const isAsking = phase === 'asking'
   const isDancing = phase === 'dancing'

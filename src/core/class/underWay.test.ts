@@ -5,35 +5,35 @@ import { classOn, materials, wishesOf } from '../../../tests/teaching'
 import { newPlan } from '../plan/edits'
 import { roundOf } from '../plan/material'
 import {
-  beginFloor,
+  afterAction,
+  beginClass,
+  type ClassAction,
   classAfter,
   drillOf,
-  type FloorAction,
-  type FloorSession,
-  floorAfter,
   planStep,
-  readFloor,
+  readUnderWay,
   restOf,
   secondsLeft,
   sidesWords,
+  type UnderWay,
 } from './underWay'
 
 const plan = newPlan('plan', 'Tuesday', wishesOf('Quick Ember', { way: 'phrases' }), materials)
-const begun = beginFloor(plan, { id: 'class', title: 'Tuesday', danced: [] })
+const begun = beginClass(plan, { id: 'class', title: 'Tuesday', danced: [] })
 const entry = classOn('2026-11-25', [], { id: 'class' })
 
-const played = (session: FloorSession, ...actions: readonly FloorAction[]) =>
-  actions.reduce((now, action) => floorAfter(now, action, materials), session)
+const played = (session: UnderWay, ...actions: readonly ClassAction[]) =>
+  actions.reduce((now, action) => afterAction(now, action, materials), session)
 
-const anyAction: fc.Arbitrary<FloorAction> = fc.oneof(
+const anyAction: fc.Arbitrary<ClassAction> = fc.oneof(
   {
     weight: 4,
-    arbitrary: fc.constantFrom<FloorAction>(
+    arbitrary: fc.constantFrom<ClassAction>(
       { kind: 'round', side: 'R' },
       { kind: 'round', side: 'L' },
     ),
   },
-  fc.constant<FloorAction>({ kind: 'start', now: 1000 }),
+  fc.constant<ClassAction>({ kind: 'start', now: 1000 }),
   fc
     .constantFrom('finished', 'next', 'again', 'slower', 'faster', 'other-side', 'pause')
     .map((kind) => ({ kind })),
@@ -56,7 +56,7 @@ describe('a class on the floor', () => {
             if (action.side === 'L') continue
             rounds += 2
           }
-          now = readFloor(JSON.parse(JSON.stringify(floorAfter(now, action, materials))))
+          now = readUnderWay(JSON.parse(JSON.stringify(afterAction(now, action, materials))))
           written = classAfter(written, now, materials)
           const { danced } = written
           expect(danced.reduce((sum, { rounds: { R, L } }) => sum + R + L, 0)).toBe(rounds)
@@ -120,12 +120,12 @@ describe('a class on the floor', () => {
 
   it('repeats slower what was not yet clean, then in an easier form, and raises the tempo after clean', () => {
     const index = plan.drills.findIndex(({ kind }) => kind === 'on-feet')
-    const round: readonly FloorAction[] = [
+    const round: readonly ClassAction[] = [
       { kind: 'round', side: 'R' },
       { kind: 'round', side: 'L' },
     ]
     /** All rounds of a drill. */
-    const dance = (session: FloorSession) =>
+    const dance = (session: UnderWay) =>
       played(
         session,
         { kind: 'start', now: 1 },
@@ -171,12 +171,12 @@ describe('a class on the floor', () => {
           for (const [i, action] of acts.entries()) {
             if (i === when % acts.length)
               written = { ...written, danced: [...written.danced, theirs] }
-            session = floorAfter(session, action, materials)
+            session = afterAction(session, action, materials)
             written = classAfter(written, session, materials)
           }
           const alone = acts.reduce(
             ({ now, rows }, action) => {
-              const next = floorAfter(now, action, materials)
+              const next = afterAction(now, action, materials)
               return { now: next, rows: classAfter(rows, next, materials) }
             },
             { now: begun, rows: entry },
@@ -190,7 +190,7 @@ describe('a class on the floor', () => {
   })
 
   it('leaves alone what was corrected or taken out of the diary by hand', () => {
-    const round: readonly FloorAction[] = [
+    const round: readonly ClassAction[] = [
       { kind: 'start', now: 1 },
       { kind: 'round', side: 'R' },
       { kind: 'next' },

@@ -13,7 +13,7 @@ import { dancedRow } from './dancedRow'
 const FLOOR_VERSION = 1
 
 /** A class while it is given: what is to come, where it is, and what was danced so far. */
-export const FloorSession = z
+export const UnderWay = z
   .object({
     kind: z.literal('floor'),
     schemaVersion: z.literal(FLOOR_VERSION),
@@ -35,17 +35,17 @@ export const FloorSession = z
     danced: z.array(DancedDrill).readonly(),
   })
   .readonly()
-export type FloorSession = z.infer<typeof FloorSession>
+export type UnderWay = z.infer<typeof UnderWay>
 
 /**
  * Reads a class that was under way.
  * @throws UserError or ZodError when it is of a newer version, or damaged.
  */
-export const readFloor = (record: Record<string, unknown>): FloorSession =>
-  FloorSession.parse(upgrade(record, FLOOR_VERSION, []))
+export const readUnderWay = (record: Record<string, unknown>): UnderWay =>
+  UnderWay.parse(upgrade(record, FLOOR_VERSION, []))
 
 /** What a key or a touch can ask for, and what the music reports. */
-export type FloorAction =
+export type ClassAction =
   | { readonly kind: 'start'; readonly now: number }
   | { readonly kind: 'round'; readonly side: Side }
   | { readonly kind: 'finished' }
@@ -57,10 +57,10 @@ export type FloorAction =
 const TEMPO_PRESS = 1.06
 const NONE = { R: 0, L: 0 } as const
 
-export const beginFloor = (
+export const beginClass = (
   plan: Plan,
   { id, title, danced }: Pick<ClassEntry, 'id' | 'title' | 'danced'>,
-): FloorSession => ({
+): UnderWay => ({
   kind: 'floor',
   schemaVersion: FLOOR_VERSION,
   id,
@@ -77,14 +77,14 @@ export const beginFloor = (
   danced,
 })
 
-export const drillOf = ({ drills, index }: FloorSession): Drill | undefined => drills[index]
+export const drillOf = ({ drills, index }: UnderWay): Drill | undefined => drills[index]
 
 /**
  * What is to be danced next of the drill: all of it, or after a pause what is left. Where the
  * sides have not the same left, the one that is behind goes first, alone. Undefined where
  * nothing is left.
  */
-export function restOf(session: FloorSession): Drill | undefined {
+export function restOf(session: UnderWay): Drill | undefined {
   const drill = drillOf(session)
   if (!drill) return undefined
   const left = drill.sides.map((side) => ({
@@ -103,7 +103,7 @@ export function restOf(session: FloorSession): Drill | undefined {
 }
 
 /** Writes down what was danced of the drill; nothing where no round was finished. */
-function recorded(session: FloorSession, materials: Materials): readonly DancedDrill[] {
+function recorded(session: UnderWay, materials: Materials): readonly DancedDrill[] {
   const drill = drillOf(session)
   const { rounds, danced } = session
   if (!drill || rounds.R + rounds.L === 0) return danced
@@ -111,7 +111,7 @@ function recorded(session: FloorSession, materials: Materials): readonly DancedD
 }
 
 /** Rows may have been taken out of the diary by hand, so their number says nothing. */
-function freshId({ id, danced }: FloorSession): string {
+function freshId({ id, danced }: UnderWay): string {
   const used = new Set(danced.map((one) => one.id))
   let n = danced.length + 1
   while (used.has(`${id} ${n}`)) n++
@@ -119,11 +119,11 @@ function freshId({ id, danced }: FloorSession): string {
 }
 
 /** What a class is after a key, a touch, or a report of the music. */
-export function floorAfter(
-  session: FloorSession,
-  action: FloorAction,
+export function afterAction(
+  session: UnderWay,
+  action: ClassAction,
   materials: Materials,
-): FloorSession {
+): UnderWay {
   const drill = drillOf(session)
   if (!drill && action.kind !== 'go') return session
   const written = () => recorded(session, materials)
@@ -185,12 +185,12 @@ const flipped = (drill: Drill): Drill => ({
       : drill.sides.map((side) => otherSide[side]),
 })
 
-const withDrill = (session: FloorSession, change: (drill: Drill) => Drill): FloorSession => ({
+const withDrill = (session: UnderWay, change: (drill: Drill) => Drill): UnderWay => ({
   ...session,
   drills: session.drills.map((drill, i) => (i === session.index ? change(drill) : drill)),
 })
 
-function onTo(session: FloorSession, index: number, danced: readonly DancedDrill[]): FloorSession {
+function onTo(session: UnderWay, index: number, danced: readonly DancedDrill[]): UnderWay {
   const to = Math.max(0, Math.min(session.drills.length, index))
   return {
     ...session,
@@ -203,11 +203,11 @@ function onTo(session: FloorSession, index: number, danced: readonly DancedDrill
 
 /** Clean: the next one is a step faster. Not yet: the same again slower, then in its easier form. */
 function judged(
-  session: FloorSession,
+  session: UnderWay,
   verdict: Verdict,
   danced: readonly DancedDrill[],
   materials: Materials,
-): FloorSession {
+): UnderWay {
   const drill = drillOf(session)
   const last = danced.at(-1)
   if (!drill || !last) return session
@@ -231,10 +231,10 @@ function judged(
 }
 
 /** The plan's step: the first of those from what is danced now to what is meant. */
-export const planStep = ({ tempoNow, tempoTarget }: FloorSession): number =>
+export const planStep = ({ tempoNow, tempoTarget }: UnderWay): number =>
   Math.max(0, (tempoSteps(tempoNow, tempoTarget)[0] ?? tempoNow) - tempoNow)
 
-const raised = (next: Drill, clean: number, session: FloorSession): Drill => ({
+const raised = (next: Drill, clean: number, session: UnderWay): Drill => ({
   ...next,
   tempo: Math.max(next.tempo, Math.min(session.tempoTarget, clean + planStep(session))),
 })
@@ -266,11 +266,7 @@ const STILL_WRITTEN = 2
  * What a class has in its diary after this much of it. What was corrected or taken out by
  * hand meanwhile stays so, and so does what another window has written.
  */
-export function classAfter(
-  entry: ClassEntry,
-  session: FloorSession,
-  materials: Materials,
-): ClassEntry {
+export function classAfter(entry: ClassEntry, session: UnderWay, materials: Materials): ClassEntry {
   const rows = recorded(session, materials)
   const written = rows.slice(-STILL_WRITTEN)
   const own = new Set(written.map(({ id }) => id))
@@ -278,11 +274,11 @@ export function classAfter(
 }
 
 /** A class that was left in the middle of a drill goes on from there by a key, not by itself. */
-export const paused = (session: FloorSession): FloorSession =>
+export const paused = (session: UnderWay): UnderWay =>
   session.phase === 'dancing' ? { ...session, phase: 'paused' } : session
 
 /** Seconds the class has left by the clock. */
-export const secondsLeft = ({ minutes, startedAt }: FloorSession, now: number): number =>
+export const secondsLeft = ({ minutes, startedAt }: UnderWay, now: number): number =>
   startedAt === undefined ? minutes * 60 : Math.max(0, minutes * 60 - (now - startedAt) / 1000)
 
 /** The sides of a drill in words: `right, then left`. */

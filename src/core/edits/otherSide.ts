@@ -3,7 +3,7 @@ import { mirror } from '../combination/mirror'
 import { freeName } from '../combination/names'
 import type { Pass } from '../combination/passes'
 import type { Vocabulary } from '../moves/vocabulary'
-import { type Danced, type Simulation, simulate, stepsOf } from '../simulate/simulate'
+import { type DancedStep, type Simulation, simulate, stepsOf } from '../simulate/simulate'
 import { tick } from '../time/time'
 
 /**
@@ -57,7 +57,7 @@ function passWritten(pass: Pass, simulation: Simulation): Phrase {
 /** An event as its steps are danced; as it stands where that says the same. */
 function eventWritten(
   event: Event,
-  danced: readonly Danced[],
+  danced: readonly DancedStep[],
   vocabulary: Vocabulary,
 ): readonly Event[] {
   if (event.layer !== 'feet') return [event]

@@ -113,7 +113,7 @@ describe('a pickup that is danced once', () => {
         expect(to).toEqual(simulation.end)
         const { begins } = placesAtEnds(simulation)
         expect(begins).toEqual(placesBefore(simulation.passes, one.start, vocabulary, 0))
-        // Danced on, the second round begins where the strip says the first one ends.
+        // DancedStep on, the second round begins where the strip says the first one ends.
         const again = danced(twice(one, false))
         const half = simulation.length
         expect(stateBefore(again, half)).toEqual(to)

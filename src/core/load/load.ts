@@ -4,7 +4,7 @@ import type { Pass } from '../combination/passes'
 import type { Move } from '../moves/move'
 import { cyclesOf } from '../moves/rate'
 import { courseOf, type Run } from '../simulate/course'
-import { type Danced, repeatsOf, type Simulation } from '../simulate/simulate'
+import { type DancedStep, repeatsOf, type Simulation } from '../simulate/simulate'
 import { TICKS_PER_COUNT } from '../time/time'
 
 /** What one layer adds to the load of a count. */
@@ -113,7 +113,7 @@ export function loadsOf(simulation: Simulation, tempo: number): readonly CountLo
         if (one.run.at >= at && !kinds.has(kind)) started++
       }
       while (firstStep < danced.length && (danced[firstStep]?.at ?? 0) < at) firstStep++
-      const steps: Danced[] = []
+      const steps: DancedStep[] = []
       for (let j = firstStep; j < danced.length; j++) {
         const one = danced[j]
         if (!one || one.at >= end) break
@@ -179,7 +179,7 @@ function armsDiffer(what: Run['event']['what'], move: Move | undefined): boolean
 
 /** Adds what the feet do in a count; the degrees they turn. */
 function feetIn(
-  steps: readonly Danced[],
+  steps: readonly DancedStep[],
   simulation: Simulation,
   quick: number,
   add: (one: Layered) => void,

@@ -1,12 +1,12 @@
 import type { Material, Materials } from './material'
 import { least } from './outline'
-import { firstPasses, layersOf, type Teaching, type Unit, unitOf } from './units'
+import { firstPasses, layersOf, type Planning, type Unit, unitOf } from './units'
 
 /** What is danced together at the end of a class that came so far: all from the top, or as much of it as is no longer than half the class. */
 export function closingOf(
   material: Material,
   units: readonly Unit[],
-  teaching: Teaching,
+  teaching: Planning,
   room: number,
   materials: Materials,
 ): Unit | undefined {

@@ -1,12 +1,12 @@
 import { type Material, type Materials, roundOf } from './material'
 import { fits, least, sum } from './outline'
 import type { PlanWishes } from './plan'
-import { type Teaching, type Unit, unitOf } from './units'
+import { type Planning, type Unit, unitOf } from './units'
 
 /** What the diary says is due, as long as it leaves room for what is new; a side that fell behind catches up. */
 export function reviewsOf(
   { known }: PlanWishes,
-  teachings: ReadonlyMap<Material, Teaching>,
+  teachings: ReadonlyMap<Material, Planning>,
   room: number,
   materials: Materials,
 ): readonly Unit[] {

@@ -59,7 +59,7 @@ export const firstPasses = (passes: readonly Pass[]): readonly Pass[] =>
   passes.filter(({ time }) => time === 1)
 
 /** Who plans: what the class is, and which side goes first. */
-export interface Teaching {
+export interface Planning {
   readonly level: DancerLevel
   readonly tempo: number
   readonly seen: Seen
@@ -69,7 +69,7 @@ export interface Teaching {
   readonly isTaught: (phrase: string, layer: Layer) => boolean
 }
 
-export function teachingOf({ combination }: Material, wishes: PlanWishes, limit: number): Teaching {
+export function teachingOf({ combination }: Material, wishes: PlanWishes, limit: number): Planning {
   const { lead, id } = combination
   const first = wishes.known.weaker[id]?.side ?? lead
   const taught = new Set(wishes.known.taught)
@@ -110,7 +110,7 @@ interface Made {
 }
 
 /** A unit over some passes; both sides without a stop where it is all of a combination that switches. */
-export function unitOf(material: Material, teaching: Teaching, made: Made): Unit {
+export function unitOf(material: Material, teaching: Planning, made: Made): Unit {
   const { combination, lead, joins } = material
   const { passes, layers, kind } = made
   const isAll = passes.length === lead.passes.length
@@ -139,7 +139,7 @@ const isHeavy = (
   material: Material,
   pass: Pass,
   layer: Layer,
-  { tempo, limit }: Teaching,
+  { tempo, limit }: Planning,
 ): boolean =>
   material
     .loads([layer], tempo)
@@ -150,7 +150,7 @@ function layerUnits(
   material: Material,
   pass: Pass,
   layer: Layer,
-  teaching: Teaching,
+  teaching: Planning,
 ): readonly Unit[] {
   const hasFeet = layersIn([pass]).includes('feet')
   const make = (kind: DrillKind, layers: readonly Layer[], isNew: boolean) =>
@@ -169,7 +169,7 @@ function layerUnits(
 export function unitsOf(
   material: Material,
   way: Proposed['way'],
-  teaching: Teaching,
+  teaching: Planning,
 ): readonly Unit[] {
   const passes = firstPasses(material.lead.passes)
   const above = (pass: Pass) =>
@@ -225,7 +225,7 @@ export function unitsOf(
   return [...onFeet, ...layered, ...together]
 }
 
-const unitsAll = (material: Material, pass: Pass, teaching: Teaching): readonly Unit[] => {
+const unitsAll = (material: Material, pass: Pass, teaching: Planning): readonly Unit[] => {
   const layers = layersOf([pass])
   return layers.some((layer) => layer !== 'feet')
     ? [unitOf(material, teaching, { kind: 'all', passes: [pass], layers })]

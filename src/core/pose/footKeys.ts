@@ -2,7 +2,7 @@ import type { Contact } from '../body/feet'
 import type { FloorPoint } from '../body/places'
 import { otherSide, type Side, signOf } from '../body/side'
 import { intoRoom } from '../simulate/landing'
-import type { Danced } from '../simulate/simulate'
+import type { DancedStep } from '../simulate/simulate'
 import type { BodyState } from '../simulate/state'
 import { FOOT_PITCH, PELVIS_UP } from './proportions'
 
@@ -41,7 +41,7 @@ const IN_THE_AIR: Readonly<Record<string, readonly [number, number, number]>> = 
   'brush across': [-0.1, 0.36, 0.12],
 }
 
-export function airWord({ action }: Danced): string {
+export function airWord({ action }: DancedStep): string {
   const way = action.direction ?? 'forward'
   const across = way === 'cross-front' || way === 'cross-behind'
   const end = across

@@ -13,7 +13,7 @@ import { ticksOfSeconds } from '../time/tempo'
 import { around, type Held, heldThrough, type Sending, straightTo, through } from './held'
 import { addSwingsOf } from './moveSwings'
 import { circlePath, eightPath } from './paths'
-import { type Danced, mergedRepeats, partOf, roundsOf, sharesOf, sizeOf } from './repeats'
+import { type DancedRepeat, mergedRepeats, partOf, roundsOf, sharesOf, sizeOf } from './repeats'
 import type { Swing } from './swings'
 
 /** A head circle, in degrees: how far it nods and how far it tilts (house figures). */
@@ -92,7 +92,7 @@ type Offset = (part: 'hips' | 'ribs', place: Compass, by?: number) => number[]
 
 /** Where hips or ribs are sent by a move. */
 function sendPart(
-  danced: Danced,
+  danced: DancedRepeat,
   sent: Sending[],
   part: 'hips' | 'ribs',
   reach: Parameters<typeof circlePath>[0],
@@ -148,7 +148,7 @@ function sendPart(
 
 /** Where the head is sent by a move. */
 function sendHead(
-  danced: Danced,
+  danced: DancedRepeat,
   sent: Sending[],
   angles: (gaze: Gaze, by?: number) => number[],
 ): void {

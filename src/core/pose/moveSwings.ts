@@ -2,7 +2,7 @@ import type { Channel, Motion } from '../moves/motion'
 import { ticksOfSeconds } from '../time/tempo'
 import { TICKS_PER_COUNT } from '../time/time'
 import { acrossOf, at, scaleOf } from './channels'
-import { type Danced, partOf, sharesOf } from './repeats'
+import { type DancedRepeat, partOf, sharesOf } from './repeats'
 import type { Swing } from './swings'
 
 /** An accent gets to its peak in so many seconds, and back (figure's brief). */
@@ -36,7 +36,7 @@ const WAVE_ASIDE: Readonly<Record<string, readonly (readonly [Channel, number])[
   ],
 }
 /** Accents, oscillations and waves of a move, on the side it is danced. */
-export function addSwingsOf(danced: Danced, swings: Swing[]): void {
+export function addSwingsOf(danced: DancedRepeat, swings: Swing[]): void {
   const { move, left, by } = danced
   const onSide = (channel: Channel, amount: number) => {
     const across = left ? acrossOf(channel) : { channel, sign: 1 as const }
@@ -85,7 +85,7 @@ export function peak(
 
 function oscillation(
   item: Extract<Motion, { verb: 'osc' }>,
-  { start, end, run, rate, move, tempo }: Danced,
+  { start, end, run, rate, move, tempo }: DancedRepeat,
   onSide: { channel: number; amount: number },
 ): Swing {
   const { cycles, per } = item.rate
@@ -106,7 +106,7 @@ function oscillation(
 /** A pulse that runs through the body, each part a quarter of it after the one before. */
 function addWave(
   { parts, plane }: Extract<Motion, { verb: 'wave' }>,
-  { start, end, left, by, tempo }: Danced,
+  { start, end, left, by, tempo }: DancedRepeat,
   swings: Swing[],
 ): void {
   const table = plane === 'side' ? WAVE_ASIDE : WAVE

@@ -44,7 +44,7 @@ export function inTurn(items: readonly Motion[]): readonly (readonly Motion[])[]
 export const partOf = (item: Motion): string =>
   'channel' in item ? (item.channel.split('.')[0] ?? '') : 'own'
 
-export interface Danced extends Repeat {
+export interface DancedRepeat extends Repeat {
   readonly run: Run
   readonly move: Move
   /** Its size, 1 as written. */
@@ -71,7 +71,7 @@ export function mergedRepeats(
 }
 
 /** How often a circle or an eight goes round in the ticks it has: a whole number, so that it ends where it began. */
-export function roundsOf(item: Motion, { start, end, rate, rounds }: Danced): number {
+export function roundsOf(item: Motion, { start, end, rate, rounds }: DancedRepeat): number {
   const counts = (end - start) / TICKS_PER_COUNT
   const own = 'rate' in item ? item.rate : undefined
   if (rate !== undefined) return Math.max(1, Math.round(rate * counts))

@@ -2,7 +2,7 @@ import type { Contact } from '../body/feet'
 import type { FloorPoint } from '../body/places'
 import { otherSide, SIDES, type Side } from '../body/side'
 import { asSeen } from '../simulate/landing'
-import type { Danced, Simulation } from '../simulate/simulate'
+import type { DancedStep, Simulation } from '../simulate/simulate'
 import type { BodyState } from '../simulate/state'
 import { countUpTo, eased, radians, type Track, trackThrough, valueAt } from './curve'
 import { airWord, type Key, keyOf } from './footKeys'
@@ -71,7 +71,7 @@ const shareOnRight = ({ weight }: BodyState): number =>
   weight === 'both' ? 0.5 : weight === 'R' ? 1 : 0
 
 /** Whether the feet really move or turn; a hold does neither. */
-const isStill = ({ action }: Danced): boolean => action.primitive === 'hold'
+const isStill = ({ action }: DancedStep): boolean => action.primitive === 'hold'
 
 /** The steps of a simulation, as keys with the ways between them. */
 export function stepsOf(simulation: Simulation): Steps {
@@ -79,7 +79,7 @@ export function stepsOf(simulation: Simulation): Steps {
   const air: Record<Side, string> = { R: 'hang', L: 'hang' }
   const keys: Key[] = [keyOf(Number.NEGATIVE_INFINITY, start, air)]
   const travels: Travel[] = []
-  const go = (key: Key, actions: readonly Danced[]) => {
+  const go = (key: Key, actions: readonly DancedStep[]) => {
     const before = keys.at(-1)
     if (!before) return
     travels.push(travelTo(before, key, actions))
@@ -138,7 +138,7 @@ function withTracks(keys: readonly Key[], travels: readonly Travel[]): Steps {
   }
 }
 
-function travelTo(before: Key, key: Key, actions: readonly Danced[]): Travel {
+function travelTo(before: Key, key: Key, actions: readonly DancedStep[]): Travel {
   const turn = key.state.facing - before.state.facing
   const longest =
     turn === 0 ? LONGEST_STEP : LONGEST_TURN * Math.min(2, Math.max(1, Math.abs(turn) / 180))

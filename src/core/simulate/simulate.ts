@@ -14,7 +14,7 @@ import { startState } from './start'
 import type { BodyState } from './state'
 
 /** One thing the feet did: what, when, from which event, and what it led to. */
-export interface Danced extends Span {
+export interface DancedStep extends Span {
   readonly action: FootAction
   readonly pass: Pass
   readonly event: Event
@@ -32,7 +32,7 @@ export interface Simulation {
   readonly opening: BodyState
   readonly passes: readonly Pass[]
   readonly start: BodyState
-  readonly danced: readonly Danced[]
+  readonly danced: readonly DancedStep[]
   readonly end: BodyState
   /** From the start of the combination to the end of its last phrase. */
   readonly length: Tick
@@ -82,7 +82,7 @@ export function stepsOf(event: Event, vocabulary: Vocabulary): readonly TimedAct
 }
 
 /** One thing the feet will do, before it is danced. */
-export type Planned = Omit<Danced, 'after' | 'fault'>
+export type Planned = Omit<DancedStep, 'after' | 'fault'>
 
 /** As they are danced: level words come after what shares their tick, but a pivot needs the rise before it. */
 export const inDanceOrder = (a: TimedAction, b: TimedAction): number =>
@@ -171,7 +171,7 @@ export function simulate(
   const start = startState(combination.start, landing)
   let state = start
   const danced = planOf(passes, vocabulary, combination).map(
-    ({ at, length, action, pass, event }): Danced => {
+    ({ at, length, action, pass, event }): DancedStep => {
       const outcome = dance(state, action, at, landing)
       state = outcome.state
       // Written out: a spread here is a fifth of the whole check.
@@ -219,7 +219,7 @@ export const stateAt = (simulation: Simulation, at: number): BodyState =>
   stateBefore(simulation, at + 0.5)
 
 /** How many were danced before a tick: a search by halves, since the figure asks often. */
-function indexBefore(danced: readonly Danced[], at: number): number {
+function indexBefore(danced: readonly DancedStep[], at: number): number {
   let low = 0
   let high = danced.length
   while (low < high) {

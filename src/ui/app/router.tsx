@@ -7,7 +7,7 @@ import { Shell } from './Shell'
 const floor = [
   {
     path: 'class/:id',
-    lazy: async () => ({ Component: (await import('../class/ClassScreen')).FloorScreen }),
+    lazy: async () => ({ Component: (await import('../class/ClassScreen')).ClassScreen }),
   },
   {
     path: 'class/:id/dancers',

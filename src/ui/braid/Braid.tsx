@@ -15,7 +15,7 @@ import * as edits from '../../core/edits/edits'
 import { layerWord } from '../../core/moves/vocabulary'
 import { HALF_COUNT, labelIn, labelOfSpan, QUARTER_COUNT, slotAt, tick } from '../../core/time/time'
 import { onSide } from '../../core/writing/search'
-import type { Deck } from '../shortcuts/shortcut'
+import type { KeyScope } from '../shortcuts/shortcut'
 import { press } from '../shortcuts/shortcuts'
 import { moveSelected, placeAtSelection, stretchSelected } from '../stores/editing'
 import { scrubbed } from '../stores/scrub'
@@ -46,7 +46,7 @@ import { RibbonInk } from './Ribbon'
 
 interface BraidProps {
   readonly session: Session
-  readonly deck: Deck
+  readonly deck: KeyScope
   readonly newId: () => string
   /** What stands in the margin of a line: the phrase's own menu. */
   readonly margin: (line: Line) => ReactNode

@@ -5,7 +5,7 @@ import type { Event } from '../../core/combination/combination'
 import { nameOf } from '../../core/combination/names'
 import type { MoveKind } from '../../core/moves/move'
 import type { Vocabulary } from '../../core/moves/vocabulary'
-import type { Danced } from '../../core/simulate/simulate'
+import type { DancedStep } from '../../core/simulate/simulate'
 import { labelOfSpan } from '../../core/time/time'
 import classes from './braid.module.css'
 import { fitted, longest, SIZE } from './geometry'
@@ -128,7 +128,7 @@ function wave(from: number, to: number): string {
 }
 
 interface FootMarkProps {
-  readonly danced: Danced
+  readonly danced: DancedStep
   readonly x: number
   /** Pixels until the next thing the feet do. */
   readonly room: number

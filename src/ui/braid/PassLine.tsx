@@ -5,7 +5,7 @@ import { otherSide, sideWord } from '../../core/body/side'
 import { placeIn } from '../../core/combination/names'
 import { pickupTicks } from '../../core/combination/passes'
 import { layerWord } from '../../core/moves/vocabulary'
-import type { Danced } from '../../core/simulate/simulate'
+import type { DancedStep } from '../../core/simulate/simulate'
 import { weightStretches } from '../../core/simulate/weightStretches'
 import { TICKS_PER_COUNT } from '../../core/time/time'
 import classes from './braid.module.css'
@@ -263,7 +263,7 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
 })
 
 /** The ticks of a phrase on which a foot lands less than a count after another. */
-function quickTicks(steps: readonly Danced[], passAt: number): ReadonlySet<number> {
+function quickTicks(steps: readonly DancedStep[], passAt: number): ReadonlySet<number> {
   const lands = steps.filter(({ action }) => factsOf(action.primitive).lands)
   return new Set(
     lands

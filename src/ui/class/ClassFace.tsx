@@ -1,20 +1,20 @@
 import { type ReactNode, useEffect, useRef, useState } from 'react'
 import { otherSide, sideWord } from '../../core/body/side'
-import { type Danced, wordsAt } from '../../core/class/drillDance'
-import { type FloorMoment, momentOf } from '../../core/class/drillProgram'
+import { type DrillDance, wordsAt } from '../../core/class/drillDance'
+import { type ClassMoment, momentOf } from '../../core/class/drillProgram'
 import { layerWord } from '../../core/moves/vocabulary'
 import type { View } from '../../core/pose/views'
 import type { CountWords } from '../../core/teaching/say'
-import { FloorFigure } from './ClassFigure'
+import { ClassDancer } from './ClassDancer'
 import classes from './class.module.css'
 import { finely } from './finely'
 
 /** Where the music is: which part, and ticks into it. */
-export type FloorClock = () => { readonly index: number; readonly at: number } | undefined
+export type ClassClock = () => { readonly index: number; readonly at: number } | undefined
 
-interface FloorFaceProps {
-  readonly danced: Danced
-  readonly clock: FloorClock
+interface ClassFaceProps {
+  readonly danced: DrillDance
+  readonly clock: ClassClock
   readonly isDancing: boolean
   readonly view: View
   /** Shown while nothing sounds. */
@@ -22,13 +22,13 @@ interface FloorFaceProps {
   readonly onSaid?: (text: string) => void
 }
 
-interface Shown extends FloorMoment {
+interface Shown extends ClassMoment {
   readonly index: number
   readonly words: CountWords | undefined
 }
 
 /** What is seen from three metres away: the count, what starts now, what comes, the figure. */
-export function FloorFace({ danced, clock, isDancing, view, resting, onSaid }: FloorFaceProps) {
+export function ClassFace({ danced, clock, isDancing, view, resting, onSaid }: ClassFaceProps) {
   const { round, parts, drill } = danced
   const [shown, setShown] = useState<Shown>()
   const bar = useRef<HTMLDivElement>(null)
@@ -109,7 +109,7 @@ export function FloorFace({ danced, clock, isDancing, view, resting, onSaid }: F
           <div className={classes.rest}>{resting}</div>
         )}
       </section>
-      <FloorFigure
+      <ClassDancer
         material={round.material}
         layers={drill.layers}
         view={view}
@@ -147,5 +147,5 @@ export function FloorFace({ danced, clock, isDancing, view, resting, onSaid }: F
   )
 }
 
-const roundsText = ({ repeats, moves }: Danced['drill']): string =>
+const roundsText = ({ repeats, moves }: DrillDance['drill']): string =>
   `${repeats} ${repeats === 1 ? 'round' : 'rounds'}${moves ? '' : ' a side'}`

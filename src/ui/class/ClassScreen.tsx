@@ -4,22 +4,22 @@ import { IconAdjustments, IconArrowLeft, IconMaximize, IconScreenShare } from '@
 import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { speechSeconds } from '../../audio/speech'
-import { dancedOf } from '../../core/class/drillDance'
+import { drillDanceOf } from '../../core/class/drillDance'
 import { stepsFor } from '../../core/class/keys'
 import { drillOf, restOf, secondsLeft, sidesWords } from '../../core/class/underWay'
 import type { Drill } from '../../core/plan/drill'
 import type { Materials } from '../../core/plan/material'
 import { CLASS_CAUTION, notesOf } from '../../core/plan/notes'
 import { drillTitle } from '../../core/plan/totals'
-import type { FloorNote, Teaching } from '../../storage/planning'
+import type { Planning, UnderWayNote } from '../../storage/planning'
 import { inWords, Problem, ProblemPage } from '../parts/Problem'
 import { Troubles } from '../parts/Troubles'
 import { NoteLines } from '../planning/NoteLines'
 import { useServices } from '../stores/services'
-import { FloorFace } from './ClassFace'
-import { FloorZones } from './ClassZones'
+import { ClassFace } from './ClassFace'
+import { ClassZones } from './ClassZones'
 import classes from './class.module.css'
-import { type FloorKey, useFloorKeys } from './classKeys'
+import { type ScreenKey, useClassKeys } from './classKeys'
 import { useBroadcast } from './dancersChannel'
 import { useAwake } from './useAwake'
 import { useCaller, useSound } from './useCaller'
@@ -28,7 +28,7 @@ import { useClass, useClassRecord } from './useClass'
 const SoundPanel = lazy(async () => ({ default: (await import('./SoundPanel')).SoundPanel }))
 
 /** The class as it is given. */
-export function FloorScreen() {
+export function ClassScreen() {
   const { id = '' } = useParams()
   const { error, ready } = useClassRecord(id)
   if (error) return <ProblemPage {...inWords(error)} />
@@ -43,7 +43,7 @@ export function FloorScreen() {
         <Link to="/plans">Plans</Link>
       </main>
     )
-  return <Floor first={ready.opened.note} teaching={ready.teaching} materials={ready.materials} />
+  return <Floor first={ready.opened.note} planning={ready.planning} materials={ready.materials} />
 }
 
 /** `24:05`. */
@@ -51,16 +51,16 @@ const clock = (seconds: number): string =>
   `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`
 
 interface FloorProps {
-  readonly first: FloorNote
-  readonly teaching: Teaching
+  readonly first: UnderWayNote
+  readonly planning: Planning
   readonly materials: Materials
 }
 
-function Floor({ first, teaching, materials }: FloorProps) {
+function Floor({ first, planning, materials }: FloorProps) {
   const { deck } = useServices()
   const halted = useRef(() => {})
-  const { session, act, now } = useClass(first, teaching, materials, () => halted.current())
-  const sound = useSound(teaching, deck)
+  const { session, act, now } = useClass(first, planning, materials, () => halted.current())
+  const sound = useSound(planning, deck)
   const { choice, own } = sound
   const speech = useMemo(() => speechSeconds(own), [own])
   const [isOpen, setOpen] = useState(false)
@@ -69,7 +69,7 @@ function Floor({ first, teaching, materials }: FloorProps) {
   const drill = drillOf(session)
   // What is shown while nothing sounds is all of the drill, from its beginning.
   const whole = useMemo(
-    () => dancedOf(drill, materials, choice, speech),
+    () => drillDanceOf(drill, materials, choice, speech),
     [drill, materials, choice, speech],
   )
   const [playing, setPlaying] = useState<typeof whole>()
@@ -94,7 +94,7 @@ function Floor({ first, teaching, materials }: FloorProps) {
 
   const start = useCallback(() => {
     const started = act({ kind: 'start', now: Date.now() })
-    const danced = dancedOf(restOf(started), materials, choice, speech)
+    const danced = drillDanceOf(restOf(started), materials, choice, speech)
     if (!danced) {
       // Nothing of it is left, or it can't be danced any more.
       act({ kind: 'next' })
@@ -112,7 +112,7 @@ function Floor({ first, teaching, materials }: FloorProps) {
   halted.current = halt
 
   const press = useCallback(
-    (key: FloorKey) => {
+    (key: ScreenKey) => {
       if (key === 'full') return void toggle()
       for (const step of stepsFor(now.current, key))
         switch (step.kind) {
@@ -133,7 +133,7 @@ function Floor({ first, teaching, materials }: FloorProps) {
     },
     [act, deck, halt, now, start, toggle],
   )
-  useFloorKeys(press, !isOpen)
+  useClassKeys(press, !isOpen)
 
   const title = drill ? drillTitle(drill, materials) : 'The class is over'
   const danced = (isDancing ? playing : undefined) ?? whole
@@ -217,7 +217,7 @@ function Floor({ first, teaching, materials }: FloorProps) {
           onClick={() => press('go')}
           onKeyDown={() => {}}
         >
-          <FloorFace
+          <ClassFace
             danced={danced}
             clock={caller.clock}
             isDancing={isDancing}
@@ -235,7 +235,7 @@ function Floor({ first, teaching, materials }: FloorProps) {
         </div>
       )}
       {session.phase !== 'over' && drill && (
-        <FloorZones
+        <ClassZones
           phase={session.phase}
           tempo={drill.tempo}
           after={after && drillTitle(after, materials)}
@@ -254,7 +254,7 @@ function Floor({ first, teaching, materials }: FloorProps) {
         <Suspense fallback={<p>Opening…</p>}>
           <SoundPanel
             sound={sound}
-            teaching={teaching}
+            planning={planning}
             drill={drill}
             materials={materials}
             title={session.title}

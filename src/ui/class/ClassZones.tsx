@@ -1,19 +1,19 @@
-import type { FloorSession } from '../../core/class/underWay'
+import type { UnderWay } from '../../core/class/underWay'
 import classes from './class.module.css'
-import type { FloorKey } from './classKeys'
+import type { ScreenKey } from './classKeys'
 
-interface FloorZonesProps {
-  readonly phase: FloorSession['phase']
+interface ClassZonesProps {
+  readonly phase: UnderWay['phase']
   readonly tempo: number
   /** What the next drill is called. */
   readonly after: string | undefined
-  readonly onPress: (key: FloorKey) => void
+  readonly onPress: (key: ScreenKey) => void
 }
 
 /** Zones large enough for a hand that does not look, each with its key. */
-export function FloorZones({ phase, tempo, after, onPress }: FloorZonesProps) {
+export function ClassZones({ phase, tempo, after, onPress }: ClassZonesProps) {
   const isDancing = phase === 'dancing'
-  const zone = (key: FloorKey, label: string, hint: string, more = '') => (
+  const zone = (key: ScreenKey, label: string, hint: string, more = '') => (
     <button type="button" className={classes.zone} data-zone={key} onClick={() => onPress(key)}>
       <b>{label}</b>
       {more && <span>{more}</span>}

@@ -1,14 +1,14 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { useParams } from 'react-router'
 import { speechSeconds } from '../../audio/speech'
-import { dancedOf } from '../../core/class/drillDance'
+import { drillDanceOf } from '../../core/class/drillDance'
 import type { SoundChoice } from '../../core/class/soundChoice'
-import { drillOf, type FloorSession } from '../../core/class/underWay'
+import { drillOf, type UnderWay } from '../../core/class/underWay'
 import { type Materials, roundOf } from '../../core/plan/material'
 import { drillTitle } from '../../core/plan/totals'
 import { ticksOfSeconds } from '../../core/time/tempo'
 import { inWords, ProblemPage } from '../parts/Problem'
-import { type FloorClock, FloorFace } from './ClassFace'
+import { type ClassClock, ClassFace } from './ClassFace'
 import classes from './class.module.css'
 import { channelOf, type DancersNews } from './dancersChannel'
 import { finely } from './finely'
@@ -32,7 +32,7 @@ export function DancersScreen() {
     <Dancers
       first={ready.opened.note.session}
       materials={ready.materials}
-      choice={ready.teaching.sound.read()}
+      choice={ready.planning.sound.read()}
     />
   )
 }
@@ -48,7 +48,7 @@ function Dancers({
   materials,
   choice,
 }: {
-  readonly first: FloorSession
+  readonly first: UnderWay
   readonly materials: Materials
   readonly choice: SoundChoice
 }) {
@@ -74,11 +74,11 @@ function Dancers({
   const danced = useMemo(
     () =>
       key === undefined
-        ? dancedOf(drill, materials, choice, SPEECH)
-        : dancedOf(news.current?.drill, materials, news.current?.choice ?? choice, SPEECH),
+        ? drillDanceOf(drill, materials, choice, SPEECH)
+        : drillDanceOf(news.current?.drill, materials, news.current?.choice ?? choice, SPEECH),
     [key, drill, materials, choice],
   )
-  const clock: FloorClock = useCallback(() => {
+  const clock: ClassClock = useCallback(() => {
     const heard = news.current
     if (!heard || !danced) return undefined
     // On from what was last told, by the tempo that sounds.
@@ -102,7 +102,7 @@ function Dancers({
         <h1 className="display">{drillTitle(drill, materials)}</h1>
         <p className="counts">{drill.tempo}</p>
       </header>
-      <FloorFace
+      <ClassFace
         danced={danced}
         clock={clock}
         isDancing={key !== undefined && roundOf(drill, materials) !== undefined}

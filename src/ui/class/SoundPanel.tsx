@@ -4,7 +4,7 @@ import type { SoundChoice } from '../../core/class/soundChoice'
 import type { Drill } from '../../core/plan/drill'
 import type { Materials } from '../../core/plan/material'
 import { RHYTHMS } from '../../core/rhythm/rhythms'
-import type { Teaching } from '../../storage/planning'
+import type { Planning } from '../../storage/planning'
 import classes from './class.module.css'
 import { OwnWords } from './OwnWords'
 import { SaveSound } from './SaveSound'
@@ -28,14 +28,14 @@ const CALL_WORDS: Readonly<Record<SoundChoice['call'], string>> = {
 
 interface SoundPanelProps {
   readonly sound: ReturnType<typeof useSound>
-  readonly teaching: Teaching
+  readonly planning: Planning
   readonly drill: Drill | undefined
   readonly materials: Materials
   readonly title: string
 }
 
 /** What is heard on the floor, how loud, in whose voice, and the same as a file. */
-export function SoundPanel({ sound, teaching, drill, materials, title }: SoundPanelProps) {
+export function SoundPanel({ sound, planning, drill, materials, title }: SoundPanelProps) {
   const { choice, choose, own } = sound
   const canSpeak = typeof speechSynthesis !== 'undefined' && speechSynthesis.getVoices().length > 0
   return (
@@ -95,7 +95,7 @@ export function SoundPanel({ sound, teaching, drill, materials, title }: SoundPa
           onChange={({ currentTarget: { checked } }) => choose({ browserVoice: checked })}
         />
       )}
-      <OwnWords spoken={teaching.spoken} own={own} drill={drill} materials={materials} />
+      <OwnWords spoken={planning.spoken} own={own} drill={drill} materials={materials} />
       {drill && (
         <SaveSound drill={drill} materials={materials} choice={choice} own={own} title={title} />
       )}

@@ -2,10 +2,10 @@ import { useEffect, useRef } from 'react'
 import type { ClassKey } from '../../core/class/keys'
 
 /** What a key or a zone asks: of the class, or of the screen. */
-export type FloorKey = ClassKey | 'full'
+export type ScreenKey = ClassKey | 'full'
 
 /** A presenter has page keys, a full stop to darken, and some an arrow each way. */
-const KEYS: Readonly<Record<string, FloorKey>> = {
+const KEYS: Readonly<Record<string, ScreenKey>> = {
   ' ': 'go',
   Enter: 'go',
   '.': 'go',
@@ -29,7 +29,7 @@ const KEYS: Readonly<Record<string, FloorKey>> = {
 }
 
 /** Takes keys wherever the focus is, but leaves a button its Enter and Space. */
-export function useFloorKeys(press: (key: FloorKey) => void, isOn: boolean): void {
+export function useClassKeys(press: (key: ScreenKey) => void, isOn: boolean): void {
   const latest = useRef(press)
   latest.current = press
   useEffect(() => {

@@ -1,15 +1,15 @@
 import { useEffect, useRef } from 'react'
-import type { Danced } from '../../core/class/drillDance'
+import type { DrillDance } from '../../core/class/drillDance'
 import type { SoundChoice } from '../../core/class/soundChoice'
-import { drillOf, type FloorSession } from '../../core/class/underWay'
+import { drillOf, type UnderWay } from '../../core/class/underWay'
 import type { Drill } from '../../core/plan/drill'
 import { wakeEvery } from '../../workers/wake'
-import type { FloorClock } from './ClassFace'
+import type { ClassClock } from './ClassFace'
 import { finely } from './finely'
 
 /** What the floor tells the dancers' window, again and again. */
 export interface DancersNews {
-  readonly session: FloorSession
+  readonly session: UnderWay
   /** What sounds, where, and when that was, in milliseconds since 1970; absent while nothing does. */
   readonly now:
     | {
@@ -29,9 +29,9 @@ const TELL_MS = 200
 
 /** Tells other windows of this browser where the class is, in step with the sound. */
 export function useBroadcast(
-  session: FloorSession,
-  danced: Danced | undefined,
-  clock: FloorClock,
+  session: UnderWay,
+  danced: DrillDance | undefined,
+  clock: ClassClock,
 ): void {
   const told = useRef({ session, danced })
   told.current = { session, danced }

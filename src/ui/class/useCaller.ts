@@ -1,8 +1,8 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import type { Recording } from '../../audio/speech'
-import type { Danced } from '../../core/class/drillDance'
+import type { DrillDance } from '../../core/class/drillDance'
 import type { SoundChoice } from '../../core/class/soundChoice'
-import type { Teaching } from '../../storage/planning'
+import type { Planning } from '../../storage/planning'
 import { wakeEvery } from '../../workers/wake'
 import type { PlayDeck } from '../stores/deck'
 
@@ -10,12 +10,12 @@ import type { PlayDeck } from '../stores/deck'
 const LOOK_MS = 120
 
 /** The instructor's own words, and what she likes to hear. */
-export function useSound(teaching: Teaching, deck: PlayDeck) {
-  const [choice, setChoice] = useState(() => teaching.sound.read())
+export function useSound(planning: Planning, deck: PlayDeck) {
+  const [choice, setChoice] = useState(() => planning.sound.read())
   const [own, setOwn] = useState<ReadonlyMap<string, Recording>>(new Map())
   useEffect(() => {
     const read = async () => {
-      const words = await teaching.spoken.list()
+      const words = await planning.spoken.list()
       setOwn(
         new Map(
           words.map(({ id, samples, rate, onset }) => [
@@ -26,8 +26,8 @@ export function useSound(teaching: Teaching, deck: PlayDeck) {
       )
     }
     void read()
-    return teaching.spoken.watch(() => void read())
-  }, [teaching])
+    return planning.spoken.watch(() => void read())
+  }, [planning])
   useEffect(() => {
     deck.setMix(choice.mix)
     deck.hear(() => true)
@@ -40,10 +40,10 @@ export function useSound(teaching: Teaching, deck: PlayDeck) {
     (change: Partial<SoundChoice>) =>
       setChoice((now) => {
         const next = { ...now, ...change }
-        teaching.sound.write(next)
+        planning.sound.write(next)
         return next
       }),
-    [teaching],
+    [planning],
   )
   return { choice, choose, own }
 }
@@ -58,7 +58,7 @@ interface CallerReports {
  * is hidden or busy.
  */
 export function useCaller(deck: PlayDeck, reports: CallerReports) {
-  const playing = useRef<{ danced: Danced; reported: number } | undefined>(undefined)
+  const playing = useRef<{ danced: DrillDance; reported: number } | undefined>(undefined)
   const told = useRef(reports)
   told.current = reports
 
@@ -100,7 +100,7 @@ export function useCaller(deck: PlayDeck, reports: CallerReports) {
   return useMemo(
     () => ({
       stop,
-      play(danced: Danced) {
+      play(danced: DrillDance) {
         stop()
         playing.current = { danced, reported: 0 }
         void deck.play({ parts: danced.parts })

@@ -16,7 +16,7 @@ import { inWords, Problem, ProblemPage } from '../parts/Problem'
 import { UndoButtons } from '../parts/UndoButtons'
 import { useUndoKeys } from '../parts/useUndoKeys'
 import { today } from '../planning/today'
-import { type TeachingRecords, useTeachingRecords } from '../planning/usePlanning'
+import { type PlanningRecords, usePlanningRecords } from '../planning/usePlanning'
 import { houseNow } from '../stores/house'
 import { useServices } from '../stores/services'
 import { ClassForm } from './ClassForm'
@@ -27,24 +27,24 @@ import { useDiaryChanges } from './useDiaryChanges'
 
 /** The classes that were given and are to come, and what they add up to. */
 export function DiaryScreen() {
-  const { error, ready } = useTeachingRecords()
+  const { error, ready } = usePlanningRecords()
   if (error) return <ProblemPage {...inWords(error)} />
   if (!ready) return <p className="only-read">Opening…</p>
   return <Diary {...ready} />
 }
 
 function Diary({
-  teaching,
+  planning,
   classes: all,
   unreadable,
   groups,
   combinations,
   materials,
-}: TeachingRecords) {
+}: PlanningRecords) {
   const { newId } = useServices()
   const navigate = useNavigate()
   const [query, setQuery] = useSearchParams()
-  const hands = useDiaryChanges(teaching)
+  const hands = useDiaryChanges(planning)
   useUndoKeys(hands.undo, hands.redo)
   const [editing, setEditing] = useState<Group | 'new'>()
   const group = groups.find(({ id }) => id === query.get('group'))
@@ -59,7 +59,7 @@ function Diary({
   const open = shown.find(({ id }) => id === query.get('class')) ?? shown[0]
   const floors = useQuery({
     queryKey: ['floors', all],
-    queryFn: () => teaching.floor.list(),
+    queryFn: () => planning.underWay.list(),
     staleTime: 0,
     gcTime: 0,
   })
@@ -203,7 +203,7 @@ function Diary({
                 materials,
                 group?.id,
               )
-              await teaching.plans.put(plan)
+              await planning.plans.put(plan)
               await navigate(`/plan/${plan.id}`)
             }}
           />

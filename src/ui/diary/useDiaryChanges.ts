@@ -1,6 +1,6 @@
 import type { ClassEntry, Group } from '../../core/diary/diary'
 import { type Change, changedLike } from '../../core/record/changes'
-import type { Teaching } from '../../storage/planning'
+import type { Planning } from '../../storage/planning'
 import type { Records } from '../../storage/records'
 import { type ChangesMade, useChanges } from '../stores/useChanges'
 
@@ -29,11 +29,11 @@ function applyTo<T extends { readonly id: string }>(
   else if (before) void records.remove(before.id)
 }
 
-export function useDiaryChanges(teaching: Teaching): DiaryHands {
+export function useDiaryChanges(planning: Planning): DiaryHands {
   const apply = (change: Change<Entry>) => {
     const one = change.after ?? change.before
-    if (one?.kind === 'group') applyTo(teaching.groups, change as Change<Group>)
-    else applyTo(teaching.classes, change as Change<ClassEntry>)
+    if (one?.kind === 'group') applyTo(planning.groups, change as Change<Group>)
+    else applyTo(planning.classes, change as Change<ClassEntry>)
   }
   const { note, undo, redo, last } = useChanges(apply)
   return {
@@ -42,13 +42,13 @@ export function useDiaryChanges(teaching: Teaching): DiaryHands {
     last,
     async add(entry, label) {
       note({ label, before: undefined, after: entry })
-      if (entry.kind === 'group') await teaching.groups.put(entry)
-      else await teaching.classes.put(entry)
+      if (entry.kind === 'group') await planning.groups.put(entry)
+      else await planning.classes.put(entry)
     },
     change(entry, make, { label, mark }) {
       const after = make(entry)
       note({ label, before: entry, after, ...(mark && { mark: `${entry.id} ${mark}` }) })
-      void teaching.classes.change(entry.id, make)
+      void planning.classes.change(entry.id, make)
     },
     regroup(before, after) {
       const change = { label: 'the group', before, after }

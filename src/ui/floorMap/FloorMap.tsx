@@ -6,13 +6,13 @@ import type { House } from '../../core/house/house'
 import { type Area, classPlaces, type PathPoint, type Round } from '../../core/space/space'
 import classes from './floorMap.module.css'
 
-export type FloorView = 'dancer' | 'audience'
+export type ClassView = 'dancer' | 'audience'
 
 interface FloorMapProps {
   readonly rounds: readonly Round[]
   readonly area: Area
   readonly house: House
-  readonly view: FloorView
+  readonly view: ClassView
   readonly showsClass: boolean
   /** The tick of the first round that is pointed out, as on the braid. */
   readonly at: number

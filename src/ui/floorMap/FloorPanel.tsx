@@ -19,7 +19,7 @@ import { checkedOf } from '../stores/checked'
 import { useServices } from '../stores/services'
 import { documentOf, drawnState, type Session, showPreview } from '../stores/session'
 import { useStore } from '../stores/store'
-import { FloorMap, type FloorView } from './FloorMap'
+import { type ClassView, FloorMap } from './FloorMap'
 import classes from './floorMap.module.css'
 import { TurnTable, TurnTools } from './Turns'
 
@@ -34,7 +34,7 @@ export function FloorPanel({ session }: { session: Session }) {
   const document = documentOf(state)
   const checked = checkedOf(document)
   const { lead, joins, house } = checked
-  const [view, setView] = useState<FloorView>('dancer')
+  const [view, setView] = useState<ClassView>('dancer')
   const [rounds, setRounds] = useState<Rounds>('both')
   const [showsClass, setShowsClass] = useState(false)
   const [playing, setPlaying] = useState<number>()
@@ -83,7 +83,7 @@ export function FloorPanel({ session }: { session: Session }) {
           size="xs"
           aria-label="Whose view"
           value={view}
-          onChange={(value) => setView(value as FloorView)}
+          onChange={(value) => setView(value as ClassView)}
           data={[
             { value: 'dancer', label: 'Dancer’s' },
             { value: 'audience', label: 'Audience’s' },

@@ -48,7 +48,7 @@ export async function saveBackup(services: Services, day: string): Promise<void>
   const { writeBackup } = await import('../../storage/backup')
   download(
     `molten-sway-${day}.zip`,
-    await writeBackup({ ...services, teaching: await services.teaching() }),
+    await writeBackup({ ...services, planning: await services.planning() }),
     'application/zip',
   )
 }
@@ -73,7 +73,7 @@ async function openOne(
     const bytes = new Uint8Array(await file.arrayBuffer())
     return restoreBackup(
       bytes,
-      { ...services, teaching: await services.teaching() },
+      { ...services, planning: await services.planning() },
       {
         onFile: (done, all) => onStep(`“${file.name}”: ${done} of ${all} files`),
         signal,

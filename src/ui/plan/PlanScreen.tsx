@@ -17,7 +17,7 @@ import { IconPlayerPlayFilled, IconPrinter } from '@tabler/icons-react'
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
-import { beginFloor } from '../../core/class/underWay'
+import { beginClass } from '../../core/class/underWay'
 import { byDate, newClass } from '../../core/diary/diary'
 import { knownOf, reachedIn } from '../../core/diary/reached'
 import {
@@ -41,7 +41,7 @@ import { useLeaveWarning } from '../parts/useLeaveWarning'
 import { useUndoKeys } from '../parts/useUndoKeys'
 import field from '../planning/planning.module.css'
 import { timeNow, today } from '../planning/today'
-import { type TeachingRecords, useTeachingRecords } from '../planning/usePlanning'
+import { type PlanningRecords, usePlanningRecords } from '../planning/usePlanning'
 import { useServices } from '../stores/services'
 import { type DrillHands, DrillRow } from './DrillRow'
 import { PlanAside } from './PlanAside'
@@ -55,7 +55,7 @@ import { WishesForm } from './WishesForm'
 /** One plan: the drills of a class, changed by hand. */
 export function PlanScreen() {
   const { id = '' } = useParams()
-  const { error, ready } = useTeachingRecords()
+  const { error, ready } = usePlanningRecords()
   if (error) return <ProblemPage {...inWords(error)} />
   if (!ready) return <p className="only-read">Opening…</p>
   const plan = ready.plans.find((one) => one.id === id)
@@ -71,17 +71,17 @@ export function PlanScreen() {
 
 function OpenPlan({
   first,
-  teaching,
+  planning,
   combinations: all,
   deleted,
   groups,
   plans,
   materials,
-}: TeachingRecords & { readonly first: Plan }) {
+}: PlanningRecords & { readonly first: Plan }) {
   const { newId } = useServices()
   const navigate = useNavigate()
   const queries = useQueryClient()
-  const document = usePlanDocument(first, teaching.plans, materials)
+  const document = usePlanDocument(first, planning.plans, materials)
   const { plan, change, proposal } = document
   const [open, setOpen] = useState<string>()
   const list = useRef<HTMLOListElement>(null)
@@ -134,13 +134,13 @@ function OpenPlan({
       plan: plan.id,
       group: groups.find(({ id }) => id === plan.group),
     })
-    await teaching.classes.put(entry)
-    teaching.floor.write(beginFloor(plan, entry), 0)
+    await planning.classes.put(entry)
+    planning.underWay.write(beginClass(plan, entry), 0)
     await queries.invalidateQueries({ queryKey: ['records'] })
     await navigate(`/class/${entry.id}`)
   }
   const forGroup = async (id: string | undefined) => {
-    const { all: given } = await teaching.classes.list()
+    const { all: given } = await planning.classes.list()
     const own = given.filter(({ group }) => id !== undefined && group === id).sort(byDate)
     const known = id === undefined ? NOTHING_KNOWN : knownOf(reachedIn(own), today())
     change('group', (now) => {

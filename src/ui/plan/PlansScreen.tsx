@@ -7,7 +7,7 @@ import { newPlan } from '../../core/plan/edits'
 import { classSeconds, type Plan, wishesFor } from '../../core/plan/plan'
 import { counted } from '../parts/locale'
 import { inWords, Problem, ProblemPage } from '../parts/Problem'
-import { type TeachingRecords, useTeachingRecords } from '../planning/usePlanning'
+import { type PlanningRecords, usePlanningRecords } from '../planning/usePlanning'
 import { houseNow } from '../stores/house'
 import { useServices } from '../stores/services'
 import { PlanStrip } from './PlanStrip'
@@ -15,13 +15,13 @@ import classes from './plan.module.css'
 
 /** All plans, each with its class as it pours; a new one from a combination. */
 export function PlansScreen() {
-  const { error, ready } = useTeachingRecords()
+  const { error, ready } = usePlanningRecords()
   if (error) return <ProblemPage {...inWords(error)} />
   if (!ready) return <p className="only-read">Opening…</p>
   return <Shelf {...ready} />
 }
 
-function Shelf({ teaching, plans, unreadable, groups, combinations, materials }: TeachingRecords) {
+function Shelf({ planning, plans, unreadable, groups, combinations, materials }: PlanningRecords) {
   const { newId } = useServices()
   const navigate = useNavigate()
   const queries = useQueryClient()
@@ -32,7 +32,7 @@ function Shelf({ teaching, plans, unreadable, groups, combinations, materials }:
     if (!combination) return
     const wishes = wishesFor(combination, houseNow.get().rules.level)
     const plan = newPlan(newId(), combination.title, wishes, materials)
-    await teaching.plans.put(plan)
+    await planning.plans.put(plan)
     await queries.invalidateQueries({ queryKey: ['records', 'plans'] })
     await navigate(`/plan/${plan.id}`, { replace })
   }
@@ -66,7 +66,7 @@ function Shelf({ teaching, plans, unreadable, groups, combinations, materials }:
             variant="default"
             onClick={() => {
               setGone(undefined)
-              void teaching.plans.restore(gone.id)
+              void planning.plans.restore(gone.id)
             }}
           >
             Bring it back
@@ -107,7 +107,7 @@ function Shelf({ teaching, plans, unreadable, groups, combinations, materials }:
               aria-label={`Delete ${plan.title}`}
               onClick={() => {
                 setGone(plan)
-                void teaching.plans.remove(plan.id)
+                void planning.plans.remove(plan.id)
               }}
             >
               <IconTrash size={18} />

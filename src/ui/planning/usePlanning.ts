@@ -4,7 +4,7 @@ import type { Combination } from '../../core/combination/combination'
 import type { ClassEntry, Group } from '../../core/diary/diary'
 import { type Materials, materialsOf } from '../../core/plan/material'
 import type { Plan } from '../../core/plan/plan'
-import type { Teaching } from '../../storage/planning'
+import type { Planning } from '../../storage/planning'
 import type { Records } from '../../storage/records'
 import { houseNow } from '../stores/house'
 import { useServices } from '../stores/services'
@@ -12,9 +12,9 @@ import { useStore } from '../stores/store'
 import { words } from '../stores/words'
 
 /** Plans, classes and groups; undefined while they are loaded. */
-export function useTeaching(): Teaching | undefined {
-  const { teaching } = useServices()
-  return useQuery({ queryKey: ['teaching'], queryFn: teaching }).data
+export function usePlanning(): Planning | undefined {
+  const { planning } = useServices()
+  return useQuery({ queryKey: ['planning'], queryFn: planning }).data
 }
 
 interface Kinds {
@@ -25,9 +25,9 @@ interface Kinds {
 
 /** All records of a kind, in step with what other windows do. */
 function useRecords<K extends keyof Kinds>(kind: K) {
-  const teaching = useTeaching()
+  const planning = usePlanning()
   const queries = useQueryClient()
-  const records = teaching?.[kind] as Records<Kinds[K]> | undefined
+  const records = planning?.[kind] as Records<Kinds[K]> | undefined
   useEffect(
     () => records?.watch(() => void queries.invalidateQueries({ queryKey: ['records', kind] })),
     [records, kind, queries],
@@ -70,9 +70,9 @@ export function useMaterials(all: readonly Combination[] | undefined) {
   return useMemo(() => all && materialsOf(all, vocabulary, house), [all, vocabulary, house])
 }
 
-/** All that the screens of teaching work with. */
-export interface TeachingRecords {
-  readonly teaching: Teaching
+/** All that the screens of plans and classes work with. */
+export interface PlanningRecords {
+  readonly planning: Planning
   readonly combinations: readonly Combination[]
   /** Titles of the deleted ones. */
   readonly deleted: ReadonlyMap<string, string>
@@ -87,11 +87,11 @@ export interface TeachingRecords {
 const NONE: ReadonlyMap<string, string> = new Map()
 
 /** The same, or what went wrong; neither while it is loaded. */
-export function useTeachingRecords(): {
+export function usePlanningRecords(): {
   readonly error: Error | null
-  readonly ready: TeachingRecords | undefined
+  readonly ready: PlanningRecords | undefined
 } {
-  const teaching = useTeaching()
+  const planning = usePlanning()
   const plans = useRecords('plans')
   const classes = useRecords('classes')
   const groups = useRecords('groups')
@@ -99,12 +99,12 @@ export function useTeachingRecords(): {
   const materials = useMaterials(combinations.data)
   const deleted = useDeletedTitles()
   const error = plans.error ?? classes.error ?? groups.error ?? combinations.error
-  if (!teaching || !plans.data || !classes.data || !groups.data || !combinations.data || !materials)
+  if (!planning || !plans.data || !classes.data || !groups.data || !combinations.data || !materials)
     return { error, ready: undefined }
   return {
     error,
     ready: {
-      teaching,
+      planning,
       combinations: combinations.data,
       deleted: deleted.data ?? NONE,
       materials,

@@ -10,7 +10,7 @@ export interface Press {
 }
 
 /** What only the screen can do. */
-export interface Deck {
+export interface KeyScope {
   readonly newId: () => string
   /** Opens the list of all that can be done. */
   readonly findCommand: () => void
@@ -30,7 +30,7 @@ export interface Shortcut {
   /** Stands for several keys at once, so it can't be run from a list. */
   readonly needsKey?: true
   readonly matches: (press: Press, session: Session) => boolean
-  readonly run: (session: Session, press: Press, deck: Deck) => void
+  readonly run: (session: Session, press: Press, deck: KeyScope) => void
 }
 
 export const plain = (press: Press) => !press.ctrl && !press.alt

@@ -5,7 +5,7 @@ import { EDITING } from './editing'
 import { PHRASES } from './phrases'
 import { PLACING } from './placing'
 import { SCREEN } from './screen'
-import type { Deck, Press, Shortcut } from './shortcut'
+import type { KeyScope, Press, Shortcut } from './shortcut'
 /** Every action of the Studio with its key; the help overlay is made from this. */
 export const SHORTCUTS: readonly Shortcut[] = [
   ...PLACING,
@@ -16,7 +16,7 @@ export const SHORTCUTS: readonly Shortcut[] = [
 ]
 
 /** Does what a key stands for. False when it stands for nothing here. */
-export function press(session: Session, pressed: Press, deck: Deck): boolean {
+export function press(session: Session, pressed: Press, deck: KeyScope): boolean {
   const found = SHORTCUTS.find((shortcut) => shortcut.matches(pressed, session))
   found?.run(session, pressed, deck)
   return found !== undefined

@@ -11,7 +11,7 @@ import {
   type Session,
   type SessionState,
   select,
-  selectedDanced,
+  selectedInPasses,
 } from './session'
 import { createStore } from './store'
 
@@ -26,7 +26,7 @@ const copied = createStore<Copied | undefined>(undefined)
 
 function clipOf(state: SessionState): Copied | undefined {
   const { selection } = state
-  const danced = selectedDanced(state)
+  const danced = selectedInPasses(state)
   if (danced.length === 0) return undefined
   const first = danced[0]?.pass
   const start = documentOf(state).order[selection.pass]

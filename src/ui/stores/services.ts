@@ -8,7 +8,7 @@ import { createHouse, type HouseStore } from '../../storage/house'
 import { createJournal, type Journal } from '../../storage/journal'
 import { type OnKept, type Together, togetherIn } from '../../storage/keeping'
 import { createOwnWords, type OwnWords } from '../../storage/own'
-import type { Teaching } from '../../storage/planning'
+import type { Planning } from '../../storage/planning'
 import { type Slots, slotsOrNone } from '../../storage/slots'
 import { type UnsavedOf, unsavedIn, windowAsks, windowLocks } from '../../storage/unsaved'
 import { createJudge, type Judge } from '../../workers/judge'
@@ -27,7 +27,7 @@ export interface Services {
   readonly judge: Judge
   readonly deck: PlayDeck
   /** Plans, classes and groups; loaded when they are first asked for. */
-  readonly teaching: () => Promise<Teaching>
+  readonly planning: () => Promise<Planning>
   readonly newId: () => string
   /** Runs writes to any tables as one. */
   readonly together: Together
@@ -74,17 +74,17 @@ export function createServices(): Services {
       house: houseNow.get().rules,
     }
   })
-  let teaching: Promise<Teaching> | undefined
+  let planning: Promise<Planning> | undefined
   return {
     combinations,
     journal,
-    teaching() {
-      teaching ??= openTeaching(database, slots, unsaved, onKept('teaching'))
+    planning() {
+      planning ??= openPlanning(database, slots, unsaved, onKept('planning'))
       // A start that failed is tried again when it is asked for again.
-      teaching.catch(() => {
-        teaching = undefined
+      planning.catch(() => {
+        planning = undefined
       })
-      return teaching
+      return planning
     },
     own: createOwnWords(database, onKept('own words')),
     house: createHouse(database, onKept('house')),
@@ -143,17 +143,17 @@ function askToPersist(): void {
   )
 }
 
-async function openTeaching(
+async function openPlanning(
   database: Database,
   slots: Slots,
   unsavedOf: UnsavedOf,
   onKept: OnKept,
-): Promise<Teaching> {
-  const { createTeaching, readTeachingDemo } = await import('../../storage/planning')
-  const opened = createTeaching(database, slots, { unsavedOf, now: Date.now, onKept })
+): Promise<Planning> {
+  const { createPlanning, readPlanningDemo } = await import('../../storage/planning')
+  const opened = createPlanning(database, slots, { unsavedOf, now: Date.now, onKept })
   await opened.addDemoOnce(async () => {
-    const { default: demo } = await import('../../storage/demo/teaching.json')
-    return readTeachingDemo(demo)
+    const { default: demo } = await import('../../storage/demo/planning.json')
+    return readPlanningDemo(demo)
   })
   await opened.recover()
   return opened

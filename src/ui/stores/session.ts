@@ -188,13 +188,13 @@ export function layersSelected({ layer, toLayer = layer }: Selection): readonly 
 }
 
 /** An event as it is danced in a pass of a side. */
-interface DancedEvent {
+interface EventInPass {
   readonly pass: Pass
   readonly event: Event
 }
 
 /** The events a selection means, each with its pass; a phrase danced twice has its events twice. */
-export function selectedDanced(state: SessionState): readonly DancedEvent[] {
+export function selectedInPasses(state: SessionState): readonly EventInPass[] {
   const { selection } = state
   const first = passOf(state, selection)
   if (!first) return []
@@ -222,7 +222,7 @@ export function selectedDanced(state: SessionState): readonly DancedEvent[] {
 
 /** The events a selection means, as they are danced on its side, each once. */
 export function selectedEvents(state: SessionState): readonly Event[] {
-  const seen = new Map(selectedDanced(state).map(({ event }) => [event.id, event]))
+  const seen = new Map(selectedInPasses(state).map(({ event }) => [event.id, event]))
   return [...seen.values()]
 }
 

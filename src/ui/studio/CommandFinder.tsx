@@ -1,7 +1,7 @@
 import { Combobox, Modal, TextInput, useCombobox } from '@mantine/core'
 import { useEffect, useMemo, useState } from 'react'
 import { folded } from '../../core/record/folded'
-import type { Deck } from '../shortcuts/shortcut'
+import type { KeyScope } from '../shortcuts/shortcut'
 import { SHORTCUTS } from '../shortcuts/shortcuts'
 import type { Session } from '../stores/session'
 import classes from './studio.module.css'
@@ -11,7 +11,7 @@ const COMMANDS = SHORTCUTS.filter(({ needsKey }) => !needsKey)
 
 interface FinderProps {
   readonly session: Session
-  readonly deck: Deck
+  readonly deck: KeyScope
   readonly onClose: () => void
 }
 

@@ -16,7 +16,7 @@ import type { EventChange } from '../../core/edits/edits'
 import { layerWord, type Vocabulary } from '../../core/moves/vocabulary'
 import { HALF_COUNT, labelIn, labelOfSpan } from '../../core/time/time'
 import { NumberField } from '../parts/NumberField'
-import type { Deck } from '../shortcuts/shortcut'
+import type { KeyScope } from '../shortcuts/shortcut'
 import {
   keepSelected,
   moveSelected,
@@ -40,7 +40,7 @@ import { WhatFields } from './WhatFields'
 interface EventCardProps {
   readonly session: Session
   readonly onClose: () => void
-  readonly deck: Deck
+  readonly deck: KeyScope
 }
 
 /** Everything about the one move that is selected, to be changed by hand. */

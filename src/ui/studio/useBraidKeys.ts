@@ -1,6 +1,6 @@
 import { useEffect } from 'react'
 import { focusBraid } from '../parts/focusBraid'
-import type { Deck } from '../shortcuts/shortcut'
+import type { KeyScope } from '../shortcuts/shortcut'
 import { press } from '../shortcuts/shortcuts'
 import type { Session } from '../stores/session'
 
@@ -12,7 +12,7 @@ const HAS_KEYS =
  * The keys of the studio work wherever no text is typed: after a click on a button the braid has
  * them again. What was reached by the keyboard keeps its own keys.
  */
-export function useBraidKeys(session: Session, deck: Deck): void {
+export function useBraidKeys(session: Session, deck: KeyScope): void {
   useEffect(() => focusBraid(), [])
   useEffect(() => {
     const hear = (event: KeyboardEvent) => {

@@ -1,6 +1,6 @@
 import { factsOf } from '../../body/feet'
 import { SIDES, type Side } from '../../body/side'
-import type { Danced } from '../../simulate/simulate'
+import type { DancedStep } from '../../simulate/simulate'
 import type { BodyState } from '../../simulate/state'
 import { type Danceable, type Rule, secondsIn, spotIn } from '../rule'
 
@@ -30,19 +30,19 @@ const isOnToes = ({ level, weight, feet }: BodyState): boolean =>
     : feet[weight].contact === 'ball')
 
 interface Stretch {
-  readonly from: Danced
+  readonly from: DancedStep
   readonly to: number
   /** Landings inside it. */
   readonly steps: number
 }
 
 function stretches(
-  danced: readonly Danced[],
+  danced: readonly DancedStep[],
   holds: (state: BodyState) => boolean,
   end: number,
 ): readonly Stretch[] {
   const list: Stretch[] = []
-  let from: Danced | undefined
+  let from: DancedStep | undefined
   let steps = 0
   for (const one of danced) {
     if (holds(one.after)) {
@@ -59,7 +59,7 @@ function stretches(
 
 function* long(
   danceable: Danceable,
-  { pass, at, event }: Danced,
+  { pass, at, event }: DancedStep,
   to: number,
   what: 'air' | 'toes' | 'toes-walking',
   most: number,

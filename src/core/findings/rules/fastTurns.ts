@@ -1,6 +1,6 @@
 import { factsOf } from '../../body/feet'
 import { COUNT_IN_TICKS } from '../../simulate/course'
-import type { Danced } from '../../simulate/simulate'
+import type { DancedStep } from '../../simulate/simulate'
 import { spotIn } from '../rule'
 import { secondsAtTempo, type TempoLimit, type TempoRule, tempoFor } from '../tempoRule'
 
@@ -13,7 +13,7 @@ export const fastTurns: TempoRule = {
     /** From one landing to the next: what turns in between, and the largest part of it. */
     let from = -COUNT_IN_TICKS
     let degrees = 0
-    let largest: Danced | undefined
+    let largest: DancedStep | undefined
     const close = (to: number): TempoLimit | undefined => {
       const turned = largest
       if (!turned) return undefined

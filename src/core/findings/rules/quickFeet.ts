@@ -1,7 +1,7 @@
 import { factsOf } from '../../body/feet'
 import { otherSide, SIDES, type Side } from '../../body/side'
 import { distance } from '../../simulate/landing'
-import type { Danced } from '../../simulate/simulate'
+import type { DancedStep } from '../../simulate/simulate'
 import { tick } from '../../time/time'
 import { spotIn } from '../rule'
 import { secondsAtTempo, type TempoLimit, type TempoRule, tempoFor } from '../tempoRule'
@@ -49,13 +49,13 @@ export const quickFeet: TempoRule = {
   },
 }
 
-const placeOf = (danced: Danced) => ({
+const placeOf = (danced: DancedStep) => ({
   spot: spotIn(danced.pass, danced.at, 'feet'),
   events: [danced.event.id],
 })
 
 function tooFast(
-  danced: Danced,
+  danced: DancedStep,
   foot: Side | undefined,
   gap: number,
   [least, fault]: readonly [number, number],
@@ -79,7 +79,7 @@ function tooFast(
 }
 
 const wide = (
-  danced: Danced,
+  danced: DancedStep,
   metres: number,
   gap: number,
   most: number,

@@ -1,9 +1,9 @@
-import type { Danced } from '../../simulate/simulate'
+import type { DancedStep } from '../../simulate/simulate'
 import { stateBefore } from '../../simulate/simulate'
 import type { Fact } from '../finding'
 import { type Danceable, type Rule, spotIn } from '../rule'
 
-function factOf({ action, fault, at }: Danced, { simulation }: Danceable): Fact | undefined {
+function factOf({ action, fault, at }: DancedStep, { simulation }: Danceable): Fact | undefined {
   switch (fault) {
     case 'feet.loaded':
     case 'feet.loaded-touch':

@@ -16,17 +16,17 @@ import { useStore } from '../stores/store'
 import classes from './class.module.css'
 
 /** A moment that is shown: a side, and ticks of its dance. */
-interface FigureMoment {
+interface DancerMoment {
   readonly side: Side
   readonly at: number
 }
 
-interface FloorFigureProps {
+interface ClassDancerProps {
   readonly material: Material
   readonly layers: readonly Layer[]
   readonly view: View
   /** Asked for each frame. */
-  readonly moment: () => FigureMoment
+  readonly moment: () => DancerMoment
   /** Whether it moves; else one picture is enough. */
   readonly isDancing: boolean
 }
@@ -37,7 +37,7 @@ const LEAST_BETWEEN_MS = 16
 const PLAIN = { both: false, trails: false, next: false } as const
 
 /** The figure, large and alone, in the view that goes with how the instructor stands. */
-export function FloorFigure({ material, layers, view, moment, isDancing }: FloorFigureProps) {
+export function ClassDancer({ material, layers, view, moment, isDancing }: ClassDancerProps) {
   const { scale, build } = useStore(dancerNow, (s) => s)
   const canvas = useRef<HTMLCanvasElement>(null)
   const flat = useRef<SVGGElement>(null)
