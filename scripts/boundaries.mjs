@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { cruise } from 'dependency-cruiser'
 import extractTSConfig from 'dependency-cruiser/config-utl/extract-ts-config'
@@ -26,34 +27,34 @@ if (screens.length < 5 || imports.length < 100) {
   )
   process.exit(1)
 }
-/** Folders of a room that import each other, by whatever way; what only a test imports is no border. */
-function circles(room) {
+/** The folders of a room as docs/architecture.md lists them: what stands below may import what stands above. */
+const page = readFileSync('docs/architecture.md', 'utf8')
+const orderOf = (room) =>
+  [...page.matchAll(/^\| `(src\/[\w/]+)` \|/gm)]
+    .map(([, path]) => path)
+    .filter((path) => path.startsWith(`${room}/`))
+    .map((path) => path.slice(room.length + 1))
+
+/** What a folder of a room imports from one below it, or without a place in the list; tests are no border. */
+function upwards(room) {
+  const order = orderOf(room)
   const folderOf = (path) => new RegExp(`^${room}/([^/]+)/`).exec(path)?.[1]
-  const isTest = (path) => path.includes('.test.')
-  const to = new Map()
-  for (const { source, dependencies } of modules) {
-    const from = folderOf(source)
-    if (!from || isTest(source)) continue
-    for (const { resolved } of dependencies) {
-      const other = folderOf(resolved)
-      if (other && other !== from)
-        to.set(from, (to.get(from) ?? new Map()).set(other, `${source} imports ${resolved}`))
-    }
-  }
-  const reached = (from, seen = new Set()) => {
-    for (const next of to.get(from)?.keys() ?? [])
-      if (!seen.has(next)) reached(next, seen.add(next))
-    return seen
-  }
-  return [...to].flatMap(([from, others]) =>
-    [...others].flatMap(([other, how]) => (reached(other).has(from) ? [how] : [])),
-  )
+  return modules
+    .filter(({ source }) => folderOf(source) && !source.includes('.test.'))
+    .flatMap(({ source, dependencies }) => {
+      const place = order.indexOf(folderOf(source))
+      if (place < 0) return [`${source}: its folder has no line in docs/architecture.md`]
+      return dependencies
+        .map(({ resolved }) => resolved)
+        .filter((path) => folderOf(path) && order.indexOf(folderOf(path)) > place)
+        .map((path) => `${source} imports ${path}, whose folder stands below its own`)
+    })
 }
-const round = ['src/core', 'src/ui'].flatMap(circles)
-for (const how of round) console.error(`folders in a circle: ${how}`)
+const over = ['src/core', 'src/ui'].flatMap(upwards)
+for (const how of over) console.error(how)
 for (const { rule, from, to } of summary.violations)
   console.error(`${rule.name}: ${from} imports ${to}`)
 console.log(
-  `${modules.length} modules, ${imports.length} imports, ${summary.violations.length} over a border, ${round.length} in a circle of folders`,
+  `${modules.length} modules, ${imports.length} imports, ${summary.violations.length} over a border, ${over.length} against the order of folders`,
 )
-process.exit(summary.violations.length + round.length === 0 ? 0 : 1)
+process.exit(summary.violations.length + over.length === 0 ? 0 : 1)

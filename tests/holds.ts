@@ -8,6 +8,9 @@ const SEED_OF_THE_DAY = Number(
   process.env.SEED ?? new Date().toISOString().slice(0, 10).replaceAll('-', ''),
 )
 
+/** So many of all cases are run, both seeds together: what a test counts is counted by it. */
+export const casesOf = (all: number): number => Math.floor(all * Math.min(1, 2 * SHARE))
+
 interface Cases {
   /** How many in all; each seed runs its share of them. */
   readonly numRuns?: number

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import type { ClassEntry, DancedDrill, Group } from '../src/core/diary/diary'
-import { settled, USUAL_HOUSE, USUAL_RULES } from '../src/core/house/house'
+import { houseOf, USUAL_HOUSE, USUAL_RULES } from '../src/core/house/house'
 import { vocabulary } from '../src/core/moves/vocabulary'
 import { materialsOf } from '../src/core/plan/material'
 import { NOTHING_KNOWN, type PlanWishes } from '../src/core/plan/plan'
@@ -24,7 +24,7 @@ export const anyTeachingHouse = fc
     'call.lead': fc.constantFrom(0, 0.5, 1, 2, 3),
     'call.leadBig': fc.constantFrom(0.5, 1, 2, 4),
   })
-  .map((limits) => settled({ ...USUAL_RULES, limits }))
+  .map((limits) => houseOf({ ...USUAL_RULES, limits }))
 
 /** A class of three quarters of an hour from one combination of the demo. */
 export const wishesOf = (title: string, more: Partial<PlanWishes> = {}): PlanWishes => ({

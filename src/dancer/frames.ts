@@ -4,7 +4,7 @@ import type { Dancer } from '../core/pose/dancer'
 import { blendInto, type Joint, newPose, type Pose, placeOfJoint } from '../core/pose/joints'
 import { areaOfOne } from '../core/space/space'
 import { TICKS_PER_COUNT } from '../core/time/time'
-import type { Shown } from './stage'
+import type { OnStage } from './stage'
 
 /** How far apart two dancers stand at least, in metres. */
 const APART = 1.35
@@ -33,7 +33,7 @@ export interface Frames {
     tick: number,
     choice: FrameChoice,
     seam?: Seam | undefined,
-  ) => readonly Shown[]
+  ) => readonly OnStage[]
 }
 
 /** The end of a round, where the next one already begins: how far it has gone over into that. */
@@ -86,7 +86,7 @@ export function createFrames(dancers: Dancers, joints: readonly Joint[]): Frames
     aside: number,
     choice: FrameChoice,
     seam: (Seam & { readonly dancer: Dancer }) | undefined,
-  ): Shown => {
+  ): OnStage => {
     dancer.poseAt(tick, slot.pose)
     if (seam) blendInto(slot.pose, seam.dancer.poseAt(seam.tick, slot.past), seam.share)
     if (choice.next)

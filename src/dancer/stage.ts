@@ -39,7 +39,7 @@ export interface StageColours {
 }
 
 /** What one figure of a frame shows. */
-export interface Shown {
+export interface OnStage {
   readonly pose: Pose
   /** Where it stands beside the other one, in metres to the right. */
   readonly aside: number
@@ -57,7 +57,7 @@ export interface Stage {
   /** In CSS pixels. */
   readonly resize: (width: number, height: number, ratio: number) => void
   /** Draws the figures as they are given. */
-  readonly draw: (figures: readonly Shown[]) => void
+  readonly draw: (figures: readonly OnStage[]) => void
   /** The layer of the body part at a point of the picture, -1 to 1 each way. */
   readonly partAt: (right: number, up: number) => Layer | undefined
   /** How much is kept on the graphics side, for measuring that nothing grows. */
@@ -178,7 +178,7 @@ export function createStage(canvas: HTMLCanvasElement, first: StageColours): Sta
     return bodies[i] as (typeof bodies)[number]
   }
 
-  const look = (figures: readonly Shown[]) => {
+  const look = (figures: readonly OnStage[]) => {
     let x = 0
     let z = 0
     let left = Number.POSITIVE_INFINITY

@@ -16,7 +16,7 @@ export interface Stored {
 }
 
 /** What the shelf shows of one. */
-export interface Shown {
+export interface OnShelf {
   readonly id: string
   readonly changedAt: number
   readonly summary: Summary
@@ -30,8 +30,8 @@ interface Damaged {
 }
 
 interface Shelf {
-  readonly stored: readonly Shown[]
-  readonly removed: readonly Shown[]
+  readonly stored: readonly OnShelf[]
+  readonly removed: readonly OnShelf[]
   readonly damaged: readonly Damaged[]
 }
 

@@ -1,6 +1,6 @@
 import { UserError } from '../core/errors'
 import { levelForm } from '../core/forms/levels'
-import { settled } from '../core/house/house'
+import { houseOf } from '../core/house/house'
 import { vocabulary as shipped, type Vocabulary, withOwn } from '../core/moves/vocabulary'
 import { repairsFor } from '../core/repair/offers'
 import { readCombinationFile, textOfBytes } from '../core/sheet/files'
@@ -21,7 +21,7 @@ const newId = () => crypto.randomUUID()
 
 function run({ job, input, setting }: Request): Jobs[JobName]['out'] {
   const vocabulary = vocabularyOf(setting)
-  const house = settled(setting.house)
+  const house = houseOf(setting.house)
   const isFor = <J extends JobName>(name: J, data: unknown): data is Jobs[J]['in'] =>
     job === name && data !== undefined
   if (isFor('repairs', input))

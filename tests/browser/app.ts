@@ -1,5 +1,12 @@
+import { buffer } from 'node:stream/consumers'
 import { AxeBuilder } from '@axe-core/playwright'
-import { type Browser, type BrowserContext, chromium, type Page } from 'playwright-core'
+import {
+  type Browser,
+  type BrowserContext,
+  chromium,
+  type Download,
+  type Page,
+} from 'playwright-core'
 import { expect, inject } from 'vitest'
 
 /** A sound that was started: when on the audio clock, and how long its sample is. */
@@ -181,6 +188,10 @@ export async function namesOn(page: Page, line: string, layer: string): Promise<
     .evaluateAll((marks) => marks.map((mark) => mark.getAttribute('aria-label') ?? ''))
   return names
 }
+
+/** What was saved: the browser is another process, so it is read from there. */
+export const bytesOf = async (file: Download): Promise<Buffer> =>
+  buffer(await file.createReadStream())
 
 /** The drills of the plan that is open. */
 export const drills = (page: Page) =>

@@ -1,7 +1,6 @@
-import { readFile } from 'node:fs/promises'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { jointOf } from '../../src/core/pose/joints'
-import { type App, expectAccessible, soundsOf, startApp } from './app'
+import { type App, bytesOf, expectAccessible, soundsOf, startApp } from './app'
 import { canvasOf, dancers, expectCorePose, lantern, open, shownOn, stageOf } from './stage'
 
 let app: App
@@ -144,7 +143,7 @@ describe('the dancing figure', () => {
         page.waitForEvent('download'),
         page.getByRole('menuitem', { name: item }).click(),
       ])
-      return { name: file.suggestedFilename(), bytes: await readFile(await file.path()) }
+      return { name: file.suggestedFilename(), bytes: await bytesOf(file) }
     }
     const widths: number[] = []
     for (const item of [/This pose as a picture, large/, /This pose as a picture, small/]) {
@@ -174,7 +173,7 @@ describe('the dancing figure', () => {
       film.getByRole('button', { name: 'Film it' }).click(),
     ])
     expect(made.suggestedFilename()).toBe('find-the-slip-practice.webm')
-    const bytes = await readFile(await made.path())
+    const bytes = await bytesOf(made)
     const played = await page.evaluate(async (base64) => {
       const video = document.createElement('video')
       const raw = Uint8Array.from(atob(base64), (sign) => sign.charCodeAt(0))

@@ -96,8 +96,7 @@ describe('playing', () => {
     await page.getByRole('application').focus()
     for (const key of ['ArrowDown', '7', 'Shift+ArrowRight']) await page.keyboard.press(key)
     await select.selectOption('selection')
-    await page.getByRole('button', { name: 'Play', exact: true }).click()
-    const seen = await page.evaluate(async () => {
+    const watched = page.evaluate(async () => {
       const list: string[] = []
       const end = performance.now() + 60_000
       while (performance.now() < end && list.length < 8) {
@@ -111,6 +110,8 @@ describe('playing', () => {
       }
       return list
     })
+    await page.getByRole('button', { name: 'Play', exact: true }).click()
+    const seen = await watched
     // Two counts of phrase B on one side, then on the other, again and again, after 5 6 7 8.
     expect(seen.slice(0, 8)).toEqual(['5', '6', '7', '8', 'B 7 7', 'B 8 8', 'B 7 7', 'B 8 8'])
     // The cursor goes elsewhere and writes there: what is looped stays what it was.

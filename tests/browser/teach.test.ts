@@ -1,8 +1,8 @@
-import { readFile } from 'node:fs/promises'
 import type { BrowserContext, Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import {
   type App,
+  bytesOf,
   clockOf,
   drills,
   expectAccessible,
@@ -41,12 +41,12 @@ async function saved(page: Page, button: string, context?: BrowserContext) {
     page.waitForEvent('download', { timeout: 60_000 }),
     page.getByRole(context ? 'menuitem' : 'button', { name: button }).click(),
   ])
-  return readFile(await file.path())
+  return bytesOf(file)
 }
 
 describe('a class from its plan to the diary', () => {
   it('is planned, changed by hand, danced by presenter keys, closed in the middle, gone on with, and remembered', async () => {
-    const { page, context, outside, errors } = await app.visit({ clock: 4 })
+    const { page, context, outside, errors } = await app.visit({ clock: 2 })
     await quickPlan(page, 'Quick Ember')
     expect(await sum(page)).toBe('45 min of 45 min')
     const before = await titlesOf(page)

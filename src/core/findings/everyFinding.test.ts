@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { combination, feet, move, on } from '../../../tests/write'
 import type { Combination, Event } from '../combination/combination'
 import { mirror } from '../combination/mirror'
-import { settled, USUAL_HOUSE, USUAL_RULES } from '../house/house'
+import { houseOf, USUAL_HOUSE, USUAL_RULES } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
 import { repairsFor } from '../repair/offers'
 import { tick } from '../time/time'
@@ -234,7 +234,7 @@ const CASES: readonly Case[] = [
     said: 'snag A1',
     has: combination([[on('arms', '1', { kind: 'arms', R: 'second', L: 'second' })]]),
     not: combination([[on('arms', '1', { kind: 'arms', R: 'high-v', L: 'high-v' })]]),
-    house: settled({ ...USUAL_RULES, heights: { shortest: 1.6, tallest: 1.8 } }),
+    house: houseOf({ ...USUAL_RULES, heights: { shortest: 1.6, tallest: 1.8 } }),
   },
   // A kicked foot hangs there for 4 counts: 2 s at 120.
   {

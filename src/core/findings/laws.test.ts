@@ -9,7 +9,7 @@ import { Combination, type Event } from '../combination/combination'
 import { mirror } from '../combination/mirror'
 import { leaveFinding, takeUpFinding } from '../edits/leave'
 import { spreadTurn, toFourWalls } from '../edits/turns'
-import { settled, USUAL_HOUSE, USUAL_RULES, withLimit } from '../house/house'
+import { houseOf, USUAL_HOUSE, USUAL_RULES, withLimit } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
 import { simulate } from '../simulate/simulate'
 import { turnsOf } from '../simulate/turns'
@@ -215,14 +215,14 @@ describe('the house', () => {
   it('moves every limit it names: a figure that is changed changes what is found', () => {
     const wide = combination([feet('1 step R side; 2 touch L together')])
     const codes = (rules: typeof USUAL_RULES, written: Combination) =>
-      checkCombination(written, vocabulary, settled(rules)).findings.map(({ code }) => code)
+      checkCombination(written, vocabulary, houseOf(rules)).findings.map(({ code }) => code)
     expect(codes(USUAL_RULES, wide)).not.toContain('feet.too-fast')
     expect(
       codes(withLimit(USUAL_RULES, 'quick.eitherFoot', 0.55), { ...wide, tempo: 220 }),
     ).not.toEqual(codes(USUAL_RULES, { ...wide, tempo: 220 }))
     expect(codes({ ...USUAL_RULES, room: { width: 2, depth: 2 } }, wide)).toContain('space.room')
     expect(codes({ ...USUAL_RULES, dancers: 200 }, wide)).toContain('space.room')
-    const far = simulate(wide, vocabulary, settled(withLimit(USUAL_RULES, 'landing.side', 0.9)))
+    const far = simulate(wide, vocabulary, houseOf(withLimit(USUAL_RULES, 'landing.side', 0.9)))
     expect(far.danced[0]?.after.feet.R.place.right).toBeCloseTo(-0.11 + 0.9)
     const arms = combination([[on('arms', '1', { kind: 'arms', R: 'crown', L: 'crown' })]], {
       tempo: 200,
@@ -232,7 +232,7 @@ describe('the house', () => {
     expect(
       withLimit(withLimit(USUAL_RULES, 'landing.side', 0.9), 'landing.side', undefined),
     ).toEqual(USUAL_RULES)
-    expect(settled({ ...USUAL_RULES, limits: { 'landing.side': 99 } }).limits['landing.side']).toBe(
+    expect(houseOf({ ...USUAL_RULES, limits: { 'landing.side': 99 } }).limits['landing.side']).toBe(
       1,
     )
   })
@@ -242,7 +242,7 @@ describe('the house', () => {
     const { other } = checkCombination(
       turn,
       vocabulary,
-      settled({ ...USUAL_RULES, keepTurns: true }),
+      houseOf({ ...USUAL_RULES, keepTurns: true }),
     )
     expect(other.end.facing).toBe(90)
     expect(checkCombination(turn, vocabulary, USUAL_HOUSE).other.end.facing).toBe(-90)

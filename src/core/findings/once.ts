@@ -51,7 +51,7 @@ export function onceEach(all: readonly Found[]): readonly Found[] {
     const link = LINKS.get(one.code)
     if (link && (first.get(causeOf(one, link)) ?? 0) < link.rank) return false
     // The weight may break on one time round only; all else is the phrase's own.
-    const key = link?.chain === 0 && link.rank === 0 ? keyOf(one) : keyInPhrase(one)
+    const key = link?.chain === 0 && link.rank === 0 ? slipKey(one) : keyInPhrase(one)
     if (said.has(key)) return false
     said.add(key)
     return true
@@ -59,7 +59,7 @@ export function onceEach(all: readonly Found[]): readonly Found[] {
 }
 
 /** The same slip on either side has the same key. */
-export const keyOf = ({ code, spot, events }: Found): string =>
+export const slipKey = ({ code, spot, events }: Found): string =>
   [code, spot.pass, spot.at, ...events].join('|')
 
 /** What is said of a phrase once, however often it is danced, and once for a figure in it. */

@@ -1,7 +1,7 @@
 import type { Combination, OneSide } from '../combination/combination'
 import type { House } from '../house/house'
 import type { Finding, Found } from './finding'
-import { keyOf } from './once'
+import { slipKey } from './once'
 
 const onSide = (found: Found, side: Finding['side']): Finding => ({ ...found, side }) as Finding
 
@@ -31,6 +31,6 @@ export function onBothSides(
 
 /** What stands on the other side but has no mirror image on the lead. */
 function onlyThere(there: readonly Found[], here: readonly Found[]): readonly Found[] {
-  const known = new Set(here.map(keyOf))
-  return there.filter((found) => !known.has(keyOf(found)))
+  const known = new Set(here.map(slipKey))
+  return there.filter((found) => !known.has(slipKey(found)))
 }

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { holds } from '../../../tests/holds'
 import { ArmPlace, compassOffset, palmAt } from '../body/places'
-import { HOUSE_VERSION, HouseRules, settled, USUAL_HOUSE, USUAL_RULES, withLimit } from './house'
+import { HOUSE_VERSION, HouseRules, houseOf, USUAL_HOUSE, USUAL_RULES, withLimit } from './house'
 import { lengthIn, metresOf, rangeIn } from './lengths'
 import { LIMIT_GROUPS, LIMITS, LimitId } from './limits'
 
@@ -35,7 +35,7 @@ describe('a house figure', () => {
           expect(HouseRules.parse(JSON.parse(JSON.stringify(changed)))).toEqual(
             JSON.parse(JSON.stringify(changed)),
           )
-          const { limits } = settled(changed)
+          const { limits } = houseOf(changed)
           expect(limits[id]).toBe(Math.min(most, Math.max(least, value)) || 0)
           if (other !== id) expect(limits[other]).toBe(LIMITS[other].usual)
           expect(withLimit(changed, id, undefined)).toEqual(USUAL_RULES)
@@ -48,12 +48,12 @@ describe('a house figure', () => {
 
   it('moves the arm or the hip it is about, and the other side with it', () => {
     for (const place of ArmPlace.options) {
-      const house = settled(withLimit(USUAL_RULES, `palm.${place}.right`, 33))
+      const house = houseOf(withLimit(USUAL_RULES, `palm.${place}.right`, 33))
       expect(palmAt('R', place, house.palms).right).toBeCloseTo(0.33)
       expect(palmAt('L', place, house.palms).right).toBeCloseTo(-0.33)
       expect(palmAt('R', place, USUAL_HOUSE.palms)).toEqual(palmAt('R', place))
     }
-    const wide = settled(withLimit(USUAL_RULES, 'compass.hips.side', 20))
+    const wide = houseOf(withLimit(USUAL_RULES, 'compass.hips.side', 20))
     expect(compassOffset('hips', 'R', wide.compass).right).toBeCloseTo(0.2)
     expect(compassOffset('hips', 'L', wide.compass).right).toBeCloseTo(-0.2)
     expect(compassOffset('ribs', 'R', wide.compass)).toEqual(compassOffset('ribs', 'R'))

@@ -81,7 +81,7 @@ export interface House extends Omit<HouseRules, 'limits'> {
 }
 
 /** Fills in what was not changed; a limit out of its range is taken to the nearest end. */
-export function settled(rules: HouseRules): House {
+export function houseOf(rules: HouseRules): House {
   const limits = Object.fromEntries(
     LimitId.options.map((id) => {
       const { usual, least, most } = LIMITS[id]
@@ -130,7 +130,7 @@ const landingIn = (limits: Readonly<Record<LimitId, number>>): Landing => ({
   large: limits['landing.large'],
 })
 
-export const USUAL_HOUSE: House = settled(USUAL_RULES)
+export const USUAL_HOUSE: House = houseOf(USUAL_RULES)
 
 /** Changes one limit; without a value it is the usual one again. */
 export function withLimit(rules: HouseRules, id: LimitId, value: number | undefined): HouseRules {

@@ -63,7 +63,13 @@ export const Drill = z
 export type Drill = z.infer<typeof Drill>
 
 /** What makes two drills the same one, however often and fast it is danced. */
-export const keyOf = ({ kind, combination, phrases, layers, tempo }: Omit<Drill, 'id'>): string =>
+export const drillKey = ({
+  kind,
+  combination,
+  phrases,
+  layers,
+  tempo,
+}: Omit<Drill, 'id'>): string =>
   [kind, combination ?? '', phrases.join('+'), layers.join('+'), kind === 'run' ? tempo : ''].join(
     '|',
   )

@@ -6,7 +6,7 @@ import { demoId, materials, wishesOf } from '../../../tests/teaching'
 import { USUAL_HOUSE } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
 import { beginHistory, edit, undo } from '../record/history'
-import { keyOf } from './drill'
+import { drillKey } from './drill'
 import {
   changeDrill,
   changeWishes,
@@ -104,9 +104,9 @@ describe('a plan changed by hand', () => {
           const kept = changed.drills.filter((drill) => drill.locked)
           expect(again.drills.filter((drill) => drill.locked)).toEqual(kept)
           for (const key of changed.without)
-            expect(again.drills.filter((drill) => !drill.locked && keyOf(drill) === key)).toEqual(
-              [],
-            )
+            expect(
+              again.drills.filter((drill) => !drill.locked && drillKey(drill) === key),
+            ).toEqual([])
           expect(Plan.safeParse(again).success).toBe(true)
           expect(readPlan(JSON.parse(JSON.stringify(again)))).toEqual(again)
           now = again
@@ -220,7 +220,7 @@ describe('two plans beside each other', () => {
     const pairs = comparePlans(plan, other, materials)
     expect(pairs.flatMap(({ a }) => a ?? [])).toEqual(plan.drills)
     expect(new Set(pairs.flatMap(({ b }) => b ?? []))).toEqual(new Set(other.drills))
-    for (const { a, b } of pairs) if (a && b) expect(keyOf(a)).toBe(keyOf(b))
+    for (const { a, b } of pairs) if (a && b) expect(drillKey(a)).toBe(drillKey(b))
     const [sumA, sumB] = [0, 1].map((i) =>
       pairs.reduce((sum, { seconds }) => sum + (seconds[i] ?? 0), 0),
     )

@@ -1,5 +1,5 @@
 import { clampTempo } from '../time/tempo'
-import { type Drill, keyOf, MOST_REPEATS } from './drill'
+import { type Drill, drillKey, MOST_REPEATS } from './drill'
 import { type Materials, secondsOf } from './material'
 import { PLAN_VERSION, type Plan, type PlanWishes } from './plan'
 import { type Proposal, planClass } from './planner'
@@ -71,7 +71,7 @@ export function removeDrill(plan: Plan, id: string): Plan {
   return {
     ...plan,
     drills: plan.drills.filter((one) => one !== drill),
-    without: [...new Set([...plan.without, keyOf(drill)])],
+    without: [...new Set([...plan.without, drillKey(drill)])],
   }
 }
 
@@ -153,7 +153,7 @@ export function comparePlans(a: Plan, b: Plan, materials: Materials): readonly P
   const left = [...b.drills]
   const pairs: PlanPair[] = []
   for (const drill of a.drills) {
-    const at = left.findIndex((other) => keyOf(other) === keyOf(drill))
+    const at = left.findIndex((other) => drillKey(other) === drillKey(drill))
     if (at < 0) {
       pairs.push(pairOf(drill, undefined))
       continue

@@ -1,6 +1,6 @@
 import { addRisks, NO_RISKS, type Risks } from '../load/risk'
 import { Risk } from '../moves/move'
-import { type Drill, keyOf, MOST_TALK } from './drill'
+import { type Drill, drillKey, MOST_TALK } from './drill'
 import {
   danceSeconds,
   type Materials,
@@ -136,7 +136,7 @@ function freeRunIn(
   done: Risks,
   materials: Materials,
 ): Drill | undefined {
-  const one: Drill = { ...unit, id: keyOf({ ...unit, repeats: 1 }), repeats: 1 }
+  const one: Drill = { ...unit, id: drillKey({ ...unit, repeats: 1 }), repeats: 1 }
   const { each, risks } = weighed(one, materials)
   const first = secondsOf(one, materials)
   if (first > spare || each <= 0) return undefined

@@ -1,4 +1,4 @@
-import { type Drill, keyOf } from './drill'
+import { type Drill, drillKey } from './drill'
 import { LEAST_REPEATS } from './fill'
 import { type Materials, secondsOf } from './material'
 import type { Unit } from './units'
@@ -6,7 +6,7 @@ import type { Unit } from './units'
 /** A unit as a drill, danced as seldom as it may be unless it is said. */
 export const ready = (unit: Unit, repeats = LEAST_REPEATS): Drill => ({
   ...unit,
-  id: keyOf({ ...unit, repeats }),
+  id: drillKey({ ...unit, repeats }),
   repeats,
 })
 

@@ -1,5 +1,5 @@
 import { closingOf } from './closing'
-import { type Drill, keyOf } from './drill'
+import { type Drill, drillKey } from './drill'
 import { endsOf } from './ends'
 import { fillUp, LEAST_REPEATS, restToTalk, weighed } from './fill'
 import { type Materials, secondsOf } from './material'
@@ -57,10 +57,10 @@ export function planClass(
         : { way: wishes.way, because: 'this way was chosen' }
     return { ...way, combination: material.combination.id }
   })
-  const keptKeys = new Set(fixed.kept.map(({ drill }) => keyOf(drill)))
+  const keptKeys = new Set(fixed.kept.map(({ drill }) => drillKey(drill)))
   const keptKinds = new Set(fixed.kept.map(({ drill }) => drill.kind))
   const wanted = (unit: Unit) => {
-    const key = keyOf({ ...unit, repeats: LEAST_REPEATS })
+    const key = drillKey({ ...unit, repeats: LEAST_REPEATS })
     return !keptKeys.has(key) && !fixed.without.includes(key)
   }
   const total = classSeconds(wishes)

@@ -94,7 +94,11 @@ function overOf(state: BodyState): FloorPoint {
   return { right: standing.right + away.right * by, forward: standing.forward + away.forward * by }
 }
 
-export function keyOf(time: number, state: BodyState, air: Readonly<Record<Side, string>>): Key {
+export function footKeyOf(
+  time: number,
+  state: BodyState,
+  air: Readonly<Record<Side, string>>,
+): Key {
   const R = heldOf(state, 'R', air.R)
   const L = heldOf(state, 'L', air.L)
   return { time, state, feet: { R, L }, over: overOf(state), height: PELVIS_UP[state.level] }

@@ -5,7 +5,7 @@ import { asSeen } from '../simulate/landing'
 import type { DancedStep, Simulation } from '../simulate/simulate'
 import type { BodyState } from '../simulate/state'
 import { countUpTo, eased, radians, type Track, trackThrough, valueAt } from './curve'
-import { airWord, type Key, keyOf } from './footKeys'
+import { airWord, footKeyOf, type Key } from './footKeys'
 
 /** The feet at a moment: floor point of each ankle, its height over the floor, its pitch. */
 export interface FeetNow {
@@ -77,7 +77,7 @@ const isStill = ({ action }: DancedStep): boolean => action.primitive === 'hold'
 export function stepsOf(simulation: Simulation): Steps {
   const { start, danced } = simulation
   const air: Record<Side, string> = { R: 'hang', L: 'hang' }
-  const keys: Key[] = [keyOf(Number.NEGATIVE_INFINITY, start, air)]
+  const keys: Key[] = [footKeyOf(Number.NEGATIVE_INFINITY, start, air)]
   const travels: Travel[] = []
   const go = (key: Key, actions: readonly DancedStep[]) => {
     const before = keys.at(-1)
@@ -99,13 +99,13 @@ export function stepsOf(simulation: Simulation): Steps {
       if (last.after.feet[side].contact !== 'air') air[side] = 'hang'
       else if (lifted) air[side] = airWord(lifted)
     }
-    go(keyOf(first.at, last.after, air), together)
+    go(footKeyOf(first.at, last.after, air), together)
     const kicked = together.find(({ action }) => ['kick', 'brush'].includes(action.primitive))
     const foot = kicked?.action.foot
     const until = danced.find(({ at }, j) => j >= next && at > first.at)?.at ?? Infinity
     if (foot && last.after.feet[foot].contact === 'air' && until - first.at > KICK_BACK + 1) {
       air[foot] = 'hang'
-      go(keyOf(first.at + KICK_BACK, last.after, air), [])
+      go(footKeyOf(first.at + KICK_BACK, last.after, air), [])
     }
   }
   return withTracks(keys, travels)

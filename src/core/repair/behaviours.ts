@@ -82,7 +82,7 @@ export function behavioursOf(
       for (const option of options) {
         const taken = take(way, option, entries, stances, close, openFrom)
         if (!taken) continue
-        const key = keyOf(taken, at, window)
+        const key = wayKey(taken, at, window)
         const same = next.get(key)
         if (same) keepBest(same, taken)
         else next.set(key, [taken])
@@ -109,7 +109,7 @@ function keepBest(same: Way[], way: Way): void {
   if (same.length > MOST_WAYS) same.pop()
 }
 
-function keyOf({ ends, landed, first }: Way, at: number, window: number): string {
+function wayKey({ ends, landed, first }: Way, at: number, window: number): string {
   let key = `${ends.join()};${first ?? ''}`
   for (const side of SIDES) {
     const { at: when, edited } = landed[side]

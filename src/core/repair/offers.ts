@@ -57,7 +57,7 @@ export function repairsFor(
 function helps({ finding, checked, house }: Case, changed: Combination, base: Vocabulary): boolean {
   const after = checkCombination(changed, base, house)
   const faultsIn = ({ findings, left }: Checked) =>
-    [...findings, ...left].filter((one) => severityOf(one) === 'fault').map(keyOf)
+    [...findings, ...left].filter((one) => severityOf(one) === 'fault').map(placeKey)
   const before = new Set(faultsIn(checked))
   if (faultsIn(after).some((key) => !before.has(key))) return false
   if (finding.code === 'join.foot')
@@ -65,7 +65,8 @@ function helps({ finding, checked, house }: Case, changed: Combination, base: Vo
   return !after.findings.some((one) => isSame(one, finding))
 }
 
-const keyOf = ({ code, spot, side }: Finding): string => `${code} ${side} ${spot.phrase} ${spot.at}`
+const placeKey = ({ code, spot, side }: Finding): string =>
+  `${code} ${side} ${spot.phrase} ${spot.at}`
 
 const isSame = (a: Finding, b: Finding): boolean =>
   a.code === b.code &&

@@ -310,9 +310,9 @@ function finished(
     }
   // Not parsed by the schema again, which would take a third of the time: that all that is
   // read here passes it is a law the tests hold.
-  const settled = withFreeFeet(written, open, vocabulary)
-  const plain = canonical(settled)
-  const renamed = canonicalIds(settled)
+  const withFeet = withFreeFeet(written, open, vocabulary)
+  const plain = canonical(withFeet)
+  const renamed = canonicalIds(withFeet)
   return {
     combination: plain,
     messages: messages.list.sort((a, b) => a.from - b.from),

@@ -30,7 +30,7 @@ export function withFreeFeet(
   const written = new Map(
     combination.phrases.flatMap(({ events }) => events.map((event) => [event.id, event])),
   )
-  const settled = (event: Event): Event => {
+  const filledIn = (event: Event): Event => {
     const side = sides.get(event.id)
     return side === undefined || sideOf(event.what) === side
       ? event
@@ -46,7 +46,7 @@ export function withFreeFeet(
           const meant = footMeant(state.weight, combination.lead, pass.mirrored)
           sides.set(event.id, flips(event) ? otherSide[meant] : meant)
         }
-        const stored = settled(written.get(event.id) ?? event)
+        const stored = filledIn(written.get(event.id) ?? event)
         const danced = { ...(flips(event) ? mirrorEvent(stored) : stored), at: event.at }
         for (const { action, at } of planOf([{ ...pass, events: [danced] }], vocabulary))
           state = dance(state, action, at).state
@@ -64,7 +64,7 @@ export function withFreeFeet(
     ...combination,
     phrases: combination.phrases.map((phrase) => ({
       ...phrase,
-      events: phrase.events.map(settled),
+      events: phrase.events.map(filledIn),
     })),
   }
 }

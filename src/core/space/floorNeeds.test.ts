@@ -3,12 +3,12 @@ import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
 import { holds } from '../../../tests/holds'
 import { checkCombination } from '../findings/check'
-import { settled, USUAL_RULES } from '../house/house'
+import { houseOf, USUAL_RULES } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
 import { floorNeeds } from './floorNeeds'
 
 const inRoom = (width: number, depth: number, dancers: number) =>
-  settled({ ...USUAL_RULES, room: { width, depth }, dancers })
+  houseOf({ ...USUAL_RULES, room: { width, depth }, dancers })
 
 describe('what a combination needs of the floor', () => {
   it('never shrinks with more rounds, and a wider room never fits fewer', () => {

@@ -4,7 +4,7 @@ import { anyCombination } from '../../../tests/arbitraries'
 import { holds } from '../../../tests/holds'
 import { combination, feet, on } from '../../../tests/write'
 import { mirror } from '../combination/mirror'
-import { settled, USUAL_HOUSE, USUAL_RULES } from '../house/house'
+import { houseOf, USUAL_HOUSE, USUAL_RULES } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
 import { comeBack } from '../repair/comeBack'
 import { simulate } from '../simulate/simulate'
@@ -91,7 +91,7 @@ describe('a class in a room', () => {
         }),
         fc.boolean(),
         (room, way, staggered) => {
-          const house = settled({ ...USUAL_RULES, room, staggered })
+          const house = houseOf({ ...USUAL_RULES, room, staggered })
           const area = { left: 0, right: way.across / 10, back: 0, front: way.deep / 10 }
           let counted = 0
           for (let row = 0; row * 1.8 + area.front <= room.depth + 1e-9; row++)
@@ -116,7 +116,7 @@ describe('a class in a room', () => {
   })
 
   it('stands apart as the house says, every dancer once', () => {
-    const places = classPlaces(settled({ ...USUAL_RULES, dancers: 11, staggered: true }))
+    const places = classPlaces(houseOf({ ...USUAL_RULES, dancers: 11, staggered: true }))
     expect(places.length).toBe(11)
     for (const [i, a] of places.entries())
       for (const b of places.slice(i + 1)) {
@@ -140,7 +140,7 @@ describe('a class in a room', () => {
     const tall = simulate(
       arms(0).combination,
       vocabulary,
-      settled({ ...USUAL_RULES, heights: { shortest: 1.6, tallest: 1.98 } }),
+      houseOf({ ...USUAL_RULES, heights: { shortest: 1.6, tallest: 1.98 } }),
     )
     expect(armReach(tall).sideways).toBeCloseTo(0.7 * 1.2 + 0.1)
   })

@@ -22,7 +22,7 @@ interface ClassFaceProps {
   readonly onSaid?: (text: string) => void
 }
 
-interface Shown extends ClassMoment {
+interface ShownMoment extends ClassMoment {
   readonly index: number
   readonly words: CountWords | undefined
 }
@@ -30,7 +30,7 @@ interface Shown extends ClassMoment {
 /** What is seen from three metres away: the count, what starts now, what comes, the figure. */
 export function ClassFace({ danced, clock, isDancing, view, resting, onSaid }: ClassFaceProps) {
   const { round, parts, drill } = danced
-  const [shown, setShown] = useState<Shown>()
+  const [shown, setShown] = useState<ShownMoment>()
   const bar = useRef<HTMLDivElement>(null)
   const said = useRef(onSaid)
   said.current = onSaid

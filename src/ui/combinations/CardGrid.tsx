@@ -1,7 +1,7 @@
 import { useElementSize } from '@mantine/hooks'
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { memo, type RefObject } from 'react'
-import type { Shown } from '../../storage/combinations'
+import type { OnShelf } from '../../storage/combinations'
 import { type CardActions, CombinationCard } from './CombinationCard'
 import classes from './combinations.module.css'
 
@@ -15,7 +15,7 @@ export const CardGrid = memo(function CardGrid({
   actions,
   scroller,
 }: {
-  shown: readonly Shown[]
+  shown: readonly OnShelf[]
   actions: CardActions
   scroller: RefObject<HTMLElement | null>
 }) {

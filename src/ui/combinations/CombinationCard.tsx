@@ -4,7 +4,7 @@ import { Link } from 'react-router'
 import type { Summary } from '../../core/findings/summary'
 import { FORMATS, type Format } from '../../core/sheet/formats'
 import { TICKS_PER_COUNT } from '../../core/time/time'
-import type { Shown } from '../../storage/combinations'
+import type { OnShelf } from '../../storage/combinations'
 import { Ribbon } from '../braid/Ribbon'
 import { ribbonOf } from '../braid/ribbonShape'
 import { LaterMenu } from '../parts/LaterMenu'
@@ -29,7 +29,7 @@ export const FORMAT_WORDS: Readonly<Record<Format, string>> = {
 export interface CardActions {
   readonly duplicate: (id: string) => void
   readonly save: (id: string, format: Format) => void
-  readonly remove: (shown: Shown) => void
+  readonly remove: (shown: OnShelf) => void
 }
 
 /** One combination; its face is its weight ribbon. */
@@ -37,7 +37,7 @@ export const CombinationCard = memo(function CombinationCard({
   shown,
   actions,
 }: {
-  shown: Shown
+  shown: OnShelf
   actions: CardActions
 }) {
   const { id, summary } = shown
@@ -68,7 +68,7 @@ export const CombinationCard = memo(function CombinationCard({
 })
 
 /** What can be done with a card. */
-function CardMenu({ shown, actions }: { shown: Shown; actions: CardActions }) {
+function CardMenu({ shown, actions }: { shown: OnShelf; actions: CardActions }) {
   const { id, summary } = shown
   return (
     <LaterMenu

@@ -6,7 +6,7 @@ import { emptyCombination } from '../../core/combination/combination'
 import { UserError } from '../../core/errors'
 import type { Format } from '../../core/sheet/formats'
 import type { FileReport } from '../../storage/backup'
-import type { Shown } from '../../storage/combinations'
+import type { OnShelf } from '../../storage/combinations'
 import { RibbonInk } from '../braid/Ribbon'
 import { LaterMenu } from '../parts/LaterMenu'
 import { inWords, Problem } from '../parts/Problem'
@@ -39,7 +39,7 @@ export function CombinationsScreen() {
   const persisted = useStore(persistence, (now) => now)
   const resetFiles = useRef<() => void>(null)
   const [problem, setProblem] = useState<{ what: string; toDo: string }>()
-  const [deleted, setDeleted] = useState<Shown>()
+  const [deleted, setDeleted] = useState<OnShelf>()
   const [said, setSaid] = useState('')
   const [reports, setReports] = useState<readonly FileReport[]>([])
   const [dropping, setDropping] = useState(false)
@@ -122,7 +122,7 @@ export function CombinationsScreen() {
     }),
     [attempt, combinations, newId, whole],
   )
-  const restore = (shown: Shown) =>
+  const restore = (shown: OnShelf) =>
     attempt(async () => {
       await combinations.restore(shown.id)
       setDeleted(undefined)

@@ -4,13 +4,13 @@ import { memo, type RefObject, useMemo, useState } from 'react'
 import { DancerLevel } from '../../core/combination/combination'
 import { matches, type Wish } from '../../core/findings/summary'
 import { Family } from '../../core/moves/move'
-import type { Shown } from '../../storage/combinations'
+import type { OnShelf } from '../../storage/combinations'
 import { CardGrid } from './CardGrid'
 import type { CardActions } from './CombinationCard'
 import classes from './combinations.module.css'
 
 interface ShelfViewProps {
-  readonly stored: readonly Shown[]
+  readonly stored: readonly OnShelf[]
   readonly actions: CardActions
   readonly scroller: RefObject<HTMLElement | null>
 }

@@ -29,7 +29,7 @@ function headline(findings: readonly Finding[]): string {
   return open === 1 ? '1 thing to smooth' : `${open} things to smooth`
 }
 
-const keyOf = ({ code, side, spot, events }: Finding): string =>
+const findingKey = ({ code, side, spot, events }: Finding): string =>
   `${code}${side}${spot.pass}-${spot.at}-${spot.layer}-${events.join()}`
 
 interface Group {
@@ -64,7 +64,7 @@ export const Findings = memo(function Findings({ session, onGo }: FindingsProps)
   const groups = useMemo(() => grouped(findings), [findings])
   const [opened, setOpened] = useState<string>()
   const firstFault = findings.find((finding) => severityOf(finding) === 'fault')
-  const openKey = opened ?? (firstFault && keyOf(firstFault))
+  const openKey = opened ?? (firstFault && findingKey(firstFault))
   return (
     <section aria-label="Findings" className={classes.findings}>
       <h2 className={`display ${classes.title}`}>{headline(findings)}</h2>
@@ -75,14 +75,14 @@ export const Findings = memo(function Findings({ session, onGo }: FindingsProps)
             <ul className={classes.group}>
               {list.map((finding) => (
                 <FindingItem
-                  key={keyOf(finding)}
+                  key={findingKey(finding)}
                   session={session}
                   document={document}
                   finding={finding}
-                  isOpen={keyOf(finding) === openKey}
-                  isChosen={keyOf(finding) === opened}
+                  isOpen={findingKey(finding) === openKey}
+                  isChosen={findingKey(finding) === opened}
                   onOpen={() => {
-                    setOpened(keyOf(finding))
+                    setOpened(findingKey(finding))
                     goTo(session, document, finding)
                     onGo()
                   }}
@@ -101,7 +101,7 @@ export const Findings = memo(function Findings({ session, onGo }: FindingsProps)
             <h3 className={classes.phrase}>Left as it is</h3>
             <ul className={classes.group}>
               {left.map((finding) => (
-                <LeftItem key={keyOf(finding)} session={session} finding={finding} />
+                <LeftItem key={findingKey(finding)} session={session} finding={finding} />
               ))}
             </ul>
           </li>

@@ -15,8 +15,8 @@ import {
   passOf,
   type Session,
   selectedEvents,
-  settled,
   vocabularyOf,
+  withSelectionInside,
 } from './session'
 import { words } from './words'
 
@@ -126,7 +126,7 @@ export function moveSelected(session: Session, by: number, mark?: string): void 
   session.set((state) => {
     const { selection } = state
     const at = tick(selection.at + after.at - before.at)
-    return settled({ ...state, selection: { ...selection, at } })
+    return withSelectionInside({ ...state, selection: { ...selection, at } })
   })
 }
 

@@ -1,4 +1,4 @@
-import { type House, type HouseRules, settled, USUAL_RULES } from '../../core/house/house'
+import { type House, type HouseRules, houseOf, USUAL_RULES } from '../../core/house/house'
 import type { HouseStore } from '../../storage/house'
 import { createStore } from './store'
 import { tell } from './trouble'
@@ -9,7 +9,7 @@ interface KnownHouse {
   readonly house: House
 }
 
-const of = (rules: HouseRules): KnownHouse => ({ rules, house: settled(rules) })
+const of = (rules: HouseRules): KnownHouse => ({ rules, house: houseOf(rules) })
 
 export const houseNow = createStore<KnownHouse>(of(USUAL_RULES))
 

@@ -20,7 +20,7 @@ import type { Services } from './services'
 import { createStore, type Store } from './store'
 
 /** Which lines of the braid are shown: as led, the other side, or both count under count. */
-export type Shown = 'lead' | 'other' | 'both'
+export type LinesShown = 'lead' | 'other' | 'both'
 
 /** Some counts of one layer or more, from a place of a line on; it may run on into the lines behind. */
 export interface Selection {
@@ -37,7 +37,7 @@ export interface Selection {
 
 export interface SessionState {
   readonly history: History<Combination>
-  readonly shown: Shown
+  readonly shown: LinesShown
   readonly selection: Selection
   /** What was placed lately, the last first: it is offered before the rest. */
   readonly recent: readonly string[]
@@ -244,7 +244,7 @@ export function change(session: Session, label: string, make: Edit, mark?: strin
       const history = edit(state.history, label, make(state.history.present), mark)
       return history === state.history
         ? state
-        : settled({ ...state, history, preview: undefined, message: '' })
+        : withSelectionInside({ ...state, history, preview: undefined, message: '' })
     } catch (error) {
       if (!(error instanceof UserError)) throw error
       return { ...state, message: `${error.message} ${error.whatToDo}` }
@@ -253,7 +253,7 @@ export function change(session: Session, label: string, make: Edit, mark?: strin
 }
 
 /** Keeps the selection inside what there is. */
-export function settled(state: SessionState): SessionState {
+export function withSelectionInside(state: SessionState): SessionState {
   const { selection, history } = state
   const pass = Math.min(selection.pass, history.present.order.length - 1)
   const phrase = history.present.phrases.find(
@@ -286,13 +286,17 @@ const step = (session: Session, to: typeof undo, said: string): void =>
   session.set((state) => {
     const label = (to === undo ? state.history.past : state.history.future).at(-1)?.label
     if (!label) return { ...state, message: `Nothing to ${said.toLowerCase()}.` }
-    return settled({ ...state, history: to(state.history), message: `${said}: ${label}.` })
+    return withSelectionInside({
+      ...state,
+      history: to(state.history),
+      message: `${said}: ${label}.`,
+    })
   })
 
 /** What is drawn: the combination, or what it would become by what is being looked at. */
 export const drawnState = (state: SessionState): SessionState =>
   state.preview
-    ? settled({ ...state, history: { ...state.history, present: state.preview } })
+    ? withSelectionInside({ ...state, history: { ...state.history, present: state.preview } })
     : state
 
 /** Shows what something would make of the combination, until it is taken or left. */
@@ -313,7 +317,7 @@ export const undoLast = (session: Session): void => step(session, undo, 'Undo')
 export const redoNext = (session: Session): void => step(session, redo, 'Redo')
 
 export const select = (session: Session, selection: Selection): void =>
-  session.set((state) => settled({ ...state, selection, query: undefined }))
+  session.set((state) => withSelectionInside({ ...state, selection, query: undefined }))
 
 /** What the feet stand on where the selection starts. */
 function weightAt(state: SessionState): ReturnType<typeof stateBefore> {

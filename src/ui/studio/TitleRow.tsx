@@ -32,9 +32,9 @@ import {
   change,
   documentOf,
   flip,
+  type LinesShown,
   redoNext,
   type Session,
-  type Shown,
   showBoth,
   undoLast,
   vocabularyOf,
@@ -61,12 +61,12 @@ export const TitleRow = memo(function TitleRow({ session, onHelp, panel, onPanel
   const shown = useStore(session, (s) => s.shown)
   const canUndo = useStore(session, (s) => s.history.past.length > 0)
   const canRedo = useStore(session, (s) => s.history.future.length > 0)
-  const setShown = (wanted: Shown) => {
+  const setShown = (wanted: LinesShown) => {
     if ((wanted === 'both') !== (shown === 'both')) showBoth(session)
     const isOther = session.get().shown === 'other'
     if (wanted !== 'both' && (wanted === 'other') !== isOther) flip(session)
   }
-  const sides: readonly { value: Shown; label: string }[] = [
+  const sides: readonly { value: LinesShown; label: string }[] = [
     { value: 'lead', label: capital(sideWord[lead]) },
     { value: 'other', label: capital(sideWord[otherSide[lead]]) },
     { value: 'both', label: 'Both' },
