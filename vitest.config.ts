@@ -3,6 +3,7 @@ import { defineConfig } from 'vitest/config'
 const browser = {
   // One server and one Chromium for all files.
   globalSetup: 'tests/browser/oneBrowser.ts',
+  isolate: false,
   // The machine that runs them may be busy with other things.
   testTimeout: 300_000,
   hookTimeout: 120_000,
@@ -23,7 +24,7 @@ export default defineConfig({
         },
       },
       {
-        test: { ...browser, name: 'browser', include: ['tests/browser/*.test.ts'], maxWorkers: 3 },
+        test: { ...browser, name: 'browser', include: ['tests/browser/*.test.ts'], maxWorkers: 2 },
       },
       {
         // By the real audio clock, so nothing else runs beside them.
