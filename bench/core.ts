@@ -1,4 +1,4 @@
-import { drillParts } from '../src/core/class/drillProgram'
+import { drillPerformance } from '../src/core/class/drillDance'
 import { Combination } from '../src/core/combination/combination'
 import { mirror } from '../src/core/combination/mirror'
 import { moveEvents } from '../src/core/edits/edits'
@@ -194,7 +194,7 @@ if (drill && round)
     `Calling ${2 * drill.repeats} rounds of 64 counts`,
     micro(
       cost(() =>
-        drillParts(drill, round, { rhythm: undefined, call: 'rounds', speech: () => 0.25 }),
+        drillPerformance(drill, round, { rhythm: undefined, call: 'rounds', speech: () => 0.25 }),
       ),
     ),
   )

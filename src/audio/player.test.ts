@@ -2,18 +2,38 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { holds } from '../../tests/holds'
 import { combination, feet, move } from '../../tests/write'
+import { LAYERS } from '../core/body/layers'
 import { vocabulary } from '../core/moves/vocabulary'
-import { simulate } from '../core/simulate/simulate'
-import { countIn, dancePart, isClick, type Program, type Sound } from '../core/teaching/program'
+import { type Performance, performanceOf } from '../core/performance/performance'
+import { isClick, type Sound } from '../core/performance/sounds'
+import { SILENT } from '../core/performance/stretches'
+import { type Simulation, simulate } from '../core/simulate/simulate'
 import { labelOfTick, tick } from '../core/time/time'
+import { steady } from '../core/time/timeMap'
 import { createPlayer } from './player'
 
 const danced = simulate(
   combination([[...feet('1 step R side; 2& touch L together'), move('hip-drop', '3', 'L')]]),
   vocabulary,
 )
-const all = { from: tick(0), to: tick(96) }
-const round = (tempo: number) => dancePart(danced, 'R', all, tempo)
+/** Counted in and danced, and on and on where it is not only once. */
+const program = (tempo: number, once = false, simulation: Simulation = danced): Performance =>
+  performanceOf(
+    [
+      {
+        simulation,
+        side: 'R',
+        range: { from: tick(0), to: tick(96) },
+        layers: LAYERS,
+        mode: 'none',
+        countIn: 4,
+        round: 1,
+        rounds: 1,
+      },
+    ],
+    { time: steady(tempo), speech: SILENT },
+    once ? undefined : 1,
+  )
 
 /** A player on a clock that only moves when it is told to. */
 function stepped() {
@@ -46,11 +66,6 @@ function stepped() {
   return { clock, sounds, clicks, player, run, isWaking: () => wake !== undefined }
 }
 
-const program = (tempo: number): Program => ({
-  parts: [countIn(tempo), round(tempo)],
-  loopFrom: 1,
-})
-
 describe('a count-in', () => {
   it('has the pickup danced in it, in the time of its last counts', () => {
     const early = { ...feet('1 touch R side')[0]!, id: 'early', at: tick(-6), length: tick(6) }
@@ -58,10 +73,10 @@ describe('a count-in', () => {
       combination([[early, ...feet('1 step R side')]], { pickup: { counts: 6, each: false } }),
       vocabulary,
     )
-    const part = countIn(120, { simulation: led, side: 'R' })
-    expect(part.countIn).toEqual([3, 4, 5, 6, 7, 8])
-    expect(part.dance).toEqual({ side: 'R', from: -72 })
-    expect(part.sounds.filter(({ kind }) => kind === 'feet')).toEqual([{ at: 66, kind: 'feet' }])
+    const part = program(120, true, led).parts[0]
+    expect(part?.countIn).toEqual([3, 4, 5, 6, 7, 8])
+    expect(part?.from).toBe(-72)
+    expect(part?.sounds.filter(({ kind }) => kind === 'feet')).toEqual([{ at: 66, kind: 'feet' }])
   })
 })
 
@@ -107,11 +122,11 @@ describe('the player', () => {
         for (const [wait, change] of changes) {
           run(wait, nap)
           const heard = player.position()
-          if (change === 'swap') player.swap(program(tempo))
+          if (change === 'swap') player.swap(program(now))
           else if (change === 'rebook') player.rebook()
           else {
             now = change.tempo
-            player.setTempo(now)
+            player.swap(program(now))
           }
           expect(player.position()?.at).toBeCloseTo(heard?.at ?? -1, 6)
         }
@@ -140,7 +155,7 @@ describe('the player', () => {
 
   it('sounds count-in, phrase start, counts, halves and the layers where they stand', () => {
     const { sounds, player, run } = stepped()
-    player.play({ parts: [countIn(120), round(120)] })
+    player.play(program(120, true))
     run(2.05 + 3)
     const heard = sounds()
       .slice(4)
@@ -184,7 +199,7 @@ describe('the player', () => {
     run(4)
     const changedAt = clock.currentTime
     const changed = simulate(combination([feet('5 step R side; 7 step L side')]), vocabulary)
-    player.swap({ parts: [countIn(120), dancePart(changed, 'R', all, 120)], loopFrom: 1 })
+    player.swap(program(120, false, changed))
     run(6)
     for (let i = 1; i < clicks().length; i++)
       expect(clicks()[i]!.seconds - clicks()[i - 1]!.seconds).toBeCloseTo(0.5, 6)
@@ -194,28 +209,35 @@ describe('the player', () => {
     expect(steps.map(({ sound }) => labelOfTick(sound.at))).toEqual(['7', '5', '7'])
   })
 
-  it('says what follows: the dance after its count-in, and the loop after itself', () => {
-    const { player, run } = stepped()
+  it('reports each part as it begins to be heard, also when the page was blocked over several', () => {
+    const { player, run, clock } = stepped()
+    const turns: number[] = []
+    player.onTurn((turn) => turns.push(turn))
     player.play(program(120))
     run(1)
-    expect(player.position()?.part.countIn).toBeDefined()
-    expect(player.position()?.next?.dance).toEqual({ side: 'R', from: 0 })
-    run(2)
-    const { part, next } = player.position() ?? {}
-    expect(part?.countIn).toBeUndefined()
-    expect(next).toBe(part)
-    player.play({ parts: [countIn(120), round(120)] })
-    run(3)
-    expect(player.position()?.next).toBeUndefined()
+    expect(turns).toEqual([0])
+    run(1.2)
+    expect(turns).toEqual([0, 1])
+    const { turn, tick: at } = player.position() ?? {}
+    // The loop is on the same ticks each time it is danced.
+    expect(turn).toBe(1)
+    run(4)
+    expect(player.position()?.turn).toBe(2)
+    expect(player.position()?.tick).toBeCloseTo(at ?? -1, 6)
+    clock.currentTime += 1.5
+    run(0.1)
+    run(12)
+    expect(turns).toEqual(Array.from(turns, (_, i) => i))
+    expect(turns.at(-1)).toBe(player.position()?.turn)
   })
 
   it('plays a program without a loop to its end, stops, and wakes no more', () => {
     const { player, run, isWaking, sounds, clock } = stepped()
-    player.play({ parts: [countIn(120), round(120)] })
+    player.play(program(120, true))
     run(5.5)
-    expect(player.isPlaying()).toBe(true)
+    expect(player.performed() !== undefined).toBe(true)
     run(1)
-    expect(player.isPlaying()).toBe(false)
+    expect(player.performed() !== undefined).toBe(false)
     expect(isWaking()).toBe(false)
     expect(sounds().every(({ seconds }) => seconds < clock.currentTime)).toBe(true)
     expect(player.position()).toBeUndefined()

@@ -1,5 +1,7 @@
-import type { Part, Program, Sound } from '../core/teaching/program'
-import { type Anchor, secondsAt, type Tempo, ticksAt } from '../core/time/tempo'
+import type { Part } from '../core/performance/parts'
+import type { Performance } from '../core/performance/performance'
+import type { Sound } from '../core/performance/sounds'
+import { type Anchor, clockAt, tickDue } from '../core/time/timeMap'
 
 /** A page that is blocked for less than this loses no sound. */
 const AHEAD_SECONDS = 2
@@ -29,47 +31,53 @@ export interface Outside {
 
 /** Where the sound is now. */
 export interface Position {
-  readonly part: Part
-  /** How many parts were played before this one. */
+  /** How many parts were played before the one that sounds. */
   readonly turn: number
-  /** Ticks into the part, not rounded. */
+  /** Ticks into that part, not rounded. */
   readonly at: number
-  /** The part that follows without a stop; absent at the end. */
-  readonly next?: Part | undefined
+  /** The same on the ticks of the performance. */
+  readonly tick: number
 }
 
 export interface Player {
-  readonly play: (program: Program, tempo?: Tempo) => void
+  readonly play: (performance: Performance) => void
   readonly stop: () => void
-  /** Goes on in a changed program of the same parts, a quarter of a second from now. */
-  readonly swap: (program: Program) => void
-  /** Holds from a quarter of a second from now, for everything that follows. */
-  readonly setTempo: (tempo: Tempo) => void
+  /** Goes on in a changed performance of the same parts, at its tempo, a quarter of a second from now. */
+  readonly swap: (performance: Performance) => void
   /** Books anew what is not yet due, when what is to be heard of it has changed. */
   readonly rebook: () => void
   /** Where the sound is; `late` seconds behind the clock, when the device is that slow to sound. */
   readonly position: (late?: number) => Position | undefined
-  readonly isPlaying: () => boolean
+  /** What plays; absent while nothing does. */
+  readonly performed: () => Performance | undefined
   readonly subscribe: (listener: () => void) => () => void
+  /** Calls with each part that begins to be heard, by how many were played before it. */
+  readonly onTurn: (listener: (turn: number) => void) => () => void
 }
 
-/** A tempo that holds from some tick of some part on. */
+/** A time that holds from some tick of some part on. */
 interface PartAnchor extends Anchor {
   readonly turn: number
 }
 
-/** The part played after so many others; undefined when the program is over. */
-function partAt({ parts, loopFrom }: Program, turn: number): Part | undefined {
-  if (turn < parts.length) return parts[turn]
+/** Which part is played after so many others; undefined when all is over. */
+function indexAt({ parts, loopFrom }: Performance, turn: number): number | undefined {
+  if (turn < parts.length) return turn
   if (loopFrom === undefined || loopFrom >= parts.length) return undefined
-  return parts[loopFrom + ((turn - loopFrom) % (parts.length - loopFrom))]
+  return loopFrom + ((turn - loopFrom) % (parts.length - loopFrom))
 }
 
-/** Plays programs: books sounds ahead on the clock, drops what is late, never bunches it. */
+function partAt(performance: Performance, turn: number): Part | undefined {
+  const index = indexAt(performance, turn)
+  return index === undefined ? undefined : performance.parts[index]
+}
+
+/** Plays performances: books sounds ahead on the clock, drops what is late, never bunches it. */
 export function createPlayer({ clock, book, takeBack, every }: Outside): Player {
   const listeners = new Set<() => void>()
-  let program: Program | undefined
-  let tempoNow: Tempo | undefined
+  const turnListeners = new Set<(turn: number) => void>()
+  let performed: Performance | undefined
+  let told = -1 // the last turn that was reported
   let anchors: PartAnchor[] = []
   let next = 0 // index of the next sound to book in the part of the last anchor
   let stopWaking: (() => void) | undefined
@@ -78,24 +86,24 @@ export function createPlayer({ clock, book, takeBack, every }: Outside): Player 
     for (const listener of [...listeners]) listener()
   }
   const last = () => anchors.at(-1)
-  const partOf = (anchor: PartAnchor) => program && partAt(program, anchor.turn)
+  const partOf = (anchor: PartAnchor) => performed && partAt(performed, anchor.turn)
 
   function bookAhead() {
     const horizon = clock.currentTime + AHEAD_SECONDS
-    for (let anchor = last(); program && anchor; anchor = last()) {
+    for (let anchor = last(); performed && anchor; anchor = last()) {
       const part = partOf(anchor)
       if (!part) break
       const sound = part.sounds[next]
       if (sound) {
-        const due = secondsAt(anchor, sound.at)
+        const due = clockAt(anchor, sound.at)
         if (due >= horizon) return
         if (due >= clock.currentTime) book(sound, due)
         next++
         continue
       }
-      const ends = secondsAt(anchor, part.length)
+      const ends = clockAt(anchor, part.length)
       if (ends >= horizon) return
-      const following = partAt(program, anchor.turn + 1)
+      const following = partAt(performed, anchor.turn + 1)
       if (!following) {
         if (clock.currentTime >= ends) stop()
         return
@@ -106,7 +114,7 @@ export function createPlayer({ clock, book, takeBack, every }: Outside): Player 
 
   function begin(turn: number, seconds: number, part: Part) {
     next = 0
-    addAnchor({ turn, seconds, tick: 0, tempo: tempoNow ?? part.tempo })
+    addAnchor({ turn, seconds, tick: 0, time: part.time })
   }
 
   /** Those before are kept as long as they may still be heard. */
@@ -121,13 +129,13 @@ export function createPlayer({ clock, book, takeBack, every }: Outside): Player 
     const anchor = last()
     const part = anchor && partOf(anchor)
     if (!anchor || !part) return
-    const found = part.sounds.findIndex(({ at }) => secondsAt(anchor, at) >= seconds)
+    const found = part.sounds.findIndex(({ at }) => clockAt(anchor, at) >= seconds)
     next = found < 0 ? part.sounds.length : found
   }
 
   /** Makes a change in what is not yet due, and books it again. */
   function change(make: (from: number) => void) {
-    if (!program) return
+    if (!performed) return
     const from = clock.currentTime + SETTLED_SECONDS
     takeBack(from)
     while (anchors.length > 1 && (last()?.seconds ?? 0) > from) anchors.pop()
@@ -137,53 +145,76 @@ export function createPlayer({ clock, book, takeBack, every }: Outside): Player 
   }
 
   function stop() {
-    if (!program) return
+    if (!performed) return
     stopWaking?.()
     stopWaking = undefined
-    program = undefined
+    performed = undefined
+    told = -1
     anchors = []
     takeBack(Number.NEGATIVE_INFINITY)
     tell()
   }
 
+  /** What is heard may be ahead of what was reported by more than one part. */
+  function tellTurns() {
+    const turn = anchorAt(clock.currentTime)?.turn ?? -1
+    while (performed && told < turn) {
+      told++
+      for (const listener of [...turnListeners]) listener(told)
+    }
+  }
+
+  const anchorAt = (now: number) => anchors.findLast(({ seconds }) => seconds <= now) ?? anchors[0]
+
   return {
-    play(wanted, tempo) {
+    play(wanted) {
       stop()
       const first = wanted.parts[0]
       if (!first) return
-      program = wanted
-      tempoNow = tempo
+      performed = wanted
       begin(0, clock.currentTime + FIRST_SECONDS, first)
       bookAhead()
-      stopWaking = every(WAKE_MS, bookAhead)
+      stopWaking = every(WAKE_MS, () => {
+        bookAhead()
+        tellTurns()
+      })
       tell()
+      tellTurns()
     },
     stop,
     swap: (wanted) =>
-      change(() => {
-        program = wanted
-      }),
-    setTempo: (tempo) =>
       change((from) => {
-        tempoNow = tempo
+        performed = wanted
         const anchor = last()
-        if (!anchor || anchor.tempo === tempo) return
-        addAnchor({ turn: anchor.turn, seconds: from, tick: ticksAt(anchor, from), tempo })
+        const part = anchor && partOf(anchor)
+        if (!anchor || !part || part.time === anchor.time) return
+        addAnchor({
+          turn: anchor.turn,
+          seconds: from,
+          tick: tickDue(anchor, from),
+          time: part.time,
+        })
       }),
     rebook: () => change(() => {}),
     position(late = 0) {
       const now = clock.currentTime - late
-      const anchor = anchors.findLast(({ seconds }) => seconds <= now) ?? anchors[0]
-      const part = anchor && partOf(anchor)
-      if (!anchor || !part) return undefined
-      const at = Math.min(part.length, Math.max(0, ticksAt(anchor, now)))
-      const next = program && partAt(program, anchor.turn + 1)
-      return { part, turn: anchor.turn, at, next }
+      const anchor = anchorAt(now)
+      const index = anchor && performed && indexAt(performed, anchor.turn)
+      const part = index === undefined ? undefined : performed?.parts[index]
+      if (!anchor || !part || !performed || index === undefined) return undefined
+      const at = Math.min(part.length, Math.max(0, tickDue(anchor, now)))
+      // The very end of a part is still its own: the next one begins with its sound.
+      const inside = Math.min(at, part.length - 1e-6)
+      return { turn: anchor.turn, at, tick: performed.tickOf({ index, at: inside }) }
     },
-    isPlaying: () => program !== undefined,
+    performed: () => performed,
     subscribe(listener) {
       listeners.add(listener)
       return () => listeners.delete(listener)
+    },
+    onTurn(listener) {
+      turnListeners.add(listener)
+      return () => turnListeners.delete(listener)
     },
   }
 }

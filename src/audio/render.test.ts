@@ -6,7 +6,7 @@ import { holds } from '../../tests/holds'
 import { LAYERS } from '../core/body/layers'
 import { otherSide } from '../core/body/side'
 import { NUMBERS } from '../core/calling/numbers'
-import { drillParts } from '../core/class/drillProgram'
+import { drillPerformance } from '../core/class/drillDance'
 import { USUAL_HOUSE } from '../core/house/house'
 import { vocabulary } from '../core/moves/vocabulary'
 import { materialsOf, roundOf } from '../core/plan/material'
@@ -18,7 +18,7 @@ import { writeWav } from './wav'
 
 const materials = materialsOf(demo, vocabulary, USUAL_HOUSE)
 
-const partsOf = (at: number, tempo: number, repeats: number) => {
+const performanceOf = (at: number, tempo: number, repeats: number) => {
   const combination = demo[at % demo.length]!
   const drill = {
     combination: combination.id,
@@ -31,7 +31,7 @@ const partsOf = (at: number, tempo: number, repeats: number) => {
   const round = roundOf(drill, materials)
   if (!round) throw new Error('no round')
   const rhythm = RHYTHMS[at % RHYTHMS.length]
-  return drillParts(drill, round, { rhythm, call: 'rounds', speech: speechSeconds() })
+  return drillPerformance(drill, round, { rhythm, call: 'rounds', speech: speechSeconds() })
 }
 
 /** One sample that is found again. */
@@ -46,13 +46,13 @@ describe('a rendered drill', () => {
         fc.integer({ min: 1, max: 4 }),
         fc.constantFrom(8_000, 22_050, 44_100, 48_000),
         (at, tempo, repeats, rate) => {
-          const parts = partsOf(at, tempo, repeats)
+          const performed = performanceOf(at, tempo, repeats)
           const onlyClicks = { ...FULL_MIX, half: 0, rhythm: 0, voice: 0, moves: 0 }
-          const schedule = scheduleOf(parts)
+          const schedule = scheduleOf(performed)
           const samples = renderSounds(schedule, rate, onlyClicks, () => spike)
           const found: number[] = []
           for (let i = 0; i < samples.length; i++) if ((samples[i] ?? 0) > 0) found.push(i)
-          const counts = parts.reduce((sum, part) => sum + part.length / 12, 0)
+          const counts = performed.length / 12
           const wanted = Array.from({ length: counts }, (_, n) =>
             Math.round(((n * 60) / tempo) * rate),
           )
@@ -66,8 +66,8 @@ describe('a rendered drill', () => {
   })
 
   it('is much faster than it sounds, and a WAV file of the right length', async () => {
-    const parts = partsOf(0, 60, 4)
-    const schedule = scheduleOf(parts)
+    const performed = performanceOf(0, 60, 4)
+    const schedule = scheduleOf(performed)
     expect(schedule.seconds).toBeGreaterThan(120)
     let share = 0
     const before = performance.now()
@@ -97,7 +97,7 @@ describe('a rendered drill', () => {
 
   it('never clips, however much sounds at once', () => {
     const loud: Sample = { samples: new Float32Array(4000).fill(0.9), early: 0.01 }
-    const samples = renderSounds(scheduleOf(partsOf(1, 120, 1)), 8000, FULL_MIX, () => loud)
+    const samples = renderSounds(scheduleOf(performanceOf(1, 120, 1)), 8000, FULL_MIX, () => loud)
     expect(samples.reduce((most, x) => Math.max(most, Math.abs(x)), 0)).toBeLessThanOrEqual(1)
   })
 })

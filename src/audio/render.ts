@@ -1,27 +1,24 @@
-import type { Part, Sound } from '../core/teaching/program'
-import { secondsOfTicks } from '../core/time/tempo'
+import type { Performance } from '../core/performance/performance'
+import type { Sound } from '../core/performance/sounds'
 import { loudnessOf, type Mix, type Sample } from './sounds'
 
 /** A sound at its time from the start, in seconds. */
-export interface Scheduled {
+interface Scheduled {
   readonly sound: Sound
   readonly seconds: number
 }
 
-/** When every sound of some parts is due, each from the start of its part and never from sums of lengths. */
-export function scheduleOf(parts: readonly Part[]): {
+/** All that sounds in something, and how long it lasts. */
+export interface Schedule {
   readonly sounds: readonly Scheduled[]
   readonly seconds: number
-} {
-  let start = 0
-  const sounds: Scheduled[] = []
-  for (const { sounds: own, length, tempo } of parts) {
-    for (const sound of own)
-      sounds.push({ sound, seconds: start + secondsOfTicks(sound.at, tempo) })
-    start += secondsOfTicks(length, tempo)
-  }
-  return { sounds, seconds: start }
 }
+
+/** When every sound of a performance is due. */
+export const scheduleOf = ({ sounds, length, time }: Performance): Schedule => ({
+  sounds: sounds.map((sound) => ({ sound, seconds: time.secondsAt(sound.at) })),
+  seconds: time.secondsAt(length),
+})
 
 /** The last sound dies away, in seconds. */
 const AFTER = 0.8
@@ -34,7 +31,7 @@ const TOLD_EVERY = 200
  * @param told is told the share that is done, 0 to 1.
  */
 export function renderSounds(
-  { sounds, seconds }: ReturnType<typeof scheduleOf>,
+  { sounds, seconds }: Schedule,
   rate: number,
   mix: Mix,
   sampleOf: (sound: Sound) => Sample,

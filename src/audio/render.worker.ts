@@ -1,12 +1,11 @@
-import type { Part } from '../core/teaching/program'
-import { renderSounds, scheduleOf } from './render'
+import { renderSounds, type Schedule } from './render'
 import { createSamples, type Mix, type Speak } from './sounds'
 import { type Recording, speakFrom } from './speech'
 import { writeWav } from './wav'
 
 /** What is rendered, with the voice it needs: a worker can't decode sound itself. */
 export interface RenderWish {
-  readonly parts: readonly Part[]
+  readonly schedule: Schedule
   readonly rate: number
   readonly mix: Mix
   readonly banks: { readonly normal: Float32Array; readonly fast: Float32Array } | undefined
@@ -24,9 +23,8 @@ self.onmessage = async ({ data }: MessageEvent<RenderWish>) => {
   const reply = (answer: RenderReply, transfer: Transferable[] = []) =>
     self.postMessage(answer, { transfer })
   try {
-    const { parts, rate, mix, banks, own } = data
+    const { schedule, rate, mix, banks, own } = data
     const speak = banks ? speakFrom(banks, rate, own) : isSilent
-    const schedule = scheduleOf(parts)
     const samples = renderSounds(schedule, rate, mix, createSamples(rate, speak), (share) =>
       reply({ kind: 'share', share: share * 0.8 }),
     )

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { holds } from '../../tests/holds'
-import type { Sound, SoundKind } from '../core/teaching/program'
+import type { Sound, SoundKind } from '../core/performance/sounds'
 import { tick } from '../core/time/time'
 import { CHANNELS, createDrum, createSamples, FULL_MIX, loudnessOf, type Mix } from './sounds'
 

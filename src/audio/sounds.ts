@@ -1,4 +1,5 @@
-import type { Sound, SoundKind, Spoken } from '../core/teaching/program'
+import type { Spoken } from '../core/calling/calls'
+import type { Sound, SoundKind } from '../core/performance/sounds'
 
 /** How a sound is made: a struck tone that dies away, with some breath in it. */
 interface Voice {

@@ -1,6 +1,5 @@
-import type { SpeechSeconds } from '../core/calling/calls'
+import type { SpeechSeconds, Spoken } from '../core/calling/calls'
 import { folded } from '../core/record/folded'
-import type { Spoken } from '../core/teaching/program'
 import type { Sample, Speak } from './sounds'
 import fastUrl from './voice/fast.ogg?url'
 import normalUrl from './voice/normal.ogg?url'

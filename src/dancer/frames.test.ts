@@ -7,10 +7,11 @@ import { otherSide, type Side } from '../core/body/side'
 import type { Combination } from '../core/combination/combination'
 import { mirror } from '../core/combination/mirror'
 import { vocabulary } from '../core/moves/vocabulary'
+import type { Dancers } from '../core/performance/performance'
 import { dancerOf } from '../core/pose/dancer'
 import { JOINTS, jointOf } from '../core/pose/joints'
 import { simulate } from '../core/simulate/simulate'
-import { createFrames, type Dancers, type FrameChoice, trailJoints } from './frames'
+import { createFrames, type FrameChoice, trailJoints } from './frames'
 
 const plain: FrameChoice = { both: false, trails: false, next: false }
 

@@ -1,5 +1,6 @@
 import { otherSide, type Side } from '../core/body/side'
-import { eased } from '../core/pose/curve'
+import type { Dancers } from '../core/performance/performance'
+import type { Seam } from '../core/performance/seam'
 import type { Dancer } from '../core/pose/dancer'
 import { blendInto, type Joint, newPose, type Pose, placeOfJoint } from '../core/pose/joints'
 import { areaOfOne } from '../core/space/space'
@@ -11,9 +12,6 @@ const APART = 1.35
 /** The last counts a trail goes back, one mark for each tick. */
 const TRAIL_TICKS = 30
 const TRAILS: readonly Joint[] = ['crestR', 'crestL', 'palmR', 'palmL']
-
-/** The dancers of both sides. */
-export type Dancers = Readonly<Record<Side, Dancer>>
 
 /** What is in a frame beside the dancer. */
 export interface FrameChoice {
@@ -35,21 +33,6 @@ export interface Frames {
     seam?: Seam | undefined,
   ) => readonly OnStage[]
 }
-
-/** The end of a round, where the next one already begins: how far it has gone over into that. */
-export interface Seam {
-  readonly side: Side
-  /** Of the next round; below 0, before its first count. */
-  readonly tick: number
-  readonly share: number
-}
-
-/** The last ticks of a round lead over into the next: its first step is on the way already. */
-const SEAM_TICKS = 9
-
-/** The seam so many ticks before the next round begins, from a tick of its side; none before it is near. */
-export const seamBefore = (left: number, side: Side, from: number): Seam | undefined =>
-  left < SEAM_TICKS ? { side, tick: from - left, share: eased(1 - left / SEAM_TICKS) } : undefined
 
 interface Slot {
   readonly pose: Pose

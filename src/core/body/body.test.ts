@@ -1,12 +1,13 @@
 import { describe, expect, it } from 'vitest'
 import { readAll } from '../../../tests/write'
 import { defaultStart } from '../combination/combination'
+import { onSide, whatOf } from '../combination/whatOf'
 import { vocabulary } from '../moves/vocabulary'
 import { startPlaces } from '../simulate/places'
 import { dance } from '../simulate/primitives'
 import { startState } from '../simulate/start'
 import { tick } from '../time/time'
-import { findOffers, fits, idOfKind, onSide, whatOf } from '../writing/search'
+import { findOffers, fits, idOfKind } from '../writing/search'
 import { Direction, FootAction, factsOf, mirrorFootAction, Primitive } from './feet'
 import {
   ArmPlace,

@@ -8,7 +8,7 @@ import { combination, feet, move, on } from '../../../tests/write'
 import { factsOf } from '../body/feet'
 import { LAYERS } from '../body/layers'
 import { otherSide } from '../body/side'
-import { drillParts } from '../class/drillProgram'
+import { drillPerformance } from '../class/drillDance'
 import type { House } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
 import { materialsOf, roundOf } from '../plan/material'
@@ -16,6 +16,7 @@ import { rhythmOf } from '../rhythm/rhythms'
 import { simulate } from '../simulate/simulate'
 import { secondsOfTicks } from '../time/tempo'
 import { TICKS_PER_COUNT, tick } from '../time/time'
+import { steady } from '../time/timeMap'
 import {
   AND_SECONDS,
   type Call,
@@ -61,14 +62,15 @@ const partsOf = ({
   house,
 }: {
   one: Parameters<typeof materialsOf>[0][number]
-  drill: Parameters<typeof drillParts>[0] & { combination: string; phrases: string[] }
+  drill: Parameters<typeof drillPerformance>[0] & { combination: string; phrases: string[] }
   house: House
 }) => {
   const round = roundOf(drill, materialsOf([one], vocabulary, house))
   if (!round) throw new Error('no round')
   return {
     round,
-    parts: drillParts(drill, round, { rhythm: rhythmOf('plain'), call: 'rounds', speech }),
+    parts: drillPerformance(drill, round, { rhythm: rhythmOf('plain'), call: 'rounds', speech })
+      .parts,
   }
 }
 
@@ -119,7 +121,7 @@ describe('what is called in any drill', () => {
             expect(numbers).toEqual([])
             continue
           }
-          const from = part.dance?.from ?? 0
+          const from = part.from
           const simulation = round.material.from(part.side)
           for (const { at, action } of simulation.danced) {
             const here = at - from
@@ -162,7 +164,7 @@ describe('what is called in any drill', () => {
         for (const part of danced) {
           expect(part.length).toBe(round.counts * TICKS_PER_COUNT)
           const strokes = part.sounds.filter(({ kind }) => kind === 'dum' || kind === 'tek')
-          const at = strokes.map((stroke) => stroke.at + (part.dance?.from ?? 0))
+          const at = strokes.map((stroke) => stroke.at + part.from)
           expect(at.every((one) => one % TICKS_PER_COUNT === 0)).toBe(true)
           expect([...part.sounds].sort((a, b) => a.at - b.at)).toEqual(part.sounds)
         }
@@ -192,7 +194,7 @@ const round = (lines: Parameters<typeof combination>[0], more = {}): CalledPart 
 }
 
 const heard = (parts: readonly CalledPart[], tempo = 60) =>
-  spoken(callsOf(parts, tempo, speech)).map(
+  spoken(callsOf(parts, steady(tempo), speech)).map(
     ({ at, text }) => `${text}@${Math.round((at / 12) * 100) / 100}`,
   )
 
@@ -222,7 +224,7 @@ describe('a round that is called', () => {
         ],
       ]),
     ]
-    const calls = callsOf(parts, 60, speech).filter(
+    const calls = callsOf(parts, steady(60), speech).filter(
       ({ what }) => what === 'layer' || what === 'accent',
     )
     expect(calls).toHaveLength(2)
@@ -235,7 +237,7 @@ describe('a round that is called', () => {
     const second = { ...first, isSwitch: true }
     const said = heard([countIn, first, countIn, second])
     expect(said.filter((text) => text.startsWith('switch'))).toHaveLength(1)
-    const calls = callsOf([countIn, first, countIn, second], 60, speech)
+    const calls = callsOf([countIn, first, countIn, second], steady(60), speech)
     const change = calls.find(({ what }) => what === 'switch')
     expect(change?.of).toBe(48 + 96)
     expect((change?.at ?? 0) + (change?.length ?? 0)).toBeLessThanOrEqual(48 + 96 - 24)

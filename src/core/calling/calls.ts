@@ -1,11 +1,19 @@
 import { factsOf } from '../body/feet'
 import type { Layer } from '../body/layers'
 import type { Simulation } from '../simulate/simulate'
-import type { Range, Spoken } from '../teaching/program'
-import { secondsOfTicks, type Tempo } from '../time/tempo'
-import { TICKS_PER_COUNT } from '../time/time'
+import { type Range, TICKS_PER_COUNT } from '../time/time'
+import { type TimeMap, ticksFrom } from '../time/timeMap'
 import { CUE_KINDS, type Cue, type CueKind, cuesOf, leadOf } from './cues'
 import { numberWord } from './numbers'
+
+/** A word or a few, as they are said. */
+export interface Spoken {
+  readonly text: string
+  /** From the quick bank of the voice, for half counts. */
+  readonly isFast: boolean
+  /** A count sounds with its vowel on the tick; a cue only has to be over in time. */
+  readonly onBeat: boolean
+}
 
 /** How long a voice takes for a text, in seconds, from its usual or its quick bank; undefined for what it has no word for. */
 export type SpeechSeconds = (text: string, isFast: boolean) => number | undefined
@@ -57,17 +65,20 @@ const isFree = (taken: readonly Taken[], from: number, to: number): boolean =>
   taken.every((one) => to <= one.from || from >= one.to)
 
 /**
- * What is called over some parts, one after the other at one tempo (model 11): a cue is over
+ * What is called over some parts, one after the other (model 11): a cue is over
  * its lead before its event, replaces the numbers it covers, and never lies over another; of
  * two that collide the more important one is said and the other only shown.
  */
 export function callsOf(
   parts: readonly CalledPart[],
-  tempo: Tempo,
+  time: TimeMap,
   speech: SpeechSeconds,
 ): readonly Call[] {
-  const ticksOf = (text: string, isFast: boolean) =>
-    (speech(text, isFast) ?? TONE_SECONDS) / secondsOfTicks(1, tempo)
+  const seconds = (text: string, isFast: boolean) => speech(text, isFast) ?? TONE_SECONDS
+  const ticksOf: TicksOf = (text, isFast, at) => ticksFrom(time, at, seconds(text, isFast))
+  /** Of a text that must be over by then. */
+  const ticksUntil: TicksOf = (text, isFast, end) =>
+    0 - ticksFrom(time, end, 0 - seconds(text, isFast))
   const starts: number[] = []
   let length = 0
   for (const part of parts) {
@@ -92,7 +103,7 @@ export function callsOf(
   for (const { at: of, kind, text, lead } of cues) {
     const end = of - lead * TICKS_PER_COUNT
     const fitting = [false, true].flatMap((isFast) => {
-      const ticks = ticksOf(text, isFast)
+      const ticks = ticksUntil(text, isFast, end)
       const at = Math.floor(end - ticks)
       return at >= 0 && isFree(taken, at, at + ticks) ? [{ at, ticks, isFast }] : []
     })[0]
@@ -107,16 +118,17 @@ export function callsOf(
 
   for (const [i, part] of parts.entries())
     if (part.kind === 'round' && part.mode === 'all')
-      calls.push(...numbersIn(part, starts[i] ?? 0, taken, tempo, ticksOf))
+      calls.push(...numbersIn(part, starts[i] ?? 0, taken, time, ticksOf))
   return calls.sort((a, b) => a.at - b.at)
 }
 
-type TicksOf = (text: string, isFast: boolean) => number
+/** @param at where it begins, or is over. */
+type TicksOf = (text: string, isFast: boolean, at: number) => number
 
 function numberCall(at: number, number: number, room: number, ticksOf: TicksOf): Call {
   const text = numberWord(number)
-  const isFast = ticksOf(text, false) > room
-  const length = Math.min(ticksOf(text, isFast), room)
+  const isFast = ticksOf(text, false, at) > room
+  const length = Math.min(ticksOf(text, isFast, at), room)
   return { at, length, what: 'number', text, of: at, say: { text, isFast, onBeat: true } }
 }
 
@@ -149,7 +161,7 @@ function numbersIn(
   { simulation, range }: Extract<CalledPart, { kind: 'round' }>,
   start: number,
   taken: readonly Taken[],
-  tempo: Tempo,
+  time: TimeMap,
   ticksOf: TicksOf,
 ): readonly Call[] {
   const inside = (at: number) => at >= range.from && at < range.to
@@ -165,7 +177,6 @@ function numbersIn(
       .map(({ at }) => Number(at)),
   )
   const calls: Call[] = []
-  const least = AND_SECONDS / secondsOfTicks(1, tempo)
   for (const { at, number } of counts.filter((one) => inside(one.at))) {
     const here = at - range.from + start
     const room = Math.min(
@@ -174,7 +185,7 @@ function numbersIn(
     )
     const call = numberCall(here, number, room, ticksOf)
     if (!isFree(taken, here, here + 1e-6)) continue
-    const shortest = ticksOf(call.text, true)
+    const shortest = ticksOf(call.text, true, here)
     // A number that a cue would cut off is left to the caption.
     if (shortest > room + 1e-9) continue
     const subs = [...between]
@@ -189,7 +200,8 @@ function numbersIn(
         ...taken.filter(({ from }) => from >= subHere).map(({ from }) => from),
       )
       const text = (sub - at) * 2 === TICKS_PER_COUNT ? 'and' : 'uh'
-      const length = ticksOf(text, true)
+      const length = ticksOf(text, true, subHere)
+      const least = ticksFrom(time, subHere, AND_SECONDS)
       const before = said.at(-1) ?? { at: here, length: shortest }
       const fits = next - subHere > Math.max(least, length) && before.at + before.length <= subHere
       if (fits && isFree(taken, subHere, subHere + length))

@@ -37,9 +37,9 @@ describe('a drill as it is danced', () => {
         const materials = materialsOf([one], vocabulary, USUAL_HOUSE)
         const danced = drillDanceOf(drillOf(one, layers), materials, USUAL_SOUND, speech)
         if (!danced) throw new Error('no round')
-        for (const [index, part] of danced.parts.entries()) {
+        for (const [index, part] of danced.performance.parts.entries()) {
           if (part.round === 0) {
-            expect(wordsAt(danced, index, 0)).toBeUndefined()
+            expect(wordsAt(danced, { index, at: 0 })).toBeUndefined()
             continue
           }
           const simulation = danced.round.material.from(part.side)
@@ -48,9 +48,9 @@ describe('a drill as it is danced', () => {
             const said = sayPass(simulation, pass, new Set(layers), vocabulary)
             for (const [count, words] of said.entries()) {
               const at = pass.at + count * TICKS_PER_COUNT
-              expect(wordsAt(danced, index, at)).toEqual(words)
+              expect(wordsAt(danced, { index, at })).toEqual(words)
               // The same until the next count, however often it is asked.
-              expect(wordsAt(danced, index, at + TICKS_PER_COUNT - 0.5)).toEqual(words)
+              expect(wordsAt(danced, { index, at: at + TICKS_PER_COUNT - 0.5 })).toEqual(words)
               for (const { layer } of words.layers) expect(layers).toContain(layer)
             }
           }
@@ -106,7 +106,7 @@ describe('the sound of a drill', () => {
       fc.property(anyCombination({ kept: false }), (one) => {
         const materials = materialsOf([one], vocabulary, USUAL_HOUSE)
         const danced = drillDanceOf(drillOf(one), materials, { ...USUAL_SOUND, countIn: 8 }, speech)
-        const ins = danced?.parts.filter(({ round }) => round === 0) ?? []
+        const ins = danced?.performance.parts.filter(({ round }) => round === 0) ?? []
         for (const part of ins) expect(part.countIn?.length).toBeGreaterThanOrEqual(8)
         const lead = danced?.round.material.from(one.lead)
         expect(lead?.end).toEqual(simulate(one, vocabulary).end)

@@ -1,11 +1,13 @@
-import type { SpeechSeconds } from '../calling/calls'
+import { type CallMode, callModes, type SpeechSeconds } from '../calling/calls'
 import type { Pass } from '../combination/passes'
+import type { Accompaniment, Stretch } from '../performance/parts'
+import { type Performance, type Place, performanceOf } from '../performance/performance'
 import type { Drill } from '../plan/drill'
 import { type DrillRound, type Materials, roundOf } from '../plan/material'
 import { rhythmOf, usualRhythm } from '../rhythm/rhythms'
 import { type CountWords, sayPass } from '../teaching/say'
-import { TICKS_PER_COUNT } from '../time/time'
-import { type DrillPart, type DrillSound, drillParts } from './drillProgram'
+import { TICKS_PER_COUNT, tick } from '../time/time'
+import { steady } from '../time/timeMap'
 import type { SoundChoice } from './soundChoice'
 
 /** A drill as it is danced now, with all that sounds. */
@@ -14,7 +16,53 @@ export interface DrillDance {
   /** What it is called and danced to. */
   readonly choice: SoundChoice
   readonly round: DrillRound
-  readonly parts: readonly DrillPart[]
+  readonly performance: Performance
+}
+
+/** How a drill is called: as the rounds go (model 11), always in one way, or not at all. */
+type CallStyle = 'rounds' | CallMode
+
+/** What a drill is danced to. */
+export interface DrillSound extends Omit<Accompaniment, 'time'> {
+  readonly call: CallStyle
+  /** Counts that are counted in at least; 4 where it is not given. */
+  readonly countIn?: number
+}
+
+const COUNT_IN = 4
+
+/** A drill as it is performed: the sides in their order, each counted in, or in turn after one count-in. */
+export function drillPerformance(
+  {
+    sides,
+    repeats,
+    tempo,
+    inTurn,
+    layers,
+  }: Pick<Drill, 'sides' | 'inTurn' | 'repeats' | 'tempo' | 'layers'>,
+  round: DrillRound,
+  { call, countIn = COUNT_IN, ...sound }: DrillSound,
+): Performance {
+  const modes = callModes(repeats)
+  const rounds = Array.from({ length: repeats }, (_, i) => i)
+  const order = inTurn
+    ? rounds.flatMap((i) => sides.map((side) => ({ side, i })))
+    : sides.flatMap((side) => rounds.map((i) => ({ side, i })))
+  const stretches = order.map(({ side, i }, place): Stretch => {
+    const before = order[place - 1]?.side
+    const isCountedIn = before === undefined || (side !== before && !inTurn)
+    return {
+      simulation: round.material.from(side),
+      side,
+      range: { from: tick(round.from), to: tick(round.to) },
+      layers,
+      mode: call === 'rounds' ? (modes[i] ?? 'cues') : call,
+      countIn: isCountedIn ? countIn : undefined,
+      round: i + 1,
+      rounds: repeats,
+    }
+  })
+  return performanceOf(stretches, { ...sound, time: steady(tempo) })
 }
 
 /** The sound of a drill, by what the instructor chose and how long her voice takes. */
@@ -44,7 +92,7 @@ export function drillDanceOf(
       drill,
       choice,
       round,
-      parts: drillParts(drill, round, soundFor(choice, round, speech)),
+      performance: drillPerformance(drill, round, soundFor(choice, round, speech)),
     }
   )
 }
@@ -54,17 +102,16 @@ const said = new WeakMap<Pass, Map<string, readonly CountWords[]>>()
 
 /**
  * What starts on the count that sounds.
- * @param at ticks into the part; undefined in a count-in
+ * @returns nothing in a count-in
  */
 export function wordsAt(
-  { parts, round, drill }: DrillDance,
-  index: number,
-  at: number,
+  { performance, drill }: DrillDance,
+  { index, at }: Place,
 ): CountWords | undefined {
-  const part = parts[index]
+  const part = performance.parts[index]
   if (!part || part.round === 0) return undefined
-  const simulation = round.material.from(part.side)
-  const tick = (part.dance?.from ?? 0) + at
+  const { simulation } = part
+  const tick = part.from + at
   const pass = simulation.passes.findLast((one) => one.at <= tick)
   if (!pass) return undefined
   const known = said.get(pass) ?? new Map<string, readonly CountWords[]>()

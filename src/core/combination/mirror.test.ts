@@ -4,12 +4,13 @@ import { anyCombination } from '../../../tests/arbitraries'
 import { holds } from '../../../tests/holds'
 import { mirrorWeight } from '../body/side'
 import { cuesOf } from '../calling/cues'
+import { USUAL_HOUSE } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
+import { writtenPerformance } from '../performance/stretches'
 import { readSheet } from '../sheet/readSheet'
 import { writeSheet } from '../sheet/writeSheet'
 import { type Simulation, simulate } from '../simulate/simulate'
 import type { BodyState } from '../simulate/state'
-import { timelineOf } from '../teaching/timeline'
 import { Combination } from './combination'
 import { mirror, textsTurned } from './mirror'
 import { mirrorWords } from './mirrorWords'
@@ -160,7 +161,9 @@ describe('the other side', () => {
       'sway 1\nphrase A 8\n feet 1-8 walk R\n say 2 "left foot"\norder A A~',
       vocabulary,
     )
-    const said = timelineOf(combination).filter(({ kind }) => kind === 'cue')
+    const said = writtenPerformance(combination, vocabulary, USUAL_HOUSE).captions.filter(
+      ({ kind }) => kind === 'cue',
+    )
     expect(said.map(({ side, text }) => `${side} ${text}`)).toEqual([
       'R left foot',
       'R right foot',

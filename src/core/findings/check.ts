@@ -1,15 +1,14 @@
 import type { Combination, DancerLevel } from '../combination/combination'
-import { mirror } from '../combination/mirror'
 import { type House, USUAL_HOUSE } from '../house/house'
 import type { FootJoins } from '../joins/joins'
 import { type CountLoad, loadsOf } from '../load/load'
 import type { Vocabulary } from '../moves/vocabulary'
-import { type Simulation, simulate } from '../simulate/simulate'
-import { danceLead } from './danceLead'
+import { type Danced, danced } from '../simulate/danced'
+import type { Simulation } from '../simulate/simulate'
 import { FAULT_RULES, FAULT_TEMPO_RULES } from './faults'
 import { type Finding, type Found, type Severity, severityOf } from './finding'
 import { onceEach, reasonsToLeave } from './once'
-import type { Danceable, Rule } from './rule'
+import { type Danceable, knownOf, type Rule } from './rule'
 import { balance } from './rules/balance'
 import { farArms } from './rules/farArms'
 import { fastMoves } from './rules/fastMoves'
@@ -25,7 +24,7 @@ import { reaches } from './rules/reaches'
 import { space } from './rules/space'
 import { turns } from './rules/turns'
 import { isItsOwnMirror, onBothSides } from './sides'
-import type { TempoLimit, TempoRule } from './tempoRule'
+import type { TempoAt, TempoLimit, TempoRule } from './tempoRule'
 
 const RULES: readonly Rule[] = [
   ...FAULT_RULES,
@@ -70,20 +69,19 @@ export interface Checked {
 const ORDER: Readonly<Record<Severity, number>> = { fault: 0, snag: 1, care: 2, note: 3 }
 
 /** Dances a combination on both sides and says what is worth a look, faults first. */
-export function checkCombination(
+export const checkCombination = (
   combination: Combination,
   base: Vocabulary,
   house: House = USUAL_HOUSE,
-): Checked {
-  const { written, lead, known, danceable } = danceLead(combination, base, house)
-  let danced: Simulation | undefined
-  const other = () => {
-    danced ??= simulate(mirror(written), known.vocabulary, house)
-    return danced
-  }
+): Checked => judged(danced(combination, base, house), combination)
+
+/** What is worth a look in what is danced already, faults first. */
+export function judged(dance: Danced, combination: Combination): Checked {
+  const { written, lead, house } = dance
+  const known = knownOf(dance)
   const { joins: joined, level } = known
-  const onLead = findOn(danceable(lead))
-  const all = [...onBothSides(written, onLead, () => findOn(danceable(other())))].sort(
+  const findings = (simulation: Simulation) => findOn({ ...known, simulation })
+  const all = [...onBothSides(written, findings(lead), () => findings(dance.other))].sort(
     (a, b) =>
       ORDER[severityOf(a)] - ORDER[severityOf(b)] ||
       a.spot.pass - b.spot.pass ||
@@ -94,7 +92,7 @@ export function checkCombination(
   return {
     lead,
     get other() {
-      return other()
+      return dance.other
     },
     joins: joined,
     findings: all.filter((_, i) => reasons[i] === undefined),
@@ -114,8 +112,8 @@ export function checkCombination(
 /** All findings of one side, each cause said once. */
 function findOn(danceable: Danceable): readonly Found[] {
   const found: Found[] = RULES.flatMap((rule) => [...rule.check(danceable)])
-  const { tempo } = danceable
-  for (const limit of tempoLimitsOf(danceable, tempo)) found.push(limit.found(tempo))
+  const { tempoAt } = danceable.simulation.time
+  for (const limit of tempoLimitsOf(danceable, tempoAt)) found.push(limit.found(tempoAt(limit.at)))
   return onceEach(found)
 }
 
@@ -132,7 +130,7 @@ export function danceablesOf(
     : [...sides, { ...known, simulation: checked.other, side: 'other' as const }]
 }
 
-/** Everything that needs time, below a tempo. */
-export function tempoLimitsOf(danceable: Danceable, below: number): readonly TempoLimit[] {
+/** Everything that needs more time than there is below a tempo. */
+export function tempoLimitsOf(danceable: Danceable, below: TempoAt): readonly TempoLimit[] {
   return TEMPO_RULES.flatMap((rule) => [...rule.tempoLimits(danceable, below)])
 }

@@ -1,13 +1,12 @@
 import type { Combination } from '../combination/combination'
-import { mirror } from '../combination/mirror'
 import { type House, USUAL_HOUSE } from '../house/house'
 import type { FootJoins } from '../joins/joins'
 import type { Vocabulary } from '../moves/vocabulary'
-import { type Simulation, simulate } from '../simulate/simulate'
-import { danceLead } from './danceLead'
+import { danced } from '../simulate/danced'
+import type { Simulation } from '../simulate/simulate'
 import { type Finding, severityOf } from './finding'
 import { onceEach, reasonsToLeave } from './once'
-import type { Rule } from './rule'
+import { knownOf, type Rule } from './rule'
 import { clash } from './rules/clash'
 import { quickFeet } from './rules/quickFeet'
 import { weight } from './rules/weight'
@@ -31,20 +30,23 @@ export function faultsOf(
   base: Vocabulary,
   house: House = USUAL_HOUSE,
 ): Faults {
-  const { written, lead, known, danceable } = danceLead(combination, base, house)
-  const { joins, tempo, vocabulary } = known
+  const dance = danced(combination, base, house)
+  const { written, lead } = dance
+  const known = knownOf(dance)
   const found = (simulation: Simulation) => {
-    const asked = danceable(simulation)
+    const asked = { ...known, simulation }
     return onceEach([
       ...FAULT_RULES.flatMap((rule) => [...rule.check(asked)]),
       ...FAULT_TEMPO_RULES.flatMap((rule) =>
-        [...rule.tempoLimits(asked, tempo)].map((limit) => limit.found(tempo)),
+        [...rule.tempoLimits(asked, simulation.time.tempoAt)].map((limit) =>
+          limit.found(simulation.time.tempoAt(limit.at)),
+        ),
       ),
     ])
   }
   const reasonToLeave = reasonsToLeave(combination)
-  const faults = onBothSides(written, found(lead), () =>
-    found(simulate(mirror(written), vocabulary, house)),
-  ).filter((one) => severityOf(one) === 'fault' && reasonToLeave(one) === undefined)
-  return { lead, joins, faults }
+  const faults = onBothSides(written, found(lead), () => found(dance.other)).filter(
+    (one) => severityOf(one) === 'fault' && reasonToLeave(one) === undefined,
+  )
+  return { lead, joins: known.joins, faults }
 }

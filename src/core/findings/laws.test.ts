@@ -7,6 +7,7 @@ import { TEMPO_CODES } from '../../../tests/tempoCodes'
 import { combination, feet, move, on } from '../../../tests/write'
 import { Combination, type Event } from '../combination/combination'
 import { mirror } from '../combination/mirror'
+import { whatOf } from '../combination/whatOf'
 import { leaveFinding, takeUpFinding } from '../edits/leave'
 import { spreadTurn, toFourWalls } from '../edits/turns'
 import { houseOf, USUAL_HOUSE, USUAL_RULES, withLimit } from '../house/house'
@@ -14,7 +15,6 @@ import { vocabulary } from '../moves/vocabulary'
 import { simulate } from '../simulate/simulate'
 import { turnsOf } from '../simulate/turns'
 import { COUNT, tick } from '../time/time'
-import { whatOf } from '../writing/search'
 import { checkCombination, danceablesOf, tempoLimitsOf } from './check'
 import { type Finding, severityOf } from './finding'
 import { tempoRoom } from './tempoLimits'
@@ -92,7 +92,7 @@ describe('what only hangs on time', () => {
       fc.property(anyCombination(), (any) => {
         const { most, obstacles } = tempoRoom(check(any))
         const tempoFindings = (tempo: number) =>
-          danceablesOf(check({ ...any, tempo })).flatMap((one) => tempoLimitsOf(one, tempo))
+          danceablesOf(check({ ...any, tempo })).flatMap((one) => tempoLimitsOf(one, () => tempo))
         if (most !== undefined) expect(tempoFindings(most)).toEqual([])
         if (most !== undefined && most < 220)
           expect(tempoFindings(most + 1).length).toBeGreaterThan(0)

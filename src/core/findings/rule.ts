@@ -2,10 +2,11 @@ import type { Layer } from '../body/layers'
 import type { DancerLevel, Event } from '../combination/combination'
 import type { Pass } from '../combination/passes'
 import type { House } from '../house/house'
-import type { FootJoins } from '../joins/joins'
+import { type FootJoins, footJoins } from '../joins/joins'
 import type { Vocabulary } from '../moves/vocabulary'
+import type { Danced } from '../simulate/danced'
 import type { Simulation } from '../simulate/simulate'
-import { secondsOfTicks, type Tempo } from '../time/tempo'
+import type { Tempo } from '../time/tempo'
 import { type Tick, tick } from '../time/time'
 import type { Found, Spot } from './finding'
 
@@ -20,15 +21,23 @@ export interface Danceable {
   readonly joins: FootJoins
 }
 
+/** What the rules are told besides the dance itself. */
+export type Known = Omit<Danceable, 'simulation'>
+
+/** What a judge knows of a dance, whichever side is looked at. */
+export const knownOf = ({ written, lead, vocabulary, house }: Danced): Known => ({
+  vocabulary,
+  house,
+  level: written.level ?? house.level,
+  tempo: written.tempo,
+  joins: footJoins(lead, vocabulary),
+})
+
 /** A rule is a name and one pure function; a new rule is a new file and a line in the list. */
 export interface Rule {
   readonly id: string
   readonly check: (danceable: Danceable) => Iterable<Found>
 }
-
-/** The seconds some ticks last here. */
-export const secondsIn = ({ tempo }: Danceable, ticks: number): number =>
-  secondsOfTicks(ticks, tempo)
 
 /** Where a tick of the combination is, for an event of a pass. A pickup danced again is where it is written. */
 export function spotIn(pass: Pass, at: Tick, layer: Layer): Spot {

@@ -1,13 +1,8 @@
-import type { Combination, OneSide } from '../combination/combination'
-import type { House } from '../house/house'
+import type { OneSide } from '../combination/combination'
 import type { Finding, Found } from './finding'
 import { slipKey } from './once'
 
 const onSide = (found: Found, side: Finding['side']): Finding => ({ ...found, side }) as Finding
-
-/** A house that keeps its turns keeps them in every combination. */
-export const withHouseTurns = (combination: Combination, { keepTurns }: House): OneSide =>
-  keepTurns && !combination.keepTurns ? { ...combination, keepTurns: true } : combination
 
 /** Whether the other side is just the mirror image: nothing stays as it is written. */
 export const isItsOwnMirror = ({ phrases, keepTurns }: OneSide): boolean =>

@@ -2,7 +2,6 @@ import { facingWord } from '../body/facing'
 import { type Gap, gapsInto } from '../joins/meets'
 import { roundEnds } from '../simulate/simulate'
 import { endsAway } from '../space/space'
-import { secondsOfTicks } from '../time/tempo'
 import type { Checked } from './check'
 import { wayWords } from './findingText'
 
@@ -17,7 +16,7 @@ export interface Meeting {
 /** Part by part, how the end meets the same side again and the other side (model 7). */
 export function joinStrip(checked: Checked, into: 'repeat' | 'switch'): readonly Meeting[] {
   const { lead, joins } = checked
-  const { combination, house } = lead
+  const { house } = lead
   const { from, to } = roundEnds(lead)
   const isFootRight = into === 'repeat' ? joins.repeats : joins.switches
   const begins = into === 'repeat' ? from.facing : 0 - from.facing
@@ -41,15 +40,13 @@ export function joinStrip(checked: Checked, into: 'repeat' | 'switch'): readonly
       `${wayWords(away, house.units)} ${into === 'repeat' ? 'each round' : 'after both sides'}`,
     ),
     meeting('height', isLevel, 'same height', `${to.level}, begins ${from.level}`),
-    ...(['hips', 'ribs', 'arms', 'gaze'] as const).map((part) =>
-      meetingOf(part, gaps.get(part), combination.tempo),
-    ),
+    ...(['hips', 'ribs', 'arms', 'gaze'] as const).map((part) => meetingOf(part, gaps.get(part))),
   ]
 }
 
-function meetingOf(part: Gap['part'], gap: Gap | undefined, tempo: number): Meeting {
+function meetingOf(part: Gap['part'], gap: Gap | undefined): Meeting {
   if (!gap) return { part, how: 'meets', words: 'meets' }
   const words = `${gap.ends}, begins ${gap.starts}`
-  const isLate = gap.reach && secondsOfTicks(gap.reach.ticks, tempo) + 1e-9 < gap.reach.seconds
+  const isLate = gap.reach && gap.reach.has + 1e-9 < gap.reach.needs
   return { part, how: isLate ? 'misses' : 'differs', words }
 }

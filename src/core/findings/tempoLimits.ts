@@ -1,9 +1,6 @@
-import type { Tempo } from '../time/tempo'
+import { FASTEST, SLOWEST, type Tempo } from '../time/tempo'
 import { type Checked, danceablesOf, tempoLimitsOf } from './check'
 import type { Finding } from './finding'
-
-const SLOWEST = 40
-const FASTEST = 220
 
 /** What stops a combination from going faster, and above which tempo. */
 interface TempoObstacle {
@@ -25,7 +22,7 @@ const SHOWN = 3
 export function tempoRoom(checked: Checked): TempoRoom {
   const found = danceablesOf(checked)
     .flatMap((danceable) =>
-      tempoLimitsOf(danceable, FASTEST + 1).map(({ most, found: at }) => ({
+      tempoLimitsOf(danceable, () => FASTEST + 1).map(({ most, found: at }) => ({
         most,
         finding: { ...at(Math.max(most + 1, 1)), side: danceable.side } as Finding,
       })),

@@ -137,7 +137,7 @@ describe('what does not meet', () => {
         for (const { part, reach } of gaps) {
           if (part === 'arms') expect(ends.arms).not.toEqual(starts.arms)
           else expect(ends[part]).not.toBe(starts[part])
-          if (reach) expect(reach.seconds).toBeGreaterThan(0)
+          if (reach) expect(reach.needs).toBeGreaterThan(0)
         }
         expect(new Set(gaps.map(({ part }) => part)).size).toBe(gaps.length)
         // Seen from the other side it is the same parts that do not meet.

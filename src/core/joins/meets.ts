@@ -7,6 +7,7 @@ import { courseOf, endPlaces, type Run, reachSeconds } from '../simulate/course'
 import { isThere, type Places, placesNeeded, startPlaces } from '../simulate/places'
 import type { Simulation } from '../simulate/simulate'
 import { TICKS_PER_COUNT } from '../time/time'
+import { secondsBetween } from '../time/timeMap'
 
 type JoinPart = 'arms' | 'hips' | 'ribs' | 'gaze'
 
@@ -16,8 +17,8 @@ export interface Gap {
   readonly layer: Layer
   readonly ends: string
   readonly starts: string
-  /** The way to what comes next, in seconds and ticks, where it needs its own start. */
-  readonly reach?: { readonly seconds: number; readonly ticks: number }
+  /** The way to what comes next where it needs its own start: seconds it takes, and seconds there are. */
+  readonly reach?: { readonly needs: number; readonly has: number }
 }
 
 const PARTS: readonly { readonly part: JoinPart; readonly layer: Layer }[] = [
@@ -69,14 +70,14 @@ export function gapsInto(simulation: Simulation, into: 'repeat' | 'switch'): rea
     const needs = first.move && partOf(placesNeeded(first.move, event.what), part)
     if (needs) {
       if (isThere(ends, needs)) return []
-      const seconds = reachSeconds(ends, needs, house)
+      const takes = reachSeconds(ends, needs, house)
       const last = Math.max(...runs.filter(({ kind }) => kind !== 'texture').map(({ end }) => end))
-      const ticks = Math.max(0, first.at + length - last + rest)
+      const again = Math.max(last, first.at + length + rest)
       return [
         {
           ...words,
           starts: wordOf({ ...starts, ...needs } as Places, part),
-          reach: { seconds, ticks },
+          reach: { needs: takes, has: secondsBetween(simulation.time, last, again) },
         },
       ]
     }

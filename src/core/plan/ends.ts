@@ -1,4 +1,6 @@
 import type { Combination } from '../combination/combination'
+import { TICKS_PER_COUNT } from '../time/time'
+import { steady } from '../time/timeMap'
 import type { Drill } from './drill'
 import { danceSeconds, type Materials, roundOf } from './material'
 import { COUNTS_A_MOVE } from './moveRounds'
@@ -19,7 +21,8 @@ function movesDrill(
   materials: Materials,
 ): Unit & { readonly repeats: number } {
   const danced = seconds - talkOf(materials.house)
-  const fitting = Math.floor(((danced * tempo) / 60 - 4) / COUNTS_A_MOVE)
+  const countsIn = (some: number) => steady(tempo).tickAt(some) / TICKS_PER_COUNT
+  const fitting = Math.floor((countsIn(danced) - 4) / COUNTS_A_MOVE)
   const moves = choose(Math.max(1, fitting))
   const unit: Unit = {
     kind,
@@ -34,7 +37,7 @@ function movesDrill(
   }
   const round = roundOf(unit, materials)
   if (!round) return { ...unit, repeats: 1, talk: seconds }
-  const most = Math.floor(((danced * tempo) / 60 - round.countIn) / round.counts)
+  const most = Math.floor((countsIn(danced) - round.countIn) / round.counts)
   const repeats = Math.max(1, most)
   const taken = Math.ceil(danceSeconds(unit, round, repeats) - 1e-9)
   return { ...unit, repeats, talk: Math.max(0, seconds - taken) }

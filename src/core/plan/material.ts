@@ -1,18 +1,19 @@
 import { LAYERS, type Layer } from '../body/layers'
 import { SIDES, type Side } from '../body/side'
 import type { Combination } from '../combination/combination'
-import { mirror } from '../combination/mirror'
 import type { Pass } from '../combination/passes'
-import { danceLead } from '../findings/danceLead'
 import { easedCombination } from '../forms/levels'
 import type { House } from '../house/house'
+import { footJoins } from '../joins/joins'
 import { type CountLoad, loadsOf } from '../load/load'
 import { NO_RISKS, type Risks, risksOf } from '../load/risk'
 import type { Vocabulary } from '../moves/vocabulary'
+import { countInCounts } from '../performance/parts'
+import { danced } from '../simulate/danced'
 import { type Simulation, simulate } from '../simulate/simulate'
-import { countInCounts } from '../teaching/timeline'
 import type { Tempo } from '../time/tempo'
 import { endOf, TICKS_PER_COUNT } from '../time/time'
+import { steady } from '../time/timeMap'
 import type { Drill } from './drill'
 import { movesCombination } from './moveRounds'
 
@@ -44,22 +45,17 @@ const only = (combination: Combination, layers: readonly Layer[]): Combination =
 })
 
 function materialOf(combination: Combination, base: Vocabulary, house: House): Material {
-  const { written, lead, known } = danceLead(combination, base, house)
+  const { written, lead, from, vocabulary } = danced(combination, base, house)
   const loads = new Map<string, readonly CountLoad[]>()
-  let other: Simulation | undefined
   return {
     combination,
     lead,
-    joins: known.joins,
-    from(side) {
-      if (side === combination.lead) return lead
-      other ??= simulate(mirror(written), known.vocabulary, house)
-      return other
-    },
+    joins: footJoins(lead, vocabulary),
+    from,
     loads(layers, tempo) {
       const key = `${layers.join()} ${tempo}`
       const found =
-        loads.get(key) ?? loadsOf(simulate(only(written, layers), known.vocabulary, house), tempo)
+        loads.get(key) ?? loadsOf(simulate(only(written, layers), vocabulary, house), tempo)
       loads.set(key, found)
       return found
     },
@@ -183,7 +179,8 @@ export function danceSeconds(
   repeats: number,
 ): number {
   const countIns = inTurn ? 1 : sides.length
-  return ((countIns * countIn + sides.length * repeats * counts) * 60) / tempo
+  const danced = countIns * countIn + sides.length * repeats * counts
+  return steady(tempo).secondsAt(danced * TICKS_PER_COUNT)
 }
 
 /** Whole seconds of a drill, talk and all (model 10); only its talk where it can't be danced. */

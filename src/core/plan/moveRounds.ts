@@ -5,10 +5,10 @@ import {
   SCHEMA_VERSION,
   type What,
 } from '../combination/combination'
+import { whatOf } from '../combination/whatOf'
 import type { Move } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
 import { COUNT, tick } from '../time/time'
-import { whatOf } from '../writing/search'
 
 /** Every move of a warm-up is danced for eight counts a side. */
 const COUNTS = 8

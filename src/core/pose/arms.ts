@@ -4,8 +4,8 @@ import type { Motion } from '../moves/motion'
 import { courseOf, type Run } from '../simulate/course'
 import { startPlaces } from '../simulate/places'
 import type { Simulation } from '../simulate/simulate'
-import { ticksOfSeconds } from '../time/tempo'
 import { TICKS_PER_COUNT } from '../time/time'
+import { secondsBetween, type TimeMap, ticksFrom } from '../time/timeMap'
 import { ARM, armAtPlace, detourBetween } from './armPlaces'
 import { type ArmChannel, armAt } from './channels'
 import { eased } from './curve'
@@ -57,7 +57,7 @@ export function armsOf(simulation: Simulation, shown: boolean): Arms {
   if (shown)
     for (const run of courseOf(simulation))
       if (run.event.layer === 'arms') sendArms(run, simulation, sent, swings)
-  const perTick = (FASTEST_PALM * 60) / (combination.tempo * TICKS_PER_COUNT)
+  const perTick = FASTEST_PALM * secondsBetween(simulation.time, 0, 1)
   const held = (side: Side) =>
     heldThrough(armAtPlace(side, arms[side], house.palms), sent[side], perTick)
   return { held: { R: held('R'), L: held('L') }, swings }
@@ -65,15 +65,14 @@ export function armsOf(simulation: Simulation, shown: boolean): Arms {
 
 function sendArms(
   run: Run,
-  { combination, house }: Simulation,
+  { combination: { lead }, house, time }: Simulation,
   sent: Record<Side, Sending[]>,
   swings: Swing[],
 ): void {
   const { palms } = house
-  const { tempo } = combination
   const { event, move } = run
   const { what } = event
-  const reached = reachOf(run, tempo)
+  const reached = reachOf(run, time)
   const needs = run.reach?.needs.arms
   if (reached && needs)
     for (const side of SIDES)
@@ -84,18 +83,18 @@ function sendArms(
       const place = what[side]
       if (!place) continue
       const places = what.via ? [viaPlace[what.via], place] : [place]
-      sent[side].push({ ...timeOf(run, tempo), way: armWay(side, places, palms) })
+      sent[side].push({ ...timeOf(run, time), way: armWay(side, places, palms) })
     }
   } else if (move && what.kind === 'move') {
-    const all = { size: (event.size ?? 100) / 100, tempo, palms, rate: event.rate, via: what.via }
-    for (const repeat of repeatsIn(run, move, combination.lead))
+    const all = { size: (event.size ?? 100) / 100, time, palms, rate: event.rate, via: what.via }
+    for (const repeat of repeatsIn(run, move, lead))
       for (const side of SIDES) danceArm(side, move.motion, repeat, all, sent[side], swings)
   }
 }
 
 interface Dancing {
   readonly size: number
-  readonly tempo: number
+  readonly time: TimeMap
   readonly palms: Palms
   readonly rate: number | undefined
   readonly via: keyof typeof viaPlace | undefined
@@ -208,13 +207,13 @@ function gesture(
   item: Motion,
   { start, end }: { start: number; end: number },
   late: number,
-  { size, tempo, rate }: Dancing,
+  { size, time, rate }: Dancing,
   swings: Swing[],
 ): void {
   const channels = armAt[side]
   const sign = signOf(side)
   const swing = (channel: ArmChannel, amount: number, perTick: number, ahead: number) => {
-    const ramp = Math.min((end - start) / 4, ticksOfSeconds(0.2, tempo))
+    const ramp = Math.min((end - start) / 4, ticksFrom(time, start, 0.2))
     swings.push({
       channel: channels[channel],
       amount: amount * size,
@@ -273,7 +272,7 @@ function gesture(
               until: begins + share * (item.verb === 'brush' ? 1 : 0.9),
               sharp: item.verb !== 'brush',
             },
-            tempo,
+            time,
           ),
         )
       }

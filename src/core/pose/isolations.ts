@@ -9,7 +9,7 @@ import {
 } from '../body/places'
 import { courseOf, type Run } from '../simulate/course'
 import type { Simulation } from '../simulate/simulate'
-import { ticksOfSeconds } from '../time/tempo'
+import { type TimeMap, ticksFrom } from '../time/timeMap'
 import { around, type Held, heldThrough, type Sending, straightTo, through } from './held'
 import { addSwingsOf } from './moveSwings'
 import { circlePath, eightPath } from './paths'
@@ -28,16 +28,16 @@ export interface Isolations {
 }
 
 /** The ticks before a start in which a part goes where nobody wrote it should go. */
-export function reachOf({ reach }: Run, tempo: number): { start: number; end: number } | undefined {
+export function reachOf({ reach }: Run, time: TimeMap): { start: number; end: number } | undefined {
   if (!reach) return undefined
-  const ticks = ticksOfSeconds(reach.seconds, tempo)
-  return { start: Math.max(reach.from, reach.to - ticks), end: Math.max(reach.to, reach.from + 1) }
+  const ahead = reach.to + ticksFrom(time, reach.to, -reach.seconds)
+  return { start: Math.max(reach.from, ahead), end: Math.max(reach.to, reach.from + 1) }
 }
 
 /** What hips, ribs and head do in a simulation, with only some layers danced. */
 export function isolationsOf(simulation: Simulation, layers: ReadonlySet<Layer>): Isolations {
-  const { combination, house } = simulation
-  const { tempo, start } = combination
+  const { combination, house, time } = simulation
+  const { start } = combination
   const offset = (part: 'hips' | 'ribs', place: Compass, by = 1) => {
     const { right, forward } = compassOffset(part, place, house.compass)
     return [right * by, forward * by, 0, 0, 0]
@@ -51,7 +51,7 @@ export function isolationsOf(simulation: Simulation, layers: ReadonlySet<Layer>)
   for (const run of courseOf(simulation)) {
     const { event, move } = run
     if (!layers.has(event.layer) || event.layer === 'arms') continue
-    const reached = reachOf(run, tempo)
+    const reached = reachOf(run, time)
     const to = run.reach?.needs
     if (reached && to?.hips)
       sent.hips.push({ ...reached, way: straightTo(offset('hips', to.hips)) })
@@ -62,12 +62,12 @@ export function isolationsOf(simulation: Simulation, layers: ReadonlySet<Layer>)
     const part = event.layer === 'head' ? 'head' : event.layer === 'torso' ? 'ribs' : 'hips'
     const { what } = event
     if (what.kind === 'at' && part !== 'head')
-      sent[part].push({ ...timeOf(run, tempo), way: straightTo(offset(part, what.place, by)) })
+      sent[part].push({ ...timeOf(run, time), way: straightTo(offset(part, what.place, by)) })
     else if (what.kind === 'look')
-      sent.head.push({ ...timeOf(run, tempo), way: straightTo(angles(what.gaze, by)) })
+      sent.head.push({ ...timeOf(run, time), way: straightTo(angles(what.gaze, by)) })
     else if (move)
       for (const repeat of mergedRepeats(run, move, combination.lead)) {
-        const danced = { ...repeat, run, move, by, tempo, rate: event.rate }
+        const danced = { ...repeat, run, move, by, time, rate: event.rate }
         if (part === 'head') sendHead(danced, sent.head, angles)
         else sendPart(danced, sent[part], part, house.compass[part], offset)
         addSwingsOf(danced, swings)
@@ -82,9 +82,9 @@ export function isolationsOf(simulation: Simulation, layers: ReadonlySet<Layer>)
 }
 
 /** `on` is there on its tick already; anything else leaves then. */
-export function timeOf({ event, at: start }: Run, tempo: number): { start: number; end: number } {
+export function timeOf({ event, at: start }: Run, time: TimeMap): { start: number; end: number } {
   if (!event.on) return { start, end: start + event.length }
-  const ahead = Math.min(event.length, ticksOfSeconds(0.35, tempo))
+  const ahead = Math.min(event.length, 0 - ticksFrom(time, start, -0.35))
   return { start: start - ahead, end: start }
 }
 

@@ -5,13 +5,13 @@ import {
   type Event,
   emptyCombination,
 } from '../combination/combination'
+import { onSide, whatOf } from '../combination/whatOf'
 import { USUAL_HOUSE } from '../house/house'
 import type { Move } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
 import { type Places, placesAtStart } from '../simulate/places'
 import { simulate } from '../simulate/simulate'
 import { TICKS_PER_COUNT, tick } from '../time/time'
-import { onSide, whatOf } from '../writing/search'
 import { type Dancer, dancerOf } from './dancer'
 import { type Joint, newPose, placeOfJoint } from './joints'
 import { seen, type View } from './views'

@@ -1,6 +1,6 @@
 import type { Channel, Motion } from '../moves/motion'
-import { ticksOfSeconds } from '../time/tempo'
 import { TICKS_PER_COUNT } from '../time/time'
+import { secondsBetween, type TimeMap, ticksFrom } from '../time/timeMap'
 import { acrossOf, at, scaleOf } from './channels'
 import { type DancedRepeat, partOf, sharesOf } from './repeats'
 import type { Swing } from './swings'
@@ -57,7 +57,7 @@ export function addSwingsOf(danced: DancedRepeat, swings: Swing[]): void {
         swings.push(
           peak(
             { ...onSide(item.channel, item.amount), at: start, until: end, sharp: item.sharp },
-            danced.tempo,
+            danced.time,
           ),
         )
   }
@@ -66,9 +66,9 @@ export function addSwingsOf(danced: DancedRepeat, swings: Swing[]): void {
 /** An accent with its peak on a tick; it has until another one to be gone. */
 export function peak(
   one: { channel: number; amount: number; at: number; until: number; sharp: boolean },
-  tempo: number,
+  time: TimeMap,
 ): Swing {
-  const ticks = (seconds: number) => ticksOfSeconds(seconds, tempo)
+  const ticks = (seconds: number) => 0 - ticksFrom(time, one.at, -seconds)
   const rise = Math.min(ticks(one.sharp ? SHARP_SECONDS : SOFT_SECONDS), TICKS_PER_COUNT)
   const room = Math.max(1.5, one.until - one.at)
   const back = one.sharp
@@ -85,7 +85,7 @@ export function peak(
 
 function oscillation(
   item: Extract<Motion, { verb: 'osc' }>,
-  { start, end, run, rate, move, tempo }: DancedRepeat,
+  { start, end, run, rate, move, time }: DancedRepeat,
   onSide: { channel: number; amount: number },
 ): Swing {
   const { cycles, per } = item.rate
@@ -99,20 +99,20 @@ function oscillation(
   const ahead = (item.phase ?? 0) / 360
   const whole = Number.isInteger((end - start) * perTick * 2) && ahead % 0.5 === 0
   const length = isTexture ? run.event.length : end - start
-  const ramp = whole && !isTexture ? 0 : Math.min(length / 4, ticksOfSeconds(0.15, tempo))
+  const ramp = whole && !isTexture ? 0 : Math.min(length / 4, ticksFrom(time, start, 0.15))
   return { ...onSide, start, end, shape: { kind: 'oscillation', perTick, ahead, ramp } }
 }
 
 /** A pulse that runs through the body, each part a quarter of it after the one before. */
 function addWave(
   { parts, plane }: Extract<Motion, { verb: 'wave' }>,
-  { start, end, left, by, tempo }: DancedRepeat,
+  { start, end, left, by, time }: DancedRepeat,
   swings: Swing[],
 ): void {
   const table = plane === 'side' ? WAVE_ASIDE : WAVE
   const long = (end - start) / (1 + (parts.length - 1) / 4)
   // A body has no time to go all the way: a hurried wave is a small one.
-  const room = Math.min(1, (long * 60) / (tempo * TICKS_PER_COUNT * WAVE_SECONDS))
+  const room = Math.min(1, secondsBetween(time, start, start + long) / WAVE_SECONDS)
   for (const [i, part] of parts.entries())
     for (const [channel, amount] of table[part] ?? []) {
       const sign = left ? acrossOf(channel).sign : 1

@@ -1,13 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
-import { demo } from '../../../tests/demo'
 import { holds } from '../../../tests/holds'
 import { vocabulary } from '../moves/vocabulary'
 import { readSheet } from '../sheet/readSheet'
 import { simulate } from '../simulate/simulate'
-import { reelOf } from '../teaching/reel'
-import { timelineOf } from '../teaching/timeline'
 import { dancerOf } from './dancer'
 import { FLAT, flatOf } from './flat'
 import { JOINTS, newPose } from './joints'
@@ -68,33 +65,5 @@ describe('a flat drawing', () => {
     expect(svg).toContain('&#60;Tide&#62; &#38; &#34;more&#34;')
     expect(svg).toContain('>A1&#38;<')
     expect(svg.match(/<svg /g)).toHaveLength(1)
-  })
-})
-
-describe('a reel', () => {
-  it('shows each wanted side as the timeline has it, one after the other', () => {
-    for (const combination of demo) {
-      const items = timelineOf(combination).filter(({ kind }) => kind === 'count')
-      const both = reelOf(combination, [combination.lead, combination.lead === 'R' ? 'L' : 'R'])
-      for (const { at, text, side } of items) {
-        const now = both.at(at + 3)
-        expect([now.count, now.side]).toEqual([text, side])
-        expect(now.tick).toBeGreaterThanOrEqual(0)
-      }
-      const next = both.nextSide(5)
-      expect(next?.side).toBe(combination.lead === 'R' ? 'L' : 'R')
-      expect(both.at(next?.at ?? 0)).toMatchObject({ side: next?.side, tick: next?.tick })
-      expect(both.nextSide(next?.at ?? 0)).toBeUndefined()
-      for (const side of ['R', 'L'] as const) {
-        const one = reelOf(combination, [side])
-        expect(one.length * 2).toBe(both.length)
-        expect(one.at(0).side).toBe(side)
-        expect(one.at(0).tick).toBeLessThan(0)
-        expect(one.counts).toHaveLength(both.counts.length / 2)
-        // The dance begins with the first count after the count-in.
-        const first = one.counts.find(({ isFirst }) => isFirst)
-        expect(one.at(first?.at ?? -1).tick).toBe(0)
-      }
-    }
   })
 })

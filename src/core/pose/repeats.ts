@@ -3,6 +3,7 @@ import type { Motion } from '../moves/motion'
 import type { Move } from '../moves/move'
 import type { Run } from '../simulate/course'
 import { TICKS_PER_COUNT } from '../time/time'
+import type { TimeMap } from '../time/timeMap'
 import type { PathSize } from './paths'
 
 /** One repeat of a move, with the side it is danced on. */
@@ -49,7 +50,7 @@ export interface DancedRepeat extends Repeat {
   readonly move: Move
   /** Its size, 1 as written. */
   readonly by: number
-  readonly tempo: number
+  readonly time: TimeMap
   readonly rate: number | undefined
   /** How many repeats run through without a stop. */
   readonly rounds: number

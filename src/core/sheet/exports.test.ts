@@ -5,7 +5,10 @@ import webvtt from 'node-webvtt'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
 import { holds } from '../../../tests/holds'
+import type { Combination } from '../combination/combination'
+import { USUAL_HOUSE } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
+import { writtenPerformance } from '../performance/stretches'
 import { writeMidiFile } from './midi'
 import { readSheet } from './readSheet'
 import { combinationJsonSchema } from './schema'
@@ -16,9 +19,11 @@ const { combination } = readSheet(
   vocabulary,
 )
 
+const written = (one: Combination) => writtenPerformance(one, vocabulary, USUAL_HOUSE)
+
 describe('captions', () => {
   it('have every count of both sides at its time, with what is said on it', () => {
-    const { cues, valid } = webvtt.parse(writeVtt(combination))
+    const { cues, valid } = webvtt.parse(writeVtt(written(combination)))
     expect(valid).toBe(true)
     expect(cues.map(({ text }) => text)).toEqual([
       '5 · Right side',
@@ -52,7 +57,7 @@ describe('captions', () => {
     }
     holds(
       fc.property(anyCombination(), (any) => {
-        expect(webvtt.parse(writeVtt(any), { strict: true }).valid).toBe(true)
+        expect(webvtt.parse(writeVtt(written(any)), { strict: true }).valid).toBe(true)
       }),
       { numRuns: 150, seed: 71 },
     )
@@ -60,7 +65,7 @@ describe('captions', () => {
 })
 
 describe('MIDI files', () => {
-  const read = parseMidi(writeMidiFile(combination))
+  const read = parseMidi(writeMidiFile(written(combination), combination.title))
   const timed = (track: number) => {
     let at = 0
     return (read.tracks[track] ?? []).map((event) => {

@@ -1,7 +1,6 @@
 import { type MidiEvent, writeMidi } from 'midi-file'
-import type { Combination } from '../combination/combination'
-import { type TimelineItem, timelineOf } from '../teaching/timeline'
-import type { Tempo } from '../time/tempo'
+import type { Caption } from '../performance/captions'
+import type { Performance } from '../performance/performance'
 import { COUNT, TICKS_PER_COUNT } from '../time/time'
 
 /** Pulses a beat in the file; a tick is a whole number of them. */
@@ -22,12 +21,8 @@ interface Timed {
  * A file with the tempo, a click a count (higher on the first of a phrase), a marker for
  * each phrase and the cues as lyrics: both sides, each counted in.
  */
-export function writeMidiFile(
-  combination: Combination,
-  tempo: Tempo = combination.tempo,
-): Uint8Array {
-  const items = timelineOf(combination)
-  const pulse = (item: TimelineItem) => item.at * PULSES_PER_TICK
+export function writeMidiFile({ captions: items, time }: Performance, title: string): Uint8Array {
+  const pulse = (item: Caption) => item.at * PULSES_PER_TICK
   const firsts = new Set(items.filter(({ kind }) => kind === 'phrase').map(({ at }) => at))
   const words: Timed[] = items.flatMap((item): Timed[] => {
     const at = Math.max(0, pulse(item))
@@ -53,12 +48,12 @@ export function writeMidiFile(
     event: {
       deltaTime: 0,
       type: 'setTempo',
-      microsecondsPerBeat: Math.round(60_000_000 / tempo),
+      microsecondsPerBeat: Math.round(60_000_000 / time.tempoAt(0)),
     },
   }
   const name: Timed = {
     at: 0,
-    event: { deltaTime: 0, type: 'trackName', text: bytesOf(combination.title || 'Molten Sway') },
+    event: { deltaTime: 0, type: 'trackName', text: bytesOf(title || 'Molten Sway') },
   }
   return Uint8Array.from(
     writeMidi({

@@ -1,29 +1,26 @@
 import webvtt from 'node-webvtt'
-import type { Combination } from '../combination/combination'
-import { timelineOf } from '../teaching/timeline'
-import { secondsOfTicks, type Tempo } from '../time/tempo'
+import type { Performance } from '../performance/performance'
 
 /** A caption is one line without what WebVTT reads as a sign. */
-export const plain = (text: string): string =>
+const plain = (text: string): string =>
   text.replace(/&/g, 'and').replace(/[<>]/g, '').replace(/\s+/g, ' ').trim()
 
-/**
- * Captions for a video or a player: each count with the cues that stand on it, both sides,
- * each with its count-in, in seconds of a tempo.
- */
-export function writeVtt(combination: Combination, tempo: Tempo = combination.tempo): string {
-  const items = timelineOf(combination)
-  const cues = items
-    .filter(({ kind }) => kind === 'count' || kind === 'count-in')
+/** Whole ones, or 11.9999… would be written as 11.1000. */
+const inMilliseconds = (seconds: number): number => Math.round(seconds * 1000) / 1000
+
+/** Captions for a film or a player: each count with what stands on it, in seconds. */
+export function writeVtt({ captions, time }: Performance): string {
+  const isNumber = (kind: string) => kind === 'count' || kind === 'count-in'
+  const cues = captions
+    .filter(({ kind }) => isNumber(kind))
     .map(({ at, length, text }, i) => {
-      const said = items
-        .filter((item) => !['count', 'count-in'].includes(item.kind))
-        .filter((item) => item.at >= at && item.at < at + length)
+      const said = captions
+        .filter((item) => !isNumber(item.kind) && item.at >= at && item.at < at + length)
         .map((item) => plain(item.text))
       return {
         identifier: String(i + 1),
-        start: secondsOfTicks(at, tempo),
-        end: secondsOfTicks(at + length, tempo),
+        start: inMilliseconds(time.secondsAt(at)),
+        end: inMilliseconds(time.secondsAt(at + length)),
         text: [text, ...said].filter(Boolean).join(' · '),
         styles: '',
       }

@@ -1,5 +1,7 @@
 import type { Combination } from '../combination/combination'
+import { USUAL_HOUSE } from '../house/house'
 import type { Vocabulary } from '../moves/vocabulary'
+import { writtenPerformance } from '../performance/stretches'
 import { writeCsv } from './csv'
 import type { Format } from './formats'
 import { writeMidiFile } from './midi'
@@ -22,8 +24,11 @@ export function writeCombinationFile(
       // Without this mark spreadsheets read the letters of another century.
       return `\uFEFF${writeCsv(combination, vocabulary)}`
     case 'vtt':
-      return writeVtt(combination)
+      return writeVtt(writtenPerformance(combination, vocabulary, USUAL_HOUSE))
     case 'mid':
-      return writeMidiFile(combination)
+      return writeMidiFile(
+        writtenPerformance(combination, vocabulary, USUAL_HOUSE),
+        combination.title,
+      )
   }
 }

@@ -8,6 +8,7 @@ import type { Move } from '../moves/move'
 import { lengthsIn, type TimedAction } from '../moves/pattern'
 import type { Vocabulary } from '../moves/vocabulary'
 import { endOf, type Span, type Tick, tick } from '../time/time'
+import { steady, type TimeMap } from '../time/timeMap'
 import { withKeptTurn } from './keptTurns'
 import { dance, type WeightFault } from './primitives'
 import { startState } from './start'
@@ -26,6 +27,8 @@ export interface DancedStep extends Span {
 export interface Simulation {
   readonly combination: OneSide
   readonly house: House
+  /** How its ticks go by on a clock. */
+  readonly time: TimeMap
   /** What its moves were read by. */
   readonly vocabulary: Vocabulary
   /** The body just before count 1: the start stance, or what a pickup has made of it. */
@@ -182,6 +185,7 @@ export function simulate(
   return {
     combination,
     house,
+    time: steady(combination.tempo),
     vocabulary,
     passes,
     start,

@@ -1,7 +1,7 @@
 import type { Layer } from '../body/layers'
 import { placesWords } from '../combination/names'
 import type { Pass } from '../combination/passes'
-import { secondsOfTicks } from '../time/tempo'
+import { secondsBetween } from '../time/timeMap'
 import { courseOf } from './course'
 import type { Simulation } from './simulate'
 
@@ -17,7 +17,7 @@ export interface UnwrittenWay {
 
 /** The ways a pass takes that nobody wrote. */
 export function unwrittenWays(simulation: Simulation, pass: Pass): readonly UnwrittenWay[] {
-  const { tempo } = simulation.combination
+  const { time } = simulation
   return courseOf(simulation)
     .filter((run) => run.reach && run.pass === pass)
     .flatMap(({ event, reach }) =>
@@ -27,7 +27,9 @@ export function unwrittenWays(simulation: Simulation, pass: Pass): readonly Unwr
               layer: event.layer,
               from: Math.max(0, reach.from - pass.at),
               to: event.at,
-              late: secondsOfTicks(Math.max(0, reach.to - reach.from), tempo) < reach.seconds,
+              late:
+                secondsBetween(time, Math.min(reach.from, reach.to), reach.to) + 1e-9 <
+                reach.seconds,
               words: `on the way to ${placesWords(reach.needs)}`,
             },
           ]

@@ -7,12 +7,9 @@ import { mirror } from '../combination/mirror'
 import { vocabulary } from '../moves/vocabulary'
 import { readSheet } from '../sheet/readSheet'
 import { simulate } from '../simulate/simulate'
-import { COUNT, tick } from '../time/time'
 import { handout } from './handout'
-import { countIn, dancePart } from './program'
 import { sayPass } from './say'
 import { teachSteps } from './steps'
-import { countInNumbers, timelineOf } from './timeline'
 
 const read = (lines: string) => readSheet(`sway 1\n${lines}`, vocabulary).combination
 const said = (lines: string) => {
@@ -178,64 +175,6 @@ describe('the steps of teaching', () => {
         expect(steps.at(-1)?.tempo ?? combination.tempo).toBe(combination.tempo)
       }),
       { numRuns: 200, seed: 81 },
-    )
-  })
-})
-
-describe('what sounds, and when', () => {
-  it.each([
-    [4, [5, 6, 7, 8]],
-    [6, [3, 4, 5, 6, 7, 8]],
-    [8, [1, 2, 3, 4, 5, 6, 7, 8]],
-    [10, [7, 8, 1, 2, 3, 4, 5, 6, 7, 8]],
-  ])('%i counts are counted in as %j', (counts, numbers) =>
-    expect(countInNumbers(counts)).toEqual(numbers),
-  )
-
-  it('is a click a count and a half, first counts marked, in order, inside the part', () => {
-    holds(
-      fc.property(anyCombination(), (combination) => {
-        const simulation = simulate(combination, vocabulary)
-        const part = dancePart(
-          simulation,
-          combination.lead,
-          { from: tick(0), to: simulation.length },
-          96,
-        )
-        const clicks = part.sounds.filter(({ kind }) => ['phrase', 'count', 'and'].includes(kind))
-        expect(clicks.map(({ at }) => at)).toEqual(
-          Array.from({ length: simulation.length / 6 }, (_, i) => i * 6),
-        )
-        expect(part.sounds.filter(({ kind }) => kind === 'phrase')).toHaveLength(
-          combination.order.length,
-        )
-        expect(
-          part.sounds.every(({ at }, i) => at >= (part.sounds[i - 1]?.at ?? 0) && at < part.length),
-        ).toBe(true)
-        const lead = countIn(96, { simulation, side: combination.lead })
-        expect(lead.length % COUNT).toBe(0)
-        expect(lead.sounds.every(({ at }) => at >= 0 && at < lead.length)).toBe(true)
-      }),
-      { numRuns: 150, seed: 82 },
-    )
-  })
-
-  it('has every count of both sides on the timeline, once, after its count-in', () => {
-    holds(
-      fc.property(anyCombination(), (combination) => {
-        const items = timelineOf(combination)
-        const counts = items.filter(({ kind }) => kind === 'count' || kind === 'count-in')
-        expect(counts.map(({ at }) => at)).toEqual(counts.map((_, i) => i * COUNT))
-        const total = simulate(combination, vocabulary).length / COUNT
-        for (const side of ['R', 'L'] as const)
-          expect(counts.filter((item) => item.side === side && item.kind === 'count')).toHaveLength(
-            total,
-          )
-        expect(items.filter(({ kind }) => kind === 'phrase')).toHaveLength(
-          2 * combination.order.length,
-        )
-      }),
-      { numRuns: 150, seed: 83 },
     )
   })
 })

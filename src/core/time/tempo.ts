@@ -18,17 +18,9 @@ export const secondsOfTicks = (ticks: number, tempo: Tempo): number =>
 export const ticksOfSeconds = (seconds: number, tempo: Tempo): number =>
   (seconds * tempo * TICKS_PER_COUNT) / 60
 
-/** A point where music time and clock time are known to agree, and the tempo from there on. */
-export interface Anchor {
-  readonly seconds: number
-  /** May lie between two ticks. */
-  readonly tick: number
-  readonly tempo: Tempo
-}
+/** Sums in binary fractions must not make too short what just fits. */
+const SLACK = 1 + 1e-9
 
-/** Always computed from the anchor, never by summing up durations, so nothing drifts. */
-export const secondsAt = (anchor: Anchor, at: number): number =>
-  anchor.seconds + secondsOfTicks(at - anchor.tick, anchor.tempo)
-
-export const ticksAt = (anchor: Anchor, seconds: number): number =>
-  anchor.tick + ticksOfSeconds(seconds - anchor.seconds, anchor.tempo)
+/** The tempo, not rounded, at which some ticks take just these seconds. */
+export const tempoFor = (ticks: number, seconds: number): number =>
+  seconds <= 0 ? Number.POSITIVE_INFINITY : (secondsOfTicks(ticks, 1) * SLACK) / seconds

@@ -1,7 +1,4 @@
-import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { holds } from '../../../tests/holds'
-import { type Anchor, secondsAt, ticksAt } from './tempo'
 import { labelOfSpan, labelOfTick, tick, tickOfLabel } from './time'
 
 describe('time', () => {
@@ -37,22 +34,4 @@ describe('time', () => {
   ])('calls the range from %i for %i “%s”', (at, length, label) =>
     expect(labelOfSpan({ at: tick(at), length: tick(length) })).toBe(label),
   )
-
-  it('goes from ticks to seconds and back at every tempo', () => {
-    holds(
-      fc.property(
-        fc.record({
-          seconds: fc.double({ min: 0, max: 1e4, noNaN: true }),
-          tick: fc.integer({ min: 0, max: 3072 }).map(tick),
-          tempo: fc.integer({ min: 40, max: 220 }),
-        }),
-        fc.integer({ min: 0, max: 3072 }),
-        (anchor: Anchor, at) => {
-          expect(ticksAt(anchor, secondsAt(anchor, at))).toBeCloseTo(at, 6)
-        },
-      ),
-      { seed: 21 },
-    )
-    expect(secondsAt({ seconds: 1, tick: tick(0), tempo: 120 }, 24)).toBe(2)
-  })
 })

@@ -56,6 +56,12 @@ export function tickOfLabel(label: string): Tick | undefined {
   return tick((count - 1) * TICKS_PER_COUNT + offset)
 }
 
+/** Ticks from one to before another. */
+export interface Range {
+  readonly from: Tick
+  readonly to: Tick
+}
+
 /** A stretch of time, half-open: `at` belongs to it, `at + length` does not. */
 export interface Span {
   readonly at: Tick

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { combination, feet, move } from '../../../tests/write'
 import { defaultStart } from '../combination/combination'
+import { whatOf } from '../combination/whatOf'
 import { checkCombination } from '../findings/check'
 import { severityOf } from '../findings/finding'
 import { readMotion } from '../moves/motion'
@@ -13,7 +14,7 @@ import { simulate } from '../simulate/simulate'
 import { tick } from '../time/time'
 import { browseMoves } from './browse'
 import { freeId, ownMoveOf, problemIn } from './makeOwn'
-import { findOffers, whatOf } from './search'
+import { findOffers } from './search'
 
 describe('every row of the vocabulary', () => {
   it.each(vocabulary.moves.map((row) => [row.id, row] as const))(

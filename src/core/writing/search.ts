@@ -3,8 +3,8 @@ import { LAYERS, type Layer } from '../body/layers'
 import { ArmPlace, Compass, compassWord, Gaze } from '../body/places'
 import type { Side } from '../body/side'
 import type { Event, What } from '../combination/combination'
-import { mirrorWhat } from '../combination/mirror'
 import { nameOf, sideOf } from '../combination/names'
+import { onSide, whatOf } from '../combination/whatOf'
 import type { Family, Move } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
 import { folded } from '../record/folded'
@@ -169,16 +169,8 @@ const gazeWords: Readonly<Partial<Record<Gaze, string>>> = {
   'tilt-R': 'head tilt',
 }
 
-/** What is placed when a move is picked. */
-export const whatOf = (move: Move): What => moveEntry(move).what
-
 const moveEntry = (move: Move): Written => ({
-  what: {
-    kind: 'move',
-    move: move.id,
-    ...(move.sided === 'side' && { side: 'R' as const }),
-    ...(move.sided === 'direction' && { way: 'cw' as const }),
-  },
+  what: whatOf(move),
   words: [move.name, ...move.aka],
   hint: move.aka[0] ?? '',
   length: move.length,
@@ -372,11 +364,6 @@ const recentScore = (entry: Entry, { recent }: Here): number => {
 
 /** What is the same on both sides: one id for `hip-drop R` and `hip-drop L`. */
 export const idOfKind = (what: What): string => JSON.stringify(onSide(what, 'R'))
-
-export const onSide = (what: What, side: Side): What => {
-  const has = sideOf(what)
-  return has !== undefined && has !== side ? mirrorWhat(what) : what
-}
 
 function firstAction(move: Move | undefined, side: Side): FootAction | undefined {
   const action = move?.pattern[0]?.action

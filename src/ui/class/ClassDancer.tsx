@@ -2,6 +2,7 @@ import { useReducedMotion } from '@mantine/hooks'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import type { Layer } from '../../core/body/layers'
 import type { Side } from '../../core/body/side'
+import type { DanceMoment } from '../../core/performance/performance'
 import type { Material } from '../../core/plan/material'
 import { dancerOf } from '../../core/pose/dancer'
 import { type View, viewFacts } from '../../core/pose/views'
@@ -15,18 +16,12 @@ import { dancerNow } from '../stores/dancer'
 import { useStore } from '../stores/store'
 import classes from './class.module.css'
 
-/** A moment that is shown: a side, and ticks of its dance. */
-interface DancerMoment {
-  readonly side: Side
-  readonly at: number
-}
-
 interface ClassDancerProps {
   readonly material: Material
   readonly layers: readonly Layer[]
   readonly view: View
   /** Asked for each frame. */
-  readonly moment: () => DancerMoment
+  readonly moment: () => DanceMoment
   /** Whether it moves; else one picture is enough. */
   readonly isDancing: boolean
 }
@@ -83,9 +78,9 @@ export function ClassDancer({ material, layers, view, moment, isDancing }: Class
       next = Number.POSITIVE_INFINITY
     }
     const draw = () => {
-      const { side, at } = asked.current()
+      const { side, tick: at, seam } = asked.current()
       const tick = isStill ? Math.floor(at / TICKS_PER_COUNT) * TICKS_PER_COUNT : at
-      const shown = frames.at(side, tick, PLAIN)
+      const shown = frames.at(side, tick, PLAIN, isStill ? undefined : seam)
       const [alone] = shown
       stage?.draw(shown)
       if (!stage && flat.current && alone) drawFlat(flat.current, alone.pose, view)

@@ -1,16 +1,16 @@
 import { type ReactNode, useEffect, useRef, useState } from 'react'
 import { otherSide, sideWord } from '../../core/body/side'
 import { type DrillDance, wordsAt } from '../../core/class/drillDance'
-import { type ClassMoment, momentOf } from '../../core/class/drillProgram'
 import { layerWord } from '../../core/moves/vocabulary'
+import type { Moment } from '../../core/performance/performance'
 import type { View } from '../../core/pose/views'
 import type { CountWords } from '../../core/teaching/say'
 import { ClassDancer } from './ClassDancer'
 import classes from './class.module.css'
 import { finely } from './finely'
 
-/** Where the music is: which part, and ticks into it. */
-export type ClassClock = () => { readonly index: number; readonly at: number } | undefined
+/** The tick of the performance that is heard now. */
+export type ClassClock = () => number | undefined
 
 interface ClassFaceProps {
   readonly danced: DrillDance
@@ -22,14 +22,13 @@ interface ClassFaceProps {
   readonly onSaid?: (text: string) => void
 }
 
-interface ShownMoment extends ClassMoment {
-  readonly index: number
+interface ShownMoment extends Moment {
   readonly words: CountWords | undefined
 }
 
 /** What is seen from three metres away: the count, what starts now, what comes, the figure. */
 export function ClassFace({ danced, clock, isDancing, view, resting, onSaid }: ClassFaceProps) {
-  const { round, parts, drill } = danced
+  const { round, performance: performed, drill } = danced
   const [shown, setShown] = useState<ShownMoment>()
   const bar = useRef<HTMLDivElement>(null)
   const said = useRef(onSaid)
@@ -46,17 +45,16 @@ export function ClassFace({ danced, clock, isDancing, view, resting, onSaid }: C
     const look = () => {
       frame = requestAnimationFrame(look)
       const now = clock()
-      const part = now && parts[now.index]
-      if (!now || !part) return
+      if (now === undefined) return
+      const moment = performed.momentAt(now)
       if (bar.current) {
-        bar.current.style.width = `${(100 * now.at) / part.length}%`
+        bar.current.style.width = `${(100 * moment.at) / moment.part.length}%`
         // Where it is and when that was, for whoever asks.
-        bar.current.dataset.at = [now.index, now.at.toFixed(3), finely().toFixed(1)].join(' ')
+        bar.current.dataset.at = [moment.index, moment.at.toFixed(3), finely().toFixed(1)].join(' ')
       }
-      const moment = momentOf(parts, now.index, now.at)
       // Drawn again with each count or call, not with each frame.
       const key = [
-        now.index,
+        moment.index,
         moment.count,
         moment.phrase,
         moment.said,
@@ -69,13 +67,13 @@ export function ClassFace({ danced, clock, isDancing, view, resting, onSaid }: C
         heard = moment.said
         if (heard) said.current?.(heard)
       }
-      setShown({ ...moment, index: now.index, words: wordsAt(danced, now.index, now.at) })
+      setShown({ ...moment, words: wordsAt(danced, moment) })
     }
     look()
     return () => cancelAnimationFrame(frame)
-  }, [isDancing, clock, parts, danced])
+  }, [isDancing, clock, performed, danced])
 
-  const part = parts[shown?.index ?? 0]
+  const part = performed.parts[shown?.index ?? 0]
   const side = part?.side ?? drill.sides[0] ?? 'R'
   // In a round of moves every second phrase is danced to the other side.
   const shownSide = shown?.isMirrored ? otherSide[side] : side
@@ -116,9 +114,9 @@ export function ClassFace({ danced, clock, isDancing, view, resting, onSaid }: C
         isDancing={isDancing}
         moment={() => {
           const now = clock()
-          const at = now && parts[now.index]
-          if (!now || !at) return { side, at: round.from }
-          return { side: at.side, at: (at.dance?.from ?? round.from - at.length) + now.at }
+          return now === undefined
+            ? { side, tick: round.from, seam: undefined }
+            : performed.danceAt(now)
         }}
       />
       <section className={classes.now} aria-label="Now">

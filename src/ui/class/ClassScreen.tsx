@@ -111,6 +111,20 @@ function Floor({ first, planning, materials }: FloorProps) {
 
   halted.current = halt
 
+  /** What sounds goes on at another tempo. */
+  const retune = useCallback(
+    (tempo: number | undefined) =>
+      setPlaying((danced) => {
+        const tuned =
+          danced && tempo !== undefined
+            ? drillDanceOf({ ...danced.drill, tempo }, materials, danced.choice, speech)
+            : danced
+        if (tuned && tuned !== danced) caller.retune(tuned)
+        return tuned
+      }),
+    [caller, materials, speech],
+  )
+
   const press = useCallback(
     (key: ScreenKey) => {
       if (key === 'full') return void toggle()
@@ -123,15 +137,14 @@ function Floor({ first, planning, materials }: FloorProps) {
             halt()
             break
           case 'retune': {
-            const tuned = drillOf(now.current)
-            if (tuned) deck.setTempo(tuned.tempo)
+            retune(drillOf(now.current)?.tempo)
             break
           }
           default:
             act(step)
         }
     },
-    [act, deck, halt, now, start, toggle],
+    [act, halt, now, retune, start, toggle],
   )
   useClassKeys(press, !isOpen)
 

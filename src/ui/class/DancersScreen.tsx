@@ -6,7 +6,6 @@ import type { SoundChoice } from '../../core/class/soundChoice'
 import { drillOf, type UnderWay } from '../../core/class/underWay'
 import { type Materials, roundOf } from '../../core/plan/material'
 import { drillTitle } from '../../core/plan/totals'
-import { ticksOfSeconds } from '../../core/time/tempo'
 import { inWords, ProblemPage } from '../parts/Problem'
 import { type ClassClock, ClassFace } from './ClassFace'
 import classes from './class.module.css'
@@ -82,13 +81,9 @@ function Dancers({
     const heard = news.current
     if (!heard || !danced) return undefined
     // On from what was last told, by the tempo that sounds.
-    let at = heard.at + ticksOfSeconds((finely() - heard.when) / 1000, heard.drill.tempo)
-    let { index } = heard
-    for (let part = danced.parts[index]; part && at >= part.length; part = danced.parts[index]) {
-      at -= part.length
-      index++
-    }
-    return danced.parts[index] && { index, at }
+    const { time, length } = danced.performance
+    const tick = time.tickAt(time.secondsAt(heard.tick) + (finely() - heard.when) / 1000)
+    return tick < length ? tick : undefined
   }, [danced])
   if (!drill || !danced)
     return (

@@ -1,15 +1,15 @@
 import { Button, Checkbox, Progress } from '@mantine/core'
 import { useRef, useState } from 'react'
+import { scheduleOf } from '../../audio/render'
 import type { RenderReply, RenderWish } from '../../audio/render.worker'
 import { loadBanks, type Recording, speechSeconds } from '../../audio/speech'
 import { SIDES, sideWord } from '../../core/body/side'
-import { captionsOf } from '../../core/class/captions'
-import { soundFor } from '../../core/class/drillDance'
-import { drillParts } from '../../core/class/drillProgram'
+import { drillPerformance, soundFor } from '../../core/class/drillDance'
 import type { SoundChoice } from '../../core/class/soundChoice'
 import type { Drill } from '../../core/plan/drill'
 import { type Materials, roundOf } from '../../core/plan/material'
 import { drillTitle, minutesText } from '../../core/plan/totals'
+import { writeVtt } from '../../core/sheet/vtt'
 import { download, fileName } from '../parts/files'
 import { NumberField } from '../parts/NumberField'
 import classes from './class.module.css'
@@ -34,7 +34,7 @@ export function SaveSound({ drill, materials, choice, own, title }: SaveSoundPro
   const round = roundOf(drill, materials)
   if (!round) return null
   const name = fileName(`${title} ${drillTitle(drill, materials)}`, '')
-  const parts = () => {
+  const performed = () => {
     const { inTurn, ...once } = drill
     const wanted = {
       ...once,
@@ -42,7 +42,7 @@ export function SaveSound({ drill, materials, choice, own, title }: SaveSoundPro
       sides,
       repeats: rounds,
     }
-    return drillParts(wanted, round, soundFor(choice, round, speechSeconds(own)))
+    return drillPerformance(wanted, round, soundFor(choice, round, speechSeconds(own)))
   }
   const stop = () => {
     running.current?.terminate()
@@ -67,7 +67,13 @@ export function SaveSound({ drill, materials, choice, own, title }: SaveSoundPro
       const took = (performance.now() - begun) / 1000
       setDone(`${minutesText(data.seconds)} of sound, written in ${took.toFixed(1)} s.`)
     }
-    const wish: RenderWish = { parts: parts(), rate: RATE, mix: choice.mix, banks, own }
+    const wish: RenderWish = {
+      schedule: scheduleOf(performed()),
+      rate: RATE,
+      mix: choice.mix,
+      banks,
+      own,
+    }
     worker.postMessage(wish)
   }
   return (
@@ -100,7 +106,7 @@ export function SaveSound({ drill, materials, choice, own, title }: SaveSoundPro
           </Button>
           <Button
             variant="default"
-            onClick={() => download(`${name}.vtt`, captionsOf(parts()), 'text/vtt')}
+            onClick={() => download(`${name}.vtt`, writeVtt(performed()), 'text/vtt')}
           >
             Save captions (VTT)
           </Button>

@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react'
 import type { DrillDance } from '../../core/class/drillDance'
 import type { SoundChoice } from '../../core/class/soundChoice'
-import { drillOf, type UnderWay } from '../../core/class/underWay'
+import type { UnderWay } from '../../core/class/underWay'
 import type { Drill } from '../../core/plan/drill'
 import { wakeEvery } from '../../workers/wake'
 import type { ClassClock } from './ClassFace'
@@ -15,8 +15,8 @@ export interface DancersNews {
     | {
         readonly drill: Drill
         readonly choice: SoundChoice
-        readonly index: number
-        readonly at: number
+        /** Of the performance. */
+        readonly tick: number
         readonly when: number
       }
     | undefined
@@ -39,16 +39,13 @@ export function useBroadcast(
     const channel = channelOf(session.id)
     const tell = () => {
       const { session: now, danced: playing } = told.current
-      const place = playing && clock()
+      const tick = playing && clock()
       const news: DancersNews = {
         session: now,
-        now: place && {
-          // The tempo may have been changed since it was begun.
-          drill: { ...playing.drill, tempo: drillOf(now)?.tempo ?? playing.drill.tempo },
-          choice: playing.choice,
-          ...place,
-          when: finely(),
-        },
+        now:
+          playing && tick !== undefined
+            ? { drill: playing.drill, choice: playing.choice, tick, when: finely() }
+            : undefined,
       }
       channel.postMessage(news)
     }

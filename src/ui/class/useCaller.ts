@@ -3,11 +3,7 @@ import type { Recording } from '../../audio/speech'
 import type { DrillDance } from '../../core/class/drillDance'
 import type { SoundChoice } from '../../core/class/soundChoice'
 import type { Planning } from '../../storage/planning'
-import { wakeEvery } from '../../workers/wake'
 import type { PlayDeck } from '../stores/deck'
-
-/** How often it is looked whether a round is over. */
-const LOOK_MS = 120
 
 /** The instructor's own words, and what she likes to hear. */
 export function useSound(planning: Planning, deck: PlayDeck) {
@@ -65,26 +61,19 @@ export function useCaller(deck: PlayDeck, reports: CallerReports) {
   const reportUpTo = useCallback((turn: number) => {
     const now = playing.current
     if (!now) return
-    for (; now.reported < Math.min(turn, now.danced.parts.length); now.reported++) {
-      const part = now.danced.parts[now.reported]
+    for (; now.reported < Math.min(turn, now.danced.performance.parts.length); now.reported++) {
+      const part = now.danced.performance.parts[now.reported]
       if (part && part.round > 0) told.current.onRound(part.side)
     }
   }, [])
-  useEffect(
-    () =>
-      wakeEvery(LOOK_MS, () => {
-        const position = playing.current && deck.position()
-        if (position) reportUpTo(position.turn)
-      }),
-    [deck, reportUpTo],
-  )
+  useEffect(() => deck.onTurn(reportUpTo), [deck, reportUpTo])
   useEffect(
     () =>
       deck.subscribe(() => {
         const now = playing.current
         if (deck.get() || !now) return
         // It stopped by itself: all of it was danced.
-        reportUpTo(now.danced.parts.length)
+        reportUpTo(now.danced.performance.parts.length)
         playing.current = undefined
         told.current.onFinished()
       }),
@@ -103,14 +92,16 @@ export function useCaller(deck: PlayDeck, reports: CallerReports) {
       play(danced: DrillDance) {
         stop()
         playing.current = { danced, reported: 0 }
-        void deck.play({ parts: danced.parts })
+        void deck.play(danced.performance)
       },
-      /** Where it sounds now. */
-      clock() {
-        const now = playing.current
-        const position = now && deck.position()
-        return position && { index: position.turn, at: position.at }
+      /** Goes on in the same at another tempo. */
+      retune(danced: DrillDance) {
+        if (!playing.current) return
+        playing.current = { ...playing.current, danced }
+        deck.swap(danced.performance)
       },
+      /** The tick that is heard now. */
+      clock: () => (playing.current ? deck.position()?.tick : undefined),
     }),
     [deck, stop],
   )

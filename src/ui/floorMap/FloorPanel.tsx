@@ -1,13 +1,13 @@
 import { Button, NativeSelect, SegmentedControl, Switch } from '@mantine/core'
 import { useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react'
 import { Link } from 'react-router'
-import type { Position } from '../../audio/player'
 import { facingWord } from '../../core/body/facing'
 import { sideWord } from '../../core/body/side'
 import { placeIn } from '../../core/combination/names'
 import { passAt } from '../../core/combination/passes'
 import { wayWords } from '../../core/findings/findingText'
 import { lengthWords, type Units } from '../../core/house/lengths'
+import type { Moment } from '../../core/performance/performance'
 import { comeBack } from '../../core/repair/comeBack'
 import { roundEnds } from '../../core/simulate/simulate'
 import { floorNeeds } from '../../core/space/floorNeeds'
@@ -41,14 +41,9 @@ export function FloorPanel({ session }: { session: Session }) {
   useEffect(() => () => showPreview(session, undefined), [session])
   // Rendered anew only when another step is danced, not with every frame.
   const follow = useCallback(
-    (position: Position | undefined) => {
-      const dance = position?.part.dance
-      if (!position || !dance) setPlaying(undefined)
-      else {
-        const tickNow = dance.from + position.at
-        const last = lead.danced.findLast(({ at: when }) => when <= tickNow)
-        setPlaying(last?.at ?? 0)
-      }
+    (moment: Moment | undefined) => {
+      const last = moment && lead.danced.findLast(({ at: when }) => when <= moment.tick)
+      setPlaying(moment && (last?.at ?? 0))
     },
     [lead],
   )

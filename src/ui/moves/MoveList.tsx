@@ -1,9 +1,9 @@
 import { IconStarFilled } from '@tabler/icons-react'
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { useRef } from 'react'
+import { whatOf } from '../../core/combination/whatOf'
 import type { Move } from '../../core/moves/move'
 import { TICKS_PER_COUNT } from '../../core/time/time'
-import { whatOf } from '../../core/writing/search'
 import { OFFER_TYPE, writeDragged } from '../braid/offerDrag'
 import classes from './moves.module.css'
 

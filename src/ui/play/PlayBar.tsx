@@ -5,8 +5,8 @@ import type { Side } from '../../core/body/side'
 import type { Tempo } from '../../core/time/tempo'
 import type { PlayDeck } from '../stores/deck'
 import { useStore } from '../stores/store'
+import type { LoopMode, PlayChoice, SideMode } from './performances'
 import classes from './play.module.css'
-import type { LoopMode, PlayChoice, SideMode } from './programs'
 
 interface PlayBarProps {
   readonly deck: PlayDeck

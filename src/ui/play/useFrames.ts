@@ -1,5 +1,5 @@
 import { useEffect } from 'react'
-import type { Position } from '../../audio/player'
+import type { Moment } from '../../core/performance/performance'
 import type { PlayDeck } from '../stores/deck'
 import { useStore } from '../stores/store'
 
@@ -7,13 +7,13 @@ import { useStore } from '../stores/store'
  * Draws each frame while something plays, from the audio clock, without rendering any
  * component; called once more with nothing when it stops.
  */
-export function useFrames(deck: PlayDeck, draw: (position: Position | undefined) => void): void {
+export function useFrames(deck: PlayDeck, draw: (moment: Moment | undefined) => void): void {
   const playing = useStore(deck, (is) => is)
   useEffect(() => {
     if (!playing) return
     let frame = 0
     const next = () => {
-      draw(deck.position())
+      draw(deck.moment())
       frame = requestAnimationFrame(next)
     }
     next()
@@ -22,4 +22,11 @@ export function useFrames(deck: PlayDeck, draw: (position: Position | undefined)
       draw(undefined)
     }
   }, [deck, playing, draw])
+}
+
+/** What a moment is called on a play bar. */
+export function nowText(moment: Moment | undefined): string {
+  if (!moment) return ''
+  const { isCountIn, count, pass } = moment
+  return isCountIn || !pass ? count : `${pass.phrase.name} ${count}`
 }

@@ -1,16 +1,17 @@
 import { NativeSelect } from '@mantine/core'
 import { useReducedMotion } from '@mantine/hooks'
 import { type PointerEvent, useCallback, useEffect, useMemo, useRef, useState } from 'react'
-import type { Position } from '../../audio/player'
 import { LAYERS, type Layer } from '../../core/body/layers'
 import { type Side, sideWord } from '../../core/body/side'
 import type { Combination } from '../../core/combination/combination'
 import { layerWord } from '../../core/moves/vocabulary'
+import type { DanceMoment } from '../../core/performance/performance'
+import type { Seam } from '../../core/performance/seam'
 import { type Dancer, dancerOf } from '../../core/pose/dancer'
 import { placeOfJoint } from '../../core/pose/joints'
 import { VIEWS, type View, viewFacts } from '../../core/pose/views'
 import { TICKS_PER_COUNT } from '../../core/time/time'
-import { createFrames, type Frames, type Seam, seamBefore, trailJoints } from '../../dancer/frames'
+import { createFrames, type Frames, trailJoints } from '../../dancer/frames'
 import type { Stage } from '../../dancer/stage'
 import { useFrames } from '../play/useFrames'
 import { simulationFrom } from '../stores/checked'
@@ -72,13 +73,12 @@ export function DanceStage(props: DanceStageProps) {
   const drawAt = useStageDrawing(canvas, stage, flat, frames)
   const isPressed = usePressed()
   const draw = useCallback(
-    (position?: Position | undefined) => {
-      const dance = position?.part.dance
+    (moment?: DanceMoment | undefined) => {
       const scrub = scrubbed.get()
-      if (position && dance) {
-        const tick = dance.from + position.at
-        if (isStill) drawAt(dance.side, Math.floor(tick / TICKS_PER_COUNT) * TICKS_PER_COUNT)
-        else drawAt(dance.side, tick, seamIn(position))
+      if (moment) {
+        const { tick } = moment
+        if (isStill) drawAt(moment.side, Math.floor(tick / TICKS_PER_COUNT) * TICKS_PER_COUNT)
+        else drawAt(moment.side, tick, moment.seam)
       } else if (scrub) drawAt(scrub.side, scrub.at)
       else drawAt(side, at)
     },
@@ -87,7 +87,7 @@ export function DanceStage(props: DanceStageProps) {
   useFrames(deck, draw)
   const redraw = useRef(draw)
   redraw.current = draw
-  useEffect(() => scrubbed.subscribe(() => redraw.current(deck.position())), [deck])
+  useEffect(() => scrubbed.subscribe(() => redraw.current(deck.moment())), [deck])
 
   useEffect(() => {
     const element = canvas.current
@@ -95,9 +95,9 @@ export function DanceStage(props: DanceStageProps) {
     return openStage(element, {
       onOpen(opened) {
         stage.current = opened
-        redraw.current(deck.position())
+        redraw.current(deck.moment())
       },
-      onResize: () => redraw.current(deck.position()),
+      onResize: () => redraw.current(deck.moment()),
       onFail: () => setFlat(true),
       onClose() {
         stage.current = undefined
@@ -111,13 +111,13 @@ export function DanceStage(props: DanceStageProps) {
     // While edits follow one another the braid has the frames; the figure comes right behind.
     let soon = setTimeout(function later() {
       if (isPressed.current) soon = setTimeout(later, STILL_MS)
-      else draw(deck.position())
+      else draw(deck.moment())
     }, STILL_MS)
     return () => clearTimeout(soon)
   }, [choice, only, build, draw, deck, isPressed])
   // Without WebGL there is nothing to load: it is drawn as soon as that is known.
   useEffect(() => {
-    if (isFlat) redraw.current(deck.position())
+    if (isFlat) redraw.current(deck.moment())
   }, [isFlat, deck])
 
   const touch = (event: PointerEvent<HTMLCanvasElement>) => {
@@ -207,10 +207,6 @@ export function DanceStage(props: DanceStageProps) {
       </div>
     </section>
   )
-}
-
-function seamIn({ part, at, next }: Position): Seam | undefined {
-  return next?.dance && seamBefore(part.length - at, next.dance.side, next.dance.from)
 }
 
 /** Whether a pointer is held down somewhere: then something is dragged. */

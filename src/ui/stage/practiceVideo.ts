@@ -1,12 +1,18 @@
-import { createDrum } from '../../audio/sounds'
+import { renderSounds, scheduleOf } from '../../audio/render'
+import { createSamples } from '../../audio/sounds'
+import { loadBanks, speakFrom, speechSeconds } from '../../audio/speech'
 import type { Side } from '../../core/body/side'
+import { USUAL_SOUND } from '../../core/class/soundChoice'
 import type { Combination } from '../../core/combination/combination'
+import { type Dancers, type Performance, performanceOf } from '../../core/performance/performance'
+import { sidesInTurn } from '../../core/performance/stretches'
 import { type View, viewFacts } from '../../core/pose/views'
-import { type Reel, reelOf } from '../../core/teaching/reel'
-import { secondsOfTicks, type Tempo, ticksOfSeconds } from '../../core/time/tempo'
-import { tick } from '../../core/time/time'
-import { createFrames, type Dancers, seamBefore, trailJoints } from '../../dancer/frames'
+import { usualRhythm } from '../../core/rhythm/rhythms'
+import type { Tempo } from '../../core/time/tempo'
+import { steady } from '../../core/time/timeMap'
+import { createFrames, trailJoints } from '../../dancer/frames'
 import type { Stage, StageColours } from '../../dancer/stage'
+import { dancedOf } from '../stores/checked'
 import { loadStage } from './loadStage'
 
 /** What the instructor chose for a practice video. */
@@ -43,8 +49,8 @@ export async function filmPractice(
     import('../../dancer/video'),
   ])
   const [width, height] = SIZES[wish.size]
-  const reel = reelOf(combination, wish.sides)
-  const seconds = secondsOfTicks(reel.length, wish.tempo) + AFTER_SECONDS
+  const filmed = filmedOf(combination, wish)
+  const seconds = filmed.time.secondsAt(filmed.length) + AFTER_SECONDS
   const source = document.createElement('canvas')
   const stage = createStage(source, colours)
   try {
@@ -53,8 +59,8 @@ export async function filmPractice(
     const canvas = document.createElement('canvas')
     canvas.width = width
     canvas.height = height
-    const draw = frameDrawer(canvas, source, stage, { reel, dancers, wish, colours, combination })
-    const sound = await soundOf(reel, wish.tempo, seconds)
+    const draw = frameDrawer(canvas, source, stage, { filmed, dancers, wish, colours, combination })
+    const sound = await soundOf(filmed, seconds)
     return await writeFilm({ canvas, seconds, framesASecond: FRAMES, draw, sound }, told, signal)
   } finally {
     stage.dispose()
@@ -62,7 +68,7 @@ export async function filmPractice(
 }
 
 interface Filmed {
-  readonly reel: Reel
+  readonly filmed: Performance
   readonly dancers: Dancers
   readonly wish: VideoWish
   readonly colours: StageColours
@@ -74,16 +80,16 @@ function frameDrawer(
   canvas: HTMLCanvasElement,
   source: HTMLCanvasElement,
   stage: Stage,
-  { reel, dancers, wish, colours, combination }: Filmed,
+  { filmed, dancers, wish, colours, combination }: Filmed,
 ): (seconds: number) => void {
   const pen = canvas.getContext('2d')
   const frames = createFrames(dancers, trailJoints(undefined))
   const choice = { view: wish.view, both: wish.beside, trails: false, next: false }
   const unit = canvas.height / 36
   return (seconds) => {
-    const when = Math.min(reel.length, ticksOfSeconds(seconds, wish.tempo))
-    const now = reel.at(when)
-    stage.draw(frames.at(now.side, now.tick, choice, seamAt(reel, when)))
+    // The last moment stays for as long as the last sound dies away.
+    const now = filmed.momentAt(Math.min(filmed.length - 0.01, filmed.time.tickAt(seconds)))
+    stage.draw(frames.at(now.side, now.tick, choice, now.seam))
     if (!pen) return
     pen.drawImage(source, 0, 0)
     const write = (text: string, size: number, x: number, y: number, bold = 700) => {
@@ -99,21 +105,30 @@ function frameDrawer(
     write(viewFacts[wish.view].whose, 1.3, 2, 34.8, 500)
     pen.textAlign = 'center'
     pen.fillStyle = colours.body.layers.hips
-    write(now.cue, 3, canvas.width / 2 / unit, 32)
+    write(now.said, 3, canvas.width / 2 / unit, 32)
   }
 }
 
-/** Where one side is over and the other is counted in soon. */
-function seamAt(reel: Reel, tick: number) {
-  const next = reel.nextSide(tick)
-  return next && seamBefore(next.at - tick, next.side, next.tick)
-}
+/** The sides one after the other, to the rhythm of the family and with the caller, as on the floor. */
+const filmedOf = (combination: Combination, { sides, tempo }: VideoWish): Performance =>
+  performanceOf(sidesInTurn(dancedOf(combination), sides, { mode: 'all' }), {
+    time: steady(tempo),
+    rhythm: usualRhythm(combination.families, combination.phrases[0]?.counts ?? 8),
+    speech: speechSeconds(),
+  })
 
-/** The counts as they sound, rendered in one go. */
-async function soundOf(reel: Reel, tempo: Tempo, seconds: number): Promise<AudioBuffer> {
+/** All that sounds, rendered in one go; without the voice its words are only shown. */
+async function soundOf(filmed: Performance, seconds: number): Promise<AudioBuffer> {
   const context = new OfflineAudioContext(1, Math.ceil(seconds * RATE), RATE)
-  const drum = createDrum(context)
-  for (const { at, isFirst } of reel.counts)
-    drum.book({ at: tick(at), kind: isFirst ? 'phrase' : 'count' }, secondsOfTicks(at, tempo))
-  return context.startRendering()
+  const banks = await loadBanks(context).catch(() => undefined)
+  const speak = banks ? speakFrom(banks, RATE, new Map()) : () => undefined
+  const samples = renderSounds(
+    scheduleOf(filmed),
+    RATE,
+    USUAL_SOUND.mix,
+    createSamples(RATE, speak),
+  )
+  const sound = context.createBuffer(1, Math.ceil(seconds * RATE), RATE)
+  sound.copyToChannel(samples.subarray(0, sound.length), 0)
+  return sound
 }

@@ -1,21 +1,24 @@
 import type { Player, Position } from '../../audio/player'
 import type { Drum, Mix } from '../../audio/sounds'
 import type { Recording } from '../../audio/speech'
-import type { Program, SoundKind } from '../../core/teaching/program'
-import type { Tempo } from '../../core/time/tempo'
+import type { Moment, Performance } from '../../core/performance/performance'
+import type { SoundKind } from '../../core/performance/sounds'
 import { createStore, type Readable } from './store'
 
-/** Plays programs on the page's audio clock; whether it plays can be subscribed to. */
+/** Plays performances on the page's audio clock; whether it plays can be subscribed to. */
 export interface PlayDeck extends Readable<boolean> {
   /** Loads what plays, so that the first key sounds at once. */
   readonly warm: () => void
-  readonly play: (program: Program, tempo?: Tempo) => Promise<void>
+  readonly play: (performance: Performance) => Promise<void>
   readonly stop: () => void
-  /** Goes on in a changed program of the same parts. */
-  readonly swap: (program: Program) => void
-  readonly setTempo: (tempo: Tempo) => void
+  /** Goes on in a changed performance of the same parts, at its tempo. */
+  readonly swap: (performance: Performance) => void
+  /** Calls with each part that begins to be heard, by how many were played before it. */
+  readonly onTurn: (listener: (turn: number) => void) => () => void
   /** Where the sound is that is heard now. */
   readonly position: () => Position | undefined
+  /** What is danced there. */
+  readonly moment: () => Moment | undefined
   /** Which sounds are heard. */
   readonly hear: (isHeard: (kind: SoundKind) => boolean) => void
   readonly setMix: (mix: Mix) => void
@@ -38,6 +41,7 @@ const loadSound = () =>
 /** The audio clock may only start by a touch or a key, so it is made at the first play. */
 export function createPlayDeck(): PlayDeck {
   const playing = createStore(false)
+  const turns = new Set<(turn: number) => void>()
   let isHeard: (kind: SoundKind) => boolean = () => true
   let mix: Mix | undefined
   let made: Promise<Made> | undefined
@@ -58,7 +62,10 @@ export function createPlayDeck(): PlayDeck {
       takeBack: drum.takeBack,
       every: wakeEvery,
     })
-    player.subscribe(() => playing.set(() => player.isPlaying()))
+    player.subscribe(() => playing.set(() => player.performed() !== undefined))
+    player.onTurn((turn) => {
+      for (const listener of [...turns]) listener(turn)
+    })
     ready = { player, drum }
     return ready
   }
@@ -76,24 +83,33 @@ export function createPlayDeck(): PlayDeck {
     drum.setSpeak(speakFrom(banks, drum.context.sampleRate, own))
   }
 
+  const position = () => ready?.player.position(ready.drum.context.outputLatency || 0)
+
   return {
     get: playing.get,
     subscribe: playing.subscribe,
     warm: () => void loadSound(),
-    async play(program, tempo) {
+    async play(performance) {
       const mine = ++turn
       // A count-in in tones, because the voice was still on its way, would confuse a class.
       const [{ player, drum }] = await Promise.all([load(), voice])
       await drum.context.resume()
-      if (mine === turn) player.play(program, tempo)
+      if (mine === turn) player.play(performance)
     },
     stop() {
       turn++
       ready?.player.stop()
     },
-    swap: (program) => ready?.player.swap(program),
-    setTempo: (tempo) => ready?.player.setTempo(tempo),
-    position: () => ready?.player.position(ready.drum.context.outputLatency || 0),
+    swap: (performance) => ready?.player.swap(performance),
+    onTurn(listener) {
+      turns.add(listener)
+      return () => turns.delete(listener)
+    },
+    position,
+    moment() {
+      const now = position()
+      return now && ready?.player.performed()?.momentAt(now.tick)
+    },
     hear(wanted) {
       isHeard = wanted
       ready?.player.rebook()

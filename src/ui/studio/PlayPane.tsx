@@ -9,9 +9,9 @@ import {
 } from 'react'
 import { teachTempoOf } from '../../core/combination/combination'
 import { tempoRoom } from '../../core/findings/tempoLimits'
-import { isClick, isOfLayers, type SoundKind } from '../../core/teaching/program'
+import { isClick, isOfLayers, type SoundKind } from '../../core/performance/sounds'
 import { PlayBar } from '../play/PlayBar'
-import { type PlayChoice, playedTempo, studioProgram } from '../play/programs'
+import { type PlayChoice, studioPerformance } from '../play/performances'
 import { checkedOf } from '../stores/checked'
 import { useServices } from '../stores/services'
 import { documentOf, layersOf, type Selection, type Session } from '../stores/session'
@@ -56,8 +56,8 @@ export function PlayPane({ session, root, played, choice, onChoice, onPlayOrStop
     const restarts = next.sides !== choice.sides || next.loop !== choice.loop
     if (restarts) {
       played.current = session.get().selection
-      void deck.play(studioProgram(current(), next, played.current), playedTempo(next))
-    } else deck.setTempo(playedTempo(next))
+      void deck.play(studioPerformance(current(), next, played.current))
+    } else deck.swap(studioPerformance(current(), next, played.current))
   }
   // What is played follows every edit, from the next sound on.
   useEffect(() => {
@@ -65,7 +65,7 @@ export function PlayPane({ session, root, played, choice, onChoice, onPlayOrStop
     return session.subscribe(() => {
       if (!deck.get() || current() === known) return
       known = current()
-      deck.swap(studioProgram(known, choice, played.current))
+      deck.swap(studioPerformance(known, choice, played.current))
     })
   }, [session, deck, choice, current, played])
   useEffect(() => {

@@ -14,7 +14,7 @@ import { OwnMoveForm } from '../moves/OwnMoveForm'
 import { focusBraid } from '../parts/focusBraid'
 import { inWords, Problem, ProblemPage } from '../parts/Problem'
 import { useLeaveWarning } from '../parts/useLeaveWarning'
-import { type PlayChoice, playedTempo, studioProgram } from '../play/programs'
+import { type PlayChoice, studioPerformance } from '../play/performances'
 import { SheetPanel } from '../sheet/SheetPanel'
 import { PANEL_WORDS, type Panel } from '../stores/panel'
 import { useServices } from '../stores/services'
@@ -99,11 +99,7 @@ function Studio({ session }: { session: Session }) {
   const playOrStop = useCallback(() => {
     played.current = session.get().selection
     if (deck.get()) deck.stop()
-    else
-      void deck.play(
-        studioProgram(documentOf(session.get()), choice, played.current),
-        playedTempo(choice),
-      )
+    else void deck.play(studioPerformance(documentOf(session.get()), choice, played.current))
   }, [deck, session, choice])
   const showHelp = useCallback(() => setHelp(true), [])
   const closeCard = useCallback(() => {

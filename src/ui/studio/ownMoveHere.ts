@@ -1,10 +1,10 @@
 import { sideOf } from '../../core/combination/names'
+import { onSide, whatOf } from '../../core/combination/whatOf'
 import * as edits from '../../core/edits/edits'
 import { UserError } from '../../core/errors'
 import { moveOfOwn, type OwnMove } from '../../core/moves/move'
 import { TICKS_PER_COUNT, tick } from '../../core/time/time'
 import { ownMoveOf } from '../../core/writing/makeOwn'
-import { onSide, whatOf } from '../../core/writing/search'
 import { placeAtSelection } from '../stores/editing'
 import { change, type Session, select, selectedEvents, vocabularyOf } from '../stores/session'
 

@@ -3,25 +3,22 @@ import { IconPlayerPlayFilled, IconPlayerStopFilled } from '@tabler/icons-react'
 import { useQuery } from '@tanstack/react-query'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
-import type { Position } from '../../audio/player'
 import { sideWord } from '../../core/body/side'
 import type { Combination } from '../../core/combination/combination'
-import { passAt } from '../../core/combination/passes'
 import { layerWord } from '../../core/moves/vocabulary'
+import type { Moment } from '../../core/performance/performance'
+import { isClick, isOfLayers } from '../../core/performance/sounds'
 import type { Pose } from '../../core/pose/joints'
-import { isClick, isOfLayers } from '../../core/teaching/program'
 import { sayPass } from '../../core/teaching/say'
 import { type TeachStep, teachSteps } from '../../core/teaching/steps'
-import { TICKS_PER_COUNT } from '../../core/time/time'
 import { inWords, ProblemPage } from '../parts/Problem'
-import { teachProgram } from '../play/programs'
-import { useFrames } from '../play/useFrames'
+import { teachPerformance } from '../play/performances'
+import { nowText, useFrames } from '../play/useFrames'
 import { DanceStage } from '../stage/DanceStage'
 import { FlatFigure } from '../stage/FlatFigure'
 import { simulationFrom } from '../stores/checked'
 import { useServices } from '../stores/services'
 import { useStore } from '../stores/store'
-import { nowText } from '../studio/usePlayhead'
 import classes from './teach.module.css'
 import { useKeyPoses } from './useKeyPoses'
 
@@ -68,7 +65,7 @@ function Teach({ combination }: { combination: Combination }) {
       if (!wanted) return
       walking.current = true
       deck.hear((kind) => isClick(kind) || isOfLayers(kind, wanted.layers))
-      void deck.play(teachProgram(combination, wanted))
+      void deck.play(teachPerformance(combination, wanted))
     },
     [deck, combination],
   )
@@ -106,21 +103,15 @@ function Teach({ combination }: { combination: Combination }) {
     return stop
   }, [deck, stop])
 
-  const draw = useCallback(
-    (position: Position | undefined) => {
-      if (now.current) now.current.textContent = nowText(position, combination) || READY
-      const dance = position?.part.dance
-      const at = (dance?.from ?? 0) + (position?.at ?? 0)
-      const pass = dance && passAt(simulationFrom(combination, dance.side).passes, at)
-      const count = pass && Math.floor((at - pass.at) / TICKS_PER_COUNT) + 1
-      for (const row of root.current?.querySelectorAll('[data-row]') ?? [])
-        row.setAttribute('data-lit', String(row.getAttribute('data-row') === String(count)))
-      // Renders only when the phrase or the side changes, not on every frame.
-      if (pass) setPass(pass.index)
-      if (dance) setSide(dance.side)
-    },
-    [combination],
-  )
+  const draw = useCallback((moment: Moment | undefined) => {
+    if (now.current) now.current.textContent = nowText(moment) || READY
+    const count = moment && !moment.isCountIn ? moment.count : undefined
+    for (const row of root.current?.querySelectorAll('[data-row]') ?? [])
+      row.setAttribute('data-lit', String(row.getAttribute('data-row') === String(count)))
+    // Renders only when the phrase or the side changes, not on every frame.
+    if (moment?.pass) setPass(moment.pass.index)
+    if (moment) setSide(moment.side)
+  }, [])
   useFrames(deck, draw)
 
   const simulation = simulationFrom(combination, side)

@@ -2,7 +2,8 @@ import { factsOf } from '../../body/feet'
 import { SIDES, type Side } from '../../body/side'
 import type { DancedStep } from '../../simulate/simulate'
 import type { BodyState } from '../../simulate/state'
-import { type Danceable, type Rule, secondsIn, spotIn } from '../rule'
+import { secondsBetween } from '../../time/timeMap'
+import { type Danceable, type Rule, spotIn } from '../rule'
 
 /** One foot in the air, or all on the toes, for longer than most can hold it (model 8). */
 export const balance: Rule = {
@@ -65,7 +66,7 @@ function* long(
   most: number,
   foot?: Side,
 ): ReturnType<Rule['check']> {
-  const seconds = secondsIn(danceable, to - at)
+  const seconds = secondsBetween(danceable.simulation.time, at, to)
   if (seconds > most + 1e-9)
     yield {
       code: 'balance.long',

@@ -3,8 +3,9 @@ import { otherSide, type Side } from '../../body/side'
 import { nameOf } from '../../combination/names'
 import { MODEL_HEIGHT } from '../../house/house'
 import { courseOf, palmWay, type Run } from '../../simulate/course'
+import { secondsOfTicks, tempoFor } from '../../time/tempo'
 import { spotOf } from '../rule'
-import { secondsAtTempo, type TempoRule, tempoFor } from '../tempoRule'
+import type { TempoRule } from '../tempoRule'
 
 /** Arms that are sent farther than a palm gets in the time (model 8). */
 export const farArms: TempoRule = {
@@ -21,14 +22,15 @@ export const farArms: TempoRule = {
       const ticks = event.on ? Math.max(1, run.at - lastEnd) : timeOf(run)
       lastEnd = Math.max(lastEnd, run.end)
       const limit = tempoFor(ticks, metres / most)
-      if (metres > 0 && limit < below)
+      if (metres > 0 && limit < below(run.at))
         yield {
+          at: run.at,
           most: limit,
           found: (tempo) => ({
             code: 'arms.far',
             name: nameOf(event, simulation.vocabulary),
             metres,
-            seconds: secondsAtTempo(ticks, tempo),
+            seconds: secondsOfTicks(ticks, tempo),
             most,
             spot: spotOf(run.pass, event),
             events: [event.id],

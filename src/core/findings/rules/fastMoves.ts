@@ -1,9 +1,10 @@
 import type { Event } from '../../combination/combination'
 import type { Move } from '../../moves/move'
 import { cyclesOf } from '../../moves/rate'
+import { secondsOfTicks, tempoFor } from '../../time/tempo'
 import { TICKS_PER_COUNT } from '../../time/time'
 import { spotOf } from '../rule'
-import { secondsAtTempo, type TempoRule, tempoFor } from '../tempoRule'
+import type { TempoRule } from '../tempoRule'
 
 /** Moves with less time than they can be danced well in (model 8). */
 export const fastMoves: TempoRule = {
@@ -17,13 +18,15 @@ export const fastMoves: TempoRule = {
         const least = move.fastest_s * share
         const { ticks, each } = timeGiven(event, move)
         const most = tempoFor(ticks, least)
-        if (most < below)
+        const at = pass.at + event.at
+        if (most < below(at))
           yield {
+            at,
             most,
             found: (tempo) => ({
               code: 'move.too-fast',
               move: move.name,
-              seconds: secondsAtTempo(ticks, tempo),
+              seconds: secondsOfTicks(ticks, tempo),
               least,
               each,
               spot: spotOf(pass, event),

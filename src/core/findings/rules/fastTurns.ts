@@ -1,8 +1,9 @@
 import { factsOf } from '../../body/feet'
 import { COUNT_IN_TICKS } from '../../simulate/course'
 import type { DancedStep } from '../../simulate/simulate'
+import { secondsOfTicks, tempoFor } from '../../time/tempo'
 import { spotIn } from '../rule'
-import { secondsAtTempo, type TempoLimit, type TempoRule, tempoFor } from '../tempoRule'
+import type { TempoLimit, TempoRule } from '../tempoRule'
 
 /** Turns of more than one support carries, or faster than a level can (model 8). */
 export const fastTurns: TempoRule = {
@@ -21,6 +22,7 @@ export const fastTurns: TempoRule = {
       const [sum, ticks] = [degrees, to - from]
       if (sum > mostDegrees)
         return {
+          at: turned.at,
           most: 0,
           found: () => ({
             code: 'turn.too-fast',
@@ -31,11 +33,12 @@ export const fastTurns: TempoRule = {
           }),
         }
       return {
+        at: turned.at,
         most: tempoFor(ticks, sum / mostSpeed),
         found: (tempo) => ({
           code: 'turn.too-fast',
           degrees: sum,
-          speed: sum / secondsAtTempo(ticks, tempo),
+          speed: sum / secondsOfTicks(ticks, tempo),
           most: mostSpeed,
           level,
           ...place,
@@ -50,12 +53,12 @@ export const fastTurns: TempoRule = {
       }
       if (!factsOf(danced.action.primitive).lands) continue
       const limit = close(danced.at)
-      if (limit && limit.most < below) yield limit
+      if (limit && limit.most < below(limit.at)) yield limit
       from = danced.at
       degrees = 0
       largest = undefined
     }
     const limit = close(simulation.length)
-    if (limit && limit.most < below) yield limit
+    if (limit && limit.most < below(limit.at)) yield limit
   },
 }

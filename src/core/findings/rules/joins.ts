@@ -3,7 +3,7 @@ import { roundEnds } from '../../simulate/simulate'
 import { endsAway } from '../../space/space'
 import { COUNT, tick } from '../../time/time'
 import type { Found } from '../finding'
-import { type Danceable, type Rule, secondsIn, spotIn } from '../rule'
+import { type Danceable, type Rule, spotIn } from '../rule'
 
 /** What does not meet where the combination repeats or switches, part by part (model 7). */
 export const joins: Rule = {
@@ -53,15 +53,14 @@ function* parts(
       .map((gap) => ({ gap, into: 'switch' as const })),
   ]
   for (const { gap, into } of all) {
-    const has = gap.reach && secondsIn(danceable, gap.reach.ticks)
     // A way that can be made in time needs no word.
-    if (gap.reach && has !== undefined && has + 1e-9 >= gap.reach.seconds) continue
+    if (gap.reach && gap.reach.has + 1e-9 >= gap.reach.needs) continue
     yield {
       code: `join.${gap.part}`,
       ends: gap.ends,
       starts: gap.starts,
       into,
-      ...(gap.reach && has !== undefined && { late: { needs: gap.reach.seconds, has } }),
+      ...(gap.reach && { late: gap.reach }),
       ...where(gap.layer),
     }
   }

@@ -2,9 +2,10 @@ import { factsOf } from '../../body/feet'
 import { otherSide, SIDES, type Side } from '../../body/side'
 import { distance } from '../../simulate/landing'
 import type { DancedStep } from '../../simulate/simulate'
+import { secondsOfTicks, tempoFor } from '../../time/tempo'
 import { tick } from '../../time/time'
 import { spotIn } from '../rule'
-import { secondsAtTempo, type TempoLimit, type TempoRule, tempoFor } from '../tempoRule'
+import type { TempoLimit, TempoRule } from '../tempoRule'
 
 /** Landings that follow each other too soon, and strides too wide for the time (model 8). */
 export const quickFeet: TempoRule = {
@@ -26,7 +27,7 @@ export const quickFeet: TempoRule = {
           const sameMost = tempoFor(sameGap, limits['quick.sameFoot'])
           const eitherMost = tempoFor(eitherGap, limits['quick.eitherFoot'])
           const isSame = sameMost <= eitherMost
-          if (Math.min(sameMost, eitherMost) < below)
+          if (Math.min(sameMost, eitherMost) < below(at))
             yield tooFast(danced, isSame ? same : undefined, isSame ? sameGap : eitherGap, [
               limits[isSame ? 'quick.sameFoot' : 'quick.eitherFoot'],
               limits[isSame ? 'quick.sameFootFault' : 'quick.eitherFootFault'],
@@ -39,7 +40,7 @@ export const quickFeet: TempoRule = {
             )
             const [stride, time] = [limits['quick.stride'], limits['quick.strideTime']]
             const most = metres > stride ? 0 : tempoFor(eitherGap, (metres * time) / stride)
-            if (most < below) yield wide(danced, metres, eitherGap, most, stride, time)
+            if (most < below(at)) yield wide(danced, metres, eitherGap, most, stride, time)
           }
         }
         for (const foot of feet) landed[foot] = at
@@ -62,9 +63,10 @@ function tooFast(
 ): TempoLimit {
   const { action } = danced
   return {
+    at: danced.at,
     most: tempoFor(gap, least),
     found: (tempo) => {
-      const seconds = secondsAtTempo(gap, tempo)
+      const seconds = secondsOfTicks(gap, tempo)
       return {
         code: 'feet.too-fast',
         action,
@@ -86,9 +88,10 @@ const wide = (
   stride: number,
   time: number,
 ): TempoLimit => ({
+  at: danced.at,
   most,
   found: (tempo) => {
-    const seconds = secondsAtTempo(gap, tempo)
+    const seconds = secondsOfTicks(gap, tempo)
     return {
       code: 'feet.wide-quick',
       action: danced.action,

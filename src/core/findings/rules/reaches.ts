@@ -2,8 +2,9 @@ import { nameOf, placesWords } from '../../combination/names'
 import type { Vocabulary } from '../../moves/vocabulary'
 import { courseOf, type Run, reachSeconds } from '../../simulate/course'
 import { isThere, type Places, placesNeeded } from '../../simulate/places'
+import { secondsOfTicks, tempoFor } from '../../time/tempo'
 import { spotOf } from '../rule'
-import { secondsAtTempo, type TempoLimit, type TempoRule, tempoFor } from '../tempoRule'
+import type { TempoLimit, TempoRule } from '../tempoRule'
 
 /** Paths whose start can't be reached in the time there is (model 5). */
 export const reaches: TempoRule = {
@@ -14,7 +15,7 @@ export const reaches: TempoRule = {
       if (run.reach) {
         const { needs, seconds, from, to } = run.reach
         const limit = noTime(run, needs, seconds, Math.max(0, to - from), vocabulary)
-        if (limit.most < below) yield limit
+        if (limit.most < below(limit.at)) yield limit
       } else {
         const needs = startOfRepeats(run)
         // Each repeat begins where the one before did not end, and there is no time between.
@@ -39,13 +40,14 @@ const noTime = (
   ticks: number,
   vocabulary: Vocabulary,
 ): TempoLimit => ({
+  at: run.at,
   most: ticks === 0 ? 0 : tempoFor(ticks, seconds),
   found: (tempo) => ({
     code: 'layer.no-time',
     move: nameOf(run.event, vocabulary),
     starts: placesWords(needs),
     needs: seconds,
-    has: secondsAtTempo(ticks, tempo),
+    has: secondsOfTicks(ticks, tempo),
     spot: spotOf(run.pass, run.event),
     events: [run.event.id],
   }),

@@ -54,12 +54,18 @@ export function* easier(one: Case): Generator<Try> {
 }
 
 /** The tempo at which there is time enough. */
-export function* slower({ combination, checked, finding }: Case): Generator<Try> {
+export function* slower({ checked, finding }: Case): Generator<Try> {
   const limits = danceablesOf(checked)
     .filter(({ side }) => side === finding.side)
-    .flatMap((danceable) => tempoLimitsOf(danceable, combination.tempo))
-    .filter(({ found }) => {
-      const { code, events } = found(combination.tempo)
+    .flatMap((danceable) => {
+      const { tempoAt } = danceable.simulation.time
+      return tempoLimitsOf(danceable, tempoAt).map((limit) => ({
+        ...limit,
+        now: limit.found(tempoAt(limit.at)),
+      }))
+    })
+    .filter(({ now }) => {
+      const { code, events } = now
       return code === finding.code && events[0] === finding.events[0]
     })
   const tempo = Math.floor(Math.min(...limits.map(({ most }) => most)))

@@ -1,0 +1,82 @@
+import { type Side, sideWord } from '../body/side'
+import { type Pass, passAt } from '../combination/passes'
+import { COUNT, endOf, TICKS_PER_COUNT, type Tick, tick } from '../time/time'
+import type { Part } from './parts'
+
+/** Something that is shown at a time, on the ticks of the whole. */
+export interface Caption {
+  readonly kind: 'side' | 'count-in' | 'phrase' | 'count' | 'cue'
+  readonly at: Tick
+  readonly length: Tick
+  readonly text: string
+  readonly side: Side
+}
+
+const capital = (text: string): string => `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}`
+
+/**
+ * Every count with what goes with it, in the order of its time. Where somebody calls, the cues
+ * are what is called, when it is called; else the phrases and the cues that are written, each on its place.
+ */
+export function captionsOf(parts: readonly Part[]): readonly Caption[] {
+  let start = 0
+  const captions = parts.flatMap((part) => {
+    const from = start
+    start += part.length
+    const caption = (kind: Caption['kind'], at: number, length: number, text: string): Caption => ({
+      kind,
+      at: tick(from + at),
+      length: tick(length),
+      text,
+      side: part.side,
+    })
+    return [
+      ...countsOf(part, caption),
+      ...(part.isCalled ? called(part, caption) : written(part, caption)),
+    ]
+  })
+  return captions.sort((a, b) => a.at - b.at)
+}
+
+type Make = (kind: Caption['kind'], at: number, length: number, text: string) => Caption
+
+function countsOf(part: Part, caption: Make): readonly Caption[] {
+  if (part.countIn)
+    return [
+      caption('side', 0, part.length, `${capital(sideWord[part.side])} side`),
+      ...part.countIn.map((number, i) => caption('count-in', i * COUNT, COUNT, String(number))),
+    ]
+  return Array.from({ length: part.length / COUNT }, (_, i) =>
+    caption('count', i * COUNT, COUNT, countText(part, i * COUNT)),
+  )
+}
+
+/** The number that is danced or counted in at a tick of a part. */
+export function countText({ countIn, simulation, from }: Part, at: number): string {
+  if (countIn) return String(countIn[Math.floor(at / TICKS_PER_COUNT)] ?? '')
+  const pass = passAt(simulation.passes, from + at)
+  return pass ? String(Math.floor((from + at - pass.at) / TICKS_PER_COUNT) + 1) : ''
+}
+
+function written({ countIn, simulation, from, length }: Part, caption: Make): readonly Caption[] {
+  if (countIn) return []
+  const isInside = (pass: Pass) => pass.at < from + length && endOf(pass) > from
+  return simulation.passes.filter(isInside).flatMap((pass) => {
+    const { name, title } = pass.phrase
+    const cues = [
+      ...pass.events.flatMap(({ at, length, cue }) => (cue ? [{ at, length, text: cue }] : [])),
+      ...pass.remarks.filter(({ kind }) => kind === 'say'),
+    ]
+    return [
+      ...(pass.at >= from
+        ? [caption('phrase', pass.at - from, COUNT, title ? `${name}: ${title}` : name)]
+        : []),
+      ...cues.map(({ at, length, text }) => caption('cue', pass.at + at - from, length, text)),
+    ]
+  })
+}
+
+const called = ({ calls }: Part, caption: Make): readonly Caption[] =>
+  calls
+    .filter(({ what }) => what !== 'number' && what !== 'and')
+    .map((call) => caption('cue', call.at, COUNT, call.text))

@@ -1,0 +1,182 @@
+import type { Layer } from '../body/layers'
+import type { Side } from '../body/side'
+import {
+  type Call,
+  type CalledPart,
+  type CallMode,
+  callsOf,
+  type SpeechSeconds,
+} from '../calling/calls'
+import type { Combination } from '../combination/combination'
+import { pickupTicks } from '../combination/passes'
+import { type Rhythm, strokesIn } from '../rhythm/rhythms'
+import type { Simulation } from '../simulate/simulate'
+import { COUNT, HALF_COUNT, type Range, TICKS_PER_COUNT, type Tick, tick } from '../time/time'
+import type { TimeMap } from '../time/timeMap'
+import { inOrder, movesHeard, type Sound } from './sounds'
+
+/** Something that is danced in one go: some ticks of one side, counted in or right behind what was before. */
+export interface Stretch {
+  readonly simulation: Simulation
+  readonly side: Side
+  /** Ticks of the side's dance. */
+  readonly range: Range
+  /** What is danced and heard of it. */
+  readonly layers: readonly Layer[]
+  readonly mode: CallMode
+  /** It is counted in by so many counts at least; absent where it is not. */
+  readonly countIn?: number | undefined
+  /** Which time this side is danced, from 1, and how often in all. */
+  readonly round: number
+  readonly rounds: number
+}
+
+/** What goes with a dance. */
+export interface Accompaniment {
+  /** Holds from the start of each part. */
+  readonly time: TimeMap
+  readonly rhythm?: Rhythm | undefined
+  /** How long the voice takes. */
+  readonly speech: SpeechSeconds
+}
+
+/** A part of a performance: a count-in, or a stretch. */
+export interface Part {
+  readonly length: Tick
+  /** How its own ticks go by, from its start. */
+  readonly time: TimeMap
+  /** Sounds and calls are on its own ticks; some calls are only shown. */
+  readonly sounds: readonly Sound[]
+  readonly calls: readonly Call[]
+  readonly simulation: Simulation
+  readonly side: Side
+  readonly layers: readonly Layer[]
+  /** The tick of the side's dance it begins with; below 0, or before its stretch, in a count-in. */
+  readonly from: Tick
+  /** From 1, of its side; 0 while it is counted in. */
+  readonly round: number
+  readonly rounds: number
+  /** The numbers of a count-in, one a count. */
+  readonly countIn?: readonly number[]
+  /** In a count-in: whether nobody moves until it is over. */
+  readonly isStill: boolean
+  /** Whether anything is called in it. */
+  readonly isCalled: boolean
+}
+
+const COUNT_IN = 4
+
+/** How many counts are counted in: four, or as many as the pickup needs. */
+export const countInCounts = (combination: Combination): number =>
+  Math.max(COUNT_IN, pickupTicks(combination) / TICKS_PER_COUNT)
+
+/** The numbers of a count-in, the last of them 8: `5 6 7 8`. */
+const countInNumbers = (counts: number): readonly number[] =>
+  Array.from({ length: counts }, (_, i) => ((8 - counts + i + 16) % 8) + 1)
+
+/** The parts of some stretches, one after the other, with all that sounds and is called. */
+export function partsOf(
+  stretches: readonly Stretch[],
+  { time, rhythm, speech }: Accompaniment,
+): readonly Part[] {
+  const made = stretches.flatMap((stretch, i) => {
+    const before = stretches[i - 1]
+    const isSwitch = before !== undefined && before.side !== stretch.side
+    const round = { part: roundOf(stretch, time, rhythm), called: calledRound(stretch, isSwitch) }
+    if (stretch.countIn === undefined) return [round]
+    const part = countInOf(stretch, stretch.countIn, time)
+    const numbers = stretch.mode === 'none' ? [] : (part.countIn ?? [])
+    const called: CalledPart = { kind: 'count-in', numbers, length: part.length }
+    return [{ part, called }, round]
+  })
+  const calls = callsOf(
+    made.map(({ called }) => called),
+    time,
+    speech,
+  )
+  let end = 0
+  return made.map(({ part }): Part => {
+    const start = end
+    end += part.length
+    const own = calls
+      .filter(({ at }) => at >= start && at < end)
+      .map((call) => ({ ...call, at: call.at - start, of: call.of - start }))
+    const said = own.flatMap(({ at, say }): readonly Sound[] =>
+      say ? [{ at: tick(at), kind: 'say', say }] : [],
+    )
+    return { ...part, sounds: inOrder([...part.sounds, ...said]), calls: own }
+  })
+}
+
+type Uncalled = Omit<Part, 'calls'>
+
+/** A lead-in that says the last counts of an 8, in which a pickup is danced. */
+function countInOf(
+  { simulation, side, range, layers, rounds, mode }: Stretch,
+  least: number,
+  time: TimeMap,
+): Uncalled {
+  const { combination } = simulation
+  const isFromStart = range.from === 0
+  const counts = Math.max(least, isFromStart ? countInCounts(combination) : 0)
+  const length = tick(counts * TICKS_PER_COUNT)
+  const numbers = countInNumbers(counts)
+  const clicks = numbers.map((_, i): Sound => ({ at: tick(i * TICKS_PER_COUNT), kind: 'count' }))
+  const pickup =
+    isFromStart && combination.pickup
+      ? movesHeard(simulation, layers)
+          .filter(({ at }) => at < 0)
+          .map((sound) => ({ ...sound, at: tick(sound.at + length) }))
+      : []
+  return {
+    length,
+    time,
+    sounds: inOrder([...clicks, ...pickup]),
+    simulation,
+    side,
+    layers,
+    from: tick(range.from - length),
+    round: 0,
+    rounds,
+    countIn: numbers,
+    isStill: !isFromStart,
+    isCalled: mode !== 'none',
+  }
+}
+
+/** Some ticks of one side, with a click a count, a quieter one on `&`, the layers' own sounds and a rhythm. */
+function roundOf(
+  { simulation, side, range, layers, round, rounds, mode }: Stretch,
+  time: TimeMap,
+  rhythm: Rhythm | undefined,
+): Uncalled {
+  const clicks = simulation.passes.flatMap((pass) =>
+    Array.from({ length: pass.length / HALF_COUNT }, (_, i): Sound => {
+      const at = tick(pass.at + i * HALF_COUNT)
+      return { at, kind: i === 0 ? 'phrase' : at % COUNT === 0 ? 'count' : 'and' }
+    }),
+  )
+  const length = tick(range.to - range.from)
+  const danced = [...clicks, ...movesHeard(simulation, layers)]
+    .filter(({ at }) => at >= range.from && at < range.to)
+    .map((sound) => ({ ...sound, at: tick(sound.at - range.from) }))
+  const strokes = rhythm ? strokesIn(rhythm, range.from, length) : []
+  return {
+    length,
+    time,
+    sounds: inOrder([...danced, ...strokes]),
+    simulation,
+    side,
+    layers,
+    from: range.from,
+    round,
+    rounds,
+    isStill: false,
+    isCalled: mode !== 'none',
+  }
+}
+
+const calledRound = (
+  { simulation, range, layers, mode }: Stretch,
+  isSwitch: boolean,
+): CalledPart => ({ kind: 'round', simulation, range, layers, mode, isSwitch })

@@ -1,0 +1,214 @@
+import { type Side, sideWord } from '../body/side'
+import type { Call } from '../calling/calls'
+import { type Pass, passAt, pickupTicks } from '../combination/passes'
+import type { Dancer } from '../pose/dancer'
+import { blendInto, newPose, type Pose } from '../pose/joints'
+import { TICKS_PER_COUNT, type Tick, tick } from '../time/time'
+import { inTurn, type TimeMap } from '../time/timeMap'
+import { type Caption, captionsOf, countText } from './captions'
+import { type Accompaniment, type Part, partsOf, type Stretch } from './parts'
+import { type Seam, seamBefore } from './seam'
+import type { Sound } from './sounds'
+
+/** A place in a performance: a part, and ticks into it. */
+export interface Place {
+  readonly index: number
+  /** Need not be whole. */
+  readonly at: number
+}
+
+/** What is danced at a moment. */
+export interface DanceMoment {
+  readonly side: Side
+  /** Of that side's dance; before its first one while it is counted in. */
+  readonly tick: number
+  /** Set where it already goes over into what follows. */
+  readonly seam: Seam | undefined
+}
+
+/** What is shown of a moment. */
+export interface Moment extends DanceMoment, Place {
+  readonly part: Part
+  /** The number that is danced or counted in. */
+  readonly count: string
+  readonly isCountIn: boolean
+  /** What is danced; absent in a count-in before its pickup. */
+  readonly pass: Pass | undefined
+  /** Danced from the other side than the round as a whole. */
+  readonly isMirrored: boolean
+  /** The name and title of its phrase; empty in a count-in. */
+  readonly phrase: string
+  /** What was last called here. */
+  readonly said: string
+  /** What comes next, and in how many counts. */
+  readonly next: { readonly text: string; readonly counts: number } | undefined
+}
+
+/** The dancers of both sides. */
+export type Dancers = Readonly<Record<Side, Dancer>>
+
+/**
+ * Anything that is danced, in its timed parts: what the player plays, the screens show, the files
+ * hold. Ticks are of the whole, from the first count-in on.
+ */
+export interface Performance {
+  readonly parts: readonly Part[]
+  /** The parts from here on are danced again and again. */
+  readonly loopFrom: number | undefined
+  /** All parts once. */
+  readonly length: Tick
+  readonly time: TimeMap
+  readonly sounds: readonly Sound[]
+  readonly calls: readonly Call[]
+  readonly captions: readonly Caption[]
+  readonly placeAt: (tick: number) => Place
+  readonly tickOf: (place: Place) => number
+  readonly danceAt: (tick: number) => DanceMoment
+  readonly momentAt: (tick: number) => Moment
+  /** @param into a pose to write into; a new one is made where none is given. */
+  readonly poseAt: (tick: number, dancers: Dancers, into?: Pose) => Pose
+}
+
+/** Makes a performance of some stretches. */
+export function performanceOf(
+  stretches: readonly Stretch[],
+  accompaniment: Accompaniment,
+  loopFrom?: number,
+): Performance {
+  const parts = partsOf(stretches, accompaniment)
+  const starts: number[] = []
+  let length = 0
+  for (const part of parts) {
+    starts.push(length)
+    length += part.length
+  }
+  const startOf = (index: number) => starts[index] ?? length
+  const moved = <T extends { readonly at: number }>(list: readonly T[], by: number) =>
+    list.map((one) => ({ ...one, at: tick(one.at + by) }))
+  const placeAt = (at: number): Place => {
+    const index = Math.max(
+      0,
+      starts.findLastIndex((start) => start <= at),
+    )
+    return { index, at: at - startOf(index) }
+  }
+  const danceAt = (at: number): DanceMoment => {
+    const place = placeAt(at)
+    const part = partIn(parts, place.index)
+    const next = parts[place.index + 1] ?? (loopFrom === undefined ? undefined : parts[loopFrom])
+    return {
+      side: part.side,
+      tick: danceTick(part, place.at),
+      seam: next && seamBefore(part.length - place.at, next.side, danceTick(next, 0)),
+    }
+  }
+  let captions: readonly Caption[] | undefined
+  let past: Pose | undefined
+  return {
+    parts,
+    loopFrom,
+    length: tick(length),
+    time: inTurn(parts),
+    get sounds() {
+      return parts.flatMap(({ sounds }, i) => moved(sounds, startOf(i)))
+    },
+    get calls() {
+      return parts.flatMap(({ calls }, i) =>
+        moved(calls, startOf(i)).map((call) => ({ ...call, of: call.of + startOf(i) })),
+      )
+    },
+    get captions() {
+      captions ??= captionsOf(parts)
+      return captions
+    },
+    placeAt,
+    tickOf: ({ index, at }) => startOf(index) + at,
+    danceAt,
+    momentAt: (at) => ({ ...momentOf(parts, placeAt(at)), ...danceAt(at) }),
+    poseAt(at, dancers, into = newPose()) {
+      const { side, tick: danced, seam } = danceAt(at)
+      dancers[side].poseAt(danced, into)
+      if (!seam) return into
+      past ??= newPose()
+      blendInto(into, dancers[seam.side].poseAt(seam.tick, past), seam.share)
+      return into
+    },
+  }
+}
+
+function partIn(parts: readonly Part[], index: number): Part {
+  const part = parts[index]
+  if (!part) throw new Error(`no part ${index}`)
+  return part
+}
+
+/** Who only waits stands where the dance will begin. */
+const danceTick = ({ isStill, from, length }: Part, at: number): number =>
+  isStill ? from + length : from + at
+
+type Shown = Omit<Moment, keyof DanceMoment>
+
+function momentOf(parts: readonly Part[], { index, at }: Place): Shown {
+  const part = partIn(parts, index)
+  const isCountIn = part.countIn !== undefined
+  const tick = part.from + at
+  const isDanced = isCountIn
+    ? !part.isStill && tick >= 0 - pickupTicks(part.simulation.combination)
+    : true
+  const pass = isDanced ? passAt(part.simulation.passes, tick) : undefined
+  const cues = callsAround(parts, index).filter(({ what }) => what !== 'number' && what !== 'and')
+  return {
+    index,
+    at,
+    part,
+    count: countText(part, at),
+    isCountIn,
+    pass,
+    isMirrored: (!isCountIn && pass?.mirrored) || false,
+    phrase:
+      pass && !isCountIn ? [pass.phrase.name, pass.phrase.title].filter(Boolean).join(' · ') : '',
+    said: saidAt(cues, at),
+    next: nextAfter(cues, part, parts[index + 1], at),
+  }
+}
+
+function nextAfter(
+  cues: readonly Call[],
+  part: Part,
+  following: Part | undefined,
+  at: number,
+): Moment['next'] {
+  const next = cues.filter(({ of }) => of > at).sort((a, b) => a.of - b.of)[0]
+  const turn =
+    following && following.side !== part.side
+      ? { text: `${sideWord[following.side]} side`, of: part.length }
+      : undefined
+  const soonest = turn && (!next || turn.of <= next.of) ? turn : next
+  return (
+    soonest && {
+      text: soonest.text,
+      counts: Math.max(1, Math.ceil((soonest.of - at) / TICKS_PER_COUNT)),
+    }
+  )
+}
+
+/** The calls of a part and of its neighbours, all on its own ticks: a word may hold over a border. */
+function callsAround(parts: readonly Part[], index: number): readonly Call[] {
+  const shifted = (other: Part | undefined, by: number): readonly Call[] =>
+    (other?.calls ?? []).map((call) => ({ ...call, at: call.at + by, of: call.of + by }))
+  const before = parts[index - 1]
+  const part = parts[index]
+  return [
+    ...shifted(before, 0 - (before?.length ?? 0)),
+    ...(part?.calls ?? []),
+    ...shifted(parts[index + 1], part?.length ?? 0),
+  ]
+}
+
+/** The cue that was begun last and still holds; of two at once the one that is spoken. */
+function saidAt(cues: readonly Call[], at: number): string {
+  const held = cues.filter((call) => call.at <= at && at < call.of)
+  const last = Math.max(...held.map((call) => call.at))
+  const begun = held.filter((call) => call.at === last)
+  return (begun.find(({ say }) => say) ?? begun[0])?.text ?? ''
+}

@@ -1,0 +1,18 @@
+import type { Side } from '../body/side'
+import { eased } from '../pose/curve'
+
+/** The end of a part, where the next one already begins: how far it has gone over into that. */
+export interface Seam {
+  readonly side: Side
+  /** Of the dance that follows; below 0, before its first count. */
+  readonly tick: number
+  /** 0 where it only begins, up to 1. */
+  readonly share: number
+}
+
+/** The last ticks lead over into what follows: its first step is on the way already. */
+const SEAM_TICKS = 9
+
+/** The seam so many ticks before the next part begins, from a tick of its side; none before it is near. */
+export const seamBefore = (left: number, side: Side, from: number): Seam | undefined =>
+  left < SEAM_TICKS ? { side, tick: from - left, share: eased(1 - left / SEAM_TICKS) } : undefined

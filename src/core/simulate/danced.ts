@@ -1,0 +1,46 @@
+import type { Side } from '../body/side'
+import type { Combination, OneSide } from '../combination/combination'
+import { mirror } from '../combination/mirror'
+import type { House } from '../house/house'
+import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
+import { type Simulation, simulate } from './simulate'
+
+/** A combination danced on both sides, which is all that who sees or plays it needs. */
+export interface Danced {
+  /** As it is danced in this house. */
+  readonly written: OneSide
+  /** With the combination's own moves. */
+  readonly vocabulary: Vocabulary
+  readonly house: House
+  readonly lead: Simulation
+  /** Danced when it is first asked for: many edits only show one side. */
+  readonly other: Simulation
+  /** Danced from a side. */
+  readonly from: (side: Side) => Simulation
+}
+
+/** A house that keeps its turns keeps them in every combination. */
+export const withHouseTurns = (combination: Combination, { keepTurns }: House): OneSide =>
+  keepTurns && !combination.keepTurns ? { ...combination, keepTurns: true } : combination
+
+/** Dances a combination: the lead side at once, the other one when it is asked for. */
+export function danced(combination: Combination, base: Vocabulary, house: House): Danced {
+  const vocabulary = vocabularyFor(combination, base)
+  const written = withHouseTurns(combination, house)
+  const lead = simulate(written, vocabulary, house)
+  let other: Simulation | undefined
+  const onOther = () => {
+    other ??= simulate(mirror(written), vocabulary, house)
+    return other
+  }
+  return {
+    written,
+    vocabulary,
+    house,
+    lead,
+    get other() {
+      return onOther()
+    },
+    from: (side) => (side === combination.lead ? lead : onOther()),
+  }
+}

@@ -1,0 +1,69 @@
+import { LAYERS } from '../../core/body/layers'
+import type { Side } from '../../core/body/side'
+import type { Combination } from '../../core/combination/combination'
+import { type Performance, performanceOf } from '../../core/performance/performance'
+import { bothSides, SILENT, sidesInTurn, wholeOf } from '../../core/performance/stretches'
+import type { TeachStep } from '../../core/teaching/steps'
+import type { Tempo } from '../../core/time/tempo'
+import { endOf, type Range, tick } from '../../core/time/time'
+import { steady } from '../../core/time/timeMap'
+import { dancedOf } from '../stores/checked'
+import type { Selection } from '../stores/session'
+
+/** Which side is danced: one of them, or the lead side and then the other in turn. */
+export type SideMode = Side | 'turn'
+export type LoopMode = 'all' | 'phrase' | 'selection'
+
+export interface PlayChoice {
+  readonly sides: SideMode
+  readonly loop: LoopMode
+  readonly tempo: Tempo
+  /** Share of that tempo: 1, or slower to look closely. */
+  readonly speed: 1 | 0.5 | 0.25
+}
+
+function rangeOf(combination: Combination, loop: LoopMode, selection: Selection): Range {
+  const dance = dancedOf(combination)
+  const pass = dance.lead.passes[selection.pass]
+  if (loop === 'all' || !pass) return wholeOf(dance)
+  if (loop === 'phrase') return { from: pass.at, to: endOf(pass) }
+  const from = tick(pass.at + selection.at)
+  const to = tick(Math.min(dance.lead.length, from + selection.length))
+  // What was selected may have been taken out since.
+  return from < to ? { from, to } : wholeOf(dance)
+}
+
+/** What the studio plays: a count-in, then the chosen side or both in turn, again and again. */
+export function studioPerformance(
+  combination: Combination,
+  { sides, loop, tempo, speed }: PlayChoice,
+  selection: Selection,
+): Performance {
+  const dance = dancedOf(combination)
+  const range = rangeOf(combination, loop, selection)
+  const danced = sides === 'turn' ? bothSides(combination.lead) : [sides]
+  return performanceOf(
+    danced.map((side, i) => ({
+      simulation: dance.from(side),
+      side,
+      range,
+      layers: LAYERS,
+      mode: 'none',
+      countIn: i === 0 ? 4 : undefined,
+      round: 1,
+      rounds: 1,
+    })),
+    { time: steady(tempo * speed), speech: SILENT },
+    1,
+  )
+}
+
+/** One step of teaching: each side with its own count-in, once. */
+export const teachPerformance = (
+  combination: Combination,
+  { sides, layers, tempo }: TeachStep,
+): Performance =>
+  performanceOf(sidesInTurn(dancedOf(combination), sides, { layers }), {
+    time: steady(tempo),
+    speech: SILENT,
+  })
