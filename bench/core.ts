@@ -22,21 +22,7 @@ import { writeSheet } from '../src/core/sheet/writeSheet'
 import { simulate } from '../src/core/simulate/simulate'
 import { findOffers } from '../src/core/writing/search'
 import demo from '../src/storage/demo/demo.json'
-
-/** The median cost of one call in microseconds, over batches that run long enough to measure. */
-function cost(call: () => unknown): number {
-  const batch = (times: number) => {
-    const from = performance.now()
-    for (let i = 0; i < times; i++) call()
-    return ((performance.now() - from) / times) * 1000
-  }
-  const begun = performance.now()
-  // Warm, but what takes long is not waited for two hundred times.
-  for (let i = 0; i < 200 && performance.now() - begun < 3000; i++) call()
-  const times = Math.max(1, Math.ceil(5000 / batch(performance.now() - begun < 3000 ? 20 : 3)))
-  const rounds = Array.from({ length: 15 }, () => batch(times)).sort((a, b) => a - b)
-  return rounds[7] ?? 0
-}
+import { finish, microseconds, row, say } from './measure'
 
 const lantern = Combination.array()
   .parse(demo)
@@ -58,12 +44,7 @@ function ofCounts(counts: number): Combination {
   return Combination.parse({ ...rest, phrases: copies, order })
 }
 
-const rows: [string, string][] = []
-const row = (what: string, figure: string) => rows.push([what, figure])
-const micro = (value: number) => `${value.toFixed(value < 10 ? 2 : 0)} µs`
-
 const [c32, c64, c256] = [32, 64, 256].map(ofCounts) as [Combination, Combination, Combination]
-const events = (c: Combination) => c.phrases.reduce((sum, p) => sum + p.events.length, 0)
 const dragged = c64.phrases[3]?.events[0]?.id ?? ''
 let by = 0
 const recheck = (c: Combination) => {
@@ -95,76 +76,59 @@ function withSlips(combination: Combination): Combination {
   }
 }
 
-const check64 = cost(() => recheck(c64))
-const check32 = cost(() => recheck(c32))
-const check256 = cost(() => recheck(c256))
-row(
-  `One edit and its full re-check on both sides, 64 counts, ${events(c64)} events`,
-  micro(check64),
-)
-row(
+const check32 = row('One edit and its full re-check on both sides, 32 counts', () => recheck(c32))
+const check64 = row('… 64 counts', () => recheck(c64))
+const check256 = row('… 256 counts', () => recheck(c256))
+say(
   '… a count, 32 / 64 / 256 counts',
-  [check32 / 32, check64 / 64, check256 / 256].map(micro).join(' / '),
+  [check32 / 32, check64 / 64, check256 / 256].map(microseconds).join(' / '),
 )
-row('… 256 counts against 64 (linear is 4.0)', `× ${(check256 / check64).toFixed(1)}`)
-row('Simulating 64 counts, one side', micro(cost(() => simulate(c64, vocabulary))))
-row(
-  'Copying and checking 64 counts nothing is known of yet, both sides',
-  micro(cost(() => checkCombination(cold(), vocabulary))),
+say('… 256 counts against 64 (linear is 4.0)', `× ${(check256 / check64).toFixed(1)}`)
+row('Simulating 64 counts, one side', () => simulate(c64, vocabulary))
+row('Copying and checking 64 counts nothing is known of yet, both sides', () =>
+  checkCombination(cold(), vocabulary),
 )
 const slipped = withSlips(c64)
 for (const goal of ['faults', 'switch', 'repeat'] as const)
-  row(
-    `Repairing the feet of 64 counts with three slips, for ${goal}`,
-    micro(cost(() => repairFeet(slipped, goal, vocabulary))),
+  row(`Repairing the feet of 64 counts with three slips, for ${goal}`, () =>
+    repairFeet(slipped, goal, vocabulary),
   )
 const slip = checkCombination(slipped, vocabulary).findings[0]
 if (slip)
-  row(
-    'The repairs of one finding, each tried',
-    micro(cost(() => repairsFor(slipped, slip, vocabulary, USUAL_HOUSE, () => 'new'))),
+  row('The repairs of one finding, each tried', () =>
+    repairsFor(slipped, slip, vocabulary, USUAL_HOUSE, () => 'new'),
   )
-row(
-  'The version of 64 counts for new dancers',
-  micro(cost(() => levelForm(c64, 'new', vocabulary, USUAL_HOUSE))),
+row('The version of 64 counts for new dancers', () =>
+  levelForm(c64, 'new', vocabulary, USUAL_HOUSE),
 )
-row(
-  'How fast 64 counts can go, and what limits it',
-  micro(cost(() => tempoRoom(checkCombination(c64, vocabulary)))),
+row('How fast 64 counts can go, and what limits it', () =>
+  tempoRoom(checkCombination(c64, vocabulary)),
 )
-row('Mirroring 64 counts', micro(cost(() => mirror(c64))))
+row('Mirroring 64 counts', () => mirror(c64))
 const danced = simulate(c64, vocabulary)
 const figure = dancerOf(danced)
 const pose = newPose()
 // It is asked for sixty times a second: what counts is what it costs once it is warm.
 for (let i = 0; i < 30_000; i++) figure.poseAt((i * 7.37) % 768, pose)
 let at = 0
-row(
-  'A pose of the figure, five layers, 64 counts',
-  micro(
-    cost(() => {
-      at = (at + 7.37) % 768
-      return figure.poseAt(at, pose)
-    }),
-  ),
-)
-row('A figure made ready to dance 64 counts', micro(cost(() => dancerOf(danced))))
+row('A pose of the figure, five layers, 64 counts', () => {
+  at = (at + 7.37) % 768
+  return figure.poseAt(at, pose)
+})
+row('A figure made ready to dance 64 counts', () => dancerOf(danced))
 const wanted = { layer: 'feet' as const, side: 'R' as const, families: ['belly' as const] }
-row('Finding moves for “st f”', micro(cost(() => findOffers('st f', wanted, vocabulary))))
+row('Finding moves for “st f”', () => findOffers('st f', wanted, vocabulary))
 const sheet64 = writeSheet(c64, vocabulary)
 const sheet256 = writeSheet(c256, vocabulary)
-row(
-  `Reading a count sheet of 64 / 256 counts (${(sheet256.length / 1000).toFixed(0)} kB)`,
-  [sheet64, sheet256].map((sheet) => micro(cost(() => readSheet(sheet, vocabulary)))).join(' / '),
-)
-row('Writing a count sheet of 256 counts', micro(cost(() => writeSheet(c256, vocabulary))))
+row('Reading a count sheet of 64 counts', () => readSheet(sheet64, vocabulary))
+row('Reading a count sheet of 256 counts', () => readSheet(sheet256, vocabulary))
+row('Writing a count sheet of 256 counts', () => writeSheet(c256, vocabulary))
 const shelf = Array.from({ length: 2000 }, (_, i) => ({
   ...summaryOf(c32, vocabulary),
   words: `copper lantern ${i} belly intermediate`,
 }))
-row(
-  'Searching 2,000 summaries',
-  micro(cost(() => shelf.filter((one) => matches(one, { text: 'lantern 19', switches: true })))),
+row('Searching 2,000 summaries', () =>
+  shelf.filter((one) => matches(one, { text: 'lantern 19', switches: true })),
 )
 const materials = () => materialsOf([c64], vocabulary, USUAL_HOUSE)
 const wishes: PlanWishes = {
@@ -177,32 +141,19 @@ const wishes: PlanWishes = {
   seen: 'none',
   known: NOTHING_KNOWN,
 }
-row(
-  'Planning a class of 64 counts, nothing known of it yet',
-  micro(cost(() => planClass(wishes, materials()))),
-)
+row('Planning a class of 64 counts, nothing known of it yet', () => planClass(wishes, materials()))
 const known = materials()
-row('Planning it again after a change by hand', micro(cost(() => planClass(wishes, known))))
-row(
-  'Spreading it over classes of half an hour',
-  micro(cost(() => spreadOver({ ...wishes, minutes: 30 }, known))),
+row('Planning it again after a change by hand', () => planClass(wishes, known))
+row('Spreading it over classes of half an hour', () =>
+  spreadOver({ ...wishes, minutes: 30 }, known),
 )
 const drill = planClass(wishes, known).drills.find(({ kind }) => kind === 'sides')
 const round = drill && roundOf(drill, known)
 if (drill && round)
-  row(
-    `Calling ${2 * drill.repeats} rounds of 64 counts`,
-    micro(
-      cost(() =>
-        drillPerformance(drill, round, { rhythm: undefined, call: 'rounds', speech: () => 0.25 }),
-      ),
-    ),
+  row('Calling a drill of 64 counts', () =>
+    drillPerformance(drill, round, { rhythm: undefined, call: 'rounds', speech: () => 0.25 }),
   )
 const text = writeSwayJson(c64)
-row(
-  `Reading and checking a file of 64 counts (${(text.length / 1000).toFixed(0)} kB)`,
-  micro(cost(() => readSwayJson(text))),
-)
+row('Reading and checking a file of 64 counts', () => readSwayJson(text))
 
-const wide = Math.max(...rows.map(([what]) => what.length))
-for (const [what, figure] of rows) console.log(`${what.padEnd(wide)}  ${figure}`)
+finish()

@@ -46,6 +46,8 @@ export function passesOf(combination: Combination): readonly Pass[] {
   const { phrases, order, pickup } = combination
 
   const byId = new Map(phrases.map((phrase) => [phrase.id, phrase]))
+  const timesOf = new Map<string, number>()
+  for (const { phrase } of order) timesOf.set(phrase, (timesOf.get(phrase) ?? 0) + 1)
   const danced = new Map<string, number>()
   let at = 0
   const passes = order.map((entry, index): Pass => {
@@ -53,20 +55,43 @@ export function passesOf(combination: Combination): readonly Pass[] {
     if (!phrase) throw new Error(`no phrase ${entry.phrase}`)
     const time = (danced.get(phrase.id) ?? 0) + 1
     danced.set(phrase.id, time)
-    const pass = {
+    const pass = passOf(phrase, {
       index,
-      phrase,
       time,
-      times: order.filter((other) => other.phrase === entry.phrase).length,
+      times: timesOf.get(phrase.id) ?? 1,
       mirrored: entry.mirrored,
       at: tick(at),
-      length: lengthOf(phrase),
-      ...danceOf(phrase, entry.mirrored, index),
-    }
+    })
     at += pass.length
     return pass
   })
   return pickup?.each ? withPickupAtEnd(passes, pickupTicks(combination)) : passes
+}
+
+type Place = Pick<Pass, 'index' | 'time' | 'times' | 'mirrored' | 'at'>
+
+const known = new WeakMap<Phrase, Pass[]>()
+/** A phrase is remembered in so many places of an order. */
+const MOST_KNOWN = 16
+
+/** The very same pass for the same phrase in the same place, so that what is worked out of it holds. */
+function passOf(phrase: Phrase, place: Place): Pass {
+  const { index, time, times, mirrored, at } = place
+  const before = known.get(phrase) ?? []
+  known.set(phrase, before)
+  const same = before.find(
+    (one) =>
+      one.index === index &&
+      one.at === at &&
+      one.mirrored === mirrored &&
+      one.time === time &&
+      one.times === times,
+  )
+  if (same) return same
+  const made = { ...place, phrase, length: lengthOf(phrase), ...danceOf(phrase, mirrored, index) }
+  if (before.length === MOST_KNOWN) before.shift()
+  before.push(made)
+  return made
 }
 
 /** Only the first pass is led into; most phrases have no pickup at all. */

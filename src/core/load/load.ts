@@ -3,8 +3,9 @@ import { LAYERS, type Layer } from '../body/layers'
 import type { Pass } from '../combination/passes'
 import type { Move } from '../moves/move'
 import { cyclesOf } from '../moves/rate'
-import { courseOf, type Run } from '../simulate/course'
-import { type DancedStep, repeatsOf, type Simulation } from '../simulate/simulate'
+import type { Vocabulary } from '../moves/vocabulary'
+import { type CourseSlice, courseSlices, type Run } from '../simulate/course'
+import { type DancedStep, repeatsOf, type Simulation, type Slice } from '../simulate/simulate'
 import { TICKS_PER_COUNT } from '../time/time'
 
 /** What one layer adds to the load of a count. */
@@ -85,49 +86,89 @@ interface Layered {
 /** The load of every count of a simulation at a tempo, in the order they are danced. */
 export function loadsOf(simulation: Simulation, tempo: number): readonly CountLoad[] {
   const quick = clamp((tempo / 100) ** 0.7, 0.8, 1.5)
-  const course = courseOf(simulation).map((run) => ({ run, strength: strength(run) }))
-  const { danced } = simulation
+  const courses = courseSlices(simulation)
+  let kinds: ReadonlySet<string> | undefined
+  return simulation.slices.flatMap((slice, i) => {
+    const course = courses[i]
+    if (!course) return []
+    const made = loadsIn(slice, course, simulation.vocabulary, quick, kinds)
+    kinds = made.kinds
+    return made.loads
+  })
+}
+
+/** The loads of a pass, and what is danced on its last count: what goes on from there is not begun. */
+interface PassLoads {
+  readonly loads: readonly CountLoad[]
+  readonly kinds: ReadonlySet<string>
+}
+
+interface KnownLoads extends PassLoads {
+  readonly course: CourseSlice
+  readonly quick: number
+  /** What was danced on the count before; absent at the very start. */
+  readonly before: ReadonlySet<string> | undefined
+}
+
+const knownLoads = new WeakMap<Slice, KnownLoads>()
+
+const isSameSet = (a: ReadonlySet<string> | undefined, b: ReadonlySet<string> | undefined) =>
+  a === b || (a?.size === b?.size && [...(a ?? [])].every((one) => b?.has(one)))
+
+/** A pass that is danced as it was, after the same as before, is as hard as it was. */
+function loadsIn(
+  slice: Slice,
+  course: CourseSlice,
+  vocabulary: Vocabulary,
+  quick: number,
+  before: ReadonlySet<string> | undefined,
+): PassLoads {
+  const known = knownLoads.get(slice)
+  if (known?.course === course && known.quick === quick && isSameSet(known.before, before))
+    return known
+  const made = { ...weighed(slice, course, vocabulary, quick, before), course, quick, before }
+  knownLoads.set(slice, made)
+  return made
+}
+
+/** Nothing runs past the end of its phrase, so a pass is weighed by itself. */
+function weighed(
+  { pass, danced }: Slice,
+  { runs }: CourseSlice,
+  vocabulary: Vocabulary,
+  quick: number,
+  before: ReadonlySet<string> | undefined,
+): PassLoads {
+  const course = runs.map((run) => ({ run, strength: strength(run) }))
   const loads: CountLoad[] = []
-  let firstRun = 0
-  let firstStep = 0
-  let kinds = new Set<string>()
-  for (const pass of simulation.passes)
-    for (let i = 0; i < pass.length / TICKS_PER_COUNT; i++) {
-      const at = pass.at + i * TICKS_PER_COUNT
-      const end = at + TICKS_PER_COUNT
-      const hardest = new Map<Layer, Layered>()
-      const now = new Set<string>()
-      let started = 0
-      const add = (one: Layered) => {
-        if (one.own > (hardest.get(one.layer)?.own ?? 0)) hardest.set(one.layer, one)
-      }
-      while (firstRun < course.length && (course[firstRun]?.run.end ?? 0) <= at) firstRun++
-      for (let j = firstRun; j < course.length; j++) {
-        const one = course[j]
-        if (!one || one.run.at >= end) break
-        if (one.run.end <= at) continue
-        const { layer, id } = one.run.event
-        const { kind, own, pulse } = one.strength
-        add({ layer, event: id, own: own * quick, pulse })
-        now.add(kind)
-        if (one.run.at >= at && !kinds.has(kind)) started++
-      }
-      while (firstStep < danced.length && (danced[firstStep]?.at ?? 0) < at) firstStep++
-      const steps: DancedStep[] = []
-      for (let j = firstStep; j < danced.length; j++) {
-        const one = danced[j]
-        if (!one || one.at >= end) break
-        steps.push(one)
-      }
-      const turned = feetIn(steps, simulation, quick, add, (kind, isNew) => {
-        if (isNew && !now.has(kind) && !kinds.has(kind)) started++
-        now.add(kind)
-      })
-      const isFirst = loads.length === 0
-      loads.push(summed(pass, at, i + 1, [...hardest.values()], isFirst ? 0 : started, turned))
-      kinds = now
+  let kinds = before ?? new Set<string>()
+  for (let i = 0; i < pass.length / TICKS_PER_COUNT; i++) {
+    const at = pass.at + i * TICKS_PER_COUNT
+    const end = at + TICKS_PER_COUNT
+    const hardest = new Map<Layer, Layered>()
+    const now = new Set<string>()
+    let started = 0
+    const add = (one: Layered) => {
+      if (one.own > (hardest.get(one.layer)?.own ?? 0)) hardest.set(one.layer, one)
     }
-  return loads
+    for (const { run, strength } of course) {
+      if (run.at >= end || run.end <= at) continue
+      const { layer, id } = run.event
+      const { kind, own, pulse } = strength
+      add({ layer, event: id, own: own * quick, pulse })
+      now.add(kind)
+      if (run.at >= at && !kinds.has(kind)) started++
+    }
+    const steps = danced.filter((one) => one.at >= at && one.at < end)
+    const turned = feetIn(steps, vocabulary, quick, add, (kind, isNew) => {
+      if (isNew && !now.has(kind) && !kinds.has(kind)) started++
+      now.add(kind)
+    })
+    const isVeryFirst = before === undefined && i === 0
+    loads.push(summed(pass, at, i + 1, [...hardest.values()], isVeryFirst ? 0 : started, turned))
+    kinds = now
+  }
+  return { loads, kinds }
 }
 
 interface Strength {
@@ -180,7 +221,7 @@ function armsDiffer(what: Run['event']['what'], move: Move | undefined): boolean
 /** Adds what the feet do in a count; the degrees they turn. */
 function feetIn(
   steps: readonly DancedStep[],
-  simulation: Simulation,
+  vocabulary: Vocabulary,
   quick: number,
   add: (one: Layered) => void,
   onFigure: (kind: string, isNew: boolean) => void,
@@ -196,7 +237,7 @@ function feetIn(
       add({ layer: 'feet', event: event.id, own, pulse })
       continue
     }
-    const move = what.kind === 'move' ? simulation.vocabulary.find(what.move) : undefined
+    const move = what.kind === 'move' ? vocabulary.find(what.move) : undefined
     if (!move) continue
     onFigure(`feet ${move.id}`, at === pass.at + event.at)
     const { times, left } = repeatsOf(event, move)

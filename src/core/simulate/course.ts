@@ -1,3 +1,4 @@
+import { dequal } from 'dequal'
 import type { Layer } from '../body/layers'
 import { compassSteps, GAZE_ANGLES, type HeadAngles, palmAt } from '../body/places'
 import { SIDES } from '../body/side'
@@ -5,6 +6,7 @@ import type { Event } from '../combination/combination'
 import { type Pass, pickupTicks } from '../combination/passes'
 import type { House } from '../house/house'
 import type { Move, MoveKind } from '../moves/move'
+import type { Vocabulary } from '../moves/vocabulary'
 import { TICKS_PER_COUNT } from '../time/time'
 import { inTime, isThere, type Places, placesAfter, placesNeeded, startPlaces } from './places'
 import type { Simulation } from './simulate'
@@ -51,42 +53,83 @@ export function courseOf(simulation: Simulation): Course {
   return made
 }
 
-function follow({ passes, combination, vocabulary, house }: Simulation): Course {
-  const runs: Run[] = []
-  let places = startPlaces(combination.start)
-  // When each layer was last busy: a texture lies over a place and leaves it where it is.
-  const lastEnd: Record<Layer, number> = { feet: 0, hips: 0, torso: 0, arms: 0, head: 0 }
+/** What the layers above the feet do in one pass, from where they are to where that leads. */
+export interface CourseSlice {
+  readonly entry: Standing
+  readonly runs: readonly Run[]
+  readonly exit: Standing
+}
+
+/** Where the layers are, and when each was last busy: a texture lies over a place and leaves it where it is. */
+interface Standing {
+  readonly places: Places
+  readonly lastEnd: Readonly<Record<Layer, number>>
+}
+
+interface KnownSlice {
+  readonly vocabulary: Vocabulary
+  readonly house: House
+  readonly slice: CourseSlice
+}
+
+const knownSlices = new WeakMap<Pass, KnownSlice>()
+
+/** The course pass by pass; what begins as it did before is the very same. */
+export function courseSlices({
+  passes,
+  combination,
+  vocabulary,
+  house,
+}: Simulation): readonly CourseSlice[] {
   const begin = -COUNT_IN_TICKS - pickupTicks(combination)
-  for (const layer of ['hips', 'torso', 'arms', 'head'] as const) lastEnd[layer] = begin
-  for (const pass of passes) {
-    for (const event of inTime(pass.events)) {
-      const { layer, what } = event
-      if (layer === 'feet') continue
-      const move = what.kind === 'move' ? vocabulary.find(what.move) : undefined
-      const kind = what.kind === 'move' ? (move?.kind ?? 'path') : 'place'
-      const at = pass.at + event.at
-      const after = placesAfter(places, event, vocabulary)
-      const needs = move ? placesNeeded(move, what) : undefined
-      const reach =
-        needs && !isThere(places, needs)
-          ? { needs, seconds: reachSeconds(places, needs, house), from: lastEnd[layer], to: at }
-          : undefined
-      runs.push({
-        pass,
-        event,
-        at,
-        end: at + event.length,
-        move,
-        kind,
-        before: places,
-        after,
-        reach,
-      })
-      places = after
-      if (kind !== 'texture') lastEnd[layer] = Math.max(lastEnd[layer], at + event.length)
-    }
+  let standing: Standing = {
+    places: startPlaces(combination.start),
+    lastEnd: { feet: 0, hips: begin, torso: begin, arms: begin, head: begin },
   }
-  return runs
+  return passes.map((pass) => {
+    const known = knownSlices.get(pass)
+    const slice =
+      known?.vocabulary === vocabulary &&
+      known.house === house &&
+      dequal(known.slice.entry, standing)
+        ? known.slice
+        : followSlice(pass, standing, vocabulary, house)
+    knownSlices.set(pass, { vocabulary, house, slice })
+    standing = slice.exit
+    return slice
+  })
+}
+
+const follow = (simulation: Simulation): Course =>
+  courseSlices(simulation).flatMap(({ runs }) => runs)
+
+function followSlice(
+  pass: Pass,
+  entry: Standing,
+  vocabulary: Vocabulary,
+  house: House,
+): CourseSlice {
+  const runs: Run[] = []
+  let { places } = entry
+  const lastEnd = { ...entry.lastEnd }
+  for (const event of inTime(pass.events)) {
+    const { layer, what } = event
+    if (layer === 'feet') continue
+    const move = what.kind === 'move' ? vocabulary.find(what.move) : undefined
+    const kind = what.kind === 'move' ? (move?.kind ?? 'path') : 'place'
+    const at = pass.at + event.at
+    const end = at + event.length
+    const after = placesAfter(places, event, vocabulary)
+    const needs = move ? placesNeeded(move, what) : undefined
+    const reach =
+      needs && !isThere(places, needs)
+        ? { needs, seconds: reachSeconds(places, needs, house), from: lastEnd[layer], to: at }
+        : undefined
+    runs.push({ pass, event, at, end, move, kind, before: places, after, reach })
+    places = after
+    if (kind !== 'texture') lastEnd[layer] = Math.max(lastEnd[layer], end)
+  }
+  return { entry, runs, exit: { places, lastEnd } }
 }
 
 /** Where everything has come to at the end. */

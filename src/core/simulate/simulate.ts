@@ -1,9 +1,10 @@
+import { dequal } from 'dequal'
 import { type FootAction, factsOf, mirrorFootAction } from '../body/feet'
 import { otherSide, type Side } from '../body/side'
 import type { Event, OneSide } from '../combination/combination'
 import { oncePerPhrase } from '../combination/oncePerPhrase'
 import { type Pass, passesOf, pickupTicks } from '../combination/passes'
-import { type House, USUAL_HOUSE } from '../house/house'
+import { type House, type Landing, USUAL_HOUSE } from '../house/house'
 import type { Move } from '../moves/move'
 import { lengthsIn, type TimedAction } from '../moves/pattern'
 import type { Vocabulary } from '../moves/vocabulary'
@@ -23,6 +24,14 @@ export interface DancedStep extends Span {
   readonly fault: WeightFault | undefined
 }
 
+/** What the feet do in one pass, from the state it begins in to the one it ends in. */
+export interface Slice {
+  readonly pass: Pass
+  readonly entry: BodyState
+  readonly danced: readonly DancedStep[]
+  readonly exit: BodyState
+}
+
 /** A combination with everything its feet lead to. */
 export interface Simulation {
   readonly combination: OneSide
@@ -35,6 +44,8 @@ export interface Simulation {
   readonly opening: BodyState
   readonly passes: readonly Pass[]
   readonly start: BodyState
+  /** Pass by pass; the very same as before for what an edit left alone. */
+  readonly slices: readonly Slice[]
   readonly danced: readonly DancedStep[]
   readonly end: BodyState
   /** From the start of the combination to the end of its last phrase. */
@@ -152,15 +163,72 @@ const stepsIn = oncePerPhrase((events, vocabulary): readonly PhraseStep[] =>
 )
 
 /** No step of a pass starts after it is over, so passes in order are steps in order. */
-function asWritten(passes: readonly Pass[], vocabulary: Vocabulary): readonly Planned[] {
+const asWritten = (passes: readonly Pass[], vocabulary: Vocabulary): readonly Planned[] =>
+  passes.flatMap((pass) => stepsOfPass(pass, vocabulary))
+
+function stepsOfPass(pass: Pass, vocabulary: Vocabulary): readonly Planned[] {
   const planned: Planned[] = []
-  for (const pass of passes)
-    for (const { at, length, action, event } of stepsIn(pass.events, vocabulary)) {
-      // What runs on behind a pickup danced again belongs to the round that follows.
-      if (pass.leadIn && at >= pass.leadIn.countOne) continue
-      planned.push({ at: tick(pass.at + at), length, action, pass, event })
-    }
+  for (const { at, length, action, event } of stepsIn(pass.events, vocabulary)) {
+    // What runs on behind a pickup danced again belongs to the round that follows.
+    if (pass.leadIn && at >= pass.leadIn.countOne) continue
+    planned.push({ at: tick(pass.at + at), length, action, pass, event })
+  }
   return planned
+}
+
+interface KnownSlice {
+  readonly vocabulary: Vocabulary
+  readonly landing: Landing
+  readonly slice: Slice
+}
+
+const knownSlices = new WeakMap<Pass, KnownSlice>()
+
+/** Dances the passes one after the other; one that begins as it did before is not danced again. */
+function slicesOf(
+  passes: readonly Pass[],
+  combination: OneSide,
+  vocabulary: Vocabulary,
+  start: BodyState,
+  landing: Landing,
+): readonly Slice[] {
+  // Turns that are kept carry over from pass to pass, so these are planned and danced as a whole.
+  const planned = combination.keepTurns && planOf(passes, vocabulary, combination)
+  let entry = start
+  return passes.map((pass) => {
+    const known = planned ? undefined : knownSlices.get(pass)
+    if (
+      known?.vocabulary === vocabulary &&
+      known.landing === landing &&
+      dequal(known.slice.entry, entry)
+    ) {
+      entry = known.slice.exit
+      return known.slice
+    }
+    const steps = planned
+      ? planned.filter((one) => one.pass === pass)
+      : stepsOfPass(pass, vocabulary)
+    const slice = danceSlice(pass, steps, entry, landing)
+    if (!planned) knownSlices.set(pass, { vocabulary, landing, slice })
+    entry = slice.exit
+    return slice
+  })
+}
+
+function danceSlice(
+  pass: Pass,
+  steps: readonly Planned[],
+  entry: BodyState,
+  landing: Landing,
+): Slice {
+  let state = entry
+  const danced = steps.map(({ at, length, action, event }): DancedStep => {
+    const outcome = dance(state, action, at, landing)
+    state = outcome.state
+    // Written out: a spread here is a fifth of the whole check.
+    return { at, length, action, pass, event, after: state, fault: outcome.fault }
+  })
+  return { pass, entry, danced, exit: state }
 }
 
 /** Dances the feet of a combination from its start stance to its end (model 3 and 4). */
@@ -172,15 +240,8 @@ export function simulate(
   const passes = passesOf(combination)
   const { landing } = house
   const start = startState(combination.start, landing)
-  let state = start
-  const danced = planOf(passes, vocabulary, combination).map(
-    ({ at, length, action, pass, event }): DancedStep => {
-      const outcome = dance(state, action, at, landing)
-      state = outcome.state
-      // Written out: a spread here is a fifth of the whole check.
-      return { at, length, action, pass, event, after: state, fault: outcome.fault }
-    },
-  )
+  const slices = slicesOf(passes, combination, vocabulary, start, landing)
+  const danced = slices.flatMap((slice) => slice.danced)
   const last = passes.at(-1)
   return {
     combination,
@@ -189,9 +250,10 @@ export function simulate(
     vocabulary,
     passes,
     start,
+    slices,
     danced,
     opening: stateBefore({ danced, start }, 0),
-    end: state,
+    end: slices.at(-1)?.exit ?? start,
     length: last ? endOf(last) : tick(0),
   }
 }
