@@ -14,6 +14,7 @@ import { Family } from '../src/core/moves/move'
 import { vocabulary } from '../src/core/moves/vocabulary'
 import { meantLength } from '../src/core/sheet/meantLength'
 import { tick } from '../src/core/time/time'
+import { anyEdit, reordered } from './anyEdit'
 
 const side = fc.constantFrom('R' as const, 'L' as const)
 const maybe = <T>(arb: fc.Arbitrary<T>) => fc.option(arb, { nil: undefined })
@@ -208,8 +209,27 @@ const phrase = (index: number, pickup: number): fc.Arbitrary<Phrase> =>
       }),
   )
 
-/** Combinations of one to three phrases, written at random: faults, clashes and all. */
-export const anyCombination = ({ kept = true } = {}): fc.Arbitrary<Combination> =>
+/**
+ * Combinations of one to three phrases, written at random, faults, clashes and all; some of them
+ * have come through edits, or have their fields in another order.
+ */
+export const anyCombination = (options: { kept?: boolean } = {}): fc.Arbitrary<Combination> =>
+  fc
+    .tuple(
+      writtenCombination(options),
+      fc.oneof(
+        { weight: 3, arbitrary: fc.constant([]) },
+        { weight: 2, arbitrary: fc.array(anyEdit, { minLength: 1, maxLength: 5 }) },
+      ),
+      rarely(fc.constant(true)),
+    )
+    .map(([written, edits, isReordered]) => {
+      const edited = edits.reduce((one, edit) => edit(one), written)
+      return isReordered ? reordered(edited) : edited
+    })
+
+/** The same as somebody wrote it in one go. */
+const writtenCombination = ({ kept = true } = {}): fc.Arbitrary<Combination> =>
   fc
     .record({
       phrases: fc

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { anyEdit } from '../../../tests/anyEdit'
 import { anyCombination } from '../../../tests/arbitraries'
 import { demo } from '../../../tests/demo'
 import { holds } from '../../../tests/holds'
@@ -12,6 +13,7 @@ import { leaveFinding, takeUpFinding } from '../edits/leave'
 import { spreadTurn, toFourWalls } from '../edits/turns'
 import { houseOf, USUAL_HOUSE, USUAL_RULES, withLimit } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
+import { courseOf } from '../simulate/course'
 import { simulate } from '../simulate/simulate'
 import { turnsOf } from '../simulate/turns'
 import { COUNT, tick } from '../time/time'
@@ -35,6 +37,36 @@ const spelt = (event: Event): Event => {
     ...(event.rate === undefined && { rate: 2 }),
   }
 }
+
+describe('what is said after edits', () => {
+  it('is what would be said of the same combination had it just been read, however it came there', () => {
+    holds(
+      fc.property(
+        anyCombination(),
+        fc.array(anyEdit, { minLength: 1, maxLength: 8 }),
+        (any, all) => {
+          let edited = any
+          for (const edit of all) {
+            check(edited)
+            edited = edit(edited)
+          }
+          const here = check(edited)
+          const read = check(JSON.parse(JSON.stringify(edited)))
+          expect(here.findings).toEqual(read.findings)
+          expect(here.left).toEqual(read.left)
+          expect(here.loads).toEqual(read.loads)
+          expect(here.joins).toEqual(read.joins)
+          expect(tempoRoom(here)).toEqual(tempoRoom(read))
+          for (const side of ['lead', 'other'] as const) {
+            expect(here[side].danced).toEqual(read[side].danced)
+            expect(courseOf(here[side])).toEqual(courseOf(read[side]))
+          }
+        },
+      ),
+      { numRuns: 600, seed: 311 },
+    )
+  })
+})
 
 describe('what only hangs on time', () => {
   it('is the same at twice the tempo, with everything twice as long', () => {

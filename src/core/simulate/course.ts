@@ -42,16 +42,29 @@ interface Reach {
 /** Everything above the feet in the order it begins, with the places it leads through. */
 export type Course = readonly Run[]
 
-const courses = new WeakMap<Simulation, Course>()
+interface Followed {
+  readonly slices: readonly CourseSlice[]
+  readonly course: Course
+}
 
-/** The course of a simulation, followed once. */
-export function courseOf(simulation: Simulation): Course {
-  const known = courses.get(simulation)
+const followed = new WeakMap<Simulation, Followed>()
+
+/** A simulation is followed once. */
+function followedOf(simulation: Simulation): Followed {
+  const known = followed.get(simulation)
   if (known) return known
-  const made = follow(simulation)
-  courses.set(simulation, made)
+  const slices = follow(simulation)
+  const made = { slices, course: slices.flatMap(({ runs }) => runs) }
+  followed.set(simulation, made)
   return made
 }
+
+/** The course of a simulation. */
+export const courseOf = (simulation: Simulation): Course => followedOf(simulation).course
+
+/** The course pass by pass; what begins as it did before is the very same. */
+export const courseSlices = (simulation: Simulation): readonly CourseSlice[] =>
+  followedOf(simulation).slices
 
 /** What the layers above the feet do in one pass, from where they are to where that leads. */
 export interface CourseSlice {
@@ -74,13 +87,7 @@ interface KnownSlice {
 
 const knownSlices = new WeakMap<Pass, KnownSlice>()
 
-/** The course pass by pass; what begins as it did before is the very same. */
-export function courseSlices({
-  passes,
-  combination,
-  vocabulary,
-  house,
-}: Simulation): readonly CourseSlice[] {
+function follow({ passes, combination, vocabulary, house }: Simulation): readonly CourseSlice[] {
   const begin = -COUNT_IN_TICKS - pickupTicks(combination)
   let standing: Standing = {
     places: startPlaces(combination.start),
@@ -99,9 +106,6 @@ export function courseSlices({
     return slice
   })
 }
-
-const follow = (simulation: Simulation): Course =>
-  courseSlices(simulation).flatMap(({ runs }) => runs)
 
 function followSlice(
   pass: Pass,

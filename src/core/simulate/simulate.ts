@@ -281,7 +281,7 @@ export function stateBefore(
 }
 
 /** The state on a tick, with everything that lands on it done. */
-export const stateAt = (simulation: Simulation, at: number): BodyState =>
+export const stateAt = (simulation: Pick<Simulation, 'danced' | 'start'>, at: number): BodyState =>
   stateBefore(simulation, at + 0.5)
 
 /** How many were danced before a tick: a search by halves, since the figure asks often. */

@@ -2,43 +2,50 @@ import { type ArmPlace, type Palms, palmAt, viaPlace } from '../../body/places'
 import { otherSide, type Side } from '../../body/side'
 import { nameOf } from '../../combination/names'
 import { MODEL_HEIGHT } from '../../house/house'
-import { courseOf, palmWay, type Run } from '../../simulate/course'
+import { palmWay, type Run } from '../../simulate/course'
 import { secondsOfTicks, tempoFor } from '../../time/tempo'
+import { passByPass } from '../passByPass'
 import { spotOf } from '../rule'
-import type { TempoRule } from '../tempoRule'
+import type { TempoLimit, TempoRule } from '../tempoRule'
 
 /** Arms that are sent farther than a palm gets in the time (model 8). */
 export const farArms: TempoRule = {
   id: 'far-arms',
-  *tempoLimits({ simulation, house }, below) {
-    const most = house.limits['reach.armSpeed']
-    const tall = house.heights.tallest / MODEL_HEIGHT
-    let lastEnd = 0
-    for (const run of courseOf(simulation)) {
-      if (run.event.layer !== 'arms') continue
-      const { event } = run
-      const metres = Math.max(wayOf(run, 'R', house.palms), wayOf(run, 'L', house.palms)) * tall
-      // What is already there on its tick was on its way before.
-      const ticks = event.on ? Math.max(1, run.at - lastEnd) : timeOf(run)
-      lastEnd = Math.max(lastEnd, run.end)
-      const limit = tempoFor(ticks, metres / most)
-      if (metres > 0 && limit < below(run.at))
-        yield {
-          at: run.at,
-          most: limit,
-          found: (tempo) => ({
-            code: 'arms.far',
-            name: nameOf(event, simulation.vocabulary),
-            metres,
-            seconds: secondsOfTicks(ticks, tempo),
-            most,
-            spot: spotOf(run.pass, event),
-            events: [event.id],
-          }),
-        }
-    }
+  *tempoLimits(danceable, below) {
+    for (const limit of farIn(danceable).found) if (limit.most < below(limit.at)) yield limit
   },
 }
+
+/** Carries when the arms were last on their way. */
+const farIn = passByPass<number, TempoLimit>(0, ({ course, house, vocabulary }, carried) => {
+  const most = house.limits['reach.armSpeed']
+  const tall = house.heights.tallest / MODEL_HEIGHT
+  const found: TempoLimit[] = []
+  let lastEnd = carried
+  for (const run of course.runs) {
+    if (run.event.layer !== 'arms') continue
+    const { event } = run
+    const metres = Math.max(wayOf(run, 'R', house.palms), wayOf(run, 'L', house.palms)) * tall
+    // What is already there on its tick was on its way before.
+    const ticks = event.on ? Math.max(1, run.at - lastEnd) : timeOf(run)
+    lastEnd = Math.max(lastEnd, run.end)
+    if (metres > 0)
+      found.push({
+        at: run.at,
+        most: tempoFor(ticks, metres / most),
+        found: (tempo) => ({
+          code: 'arms.far',
+          name: nameOf(event, vocabulary),
+          metres,
+          seconds: secondsOfTicks(ticks, tempo),
+          most,
+          spot: spotOf(run.pass, event),
+          events: [event.id],
+        }),
+      })
+  }
+  return { found, carry: lastEnd }
+})
 
 const timeOf = ({ event }: Run): number =>
   (event.what.kind === 'move' && event.what.every) || event.length

@@ -3,39 +3,46 @@ import type { Move } from '../../moves/move'
 import { cyclesOf } from '../../moves/rate'
 import { secondsOfTicks, tempoFor } from '../../time/tempo'
 import { TICKS_PER_COUNT } from '../../time/time'
+import { passByPass } from '../passByPass'
 import { spotOf } from '../rule'
-import type { TempoRule } from '../tempoRule'
+import type { TempoLimit, TempoRule } from '../tempoRule'
 
 /** Moves with less time than they can be danced well in (model 8). */
 export const fastMoves: TempoRule = {
   id: 'fast-moves',
-  *tempoLimits({ simulation, house }, below) {
-    const share = house.limits['reach.ofFastest']
-    for (const pass of simulation.passes)
-      for (const event of pass.events) {
-        const move = event.what.kind === 'move' && simulation.vocabulary.find(event.what.move)
-        if (!move || event.on) continue
-        const least = move.fastest_s * share
-        const { ticks, each } = timeGiven(event, move)
-        const most = tempoFor(ticks, least)
-        const at = pass.at + event.at
-        if (most < below(at))
-          yield {
-            at,
-            most,
-            found: (tempo) => ({
-              code: 'move.too-fast',
-              move: move.name,
-              seconds: secondsOfTicks(ticks, tempo),
-              least,
-              each,
-              spot: spotOf(pass, event),
-              events: [event.id],
-            }),
-          }
-      }
+  *tempoLimits(danceable, below) {
+    for (const limit of fastIn(danceable).found) if (limit.most < below(limit.at)) yield limit
   },
 }
+
+const fastIn = passByPass<undefined, TempoLimit>(
+  undefined,
+  ({ slice: { pass }, house, vocabulary }) => {
+    const share = house.limits['reach.ofFastest']
+    const found = pass.events.flatMap((event): readonly TempoLimit[] => {
+      const move = event.what.kind === 'move' && vocabulary.find(event.what.move)
+      if (!move || event.on) return []
+      const least = move.fastest_s * share
+      const { ticks, each } = timeGiven(event, move)
+      return [
+        {
+          at: pass.at + event.at,
+          most: tempoFor(ticks, least),
+          found: (tempo) => ({
+            code: 'move.too-fast',
+            move: move.name,
+            seconds: secondsOfTicks(ticks, tempo),
+            least,
+            each,
+            spot: spotOf(pass, event),
+            events: [event.id],
+          }),
+        },
+      ]
+    })
+    return { found, carry: undefined }
+  },
+)
 
 /** The ticks a move has for what must be danced in its fastest time: itself, a repeat, or one swing. */
 function timeGiven(

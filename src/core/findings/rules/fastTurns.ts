@@ -2,63 +2,76 @@ import { factsOf } from '../../body/feet'
 import { COUNT_IN_TICKS } from '../../simulate/course'
 import type { DancedStep } from '../../simulate/simulate'
 import { secondsOfTicks, tempoFor } from '../../time/tempo'
-import { spotIn } from '../rule'
+import { passByPass } from '../passByPass'
+import { type Danceable, spotIn } from '../rule'
 import type { TempoLimit, TempoRule } from '../tempoRule'
 
 /** Turns of more than one support carries, or faster than a level can (model 8). */
 export const fastTurns: TempoRule = {
   id: 'fast-turns',
-  *tempoLimits({ simulation, house, level }, below) {
-    const mostDegrees = house.limits[`turn.oneSupport.${level}`]
-    const mostSpeed = house.limits[`turn.speed.${level}`]
-    /** From one landing to the next: what turns in between, and the largest part of it. */
-    let from = -COUNT_IN_TICKS
-    let degrees = 0
-    let largest: DancedStep | undefined
-    const close = (to: number): TempoLimit | undefined => {
-      const turned = largest
-      if (!turned) return undefined
-      const place = { spot: spotIn(turned.pass, turned.at, 'feet'), events: [turned.event.id] }
-      const [sum, ticks] = [degrees, to - from]
-      if (sum > mostDegrees)
-        return {
-          at: turned.at,
-          most: 0,
-          found: () => ({
-            code: 'turn.too-fast',
-            degrees: sum,
-            most: mostDegrees,
-            level,
-            ...place,
-          }),
-        }
-      return {
-        at: turned.at,
-        most: tempoFor(ticks, sum / mostSpeed),
-        found: (tempo) => ({
-          code: 'turn.too-fast',
-          degrees: sum,
-          speed: sum / secondsOfTicks(ticks, tempo),
-          most: mostSpeed,
-          level,
-          ...place,
-        }),
-      }
-    }
-    for (const danced of simulation.danced) {
+  *tempoLimits(danceable, below) {
+    const { found, carry } = turnsIn(danceable)
+    const last = limitOf(carry, danceable.simulation.length, danceable)
+    for (const limit of last ? [...found, last] : found)
+      if (limit.most < below(limit.at)) yield limit
+  },
+}
+
+/** From one landing to the next: what turns in between, and the largest part of it. */
+interface Turning {
+  readonly from: number
+  readonly degrees: number
+  readonly largest: DancedStep | undefined
+}
+
+const turnsIn = passByPass<Turning, TempoLimit>(
+  { from: -COUNT_IN_TICKS, degrees: 0, largest: undefined },
+  (looked, carried) => {
+    const found: TempoLimit[] = []
+    let turning = carried
+    for (const danced of looked.slice.danced) {
       const turn = Math.abs(danced.action.turn ?? 0)
       if (turn > 0) {
-        degrees += turn
-        if (turn > Math.abs(largest?.action.turn ?? 0)) largest = danced
+        const { from, degrees, largest } = turning
+        const isLargest = turn > Math.abs(largest?.action.turn ?? 0)
+        turning = { from, degrees: degrees + turn, largest: isLargest ? danced : largest }
       }
       if (!factsOf(danced.action.primitive).lands) continue
-      const limit = close(danced.at)
-      if (limit && limit.most < below(limit.at)) yield limit
-      from = danced.at
-      degrees = 0
-      largest = undefined
+      const limit = limitOf(turning, danced.at, looked)
+      if (limit) found.push(limit)
+      turning = { from: danced.at, degrees: 0, largest: undefined }
     }
-    const limit = close(simulation.length)
-    if (limit && limit.most < below(limit.at)) yield limit
+    return { found, carry: turning }
   },
+  (a, b) => a.from === b.from && a.degrees === b.degrees && a.largest === b.largest,
+)
+
+/** The limit of what was turned until the next landing. */
+function limitOf(
+  { from, degrees, largest }: Turning,
+  to: number,
+  { house, level }: Pick<Danceable, 'house' | 'level'>,
+): TempoLimit | undefined {
+  if (!largest) return undefined
+  const mostDegrees = house.limits[`turn.oneSupport.${level}`]
+  const mostSpeed = house.limits[`turn.speed.${level}`]
+  const ticks = to - from
+  const fact = {
+    code: 'turn.too-fast',
+    degrees,
+    level,
+    spot: spotIn(largest.pass, largest.at, 'feet'),
+    events: [largest.event.id],
+  } as const
+  if (degrees > mostDegrees)
+    return { at: largest.at, most: 0, found: () => ({ ...fact, most: mostDegrees }) }
+  return {
+    at: largest.at,
+    most: tempoFor(ticks, degrees / mostSpeed),
+    found: (tempo) => ({
+      ...fact,
+      speed: degrees / secondsOfTicks(ticks, tempo),
+      most: mostSpeed,
+    }),
+  }
 }

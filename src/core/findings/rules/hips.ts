@@ -3,42 +3,52 @@ import type { Event } from '../../combination/combination'
 import { nameOf } from '../../combination/names'
 import type { Move } from '../../moves/move'
 import { cyclesOf } from '../../moves/rate'
-import { courseOf, type Run } from '../../simulate/course'
-import { type Simulation, stateAt } from '../../simulate/simulate'
+import type { Run } from '../../simulate/course'
+import { type Slice, stateAt } from '../../simulate/simulate'
 import type { BodyState } from '../../simulate/state'
 import { tick } from '../../time/time'
+import type { Found } from '../finding'
+import { passByPass } from '../passByPass'
 import { type Rule, spotIn, spotOf } from '../rule'
 
 /** Hip lifts over a loaded flat foot, and shaking knees that are locked (model 8). */
 export const hips: Rule = {
   id: 'hips',
-  *check({ simulation }) {
-    for (const run of courseOf(simulation)) {
-      const { move, event, pass } = run
-      if (event.layer !== 'hips' || !move) continue
-      if (move.needs.includes('heel-up-working')) {
-        const peak = loadedPeak(run, move, simulation)
-        if (peak)
-          yield {
-            code: 'hips.loaded-lift',
-            move: nameOf(event, simulation.vocabulary),
-            hip: peak.side,
-            spot: spotIn(pass, tick(peak.at), 'hips'),
-            events: [event.id],
-          }
-      }
-      const where = isKneeDriven(move) ? lockedIn(run, move, simulation) : undefined
-      if (where)
-        yield {
-          code: 'hips.locked',
-          move: move.name,
-          where,
-          spot: spotOf(pass, event),
-          events: [event.id],
-        }
-    }
-  },
+  check: (danceable) => hipsIn(danceable).found,
 }
+
+const hipsIn = passByPass<undefined, Found>(undefined, ({ slice, course, vocabulary }) => {
+  const found: Found[] = []
+  for (const run of course.runs) {
+    const { move, event, pass } = run
+    if (event.layer !== 'hips' || !move) continue
+    if (move.needs.includes('heel-up-working')) {
+      const peak = loadedPeak(run, move, slice)
+      if (peak)
+        found.push({
+          code: 'hips.loaded-lift',
+          move: nameOf(event, vocabulary),
+          hip: peak.side,
+          spot: spotIn(pass, tick(peak.at), 'hips'),
+          events: [event.id],
+        })
+    }
+    const where = isKneeDriven(move) ? lockedIn(run, move, slice) : undefined
+    if (where)
+      found.push({
+        code: 'hips.locked',
+        move: move.name,
+        where,
+        spot: spotOf(pass, event),
+        events: [event.id],
+      })
+  }
+  return { found, carry: undefined }
+})
+
+/** The state on a tick of a pass; before its first step, as it was entered. */
+const stateIn = ({ danced, entry }: Slice, at: number): BodyState =>
+  stateAt({ danced, start: entry }, at)
 
 interface Peak {
   readonly at: number
@@ -64,8 +74,8 @@ function peaksOf({ at, event }: Pick<Run, 'at' | 'event'>, move: Move): readonly
     .filter((peak) => peak.at < at + length)
 }
 
-const loadedPeak = (run: Run, move: Move, simulation: Simulation): Peak | undefined =>
-  peaksOf(run, move).find(({ at, side }) => standsFlatOn(stateAt(simulation, at), side))
+const loadedPeak = (run: Run, move: Move, slice: Slice): Peak | undefined =>
+  peaksOf(run, move).find(({ at, side }) => standsFlatOn(stateIn(slice, at), side))
 
 /** All the weight on this foot, and its heel down: the hip above it can't go up. */
 const standsFlatOn = ({ weight, feet, level }: BodyState, side: Side): boolean =>
@@ -76,9 +86,9 @@ const isKneeDriven = ({ kind, claims, needs }: Move): boolean =>
 
 const JUMPS = new Set(['jump', 'leap', 'hop'])
 
-function lockedIn({ at, end }: Run, move: Move, simulation: Simulation) {
-  const states = [stateAt(simulation, at)]
-  for (const { at: when, after, action } of simulation.danced) {
+function lockedIn({ at, end }: Run, move: Move, slice: Slice) {
+  const states = [stateIn(slice, at)]
+  for (const { at: when, after, action } of slice.danced) {
     if (when <= at) continue
     if (when >= end) break
     states.push(after)

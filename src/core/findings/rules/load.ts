@@ -1,8 +1,9 @@
 import type { Layer } from '../../body/layers'
 import type { Event } from '../../combination/combination'
 import { nameOf } from '../../combination/names'
+import { oncePerPhrase } from '../../combination/oncePerPhrase'
 import { type CountLoad, loadsOf } from '../../load/load'
-import { riskOf, risksOf, risksOver } from '../../load/risk'
+import { addRisks, NO_RISKS, riskOf, risksOf, risksOver } from '../../load/risk'
 import type { Risk } from '../../moves/move'
 import type { Vocabulary } from '../../moves/vocabulary'
 import type { Simulation } from '../../simulate/simulate'
@@ -60,6 +61,8 @@ export function easierOf({ easier, what }: Event, vocabulary: Vocabulary) {
   return id ? vocabulary.find(id) : undefined
 }
 
+const risksIn = oncePerPhrase(risksOf)
+
 function* risks(
   simulation: Simulation,
   capOf: (risk: Risk) => number,
@@ -70,15 +73,14 @@ function* risks(
   }
 > {
   const { passes, vocabulary } = simulation
-  const events = passes.flatMap((pass) => pass.events.map((event) => ({ pass, event })))
-  const sum = risksOf(
-    events.map(({ event }) => event),
-    vocabulary,
+  const sum = passes.reduce(
+    (all, { events }) => addRisks(all, risksIn(events, vocabulary)),
+    NO_RISKS,
   )
   for (const risk of risksOver(sum, capOf)) {
-    const first = events.find(({ event }) =>
-      riskOf(event, vocabulary).some((one) => one.risk === risk),
-    )
+    const first = passes
+      .flatMap((pass) => pass.events.map((event) => ({ pass, event })))
+      .find(({ event }) => riskOf(event, vocabulary).some((one) => one.risk === risk))
     if (first)
       yield {
         code: 'load.risk',

@@ -4,17 +4,30 @@ import { distance } from '../../simulate/landing'
 import type { DancedStep } from '../../simulate/simulate'
 import { secondsOfTicks, tempoFor } from '../../time/tempo'
 import { tick } from '../../time/time'
+import { passByPass } from '../passByPass'
 import { spotIn } from '../rule'
 import type { TempoLimit, TempoRule } from '../tempoRule'
 
 /** Landings that follow each other too soon, and strides too wide for the time (model 8). */
 export const quickFeet: TempoRule = {
   id: 'quick-feet',
-  *tempoLimits({ simulation, house }, below) {
-    const { limits } = house
-    const landed: Record<Side, number> = { R: -Infinity, L: -Infinity }
-    let before = simulation.start
-    for (const danced of simulation.danced) {
+  *tempoLimits(danceable, below) {
+    for (const limit of quickIn(danceable).found) if (limit.most < below(limit.at)) yield limit
+  },
+}
+
+/** When each foot landed last. */
+type Landed = Readonly<Record<Side, number>>
+
+const NEVER: Landed = { R: -Infinity, L: -Infinity }
+
+const quickIn = passByPass<Landed, TempoLimit>(
+  NEVER,
+  ({ slice, house: { limits } }, carried) => {
+    const found: TempoLimit[] = []
+    const landed: Record<Side, number> = { ...carried }
+    let before = slice.entry
+    for (const danced of slice.danced) {
       const { action, at, after } = danced
       if (factsOf(action.primitive).lands) {
         const feet = action.foot ? [action.foot] : SIDES
@@ -27,11 +40,13 @@ export const quickFeet: TempoRule = {
           const sameMost = tempoFor(sameGap, limits['quick.sameFoot'])
           const eitherMost = tempoFor(eitherGap, limits['quick.eitherFoot'])
           const isSame = sameMost <= eitherMost
-          if (Math.min(sameMost, eitherMost) < below(at))
-            yield tooFast(danced, isSame ? same : undefined, isSame ? sameGap : eitherGap, [
-              limits[isSame ? 'quick.sameFoot' : 'quick.eitherFoot'],
-              limits[isSame ? 'quick.sameFootFault' : 'quick.eitherFootFault'],
-            ])
+          if (Math.min(sameMost, eitherMost) < Number.POSITIVE_INFINITY)
+            found.push(
+              tooFast(danced, isSame ? same : undefined, isSame ? sameGap : eitherGap, [
+                limits[isSame ? 'quick.sameFoot' : 'quick.eitherFoot'],
+                limits[isSame ? 'quick.sameFootFault' : 'quick.eitherFootFault'],
+              ]),
+            )
           const { foot } = action
           if (foot && last > -Infinity) {
             const metres = Math.min(
@@ -40,15 +55,17 @@ export const quickFeet: TempoRule = {
             )
             const [stride, time] = [limits['quick.stride'], limits['quick.strideTime']]
             const most = metres > stride ? 0 : tempoFor(eitherGap, (metres * time) / stride)
-            if (most < below(at)) yield wide(danced, metres, eitherGap, most, stride, time)
+            found.push(wide(danced, metres, eitherGap, most, stride, time))
           }
         }
         for (const foot of feet) landed[foot] = at
       }
       before = after
     }
+    return { found, carry: landed }
   },
-}
+  (a, b) => a.R === b.R && a.L === b.L,
+)
 
 const placeOf = (danced: DancedStep) => ({
   spot: spotIn(danced.pass, danced.at, 'feet'),

@@ -1,30 +1,35 @@
 import { nameOf, placesWords } from '../../combination/names'
 import type { Vocabulary } from '../../moves/vocabulary'
-import { courseOf, type Run, reachSeconds } from '../../simulate/course'
+import { type Run, reachSeconds } from '../../simulate/course'
 import { isThere, type Places, placesNeeded } from '../../simulate/places'
 import { secondsOfTicks, tempoFor } from '../../time/tempo'
+import { passByPass } from '../passByPass'
 import { spotOf } from '../rule'
 import type { TempoLimit, TempoRule } from '../tempoRule'
 
 /** Paths whose start can't be reached in the time there is (model 5). */
 export const reaches: TempoRule = {
   id: 'reaches',
-  *tempoLimits({ simulation, house }, below) {
-    const { vocabulary } = simulation
-    for (const run of courseOf(simulation)) {
-      if (run.reach) {
-        const { needs, seconds, from, to } = run.reach
-        const limit = noTime(run, needs, seconds, Math.max(0, to - from), vocabulary)
-        if (limit.most < below(limit.at)) yield limit
-      } else {
-        const needs = startOfRepeats(run)
-        // Each repeat begins where the one before did not end, and there is no time between.
-        if (needs && !isThere(run.after, needs))
-          yield noTime(run, needs, reachSeconds(run.after, needs, house), 0, vocabulary)
-      }
-    }
+  *tempoLimits(danceable, below) {
+    for (const limit of reachesIn(danceable).found) if (limit.most < below(limit.at)) yield limit
   },
 }
+
+const reachesIn = passByPass<undefined, TempoLimit>(undefined, ({ course, house, vocabulary }) => {
+  const found: TempoLimit[] = []
+  for (const run of course.runs) {
+    if (run.reach) {
+      const { needs, seconds, from, to } = run.reach
+      found.push(noTime(run, needs, seconds, Math.max(0, to - from), vocabulary))
+    } else {
+      const needs = startOfRepeats(run)
+      // Each repeat begins where the one before did not end, and there is no time between.
+      if (needs && !isThere(run.after, needs))
+        found.push(noTime(run, needs, reachSeconds(run.after, needs, house), 0, vocabulary))
+    }
+  }
+  return { found, carry: undefined }
+})
 
 /** Where a path starts that is danced again and again without taking turns. */
 function startOfRepeats({ event, kind, move }: Run): Partial<Places> | undefined {
