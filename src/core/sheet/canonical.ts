@@ -1,14 +1,17 @@
 import { LAYERS } from '../body/layers'
 import type {
   Combination,
+  Comment,
   Event,
   Phrase,
   Remark,
   Unread,
   WrittenFacing,
 } from '../combination/combination'
+import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
 import { TICKS_PER_COUNT, tickOfLabel } from '../time/time'
 import { PHRASE_WORDS, type PhraseWord } from './lines'
+import { meantLength } from './meantLength'
 
 const byTime = (a: Event, b: Event): number =>
   a.at - b.at ||
@@ -16,8 +19,9 @@ const byTime = (a: Event, b: Event): number =>
   a.length - b.length ||
   compared(textOf(a), textOf(b))
 
-/** All of an event but its id, whatever order its parts were written in. */
-const textOf = (event: Event): string => JSON.stringify(sorted({ ...event, id: '' }))
+/** All of an event but its id and how its length was written, whatever order its parts were written in. */
+const textOf = ({ range: _, ...event }: Event): string =>
+  JSON.stringify(sorted({ ...event, id: '' }))
 
 const compared = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0)
 
@@ -31,12 +35,16 @@ const byTimeAndText = (a: Remark, b: Remark): number =>
  * The same combination in its one plain form: events and remarks in order, ids made from
  * names and numbers. Two that are danced and written alike are equal in this form.
  */
-export function canonical(combination: Combination): Combination {
+export function canonical(combination: Combination, base: Vocabulary): Combination {
+  const vocabulary = vocabularyFor(combination, base)
   const nameOf = new Map(combination.phrases.map(({ id, name }) => [id, name]))
   return {
     ...combination,
+    ...(combination.comments && {
+      comments: placed(combination.comments, 'title', headerWords(combination)),
+    }),
     id: 'sheet',
-    phrases: combination.phrases.map(canonicalPhrase),
+    phrases: combination.phrases.map((phrase) => canonicalPhrase(phrase, vocabulary)),
     order: combination.order.map((entry) => ({
       ...entry,
       phrase: nameOf.get(entry.phrase) ?? entry.phrase,
@@ -65,12 +73,24 @@ const inWritingOrder =
     return lineOf(a) - lineOf(b) || (first === second ? 0 : first - second)
   }
 
-function canonicalPhrase(phrase: Phrase): Phrase {
+/** That a range was written says nothing where only a range can say it. */
+function withoutIdleRange(event: Event, counts: number, vocabulary: Vocabulary): Event {
+  if (!event.range) return event
+  const { range: _, ...rest } = event
+  const { at, length, what } = event
+  const move = what.kind === 'move' ? vocabulary.find(what.move) : undefined
+  return length === meantLength(at, what, move, counts) ? event : rest
+}
+
+function canonicalPhrase(phrase: Phrase, vocabulary: Vocabulary): Phrase {
   const { name, remarks, facings, unread, counts } = phrase
   return {
     ...phrase,
     id: name,
-    events: [...phrase.events].sort(byTime).map((event, i) => ({ ...event, id: `${name}.${i}` })),
+    events: phrase.events
+      .map((event) => withoutIdleRange(event, counts, vocabulary))
+      .sort(byTime)
+      .map((event, i) => ({ ...event, id: `${name}.${i}` })),
     ...(remarks && {
       remarks: [...remarks]
         .sort(byTimeAndText)
@@ -80,7 +100,65 @@ function canonicalPhrase(phrase: Phrase): Phrase {
       facings: [...facings].sort(byTimeAndDegrees),
     }),
     ...(unread && { unread: [...unread].sort(inWritingOrder(counts)) }),
+    ...(phrase.comments && { comments: placed(phrase.comments, 'phrase', phraseWords(phrase)) }),
   }
+}
+
+/**
+ * Comments in the order they are written; one whose line has nothing in it any more stands before
+ * the first line.
+ * @param words the words of the lines that are written, in their order.
+ */
+function placed(
+  comments: readonly Comment[],
+  first: string,
+  words: readonly string[],
+): readonly Comment[] {
+  const place = ({ before }: Comment) =>
+    before === undefined ? words.length : words.indexOf(before)
+  return comments
+    .map((one) => (place(one) < 0 ? { ...one, before: first } : one))
+    .sort((a, b) => place(a) - place(b))
+}
+
+const phraseWords = ({
+  events,
+  remarks = [],
+  facings = [],
+  unread = [],
+}: Phrase): readonly string[] => [
+  'phrase',
+  ...PHRASE_WORDS.filter(
+    (word) =>
+      events.some(({ layer }) => layer === word) ||
+      remarks.some(({ kind }) => kind === word) ||
+      unread.some(({ line }) => line === word) ||
+      (word === 'facing' && facings.length > 0),
+  ),
+]
+
+function headerWords(combination: Combination): readonly string[] {
+  const { families, pickup, level, keepTurns, song, by, tags, variantOf, leave, moves, rest } =
+    combination
+  const written: readonly (readonly [string, boolean])[] = [
+    ['title', true],
+    ['family', families.length > 0],
+    ['tempo', true],
+    ['lead', true],
+    ['start', true],
+    ['pickup', pickup !== undefined],
+    ['level', level !== undefined],
+    ['keep', keepTurns === true],
+    ['song', song !== undefined],
+    ['by', by !== undefined],
+    ['tags', tags !== undefined],
+    ['variant', variantOf !== undefined],
+    ['leave', leave !== undefined],
+    ['move', moves !== undefined],
+    ['order', true],
+    ['rest', rest !== undefined],
+  ]
+  return written.flatMap(([word, is]) => (is ? [word] : []))
 }
 
 /** The canonical ids of the events of a combination, by their own ids. */

@@ -25,7 +25,7 @@ const LINE_MARK = '@'
  */
 export function writeCsv(combination: Combination, base: Vocabulary): string {
   const vocabulary = vocabularyFor(combination, base)
-  const plain = canonical(combination)
+  const plain = canonical(combination, vocabulary)
   const simulation = simulate(plain, vocabulary)
   const starts = new Map(
     passesOf(plain)

@@ -29,7 +29,8 @@ const WIDE = 100
  */
 export function writeSheet(combination: Combination, base: Vocabulary, isBare = false): string {
   const vocabulary = vocabularyFor(combination, base)
-  const plain = canonical(combination)
+  // What is bare was made of one that is plain, and has its comments where the moves stood.
+  const plain = isBare ? combination : canonical(combination, vocabulary)
   const blocks = [
     headerLines(plain),
     ...plain.phrases.map((phrase) => phraseLines(phrase, vocabulary, isBare)),

@@ -125,7 +125,7 @@ describe('whatever the feet are asked for', () => {
   it('the order its events are stored in does not matter', () => {
     holds(
       fc.property(anyCombination({ kept: true }), (combination) => {
-        const plain = canonical(combination)
+        const plain = canonical(combination, vocabulary)
         const turned = {
           ...plain,
           phrases: plain.phrases.map((phrase) => ({

@@ -99,7 +99,7 @@ describe('the keys', () => {
 
   it('open a figure, and every one of them is undone to the same combination', () => {
     open('phrase A 8\n feet 1-8 grapevine R\n hips 1-8 hip-bump R')
-    const before = canonical(documentOf(session.get()))
+    const before = canonical(documentOf(session.get()), vocabulary)
     const steps = [
       ['Ctrl o'],
       ['Ctrl d'],
@@ -114,7 +114,7 @@ describe('the keys', () => {
     for (const list of steps) {
       keys('1', ...list)
       while (session.get().history.past.length > 0) undoLast(session)
-      expect(canonical(documentOf(session.get())), list.join()).toEqual(before)
+      expect(canonical(documentOf(session.get()), vocabulary), list.join()).toEqual(before)
     }
     keys('1', 'Ctrl o')
     expect(

@@ -1,3 +1,4 @@
+import { dequal } from 'dequal'
 import type { Layer } from '../../core/body/layers'
 import { LAYERS } from '../../core/body/layers'
 import { otherSide, type Side } from '../../core/body/side'
@@ -126,6 +127,8 @@ export function openSession(
           'Another window changed this combination too. Both are kept: you are now in a copy.',
       }
     })
+    // What was changed while the copy was made is saved under the copy's name too.
+    if (!dequal(known, copy)) saver.save(known)
   })
   async function follow() {
     const there = await combinations.get(saver.id()).catch(() => undefined)
