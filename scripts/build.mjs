@@ -1,6 +1,7 @@
 import { spawnSync } from 'node:child_process'
-import { mkdirSync, writeFileSync } from 'node:fs'
+import { mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { brotliCompressSync, constants, gzipSync } from 'node:zlib'
 import { bin, need, ROOT } from './setup.mjs'
 import { buildCli } from './sway.mjs'
 
@@ -12,6 +13,23 @@ export function buildApp() {
   const folder = join(ROOT, 'dist', 'schema')
   mkdirSync(folder, { recursive: true })
   writeFileSync(join(folder, 'combination.schema.json'), stdout)
+  compressAll(join(ROOT, 'dist'))
+}
+
+/** Fonts are compressed already, and what is small is sent as it is. */
+const WORTH = /\.(?:js|css|json|svg)$/
+const LEAST_BYTES = 1000
+
+/** Puts a brotli and a gzip form beside each file: the server sends what the browser takes. */
+function compressAll(folder) {
+  for (const name of readdirSync(folder, { recursive: true })) {
+    const path = join(folder, String(name))
+    if (!WORTH.test(path) || statSync(path).size < LEAST_BYTES) continue
+    const raw = readFileSync(path)
+    const params = { [constants.BROTLI_PARAM_QUALITY]: 11 }
+    writeFileSync(`${path}.br`, brotliCompressSync(raw, { params }))
+    writeFileSync(`${path}.gz`, gzipSync(raw, { level: 9 }))
+  }
 }
 
 if (process.argv[1] === import.meta.filename) buildApp()

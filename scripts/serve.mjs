@@ -46,6 +46,7 @@ async function makeServer() {
   await server.register(fastifyStatic, {
     root: DIST,
     index: false,
+    preCompressed: true,
     setHeaders: (reply, path) => {
       if (path.includes('/assets/'))
         reply.header('cache-control', 'public, max-age=31536000, immutable')

@@ -58,7 +58,7 @@ export interface Combinations {
   readonly restore: (id: string) => Promise<void>
   /** Adds these the first time the app starts on an empty shelf; later it does nothing. */
   readonly addDemoOnce: (read: () => Promise<readonly Combination[]>) => Promise<void>
-  /** Calls after every change, also one made in another window. */
+  /** Calls after every change, also one made in another window; counts, and reads nothing. */
   readonly watch: (changed: () => void) => () => void
 }
 
@@ -87,11 +87,6 @@ export function createCombinations(
     ...(removedAt !== undefined && { removedAt }),
     summary: summarise(combination),
   })
-  const put = async (combination: Combination, revision: number) => {
-    const made = row(combination, revision)
-    await combinations.put(made)
-    await summaries.put(summaryRow(made, combination))
-  }
   const addNew = async (list: readonly Combination[]) => {
     const rows = list.map((combination) => row(combination, 1))
     await combinations.bulkAdd(rows)
@@ -125,13 +120,15 @@ export function createCombinations(
   return {
     async list() {
       // Both tables at one moment, or what is just being added would look as if it lacked a summary.
-      const [ids, before] = await database.transaction('r', both, () =>
-        Promise.all([combinations.orderBy('changedAt').reverse().primaryKeys(), shownRows()]),
+      const inOrder = () => combinations.orderBy('changedAt').reverse()
+      const [ids, times, before] = await database.transaction('r', both, () =>
+        Promise.all([inOrder().primaryKeys(), inOrder().keys(), shownRows()]),
       )
       let rows = before
       const isCurrent = ({ summary }: SummaryRow) => summary?.schemaVersion === SUMMARY_VERSION
-      const current = new Set(rows.filter(isCurrent).map(({ id }) => id))
-      const behind = ids.filter((id) => !current.has(id))
+      // What was saved since has a summary that is older than itself.
+      const made = new Map(rows.filter(isCurrent).map(({ id, changedAt }) => [id, changedAt]))
+      const behind = ids.filter((id, i) => made.get(id) !== times[i])
       const damaged = behind.length > 0 ? await summariseAll(behind) : []
       if (behind.length > damaged.length) rows = await shownRows()
       const shown = rows.filter(isCurrent)
@@ -190,6 +187,7 @@ export function createCombinations(
         return added
       }),
     save: (combination, revision) =>
+      // One row is written with each letter; its summary is made when the shelf is next looked at.
       database.transaction('rw', both, async (): Promise<Saved> => {
         const before = await combinations.get(combination.id)
         if (before && before.revision !== revision) {
@@ -202,7 +200,11 @@ export function createCombinations(
           await addNew([copy])
           return { kind: 'elsewhere', copy }
         }
-        await put(combination, revision + 1)
+        const made = row(combination, revision + 1)
+        await combinations.put({
+          ...made,
+          changedAt: Math.max(made.changedAt, (before?.changedAt ?? 0) + 1),
+        })
         return { kind: 'saved', revision: revision + 1 }
       }),
     remove: (id) => mark(id, now()),
@@ -217,7 +219,7 @@ export function createCombinations(
       })
     },
     watch(changed) {
-      const subscription = liveQuery(() => summaries.toArray()).subscribe(changed)
+      const subscription = liveQuery(() => combinations.count()).subscribe(changed)
       return () => subscription.unsubscribe()
     },
   }

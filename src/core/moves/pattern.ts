@@ -27,7 +27,11 @@ export function readPattern(text: string): readonly TimedAction[] {
 }
 
 function readAction(word: string, rest: readonly string[], entry: string): FootAction {
-  const primitive = Primitive.parse(word)
+  const primitive = Primitive.safeParse(word).data
+  if (!primitive)
+    throw new Error(
+      `“${word}” in “${entry}” is nothing the feet do. Write one of ${Primitive.options.join(', ')}`,
+    )
   const action: Record<string, unknown> = { primitive }
   for (let i = 0; i < rest.length; i++) {
     const next = rest[i] ?? ''
@@ -42,7 +46,12 @@ function readAction(word: string, rest: readonly string[], entry: string): FootA
   }
   const { direction } = factsOf(primitive)
   if (direction && !action.direction) action.direction = direction
-  return FootAction.parse(action)
+  const read = FootAction.safeParse(action)
+  if (!read.success)
+    throw new Error(
+      `“${entry}” can't be danced: ${read.error.issues[0]?.path.join(' ')} ${read.error.issues[0]?.message}`,
+    )
+  return read.data
 }
 
 /** How long a pattern's last action lasts is not written; it ends with the figure. */

@@ -16,6 +16,9 @@ interface Step<T> {
   readonly mark?: string | undefined
 }
 
+/** So many steps can be taken back; what is older is forgotten, and its memory with it. */
+const MOST_STEPS = 300
+
 export const beginHistory = <T>(present: T): History<T> => ({ present, past: [], future: [] })
 
 /** Takes a new state on; the one before can be had back by `undo`. */
@@ -29,7 +32,9 @@ export function edit<T>(
   const merges = mark !== undefined && history.past.at(-1)?.mark === mark
   return {
     present: document,
-    past: merges ? history.past : [...history.past, { label, mark, document: history.present }],
+    past: merges
+      ? history.past
+      : [...history.past, { label, mark, document: history.present }].slice(-MOST_STEPS),
     future: [],
   }
 }

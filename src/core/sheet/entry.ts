@@ -9,7 +9,7 @@ import { tick } from '../time/time'
 import { armPlaceIn } from './armPlaceIn'
 import { type Token, tokensIn } from './lines'
 import { meantLength } from './meantLength'
-import { OPTION_WORDS, type Options, readOptions } from './options'
+import { degreesIn, OPTION_WORDS, type Options, readOptions } from './options'
 import { type EntryPlace, EntryProblem, hint, Reader, sideIn } from './reader'
 import { readWhen, type When } from './when'
 import { dictionaryOf, nearest, squashed } from './words'
@@ -281,7 +281,7 @@ function readAction(reader: Reader, primitive: Primitive, word: Token): Read {
       action.direction = direction
       if (pair) reader.take()
     } else if (primitive === 'pivot' && /^[+-]?\d+$/.test(token.text)) {
-      action.turn = Number(token.text)
+      action.turn = degreesIn(token)
     } else break
     reader.take()
   }

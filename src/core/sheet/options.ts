@@ -78,7 +78,7 @@ export function readOptions(reader: Reader, place: EntryPlace, move: Move | unde
         options.on = true
         break
       case 'turn':
-        options.turn = numberIn(reader.need('how many degrees: turn 90'), -1080, 1080, 'degrees')
+        options.turn = degreesIn(reader.need('how many degrees: turn 90'))
         break
       case 'via': {
         const way = reader.need(`a way: ${Via.options.join(', ')}`)
@@ -205,6 +205,9 @@ function everyIn(token: Token): Tick {
     )
   return tick(ticks)
 }
+
+/** Three turns either way at the most. */
+export const degreesIn = (token: Token): number => numberIn(token, -1080, 1080, 'degrees')
 
 function numberIn(token: Token, low: number, high: number, unit: string): number {
   const value = Number(token.text)

@@ -143,7 +143,7 @@ describe('an own move', () => {
   it('has an id of its own, and what is wrong with its text is said', () => {
     expect(freeId('Grapevine', vocabulary)).toBe('grapevine-2')
     expect(freeId('Ólé / olé', vocabulary)).toBe('ole-ole')
-    expect(problemIn({ layer: 'feet', pattern: '1 stumble R' })).toBeDefined()
+    expect(problemIn({ layer: 'feet', pattern: '1 stumble R' })).toMatch(/stumble/)
     expect(problemIn({ layer: 'hips', motion: 'spin(wild)' })).toMatch(/no motion/)
     expect(problemIn({ layer: 'hips', motion: 'to(R)' })).toBeUndefined()
   })
