@@ -8,12 +8,12 @@ import {
   type Event,
   type Phrase,
   SCHEMA_VERSION,
-  type What,
 } from '../src/core/combination/combination'
 import { Family } from '../src/core/moves/move'
 import { vocabulary } from '../src/core/moves/vocabulary'
 import { meantLength } from '../src/core/sheet/meantLength'
 import { tick } from '../src/core/time/time'
+import type { What } from '../src/core/what/kinds'
 import { anyEdit, reordered } from './anyEdit'
 
 const side = fc.constantFrom('R' as const, 'L' as const)

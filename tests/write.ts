@@ -5,11 +5,11 @@ import {
   defaultStart,
   type Event,
   emptyCombination,
-  type What,
 } from '../src/core/combination/combination'
 import { readPattern } from '../src/core/moves/pattern'
 import { vocabulary } from '../src/core/moves/vocabulary'
 import { COUNT, endOf, slotAt, type Tick, tick, tickOfLabel } from '../src/core/time/time'
+import type { What } from '../src/core/what/kinds'
 
 const at = (label: string): Tick => {
   const found = tickOfLabel(label)

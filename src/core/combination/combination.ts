@@ -1,11 +1,11 @@
 import { z } from 'zod'
-import { FootAction } from '../body/feet'
-import { LAYERS, Layer } from '../body/layers'
-import { ArmPlace, Compass, Gaze, Level, Via } from '../body/places'
-import { otherSide, Side, Way, Weight } from '../body/side'
+import { Layer } from '../body/layers'
+import { ArmPlace, Compass, Gaze, Level } from '../body/places'
+import { otherSide, Side, Weight } from '../body/side'
 import { Family, OwnMove } from '../moves/move'
 import { clampTempo, Tempo } from '../time/tempo'
 import { TICKS_PER_COUNT, Tick, tick } from '../time/time'
+import { kindOf, What } from '../what/kinds'
 
 export const SCHEMA_VERSION = 2
 
@@ -21,48 +21,6 @@ export const DancerLevel = z.enum(['new', 'improver', 'intermediate', 'advanced'
 export type DancerLevel = z.infer<typeof DancerLevel>
 /** What is meant where no level is written. */
 export const USUAL_LEVEL: DancerLevel = 'intermediate'
-
-/** What is danced. Sides and feet left out were filled in when it was written. */
-export const What = z.discriminatedUnion('kind', [
-  /** One thing the feet do. */
-  z.object({ kind: z.literal('foot'), action: FootAction }).readonly(),
-  /** Hips or ribs go to a place of the compass and stay. */
-  z.object({ kind: z.literal('at'), place: Compass }).readonly(),
-  /** Each arm that is named goes to its place and stays. */
-  z
-    .object({
-      kind: z.literal('arms'),
-      R: ArmPlace.optional(),
-      L: ArmPlace.optional(),
-      via: Via.optional(),
-    })
-    .refine(({ R, L }) => R !== undefined || L !== undefined, 'say where at least one arm goes')
-    .readonly(),
-  z.object({ kind: z.literal('look'), gaze: Gaze }).readonly(),
-  /** A move of the vocabulary. `every` is the spacing and length of each repeat. */
-  z
-    .object({
-      kind: z.literal('move'),
-      move: z.string().min(1),
-      side: Side.optional(),
-      way: Way.optional(),
-      every: Tick.refine((ticks) => ticks > 0, 'a repeat needs a length').optional(),
-      /** Repeats take turns, R L R L. */
-      alt: z.literal(true).optional(),
-      /** The way the arms take, for a move that sends them to places. */
-      via: Via.optional(),
-    })
-    .readonly(),
-])
-export type What = z.infer<typeof What>
-
-const LAYERS_OF_KIND: Readonly<Record<What['kind'], readonly Layer[]>> = {
-  foot: ['feet'],
-  at: ['hips', 'torso'],
-  arms: ['arms'],
-  look: ['head'],
-  move: LAYERS,
-}
 
 /** A finding that is left as it is, and why: the code of its rule, and the instructor's reason. */
 export const Leave = z.object({ code: z.string().min(1), because: z.string().min(1) }).readonly()
@@ -99,7 +57,7 @@ export const Event = z
     words: z.string().min(1).optional(),
     leave: z.array(Leave).min(1).readonly().optional(),
   })
-  .refine(({ layer, what }) => LAYERS_OF_KIND[what.kind].includes(layer), {
+  .refine(({ layer, what }) => kindOf(what).layers.includes(layer), {
     message: 'does not belong to this layer',
     path: ['layer'],
   })

@@ -1,6 +1,6 @@
-import { mirrorFootAction } from '../body/feet'
 import { mirrorCompass, mirrorGaze } from '../body/places'
-import { mirrorWeight, negated, otherSide, otherWay } from '../body/side'
+import { mirrorWeight, negated, otherSide } from '../body/side'
+import { kindOf, type What } from '../what/kinds'
 import type {
   Combination,
   Comment,
@@ -10,30 +10,10 @@ import type {
   Remark,
   Start,
   Unread,
-  What,
 } from './combination'
 import { mirrorWords } from './mirrorWords'
 
-export function mirrorWhat(what: What): What {
-  switch (what.kind) {
-    case 'foot':
-      return { ...what, action: mirrorFootAction(what.action) }
-    case 'at':
-      return { ...what, place: mirrorCompass(what.place) }
-    case 'arms': {
-      const { R, L, ...rest } = what
-      return { ...rest, ...(L && { R: L }), ...(R && { L: R }) }
-    }
-    case 'look':
-      return { ...what, gaze: mirrorGaze(what.gaze) }
-    case 'move':
-      return {
-        ...what,
-        ...(what.side && { side: otherSide[what.side] }),
-        ...(what.way && { way: otherWay[what.way] }),
-      }
-  }
-}
+export const mirrorWhat = (what: What): What => kindOf(what).mirror(what)
 
 const mirroredEvents = new WeakMap<Event, Event>()
 

@@ -1,6 +1,6 @@
 import type { Side } from '../body/side'
 import type { Move } from '../moves/move'
-import type { What } from './combination'
+import type { What } from '../what/kinds'
 import { mirrorWhat } from './mirror'
 import { sideOf } from './names'
 

@@ -2,11 +2,12 @@ import { facingWord } from '../body/facing'
 import type { FootAction } from '../body/feet'
 import { otherSide, type Side, sideWord } from '../body/side'
 import type { DancerLevel } from '../combination/combination'
-import { nameOfAction, placeIn } from '../combination/names'
+import { placeIn } from '../combination/names'
 import { assertNever } from '../errors'
 import { lengthWords, type Units } from '../house/lengths'
 import type { BodyPart, Risk } from '../moves/move'
 import { labelIn, TICKS_PER_COUNT } from '../time/time'
+import { nameOfAction } from '../what/foot'
 import type { Fact, Finding, Spot } from './finding'
 
 /** `A3&`, and which time round when the phrase is danced more than once. */

@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest'
 import type { Layer } from '../body/layers'
-import type { What } from '../combination/combination'
 import { turningOf } from '../moves/motion'
 import { vocabulary } from '../moves/vocabulary'
 import { dancerOf } from '../pose/dancer'
@@ -8,6 +7,7 @@ import { jointOf } from '../pose/joints'
 import { readSheet } from '../sheet/readSheet'
 import { dancedText } from '../sheet/writeSheet'
 import { simulate } from '../simulate/simulate'
+import type { What } from '../what/kinds'
 import { sameSide } from './sameSide'
 
 const textOf = (layer: Layer, what: What): string =>

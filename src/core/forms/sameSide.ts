@@ -1,8 +1,8 @@
-import type { What } from '../combination/combination'
 import { onSide, whatOf } from '../combination/whatOf'
 import { turningOf } from '../moves/motion'
 import type { Move } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
+import type { What } from '../what/kinds'
 
 /**
  * An easier or harder form, danced the way round the move it stands for goes; where one of

@@ -1,13 +1,15 @@
 import type { Layer } from '../body/layers'
 import { compassWord, mirrorCompass, mirrorGaze } from '../body/places'
 import { mirrorEvent } from '../combination/mirror'
-import { armWords, gazeName } from '../combination/names'
 import { pickupTicks } from '../combination/passes'
 import { courseOf, endPlaces, type Run, reachSeconds } from '../simulate/course'
-import { isThere, type Places, placesNeeded, startPlaces } from '../simulate/places'
+import { isThere, placesNeeded, startPlaces } from '../simulate/places'
 import type { Simulation } from '../simulate/simulate'
 import { TICKS_PER_COUNT } from '../time/time'
 import { secondsBetween } from '../time/timeMap'
+import { armWords } from '../what/arms'
+import { gazeName } from '../what/look'
+import type { Places } from '../what/places'
 
 type JoinPart = 'arms' | 'hips' | 'ribs' | 'gaze'
 

@@ -3,12 +3,12 @@ import {
   defaultStart,
   type Event,
   SCHEMA_VERSION,
-  type What,
 } from '../combination/combination'
 import { whatOf } from '../combination/whatOf'
 import type { Move } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
 import { COUNT, tick } from '../time/time'
+import type { What } from '../what/kinds'
 
 /** Every move of a warm-up is danced for eight counts a side. */
 const COUNTS = 8

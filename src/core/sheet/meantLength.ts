@@ -1,6 +1,6 @@
-import type { What } from '../combination/combination'
 import type { Move } from '../moves/move'
 import { COUNT, slotAt, TICKS_PER_COUNT, type Tick, tick } from '../time/time'
+import type { What } from '../what/kinds'
 
 /**
  * How long something lasts whose count alone is written: a whole count means the move's own

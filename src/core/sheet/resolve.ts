@@ -1,5 +1,5 @@
 import { otherSide, type Side } from '../body/side'
-import type { Combination, Event, What } from '../combination/combination'
+import type { Combination, Event } from '../combination/combination'
 import { mirrorEvent } from '../combination/mirror'
 import { sideOf } from '../combination/names'
 import { passesOf } from '../combination/passes'
@@ -9,6 +9,7 @@ import { dance } from '../simulate/primitives'
 import { planOf } from '../simulate/simulate'
 import { startState } from '../simulate/start'
 import type { BodyState } from '../simulate/state'
+import type { What } from '../what/kinds'
 
 /** Only the foot changes: a turn that was written stays the way it was written. */
 function onFoot(what: What, side: Side): What {

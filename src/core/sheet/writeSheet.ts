@@ -1,6 +1,4 @@
-import type { FootAction } from '../body/feet'
 import { LAYERS } from '../body/layers'
-import type { Gaze } from '../body/places'
 import {
   type Combination,
   type Comment,
@@ -9,11 +7,13 @@ import {
   type Leave,
   type Phrase,
   type Start,
-  type What,
 } from '../combination/combination'
 import type { OwnMove } from '../moves/move'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
 import { fullLabelOfSpan, labelIn, labelOfSpan, TICKS_PER_COUNT } from '../time/time'
+import { kindOf } from '../what/kinds'
+import { gazeText } from '../what/look'
+import { moveText } from '../what/move'
 import { canonical, tickOfUnread } from './canonical'
 import { type LineWord, leavesQuoteOpen, quoted } from './lines'
 import { meantLength } from './meantLength'
@@ -114,8 +114,6 @@ function startText(start: Start, usual: Start): string {
     .filter(Boolean)
     .join(', ')
 }
-
-const gazeText = (gaze: Gaze): string => gaze.replace('-', ' ')
 
 function ownMoveText(move: OwnMove): string {
   const { id, name, layer, kind, pattern, motion, counts, sided, claims } = move
@@ -237,7 +235,7 @@ export function dancedText(event: Event, vocabulary: Vocabulary): string {
   const { what, size, rate, on, as, easier, harder, cue, note, words, leave = [], kept } = event
   const move = what.kind === 'move' ? what : undefined
   return [
-    whatText(what, vocabulary),
+    kindOf(what).write(what, vocabulary),
     move?.every && `every ${everyText(move.every)}`,
     move?.alt && 'alt',
     (what.kind === 'arms' || what.kind === 'move') && what.via && `via ${what.via}`,
@@ -261,49 +259,6 @@ const leaveText = ({ code, because }: Leave): string => `leave ${code} ${quoted(
 
 const everyText = (ticks: number): string =>
   ticks === 6 ? '&' : String(Math.round((ticks / TICKS_PER_COUNT) * 1e4) / 1e4)
-
-/** An id, marked where this vocabulary does not know it. */
-const moveText = (id: string, vocabulary: Vocabulary): string =>
-  vocabulary.find(id) ? id : `?${id}`
-
-function whatText(what: What, vocabulary: Vocabulary): string {
-  switch (what.kind) {
-    case 'foot':
-      return actionText(what.action)
-    case 'at':
-      return `at ${what.place}`
-    case 'look':
-      return `look ${gazeText(what.gaze)}`
-    case 'arms':
-      if (what.R === what.L) return `both ${what.R}`
-      return [what.R && `R ${what.R}`, what.L && `L ${what.L}`].filter(Boolean).join(', ')
-    case 'move':
-      return [moveText(what.move, vocabulary), what.side, what.way].filter(Boolean).join(' ')
-  }
-}
-
-/** `step R side turn 90 small ball`. */
-export function actionText({
-  primitive,
-  foot,
-  jump,
-  direction,
-  turn,
-  size,
-  contact,
-}: FootAction): string {
-  return [
-    primitive,
-    foot,
-    jump,
-    direction,
-    turn !== undefined && (primitive === 'pivot' ? turn : `turn ${turn}`),
-    size,
-    contact,
-  ]
-    .filter((word) => word !== undefined && word !== false)
-    .join(' ')
-}
 
 function orderLines({ order, rest, comments, unread = [] }: Combination): readonly string[] {
   const out = new Lines(comments)

@@ -8,7 +8,8 @@ import type { House } from '../house/house'
 import type { Move, MoveKind } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
 import { TICKS_PER_COUNT } from '../time/time'
-import { inTime, isThere, type Places, placesAfter, placesNeeded, startPlaces } from './places'
+import type { Places } from '../what/places'
+import { inTime, isThere, placesAfter, placesNeeded, startPlaces } from './places'
 import type { Simulation } from './simulate'
 
 /** The counts before the very first one: the time there is to reach a first start (model 5). */

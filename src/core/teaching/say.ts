@@ -1,13 +1,9 @@
 import { facingWord } from '../body/facing'
-import type { Direction, FootAction } from '../body/feet'
 import type { Layer } from '../body/layers'
-import { Compass, compassWord, mirrorCompass } from '../body/places'
-import { otherSide, SIDES, type Side, sideWord } from '../body/side'
-import type { Combination, Event, Remark, What } from '../combination/combination'
-import { gazeName, nameOf } from '../combination/names'
+import { sideWord } from '../body/side'
+import type { Combination, Event, Remark } from '../combination/combination'
+import { nameOf } from '../combination/names'
 import { type Pass, pickupTicks } from '../combination/passes'
-import { turningOf } from '../moves/motion'
-import type { Move } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
 import { type Simulation, stateAt } from '../simulate/simulate'
 import {
@@ -19,6 +15,8 @@ import {
   tick,
   tickOfCount,
 } from '../time/time'
+import { sayAction } from '../what/foot'
+import { kindOf } from '../what/kinds'
 
 /** What to do on one count, in words a dancer can follow. */
 export interface CountWords {
@@ -35,73 +33,6 @@ export interface CountWords {
   readonly asides: readonly string[]
 }
 
-function directionWords(direction: Direction, foot: Side): string {
-  switch (direction) {
-    case 'side':
-      return `to the ${sideWord[foot]}`
-    case 'together':
-      return 'beside the other'
-    case 'in-place':
-      return 'in place'
-    case 'diag-forward':
-      return `forward to the ${sideWord[foot]}`
-    case 'diag-back':
-      return `back to the ${sideWord[foot]}`
-    case 'cross-front':
-      return 'across in front'
-    case 'cross-behind':
-      return 'across behind'
-    default:
-      return direction
-  }
-}
-
-const turnWords = (degrees: number): string =>
-  `turning ${Math.abs(degrees)}° to the ${degrees > 0 ? 'right' : 'left'}`
-
-/** One thing the feet do as a sentence without its full stop: “left foot touches beside the other”. */
-function sayAction(action: FootAction): string {
-  const { primitive, foot, direction, turn, size, contact } = action
-  const who = foot ? `${sideWord[foot]} foot` : ''
-  const turning = turn ? `, ${turnWords(turn)}` : ''
-  switch (primitive) {
-    case 'close':
-      return `${who} closes${turning}`
-    case 'sway':
-      return `sway onto the ${who}${turning}`
-    case 'hop':
-      return `hop on the ${who}${turning}`
-    case 'heel':
-      return `${who} puts its heel ${directionWords(direction ?? 'forward', foot ?? 'R')}${turning}`
-    case 'lift':
-      return `${who} lifts${direction === 'forward' ? '' : ` ${directionWords(direction ?? 'forward', foot ?? 'R')}`}${turning}`
-    case 'centre':
-      return 'weight onto both feet'
-    case 'pivot':
-      return `stay on the spot, ${turnWords(turn ?? 0)}`
-    case 'jump':
-      return `jump onto both feet${turning}`
-    case 'rise':
-      return 'rise onto the toes'
-    case 'lower':
-      return 'heels down'
-    case 'bend':
-      return 'bend the knees'
-    case 'straighten':
-      return 'stand tall, knees not locked'
-    case 'hold':
-      return 'hold'
-    default: {
-      const verb = primitive.endsWith('h') ? `${primitive}es` : `${primitive}s`
-      const how = [
-        size === 'small' ? ' small' : size === 'large' ? ' wide' : '',
-        contact ? ` on the ${contact}` : '',
-      ]
-      return `${who} ${verb} ${directionWords(direction ?? 'in-place', foot ?? 'R')}${how.join('')}${turning}`
-    }
-  }
-}
-
 const capital = (text: string): string => `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}`
 
 /** `until 4`: where something ends that lasts longer than a count. */
@@ -112,93 +43,15 @@ function untilWords(event: Span, counts: number): string {
   return `, until ${last}`
 }
 
-/** How often it is danced, and on which sides in turn. */
-function everyWords(what: Extract<What, { kind: 'move' }>): string {
-  if (what.every === undefined) return ''
-  const counts = what.every / TICKS_PER_COUNT
-  return counts === 1
-    ? ', on every count'
-    : counts === 0.5
-      ? ', on every half count'
-      : `, every ${Math.round(counts * 100) / 100} counts`
-}
-
-/** A half ring says where it goes; its side alone would leave that open. */
-function goesTo(what: Extract<What, { kind: 'move' }>, move: Move | undefined): string | undefined {
-  const [path, ...more] = move?.motion ?? []
-  if (path?.verb !== 'arc' || more.length > 0 || !turningOf(move?.motion ?? [])) return undefined
-  const end = Compass.safeParse(path.places.at(-1)).data
-  if (!end || path.places[0] === end) return undefined
-  return `to the ${compassWord[what.side === 'L' ? mirrorCompass(end) : end]}`
-}
-
-const SIDE_AT_END = / (R|L|cw|ccw)$/
-const WAY_WORDS: ReadonlyMap<string, string> = new Map([
-  ['R', ' right'],
-  ['L', ' left'],
-  ['cw', ', clockwise'],
-  ['ccw', ', anticlockwise'],
-])
-
-/** A move by name, with its side, how often, how large and how long. */
-function sayMove(
-  event: Event,
-  what: Extract<What, { kind: 'move' }>,
-  vocabulary: Vocabulary,
-): string {
-  const { as, size, rate } = event
-  const name = nameOf(event, vocabulary)
-  const where = goesTo(what, vocabulary.find(what.move))
-  const side = as ? '' : (WAY_WORDS.get(SIDE_AT_END.exec(name)?.[1] ?? '') ?? '')
-  const plain = as ?? name.replace(SIDE_AT_END, '')
-  const sides = !what.alt ? (where ? `, ${where}` : side) : turnsWords(what, where ?? side)
-  return [
-    plain,
-    sides,
-    everyWords(what),
-    size !== undefined && `, at ${size} % of its size`,
-    rate !== undefined && `, ${rate} a count`,
-    what.via && `, by the ${what.via}`,
-  ]
-    .filter(Boolean)
-    .join('')
-}
-
-/** Repeats that take turns: the first on the side that is written. */
-const turnsWords = (what: Extract<What, { kind: 'move' }>, side: string): string =>
-  what.side
-    ? ` ${sideWord[what.side]}, ${sideWord[otherSide[what.side]]}, ${sideWord[what.side]} …`
-    : `${side}, then the other way round, in turn`
-
 /** What one event of another layer asks for. */
 function sayEvent(event: Event, counts: number, vocabulary: Vocabulary): string {
   const { what } = event
   const until = untilWords(event, counts)
   const maybe = event.optional ? 'if you like: ' : ''
   const already = event.on ? ', there on the count' : ''
-  const text = (): string => {
-    switch (what.kind) {
-      case 'at':
-        return `${event.layer === 'torso' ? 'ribs' : 'hips'} to the ${compassWord[what.place]}`
-      case 'arms': {
-        const via = what.via ? `, by the ${what.via}` : ''
-        if (what.R === what.L) return `both arms to ${what.R}${via}`
-        const each = SIDES.flatMap((side) => {
-          const place = what[side]
-          return place ? [`${sideWord[side]} arm to ${place}`] : []
-        })
-        return `${each.join(', ')}${via}`
-      }
-      case 'look':
-        return gazeName[what.gaze]
-      case 'move':
-        return sayMove(event, what, vocabulary)
-      case 'foot':
-        return sayAction(what.action)
-    }
-  }
   // What the instructor calls it is said as she writes it.
-  const said = event.as && what.kind !== 'move' ? event.as : text()
+  const said =
+    event.as && what.kind !== 'move' ? event.as : kindOf(what).say(what, { ...event, vocabulary })
   return `${maybe}${said}${already}${until}`
 }
 

@@ -10,11 +10,12 @@ import { readPattern, type TimedAction } from '../moves/pattern'
 import type { Vocabulary } from '../moves/vocabulary'
 import { mirrorMotion, writeMotion } from '../moves/writeMotion'
 import { folded } from '../record/folded'
-import { actionText } from '../sheet/writeSheet'
 import { dance } from '../simulate/primitives'
 import { stepsOf } from '../simulate/simulate'
 import { startState } from '../simulate/start'
 import { labelOfTick, TICKS_PER_COUNT, type Tick, tick } from '../time/time'
+import { actionText } from '../what/foot'
+import { kindOf } from '../what/kinds'
 
 /** The id of a new own move: its name in plain letters, with a number when it is taken. */
 export function freeId(name: string, vocabulary: Vocabulary): string {
@@ -89,7 +90,7 @@ export function ownMoveOf(
   const claims = [...new Set(events.flatMap((event) => claimOf(event, vocabulary).parts))]
   return {
     ...common,
-    kind: kindOf(events, vocabulary),
+    kind: moveKindOf(events, vocabulary),
     motion: writeMotion(written),
     sided: side ? 'side' : 'none',
     claims: claims.length > 0 ? claims : [USUAL_PART[first.layer]],
@@ -106,37 +107,14 @@ const USUAL_PART: Readonly<Record<Event['layer'], BodyPart>> = {
 }
 
 /** Several together run through; one alone stays what it is. */
-function kindOf(events: readonly Event[], vocabulary: Vocabulary): MoveKind {
+function moveKindOf(events: readonly Event[], vocabulary: Vocabulary): MoveKind {
   const kinds = new Set(events.map((event) => claimOf(event, vocabulary).kind))
   const [only] = kinds
   return kinds.size === 1 && only && (events.length === 1 || only !== 'place') ? only : 'path'
 }
 
-function motionOf(event: Event, vocabulary: Vocabulary): readonly Motion[] {
-  const { what } = event
-  switch (what.kind) {
-    case 'at':
-      return readMotion(`to(${what.place})`)
-    case 'look':
-      return readMotion(`to(${what.gaze.replace('over-', 'shoulder-')})`)
-    case 'arms':
-      return readMotion(
-        [
-          what.via && `both:via(${what.via})`,
-          what.R === what.L ? `both:to(${what.R})` : what.R && `R:to(${what.R})`,
-          what.R !== what.L && what.L && `L:to(${what.L})`,
-        ]
-          .filter(Boolean)
-          .join('+'),
-      )
-    case 'move': {
-      const motion = vocabulary.find(what.move)?.motion ?? []
-      return what.side === 'L' || what.way === 'ccw' ? mirrorMotion(motion) : motion
-    }
-    default:
-      return []
-  }
-}
+const motionOf = ({ what }: Event, vocabulary: Vocabulary): readonly Motion[] =>
+  kindOf(what).motion(what, vocabulary)
 
 /** The last place a motion goes to, for hips, ribs and head. */
 function endOfMotion(motion: readonly Motion[]): string | undefined {

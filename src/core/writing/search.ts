@@ -2,17 +2,19 @@ import { Direction, type FootAction, factsOf, mirrorFootAction, Primitive } from
 import { LAYERS, type Layer } from '../body/layers'
 import { ArmPlace, Compass, compassWord, Gaze } from '../body/places'
 import type { Side } from '../body/side'
-import type { Event, What } from '../combination/combination'
+import type { Event } from '../combination/combination'
 import { nameOf, sideOf } from '../combination/names'
 import { onSide, whatOf } from '../combination/whatOf'
 import type { Family, Move } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
 import { folded } from '../record/folded'
-import { isThere, type Places, placesNeeded } from '../simulate/places'
+import { isThere, placesNeeded } from '../simulate/places'
 import { dance } from '../simulate/primitives'
 import type { BodyState } from '../simulate/state'
 import { secondsOfTicks, type Tempo } from '../time/tempo'
 import { COUNT, type Tick } from '../time/time'
+import type { What } from '../what/kinds'
+import type { Places } from '../what/places'
 
 /** Something that can be placed, with the side it would be placed on. */
 export interface Offer {

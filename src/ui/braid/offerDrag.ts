@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { Layer } from '../../core/body/layers'
-import { What } from '../../core/combination/combination'
 import { Tick } from '../../core/time/time'
+import { What } from '../../core/what/kinds'
 
 /** What a dragged move is called on its way from a list to the braid. */
 export const OFFER_TYPE = 'application/x-molten-sway-move'

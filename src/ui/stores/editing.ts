@@ -1,5 +1,5 @@
 import { otherSide, type Side } from '../../core/body/side'
-import type { Event, What } from '../../core/combination/combination'
+import type { Event } from '../../core/combination/combination'
 import { mirrorEvent, mirrorWhat } from '../../core/combination/mirror'
 import { mirrorWords } from '../../core/combination/mirrorWords'
 import { nameOf } from '../../core/combination/names'
@@ -7,6 +7,7 @@ import type { Edit } from '../../core/edits/edit'
 import * as edits from '../../core/edits/edits'
 import type { Vocabulary } from '../../core/moves/vocabulary'
 import { slotAt, type Tick, tick } from '../../core/time/time'
+import type { What } from '../../core/what/kinds'
 import { idOfKind } from '../../core/writing/search'
 import {
   change,

@@ -10,11 +10,12 @@ import {
 import { IconArrowLeft, IconArrowRight, IconTrash, IconX } from '@tabler/icons-react'
 import { memo, useDeferredValue, useMemo, useState } from 'react'
 import { claimOf } from '../../core/combination/claims'
-import type { Event, What } from '../../core/combination/combination'
+import type { Event } from '../../core/combination/combination'
 import { nameOf, sideOf } from '../../core/combination/names'
 import type { EventChange } from '../../core/edits/edits'
 import { layerWord, type Vocabulary } from '../../core/moves/vocabulary'
 import { HALF_COUNT, labelIn, labelOfSpan } from '../../core/time/time'
+import type { What } from '../../core/what/kinds'
 import { NumberField } from '../parts/NumberField'
 import type { KeyScope } from '../shortcuts/shortcut'
 import {

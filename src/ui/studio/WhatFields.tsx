@@ -1,9 +1,10 @@
 import { NativeSelect } from '@mantine/core'
 import { Direction, type FootAction, factsOf } from '../../core/body/feet'
 import { ArmPlace, Compass, compassWord, Gaze, Via } from '../../core/body/places'
-import type { Event, What } from '../../core/combination/combination'
-import { gazeName } from '../../core/combination/names'
+import type { Event } from '../../core/combination/combination'
 import { TICKS_PER_COUNT, tick } from '../../core/time/time'
+import type { What } from '../../core/what/kinds'
+import { gazeName } from '../../core/what/look'
 import { NumberField } from '../parts/NumberField'
 import classes from './studio.module.css'
 

@@ -1,10 +1,11 @@
 import { factsOf } from '../../body/feet'
-import { type Claim, claimOf } from '../../combination/claims'
+import { claimOf } from '../../combination/claims'
 import type { Event } from '../../combination/combination'
 import { nameOf } from '../../combination/names'
 import { oncePerPhrase } from '../../combination/oncePerPhrase'
 import type { BodyPart } from '../../moves/move'
 import { endOf } from '../../time/time'
+import type { Claim } from '../../what/kind'
 import { type Rule, spotOf } from '../rule'
 
 interface Claimed {

@@ -1,9 +1,10 @@
-import type { Event, Phrase, What } from '../../combination/combination'
+import type { Event, Phrase } from '../../combination/combination'
 import { changePhrase, type Edit, inOrder } from '../../edits/edit'
 import * as edits from '../../edits/edits'
 import { setPickup } from '../../edits/phrases'
 import { mirrorPlaces, placesAtEnds } from '../../joins/meets'
 import { COUNT, endOf, HALF_COUNT, type Tick, tick } from '../../time/time'
+import type { What } from '../../what/kinds'
 import { comeBack } from '../comeBack'
 import { type Case, capital, type Try } from './case'
 

@@ -1,0 +1,53 @@
+import type { Layer } from '../body/layers'
+import type { Side } from '../body/side'
+import type { Motion } from '../moves/motion'
+import type { BodyPart, MoveKind } from '../moves/move'
+import type { Vocabulary } from '../moves/vocabulary'
+import type { Places } from './places'
+
+/** What an event needs for itself while it runs, and how it behaves in time. */
+export interface Claim {
+  readonly kind: MoveKind
+  readonly parts: readonly BodyPart[]
+  /** A wave that takes the head along; a look over it goes wrong, but can be danced. */
+  readonly wave: boolean
+}
+
+/** What stands around a `what`: its layer, its length, and what the event says besides. */
+export interface Around {
+  readonly layer: Layer
+  readonly vocabulary: Vocabulary
+  /** Ticks it lasts. */
+  readonly length?: number
+  /** What it is called here. */
+  readonly as?: string | undefined
+  /** Per cent of its usual size. */
+  readonly size?: number | undefined
+  /** Cycles a count. */
+  readonly rate?: number | undefined
+}
+
+/**
+ * A kind of thing that is danced: all that the house must know of it, in one module. A new kind is
+ * a file like the others here, and a line in `kinds.ts`.
+ */
+export interface Kind<W> {
+  /** The layers it can stand on. */
+  readonly layers: readonly Layer[]
+  /** The side it is danced on, where it has one. */
+  readonly side: (what: W) => Side | undefined
+  /** The same from the other side; twice gives the original. */
+  readonly mirror: (what: W) => W
+  /** The short name the class would use: `step R forward`, `hip drop R`. */
+  readonly name: (what: W, around: Around) => string
+  /** The parts of the body it claims from start to end (model 5). */
+  readonly claim: (what: W, around: Around) => Claim
+  /** Where it leaves the body. */
+  readonly leaves: (what: W, before: Places, around: Around) => Places
+  /** How it is danced, in the motion language; empty for the feet. */
+  readonly motion: (what: W, vocabulary: Vocabulary) => readonly Motion[]
+  /** As the count sheet has it, without its time. */
+  readonly write: (what: W, vocabulary: Vocabulary) => string
+  /** As a dancer is told, a sentence without its full stop. */
+  readonly say: (what: W, around: Around) => string
+}

@@ -1,0 +1,23 @@
+import { z } from 'zod'
+import { ArmsWhat, arms } from './arms'
+import { AtWhat, at } from './at'
+import { FootWhat, foot } from './foot'
+import type { Kind } from './kind'
+import { LookWhat, look } from './look'
+import { MoveWhat, move } from './move'
+
+/** What is danced. Sides and feet left out were filled in when it was written. */
+export const What = z.discriminatedUnion('kind', [FootWhat, AtWhat, ArmsWhat, LookWhat, MoveWhat])
+export type What = z.infer<typeof What>
+
+/** Every kind by its name; the compiler counts them. */
+const KINDS: { readonly [K in What['kind']]: Kind<Extract<What, { kind: K }>> } = {
+  foot,
+  at,
+  arms,
+  look,
+  move,
+}
+
+/** All that is known of what something is. Each kind is only ever given its own. */
+export const kindOf = (what: What): Kind<What> => KINDS[what.kind] as unknown as Kind<What>

@@ -1,0 +1,139 @@
+import { z } from 'zod'
+import { LAYERS } from '../body/layers'
+import { Compass, compassWord, mirrorCompass, Via } from '../body/places'
+import { otherSide, otherWay, Side, sideWord, Way } from '../body/side'
+import { turningOf } from '../moves/motion'
+import type { BodyPart, Move } from '../moves/move'
+import type { Vocabulary } from '../moves/vocabulary'
+import { mirrorMotion } from '../moves/writeMotion'
+import { TICKS_PER_COUNT, Tick } from '../time/time'
+import type { Around, Kind } from './kind'
+import { endsOf } from './places'
+
+/** A move of the vocabulary. `every` is the spacing and length of each repeat. */
+export const MoveWhat = z
+  .object({
+    kind: z.literal('move'),
+    move: z.string().min(1),
+    side: Side.optional(),
+    way: Way.optional(),
+    every: Tick.refine((ticks) => ticks > 0, 'a repeat needs a length').optional(),
+    /** Repeats take turns, R L R L. */
+    alt: z.literal(true).optional(),
+    /** The way the arms take, for a move that sends them to places. */
+    via: Via.optional(),
+  })
+  .readonly()
+export type MoveWhat = z.infer<typeof MoveWhat>
+
+export const move: Kind<MoveWhat> = {
+  layers: LAYERS,
+  side: ({ side, way }) => (way ? (way === 'cw' ? 'R' : 'L') : side),
+  mirror: (what) => ({
+    ...what,
+    ...(what.side && { side: otherSide[what.side] }),
+    ...(what.way && { way: otherWay[what.way] }),
+  }),
+  name({ move, side, way }, { vocabulary }) {
+    const name = vocabulary.find(move)?.name.toLowerCase() ?? move
+    const on = side ?? way
+    return on ? `${name} ${on}` : name
+  },
+  claim(what, { vocabulary }) {
+    const move = vocabulary.find(what.move)
+    if (!move) return { kind: 'path', parts: [], wave: false }
+    const wave = move.motion.some((item) => item.verb === 'wave')
+    const parts = what.side === 'L' ? move.claims.map((p) => mirrorPart[p] ?? p) : move.claims
+    return { kind: move.kind, parts, wave }
+  },
+  leaves(what, before, { layer, length = 0, vocabulary }) {
+    const move = vocabulary.find(what.move)
+    if (!move || layer === 'feet' || move.to === '=') return before
+    const { to } = endsOf(move, sideOnLastRepeat(what, length, move))
+    return to.arms ? { ...before, arms: { ...before.arms, ...to.arms } } : { ...before, ...to }
+  },
+  motion(what, vocabulary) {
+    const motion = vocabulary.find(what.move)?.motion ?? []
+    return writtenSide(what) === 'L' ? mirrorMotion(motion) : motion
+  },
+  write: ({ move, side, way }, vocabulary) =>
+    [moveText(move, vocabulary), side, way].filter(Boolean).join(' '),
+  say: sayMove,
+}
+
+const mirrorPart: Readonly<Partial<Record<BodyPart, BodyPart>>> = {
+  armR: 'armL',
+  armL: 'armR',
+  handR: 'handL',
+  handL: 'handR',
+}
+
+/** The side its row of the table is turned to: what goes anticlockwise is the left one. */
+export const writtenSide = ({ side, way }: MoveWhat): Side =>
+  side === 'L' || way === 'ccw' ? 'L' : 'R'
+
+/** Repeats that take turns may end on the other side. */
+function sideOnLastRepeat(what: MoveWhat, length: number, move: Move): Side {
+  const side = writtenSide(what)
+  if (!what.alt) return side
+  const times = Math.floor(length / (what.every ?? move.length))
+  return times % 2 === 0 ? otherSide[side] : side
+}
+
+/** An id, marked where this vocabulary does not know it. */
+export const moveText = (id: string, vocabulary: Vocabulary): string =>
+  vocabulary.find(id) ? id : `?${id}`
+
+/** How often it is danced, and on which sides in turn. */
+function everyWords(what: MoveWhat): string {
+  if (what.every === undefined) return ''
+  const counts = what.every / TICKS_PER_COUNT
+  return counts === 1
+    ? ', on every count'
+    : counts === 0.5
+      ? ', on every half count'
+      : `, every ${Math.round(counts * 100) / 100} counts`
+}
+
+/** A half ring says where it goes; its side alone would leave that open. */
+function goesTo(what: MoveWhat, move: Move | undefined): string | undefined {
+  const [path, ...more] = move?.motion ?? []
+  if (path?.verb !== 'arc' || more.length > 0 || !turningOf(move?.motion ?? [])) return undefined
+  const end = Compass.safeParse(path.places.at(-1)).data
+  if (!end || path.places[0] === end) return undefined
+  return `to the ${compassWord[what.side === 'L' ? mirrorCompass(end) : end]}`
+}
+
+const SIDE_AT_END = / (R|L|cw|ccw)$/
+const WAY_WORDS: ReadonlyMap<string, string> = new Map([
+  ['R', ' right'],
+  ['L', ' left'],
+  ['cw', ', clockwise'],
+  ['ccw', ', anticlockwise'],
+])
+
+/** A move by name, with its side, how often, how large and how long. */
+function sayMove(what: MoveWhat, around: Around): string {
+  const { as, size, rate, vocabulary } = around
+  const name = as ?? move.name(what, around)
+  const where = goesTo(what, vocabulary.find(what.move))
+  const side = as ? '' : (WAY_WORDS.get(SIDE_AT_END.exec(name)?.[1] ?? '') ?? '')
+  const plain = as ?? name.replace(SIDE_AT_END, '')
+  const sides = !what.alt ? (where ? `, ${where}` : side) : turnsWords(what, where ?? side)
+  return [
+    plain,
+    sides,
+    everyWords(what),
+    size !== undefined && `, at ${size} % of its size`,
+    rate !== undefined && `, ${rate} a count`,
+    what.via && `, by the ${what.via}`,
+  ]
+    .filter(Boolean)
+    .join('')
+}
+
+/** Repeats that take turns: the first on the side that is written. */
+const turnsWords = (what: MoveWhat, side: string): string =>
+  what.side
+    ? ` ${sideWord[what.side]}, ${sideWord[otherSide[what.side]]}, ${sideWord[what.side]} …`
+    : `${side}, then the other way round, in turn`
