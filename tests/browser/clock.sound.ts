@@ -122,11 +122,9 @@ describe('a class in two windows', () => {
     expect(called).toEqual(['in 8 walk', '2 touch'])
     // Without WebGL the figure dances too.
     const drawn = new Set<string>()
-    for (let i = 0; i < 6; i++) {
-      drawn.add(await page.locator('[data-flat]').first().innerHTML())
-      await page.waitForTimeout(200)
-    }
-    expect(drawn.size).toBeGreaterThan(3)
+    await expect
+      .poll(async () => drawn.add(await page.locator('[data-flat]').first().innerHTML()).size)
+      .toBeGreaterThan(3)
     await expect.poll(() => dancers.locator('[data-count]').count(), { timeout: 20_000 }).toBe(1)
     /** Where a window is and when that was: a machine that draws two in software draws seldom. */
     const moment = async (one: Page) => {

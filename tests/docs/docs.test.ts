@@ -22,7 +22,10 @@ describe('the documents', () => {
   it('name only folders and files of the source that are there', () => {
     for (const path of DOCS) {
       const named = [...read(path).matchAll(/`((?:src|tests|scripts|bench|docs)\/[\w./-]+)`/g)]
-      for (const [, place = ''] of named) expect(existsSync(join(ROOT, place)), place).toBe(true)
+      // What a recipe makes is not there yet.
+      const made = [...read(path).matchAll(/^New `([^`]+)`/gm)].map(([, place]) => place)
+      for (const [, place = ''] of named)
+        if (!made.includes(place)) expect(existsSync(join(ROOT, place)), place).toBe(true)
     }
   })
 

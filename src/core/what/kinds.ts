@@ -7,7 +7,14 @@ import { LookWhat, look } from './look'
 import { MoveWhat, move } from './move'
 
 /** What is danced. Sides and feet left out were filled in when it was written. */
-export const What = z.discriminatedUnion('kind', [FootWhat, AtWhat, ArmsWhat, LookWhat, MoveWhat])
+export const What = z.discriminatedUnion('kind', [
+  // Each from its own module, and once more in the list below.
+  FootWhat,
+  AtWhat,
+  ArmsWhat,
+  LookWhat,
+  MoveWhat,
+])
 export type What = z.infer<typeof What>
 
 /** Every kind by its name; the compiler counts them. */
