@@ -1,3 +1,4 @@
+import { dequal } from 'dequal'
 import type { Combination, Event, Phrase } from '../combination/combination'
 import { mirror } from '../combination/mirror'
 import { freeName } from '../combination/names'
@@ -63,9 +64,7 @@ function eventWritten(
   if (event.layer !== 'feet') return [event]
   const steps = danced.filter((one) => one.event.id === event.id)
   const written = stepsOf(event, vocabulary)
-  const isSame = steps.every(
-    ({ action }, i) => JSON.stringify(action) === JSON.stringify(written[i]?.action),
-  )
+  const isSame = steps.every(({ action }, i) => dequal(action, written[i]?.action))
   if (isSame) return [event]
   const { as, ...plain } = event
   return steps.map((one, i) => ({

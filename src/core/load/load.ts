@@ -5,8 +5,9 @@ import type { Move } from '../moves/move'
 import { cyclesOf } from '../moves/rate'
 import type { Vocabulary } from '../moves/vocabulary'
 import { type CourseSlice, courseSlices, type Run } from '../simulate/course'
-import { type DancedStep, repeatsOf, type Simulation, type Slice } from '../simulate/simulate'
+import type { DancedStep, Simulation, Slice } from '../simulate/simulate'
 import { TICKS_PER_COUNT } from '../time/time'
+import { repeatsOf } from '../what/repeats'
 
 /** What one layer adds to the load of a count. */
 interface LoadPart {
@@ -240,7 +241,7 @@ function feetIn(
     const move = what.kind === 'move' ? vocabulary.find(what.move) : undefined
     if (!move) continue
     onFigure(`feet ${move.id}`, at === pass.at + event.at)
-    const { times, left } = repeatsOf(event, move)
+    const { times, left } = repeatsOf(what, event.length, move)
     const given = times > 0 ? (event.length - left) / times : move.length
     const own = WEIGHT.feet * move.demand * haste(move.length, given) * quick
     add({ layer: 'feet', event: event.id, own, pulse })

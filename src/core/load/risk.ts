@@ -1,7 +1,7 @@
 import type { Event } from '../combination/combination'
 import { Risk } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
-import { repeatsIn } from '../simulate/repeats'
+import { repeatsOf } from '../what/repeats'
 
 const IMPACTS = new Set(['jump', 'leap', 'hop'])
 
@@ -18,7 +18,7 @@ export function riskOf(
   }
   const move = what.kind === 'move' ? vocabulary.find(what.move) : undefined
   if (!move) return []
-  return move.risk.map((risk) => ({ risk, times: repeatsIn(event, move) }))
+  return move.risk.map((risk) => ({ risk, times: repeatsOf(what, event.length, move).times }))
 }
 
 export type Risks = Readonly<Record<Risk, number>>

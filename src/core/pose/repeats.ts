@@ -4,6 +4,7 @@ import type { Move } from '../moves/move'
 import type { Run } from '../simulate/course'
 import { TICKS_PER_COUNT } from '../time/time'
 import type { TimeMap } from '../time/timeMap'
+import { repeatsOf } from '../what/repeats'
 import type { PathSize } from './paths'
 
 /** One repeat of a move, with the side it is danced on. */
@@ -18,8 +19,7 @@ export function repeatsIn(run: Run, move: Move, lead: Side): readonly Repeat[] {
   const { event, at: start } = run
   const { what } = event
   if (what.kind !== 'move') return []
-  const every = what.every ?? (move.kind === 'accent' ? move.length : event.length)
-  const times = Math.max(1, Math.floor(event.length / every))
+  const { every, times } = repeatsOf(what, event.length, move)
   // What has no side of its own begins with the side that leads.
   const leads = (lead === 'L') !== run.pass.mirrored
   const begins = what.side || what.way ? what.side === 'L' || what.way === 'ccw' : leads

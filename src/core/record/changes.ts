@@ -1,3 +1,5 @@
+import { dequal } from 'dequal'
+
 /**
  * A change of something that others change too, another window or the floor: it is taken back
  * by itself, not by bringing back all that was before.
@@ -59,14 +61,12 @@ const isFields = (value: unknown): value is Fields =>
 const isRows = (value: unknown): value is readonly Row[] =>
   Array.isArray(value) && value.every((one) => isFields(one) && typeof one.id === 'string')
 
-const isSame = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b)
-
 /**
  * Makes the same change in a state that may have moved on: field by field, and in lists of
  * rows with an id row by row; all else stays as it is now.
  */
 export function changedLike<T>(now: T, before: T, after: T): T {
-  if (isSame(before, after)) return now
+  if (dequal(before, after)) return now
   if (isRows(now) && isRows(before) && isRows(after)) return rowsLike(now, before, after) as T
   if (!isFields(now) || !isFields(before) || !isFields(after)) return after
   const made: Record<string, unknown> = { ...now }

@@ -10,6 +10,7 @@ import { lengthsIn, type TimedAction } from '../moves/pattern'
 import type { Vocabulary } from '../moves/vocabulary'
 import { endOf, type Span, type Tick, tick } from '../time/time'
 import { steady, type TimeMap } from '../time/timeMap'
+import { repeatsOf } from '../what/repeats'
 import { withKeptTurn } from './keptTurns'
 import { dance, type WeightFault } from './primitives'
 import { startState } from './start'
@@ -52,21 +53,14 @@ export interface Simulation {
   readonly length: Tick
 }
 
-/** How often a figure fits into its range, and what is left over (model 1). */
-export function repeatsOf(event: Event, move: Move): { times: number; left: Tick } {
-  const every = (event.what.kind === 'move' && event.what.every) || move.length
-  const times = Math.floor(event.length / every)
-  return { times, left: tick(event.length - times * every) }
-}
-
 /**
  * The steps of a footwork figure over its range, each repeat on the foot that is free
  * then, or on the other one in turn when it says so. The side is the foot it starts on.
  */
 function figureSteps(event: Event, side: Side, move: Move): readonly TimedAction[] {
-  const every = (event.what.kind === 'move' && event.what.every) || move.length
+  const { every, times } = repeatsOf(event.what, event.length, move)
   const swaps = move.to === 'on-R' || (event.what.kind === 'move' && event.what.alt === true)
-  return Array.from({ length: repeatsOf(event, move).times }, (_, i) => {
+  return Array.from({ length: times }, (_, i) => {
     const on = swaps && i % 2 === 1 ? otherSide[side] : side
     return patternOn(on, move)
       .filter(({ at }) => at < every)

@@ -9,6 +9,7 @@ import { mirrorMotion } from '../moves/writeMotion'
 import { TICKS_PER_COUNT, Tick } from '../time/time'
 import type { Around, Kind } from './kind'
 import { endsOf } from './places'
+import { repeatsOf } from './repeats'
 
 /** A move of the vocabulary. `every` is the spacing and length of each repeat. */
 export const MoveWhat = z
@@ -76,7 +77,7 @@ export const writtenSide = ({ side, way }: MoveWhat): Side =>
 function sideOnLastRepeat(what: MoveWhat, length: number, move: Move): Side {
   const side = writtenSide(what)
   if (!what.alt) return side
-  const times = Math.floor(length / (what.every ?? move.length))
+  const { times } = repeatsOf(what, length, move)
   return times % 2 === 0 ? otherSide[side] : side
 }
 

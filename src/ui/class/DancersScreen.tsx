@@ -1,3 +1,4 @@
+import { dequal } from 'dequal'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { useParams } from 'react-router'
 import { speechSeconds } from '../../audio/speech'
@@ -63,9 +64,7 @@ function Dancers({
       if (!data.now && heard && finely() - heard.when < LAST_HEARD_MS) return
       news.current = data.now
       setKey(data.now && JSON.stringify([data.now.drill, data.now.choice]))
-      setSession((now) =>
-        JSON.stringify(now) === JSON.stringify(data.session) ? now : data.session,
-      )
+      setSession((now) => (dequal(now, data.session) ? now : data.session))
     }
     return () => channel.close()
   }, [first.id])

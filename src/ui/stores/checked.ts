@@ -8,11 +8,36 @@ import type { Simulation } from '../../core/simulate/simulate'
 import { houseNow } from './house'
 import { words } from './words'
 
+/** Of so many states the dance and the judgement are kept: what is undone further back is danced again. */
+const MOST = 8
+
+/** The last few of something that is worked out of combinations. */
+interface Latest<T> {
+  readonly of: (combination: Combination, make: () => T) => T
+}
+
+function latest<T>(): Latest<T> {
+  const known = new Map<Combination, T>()
+  return {
+    of(combination, make) {
+      const found = known.get(combination) ?? make()
+      // What was asked for last goes last.
+      known.delete(combination)
+      known.set(combination, found)
+      for (const oldest of known.keys()) {
+        if (known.size <= MOST) break
+        known.delete(oldest)
+      }
+      return found
+    },
+  }
+}
+
 interface Known {
   readonly vocabulary: Vocabulary
   readonly house: House
-  readonly danced: WeakMap<Combination, Danced>
-  readonly checked: WeakMap<Combination, Checked>
+  readonly danced: Latest<Danced>
+  readonly checked: Latest<Checked>
 }
 
 let known: Known | undefined
@@ -22,24 +47,19 @@ function knownNow(): Known {
   const { vocabulary } = words.get()
   const { house } = houseNow.get()
   if (known?.vocabulary !== vocabulary || known.house !== house)
-    known = { vocabulary, house, danced: new WeakMap(), checked: new WeakMap() }
+    known = { vocabulary, house, danced: latest(), checked: latest() }
   return known
 }
 
 /** A combination danced, once for each state of it, of the words and of the house. */
 export function dancedOf(combination: Combination): Danced {
   const { danced: all, vocabulary, house } = knownNow()
-  const found = all.get(combination) ?? danced(combination, vocabulary, house)
-  all.set(combination, found)
-  return found
+  return all.of(combination, () => danced(combination, vocabulary, house))
 }
 
 /** What the judge says of it: a second step, which who only sees or plays it does not wait for. */
 export function checkedOf(combination: Combination): Checked {
-  const { checked } = knownNow()
-  const found = checked.get(combination) ?? judged(dancedOf(combination), combination)
-  checked.set(combination, found)
-  return found
+  return knownNow().checked.of(combination, () => judged(dancedOf(combination), combination))
 }
 
 /** The combination danced from a side. */

@@ -1,3 +1,4 @@
+import { dequal } from 'dequal'
 import { type House, type HouseRules, houseOf, USUAL_RULES } from '../../core/house/house'
 import type { HouseStore } from '../../storage/house'
 import { createStore } from './store'
@@ -18,7 +19,7 @@ export async function followHouse(store: HouseStore): Promise<() => void> {
   const read = async () => {
     const { rules, problem } = await store.get()
     tell('house', problem)
-    houseNow.set((now) => (JSON.stringify(now.rules) === JSON.stringify(rules) ? now : of(rules)))
+    houseNow.set((now) => (dequal(now.rules, rules) ? now : of(rules)))
   }
   await read()
   return store.watch(() => void read())

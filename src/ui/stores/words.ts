@@ -1,3 +1,4 @@
+import { dequal } from 'dequal'
 import type { Combination } from '../../core/combination/combination'
 import { UserError } from '../../core/errors'
 import {
@@ -45,9 +46,7 @@ export async function followOwnWords(own: OwnWords): Promise<() => void> {
             'They are kept as they are. Load the newest version of the app to have them again.',
           ),
     )
-    words.set((now) =>
-      JSON.stringify(now.entries) === JSON.stringify(entries) ? now : of(entries),
-    )
+    words.set((now) => (dequal(now.entries, entries) ? now : of(entries)))
   }
   await read()
   return own.watch(() => void read())

@@ -1,4 +1,4 @@
-import { repeatsOf } from '../../simulate/simulate'
+import { repeatsOf } from '../../what/repeats'
 import { type Rule, spotOf } from '../rule'
 
 /** Figures that do not fill their range, and moves this vocabulary does not know. */
@@ -13,7 +13,7 @@ export const figures: Rule = {
         if (!move) {
           yield { code: 'move.unknown', move: event.what.move, ...where }
         } else if (move.kind === 'steps') {
-          const { times, left } = repeatsOf(event, move)
+          const { times, left } = repeatsOf(event.what, event.length, move)
           if (left > 0)
             yield { code: 'move.remainder', move: move.name, left, none: times === 0, ...where }
         }

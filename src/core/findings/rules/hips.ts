@@ -7,6 +7,7 @@ import type { Run } from '../../simulate/course'
 import { type Slice, stateAt } from '../../simulate/simulate'
 import type { BodyState } from '../../simulate/state'
 import { tick } from '../../time/time'
+import { repeatsOf } from '../../what/repeats'
 import type { Found } from '../finding'
 import { passByPass } from '../passByPass'
 import { type Rule, spotIn, spotOf } from '../rule'
@@ -60,10 +61,9 @@ function peaksOf({ at, event }: Pick<Run, 'at' | 'event'>, move: Move): readonly
   const { what, length } = event
   if (what.kind !== 'move') return []
   const side = what.side ?? 'R'
-  const every = what.every ?? (move.kind === 'path' ? length : move.length)
+  const { every, times } = repeatsOf(what, length, move)
   const items = move.motion.filter((item) => !('with' in item && item.with))
   const shares = items.flatMap((item, i) => (item.verb === 'peak' ? [i / items.length] : []))
-  const times = Math.max(1, Math.floor(length / every))
   return Array.from({ length: times }, (_, i) =>
     (shares.length > 0 ? shares : [0]).map((share) => ({
       at: at + i * every + Math.floor(share * every),
