@@ -1,4 +1,4 @@
-// What only a browser can measure: a shelf of 2,000 combinations, and frames while dragging.
+// What only a browser can measure: a shelf of 3,000 combinations, and frames while dragging.
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { CHROMIUM_FLAGS, findChromium, installPackages, ROOT } from './setup.mjs'
@@ -10,7 +10,7 @@ const { writeBackup } = await import('./backup.mjs')
 const { chromium } = await import('playwright-core')
 const { serve } = await import('./serve.mjs')
 
-const SHELF = 2000
+const SHELF = 3000
 const WORDS = ['Amber', 'Basin', 'Coral', 'Drift', 'Eddy', 'Fern', 'Grove', 'Haze', 'Inlet', 'Jade']
 
 const { address, stop } = await serve(4650)
@@ -127,6 +127,33 @@ for (const trails of [false, true]) {
   ])
 }
 
+/** Milliseconds of the page's one thread a letter takes, typed into the title of a combination. */
+async function letterCost() {
+  await page.goto(address)
+  await page.getByRole('textbox', { name: 'Search combinations' }).fill('Quick Ember')
+  await page.getByRole('link', { name: 'Quick Ember', exact: true }).first().click()
+  await page.getByRole('application').waitFor()
+  await page.waitForTimeout(1500)
+  const title = page.getByRole('textbox', { name: 'Title' })
+  await title.click()
+  const cdp = await page.context().newCDPSession(page)
+  await cdp.send('Performance.enable')
+  const spent = async () =>
+    (await cdp.send('Performance.getMetrics')).metrics.find(({ name }) => name === 'TaskDuration')
+      .value * 1000
+  await page.keyboard.type('warm', { delay: 60 })
+  await page.waitForTimeout(1000)
+  const before = await spent()
+  await page.keyboard.type('a letter costs just as much', { delay: 60 })
+  await page.waitForTimeout(1500)
+  const each = ((await spent()) - before) / 27
+  for (let i = 0; i < 31; i++) await page.keyboard.press('Backspace')
+  await page.locator('[data-save-state="saved"]').waitFor()
+  await cdp.detach()
+  return each
+}
+const few = await letterCost()
+
 // A shelf of thousands.
 await page.goto(address)
 await page.getByRole('article').first().waitFor()
@@ -175,6 +202,11 @@ rows.push([
   await frames(async () => {
     for (let i = 0; i < 60; i++) await page.mouse.wheel(0, 240)
   }),
+])
+const many = await letterCost()
+rows.push([
+  `A letter typed, with 7 combinations stored and with ${SHELF + 7}`,
+  `${few.toFixed(1)} and ${many.toFixed(1)} ms of the page, × ${(many / few).toFixed(2)}`,
 ])
 await browser.close()
 await stop()

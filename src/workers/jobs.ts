@@ -4,6 +4,8 @@ import type { LevelForm } from '../core/forms/levels'
 import type { HouseRules } from '../core/house/house'
 import type { OwnMove } from '../core/moves/move'
 import type { OwnNames } from '../core/moves/vocabulary'
+import type { PlanWishes } from '../core/plan/plan'
+import type { SpreadClass } from '../core/plan/spread'
 import type { Repair } from '../core/repair/offers'
 import type { FileRead } from '../core/sheet/files'
 import type { Filling, FillWish } from '../core/suggest/fill'
@@ -15,6 +17,11 @@ export interface Jobs {
   suggest: { in: { combination: Combination; gap: Gap }; out: readonly Suggestion[] }
   fill: { in: { combination: Combination; wish: FillWish }; out: readonly Filling[] }
   level: { in: { combination: Combination; level: DancerLevel }; out: LevelForm }
+  /** Over how many classes a plan is spread. */
+  spread: {
+    in: { wishes: PlanWishes; combinations: readonly Combination[] }
+    out: readonly SpreadClass[]
+  }
   /** A file, or a text that was pasted. */
   read: { in: { name: string; content: Uint8Array | string }; out: FileRead }
 }

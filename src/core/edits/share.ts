@@ -1,6 +1,5 @@
+import { dequal } from 'dequal'
 import type { Combination, Event, Phrase } from '../combination/combination'
-
-const isEqual = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b)
 
 /**
  * A changed combination that came from elsewhere, with the very objects of the one before
@@ -13,11 +12,11 @@ export function sharing(before: Combination, after: Combination): Combination {
   const phrases = new Map(before.phrases.map((phrase) => [phrase.id, phrase]))
   const sameEvent = (event: Event): Event => {
     const known = events.get(event.id)
-    return known && isEqual(known, event) ? known : event
+    return known && dequal(known, event) ? known : event
   }
   const samePhrase = (phrase: Phrase): Phrase => {
     const known = phrases.get(phrase.id)
-    if (known && isEqual(known, phrase)) return known
+    if (known && dequal(known, phrase)) return known
     return { ...phrase, events: phrase.events.map(sameEvent) }
   }
   return { ...after, phrases: after.phrases.map(samePhrase) }

@@ -1,4 +1,5 @@
 import { Button, Select } from '@mantine/core'
+import { useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { titleOf } from '../../core/plan/drill'
 import { comparePlans } from '../../core/plan/edits'
@@ -6,8 +7,8 @@ import type { Materials } from '../../core/plan/material'
 import { CLASS_CAUTION } from '../../core/plan/notes'
 import type { Plan } from '../../core/plan/plan'
 import type { Proposal } from '../../core/plan/planner'
-import { spreadOver } from '../../core/plan/spread'
 import { drillTitle, minutesText, type PlanTotals, RISK_WORDS } from '../../core/plan/totals'
+import { useServices } from '../stores/services'
 import classes from './plan.module.css'
 
 /** What the class adds up to, what has no room, and another plan beside it. */
@@ -81,10 +82,20 @@ function LeftOver({
   readonly materials: Materials
 }) {
   const [isSpread, setSpread] = useState(false)
-  const classesOf = useMemo(
-    () => (isSpread ? spreadOver(plan.wishes, materials) : []),
-    [isSpread, plan.wishes, materials],
+  const { judge } = useServices()
+  const { wishes } = plan
+  const combinations = useMemo(
+    () => wishes.combinations.flatMap((id) => materials.find(id)?.combination ?? []),
+    [wishes, materials],
   )
+  const spread = useQuery({
+    queryKey: ['spread', wishes, combinations],
+    queryFn: ({ signal }) => judge.ask('spread', { wishes, combinations }, signal),
+    enabled: isSpread,
+    gcTime: 0,
+    staleTime: 0,
+  })
+  const classesOf = isSpread ? (spread.data ?? []) : []
   const names = proposal.left.map((unit) =>
     drillTitle({ ...unit, id: 'left', repeats: 2 }, materials),
   )
