@@ -26,8 +26,10 @@ const KINDS: Readonly<
   cut: ({ a, b }, _, phrase) => phrases.deleteCounts(phrase, 1 + (a % 8), 1 + (b % 2)),
   retime: ({ a }, _, phrase) => phrases.retime(phrase, a % 2 === 0 ? 2 : 0.5, ({ id }) => id),
   pickup: ({ a, b }) => phrases.setPickup(a % 9, b % 2 === 0),
-  add: ({ a, b }, _, __, { order }) =>
-    phrases.addPhrase(`added-${a}-${b}`, a % order.length, 1 + (b % 8)),
+  add: ({ a, b }, _, __, one) =>
+    one.phrases.some(({ id }) => id === `added-${a}`)
+      ? (same) => same
+      : phrases.addPhrase(`added-${a}`, a % one.order.length, 1 + (b % 8)),
   take: ({ a }, _, __, { order }) => phrases.removePass(a % order.length),
   order: ({ a, b }, _, __, { order }) => phrases.movePass(a % order.length, b % order.length),
   repeat: ({ a }, _, __, { order }) => phrases.repeatPass(a % order.length),

@@ -224,7 +224,9 @@ export const anyCombination = (options: { kept?: boolean } = {}): fc.Arbitrary<C
       rarely(fc.constant(true)),
     )
     .map(([written, edits, isReordered]) => {
-      const edited = edits.reduce((one, edit) => edit(one), written)
+      // Plain objects, as they come from a file: the generator's own have no prototype.
+      const plain = JSON.parse(JSON.stringify(written)) as Combination
+      const edited = edits.reduce((one, edit) => edit(one), plain)
       return isReordered ? reordered(edited) : edited
     })
 
