@@ -119,7 +119,8 @@ describe('a class in two windows', () => {
       }
       return list
     })
-    expect(called).toEqual(['in 8 walk', '2 touch'])
+    // It is there for a third of a second before count 3, which a slow machine may draw no frame in.
+    expect(called).toEqual(['in 8 walk', expect.stringMatching(/^[23] touch$/)])
     // Without WebGL the figure dances too.
     const drawn = new Set<string>()
     await expect

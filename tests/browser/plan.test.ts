@@ -38,7 +38,7 @@ describe('a plan', () => {
     const left = page.getByRole('region', { name: 'What has no room' })
     await left.getByRole('button', { name: 'Spread it over classes' }).click()
     const classes = left.getByRole('listitem')
-    expect(await classes.count()).toBeGreaterThan(1)
+    await expect.poll(() => classes.count()).toBeGreaterThan(1)
     expect(await classes.nth(0).textContent()).not.toContain('Review')
     expect(await classes.nth(1).textContent()).toMatch(/^Review, then /)
     // What no class had is taught in one of them.
