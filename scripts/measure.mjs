@@ -131,7 +131,10 @@ for (const trails of [false, true]) {
 async function letterCost() {
   await page.goto(address)
   await page.getByRole('textbox', { name: 'Search combinations' }).fill('Quick Ember')
-  await page.getByRole('link', { name: 'Quick Ember', exact: true }).first().click()
+  await page
+    .getByRole('link', { name: /Quick Ember/ })
+    .first()
+    .click()
   await page.getByRole('application').waitFor()
   await page.waitForTimeout(1500)
   const title = page.getByRole('textbox', { name: 'Title' })

@@ -3,9 +3,13 @@ import { type CourseSlice, courseSlices } from '../simulate/course'
 import type { Slice } from '../simulate/simulate'
 import type { Danceable } from './rule'
 
-/** One pass as a rule looks at it: what the feet do, what the layers above do, and for whom. */
-export interface Looked extends Pick<Danceable, 'house' | 'level' | 'vocabulary'> {
+/** One pass as a rule of the feet looks at it, and for whom. */
+export interface FeetLooked extends Pick<Danceable, 'house' | 'level' | 'vocabulary'> {
   readonly slice: Slice
+}
+
+/** The same with what the layers above the feet do. */
+export interface Looked extends FeetLooked {
   readonly course: CourseSlice
 }
 
@@ -15,51 +19,78 @@ interface Result<Carry, T> {
   readonly carry: Carry
 }
 
-interface Known<Carry, T> extends Looked {
-  readonly before: Carry
-  readonly result: Result<Carry, T>
-}
-
 /** A look at all passes in turn, and what is carried out of the last one. */
-interface Seen<Carry, T> {
-  readonly found: readonly T[]
-  readonly carry: Carry
-}
+type Look<Carry, T> = (danceable: Danceable) => Result<Carry, T>
 
 /**
  * Goes through a dance pass by pass. What was found in one holds for as long as it is danced the
  * same, from the same that is carried into it: an edit is looked at where it was made, and as far
  * as what it leads to differs.
  */
-export function passByPass<Carry, T>(
+export const passByPass = <Carry, T>(
   start: Carry,
   look: (looked: Looked, carry: Carry) => Result<Carry, T>,
   isSame: (a: Carry, b: Carry) => boolean = dequal,
-): (danceable: Danceable) => Seen<Carry, T> {
-  const known = new WeakMap<Slice, Known<Carry, T>>()
-  return ({ simulation, house, level, vocabulary }) => {
-    const courses = courseSlices(simulation)
+): Look<Carry, T> =>
+  lookingOver(
+    ({ simulation, house, level, vocabulary }) => {
+      const courses = courseSlices(simulation)
+      return simulation.slices.flatMap((slice, i): readonly Looked[] => {
+        const course = courses[i]
+        return course ? [{ slice, course, house, level, vocabulary }] : []
+      })
+    },
+    (a, b) => a.course === b.course,
+    start,
+    look,
+    isSame,
+  )
+
+/** The same for what only hangs on the feet: nobody follows the other layers for it. */
+export const feetByPass = <Carry, T>(
+  start: Carry,
+  look: (looked: FeetLooked, carry: Carry) => Result<Carry, T>,
+  isSame: (a: Carry, b: Carry) => boolean = dequal,
+): Look<Carry, T> =>
+  lookingOver(
+    ({ simulation, house, level, vocabulary }) =>
+      simulation.slices.map((slice): FeetLooked => ({ slice, house, level, vocabulary })),
+    () => true,
+    start,
+    look,
+    isSame,
+  )
+
+function lookingOver<L extends FeetLooked, Carry, T>(
+  passesOf: (danceable: Danceable) => readonly L[],
+  isSameBeside: (a: L, b: L) => boolean,
+  start: Carry,
+  look: (looked: L, carry: Carry) => Result<Carry, T>,
+  isSame: (a: Carry, b: Carry) => boolean,
+): Look<Carry, T> {
+  interface Known {
+    readonly looked: L
+    readonly before: Carry
+    readonly result: Result<Carry, T>
+  }
+  const known = new WeakMap<Slice, Known>()
+  return (danceable) => {
     let carry = start
-    const found = simulation.slices.map((slice, i): readonly T[] => {
-      const course = courses[i]
-      if (!course) return []
-      const before = known.get(slice)
-      if (
-        before?.course === course &&
-        before.house === house &&
-        before.level === level &&
-        before.vocabulary === vocabulary &&
-        isSame(before.before, carry)
-      ) {
-        carry = before.result.carry
-        return before.result.found
-      }
-      const looked = { slice, course, house, level, vocabulary }
-      const result = look(looked, carry)
-      known.set(slice, { ...looked, before: carry, result })
+    const found: T[] = []
+    for (const looked of passesOf(danceable)) {
+      const last = known.get(looked.slice)
+      const holds =
+        last !== undefined &&
+        last.looked.house === looked.house &&
+        last.looked.level === looked.level &&
+        last.looked.vocabulary === looked.vocabulary &&
+        isSameBeside(last.looked, looked) &&
+        isSame(last.before, carry)
+      const result = holds ? last.result : look(looked, carry)
+      if (!holds) known.set(looked.slice, { looked, before: carry, result })
+      found.push(...result.found)
       carry = result.carry
-      return result.found
-    })
-    return { found: found.flat(), carry }
+    }
+    return { found, carry }
   }
 }

@@ -1,3 +1,4 @@
+import { FASTEST } from '../time/tempo'
 import type { Found } from './finding'
 import type { Danceable } from './rule'
 
@@ -10,6 +11,9 @@ export interface TempoLimit {
   /** The finding as it reads at a tempo above that. */
   readonly found: (tempo: number) => Found
 }
+
+/** Whether anything is ever danced fast enough to find it. */
+export const canBeFound = (most: number): boolean => most < FASTEST + 1
 
 /** The tempo that holds at a tick. */
 export type TempoAt = (tick: number) => number

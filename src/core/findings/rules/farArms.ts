@@ -6,7 +6,7 @@ import { palmWay, type Run } from '../../simulate/course'
 import { secondsOfTicks, tempoFor } from '../../time/tempo'
 import { passByPass } from '../passByPass'
 import { spotOf } from '../rule'
-import type { TempoLimit, TempoRule } from '../tempoRule'
+import { canBeFound, type TempoLimit, type TempoRule } from '../tempoRule'
 
 /** Arms that are sent farther than a palm gets in the time (model 8). */
 export const farArms: TempoRule = {
@@ -29,10 +29,11 @@ const farIn = passByPass<number, TempoLimit>(0, ({ course, house, vocabulary }, 
     // What is already there on its tick was on its way before.
     const ticks = event.on ? Math.max(1, run.at - lastEnd) : timeOf(run)
     lastEnd = Math.max(lastEnd, run.end)
-    if (metres > 0)
+    const limit = tempoFor(ticks, metres / most)
+    if (metres > 0 && canBeFound(limit))
       found.push({
         at: run.at,
-        most: tempoFor(ticks, metres / most),
+        most: limit,
         found: (tempo) => ({
           code: 'arms.far',
           name: nameOf(event, vocabulary),

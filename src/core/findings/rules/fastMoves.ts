@@ -3,9 +3,9 @@ import type { Move } from '../../moves/move'
 import { cyclesOf } from '../../moves/rate'
 import { secondsOfTicks, tempoFor } from '../../time/tempo'
 import { TICKS_PER_COUNT } from '../../time/time'
-import { passByPass } from '../passByPass'
+import { feetByPass } from '../passByPass'
 import { spotOf } from '../rule'
-import type { TempoLimit, TempoRule } from '../tempoRule'
+import { canBeFound, type TempoLimit, type TempoRule } from '../tempoRule'
 
 /** Moves with less time than they can be danced well in (model 8). */
 export const fastMoves: TempoRule = {
@@ -15,7 +15,7 @@ export const fastMoves: TempoRule = {
   },
 }
 
-const fastIn = passByPass<undefined, TempoLimit>(
+const fastIn = feetByPass<undefined, TempoLimit>(
   undefined,
   ({ slice: { pass }, house, vocabulary }) => {
     const share = house.limits['reach.ofFastest']
@@ -24,10 +24,12 @@ const fastIn = passByPass<undefined, TempoLimit>(
       if (!move || event.on) return []
       const least = move.fastest_s * share
       const { ticks, each } = timeGiven(event, move)
+      const most = tempoFor(ticks, least)
+      if (!canBeFound(most)) return []
       return [
         {
           at: pass.at + event.at,
-          most: tempoFor(ticks, least),
+          most,
           found: (tempo) => ({
             code: 'move.too-fast',
             move: move.name,

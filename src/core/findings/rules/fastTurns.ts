@@ -2,7 +2,7 @@ import { factsOf } from '../../body/feet'
 import { COUNT_IN_TICKS } from '../../simulate/course'
 import type { DancedStep } from '../../simulate/simulate'
 import { secondsOfTicks, tempoFor } from '../../time/tempo'
-import { passByPass } from '../passByPass'
+import { feetByPass } from '../passByPass'
 import { type Danceable, spotIn } from '../rule'
 import type { TempoLimit, TempoRule } from '../tempoRule'
 
@@ -24,7 +24,7 @@ interface Turning {
   readonly largest: DancedStep | undefined
 }
 
-const turnsIn = passByPass<Turning, TempoLimit>(
+const turnsIn = feetByPass<Turning, TempoLimit>(
   { from: -COUNT_IN_TICKS, degrees: 0, largest: undefined },
   (looked, carried) => {
     const found: TempoLimit[] = []

@@ -4,9 +4,9 @@ import { distance } from '../../simulate/landing'
 import type { DancedStep } from '../../simulate/simulate'
 import { secondsOfTicks, tempoFor } from '../../time/tempo'
 import { tick } from '../../time/time'
-import { passByPass } from '../passByPass'
+import { feetByPass } from '../passByPass'
 import { spotIn } from '../rule'
-import type { TempoLimit, TempoRule } from '../tempoRule'
+import { canBeFound, type TempoLimit, type TempoRule } from '../tempoRule'
 
 /** Landings that follow each other too soon, and strides too wide for the time (model 8). */
 export const quickFeet: TempoRule = {
@@ -21,7 +21,7 @@ type Landed = Readonly<Record<Side, number>>
 
 const NEVER: Landed = { R: -Infinity, L: -Infinity }
 
-const quickIn = passByPass<Landed, TempoLimit>(
+const quickIn = feetByPass<Landed, TempoLimit>(
   NEVER,
   ({ slice, house: { limits } }, carried) => {
     const found: TempoLimit[] = []
@@ -40,7 +40,7 @@ const quickIn = passByPass<Landed, TempoLimit>(
           const sameMost = tempoFor(sameGap, limits['quick.sameFoot'])
           const eitherMost = tempoFor(eitherGap, limits['quick.eitherFoot'])
           const isSame = sameMost <= eitherMost
-          if (Math.min(sameMost, eitherMost) < Number.POSITIVE_INFINITY)
+          if (canBeFound(Math.min(sameMost, eitherMost)))
             found.push(
               tooFast(danced, isSame ? same : undefined, isSame ? sameGap : eitherGap, [
                 limits[isSame ? 'quick.sameFoot' : 'quick.eitherFoot'],
@@ -55,7 +55,7 @@ const quickIn = passByPass<Landed, TempoLimit>(
             )
             const [stride, time] = [limits['quick.stride'], limits['quick.strideTime']]
             const most = metres > stride ? 0 : tempoFor(eitherGap, (metres * time) / stride)
-            found.push(wide(danced, metres, eitherGap, most, stride, time))
+            if (canBeFound(most)) found.push(wide(danced, metres, eitherGap, most, stride, time))
           }
         }
         for (const foot of feet) landed[foot] = at
