@@ -5,9 +5,9 @@ import { type CountLoad, loadsOf } from '../load/load'
 import type { Vocabulary } from '../moves/vocabulary'
 import { type Danced, danced } from '../simulate/danced'
 import type { Simulation } from '../simulate/simulate'
-import { FAULT_RULES, FAULT_TEMPO_RULES } from './faults'
-import { type Finding, type Found, type Severity, severityOf } from './finding'
-import { onceEach, reasonsToLeave } from './once'
+import { FAULT_RULES, FAULT_TEMPO_RULES, findBy } from './faults'
+import { type Finding, type Severity, severityOf } from './finding'
+import { reasonsToLeave } from './once'
 import { type Danceable, knownOf, type Rule } from './rule'
 import { balance } from './rules/balance'
 import { farArms } from './rules/farArms'
@@ -24,7 +24,7 @@ import { reaches } from './rules/reaches'
 import { space } from './rules/space'
 import { turns } from './rules/turns'
 import { isItsOwnMirror, onBothSides } from './sides'
-import type { TempoAt, TempoLimit, TempoRule } from './tempoRule'
+import { limitsBelow, type TempoLimit, type TempoRule } from './tempoRule'
 
 const RULES: readonly Rule[] = [
   ...FAULT_RULES,
@@ -80,7 +80,7 @@ export function judged(dance: Danced, combination: Combination): Checked {
   const { written, lead, house } = dance
   const known = knownOf(dance)
   const { joins: joined, level } = known
-  const findings = (simulation: Simulation) => findOn({ ...known, simulation })
+  const findings = (simulation: Simulation) => findBy(RULES, TEMPO_RULES, { ...known, simulation })
   const all = [...onBothSides(written, findings(lead), () => findings(dance.other))].sort(
     (a, b) =>
       ORDER[severityOf(a)] - ORDER[severityOf(b)] ||
@@ -109,14 +109,6 @@ export function judged(dance: Danced, combination: Combination): Checked {
   }
 }
 
-/** All findings of one side, each cause said once. */
-function findOn(danceable: Danceable): readonly Found[] {
-  const found: Found[] = RULES.flatMap((rule) => [...rule.check(danceable)])
-  const { tempoAt } = danceable.simulation.time
-  for (const limit of tempoLimitsOf(danceable, tempoAt)) found.push(limit.found(tempoAt(limit.at)))
-  return onceEach(found)
-}
-
 /** The sides that must be looked at: the lead, and the other where it is not just its mirror image. */
 export function danceablesOf(
   checked: Checked,
@@ -130,7 +122,8 @@ export function danceablesOf(
     : [...sides, { ...known, simulation: checked.other, side: 'other' as const }]
 }
 
-/** Everything that needs more time than there is below a tempo. */
-export function tempoLimitsOf(danceable: Danceable, below: TempoAt): readonly TempoLimit[] {
-  return TEMPO_RULES.flatMap((rule) => [...rule.tempoLimits(danceable, below)])
-}
+/** Everything that needs more time than there is at a tempo. */
+export const tempoLimitsOf = (
+  danceable: Danceable,
+  tempoAt: (tick: number) => number,
+): readonly TempoLimit[] => limitsBelow(TEMPO_RULES, danceable, tempoAt)

@@ -4,18 +4,31 @@ import type { FootJoins } from '../joins/joins'
 import type { Vocabulary } from '../moves/vocabulary'
 import { danced } from '../simulate/danced'
 import type { Simulation } from '../simulate/simulate'
-import { type Finding, severityOf } from './finding'
+import { type Finding, type Found, severityOf } from './finding'
 import { onceEach, reasonsToLeave } from './once'
-import { knownOf, type Rule } from './rule'
+import { type Danceable, knownOf, type Rule } from './rule'
 import { clash } from './rules/clash'
 import { quickFeet } from './rules/quickFeet'
 import { weight } from './rules/weight'
 import { onBothSides } from './sides'
-import type { TempoRule } from './tempoRule'
+import { limitsBelow, type TempoRule } from './tempoRule'
 
 /** The rules that can say “can’t be danced”: all that a shelf of combinations needs to ask. */
 export const FAULT_RULES: readonly Rule[] = [weight, clash]
 export const FAULT_TEMPO_RULES: readonly TempoRule[] = [quickFeet]
+
+/** What some rules find on one side, each cause said once. */
+export function findBy(
+  rules: readonly Rule[],
+  tempoRules: readonly TempoRule[],
+  danceable: Danceable,
+): readonly Found[] {
+  const { tempoAt } = danceable.simulation.time
+  return onceEach([
+    ...rules.flatMap((rule) => [...rule.check(danceable)]),
+    ...limitsBelow(tempoRules, danceable, tempoAt).map(({ at, found }) => found(tempoAt(at))),
+  ])
+}
 
 /** A combination danced on its lead side, how it joins, and what can't be danced in it. */
 export interface Faults {
@@ -33,17 +46,8 @@ export function faultsOf(
   const dance = danced(combination, base, house)
   const { written, lead } = dance
   const known = knownOf(dance)
-  const found = (simulation: Simulation) => {
-    const asked = { ...known, simulation }
-    return onceEach([
-      ...FAULT_RULES.flatMap((rule) => [...rule.check(asked)]),
-      ...FAULT_TEMPO_RULES.flatMap((rule) =>
-        [...rule.tempoLimits(asked, simulation.time.tempoAt)].map((limit) =>
-          limit.found(simulation.time.tempoAt(limit.at)),
-        ),
-      ),
-    ])
-  }
+  const found = (simulation: Simulation) =>
+    findBy(FAULT_RULES, FAULT_TEMPO_RULES, { ...known, simulation })
   const reasonToLeave = reasonsToLeave(combination)
   const faults = onBothSides(written, found(lead), () => found(dance.other)).filter(
     (one) => severityOf(one) === 'fault' && reasonToLeave(one) === undefined,

@@ -1,6 +1,7 @@
 import { facingWord } from '../body/facing'
 import type { FootAction } from '../body/feet'
 import { otherSide, type Side, sideWord } from '../body/side'
+import { capital } from '../capital'
 import type { DancerLevel } from '../combination/combination'
 import { placeIn } from '../combination/names'
 import { assertNever } from '../errors'
@@ -48,8 +49,6 @@ export function findingText(finding: Finding, units: Units = 'metres'): string {
   const text = capital(factText(finding, units))
   return finding.side === 'other' ? `On the other side: ${text}` : text
 }
-
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
 
 function factText(fact: Fact, units: Units): string {
   const metres = (value: number) => lengthWords(value, units)

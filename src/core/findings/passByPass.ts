@@ -1,4 +1,5 @@
 import { dequal } from 'dequal'
+import { remembered } from '../record/remembered'
 import { type CourseSlice, courseSlices } from '../simulate/course'
 import type { Slice } from '../simulate/simulate'
 import type { Danceable } from './rule'
@@ -68,26 +69,24 @@ function lookingOver<L extends FeetLooked, Carry, T>(
   look: (looked: L, carry: Carry) => Result<Carry, T>,
   isSame: (a: Carry, b: Carry) => boolean,
 ): Look<Carry, T> {
-  interface Known {
+  interface Begun {
     readonly looked: L
-    readonly before: Carry
-    readonly result: Result<Carry, T>
+    readonly carry: Carry
   }
-  const known = new WeakMap<Slice, Known>()
+  const lookAt = remembered(
+    (_: Slice, { looked, carry }: Begun) => look(looked, carry),
+    (a, b) =>
+      a.looked.house === b.looked.house &&
+      a.looked.level === b.looked.level &&
+      a.looked.vocabulary === b.looked.vocabulary &&
+      isSameBeside(a.looked, b.looked) &&
+      isSame(a.carry, b.carry),
+  )
   return (danceable) => {
     let carry = start
     const found: T[] = []
     for (const looked of passesOf(danceable)) {
-      const last = known.get(looked.slice)
-      const holds =
-        last !== undefined &&
-        last.looked.house === looked.house &&
-        last.looked.level === looked.level &&
-        last.looked.vocabulary === looked.vocabulary &&
-        isSameBeside(last.looked, looked) &&
-        isSame(last.before, carry)
-      const result = holds ? last.result : look(looked, carry)
-      if (!holds) known.set(looked.slice, { looked, before: carry, result })
+      const result = lookAt(looked.slice, { looked, carry })
       found.push(...result.found)
       carry = result.carry
     }

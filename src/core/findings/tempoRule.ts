@@ -12,15 +12,20 @@ export interface TempoLimit {
   readonly found: (tempo: number) => Found
 }
 
-/** Whether anything is ever danced fast enough to find it. */
+/** Whether anything is ever danced fast enough to find it; what is not need not be given. */
 export const canBeFound = (most: number): boolean => most < FASTEST + 1
-
-/** The tempo that holds at a tick. */
-export type TempoAt = (tick: number) => number
 
 /** A rule whose findings only hang on the time there is. */
 export interface TempoRule {
   readonly id: string
-  /** Only the limits below the tempo of their place: the others are no finding there. */
-  readonly tempoLimits: (danceable: Danceable, below: TempoAt) => Iterable<TempoLimit>
+  /** All its limits, whatever the tempo is. */
+  readonly tempoLimits: (danceable: Danceable) => readonly TempoLimit[]
 }
+
+/** The limits below the tempo of their place: what is found there. */
+export const limitsBelow = (
+  rules: readonly TempoRule[],
+  danceable: Danceable,
+  tempoAt: (tick: number) => number,
+): readonly TempoLimit[] =>
+  rules.flatMap((rule) => rule.tempoLimits(danceable).filter(({ most, at }) => most < tempoAt(at)))

@@ -1,9 +1,11 @@
+import { dequal } from 'dequal'
 import { factsOf, type Primitive } from '../body/feet'
 import { LAYERS, type Layer } from '../body/layers'
 import type { Pass } from '../combination/passes'
 import type { Move } from '../moves/move'
 import { cyclesOf } from '../moves/rate'
 import type { Vocabulary } from '../moves/vocabulary'
+import { remembered } from '../record/remembered'
 import { type CourseSlice, courseSlices, type Run } from '../simulate/course'
 import type { DancedStep, Simulation, Slice } from '../simulate/simulate'
 import { TICKS_PER_COUNT } from '../time/time'
@@ -92,7 +94,7 @@ export function loadsOf(simulation: Simulation, tempo: number): readonly CountLo
   return simulation.slices.flatMap((slice, i) => {
     const course = courses[i]
     if (!course) return []
-    const made = loadsIn(slice, course, simulation.vocabulary, quick, kinds)
+    const made = loadsIn(slice, { course, vocabulary: simulation.vocabulary, quick, before: kinds })
     kinds = made.kinds
     return made.loads
   })
@@ -104,41 +106,29 @@ interface PassLoads {
   readonly kinds: ReadonlySet<string>
 }
 
-interface KnownLoads extends PassLoads {
+/** What else the loads of a pass hang on. */
+interface Weighing {
   readonly course: CourseSlice
+  readonly vocabulary: Vocabulary
   readonly quick: number
   /** What was danced on the count before; absent at the very start. */
   readonly before: ReadonlySet<string> | undefined
 }
 
-const knownLoads = new WeakMap<Slice, KnownLoads>()
-
-const isSameSet = (a: ReadonlySet<string> | undefined, b: ReadonlySet<string> | undefined) =>
-  a === b || (a?.size === b?.size && [...(a ?? [])].every((one) => b?.has(one)))
-
 /** A pass that is danced as it was, after the same as before, is as hard as it was. */
-function loadsIn(
-  slice: Slice,
-  course: CourseSlice,
-  vocabulary: Vocabulary,
-  quick: number,
-  before: ReadonlySet<string> | undefined,
-): PassLoads {
-  const known = knownLoads.get(slice)
-  if (known?.course === course && known.quick === quick && isSameSet(known.before, before))
-    return known
-  const made = { ...weighed(slice, course, vocabulary, quick, before), course, quick, before }
-  knownLoads.set(slice, made)
-  return made
-}
+const loadsIn = remembered(
+  weighed,
+  (a: Weighing, b: Weighing) =>
+    a.course === b.course &&
+    a.vocabulary === b.vocabulary &&
+    a.quick === b.quick &&
+    dequal(a.before, b.before),
+)
 
 /** Nothing runs past the end of its phrase, so a pass is weighed by itself. */
 function weighed(
   { pass, danced }: Slice,
-  { runs }: CourseSlice,
-  vocabulary: Vocabulary,
-  quick: number,
-  before: ReadonlySet<string> | undefined,
+  { course: { runs }, vocabulary, quick, before }: Weighing,
 ): PassLoads {
   const course = runs.map((run) => ({ run, strength: strength(run) }))
   const loads: CountLoad[] = []
@@ -178,19 +168,13 @@ interface Strength {
   readonly pulse: number
 }
 
-const knownStrengths = new WeakMap<
-  Run['event'],
-  { readonly move: Move | undefined; readonly strength: Strength }
->()
-
 /** How hard one event is while it runs, at a tempo of 100, and its pulse. */
-function strength(run: Run): Strength {
-  const known = knownStrengths.get(run.event)
-  if (known && known.move === run.move) return known.strength
-  const made = strengthOf(run)
-  knownStrengths.set(run.event, { move: run.move, strength: made })
-  return made
-}
+const strength = (run: Run): Strength => strengthIn(run.event, run)
+
+const strengthIn = remembered(
+  (_: Run['event'], run: Run) => strengthOf(run),
+  (a, b) => a.move === b.move,
+)
 
 function strengthOf({ event, move, kind }: Run): Strength {
   const { what, length } = event

@@ -1,5 +1,6 @@
 import Papa from 'papaparse'
 import type { Layer } from '../body/layers'
+import { remembered } from '../record/remembered'
 import { Move, moveOfOwn, type OwnMove } from './move'
 import table from './moves.csv?raw'
 
@@ -39,23 +40,18 @@ export function withOwn(
   )
 }
 
-const completed = new WeakMap<readonly OwnMove[], { base: Vocabulary; made: Vocabulary }>()
-
 /** A vocabulary with the own moves a combination brings along; one that is known already stays as it is known. */
-export function vocabularyFor(
+export const vocabularyFor = (
   { moves }: { readonly moves?: readonly OwnMove[] | undefined },
   base: Vocabulary,
-): Vocabulary {
-  if (!moves) return base
-  const known = completed.get(moves)
-  if (known?.base === base) return known.made
-  const made = withOwn(
+): Vocabulary => (moves ? completedBy(moves, base) : base)
+
+const completedBy = remembered((moves: readonly OwnMove[], base: Vocabulary) =>
+  withOwn(
     base,
     moves.filter(({ id }) => !base.find(id)),
-  )
-  completed.set(moves, { base, made })
-  return made
-}
+  ),
+)
 
 /**
  * Reads a table of moves (CSV with a header row).

@@ -1,4 +1,5 @@
 import { type Side, sideWord } from '../body/side'
+import { capital } from '../capital'
 import { type Pass, passAt } from '../combination/passes'
 import { COUNT, endOf, TICKS_PER_COUNT, type Tick, tick } from '../time/time'
 import type { Part } from './parts'
@@ -11,8 +12,6 @@ export interface Caption {
   readonly text: string
   readonly side: Side
 }
-
-const capital = (text: string): string => `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}`
 
 /**
  * Every count with what goes with it, in the order of its time. Where somebody calls, the cues

@@ -7,6 +7,7 @@ import { type Pass, pickupTicks } from '../combination/passes'
 import type { House } from '../house/house'
 import type { Move, MoveKind } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
+import { remembered } from '../record/remembered'
 import { TICKS_PER_COUNT } from '../time/time'
 import type { Places } from '../what/places'
 import { inTime, isThere, placesAfter, placesNeeded, startPlaces } from './places'
@@ -67,9 +68,8 @@ export const courseOf = (simulation: Simulation): Course => followedOf(simulatio
 export const courseSlices = (simulation: Simulation): readonly CourseSlice[] =>
   followedOf(simulation).slices
 
-/** What the layers above the feet do in one pass, from where they are to where that leads. */
+/** What the layers above the feet do in one pass, and where that leads. */
 export interface CourseSlice {
-  readonly entry: Standing
   readonly runs: readonly Run[]
   readonly exit: Standing
 }
@@ -80,40 +80,34 @@ interface Standing {
   readonly lastEnd: Readonly<Record<Layer, number>>
 }
 
-interface KnownSlice {
+/** What else a pass is followed from. */
+interface Begun {
+  readonly entry: Standing
   readonly vocabulary: Vocabulary
   readonly house: House
-  readonly slice: CourseSlice
 }
-
-const knownSlices = new WeakMap<Pass, KnownSlice>()
 
 function follow({ passes, combination, vocabulary, house }: Simulation): readonly CourseSlice[] {
   const begin = -COUNT_IN_TICKS - pickupTicks(combination)
-  let standing: Standing = {
+  let entry: Standing = {
     places: startPlaces(combination.start),
     lastEnd: { feet: 0, hips: begin, torso: begin, arms: begin, head: begin },
   }
   return passes.map((pass) => {
-    const known = knownSlices.get(pass)
-    const slice =
-      known?.vocabulary === vocabulary &&
-      known.house === house &&
-      dequal(known.slice.entry, standing)
-        ? known.slice
-        : followSlice(pass, standing, vocabulary, house)
-    knownSlices.set(pass, { vocabulary, house, slice })
-    standing = slice.exit
+    const slice = sliceOf(pass, { entry, vocabulary, house })
+    entry = slice.exit
     return slice
   })
 }
 
-function followSlice(
-  pass: Pass,
-  entry: Standing,
-  vocabulary: Vocabulary,
-  house: House,
-): CourseSlice {
+/** A pass that begins as it did before is not followed again. */
+const sliceOf = remembered(
+  followSlice,
+  (a: Begun, b: Begun) =>
+    a.vocabulary === b.vocabulary && a.house === b.house && dequal(a.entry, b.entry),
+)
+
+function followSlice(pass: Pass, { entry, vocabulary, house }: Begun): CourseSlice {
   const runs: Run[] = []
   let { places } = entry
   const lastEnd = { ...entry.lastEnd }
@@ -134,7 +128,7 @@ function followSlice(
     places = after
     if (kind !== 'texture') lastEnd[layer] = Math.max(lastEnd[layer], end)
   }
-  return { entry, runs, exit: { places, lastEnd } }
+  return { runs, exit: { places, lastEnd } }
 }
 
 /** Where everything has come to at the end. */

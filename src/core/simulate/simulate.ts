@@ -8,6 +8,7 @@ import { type House, type Landing, USUAL_HOUSE } from '../house/house'
 import type { Move } from '../moves/move'
 import { lengthsIn, type TimedAction } from '../moves/pattern'
 import type { Vocabulary } from '../moves/vocabulary'
+import { remembered } from '../record/remembered'
 import { endOf, type Span, type Tick, tick } from '../time/time'
 import { steady, type TimeMap } from '../time/timeMap'
 import { repeatsOf } from '../what/repeats'
@@ -170,15 +171,21 @@ function stepsOfPass(pass: Pass, vocabulary: Vocabulary): readonly Planned[] {
   return planned
 }
 
-interface KnownSlice {
+/** What else a pass is danced from. */
+interface Begun {
+  readonly entry: BodyState
   readonly vocabulary: Vocabulary
   readonly landing: Landing
-  readonly slice: Slice
 }
 
-const knownSlices = new WeakMap<Pass, KnownSlice>()
+/** A pass that begins as it did before is not danced again. */
+const sliceOf = remembered(
+  (pass: Pass, { entry, vocabulary, landing }: Begun): Slice =>
+    danceSlice(pass, stepsOfPass(pass, vocabulary), entry, landing),
+  (a, b) => a.vocabulary === b.vocabulary && a.landing === b.landing && dequal(a.entry, b.entry),
+)
 
-/** Dances the passes one after the other; one that begins as it did before is not danced again. */
+/** Dances the passes one after the other. */
 function slicesOf(
   passes: readonly Pass[],
   combination: OneSide,
@@ -186,24 +193,18 @@ function slicesOf(
   start: BodyState,
   landing: Landing,
 ): readonly Slice[] {
-  // Turns that are kept carry over from pass to pass, so these are planned and danced as a whole.
+  // Turns that are kept carry over from pass to pass, so these are planned as a whole.
   const planned = combination.keepTurns && planOf(passes, vocabulary, combination)
   let entry = start
   return passes.map((pass) => {
-    const known = planned ? undefined : knownSlices.get(pass)
-    if (
-      known?.vocabulary === vocabulary &&
-      known.landing === landing &&
-      dequal(known.slice.entry, entry)
-    ) {
-      entry = known.slice.exit
-      return known.slice
-    }
-    const steps = planned
-      ? planned.filter((one) => one.pass === pass)
-      : stepsOfPass(pass, vocabulary)
-    const slice = danceSlice(pass, steps, entry, landing)
-    if (!planned) knownSlices.set(pass, { vocabulary, landing, slice })
+    const slice = planned
+      ? danceSlice(
+          pass,
+          planned.filter((one) => one.pass === pass),
+          entry,
+          landing,
+        )
+      : sliceOf(pass, { entry, vocabulary, landing })
     entry = slice.exit
     return slice
   })

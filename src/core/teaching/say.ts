@@ -1,6 +1,7 @@
 import { facingWord } from '../body/facing'
 import type { Layer } from '../body/layers'
 import { sideWord } from '../body/side'
+import { capital } from '../capital'
 import type { Combination, Event, Remark } from '../combination/combination'
 import { nameOf } from '../combination/names'
 import { type Pass, pickupTicks } from '../combination/passes'
@@ -32,8 +33,6 @@ export interface CountWords {
   /** What a page says beside it: easier forms, lyrics, notes, what is held, where it faces. */
   readonly asides: readonly string[]
 }
-
-const capital = (text: string): string => `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}`
 
 /** `until 4`: where something ends that lasts longer than a count. */
 function untilWords(event: Span, counts: number): string {

@@ -13,6 +13,7 @@ import { memo } from 'react'
 import { Link } from 'react-router'
 import { Level } from '../../core/body/places'
 import { otherSide, sideWord, Weight } from '../../core/body/side'
+import { capital } from '../../core/capital'
 import { DancerLevel, teachTempoOf } from '../../core/combination/combination'
 import { textsTurned } from '../../core/combination/mirror'
 import * as edits from '../../core/edits/edits'
@@ -180,8 +181,6 @@ function SaveWord({ session }: { session: Session }) {
   const kind = useStore(session.saver, (save) => save.kind)
   return <SavedWord state={kind} />
 }
-
-const capital = (word: string) => `${word[0]?.toUpperCase()}${word.slice(1)}`
 
 const WEIGHT_WORD: Readonly<Record<Weight, string>> = {
   L: 'on the left',

@@ -11,9 +11,7 @@ import { canBeFound, type TempoLimit, type TempoRule } from '../tempoRule'
 /** Arms that are sent farther than a palm gets in the time (model 8). */
 export const farArms: TempoRule = {
   id: 'far-arms',
-  *tempoLimits(danceable, below) {
-    for (const limit of farIn(danceable).found) if (limit.most < below(limit.at)) yield limit
-  },
+  tempoLimits: (danceable) => farIn(danceable).found,
 }
 
 /** Carries when the arms were last on their way. */

@@ -10,9 +10,7 @@ import { canBeFound, type TempoLimit, type TempoRule } from '../tempoRule'
 /** Moves with less time than they can be danced well in (model 8). */
 export const fastMoves: TempoRule = {
   id: 'fast-moves',
-  *tempoLimits(danceable, below) {
-    for (const limit of fastIn(danceable).found) if (limit.most < below(limit.at)) yield limit
-  },
+  tempoLimits: (danceable) => fastIn(danceable).found,
 }
 
 const fastIn = feetByPass<undefined, TempoLimit>(

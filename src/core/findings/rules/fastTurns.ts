@@ -9,11 +9,10 @@ import type { TempoLimit, TempoRule } from '../tempoRule'
 /** Turns of more than one support carries, or faster than a level can (model 8). */
 export const fastTurns: TempoRule = {
   id: 'fast-turns',
-  *tempoLimits(danceable, below) {
+  tempoLimits(danceable) {
     const { found, carry } = turnsIn(danceable)
     const last = limitOf(carry, danceable.simulation.length, danceable)
-    for (const limit of last ? [...found, last] : found)
-      if (limit.most < below(limit.at)) yield limit
+    return last ? [...found, last] : found
   },
 }
 

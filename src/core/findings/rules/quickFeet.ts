@@ -11,9 +11,7 @@ import { canBeFound, type TempoLimit, type TempoRule } from '../tempoRule'
 /** Landings that follow each other too soon, and strides too wide for the time (model 8). */
 export const quickFeet: TempoRule = {
   id: 'quick-feet',
-  *tempoLimits(danceable, below) {
-    for (const limit of quickIn(danceable).found) if (limit.most < below(limit.at)) yield limit
-  },
+  tempoLimits: (danceable) => quickIn(danceable).found,
 }
 
 /** When each foot landed last. */

@@ -11,9 +11,7 @@ import type { TempoLimit, TempoRule } from '../tempoRule'
 /** Paths whose start can't be reached in the time there is (model 5). */
 export const reaches: TempoRule = {
   id: 'reaches',
-  *tempoLimits(danceable, below) {
-    for (const limit of reachesIn(danceable).found) if (limit.most < below(limit.at)) yield limit
-  },
+  tempoLimits: (danceable) => reachesIn(danceable).found,
 }
 
 const reachesIn = passByPass<undefined, TempoLimit>(undefined, ({ course, house, vocabulary }) => {

@@ -80,6 +80,3 @@ export const footOf = (event: Event | undefined): FootAction | undefined =>
 /** A step danced as another one. */
 export const stepAs = (event: Event, action: FootAction): Edit =>
   changeOf(event, { what: { kind: 'foot', action } })
-
-/** A sentence begins with a capital letter. */
-export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)

@@ -1,3 +1,4 @@
+import { capital } from '../../capital'
 import type { Event, Phrase } from '../../combination/combination'
 import { changePhrase, type Edit, inOrder } from '../../edits/edit'
 import * as edits from '../../edits/edits'
@@ -6,7 +7,7 @@ import { mirrorPlaces, placesAtEnds } from '../../joins/meets'
 import { COUNT, endOf, HALF_COUNT, type Tick, tick } from '../../time/time'
 import type { What } from '../../what/kinds'
 import { comeBack } from '../comeBack'
-import { type Case, capital, type Try } from './case'
+import type { Case, Try } from './case'
 
 /** Some steps turned round or made smaller, so that it ends nearer to where it began. */
 export function* walkBack({ combination, vocabulary, house }: Case): Generator<Try> {
