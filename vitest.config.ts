@@ -18,6 +18,8 @@ export default defineConfig({
           name: 'unit',
           include: ['src/**/*.test.ts', 'tests/cli/*.test.ts', 'tests/docs/*.test.ts'],
           testTimeout: 120_000,
+          // Before anything asks for a database.
+          setupFiles: ['fake-indexeddb/auto'],
           // What is imported is imported once: it was half of the time.
           isolate: false,
           maxWorkers: 2,

@@ -74,6 +74,16 @@ export function opened(lines: string): {
   return { session: openSession(place.stored(), place.services), place }
 }
 
+/** Moves on three layers, and a second phrase. */
+export const TWO_PHRASES =
+  'phrase A 8\n feet 1 step side; 2 touch\n hips 2 hip-drop L\n arms 1 R high-v, L hips\nphrase B 4\n feet 1 step'
+
+/** What is selected: `0 feet 24+12`. */
+export function cursorOf(session: Session): string {
+  const { pass, layer, at, length } = session.get().selection
+  return `${pass} ${layer} ${at}+${length}`
+}
+
 /** The lines of its phrases, as they are printed. */
 export const linesOf = (session: Session): readonly string[] =>
   writeSheet(documentOf(session.get()), vocabulary)

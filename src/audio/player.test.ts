@@ -2,11 +2,10 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { holds } from '../../tests/holds'
 import { combination, feet, move } from '../../tests/write'
-import { LAYERS } from '../core/body/layers'
 import { vocabulary } from '../core/moves/vocabulary'
 import { type Performance, performanceOf } from '../core/performance/performance'
 import { isClick, type Sound } from '../core/performance/sounds'
-import { SILENT } from '../core/performance/stretches'
+import { SILENT, stretchOf } from '../core/performance/stretches'
 import { type Simulation, simulate } from '../core/simulate/simulate'
 import { labelOfTick, tick } from '../core/time/time'
 import { steady } from '../core/time/timeMap'
@@ -19,18 +18,7 @@ const danced = simulate(
 /** Counted in and danced, and on and on where it is not only once. */
 const program = (tempo: number, once = false, simulation: Simulation = danced): Performance =>
   performanceOf(
-    [
-      {
-        simulation,
-        side: 'R',
-        range: { from: tick(0), to: tick(96) },
-        layers: LAYERS,
-        mode: 'none',
-        countIn: 4,
-        round: 1,
-        rounds: 1,
-      },
-    ],
+    [stretchOf({ lead: simulation, from: () => simulation }, 'R')],
     { time: steady(tempo), speech: SILENT },
     once ? undefined : 1,
   )

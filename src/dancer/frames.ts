@@ -1,8 +1,8 @@
 import { otherSide, type Side } from '../core/body/side'
 import type { Dancers } from '../core/performance/performance'
-import type { Seam } from '../core/performance/seam'
+import { posedAt, type Seam } from '../core/performance/seam'
 import type { Dancer } from '../core/pose/dancer'
-import { blendInto, type Joint, newPose, type Pose, placeOfJoint } from '../core/pose/joints'
+import { type Joint, newPose, type Pose, placeOfJoint } from '../core/pose/joints'
 import { areaOfOne } from '../core/space/space'
 import { TICKS_PER_COUNT } from '../core/time/time'
 import type { OnStage } from './stage'
@@ -68,10 +68,10 @@ export function createFrames(dancers: Dancers, joints: readonly Joint[]): Frames
     tick: number,
     aside: number,
     choice: FrameChoice,
-    seam: (Seam & { readonly dancer: Dancer }) | undefined,
+    seam: Seam | undefined,
+    next: Dancer,
   ): OnStage => {
-    dancer.poseAt(tick, slot.pose)
-    if (seam) blendInto(slot.pose, seam.dancer.poseAt(seam.tick, slot.past), seam.share)
+    posedAt(dancer, tick, seam, next, slot.pose, slot.past)
     if (choice.next)
       dancer.poseAt((Math.floor(tick / TICKS_PER_COUNT) + 1) * TICKS_PER_COUNT, slot.ghost)
     if (choice.trails) fillTrails(slot, dancer, tick, joints)
@@ -84,13 +84,12 @@ export function createFrames(dancers: Dancers, joints: readonly Joint[]): Frames
   }
   return {
     at(side, tick, choice, seam) {
-      const into = (one: Side) => seam && { ...seam, dancer: dancers[one] }
       if (!choice.both)
-        return [fill(slots[0], dancers[side], tick, 0, choice, into(seam?.side ?? side))]
+        return [fill(slots[0], dancers[side], tick, 0, choice, seam, dancers[seam?.side ?? side])]
       const { half, isRightBeside } = places()
       const beside = (one: Side) => ((one === 'R') === isRightBeside ? half : -half)
       return [side, otherSide[side]].map((one, i) =>
-        fill(slots[i === 0 ? 0 : 1], dancers[one], tick, beside(one), choice, into(one)),
+        fill(slots[i === 0 ? 0 : 1], dancers[one], tick, beside(one), choice, seam, dancers[one]),
       )
     },
   }

@@ -1,41 +1,13 @@
-import 'fake-indexeddb/auto'
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import { beforeEach, describe, expect, it } from 'vitest'
-import { keepingIn, slots } from '../../tests/slots'
+import { placeNamed } from '../../tests/place'
 import { combination, feet } from '../../tests/write'
 import type { UserError } from '../core/errors'
-import { summaryOf } from '../core/findings/summary'
 import { USUAL_RULES } from '../core/house/house'
-import { vocabulary } from '../core/moves/vocabulary'
 import { restoreBackup, writeBackup } from './backup'
-import { createCombinations } from './combinations'
-import { Database } from './database'
-import { createHouse } from './house'
-import { togetherIn } from './keeping'
-import { createOwnWords } from './own'
-import { createPlanning } from './planning'
 
 let names = 0
-const place = () => {
-  const database = new Database(`backup-${names++}`)
-  let copies = 0
-  return {
-    database,
-    combinations: createCombinations(database, {
-      now: () => 1,
-      newId: () => `copy-${++copies}`,
-      summarise: (c) => summaryOf(c, vocabulary),
-    }),
-    own: createOwnWords(database, () => {}),
-    house: createHouse(database, () => {}),
-    together: togetherIn(database),
-    planning: createPlanning(
-      database,
-      slots(),
-      keepingIn(slots(), () => 1),
-    ),
-  }
-}
+const place = () => placeNamed(`backup-${names++}`)
 const lantern = combination([feet('1 step R side')], { id: 'lantern', title: 'Lantern' })
 const swell = combination([feet('1 step L side')], { id: 'swell', title: 'Lantern' })
 const melt = {

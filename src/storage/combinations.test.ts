@@ -1,4 +1,3 @@
-import 'fake-indexeddb/auto'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { combination, feet } from '../../tests/write'
 import type { Combination } from '../core/combination/combination'

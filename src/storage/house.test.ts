@@ -1,4 +1,3 @@
-import 'fake-indexeddb/auto'
 import { describe, expect, it } from 'vitest'
 import { USUAL_RULES, withLimit } from '../core/house/house'
 import { Database } from './database'

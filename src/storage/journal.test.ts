@@ -1,4 +1,3 @@
-import 'fake-indexeddb/auto'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { notesOf, slots } from '../../tests/slots'
 import { combination, feet } from '../../tests/write'

@@ -1,25 +1,17 @@
-import 'fake-indexeddb/auto'
 import fc from 'fast-check'
 import { zipSync } from 'fflate'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../tests/arbitraries'
 import { demo } from '../../tests/demo'
 import { casesOf, holds } from '../../tests/holds'
-import { keepingIn, slots } from '../../tests/slots'
+import { placeNamed } from '../../tests/place'
 import { Combination } from '../core/combination/combination'
 import { UserError } from '../core/errors'
 import { checkCombination } from '../core/findings/check'
-import { summaryOf } from '../core/findings/summary'
 import { vocabulary } from '../core/moves/vocabulary'
 import { type Encoding, readCombinationFile, textOfBytes } from '../core/sheet/files'
 import { writeCombinationFile } from '../core/sheet/writeFile'
 import { restoreBackup, writeBackup } from './backup'
-import { createCombinations } from './combinations'
-import { Database } from './database'
-import { createHouse } from './house'
-import { togetherIn } from './keeping'
-import { createOwnWords } from './own'
-import { createPlanning } from './planning'
 
 const SEED = Number(process.env.SEED ?? 2400)
 /** What one file may take, on a machine that is busy with other tests. */
@@ -138,26 +130,7 @@ describe('files that are damaged', () => {
 
   it(`as a backup change nothing, or come back as far as they are whole (seed ${SEED})`, async () => {
     let names = 0
-    const place = () => {
-      const database = new Database(`mutated-${names++}`)
-      const store = slots()
-      return {
-        database,
-        combinations: createCombinations(database, {
-          now: () => 1,
-          newId: () => `copy-${names}`,
-          summarise: (one) => summaryOf(one, vocabulary),
-        }),
-        own: createOwnWords(database, () => {}),
-        house: createHouse(database, () => {}),
-        planning: createPlanning(
-          database,
-          store,
-          keepingIn(store, () => 1),
-        ),
-        together: togetherIn(database),
-      }
-    }
+    const place = () => placeNamed(`mutated-${names++}`)
     const full = place()
     await full.combinations.addAll(demo)
     const backup = await writeBackup(full)

@@ -1,4 +1,3 @@
-import 'fake-indexeddb/auto'
 import Dexie from 'dexie'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { combination, feet } from '../../tests/write'

@@ -1,20 +1,14 @@
-import 'fake-indexeddb/auto'
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { demo } from '../../tests/demo'
-import { keepingIn, slots } from '../../tests/slots'
+import { placeNamed } from '../../tests/place'
+import { keepingIn } from '../../tests/slots'
 import { classOn, materials, tuesday, wishesOf } from '../../tests/teaching'
 import { afterAction, beginClass } from '../core/class/underWay'
-import { summaryOf } from '../core/findings/summary'
-import { vocabulary } from '../core/moves/vocabulary'
 import { newPlan } from '../core/plan/edits'
 import { restoreBackup, writeBackup } from './backup'
-import { createCombinations } from './combinations'
 import { Database } from './database'
 import planningDemo from './demo/planning.json'
-import { createHouse } from './house'
-import { togetherIn } from './keeping'
-import { createOwnWords } from './own'
 import { createPlanning, readPlanningDemo } from './planning'
 
 const plan = newPlan('plan', 'Tuesday', wishesOf('Copper Lantern', { minutes: 30 }), materials)
@@ -22,27 +16,7 @@ const group = { ...tuesday, id: 'g' }
 const entry = classOn('2026-11-25', [], { id: 'c', group: 'g', plan: 'plan' })
 
 let names = 0
-const place = (full = false) => {
-  const database = new Database(`teaching-${names++}`)
-  const store = slots(full)
-  return {
-    database,
-    store,
-    combinations: createCombinations(database, {
-      now: () => 1,
-      newId: () => 'copy',
-      summarise: (c) => summaryOf(c, vocabulary),
-    }),
-    own: createOwnWords(database, () => {}),
-    house: createHouse(database, () => {}),
-    together: togetherIn(database),
-    planning: createPlanning(
-      database,
-      store,
-      keepingIn(store, () => 7),
-    ),
-  }
-}
+const place = (full = false) => placeNamed(`teaching-${names++}`, { full, now: 7 })
 
 let here: ReturnType<typeof place>
 beforeEach(() => {

@@ -1,7 +1,8 @@
 import { type CallMode, callModes, type SpeechSeconds } from '../calling/calls'
 import type { Pass } from '../combination/passes'
-import type { Accompaniment, Stretch } from '../performance/parts'
+import { type Accompaniment, COUNT_IN } from '../performance/parts'
 import { type Performance, type Place, performanceOf } from '../performance/performance'
+import { stretchOf } from '../performance/stretches'
 import type { Drill } from '../plan/drill'
 import { type DrillRound, type Materials, roundOf } from '../plan/material'
 import { rhythmOf, usualRhythm } from '../rhythm/rhythms'
@@ -29,8 +30,6 @@ export interface DrillSound extends Omit<Accompaniment, 'time'> {
   readonly countIn?: number
 }
 
-const COUNT_IN = 4
-
 /** A drill as it is performed: the sides in their order, each counted in, or in turn after one count-in. */
 export function drillPerformance(
   {
@@ -48,19 +47,17 @@ export function drillPerformance(
   const order = inTurn
     ? rounds.flatMap((i) => sides.map((side) => ({ side, i })))
     : sides.flatMap((side) => rounds.map((i) => ({ side, i })))
-  const stretches = order.map(({ side, i }, place): Stretch => {
+  const stretches = order.map(({ side, i }, place) => {
     const before = order[place - 1]?.side
     const isCountedIn = before === undefined || (side !== before && !inTurn)
-    return {
-      simulation: round.material.from(side),
-      side,
+    return stretchOf(round.material, side, {
       range: { from: tick(round.from), to: tick(round.to) },
       layers,
       mode: call === 'rounds' ? (modes[i] ?? 'cues') : call,
       countIn: isCountedIn ? countIn : undefined,
       round: i + 1,
       rounds: repeats,
-    }
+    })
   })
   return performanceOf(stretches, { ...sound, time: steady(tempo) })
 }
@@ -71,12 +68,9 @@ export function soundFor(
   { material, passes }: DrillRound,
   speech: SpeechSeconds,
 ): DrillSound {
-  const usual = () =>
-    usualRhythm(material.combination.families, passes[0]?.phrase.counts ?? USUAL_COUNTS)
+  const usual = () => usualRhythm(material.combination.families, passes[0]?.phrase.counts)
   return { rhythm: rhythm === 'own' ? usual() : rhythmOf(rhythm), call, countIn, speech }
 }
-
-const USUAL_COUNTS = 8
 
 /** Undefined where there is no drill, or nothing of it is left in its combination. */
 export function drillDanceOf(

@@ -64,11 +64,15 @@ export interface Part {
   readonly isCalled: boolean
 }
 
-const COUNT_IN = 4
+/** Counts that are counted in where nobody wished for more. */
+export const COUNT_IN = 4
 
-/** How many counts are counted in: four, or as many as the pickup needs. */
-export const countInCounts = (combination: Combination): number =>
-  Math.max(COUNT_IN, pickupTicks(combination) / TICKS_PER_COUNT)
+/** How many counts are counted in: as many as are wished for, or as the pickup needs where it is danced from there. */
+export const countInCounts = (
+  combination: Combination,
+  isFromStart: boolean,
+  least = COUNT_IN,
+): number => Math.max(least, isFromStart ? pickupTicks(combination) / TICKS_PER_COUNT : 0)
 
 /** The numbers of a count-in, the last of them 8: `5 6 7 8`. */
 const countInNumbers = (counts: number): readonly number[] =>
@@ -118,7 +122,7 @@ function countInOf(
 ): Uncalled {
   const { combination } = simulation
   const isFromStart = range.from === 0
-  const counts = Math.max(least, isFromStart ? countInCounts(combination) : 0)
+  const counts = countInCounts(combination, isFromStart, least)
   const length = tick(counts * TICKS_PER_COUNT)
   const numbers = countInNumbers(counts)
   const clicks = numbers.map((_, i): Sound => ({ at: tick(i * TICKS_PER_COUNT), kind: 'count' }))

@@ -2,7 +2,6 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
 import { holds } from '../../../tests/holds'
-import { LAYERS } from '../body/layers'
 import { otherSide } from '../body/side'
 import { type Combination, emptyCombination } from '../combination/combination'
 import { USUAL_HOUSE } from '../house/house'
@@ -14,7 +13,7 @@ import { TICKS_PER_COUNT, tick } from '../time/time'
 import { steady } from '../time/timeMap'
 import { performanceOf } from './performance'
 import { isClick } from './sounds'
-import { bothSides, SILENT, sidesInTurn } from './stretches'
+import { bothSides, SILENT, stretchOf } from './stretches'
 
 const anyPlay = fc.record({
   combination: anyCombination(),
@@ -32,10 +31,13 @@ const play = (
   const sides = bothSides(combination.lead)
   return {
     dance,
-    performed: performanceOf(sidesInTurn(dance, sides, { mode }), {
-      time: steady(tempo),
-      speech: (text) => text.length * 0.05,
-    }),
+    performed: performanceOf(
+      sides.map((side) => stretchOf(dance, side, { mode })),
+      {
+        time: steady(tempo),
+        speech: (text) => text.length * 0.05,
+      },
+    ),
   }
 }
 
@@ -47,9 +49,10 @@ describe('a performance', () => {
     [10, [7, 8, 1, 2, 3, 4, 5, 6, 7, 8]],
   ])('is counted in with %i counts as %j', (countIn, numbers) => {
     const dance = danced(emptyCombination('one', 'phrase'), vocabulary, USUAL_HOUSE)
-    const [stretch] = sidesInTurn(dance, ['R'])
-    if (!stretch) throw new Error('no stretch')
-    const { parts } = performanceOf([{ ...stretch, countIn }], { time: steady(96), speech: SILENT })
+    const { parts } = performanceOf([stretchOf(dance, 'R', { countIn })], {
+      time: steady(96),
+      speech: SILENT,
+    })
     expect(parts[0]?.countIn).toEqual(numbers)
   })
 
@@ -124,9 +127,8 @@ describe('a performance', () => {
     holds(
       fc.property(anyPlay, ({ combination, tempo, isLooped }) => {
         const dance = danced(combination, vocabulary, USUAL_HOUSE)
-        const stretches = sidesInTurn(dance, [combination.lead]).map((one) => ({ ...one }))
         const performed = performanceOf(
-          stretches,
+          [stretchOf(dance, combination.lead)],
           { time: steady(tempo), speech: SILENT },
           isLooped ? 1 : undefined,
         )
@@ -150,18 +152,7 @@ describe('a performance', () => {
         const from = tick(Math.min(count * TICKS_PER_COUNT, dance.lead.length - TICKS_PER_COUNT))
         fc.pre(from > 0)
         const performed = performanceOf(
-          [
-            {
-              simulation: dance.lead,
-              side: combination.lead,
-              range: { from, to: tick(dance.lead.length) },
-              layers: LAYERS,
-              mode: 'none',
-              countIn: 4,
-              round: 1,
-              rounds: 1,
-            },
-          ],
+          [stretchOf(dance, combination.lead, { range: { from, to: dance.lead.length } })],
           { time: steady(tempo), speech: SILENT },
         )
         for (const at of [0, 10, 30, 47.9]) {

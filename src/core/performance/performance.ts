@@ -2,12 +2,12 @@ import { type Side, sideWord } from '../body/side'
 import type { Call } from '../calling/calls'
 import { type Pass, passAt, pickupTicks } from '../combination/passes'
 import type { Dancer } from '../pose/dancer'
-import { blendInto, newPose, type Pose } from '../pose/joints'
+import { newPose, type Pose } from '../pose/joints'
 import { TICKS_PER_COUNT, type Tick, tick } from '../time/time'
 import { inTurn, type TimeMap } from '../time/timeMap'
 import { type Caption, captionsOf, countText } from './captions'
 import { type Accompaniment, type Part, partsOf, type Stretch } from './parts'
-import { type Seam, seamBefore } from './seam'
+import { posedAt, type Seam, seamBefore } from './seam'
 import type { Sound } from './sounds'
 
 /** A place in a performance: a part, and ticks into it. */
@@ -103,7 +103,7 @@ export function performanceOf(
     }
   }
   let captions: readonly Caption[] | undefined
-  let past: Pose | undefined
+  let scratch: Pose | undefined
   return {
     parts,
     loopFrom,
@@ -124,14 +124,11 @@ export function performanceOf(
     placeAt,
     tickOf: ({ index, at }) => startOf(index) + at,
     danceAt,
-    momentAt: (at) => ({ ...momentOf(parts, placeAt(at)), ...danceAt(at) }),
+    momentAt: (at) => momentOf(parts, placeAt(at), danceAt(at)),
     poseAt(at, dancers, into = newPose()) {
       const { side, tick: danced, seam } = danceAt(at)
-      dancers[side].poseAt(danced, into)
-      if (!seam) return into
-      past ??= newPose()
-      blendInto(into, dancers[seam.side].poseAt(seam.tick, past), seam.share)
-      return into
+      scratch ??= newPose()
+      return posedAt(dancers[side], danced, seam, dancers[seam?.side ?? side], into, scratch)
     },
   }
 }
@@ -146,18 +143,17 @@ function partIn(parts: readonly Part[], index: number): Part {
 const danceTick = ({ isStill, from, length }: Part, at: number): number =>
   isStill ? from + length : from + at
 
-type Shown = Omit<Moment, keyof DanceMoment>
-
-function momentOf(parts: readonly Part[], { index, at }: Place): Shown {
+function momentOf(parts: readonly Part[], { index, at }: Place, dance: DanceMoment): Moment {
   const part = partIn(parts, index)
   const isCountIn = part.countIn !== undefined
-  const tick = part.from + at
+  // In a count-in nothing is danced before the pickup.
   const isDanced = isCountIn
-    ? !part.isStill && tick >= 0 - pickupTicks(part.simulation.combination)
+    ? !part.isStill && dance.tick >= 0 - pickupTicks(part.simulation.combination)
     : true
-  const pass = isDanced ? passAt(part.simulation.passes, tick) : undefined
+  const pass = isDanced ? passAt(part.simulation.passes, dance.tick) : undefined
   const cues = callsAround(parts, index).filter(({ what }) => what !== 'number' && what !== 'and')
   return {
+    ...dance,
     index,
     at,
     part,

@@ -1,5 +1,7 @@
 import type { Side } from '../body/side'
 import { eased } from '../pose/curve'
+import type { Dancer } from '../pose/dancer'
+import { blendInto, type Pose } from '../pose/joints'
 
 /** The end of a part, where the next one already begins: how far it has gone over into that. */
 export interface Seam {
@@ -16,3 +18,20 @@ const SEAM_TICKS = 9
 /** The seam so many ticks before the next part begins, from a tick of its side; none before it is near. */
 export const seamBefore = (left: number, side: Side, from: number): Seam | undefined =>
   left < SEAM_TICKS ? { side, tick: from - left, share: eased(1 - left / SEAM_TICKS) } : undefined
+
+/**
+ * The pose of a dancer at a tick, gone over into the next one's as far as the seam has.
+ * @param past a pose that is written over on the way
+ */
+export function posedAt(
+  dancer: Dancer,
+  tick: number,
+  seam: Seam | undefined,
+  next: Dancer,
+  into: Pose,
+  past: Pose,
+): Pose {
+  dancer.poseAt(tick, into)
+  if (seam) blendInto(into, next.poseAt(seam.tick, past), seam.share)
+  return into
+}

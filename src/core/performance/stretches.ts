@@ -1,43 +1,39 @@
-import { LAYERS, type Layer } from '../body/layers'
+import { LAYERS } from '../body/layers'
 import { otherSide, type Side } from '../body/side'
-import type { CallMode } from '../calling/calls'
+import type { SpeechSeconds } from '../calling/calls'
 import type { Combination } from '../combination/combination'
 import type { House } from '../house/house'
 import type { Vocabulary } from '../moves/vocabulary'
+import { usualRhythm } from '../rhythm/rhythms'
 import { type Danced, danced } from '../simulate/danced'
+import type { Tempo } from '../time/tempo'
 import { type Range, tick } from '../time/time'
 import { steady } from '../time/timeMap'
-import type { Stretch } from './parts'
+import { COUNT_IN, type Stretch } from './parts'
 import { type Performance, performanceOf } from './performance'
 
-interface Choice {
-  /** What is danced and heard; all of it where none is named. */
-  readonly layers?: readonly Layer[]
-  /** What is called; nothing where it is not given. */
-  readonly mode?: CallMode
-}
-
-const COUNT_IN = 4
+/** What can be danced from both sides. */
+type FromSides = Pick<Danced, 'lead' | 'from'>
 
 /** A combination from its count 1 to its end. */
-export const wholeOf = ({ lead }: Danced): Range => ({ from: tick(0), to: lead.length })
+export const wholeOf = ({ lead }: FromSides): Range => ({ from: tick(0), to: lead.length })
 
-/** Some sides, one after the other, each counted in and danced once. */
-export const sidesInTurn = (
-  dance: Danced,
-  sides: readonly Side[],
-  { layers = LAYERS, mode = 'none' }: Choice = {},
-): readonly Stretch[] =>
-  sides.map((side) => ({
-    simulation: dance.from(side),
-    side,
-    range: wholeOf(dance),
-    layers,
-    mode,
-    countIn: COUNT_IN,
-    round: 1,
-    rounds: 1,
-  }))
+/** One side, counted in and danced once from start to end with nothing called, but for what is said otherwise. */
+export const stretchOf = (
+  dance: FromSides,
+  side: Side,
+  otherwise: Partial<Omit<Stretch, 'simulation' | 'side'>> = {},
+): Stretch => ({
+  simulation: dance.from(side),
+  side,
+  range: wholeOf(dance),
+  layers: LAYERS,
+  mode: 'none',
+  countIn: COUNT_IN,
+  round: 1,
+  rounds: 1,
+  ...otherwise,
+})
 
 export const bothSides = (lead: Side): readonly Side[] => [lead, otherSide[lead]]
 
@@ -49,8 +45,26 @@ export const writtenPerformance = (
   combination: Combination,
   vocabulary: Vocabulary,
   house: House,
+): Performance => {
+  const dance = danced(combination, vocabulary, house)
+  return performanceOf(
+    bothSides(combination.lead).map((side) => stretchOf(dance, side)),
+    { time: steady(combination.tempo), speech: SILENT },
+  )
+}
+
+/** Sides one after the other, called and to the rhythm of the family, as on the floor: what a film shows. */
+export const practicePerformance = (
+  dance: Danced,
+  sides: readonly Side[],
+  tempo: Tempo,
+  speech: SpeechSeconds,
 ): Performance =>
-  performanceOf(sidesInTurn(danced(combination, vocabulary, house), bothSides(combination.lead)), {
-    time: steady(combination.tempo),
-    speech: SILENT,
-  })
+  performanceOf(
+    sides.map((side) => stretchOf(dance, side, { mode: 'all' })),
+    {
+      time: steady(tempo),
+      rhythm: usualRhythm(dance.written.families, dance.lead.passes[0]?.phrase.counts),
+      speech,
+    },
+  )

@@ -129,7 +129,7 @@ export function roundOf(
     from: first.at,
     to,
     counts: (to - first.at) / TICKS_PER_COUNT,
-    countIn: first.index === 0 ? countInCounts(material.combination) : 4,
+    countIn: countInCounts(material.combination, first.index === 0),
   }
 }
 

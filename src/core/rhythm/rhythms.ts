@@ -171,8 +171,14 @@ const BY_ID = new Map(RHYTHMS.map((one) => [one.id, one]))
 export const rhythmOf = (id: string | undefined): Rhythm | undefined =>
   id === undefined ? undefined : BY_ID.get(id)
 
+/** Counts of a phrase where nobody says how many. */
+const USUAL_COUNTS = 8
+
 /** The rhythm a combination is practised to unless one is chosen: one of its family whose cycle fits its phrases. */
-export function usualRhythm(families: readonly Family[], counts: number): Rhythm | undefined {
+export function usualRhythm(
+  families: readonly Family[],
+  counts = USUAL_COUNTS,
+): Rhythm | undefined {
   const fitting = RHYTHMS.filter((one) => counts % one.counts === 0)
   return (
     fitting.find((one) => one.families.some((family) => families.includes(family))) ??

@@ -78,7 +78,6 @@ export function readSheet(sheet: string, base: Vocabulary): SheetRead {
       messages.problem(problem, line.body)
       unread.push({ text: `${line.word} ${part}` })
     }
-  const goodHeader = new Set<string>()
   for (const line of lines) {
     if (!line.word || !isHeaderWord(line.word)) continue
     if (line.word === 'order') {
@@ -88,7 +87,6 @@ export function readSheet(sheet: string, base: Vocabulary): SheetRead {
     try {
       readHeaderInto(header, line.word, line.body.text, keepPart(line))
       if (line.word === 'start') startLines.push(line)
-      goodHeader.add(line.word)
     } catch (problem) {
       messages.problem(problem, line.body)
       keepLine(unread, line)
@@ -155,15 +153,15 @@ export function readSheet(sheet: string, base: Vocabulary): SheetRead {
   }
   for (const comment of lastComments) comments.push({ text: comment })
   const pickup = pickupFor(header, phrases, order, messages, unread)
-  const written = build(
-    header,
-    { lead, start, phrases, order, pickup, unread },
-    {
-      comments: comments.map((comment) =>
-        isPrinted(comment, header, goodHeader) ? comment : { ...comment, before: 'title' },
-      ),
-    },
-  )
+  const written = build(header, {
+    lead,
+    start,
+    phrases,
+    order,
+    pickup,
+    unread,
+    comments,
+  })
   return finished(written, phrases, vocabulary, messages)
 }
 
@@ -208,18 +206,6 @@ function strayText({ word, body }: SheetLine, inPhrase: boolean): string {
     : `“${first}” starts no line. A line starts with feet, hips, torso, arms, head, say, note or another word of the sheet.`
 }
 
-/** Whether the line a comment stands before will be written again. */
-function isPrinted({ before }: Comment, header: Header, good: ReadonlySet<string>): boolean {
-  if (before === undefined || ['title', 'tempo', 'lead', 'start', 'order'].includes(before))
-    return true
-  if (before === 'counts' || !good.has(before)) return false
-  if (before === 'family') return (header.families?.length ?? 0) > 0
-  return before in
-    { song: header.song, by: header.by, tags: header.tags, variant: header.variantOf }
-    ? header[before === 'variant' ? 'variantOf' : (before as 'song')] !== undefined
-    : true
-}
-
 interface Parts {
   readonly lead: Side
   readonly start: Start
@@ -227,12 +213,12 @@ interface Parts {
   readonly order: Order
   readonly pickup: Combination['pickup']
   readonly unread: readonly Unread[]
+  readonly comments: readonly Comment[]
 }
 
 function build(
   header: Header,
-  { lead, start, phrases, order, pickup, unread }: Parts,
-  { comments }: { readonly comments: readonly Comment[] },
+  { lead, start, phrases, order, pickup, unread, comments }: Parts,
 ): Combination {
   const tempo = header.tempo ?? 96
   const moves = ownMoves(header)
@@ -271,16 +257,6 @@ function builtPhrase(draft: DraftPhrase, first: boolean): Phrase {
   const remarks = inside(draft.remarks).map(
     (remark, i): Remark => ({ ...remark, id: `${name}~${i}` }),
   )
-  const words = new Set<string>([
-    'phrase',
-    ...draft.events.map(({ event }) => event.layer),
-    ...remarks.map(({ kind }) => kind),
-    ...unread.flatMap(({ line }) => line ?? []),
-    ...(facings.length > 0 ? ['facing'] : []),
-  ])
-  const said = comments.map((comment) =>
-    comment.before && !words.has(comment.before) ? { ...comment, before: 'phrase' } : comment,
-  )
   return {
     id: name,
     name,
@@ -289,7 +265,7 @@ function builtPhrase(draft: DraftPhrase, first: boolean): Phrase {
     events: inside(draft.events.map(({ event }, i): Event => ({ ...event, id: `${name}:${i}` }))),
     ...(remarks.length > 0 && { remarks }),
     ...(facings.length > 0 && { facings: inside(facings) }),
-    ...(said.length > 0 && { comments: said }),
+    ...(comments.length > 0 && { comments }),
     ...(unread.length > 0 && { unread }),
   }
 }

@@ -13,18 +13,21 @@ export interface Claim {
   readonly wave: boolean
 }
 
-/** What stands around a `what`: its layer, its length, and what the event says besides. */
+/** What stands around a `what`: its layer, and what the event says besides. */
 export interface Around {
   readonly layer: Layer
   readonly vocabulary: Vocabulary
-  /** Ticks it lasts. */
-  readonly length?: number
   /** What it is called here. */
   readonly as?: string | undefined
   /** Per cent of its usual size. */
   readonly size?: number | undefined
   /** Cycles a count. */
   readonly rate?: number | undefined
+}
+
+/** The same with the ticks it lasts. */
+interface Lasting extends Around {
+  readonly length: number
 }
 
 /**
@@ -43,7 +46,7 @@ export interface Kind<W> {
   /** The parts of the body it claims from start to end (model 5). */
   readonly claim: (what: W, around: Around) => Claim
   /** Where it leaves the body. */
-  readonly leaves: (what: W, before: Places, around: Around) => Places
+  readonly leaves: (what: W, before: Places, around: Lasting) => Places
   /** How it is danced, in the motion language; empty for the feet. */
   readonly motion: (what: W, vocabulary: Vocabulary) => readonly Motion[]
   /** As the count sheet has it, without its time. */

@@ -47,7 +47,7 @@ export const move: Kind<MoveWhat> = {
     const parts = what.side === 'L' ? move.claims.map((p) => mirrorPart[p] ?? p) : move.claims
     return { kind: move.kind, parts, wave }
   },
-  leaves(what, before, { layer, length = 0, vocabulary }) {
+  leaves(what, before, { layer, length, vocabulary }) {
     const move = vocabulary.find(what.move)
     if (!move || layer === 'feet' || move.to === '=') return before
     const { to } = endsOf(move, sideOnLastRepeat(what, length, move))

@@ -17,13 +17,12 @@ export interface Repeats {
  * one is written.
  */
 export function repeatsOf(
-  what: { readonly every?: Tick | undefined } | object,
+  what: { readonly kind: string; readonly every?: Tick | undefined },
   length: number,
   move: Move,
 ): Repeats {
   const isStretched = move.kind !== 'steps' && move.kind !== 'accent'
-  const every =
-    ('every' in what ? what.every : undefined) ?? tick(isStretched ? length : move.length)
+  const every = what.every ?? tick(isStretched ? length : move.length)
   const whole = Math.floor(length / every)
   const times = move.kind === 'steps' ? whole : Math.max(1, whole)
   return { every, times, left: tick(Math.max(0, length - times * every)) }

@@ -113,15 +113,14 @@ function Floor({ first, planning, materials }: FloorProps) {
 
   /** What sounds goes on at another tempo. */
   const retune = useCallback(
-    (tempo: number | undefined) =>
-      setPlaying((danced) => {
-        const tuned =
-          danced && tempo !== undefined
-            ? drillDanceOf({ ...danced.drill, tempo }, materials, danced.choice, speech)
-            : danced
-        if (tuned && tuned !== danced) caller.retune(tuned)
-        return tuned
-      }),
+    (tempo: number | undefined) => {
+      const danced = caller.playing()
+      const drill = danced && tempo !== undefined && { ...danced.drill, tempo }
+      const tuned = drill && drillDanceOf(drill, materials, danced.choice, speech)
+      if (!tuned) return
+      setPlaying(tuned)
+      caller.retune(tuned)
+    },
     [caller, materials, speech],
   )
 

@@ -94,6 +94,8 @@ export function useCaller(deck: PlayDeck, reports: CallerReports) {
         playing.current = { danced, reported: 0 }
         void deck.play(danced.performance)
       },
+      /** What sounds; absent while nothing does. */
+      playing: () => playing.current?.danced,
       /** Goes on in the same at another tempo. */
       retune(danced: DrillDance) {
         if (!playing.current) return

@@ -1,8 +1,7 @@
-import { LAYERS } from '../../core/body/layers'
 import type { Side } from '../../core/body/side'
 import type { Combination } from '../../core/combination/combination'
 import { type Performance, performanceOf } from '../../core/performance/performance'
-import { bothSides, SILENT, sidesInTurn, wholeOf } from '../../core/performance/stretches'
+import { bothSides, SILENT, stretchOf, wholeOf } from '../../core/performance/stretches'
 import type { TeachStep } from '../../core/teaching/steps'
 import type { Tempo } from '../../core/time/tempo'
 import { endOf, type Range, tick } from '../../core/time/time'
@@ -43,16 +42,9 @@ export function studioPerformance(
   const range = rangeOf(combination, loop, selection)
   const danced = sides === 'turn' ? bothSides(combination.lead) : [sides]
   return performanceOf(
-    danced.map((side, i) => ({
-      simulation: dance.from(side),
-      side,
-      range,
-      layers: LAYERS,
-      mode: 'none',
-      countIn: i === 0 ? 4 : undefined,
-      round: 1,
-      rounds: 1,
-    })),
+    danced.map((side, i) =>
+      stretchOf(dance, side, { range, ...(i > 0 && { countIn: undefined }) }),
+    ),
     { time: steady(tempo * speed), speech: SILENT },
     1,
   )
@@ -63,7 +55,7 @@ export const teachPerformance = (
   combination: Combination,
   { sides, layers, tempo }: TeachStep,
 ): Performance =>
-  performanceOf(sidesInTurn(dancedOf(combination), sides, { layers }), {
-    time: steady(tempo),
-    speech: SILENT,
-  })
+  performanceOf(
+    sides.map((side) => stretchOf(dancedOf(combination), side, { layers })),
+    { time: steady(tempo), speech: SILENT },
+  )

@@ -1,5 +1,13 @@
 import { beforeEach, describe, expect, it } from 'vitest'
-import { deck, linesOf, newId, opened, pressAll } from '../../../tests/openSession'
+import {
+  cursorOf,
+  deck,
+  linesOf,
+  newId,
+  opened,
+  pressAll,
+  TWO_PHRASES,
+} from '../../../tests/openSession'
 import { checkCombination } from '../../core/findings/check'
 import { spotText } from '../../core/findings/findingText'
 import { vocabulary } from '../../core/moves/vocabulary'
@@ -17,16 +25,9 @@ const open = (lines: string) => {
 }
 const lines = () => linesOf(session)
 const keys = (...list: string[]) => pressAll(session, list)
-const at = () => {
-  const { pass, layer, at: start, length } = session.get().selection
-  return `${pass} ${layer} ${start}+${length}`
-}
+const at = () => cursorOf(session)
 
-beforeEach(() =>
-  open(
-    'phrase A 8\n feet 1 step side; 2 touch\n hips 2 hip-drop L\n arms 1 R high-v, L hips\nphrase B 4\n feet 1 step',
-  ),
-)
+beforeEach(() => open(TWO_PHRASES))
 
 describe('the keys', () => {
   it.each([

@@ -4,12 +4,10 @@ import { loadBanks, speakFrom, speechSeconds } from '../../audio/speech'
 import type { Side } from '../../core/body/side'
 import { USUAL_SOUND } from '../../core/class/soundChoice'
 import type { Combination } from '../../core/combination/combination'
-import { type Dancers, type Performance, performanceOf } from '../../core/performance/performance'
-import { sidesInTurn } from '../../core/performance/stretches'
+import type { Dancers, Performance } from '../../core/performance/performance'
+import { practicePerformance } from '../../core/performance/stretches'
 import { type View, viewFacts } from '../../core/pose/views'
-import { usualRhythm } from '../../core/rhythm/rhythms'
 import type { Tempo } from '../../core/time/tempo'
-import { steady } from '../../core/time/timeMap'
 import { createFrames, trailJoints } from '../../dancer/frames'
 import type { Stage, StageColours } from '../../dancer/stage'
 import { dancedOf } from '../stores/checked'
@@ -49,7 +47,7 @@ export async function filmPractice(
     import('../../dancer/video'),
   ])
   const [width, height] = SIZES[wish.size]
-  const filmed = filmedOf(combination, wish)
+  const filmed = practicePerformance(dancedOf(combination), wish.sides, wish.tempo, speechSeconds())
   const seconds = filmed.time.secondsAt(filmed.length) + AFTER_SECONDS
   const source = document.createElement('canvas')
   const stage = createStage(source, colours)
@@ -108,14 +106,6 @@ function frameDrawer(
     write(now.said, 3, canvas.width / 2 / unit, 32)
   }
 }
-
-/** The sides one after the other, to the rhythm of the family and with the caller, as on the floor. */
-const filmedOf = (combination: Combination, { sides, tempo }: VideoWish): Performance =>
-  performanceOf(sidesInTurn(dancedOf(combination), sides, { mode: 'all' }), {
-    time: steady(tempo),
-    rhythm: usualRhythm(combination.families, combination.phrases[0]?.counts ?? 8),
-    speech: speechSeconds(),
-  })
 
 /** All that sounds, rendered in one go; without the voice its words are only shown. */
 async function soundOf(filmed: Performance, seconds: number): Promise<AudioBuffer> {

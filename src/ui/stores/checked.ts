@@ -1,3 +1,4 @@
+import QuickLRU from 'quick-lru'
 import type { Side } from '../../core/body/side'
 import type { Combination } from '../../core/combination/combination'
 import { type Checked, judged } from '../../core/findings/check'
@@ -12,54 +13,46 @@ import { words } from './words'
 const MOST = 8
 
 /** The last few of something that is worked out of combinations. */
-interface Latest<T> {
-  readonly of: (combination: Combination, make: () => T) => T
-}
+const latest = <T extends object>() => new QuickLRU<Combination, T>({ maxSize: MOST })
 
-function latest<T>(): Latest<T> {
-  const known = new Map<Combination, T>()
-  return {
-    of(combination, make) {
-      const found = known.get(combination) ?? make()
-      // What was asked for last goes last.
-      known.delete(combination)
-      known.set(combination, found)
-      for (const oldest of known.keys()) {
-        if (known.size <= MOST) break
-        known.delete(oldest)
-      }
-      return found
-    },
-  }
+/** What is known of a combination, or made and known from now on. */
+function known<T extends object>(
+  all: QuickLRU<Combination, T>,
+  combination: Combination,
+  make: () => T,
+): T {
+  const found = all.get(combination) ?? make()
+  all.set(combination, found)
+  return found
 }
 
 interface Known {
   readonly vocabulary: Vocabulary
   readonly house: House
-  readonly danced: Latest<Danced>
-  readonly checked: Latest<Checked>
+  readonly danced: QuickLRU<Combination, Danced>
+  readonly checked: QuickLRU<Combination, Checked>
 }
 
-let known: Known | undefined
+let now: Known | undefined
 
 /** What is known by the words and the house as they are now. */
 function knownNow(): Known {
   const { vocabulary } = words.get()
   const { house } = houseNow.get()
-  if (known?.vocabulary !== vocabulary || known.house !== house)
-    known = { vocabulary, house, danced: latest(), checked: latest() }
-  return known
+  if (now?.vocabulary !== vocabulary || now.house !== house)
+    now = { vocabulary, house, danced: latest(), checked: latest() }
+  return now
 }
 
 /** A combination danced, once for each state of it, of the words and of the house. */
 export function dancedOf(combination: Combination): Danced {
   const { danced: all, vocabulary, house } = knownNow()
-  return all.of(combination, () => danced(combination, vocabulary, house))
+  return known(all, combination, () => danced(combination, vocabulary, house))
 }
 
 /** What the judge says of it: a second step, which who only sees or plays it does not wait for. */
 export function checkedOf(combination: Combination): Checked {
-  return knownNow().checked.of(combination, () => judged(dancedOf(combination), combination))
+  return known(knownNow().checked, combination, () => judged(dancedOf(combination), combination))
 }
 
 /** The combination danced from a side. */

@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it } from 'vitest'
-import { linesOf, newId, opened, pressAll } from '../../../tests/openSession'
+import { cursorOf, linesOf, newId, opened, pressAll, TWO_PHRASES } from '../../../tests/openSession'
 import * as edits from '../../core/edits/edits'
 import { tick } from '../../core/time/time'
 import { placeAtSelection, rewrite } from './editing'
@@ -27,16 +27,9 @@ const open = (lines: string) => {
 }
 const lines = () => linesOf(session)
 const keys = (...list: string[]) => pressAll(session, list)
-const at = () => {
-  const { pass, layer, at: start, length } = session.get().selection
-  return `${pass} ${layer} ${start}+${length}`
-}
+const at = () => cursorOf(session)
 
-beforeEach(() =>
-  open(
-    'phrase A 8\n feet 1 step side; 2 touch\n hips 2 hip-drop L\n arms 1 R high-v, L hips\nphrase B 4\n feet 1 step',
-  ),
-)
+beforeEach(() => open(TWO_PHRASES))
 
 describe('an open combination', () => {
   it('is saved with every change, and undone and redone with its words', async () => {
