@@ -80,13 +80,13 @@ export const TWO_PHRASES =
 
 /** What is selected: `0 feet 24+12`. */
 export function cursorOf(session: Session): string {
-  const { pass, layer, at, length } = session.get().selection
+  const { pass, layer, at, length } = session.getState().selection
   return `${pass} ${layer} ${at}+${length}`
 }
 
 /** The lines of its phrases, as they are printed. */
 export const linesOf = (session: Session): readonly string[] =>
-  writeSheet(documentOf(session.get()), vocabulary)
+  writeSheet(documentOf(session.getState()), vocabulary)
     .split('\n')
     .filter((line) => line.startsWith('  '))
     .map((line) => line.trim().replace(/\s+/g, ' '))

@@ -8,6 +8,7 @@ import {
   useRef,
   useState,
 } from 'react'
+import { useStore } from 'zustand'
 import { Layer } from '../../core/body/layers'
 import { nameOf, placeIn } from '../../core/combination/names'
 import { onSide } from '../../core/combination/whatOf'
@@ -34,7 +35,6 @@ import {
   sideMeant,
   vocabularyOf,
 } from '../stores/session'
-import { useStore } from '../stores/store'
 import classes from './braid.module.css'
 import { Ghost, type GhostBox } from './Ghost'
 import { laneUnder, SIZE, tickUnder } from './geometry'
@@ -176,12 +176,12 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
     const [from, to] = [shape.x(0), shape.x(pass.length)]
     const share = (event.clientX - frame.left - from) / (to - from)
     const at = Math.min(1, Math.max(0, share)) * pass.length
-    scrubbed.set(() => ({ side, at: pass.at + at }))
+    scrubbed.setState(() => ({ side, at: pass.at + at }))
   }
   const endScrub = ({ pass, side }: Line) => {
-    const at = (scrubbed.get()?.at ?? pass.at) - pass.at
+    const at = (scrubbed.getState()?.at ?? pass.at) - pass.at
     const half = tick(Math.min(pass.length - HALF_COUNT, Math.round(at / HALF_COUNT) * HALF_COUNT))
-    scrubbed.set(() => undefined)
+    scrubbed.setState(() => undefined)
     select(session, {
       side,
       pass: pass.index,
@@ -228,7 +228,7 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
     now.by = Math.round((event.clientX - now.x) / step) * grid
     const over = now.kind === 'move' ? lineUnder(event.clientY) : now.line
     const isOtherPhrase = over && over.phrase !== now.line.phrase && over.side === now.line.side
-    now.to = isOtherPhrase && selectedEvents(session.get()).length === 1 ? over : now.line
+    now.to = isOtherPhrase && selectedEvents(session.getState()).length === 1 ? over : now.line
     setGhost(now.by === 0 && now.to === now.line ? undefined : ghostOf(now, topOf(now.to)))
   }
 
@@ -310,7 +310,7 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
               onPointerMove={dragOn}
               onPointerUp={drop}
               onPointerCancel={() => {
-                scrubbed.set(() => undefined)
+                scrubbed.setState(() => undefined)
                 drag.current = null
                 setGhost(undefined)
               }}
@@ -337,11 +337,11 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
                   length: slotAt(at),
                 })
                 // The foot that is free there, whichever it was where the list was read.
-                const what = onSide(dragged.what, sideMeant(session.get()))
+                const what = onSide(dragged.what, sideMeant(session.getState()))
                 placeAtSelection(session, what, dragged.length, newId)
                 box.current?.focus({ preventScroll: true })
               }}
-              onDoubleClick={() => session.set((s) => ({ ...s, query: '' }))}
+              onDoubleClick={() => session.setState({ query: '' })}
             >
               <div className={classes.head}>{margin(line)}</div>
               <PassLine
@@ -363,7 +363,7 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
             left={Math.min(here.shape.x(selection.at), here.shape.width - 240)}
             top={topOf(here) + lane.top + lane.height + 2}
             onClose={() => {
-              session.set((s) => ({ ...s, query: undefined }))
+              session.setState({ query: undefined })
               box.current?.focus({ preventScroll: true })
             }}
           />
@@ -391,7 +391,7 @@ function placeText(state: SessionState, here: Line | undefined): string {
 
 /** Stretches the selection from where it starts to a place, layers too. */
 function stretchSelectionTo(session: Session, line: Line, layer: Layer, at: number): void {
-  const { selection } = session.get()
+  const { selection } = session.getState()
   const first = line.simulation.passes[selection.pass]
   if (line.side !== selection.side || !first) return
   const from = first.at + selection.at
@@ -424,7 +424,7 @@ function ghostOf({ kind, to, from, length, by, layer }: Drag, top: number): Ghos
 
 /** Puts the one dragged event into the phrase of another line. */
 function moveToLine(session: Session, { to, from, by }: Drag): void {
-  const state = session.get()
+  const state = session.getState()
   const [event] = selectedEvents(state)
   if (!event) return
   const at = tick(Math.max(0, from + by))

@@ -1,8 +1,8 @@
 import { useDeferredValue } from 'react'
+import { useStore } from 'zustand'
 import { joinStrip, type Meeting } from '../../core/findings/strip'
 import { checkedOf } from '../stores/checked'
 import { documentOf, drawnState, type Session } from '../stores/session'
-import { useStore } from '../stores/store'
 import classes from './joinStrip.module.css'
 
 const SIGN: Readonly<Record<Meeting['how'], string>> = { meets: '✓', differs: '≈', misses: '✕' }

@@ -1,5 +1,6 @@
 import { Combobox, TextInput, useCombobox } from '@mantine/core'
 import { useEffect, useMemo, useState } from 'react'
+import { useStore } from 'zustand'
 import { layerWord } from '../../core/moves/vocabulary'
 import { labelOfTick } from '../../core/time/time'
 import { findOffers, type Offer } from '../../core/writing/search'
@@ -14,7 +15,6 @@ import {
   sideMeant,
   vocabularyOf,
 } from '../stores/session'
-import { useStore } from '../stores/store'
 import classes from './placer.module.css'
 
 interface PlacerProps {

@@ -1,5 +1,6 @@
 import { useReducedMotion } from '@mantine/hooks'
 import { useEffect, useMemo, useRef, useState } from 'react'
+import { useStore } from 'zustand'
 import type { Layer } from '../../core/body/layers'
 import type { Side } from '../../core/body/side'
 import type { DanceMoment } from '../../core/performance/performance'
@@ -13,7 +14,6 @@ import { FlatStage } from '../stage/FlatFigure'
 import { drawFlat } from '../stage/flatDrawing'
 import { openStage } from '../stage/openStage'
 import { dancerNow } from '../stores/dancer'
-import { useStore } from '../stores/store'
 import classes from './class.module.css'
 
 interface ClassDancerProps {

@@ -71,7 +71,7 @@ export function useCaller(deck: PlayDeck, reports: CallerReports) {
     () =>
       deck.subscribe(() => {
         const now = playing.current
-        if (deck.get() || !now) return
+        if (deck.getState() || !now) return
         // It stopped by itself: all of it was danced.
         reportUpTo(now.danced.performance.parts.length)
         playing.current = undefined

@@ -232,7 +232,7 @@ function NextClass({
     () =>
       nextClassOf(
         given,
-        group ?? { level: houseNow.get().rules.level, minutes: given[0]?.minutes ?? 60 },
+        group ?? { level: houseNow.getState().rules.level, minutes: given[0]?.minutes ?? 60 },
         materials,
         today(),
       ),

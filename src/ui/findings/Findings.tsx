@@ -1,4 +1,5 @@
 import { memo, useDeferredValue, useMemo, useState } from 'react'
+import { useStore } from 'zustand'
 import { otherSide, sideWord } from '../../core/body/side'
 import type { Combination } from '../../core/combination/combination'
 import { leaveFinding, takeUpFinding } from '../../core/edits/leave'
@@ -10,7 +11,6 @@ import { layerWord } from '../../core/moves/vocabulary'
 import { checkedOf } from '../stores/checked'
 import { houseNow } from '../stores/house'
 import { change, documentOf, type Session } from '../stores/session'
-import { useStore } from '../stores/store'
 import { FindingHelp } from './FindingHelp'
 import classes from './findings.module.css'
 import { goTo } from './goTo'
@@ -133,7 +133,7 @@ function FindingItem({ session, document, finding, isOpen, isChosen, onOpen }: I
           {finding.side === 'other' && <i className={classes.side}>{other} side</i>}
           <span className={classes.severity}>{SEVERITY_WORD[severity]}</span>
         </span>
-        <span>{findingText(finding, houseNow.get().rules.units)}</span>
+        <span>{findingText(finding, houseNow.getState().rules.units)}</span>
       </button>
       {isOpen && (
         <FindingHelp
@@ -156,7 +156,7 @@ function LeftItem({ session, finding }: { session: Session; finding: LeftFinding
           <b className="counts">{spotText(finding.spot)}</b>{' '}
           {layerWord[finding.spot.layer].toLowerCase()}
         </span>
-        {findingText(finding, houseNow.get().rules.units)} <em>Because: {finding.because}</em>{' '}
+        {findingText(finding, houseNow.getState().rules.units)} <em>Because: {finding.because}</em>{' '}
         <button
           type="button"
           className={classes.again}

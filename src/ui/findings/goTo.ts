@@ -10,7 +10,7 @@ import { documentOf, flip, type Session, select } from '../stores/session'
 export function goTo(session: Session, combination: Combination, finding: Finding): void {
   const { lead } = combination
   const side = finding.side === 'lead' ? lead : otherSide[lead]
-  const state = session.get()
+  const state = session.getState()
   if (state.shown !== 'both' && (state.shown === 'lead') !== (finding.side === 'lead'))
     flip(session)
   const { at, layer, pass } = finding.spot
@@ -19,9 +19,9 @@ export function goTo(session: Session, combination: Combination, finding: Findin
 
 /** From finding to finding in the order they are listed, round and round; says where it has come to. */
 export function goToNextFinding(session: Session): void {
-  const document = documentOf(session.get())
+  const document = documentOf(session.getState())
   const { findings } = checkedOf(document)
-  const { selection } = session.get()
+  const { selection } = session.getState()
   const isHere = ({ spot, events }: Finding) =>
     spot.pass === selection.pass &&
     spot.at === selection.at &&
@@ -29,9 +29,9 @@ export function goToNextFinding(session: Session): void {
     events[0] === selection.event
   const next = findings[(findings.findIndex(isHere) + 1) % Math.max(1, findings.length)]
   if (!next) {
-    session.set((state) => ({ ...state, message: 'Nothing to go to: there are no findings.' }))
+    session.setState((state) => ({ ...state, message: 'Nothing to go to: there are no findings.' }))
     return
   }
   goTo(session, document, next)
-  session.set((state) => ({ ...state, message: `At ${spotText(next.spot)}.` }))
+  session.setState((state) => ({ ...state, message: `At ${spotText(next.spot)}.` }))
 }

@@ -1,5 +1,6 @@
 import { Button } from '@mantine/core'
 import { useDeferredValue, useState } from 'react'
+import { useStore } from 'zustand'
 import { facingWord } from '../../core/body/facing'
 import { otherSide, sideWord } from '../../core/body/side'
 import { spreadTurn, startFacing, toFourWalls } from '../../core/edits/turns'
@@ -9,7 +10,6 @@ import { tick } from '../../core/time/time'
 import { NumberField } from '../parts/NumberField'
 import { checkedOf } from '../stores/checked'
 import { change, documentOf, type Session } from '../stores/session'
-import { useStore } from '../stores/store'
 import classes from './floorMap.module.css'
 
 /** Every turn: its count, its degrees, where one faces then. */
@@ -71,7 +71,7 @@ export function TurnTools({ session, at }: { session: Session; at: number }) {
           size="compact-xs"
           variant="default"
           onClick={() => {
-            const { selection } = session.get()
+            const { selection } = session.getState()
             const phrase = document.order[selection.pass]?.phrase ?? ''
             change(
               session,

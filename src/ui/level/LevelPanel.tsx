@@ -1,6 +1,7 @@
 import { Button, SegmentedControl } from '@mantine/core'
 import { scaleLinear } from 'd3-scale'
 import { useDeferredValue, useEffect, useMemo, useState } from 'react'
+import { useStore } from 'zustand'
 import { DancerLevel } from '../../core/combination/combination'
 import { placeIn } from '../../core/combination/names'
 import { sharing } from '../../core/edits/share'
@@ -16,7 +17,6 @@ import { PreviewButton } from '../findings/PreviewButton'
 import { checkedOf } from '../stores/checked'
 import { useServices } from '../stores/services'
 import { documentOf, type Session, select, showPreview } from '../stores/session'
-import { useStore } from '../stores/store'
 import classes from './level.module.css'
 
 const LEVEL_SHORT: Readonly<Record<DancerLevel, string>> = {
@@ -44,7 +44,7 @@ export function LevelPanel({ session }: { session: Session }) {
           select(session, {
             side: document.lead,
             pass,
-            layer: session.get().selection.layer,
+            layer: session.getState().selection.layer,
             at: tick((count - 1) * TICKS_PER_COUNT),
             length: COUNT,
           })
@@ -144,7 +144,7 @@ function LevelVersion({ session, level }: { session: Session; level: DancerLevel
     const title = `${document.title}, ${level}`
     const variant = { ...form.combination, id: newId(), title, variantOf: document.id }
     await combinations.addAll([variant])
-    session.set((state) => ({ ...state, message: `“${title}” is kept beside this one.` }))
+    session.setState((state) => ({ ...state, message: `“${title}” is kept beside this one.` }))
   }
   return (
     <div data-level={level}>

@@ -1,9 +1,9 @@
 import { useDeferredValue, useMemo, useState } from 'react'
+import { useStore } from 'zustand'
 import type { Move } from '../../core/moves/move'
 import type { Vocabulary } from '../../core/moves/vocabulary'
 import { browseMoves, type MoveWish } from '../../core/writing/browse'
 import type { Wanted } from '../../core/writing/search'
-import { useStore } from '../stores/store'
 import { words } from '../stores/words'
 import type { Kept } from './MoveFilters'
 

@@ -1,4 +1,4 @@
-import { useStore } from '../stores/store'
+import { useStore } from 'zustand'
 import { tell, troubles } from '../stores/trouble'
 import { inWords, Problem } from './Problem'
 

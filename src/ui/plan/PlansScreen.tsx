@@ -30,7 +30,7 @@ function Shelf({ planning, plans, unreadable, groups, combinations, materials }:
   const make = async (id: string, replace: boolean) => {
     const combination = combinations.find((one) => one.id === id)
     if (!combination) return
-    const wishes = wishesFor(combination, houseNow.get().rules.level)
+    const wishes = wishesFor(combination, houseNow.getState().rules.level)
     const plan = newPlan(newId(), combination.title, wishes, materials)
     await planning.plans.put(plan)
     await queries.invalidateQueries({ queryKey: ['records', 'plans'] })

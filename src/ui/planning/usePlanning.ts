@@ -1,5 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useMemo } from 'react'
+import { useStore } from 'zustand'
 import type { Combination } from '../../core/combination/combination'
 import type { ClassEntry, Group } from '../../core/diary/diary'
 import { type Materials, materialsOf } from '../../core/plan/material'
@@ -8,7 +9,6 @@ import type { Planning } from '../../storage/planning'
 import type { Records } from '../../storage/records'
 import { houseNow } from '../stores/house'
 import { useServices } from '../stores/services'
-import { useStore } from '../stores/store'
 import { words } from '../stores/words'
 
 /** Plans, classes and groups; undefined while they are loaded. */

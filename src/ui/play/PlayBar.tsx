@@ -1,10 +1,10 @@
 import { ActionIcon, NativeSelect, SegmentedControl, Slider, Switch } from '@mantine/core'
 import { IconPlayerPlayFilled, IconPlayerStopFilled } from '@tabler/icons-react'
 import { memo, type Ref } from 'react'
+import { useStore } from 'zustand'
 import type { Side } from '../../core/body/side'
 import type { Tempo } from '../../core/time/tempo'
 import type { PlayDeck } from '../stores/deck'
-import { useStore } from '../stores/store'
 import type { LoopMode, PlayChoice, SideMode } from './performances'
 import classes from './play.module.css'
 

@@ -1,7 +1,7 @@
 import { useEffect } from 'react'
+import { useStore } from 'zustand'
 import type { Moment } from '../../core/performance/performance'
 import type { PlayDeck } from '../stores/deck'
-import { useStore } from '../stores/store'
 
 /**
  * Draws each frame while something plays, from the audio clock, without rendering any

@@ -41,7 +41,7 @@ export function SheetPanel({ session, onClose }: { session: Session; onClose: ()
         session,
         parent: parent.current,
         nonce: nonce(),
-        draft: draftOf(documentOf(session.get()).id),
+        draft: draftOf(documentOf(session.getState()).id),
         now: () => performance.now(),
         onRead: (read) => setState(read),
         onClose: () => leave.current(),

@@ -133,12 +133,12 @@ export function openSheetEditor(outside: Outside): SheetEditor {
   const { session, parent, nonce, draft, now, onRead, onClose } = outside
   let spots: readonly EntrySpot[] = []
   /** The combination the text was last read into, or printed from. */
-  let inText = documentOf(session.get())
+  let inText = documentOf(session.getState())
   let typedAt = 0
   let run = 0
   let selectedHere = false
 
-  const print = () => writeSheet(documentOf(session.get()), words.get().vocabulary)
+  const print = () => writeSheet(documentOf(session.getState()), words.getState().vocabulary)
 
   const done = (work: (session: Session) => void) => () => {
     work(session)
@@ -159,7 +159,7 @@ export function openSheetEditor(outside: Outside): SheetEditor {
         sheetColours,
         placeMark,
         look,
-        autocompletion({ override: [completeSheet(() => vocabularyOf(session.get()))] }),
+        autocompletion({ override: [completeSheet(() => vocabularyOf(session.getState()))] }),
         keymap.of([
           { key: 'Mod-z', run: done(undoLast) },
           { key: 'Mod-Shift-z', run: done(redoNext) },
@@ -191,9 +191,9 @@ export function openSheetEditor(outside: Outside): SheetEditor {
   /** Reads the text; what it says goes into the combination, what can't be read is marked. */
   function readTyped() {
     const text = view.state.doc.toString()
-    const before = documentOf(session.get())
+    const before = documentOf(session.getState())
     try {
-      const read = readSheet(text, words.get().vocabulary)
+      const read = readSheet(text, words.getState().vocabulary)
       inText = withKnownIds(bringUsed(ownMoves())(read.combination), before)
       spots = read.spots
       draft.write(null)
@@ -230,13 +230,13 @@ export function openSheetEditor(outside: Outside): SheetEditor {
     const { head } = view.state.selection.main
     const spot = spots.find(({ from, to }) => from <= head && head <= to)
     if (!spot) return
-    const combination = documentOf(session.get())
+    const combination = documentOf(session.getState())
     const own = [...canonicalIds(combination)].find(([, id]) => id === spot.event)?.[0]
     const phrase = combination.phrases.find(({ events }) => events.some(({ id }) => id === own))
     const event = phrase?.events.find(({ id }) => id === own)
     const pass = combination.order.findIndex((entry) => entry.phrase === phrase?.id)
     if (!event || pass < 0) return
-    const { selection } = session.get()
+    const { selection } = session.getState()
     if (selection.event === event.id) return
     selectedHere = true
     select(session, {
@@ -252,7 +252,7 @@ export function openSheetEditor(outside: Outside): SheetEditor {
 
   /** Marks the entry that is selected in the braid. */
   function markSelected() {
-    const state = session.get()
+    const state = session.getState()
     const id = state.selection.event && canonicalIds(documentOf(state)).get(state.selection.event)
     const spot = spots.find(({ event }) => event === id)
     const effects: StateEffect<unknown>[] = [markPlace.of(spot)]
@@ -262,7 +262,7 @@ export function openSheetEditor(outside: Outside): SheetEditor {
 
   /** Prints the combination anew; only what differs is put in, so that the cursor stays where it is. */
   function printAgain() {
-    inText = documentOf(session.get())
+    inText = documentOf(session.getState())
     const [old, fresh] = [view.state.doc.toString(), print()]
     let from = 0
     while (from < old.length && from < fresh.length && old[from] === fresh[from]) from++
@@ -274,7 +274,7 @@ export function openSheetEditor(outside: Outside): SheetEditor {
       annotations: fromBraid.of(true),
     })
     draft.write(null)
-    const read = readSheet(fresh, words.get().vocabulary)
+    const read = readSheet(fresh, words.getState().vocabulary)
     spots = read.spots
     show(read.messages)
   }
@@ -283,9 +283,9 @@ export function openSheetEditor(outside: Outside): SheetEditor {
   else printAgain()
   markSelected()
 
-  let known = session.get()
+  let known = session.getState()
   const stopFollowing = session.subscribe(() => {
-    const state = session.get()
+    const state = session.getState()
     const isNew = documentOf(state) !== inText
     if (isNew) printAgain()
     if (isNew || state.selection.event !== known.selection.event || selectedHere) markSelected()

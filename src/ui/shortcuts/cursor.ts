@@ -67,7 +67,7 @@ export const CURSOR: readonly Shortcut[] = [
     needsKey: true,
     matches: (press) => plain(press) && press.shift && isArrow(press),
     run: (session, press) => {
-      const { selection } = session.get()
+      const { selection } = session.getState()
       const length = Math.max(HALF_COUNT, selection.length + way(press) * TICKS_PER_COUNT)
       go(session, { length: tick(length), toLayer: selection.toLayer })
     },
@@ -91,7 +91,7 @@ export const CURSOR: readonly Shortcut[] = [
     matches: (press) => plain(press) && /^[1-9]$/.test(press.key),
     run: (session, { key }) => {
       const at = tickOfCount(Number(key))
-      if (at < phraseTicks(session, session.get().selection.pass)) go(session, { at })
+      if (at < phraseTicks(session, session.getState().selection.pass)) go(session, { at })
     },
   },
   {
@@ -99,7 +99,7 @@ export const CURSOR: readonly Shortcut[] = [
     does: 'jump to the “and” of this count',
     matches: isKey('&'),
     run: (session) => {
-      const { at } = session.get().selection
+      const { at } = session.getState().selection
       go(session, { at: tick(Math.floor(at / TICKS_PER_COUNT) * TICKS_PER_COUNT + HALF_COUNT) })
     },
   },

@@ -49,7 +49,8 @@ export const EDITING: readonly Shortcut[] = [
     keys: 'Ctrl Alt V',
     does: 'paste only what belongs to this layer',
     matches: (press) => isCtrl(press, 'v', { alt: true }),
-    run: (session, _, { newId }) => pasteHere(session, newId, { only: layerHere(session.get()) }),
+    run: (session, _, { newId }) =>
+      pasteHere(session, newId, { only: layerHere(session.getState()) }),
   },
   {
     keys: 'Ctrl D',
@@ -136,8 +137,8 @@ export const EDITING: readonly Shortcut[] = [
     does: 'open the card of the selected move',
     matches: (press, session) => isKey('=')(press) && hasSelected(session),
     run: (session, _, deck) => {
-      const [first] = selectedEvents(session.get())
-      if (first) select(session, { ...session.get().selection, event: first.id })
+      const [first] = selectedEvents(session.getState())
+      if (first) select(session, { ...session.getState().selection, event: first.id })
       deck.goToCard()
     },
   },

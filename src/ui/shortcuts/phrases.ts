@@ -5,7 +5,8 @@ import { phraseIdHere } from '../stores/cursor'
 import { change, type Session, vocabularyOf } from '../stores/session'
 import type { Shortcut } from './shortcut'
 
-const inWords = (session: Session) => (event: Event) => nameOf(event, vocabularyOf(session.get()))
+const inWords = (session: Session) => (event: Event) =>
+  nameOf(event, vocabularyOf(session.getState()))
 
 /** Changing whole phrases. */
 export const PHRASES: readonly Shortcut[] = [
@@ -14,28 +15,32 @@ export const PHRASES: readonly Shortcut[] = [
     does: 'add a phrase behind this one',
     matches: () => false,
     run: (session, _, { newId }) =>
-      change(session, 'add a phrase', phrases.addPhrase(newId(), session.get().selection.pass)),
+      change(
+        session,
+        'add a phrase',
+        phrases.addPhrase(newId(), session.getState().selection.pass),
+      ),
   },
   {
     keys: '',
     does: 'dance this phrase again, right behind',
     matches: () => false,
     run: (session) =>
-      change(session, 'repeat a phrase', phrases.repeatPass(session.get().selection.pass)),
+      change(session, 'repeat a phrase', phrases.repeatPass(session.getState().selection.pass)),
   },
   {
     keys: '',
     does: 'dance this phrase from the other side, or back from its own',
     matches: () => false,
     run: (session) =>
-      change(session, 'turn a phrase round', phrases.turnPass(session.get().selection.pass)),
+      change(session, 'turn a phrase round', phrases.turnPass(session.getState().selection.pass)),
   },
   {
     keys: '',
     does: 'take this phrase out here',
     matches: () => false,
     run: (session) =>
-      change(session, 'take a phrase out', phrases.removePass(session.get().selection.pass)),
+      change(session, 'take a phrase out', phrases.removePass(session.getState().selection.pass)),
   },
   {
     keys: '',

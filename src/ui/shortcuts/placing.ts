@@ -3,7 +3,7 @@ import type { Session } from '../stores/session'
 import { hasSelected, isKey, plain, type Shortcut } from './shortcut'
 
 function typed(session: Session, query: string): void {
-  session.set((state) => ({ ...state, query }))
+  session.setState({ query })
 }
 
 /** Finding a move and placing it. */

@@ -31,7 +31,7 @@ export const SCREEN: readonly Shortcut[] = [
     keys: '0',
     does: 'all layers again',
     matches: isKey('0'),
-    run: (session) => session.set((state) => ({ ...state, only: undefined })),
+    run: (session) => session.setState({ only: undefined }),
   },
   {
     keys: 'Ctrl S',

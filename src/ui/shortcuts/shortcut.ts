@@ -44,4 +44,4 @@ export const way = ({ key }: Press) => (key === 'ArrowLeft' || key === 'ArrowUp'
 export const isCtrl = (press: Press, key: string, { shift = false, alt = false } = {}) =>
   press.ctrl && press.shift === shift && press.alt === alt && press.key.toLowerCase() === key
 
-export const hasSelected = (session: Session) => selectedEvents(session.get()).length > 0
+export const hasSelected = (session: Session) => selectedEvents(session.getState()).length > 0

@@ -80,27 +80,27 @@ describe('the keys', () => {
     expect(lines()[2]).toBe('arms 1 R high-v, L hips; 5 R hips, L high-v')
     keys('Ctrl z', 'ArrowUp', 'Ctrl Alt v')
     expect(lines()[1]).toBe('hips 2 hip-drop L; 6 hip-drop L')
-    expect(session.get().message).toBe('1 move pasted.')
+    expect(session.getState().message).toBe('1 move pasted.')
   })
 
   it('say what can’t be done instead of doing nothing', () => {
     keys('7')
     copySelected(session)
-    expect(session.get().message).toBe('Nothing is selected to copy.')
+    expect(session.getState().message).toBe('Nothing is selected to copy.')
     keys('1', 'Ctrl c')
-    select(session, { ...session.get().selection, pass: 1, at: tick(0) })
+    select(session, { ...session.getState().selection, pass: 1, at: tick(0) })
     pasteHere(session, newId, { only: 'head' })
-    expect(session.get().message).toBe('Nothing of the head was copied.')
+    expect(session.getState().message).toBe('Nothing of the head was copied.')
     const halve = SHORTCUTS.find(({ does }) => does.includes('double time'))
     keys('Ctrl Shift ArrowRight')
     placeAtSelection(session, { kind: 'foot', action: { primitive: 'hold' } }, tick(3), newId)
     halve?.run(session, { key: '', ctrl: false, alt: false, shift: false }, deck)
-    expect(session.get().message).toMatch(/would fall between the smallest parts/)
+    expect(session.getState().message).toMatch(/would fall between the smallest parts/)
   })
 
   it('open a figure, and every one of them is undone to the same combination', () => {
     open('phrase A 8\n feet 1-8 grapevine R\n hips 1-8 hip-bump R')
-    const before = canonical(documentOf(session.get()), vocabulary)
+    const before = canonical(documentOf(session.getState()), vocabulary)
     const steps = [
       ['Ctrl o'],
       ['Ctrl d'],
@@ -114,24 +114,24 @@ describe('the keys', () => {
     ]
     for (const list of steps) {
       keys('1', ...list)
-      while (session.get().history.past.length > 0) undoLast(session)
-      expect(canonical(documentOf(session.get()), vocabulary), list.join()).toEqual(before)
+      while (session.getState().history.past.length > 0) undoLast(session)
+      expect(canonical(documentOf(session.getState()), vocabulary), list.join()).toEqual(before)
     }
     keys('1', 'Ctrl o')
     expect(
-      documentOf(session.get()).phrases[0]?.events.filter(({ layer }) => layer === 'feet'),
+      documentOf(session.getState()).phrases[0]?.events.filter(({ layer }) => layer === 'feet'),
     ).toHaveLength(8)
     expect(
-      checkCombination(documentOf(session.get()), vocabulary).findings.map(({ code }) => code),
+      checkCombination(documentOf(session.getState()), vocabulary).findings.map(({ code }) => code),
     ).toEqual(['join.foot'])
   })
 
   it('let every letter look for a move, also over one that is there: no letter turns a foot', () => {
     for (const letter of 'abcdefghijklmnopqrstuvwxyz') {
       keys('1', letter)
-      expect(session.get().query, letter).toBe(letter)
+      expect(session.getState().query, letter).toBe(letter)
       expect(lines()[0], letter).toBe('feet 1 step R side; 2 touch L in-place')
-      session.set((state) => ({ ...state, query: undefined }))
+      session.setState({ query: undefined })
     }
     keys('2', '>')
     expect(lines()[0]).toBe('feet 1 step R side; 2 touch R in-place')
@@ -197,11 +197,11 @@ describe('the keys', () => {
 describe('the way through the findings', () => {
   it('goes to each in turn, on its own side, and round again', () => {
     open('phrase A 8\n feet 1 step R side; 2 step R side; 3 step R side; 4 close L')
-    const { findings } = checkedOf(documentOf(session.get()))
+    const { findings } = checkedOf(documentOf(session.getState()))
     const places: string[] = []
     for (let i = 0; i <= findings.length; i++) {
       keys('Ctrl ;')
-      places.push(session.get().message)
+      places.push(session.getState().message)
     }
     expect(places.slice(0, 2)).toEqual(['At A2.', 'At A3.'])
     expect(places.at(-1)).toBe(places[0])
@@ -211,19 +211,19 @@ describe('the way through the findings', () => {
 
   it('leads to the other side where the finding is only there', () => {
     open('phrase A 8\n feet 1 step R side; 2 step L side !keep')
-    const only = checkedOf(documentOf(session.get())).findings.findIndex(
+    const only = checkedOf(documentOf(session.getState())).findings.findIndex(
       ({ side }) => side === 'other',
     )
     expect(only).toBeGreaterThanOrEqual(0)
     for (let i = 0; i <= only; i++) keys('Ctrl ;')
-    expect(session.get().selection.side).toBe('L')
-    expect(session.get().shown).toBe('other')
+    expect(session.getState().selection.side).toBe('L')
+    expect(session.getState().shown).toBe('other')
   })
 
   it('says so where there is nothing to go to, and Alt with a digit shows a panel', () => {
     open('phrase A 8')
     keys('Ctrl ;')
-    expect(session.get().message).toMatch(/no findings/)
+    expect(session.getState().message).toMatch(/no findings/)
     keys('Alt 3')
     expect(deck.panel).toBe('level')
     expect(press(session, { key: '9', ctrl: false, alt: true, shift: false }, deck)).toBe(false)

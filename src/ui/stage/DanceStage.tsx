@@ -1,6 +1,7 @@
 import { NativeSelect } from '@mantine/core'
 import { useReducedMotion } from '@mantine/hooks'
 import { type PointerEvent, useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { useStore } from 'zustand'
 import { LAYERS, type Layer } from '../../core/body/layers'
 import { type Side, sideWord } from '../../core/body/side'
 import type { Combination } from '../../core/combination/combination'
@@ -18,7 +19,6 @@ import { simulationFrom } from '../stores/checked'
 import { dancerNow } from '../stores/dancer'
 import type { PlayDeck } from '../stores/deck'
 import { scrubbed } from '../stores/scrub'
-import { useStore } from '../stores/store'
 import { FlatStage } from './FlatFigure'
 import { drawFlat } from './flatDrawing'
 import { coloursOf, openStage } from './openStage'
@@ -74,7 +74,7 @@ export function DanceStage(props: DanceStageProps) {
   const isPressed = usePressed()
   const draw = useCallback(
     (moment?: DanceMoment | undefined) => {
-      const scrub = scrubbed.get()
+      const scrub = scrubbed.getState()
       if (moment) {
         const { tick } = moment
         if (isStill) drawAt(moment.side, Math.floor(tick / TICKS_PER_COUNT) * TICKS_PER_COUNT)
@@ -154,7 +154,7 @@ export function DanceStage(props: DanceStageProps) {
           aria-label="Seen from"
           value={choice.view}
           onChange={({ currentTarget }) =>
-            stageChoice.set((s) => ({ ...s, view: currentTarget.value as View }))
+            stageChoice.setState((s) => ({ ...s, view: currentTarget.value as View }))
           }
           data={VIEWS.map((view) => ({ value: view, label: viewFacts[view].name }))}
         />
@@ -173,7 +173,7 @@ export function DanceStage(props: DanceStageProps) {
             className={classes.choice}
             aria-pressed={choice[key]}
             title={title}
-            onClick={() => stageChoice.set((s) => ({ ...s, [key]: !s[key] }))}
+            onClick={() => stageChoice.setState((s) => ({ [key]: !s[key] }))}
           >
             {label}
           </button>
@@ -245,12 +245,12 @@ function useStageDrawing(
       if (!opened) {
         const [alone] = group ? frames.at(side, tick, FLAT_CHOICE, seam) : []
         if (!group || !alone) return
-        drawFlat(group, alone.pose, stageChoice.get().view)
+        drawFlat(group, alone.pose, stageChoice.getState().view)
         group.dataset.shown = `${side} ${tick.toFixed(3)}`
         return
       }
       const begun = performance.now()
-      const shown = frames.at(side, tick, stageChoice.get(), seam)
+      const shown = frames.at(side, tick, stageChoice.getState(), seam)
       opened.draw(shown)
       const element = canvas.current
       const [first] = shown

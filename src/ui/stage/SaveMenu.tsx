@@ -55,7 +55,7 @@ export function SaveMenu({ combination, dancers, side, at, colours, inSpace }: S
       side,
       at,
       place,
-      choice: stageChoice.get(),
+      choice: stageChoice.getState(),
       colours: colours(),
       width,
       inSpace,
@@ -65,7 +65,7 @@ export function SaveMenu({ combination, dancers, side, at, colours, inSpace }: S
   const savePoses = async () => {
     if (!pass) return
     const { download, fileName } = await import('../parts/files')
-    const { view } = stageChoice.get()
+    const { view } = stageChoice.getState()
     const poses = keyPosesOf(dancer, pass, HALF_COUNT, MOST_POSES).map(({ tick: when, pose }) => ({
       pose,
       label: placeIn(name, labelOfTick(tick(when - pass.at))),

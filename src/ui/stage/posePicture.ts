@@ -17,7 +17,7 @@ export interface PoseWish {
   readonly at: number
   /** Where that is, as it is said: `A3&`. */
   readonly place: string
-  readonly choice: ReturnType<typeof stageChoice.get>
+  readonly choice: ReturnType<typeof stageChoice.getState>
   readonly colours: StageColours
   /** Pixels across. */
   readonly width: number

@@ -37,8 +37,8 @@ let now: Known | undefined
 
 /** What is known by the words and the house as they are now. */
 function knownNow(): Known {
-  const { vocabulary } = words.get()
-  const { house } = houseNow.get()
+  const { vocabulary } = words.getState()
+  const { house } = houseNow.getState()
   if (now?.vocabulary !== vocabulary || now.house !== house)
     now = { vocabulary, house, danced: latest(), checked: latest() }
   return now

@@ -1,3 +1,4 @@
+import { createStore } from 'zustand/vanilla'
 import type { Layer } from '../../core/body/layers'
 import { mirrorEvent } from '../../core/combination/mirror'
 import * as clips from '../../core/edits/clip'
@@ -13,7 +14,6 @@ import {
   select,
   selectedInPasses,
 } from './session'
-import { createStore } from './store'
 
 interface Copied {
   readonly clip: clips.Clip
@@ -22,7 +22,7 @@ interface Copied {
 }
 
 /** What was copied last, in any combination; as danced on the side it was copied from. */
-const copied = createStore<Copied | undefined>(undefined)
+const copied = createStore<Copied | undefined>(() => undefined)
 
 function clipOf(state: SessionState): Copied | undefined {
   const { selection } = state
@@ -46,15 +46,15 @@ function passStart(state: SessionState): number {
     )
 }
 
-const say = (session: Session, message: string) => session.set((state) => ({ ...state, message }))
+const say = (session: Session, message: string) => session.setState({ message })
 
 export function copySelected(session: Session): void {
-  const made = clipOf(session.get())
+  const made = clipOf(session.getState())
   if (!made) {
     say(session, 'Nothing is selected to copy.')
     return
   }
-  copied.set(() => made)
+  copied.setState(() => made)
   const { length } = made.clip.events
   say(session, `${length} ${length === 1 ? 'move' : 'moves'} copied.`)
 }
@@ -73,7 +73,7 @@ interface PasteWay {
 }
 
 export function pasteHere(session: Session, newId: () => string, way: PasteWay = {}): void {
-  const made = copied.get()
+  const made = copied.getState()
   if (!made) {
     say(session, 'Nothing was copied yet.')
     return
@@ -87,7 +87,7 @@ function pasteClip(
   newId: () => string,
   { mirrored = false, only }: PasteWay,
 ): void {
-  const state = session.get()
+  const state = session.getState()
   const { selection } = state
   const combination = documentOf(state)
   const kept = clip.events.filter(({ event }) => !only || event.layer === only)
@@ -123,7 +123,7 @@ function pasteClip(
 
 /** Pastes the selection right behind itself, and moves on to it. */
 export function duplicateSelected(session: Session, newId: () => string): void {
-  const state = session.get()
+  const state = session.getState()
   const made = clipOf(state)
   if (!made) {
     say(session, 'Nothing is selected to double.')
@@ -141,7 +141,7 @@ export function duplicateSelected(session: Session, newId: () => string): void {
 
 /** Pastes the selection again and again to the end of its phrase. */
 export function repeatToEnd(session: Session, newId: () => string): void {
-  const state = session.get()
+  const state = session.getState()
   const made = clipOf(state)
   if (!made) {
     say(session, 'Nothing is selected to repeat.')

@@ -11,25 +11,25 @@ import {
 
 /** Whether the pickup can be gone into from here: only from the first line. */
 const firstTick = (session: Session, pass: number): number => {
-  const { pickup } = documentOf(session.get())
+  const { pickup } = documentOf(session.getState())
   return pass === 0 ? 0 - (pickup?.counts ?? 0) * TICKS_PER_COUNT : 0
 }
 
 export const phraseIdHere = (session: Session): string => {
-  const { selection } = session.get()
-  return documentOf(session.get()).order[selection.pass]?.phrase ?? ''
+  const { selection } = session.getState()
+  return documentOf(session.getState()).order[selection.pass]?.phrase ?? ''
 }
 
 export const countHere = (session: Session): number =>
-  Math.max(0, Math.floor(session.get().selection.at / TICKS_PER_COUNT)) + 1
+  Math.max(0, Math.floor(session.getState().selection.at / TICKS_PER_COUNT)) + 1
 
 export function phraseTicks(session: Session, pass: number): number {
-  const { order, phrases } = documentOf(session.get())
+  const { order, phrases } = documentOf(session.getState())
   return (phrases.find(({ id }) => id === order[pass]?.phrase)?.counts ?? 1) * TICKS_PER_COUNT
 }
 
 export function go(session: Session, to: Partial<Selection>): void {
-  const { selection } = session.get()
+  const { selection } = session.getState()
   const at = to.at ?? selection.at
   select(session, {
     ...selection,
@@ -43,8 +43,8 @@ export function go(session: Session, to: Partial<Selection>): void {
 
 /** One step in time; past an end of the phrase it goes on in the phrase before or after. */
 export function stepInTime(session: Session, by: number): void {
-  const { selection } = session.get()
-  const { order } = documentOf(session.get())
+  const { selection } = session.getState()
+  const { order } = documentOf(session.getState())
   const at =
     (by > 0 ? Math.floor(selection.at / by) : Math.ceil(selection.at / -by)) * Math.abs(by) + by
   if (at < firstTick(session, selection.pass)) {
@@ -57,7 +57,7 @@ export function stepInTime(session: Session, by: number): void {
 
 /** One layer up or down, over the lines of both sides. */
 export function stepLayer(session: Session, by: number): void {
-  const state = session.get()
+  const state = session.getState()
   const { selection } = state
   const shown = LAYERS_DOWN.filter((layer) => layersShown(state).has(layer))
   const sides = sidesShown(state)
@@ -78,8 +78,8 @@ export function stepLayer(session: Session, by: number): void {
 
 /** The other end of a block of layers, one up or down. */
 export function stretchLayers(session: Session, by: number): void {
-  const { selection } = session.get()
-  const shown = LAYERS_DOWN.filter((layer) => layersShown(session.get()).has(layer))
+  const { selection } = session.getState()
+  const shown = LAYERS_DOWN.filter((layer) => layersShown(session.getState()).has(layer))
   const index = shown.indexOf(selection.toLayer ?? selection.layer) + by
   const toLayer = shown[index]
   if (toLayer) select(session, { ...selection, toLayer, event: undefined })
@@ -87,7 +87,7 @@ export function stretchLayers(session: Session, by: number): void {
 
 /** All layers of all phrases. */
 export function selectAll(session: Session): void {
-  const { selection } = session.get()
+  const { selection } = session.getState()
   const at = tick(firstTick(session, 0))
   select(session, {
     ...selection,
@@ -103,7 +103,7 @@ export function selectAll(session: Session): void {
 
 /** Whole phrase, all layers. */
 export function selectPhrase(session: Session): void {
-  const { selection } = session.get()
+  const { selection } = session.getState()
   const at = tick(firstTick(session, selection.pass))
   select(session, {
     ...selection,

@@ -1,9 +1,10 @@
+import { createStore } from 'zustand/vanilla'
 import type { Player, Position } from '../../audio/player'
 import type { Drum, Mix } from '../../audio/sounds'
 import type { Recording } from '../../audio/speech'
 import type { Moment, Performance } from '../../core/performance/performance'
 import type { SoundKind } from '../../core/performance/sounds'
-import { createStore, type Readable } from './store'
+import type { Readable } from './readable'
 
 /** Plays performances on the page's audio clock; whether it plays can be subscribed to. */
 export interface PlayDeck extends Readable<boolean> {
@@ -40,7 +41,7 @@ const loadSound = () =>
 
 /** The audio clock may only start by a touch or a key, so it is made at the first play. */
 export function createPlayDeck(): PlayDeck {
-  const playing = createStore(false)
+  const playing = createStore(() => false)
   const turns = new Set<(turn: number) => void>()
   let isHeard: (kind: SoundKind) => boolean = () => true
   let mix: Mix | undefined
@@ -62,7 +63,7 @@ export function createPlayDeck(): PlayDeck {
       takeBack: drum.takeBack,
       every: wakeEvery,
     })
-    player.subscribe(() => playing.set(() => player.performed() !== undefined))
+    player.subscribe(() => playing.setState(player.performed() !== undefined))
     player.onTurn((turn) => {
       for (const listener of [...turns]) listener(turn)
     })
@@ -86,8 +87,7 @@ export function createPlayDeck(): PlayDeck {
   const position = () => ready?.player.position(ready.drum.context.outputLatency || 0)
 
   return {
-    get: playing.get,
-    subscribe: playing.subscribe,
+    ...playing,
     warm: () => void loadSound(),
     async play(performance) {
       const mine = ++turn

@@ -28,7 +28,7 @@ export function placeAtSelection(
   usual: Tick,
   newId: () => string,
 ): void {
-  const state = session.get()
+  const state = session.getState()
   const { selection, history } = state
   const phrase = history.present.order[selection.pass]?.phrase
   const pass = passOf(state, selection)
@@ -49,13 +49,15 @@ export function placeAtSelection(
   const shown: Event = { id: newId(), layer: selection.layer, at: selection.at, length, what }
   const stored = isFlipped(state) ? mirrorEvent(shown) : shown
   const ids = replaced.map(({ id }) => id)
-  const own = words.get().entries.find(({ id }) => what.kind === 'move' && id === what.move)?.move
+  const own = words
+    .getState()
+    .entries.find(({ id }) => what.kind === 'move' && id === what.move)?.move
   change(session, `place ${nameOf(shown, vocabulary)}`, (combination) => {
     const placed = edits.replaceWith(phrase, ids, stored)(combination)
     return own ? edits.bringMove(own)(placed) : placed
   })
   const kind = idOfKind(what)
-  session.set((now) => ({
+  session.setState((now) => ({
     ...now,
     query: undefined,
     recent: [kind, ...now.recent.filter((one) => one !== kind)].slice(0, 12),
@@ -73,11 +75,11 @@ function changeSelected(
   make: (ids: readonly string[], events: readonly Event[]) => Edit,
   mark?: string,
 ): void {
-  const events = selectedEvents(session.get())
+  const events = selectedEvents(session.getState())
   if (events.length === 0) return
   change(
     session,
-    `${verb} ${named(events, vocabularyOf(session.get()))}`,
+    `${verb} ${named(events, vocabularyOf(session.getState()))}`,
     make(
       events.map(({ id }) => id),
       events,
@@ -90,7 +92,7 @@ export const removeSelected = (session: Session): void =>
   changeSelected(session, 'remove', edits.removeEvents)
 
 export function turnSelected(session: Session, side: Side): void {
-  const flipped = isFlipped(session.get())
+  const flipped = isFlipped(session.getState())
   changeSelected(
     session,
     'change the side of',
@@ -104,7 +106,7 @@ export function turnSelected(session: Session, side: Side): void {
 
 /** Writes the selected figures out as their steps. */
 export function openSelectedFigure(session: Session, newId: () => string): void {
-  const vocabulary = vocabularyOf(session.get())
+  const vocabulary = vocabularyOf(session.getState())
   changeSelected(
     session,
     'open',
@@ -120,11 +122,11 @@ export const keepSelected = (session: Session): void =>
 
 /** Moves what is selected in time, and the selection with it. */
 export function moveSelected(session: Session, by: number, mark?: string): void {
-  const before = selectedEvents(session.get())[0]
+  const before = selectedEvents(session.getState())[0]
   changeSelected(session, 'move', (ids) => edits.moveEvents(ids, by), mark)
-  const after = before && edits.eventOf(documentOf(session.get()), before.id)
+  const after = before && edits.eventOf(documentOf(session.getState()), before.id)
   if (!after) return
-  session.set((state) => {
+  session.setState((state) => {
     const { selection } = state
     const at = tick(selection.at + after.at - before.at)
     return withSelectionInside({ ...state, selection: { ...selection, at } })
@@ -134,9 +136,9 @@ export function moveSelected(session: Session, by: number, mark?: string): void 
 /** Makes what is selected longer or shorter. */
 export function stretchSelected(session: Session, by: number, mark?: string): void {
   changeSelected(session, 'stretch', (ids) => edits.stretchEvents(ids, by), mark)
-  const [only] = selectedEvents(session.get())
+  const [only] = selectedEvents(session.getState())
   if (only)
-    session.set((state) => ({
+    session.setState((state) => ({
       ...state,
       selection: { ...state.selection, at: only.at, length: only.length, event: only.id },
     }))
@@ -149,12 +151,12 @@ export function rewrite(
   changes: edits.EventChange,
   mark?: string,
 ): void {
-  const flipped = isFlipped(session.get()) && !event.kept
+  const flipped = isFlipped(session.getState()) && !event.kept
   const { what, cue, note, ...rest } = changes
   const written = (text: string) => (flipped ? mirrorWords(text) : text)
   change(
     session,
-    `change ${nameOf(event, vocabularyOf(session.get()))}`,
+    `change ${nameOf(event, vocabularyOf(session.getState()))}`,
     edits.changeEvent(event.id, {
       ...rest,
       ...(what && { what: flipped ? mirrorWhat(what) : what }),

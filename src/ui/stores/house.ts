@@ -1,7 +1,7 @@
 import { dequal } from 'dequal'
+import { createStore } from 'zustand/vanilla'
 import { type House, type HouseRules, houseOf, USUAL_RULES } from '../../core/house/house'
 import type { HouseStore } from '../../storage/house'
-import { createStore } from './store'
 import { tell } from './trouble'
 
 /** The house rules as this studio has them, and with every figure filled in. */
@@ -12,14 +12,14 @@ interface KnownHouse {
 
 const of = (rules: HouseRules): KnownHouse => ({ rules, house: houseOf(rules) })
 
-export const houseNow = createStore<KnownHouse>(of(USUAL_RULES))
+export const houseNow = createStore<KnownHouse>(() => of(USUAL_RULES))
 
 /** Keeps the house in step with what is stored, here and in other windows. */
 export async function followHouse(store: HouseStore): Promise<() => void> {
   const read = async () => {
     const { rules, problem } = await store.get()
     tell('house', problem)
-    houseNow.set((now) => (dequal(now.rules, rules) ? now : of(rules)))
+    houseNow.setState((now) => (dequal(now.rules, rules) ? now : of(rules)))
   }
   await read()
   return store.watch(() => void read())
@@ -27,7 +27,7 @@ export async function followHouse(store: HouseStore): Promise<() => void> {
 
 /** Shown at once, and stored behind. */
 export function changeHouse(store: HouseStore, change: (rules: HouseRules) => HouseRules): void {
-  houseNow.set((now) => of(change(now.rules)))
+  houseNow.setState((now) => of(change(now.rules)))
   // What went wrong has been told; the rules stay as they are here until they can be stored.
-  store.save(houseNow.get().rules).catch(() => {})
+  store.save(houseNow.getState().rules).catch(() => {})
 }

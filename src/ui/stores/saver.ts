@@ -1,8 +1,9 @@
+import { createStore } from 'zustand/vanilla'
 import type { Combination } from '../../core/combination/combination'
 import { UserError } from '../../core/errors'
 import type { Stored } from '../../storage/combinations'
+import type { Readable } from './readable'
 import type { Services } from './services'
-import { createStore, type Readable } from './store'
 
 /** How the last save went; `elsewhere` carries what was saved as a copy, and the copy. */
 type SaveState =
@@ -42,7 +43,7 @@ export function createSaver(
   { combination: first, revision: read }: Pick<Stored, 'combination' | 'revision'>,
   wait: Later = later,
 ): Saver {
-  const state = createStore<SaveState>({ kind: 'saved' })
+  const state = createStore<SaveState>(() => ({ kind: 'saved' }))
   let { id } = first
   let revision = read
   let waiting: Combination | undefined
@@ -61,7 +62,7 @@ export function createSaver(
         journal.clear(id)
         id = saved.copy.id
         revision = 1
-        state.set(() => ({ kind: 'elsewhere', written: next, copy: saved.copy }))
+        state.setState({ kind: 'elsewhere', written: next, copy: saved.copy }, true)
       } else revision = saved.revision
       return true
     } catch (cause) {
@@ -70,7 +71,7 @@ export function createSaver(
         'Make room on the disk: it is tried again by itself. To be sure, save it as a file now.',
         { cause },
       )
-      state.set(() => ({ kind: 'failed', error }))
+      state.setState({ kind: 'failed', error }, true)
       return false
     }
   }
@@ -93,15 +94,14 @@ export function createSaver(
       if (waiting) journal.write(own(waiting), revision)
       else {
         journal.clear(id)
-        if (state.get().kind !== 'elsewhere') state.set(() => ({ kind: 'saved' }))
+        if (state.getState().kind !== 'elsewhere') state.setState({ kind: 'saved' }, true)
       }
     }
     running = false
   }
 
   return {
-    get: state.get,
-    subscribe: state.subscribe,
+    ...state,
     id: () => id,
     revision: () => revision,
     takeOn(taken) {
@@ -110,7 +110,7 @@ export function createSaver(
     save(combination) {
       waiting = combination
       journal.write(own(combination), revision)
-      state.set((now) => (now.kind === 'failed' ? now : { kind: 'saving' }))
+      if (state.getState().kind !== 'failed') state.setState({ kind: 'saving' }, true)
       if (!running) void run()
     },
   }

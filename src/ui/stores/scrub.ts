@@ -1,5 +1,5 @@
+import { createStore } from 'zustand/vanilla'
 import type { Side } from '../../core/body/side'
-import { createStore } from './store'
 
 /** A moment that is looked at by dragging over a ruler; ticks from the start of the combination. */
 export interface Scrub {
@@ -7,4 +7,4 @@ export interface Scrub {
   readonly at: number
 }
 
-export const scrubbed = createStore<Scrub | undefined>(undefined)
+export const scrubbed = createStore<Scrub | undefined>(() => undefined)

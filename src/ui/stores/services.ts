@@ -1,4 +1,5 @@
 import { createContext, useContext } from 'react'
+import { createStore } from 'zustand/vanilla'
 import { Combination } from '../../core/combination/combination'
 import { UserError } from '../../core/errors'
 import { summaryOf } from '../../core/findings/summary'
@@ -14,7 +15,6 @@ import { type UnsavedOf, unsavedIn, windowAsks, windowLocks } from '../../storag
 import { createJudge, type Judge } from '../../workers/judge'
 import { createPlayDeck, type PlayDeck } from './deck'
 import { houseNow } from './house'
-import { createStore } from './store'
 import { tell } from './trouble'
 import { ownMoves, vocabularyIn, words } from './words'
 
@@ -54,7 +54,7 @@ export function createServices(): Services {
   })
   const onKept = (about: string) => (error: UserError | undefined) => tell(about, error)
   const summarise = (combination: Combination) =>
-    summaryOf(combination, vocabularyIn(combination), houseNow.get().house)
+    summaryOf(combination, vocabularyIn(combination), houseNow.getState().house)
   const combinations = createCombinations(database, { now: Date.now, newId, summarise })
   const window = newId()
   const slots = slotsOrNone(() => localStorage)
@@ -63,15 +63,15 @@ export function createServices(): Services {
   const journal = createJournal(unsaved)
   const storage = navigator.storage as StorageManager | undefined
   storage?.persisted?.().then(
-    (isKept) => isKept && persistence.set(() => 'kept'),
+    (isKept) => isKept && persistence.setState('kept'),
     () => {},
   )
   const judge = createJudge(() => {
-    const { entries } = words.get()
+    const { entries } = words.getState()
     return {
       own: ownMoves(),
       names: Object.fromEntries(entries.flatMap(({ id, name }) => (name ? [[id, name]] : []))),
-      house: houseNow.get().rules,
+      house: houseNow.getState().rules,
     }
   })
   let planning: Promise<Planning> | undefined
@@ -130,15 +130,15 @@ async function openDatabase(database: Database, onBlocked: () => void): Promise<
 
 /** Whether the browser has promised to keep the work also when the disk gets full. */
 type Persistence = 'unasked' | 'kept' | 'may go'
-export const persistence = createStore<Persistence>('unasked')
+export const persistence = createStore<Persistence>(() => 'unasked')
 
 /** Asks the browser once, at the first work that was saved, to keep it. */
 function askToPersist(): void {
-  if (persistence.get() !== 'unasked') return
-  persistence.set(() => 'may go')
+  if (persistence.getState() !== 'unasked') return
+  persistence.setState('may go')
   const storage = navigator.storage as StorageManager | undefined
   storage?.persist?.().then(
-    (isKept) => persistence.set(() => (isKept ? 'kept' : 'may go')),
+    (isKept) => persistence.setState(isKept ? 'kept' : 'may go'),
     () => {},
   )
 }

@@ -1,4 +1,5 @@
 import { dequal } from 'dequal'
+import { createStore, type StoreApi } from 'zustand/vanilla'
 import type { Layer } from '../../core/body/layers'
 import { LAYERS } from '../../core/body/layers'
 import { otherSide, type Side } from '../../core/body/side'
@@ -18,7 +19,6 @@ import type { Stored } from '../../storage/combinations'
 import { checkedOf, simulationFrom } from './checked'
 import { createSaver, type Later, later, type Saver } from './saver'
 import type { Services } from './services'
-import { createStore, type Store } from './store'
 
 /** Which lines of the braid are shown: as led, the other side, or both count under count. */
 export type LinesShown = 'lead' | 'other' | 'both'
@@ -53,7 +53,7 @@ export interface SessionState {
 }
 
 /** One open combination: what is saved and undone, and what is neither. */
-export interface Session extends Store<SessionState> {
+export interface Session extends StoreApi<SessionState> {
   readonly saver: Saver
   readonly close: () => void
 }
@@ -79,7 +79,7 @@ export function openSession(
 ): Session {
   const { combinations } = services
   const { combination } = stored
-  const store = createStore<SessionState>({
+  const store = createStore<SessionState>(() => ({
     history: beginHistory(combination),
     shown: 'lead',
     selection: {
@@ -91,16 +91,16 @@ export function openSession(
     },
     recent: [],
     message: '',
-  })
+  }))
   const saver = createSaver(services, stored, wait)
-  const say = (message: string) => store.set((state) => ({ ...state, message }))
+  const say = (message: string) => store.setState({ message })
   let known = combination
   let changedAt = Number.NEGATIVE_INFINITY
   let isRemoved = false
   let stopWaiting = () => {}
 
   const stopSaving = store.subscribe(() => {
-    const { present } = store.get().history
+    const { present } = store.getState().history
     if (present === known) return
     known = present
     changedAt = now()
@@ -108,7 +108,7 @@ export function openSession(
     saver.save(present)
   })
   const stopFollowing = saver.subscribe(() => {
-    const saved = saver.get()
+    const saved = saver.getState()
     if (saved.kind !== 'elsewhere') return
     // Go on in the copy with all that can be undone, so that nothing written here is fought over.
     const { written, copy } = saved
@@ -117,7 +117,7 @@ export function openSession(
       id: copy.id,
       title: one.title === written.title ? copy.title : one.title,
     })
-    store.set((state) => {
+    store.setState((state) => {
       const history = everyState(state.history, inCopy)
       known = history.present
       return {
@@ -137,7 +137,7 @@ export function openSession(
       say('This combination was deleted in another window. It is back with your next change.')
     isRemoved = there.removedAt !== undefined
     // A save under way, or one that waits, finds out by itself.
-    const { kind } = saver.get()
+    const { kind } = saver.getState()
     if (there.revision <= saver.revision() || kind === 'saving' || kind === 'failed') return
     const rest = changedAt + REST_MS - now()
     stopWaiting()
@@ -146,7 +146,7 @@ export function openSession(
       return
     }
     saver.takeOn(there.revision)
-    store.set((state) => {
+    store.setState((state) => {
       known = there.combination
       return { ...state, history: edit(state.history, 'what the other window changed', known) }
     })
@@ -242,7 +242,7 @@ export function isFlipped(state: SessionState): boolean {
 
 /** Makes one undoable change. */
 export function change(session: Session, label: string, make: Edit, mark?: string): void {
-  session.set((state) => {
+  session.setState((state) => {
     try {
       const history = edit(state.history, label, make(state.history.present), mark)
       return history === state.history
@@ -286,7 +286,7 @@ const countsOf = ({ phrases }: Combination, id: string): number | undefined =>
   phrases.find((phrase) => phrase.id === id)?.counts
 
 const step = (session: Session, to: typeof undo, said: string): void =>
-  session.set((state) => {
+  session.setState((state) => {
     const label = (to === undo ? state.history.past : state.history.future).at(-1)?.label
     if (!label) return { ...state, message: `Nothing to ${said.toLowerCase()}.` }
     return withSelectionInside({
@@ -304,7 +304,7 @@ export const drawnState = (state: SessionState): SessionState =>
 
 /** Shows what something would make of the combination, until it is taken or left. */
 export const showPreview = (session: Session, preview: Combination | undefined): void =>
-  session.set((state) => (state.preview === preview ? state : { ...state, preview }))
+  session.setState((state) => (state.preview === preview ? state : { ...state, preview }))
 
 /** Events that are not as they were: new, changed, or moved. */
 export function changedEvents(before: Combination, after: Combination): ReadonlySet<string> {
@@ -320,7 +320,7 @@ export const undoLast = (session: Session): void => step(session, undo, 'Undo')
 export const redoNext = (session: Session): void => step(session, redo, 'Redo')
 
 export const select = (session: Session, selection: Selection): void =>
-  session.set((state) => withSelectionInside({ ...state, selection, query: undefined }))
+  session.setState((state) => withSelectionInside({ ...state, selection, query: undefined }))
 
 /** What the feet stand on where the selection starts. */
 function weightAt(state: SessionState): ReturnType<typeof stateBefore> {
@@ -341,7 +341,7 @@ export function sideMeant(state: SessionState): Side {
 
 /** Flips the braid to its other side and back. */
 export const flip = (session: Session): void =>
-  session.set((state) => {
+  session.setState((state) => {
     const { lead } = documentOf(state)
     const shown = state.shown === 'other' ? 'lead' : 'other'
     const side = shown === 'lead' ? lead : otherSide[lead]
@@ -349,7 +349,7 @@ export const flip = (session: Session): void =>
   })
 
 export const showBoth = (session: Session): void =>
-  session.set((state) => {
+  session.setState((state) => {
     const shown = state.shown === 'both' ? 'lead' : 'both'
     const { lead } = documentOf(state)
     return { ...state, shown, selection: { ...state.selection, side: lead } }
@@ -357,8 +357,8 @@ export const showBoth = (session: Session): void =>
 
 /** Moves the cursor right behind what is selected, on into the next line where this one ends. */
 export function goBehind(session: Session): void {
-  const { selection } = session.get()
-  const { order, phrases } = documentOf(session.get())
+  const { selection } = session.getState()
+  const { order, phrases } = documentOf(session.getState())
   const counts = phrases.find(({ id }) => id === order[selection.pass]?.phrase)?.counts ?? 0
   const behind = endOf(selection)
   const isPast = behind >= counts * TICKS_PER_COUNT

@@ -1,8 +1,8 @@
+import { createStore } from 'zustand/vanilla'
 import { UserError } from '../../core/errors'
-import { createStore } from './store'
 
 /** What is wrong at the moment, by what it is about: each goes when that is well again. */
-export const troubles = createStore<ReadonlyMap<string, UserError>>(new Map())
+export const troubles = createStore<ReadonlyMap<string, UserError>>(() => new Map())
 
 /** What was shown already, so that a promise nobody waited for does not show it again. */
 const told = new WeakSet<Error>()
@@ -10,13 +10,12 @@ const told = new WeakSet<Error>()
 /** Says what is wrong with something, or that it is well again. */
 export function tell(about: string, error: UserError | undefined): void {
   if (error) told.add(error)
-  troubles.set((now) => {
-    if (now.get(about) === error) return now
-    const next = new Map(now)
-    if (error) next.set(about, error)
-    else next.delete(about)
-    return next
-  })
+  const now = troubles.getState()
+  if (now.get(about) === error) return
+  const next = new Map(now)
+  if (error) next.set(about, error)
+  else next.delete(about)
+  troubles.setState(next, true)
 }
 
 /** What this page says of an error nobody has caught; a bug is no fault of what was done. */

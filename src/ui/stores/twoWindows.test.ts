@@ -80,7 +80,7 @@ async function twoWindows() {
         .poll(async () => {
           await pass(REST_MS + 1)
           await turns(20)
-          return windows.every((one) => !['saving', 'failed'].includes(one.saver.get().kind))
+          return windows.every((one) => !['saving', 'failed'].includes(one.saver.getState().kind))
         })
         .toBe(true)
       await turns(60)
@@ -163,7 +163,7 @@ describe('two windows with one combination', () => {
           const { stored, removed } = await first.list()
           expect(stored.length + removed.length).toBeLessThanOrEqual(2)
           for (const session of windows) {
-            const shown = documentOf(session.get())
+            const shown = documentOf(session.getState())
             const kept = await first.get(session.saver.id())
             expect(shown.id).toBe(session.saver.id())
             expect(kept?.combination).toEqual(shown)
@@ -178,7 +178,7 @@ describe('two windows with one combination', () => {
   it('are told when the other one deletes it, and bring it back with the next change', async () => {
     const { windows, settle, first, close } = await twoWindows()
     await first.remove('one')
-    await expect.poll(() => windows[1].get().message).toMatch(/deleted in another window/)
+    await expect.poll(() => windows[1].getState().message).toMatch(/deleted in another window/)
     change(windows[1], 'name it', edits.describe({ title: 'Still here' }))
     await settle()
     expect((await first.list()).stored.map(({ summary }) => summary.title)).toEqual(['Still here'])

@@ -1,4 +1,5 @@
 import { dequal } from 'dequal'
+import { createStore } from 'zustand/vanilla'
 import type { Combination } from '../../core/combination/combination'
 import { UserError } from '../../core/errors'
 import {
@@ -10,7 +11,6 @@ import {
 import type { Wanted } from '../../core/writing/search'
 import type { OwnEntry } from '../../storage/database'
 import type { OwnWords } from '../../storage/own'
-import { createStore } from './store'
 import { tell } from './trouble'
 
 /** The vocabulary as this instructor has it: own moves and names in it. */
@@ -30,7 +30,7 @@ const of = (entries: readonly OwnEntry[]): Words => ({
   favourites: new Set(entries.filter(({ favourite }) => favourite).map(({ id }) => id)),
 })
 
-export const words = createStore<Words>(of([]))
+export const words = createStore<Words>(() => of([]))
 
 /** Keeps the words in step with what is stored, here and in other windows. */
 export async function followOwnWords(own: OwnWords): Promise<() => void> {
@@ -46,7 +46,7 @@ export async function followOwnWords(own: OwnWords): Promise<() => void> {
             'They are kept as they are. Load the newest version of the app to have them again.',
           ),
     )
-    words.set((now) => (dequal(now.entries, entries) ? now : of(entries)))
+    words.setState((now) => (dequal(now.entries, entries) ? now : of(entries)))
   }
   await read()
   return own.watch(() => void read())
@@ -54,12 +54,12 @@ export async function followOwnWords(own: OwnWords): Promise<() => void> {
 
 /** The vocabulary a combination is read by: this instructor's, and the moves it brings along. */
 export const vocabularyIn = (combination: Combination): Vocabulary =>
-  vocabularyFor(combination, words.get().vocabulary)
+  vocabularyFor(combination, words.getState().vocabulary)
 
 /** Where the cursor of the studio stood last: the Moves screen can show what suits there. */
 export const lastPlace = createStore<
   { readonly label: string; readonly wanted: Wanted } | undefined
->(undefined)
+>(() => undefined)
 
 /** The instructor's own moves, as they are now. */
-export const ownMoves = () => words.get().entries.flatMap(({ move }) => move ?? [])
+export const ownMoves = () => words.getState().entries.flatMap(({ move }) => move ?? [])

@@ -9,6 +9,7 @@ import {
 } from '@mantine/core'
 import { IconArrowLeft, IconArrowRight, IconTrash, IconX } from '@tabler/icons-react'
 import { memo, useDeferredValue, useMemo, useState } from 'react'
+import { useStore } from 'zustand'
 import { claimOf } from '../../core/combination/claims'
 import type { Event } from '../../core/combination/combination'
 import { nameOf, sideOf } from '../../core/combination/names'
@@ -34,7 +35,6 @@ import {
   selectedEvents,
   vocabularyOf,
 } from '../stores/session'
-import { useStore } from '../stores/store'
 import classes from './studio.module.css'
 import { WhatFields } from './WhatFields'
 
@@ -63,7 +63,7 @@ const Card = memo(function Card({
   onClose,
   deck,
 }: EventCardProps & { event: Event }) {
-  const vocabulary = vocabularyOf(session.get())
+  const vocabulary = vocabularyOf(session.getState())
   const move = event.what.kind === 'move' ? vocabulary.find(event.what.move) : undefined
   const side = sideOf(event.what)
   const [more, setMore] = useState(false)
@@ -195,8 +195,8 @@ const Card = memo(function Card({
 })
 
 const phraseCounts = (session: Session): number => {
-  const { order, phrases } = documentOf(session.get())
-  const id = order[session.get().selection.pass]?.phrase
+  const { order, phrases } = documentOf(session.getState())
+  const id = order[session.getState().selection.pass]?.phrase
   return phrases.find((phrase) => phrase.id === id)?.counts ?? 8
 }
 

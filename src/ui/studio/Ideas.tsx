@@ -1,5 +1,6 @@
 import { Button } from '@mantine/core'
 import { useEffect, useRef, useState } from 'react'
+import { useStore } from 'zustand'
 import { placeIn } from '../../core/combination/names'
 import { bringUsed } from '../../core/edits/edits'
 import { sharing } from '../../core/edits/share'
@@ -13,7 +14,6 @@ import classes from '../moves/moves.module.css'
 import { NumberField } from '../parts/NumberField'
 import { useServices } from '../stores/services'
 import { documentOf, type Session, type SessionState, showPreview } from '../stores/session'
-import { useStore } from '../stores/store'
 import { ownMoves } from '../stores/words'
 
 /** The empty counts that are selected; as long as they are free where one place is. */
@@ -75,7 +75,7 @@ export function Ideas({ session }: { session: Session }) {
       setAsked(answer)
     } catch (error) {
       if (!stop.signal.aborted)
-        session.set((now) => ({ ...now, message: `No ideas came: ${String(error)}` }))
+        session.setState((now) => ({ ...now, message: `No ideas came: ${String(error)}` }))
     }
     setThinking((now) => (now === stop ? undefined : now))
   }

@@ -1,5 +1,6 @@
 import { Button } from '@mantine/core'
 import { useMemo, useState } from 'react'
+import { useStore } from 'zustand'
 import { placeIn } from '../../core/combination/names'
 import { onSide, whatOf } from '../../core/combination/whatOf'
 import { layerWord } from '../../core/moves/vocabulary'
@@ -20,7 +21,6 @@ import {
   sideMeant,
   vocabularyOf,
 } from '../stores/session'
-import { useStore } from '../stores/store'
 import { Ideas } from './Ideas'
 
 /** What fits where the cursor stands, and what that place is called. */
@@ -68,7 +68,7 @@ export function MovesPanel({ session }: { session: Session }) {
             onClick={() =>
               placeAtSelection(
                 session,
-                onSide(whatOf(move), sideMeant(session.get())),
+                onSide(whatOf(move), sideMeant(session.getState())),
                 move.length,
                 newId,
               )

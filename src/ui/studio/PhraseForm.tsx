@@ -1,9 +1,9 @@
 import { Modal, TextInput } from '@mantine/core'
+import { useStore } from 'zustand'
 import type { Pass } from '../../core/combination/passes'
 import * as phrases from '../../core/edits/phrases'
 import { NumberField } from '../parts/NumberField'
 import { change, documentOf, type Session } from '../stores/session'
-import { useStore } from '../stores/store'
 
 /** The name and the counts of one phrase. */
 export function PhraseForm({

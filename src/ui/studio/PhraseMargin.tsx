@@ -1,5 +1,6 @@
 import { Menu } from '@mantine/core'
 import { memo } from 'react'
+import { useStore } from 'zustand'
 import { sideWord } from '../../core/body/side'
 import { nameOf } from '../../core/combination/names'
 import type { Pass } from '../../core/combination/passes'
@@ -9,7 +10,6 @@ import classes from '../braid/braid.module.css'
 import type { Line } from '../braid/lines'
 import { focusBraidAfter } from '../parts/focusBraid'
 import { change, documentOf, type Session } from '../stores/session'
-import { useStore } from '../stores/store'
 import own from './studio.module.css'
 
 const RETIMED = [

@@ -7,6 +7,7 @@ import {
   useRef,
   useState,
 } from 'react'
+import { useStore } from 'zustand'
 import { teachTempoOf } from '../../core/combination/combination'
 import { tempoRoom } from '../../core/findings/tempoLimits'
 import { isClick, isOfLayers, type SoundKind } from '../../core/performance/sounds'
@@ -15,7 +16,6 @@ import { type PlayChoice, studioPerformance } from '../play/performances'
 import { checkedOf } from '../stores/checked'
 import { useServices } from '../stores/services'
 import { documentOf, layersOf, type Selection, type Session } from '../stores/session'
-import { useStore } from '../stores/store'
 import { usePlayhead } from './usePlayhead'
 
 interface PlayPaneProps {
@@ -47,15 +47,15 @@ export function PlayPane({ session, root, played, choice, onChoice, onPlayOrStop
     if (bounded !== choice.tempo) onChoice({ ...choice, tempo: bounded })
   }, [bounded, choice, onChoice])
   const now = useRef<HTMLSpanElement>(null)
-  const current = useCallback(() => documentOf(session.get()), [session])
+  const current = useCallback(() => documentOf(session.getState()), [session])
   usePlayhead(deck, current, root, now)
 
   const choose = (next: PlayChoice) => {
     onChoice(next)
-    if (!deck.get()) return
+    if (!deck.getState()) return
     const restarts = next.sides !== choice.sides || next.loop !== choice.loop
     if (restarts) {
-      played.current = session.get().selection
+      played.current = session.getState().selection
       void deck.play(studioPerformance(current(), next, played.current))
     } else deck.swap(studioPerformance(current(), next, played.current))
   }
@@ -63,7 +63,7 @@ export function PlayPane({ session, root, played, choice, onChoice, onPlayOrStop
   useEffect(() => {
     let known = current()
     return session.subscribe(() => {
-      if (!deck.get() || current() === known) return
+      if (!deck.getState() || current() === known) return
       known = current()
       deck.swap(studioPerformance(known, choice, played.current))
     })

@@ -1,4 +1,5 @@
 import { useDeferredValue, useMemo } from 'react'
+import { useStore } from 'zustand'
 import type { Layer } from '../../core/body/layers'
 import type { Combination } from '../../core/combination/combination'
 import { placeIn } from '../../core/combination/names'
@@ -7,7 +8,6 @@ import { DanceStage } from '../stage/DanceStage'
 import { checkedOf, simulationFrom } from '../stores/checked'
 import { useServices } from '../stores/services'
 import { documentOf, layersOf, type Selection, type Session } from '../stores/session'
-import { useStore } from '../stores/store'
 import classes from './studio.module.css'
 
 /** The dancing figure, as it is where the cursor is. */
@@ -19,7 +19,7 @@ export function Stage({ session }: { session: Session }) {
   const { selection, only } = state
   const layers = useMemo(() => layersOf(only), [only])
   const pass = simulationFrom(combination, selection.side).passes[selection.pass]
-  const setOnly = (layer: Layer | undefined) => session.set((s) => ({ ...s, only: layer }))
+  const setOnly = (layer: Layer | undefined) => session.setState({ only: layer })
   return (
     <div className={classes.stage}>
       <DanceStage

@@ -1,6 +1,7 @@
 import { Button } from '@mantine/core'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { useParams } from 'react-router'
+import { useStore } from 'zustand'
 import type { Pass } from '../../core/combination/passes'
 import * as phrases from '../../core/edits/phrases'
 import type { OwnMove } from '../../core/moves/move'
@@ -26,7 +27,6 @@ import {
   select,
   vocabularyOf,
 } from '../stores/session'
-import { useStore } from '../stores/store'
 import { lastPlace } from '../stores/words'
 import { CommandFinder } from './CommandFinder'
 import { EventCard } from './EventCard'
@@ -90,20 +90,20 @@ function Studio({ session }: { session: Session }) {
   const [choice, setChoice] = useState<PlayChoice>(() => ({
     sides: 'turn',
     loop: 'all',
-    tempo: documentOf(session.get()).tempo,
+    tempo: documentOf(session.getState()).tempo,
     speed: 1,
   }))
 
   /** What was selected when it began to play: the cursor may go on from there. */
-  const played = useRef(session.get().selection)
+  const played = useRef(session.getState().selection)
   const playOrStop = useCallback(() => {
-    played.current = session.get().selection
-    if (deck.get()) deck.stop()
-    else void deck.play(studioPerformance(documentOf(session.get()), choice, played.current))
+    played.current = session.getState().selection
+    if (deck.getState()) deck.stop()
+    else void deck.play(studioPerformance(documentOf(session.getState()), choice, played.current))
   }, [deck, session, choice])
   const showHelp = useCallback(() => setHelp(true), [])
   const closeCard = useCallback(() => {
-    select(session, { ...session.get().selection, event: undefined })
+    select(session, { ...session.getState().selection, event: undefined })
     focusBraid()
   }, [session])
   const braidDeck = useMemo(() => {
@@ -137,7 +137,7 @@ function Studio({ session }: { session: Session }) {
   }, [id])
   useLeaveWarning(save.kind === 'failed')
   // The Moves screen can show what suits the place the cursor stood on.
-  useEffect(() => () => lastPlace.set(() => placeOf(session.get())), [session])
+  useEffect(() => () => lastPlace.setState(() => placeOf(session.getState())), [session])
 
   const margin = useCallback(
     (line: Line) => (
@@ -146,7 +146,7 @@ function Studio({ session }: { session: Session }) {
     [session, newId],
   )
   const addPhrase = () => {
-    const last = documentOf(session.get()).order.length - 1
+    const last = documentOf(session.getState()).order.length - 1
     change(session, 'add a phrase', phrases.addPhrase(newId(), last))
   }
 
@@ -210,7 +210,7 @@ function Studio({ session }: { session: Session }) {
       {draft && (
         <OwnMoveForm
           draft={draft}
-          vocabulary={vocabularyOf(session.get())}
+          vocabulary={vocabularyOf(session.getState())}
           isKnown={false}
           canReplace
           onClose={closing(() => setDraft(undefined))}

@@ -11,6 +11,7 @@ import {
 import { IconKeyboard, IconSettings } from '@tabler/icons-react'
 import { memo } from 'react'
 import { Link } from 'react-router'
+import { useStore } from 'zustand'
 import { Level } from '../../core/body/places'
 import { otherSide, sideWord, Weight } from '../../core/body/side'
 import { capital } from '../../core/capital'
@@ -40,7 +41,6 @@ import {
   undoLast,
   vocabularyOf,
 } from '../stores/session'
-import { useStore } from '../stores/store'
 import { saveOpen } from './saveOpen'
 import classes from './studio.module.css'
 
@@ -64,7 +64,7 @@ export const TitleRow = memo(function TitleRow({ session, onHelp, panel, onPanel
   const canRedo = useStore(session, (s) => s.history.future.length > 0)
   const setShown = (wanted: LinesShown) => {
     if ((wanted === 'both') !== (shown === 'both')) showBoth(session)
-    const isOther = session.get().shown === 'other'
+    const isOther = session.getState().shown === 'other'
     if (wanted !== 'both' && (wanted === 'other') !== isOther) flip(session)
   }
   const sides: readonly { value: LinesShown; label: string }[] = [
@@ -156,16 +156,16 @@ export const TitleRow = memo(function TitleRow({ session, onHelp, panel, onPanel
 
 /** Saves the other side as the one that leads, and says which texts were turned with it. */
 function leadOther(session: Session): void {
-  const before = documentOf(session.get())
+  const before = documentOf(session.getState())
   change(session, 'lead with the other side', (combination) =>
-    otherSideWritten(combination, vocabularyOf(session.get())),
+    otherSideWritten(combination, vocabularyOf(session.getState())),
   )
-  const turned = textsTurned(before, documentOf(session.get()))
+  const turned = textsTurned(before, documentOf(session.getState()))
   if (turned.length === 0) return
   const shown = turned.slice(0, 3).map(({ from, to }) => `“${from}” is now “${to}”`)
   const more = turned.length > 3 ? `, and ${turned.length - 3} more` : ''
   const message = `Texts turned too: ${shown.join(', ')}${more}.`
-  session.set((state) => ({ ...state, message }))
+  session.setState({ message })
 }
 
 const PANEL_SHORT: Readonly<Record<Panel, string>> = {

@@ -10,7 +10,7 @@ import { change, type Session, select, selectedEvents, vocabularyOf } from '../s
 
 /** A first form of an own move from what is selected; a sentence where there is none. */
 export function draftOfSelection(session: Session): OwnMove | undefined {
-  const state = session.get()
+  const state = session.getState()
   const { selection } = state
   try {
     return ownMoveOf(
@@ -21,16 +21,16 @@ export function draftOfSelection(session: Session): OwnMove | undefined {
     )
   } catch (error) {
     if (!(error instanceof UserError)) throw error
-    session.set((now) => ({ ...now, message: `${error.message} ${error.whatToDo}` }))
+    session.setState((now) => ({ ...now, message: `${error.message} ${error.whatToDo}` }))
     return undefined
   }
 }
 
 /** Puts an own move in place of what it was made of. */
 export function replaceSelected(session: Session, move: OwnMove, newId: () => string): void {
-  const events = selectedEvents(session.get())
+  const events = selectedEvents(session.getState())
   const side = events.map(({ what }) => sideOf(what)).find((one) => one !== undefined)
-  const { selection } = session.get()
+  const { selection } = session.getState()
   select(session, { ...selection, event: undefined, toLayer: undefined })
   change(session, `bring ${move.name}`, edits.bringMove(move))
   const what = whatOf(moveOfOwn(move))

@@ -3,6 +3,7 @@ import { IconPlayerPlayFilled, IconPlayerStopFilled } from '@tabler/icons-react'
 import { useQuery } from '@tanstack/react-query'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
+import { useStore } from 'zustand'
 import { sideWord } from '../../core/body/side'
 import type { Combination } from '../../core/combination/combination'
 import { layerWord } from '../../core/moves/vocabulary'
@@ -18,7 +19,6 @@ import { DanceStage } from '../stage/DanceStage'
 import { FlatFigure } from '../stage/FlatFigure'
 import { simulationFrom } from '../stores/checked'
 import { useServices } from '../stores/services'
-import { useStore } from '../stores/store'
 import classes from './teach.module.css'
 import { useKeyPoses } from './useKeyPoses'
 
@@ -85,7 +85,7 @@ function Teach({ combination }: { combination: Combination }) {
   useEffect(
     () =>
       deck.subscribe(() => {
-        if (deck.get() || !walking.current) return
+        if (deck.getState() || !walking.current) return
         const next = steps[index + 1]
         if (!next) {
           walking.current = false
