@@ -5,21 +5,26 @@ import { demo } from '../../tests/demo'
 import { holds } from '../../tests/holds'
 import { otherSide, type Side } from '../core/body/side'
 import type { Combination } from '../core/combination/combination'
-import { mirror } from '../core/combination/mirror'
+import { USUAL_HOUSE } from '../core/house/house'
 import { vocabulary } from '../core/moves/vocabulary'
-import type { Dancers } from '../core/performance/performance'
-import { dancerOf } from '../core/pose/dancer'
-import { JOINTS, jointOf } from '../core/pose/joints'
-import { simulate } from '../core/simulate/simulate'
-import { createFrames, type FrameChoice, trailJoints } from './frames'
+import type { Seam } from '../core/performance/seam'
+import { type Dancers, dancersOf } from '../core/pose/dancers'
+import { JOINTS, type Joint, jointOf } from '../core/pose/joints'
+import { danced } from '../core/simulate/danced'
+import { createFrames, type FrameChoice, standingOf, trailJoints } from './frames'
 
 const plain: FrameChoice = { both: false, trails: false, next: false }
 
-const dancersOf = (combination: Combination): Dancers => {
-  const lead = dancerOf(simulate(combination, vocabulary))
-  const other = dancerOf(simulate(mirror(combination), vocabulary))
-  return combination.lead === 'R' ? { R: lead, L: other } : { R: other, L: lead }
+/** The frames of a dance with what is chosen. */
+function framesOf(dancers: Dancers, joints: readonly Joint[] = []) {
+  const frames = createFrames(joints)
+  const stands = standingOf(dancers)
+  return (side: Side, tick: number, choice: FrameChoice, seam?: Seam) =>
+    frames.at(stands({ side, tick, seam }, choice.both), choice)
 }
+
+const bothOf = (combination: Combination): Dancers =>
+  dancersOf(danced(combination, vocabulary, USUAL_HOUSE).from)
 
 describe('a frame of the stage', () => {
   it('shows one side, or both far enough apart that they never meet', () => {
@@ -29,20 +34,20 @@ describe('a frame of the stage', () => {
         fc.constantFrom<Side>('R', 'L'),
         fc.array(fc.double({ min: 0, max: 120, noNaN: true }), { minLength: 8, maxLength: 8 }),
         (combination, side, ticks) => {
-          const dancers = dancersOf(combination)
-          const frames = createFrames(dancers, [])
+          const dancers = bothOf(combination)
+          const frames = framesOf(dancers)
           for (const tick of ticks) {
-            const [one, ...none] = frames.at(side, tick, plain)
+            const [one, ...none] = frames(side, tick, plain)
             expect(none).toEqual([])
             expect(one?.aside).toBe(0)
             expect(one?.pose.joints).toEqual(dancers[side].poseAt(tick).joints)
-            const [a, b] = frames.at(side, tick, { ...plain, both: true })
+            const [a, b] = frames(side, tick, { ...plain, both: true })
             if (!a || !b) throw new Error('both sides, but not two figures')
             expect(b.pose.joints).toEqual(dancers[otherSide[side]].poseAt(tick).joints)
             const apart = (a.pose.over[0] ?? 0) + a.aside - (b.pose.over[0] ?? 0) - b.aside
             expect(Math.abs(apart)).toBeGreaterThan(0.7)
             // Whoever is asked for first, each side keeps its own place.
-            const swapped = frames.at(otherSide[side], tick, { ...plain, both: true })
+            const swapped = frames(otherSide[side], tick, { ...plain, both: true })
             expect(swapped.map(({ aside }) => aside)).toEqual([b.aside, a.aside])
           }
         },
@@ -51,20 +56,31 @@ describe('a frame of the stage', () => {
     )
   })
 
+  it('holds as many dancers as stand in it, each with a pose of its own', () => {
+    const dancers = demo.flatMap((combination) => Object.values(bothOf(combination)))
+    const standing = dancers.map((dancer, i) => ({ dancer, tick: 7 * i + 0.5, aside: i - 3 }))
+    const frames = createFrames([])
+    frames.at(standing.slice(0, 2), plain)
+    const shown = frames.at(standing, plain)
+    expect(shown.map(({ aside }) => aside)).toEqual(standing.map(({ aside }) => aside))
+    for (const [i, { dancer, tick }] of standing.entries())
+      expect(shown[i]?.pose.joints).toEqual(dancer.poseAt(tick).joints)
+  })
+
   it('leads over into the next round: there at its end, not begun before its last ticks', () => {
     for (const combination of demo) {
-      const dancers = dancersOf(combination)
-      const frames = createFrames(dancers, [])
+      const dancers = bothOf(combination)
+      const frames = framesOf(dancers)
       const side = combination.lead
       const { length } = dancers[side].simulation
       const next = otherSide[side]
       const seam = (left: number, share: number) => ({ side: next, tick: -left, share })
-      const [gone] = frames.at(side, length, plain, seam(0, 1))
+      const [gone] = frames(side, length, plain, seam(0, 1))
       const first = dancers[next].poseAt(0)
       for (const joint of JOINTS)
         for (const [i, value] of jointOf(first, joint).entries())
           expect(gone && jointOf(gone.pose, joint)[i]).toBeCloseTo(value, 9)
-      const [begun] = frames.at(side, length - 9, plain, seam(9, 0))
+      const [begun] = frames(side, length - 9, plain, seam(9, 0))
       expect(begun?.pose.joints).toEqual(dancers[side].poseAt(length - 9).joints)
     }
   })
@@ -72,11 +88,11 @@ describe('a frame of the stage', () => {
   it('has trails that end where the joint is now, and the pose of the next count', () => {
     const [combination] = demo
     if (!combination) throw new Error('no demo')
-    const dancers = dancersOf(combination)
+    const dancers = bothOf(combination)
     for (const only of [undefined, 'hips', 'arms', 'torso', 'head']) {
       const joints = trailJoints(only)
-      const frames = createFrames(dancers, joints)
-      const [shown] = frames.at('R', 40.5, { ...plain, trails: true, next: true })
+      const frames = framesOf(dancers, joints)
+      const [shown] = frames('R', 40.5, { ...plain, trails: true, next: true })
       expect(shown?.trails).toHaveLength(joints.length)
       for (const [k, joint] of joints.entries()) {
         const end = [...(shown?.trails[k] ?? [])].slice(-3)

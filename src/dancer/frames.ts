@@ -1,7 +1,8 @@
 import { otherSide, type Side } from '../core/body/side'
-import type { Dancers } from '../core/performance/performance'
+import type { DanceMoment } from '../core/performance/performance'
 import { posedAt, type Seam } from '../core/performance/seam'
 import type { Dancer } from '../core/pose/dancer'
+import type { Dancers } from '../core/pose/dancers'
 import { type Joint, newPose, type Pose, placeOfJoint } from '../core/pose/joints'
 import { areaOfOne } from '../core/space/space'
 import { TICKS_PER_COUNT } from '../core/time/time'
@@ -23,15 +24,20 @@ export interface FrameChoice {
   readonly next: boolean
 }
 
-/** Fills a frame of the stage again and again, without making anything new. */
+/** A dancer as it stands in a frame. */
+export interface Standing {
+  readonly dancer: Dancer
+  /** Of its dance. */
+  readonly tick: number
+  /** Where it stands beside the others, in metres to the right of where its dance has it. */
+  readonly aside: number
+  /** How far it has gone over into a dance that follows, and whose that is. */
+  readonly seam?: { readonly seam: Seam; readonly next: Dancer } | undefined
+}
+
+/** Fills a frame of the stage again and again, without making new poses. */
 export interface Frames {
-  /** What is shown at a tick: the side, or it and the other one beside it. */
-  readonly at: (
-    side: Side,
-    tick: number,
-    choice: FrameChoice,
-    seam?: Seam | undefined,
-  ) => readonly OnStage[]
+  readonly at: (standing: readonly Standing[], choice: FrameChoice) => readonly OnStage[]
 }
 
 interface Slot {
@@ -48,30 +54,11 @@ const newSlot = (): Slot => ({
   trails: TRAILS.map(() => new Float64Array(3 * TRAIL_TICKS)),
 })
 
-/** @param reads which joints leave a trail; by a chosen layer. */
-export function createFrames(dancers: Dancers, joints: readonly Joint[]): Frames {
-  const slots: readonly [Slot, Slot] = [newSlot(), newSlot()]
-  // Far enough apart that they never meet, each on the side it dances.
-  let known: { half: number; isRightBeside: boolean } | undefined
-  const places = () => {
-    if (known) return known
-    const { left, right } = areaOfOne(dancers.R.simulation)
-    known = {
-      half: (APART + 2 * Math.min(right, Math.max(0, -left))) / 2,
-      isRightBeside: -left <= right,
-    }
-    return known
-  }
-  const fill = (
-    slot: Slot,
-    dancer: Dancer,
-    tick: number,
-    aside: number,
-    choice: FrameChoice,
-    seam: Seam | undefined,
-    next: Dancer,
-  ): OnStage => {
-    posedAt(dancer, tick, seam, next, slot.pose, slot.past)
+/** @param joints which leave a trail; by a chosen layer. */
+export function createFrames(joints: readonly Joint[]): Frames {
+  const slots: Slot[] = []
+  const fill = (slot: Slot, { dancer, tick, aside, seam }: Standing, choice: FrameChoice) => {
+    posedAt(dancer, tick, seam?.seam, seam?.next ?? dancer, slot.pose, slot.past)
     if (choice.next)
       dancer.poseAt((Math.floor(tick / TICKS_PER_COUNT) + 1) * TICKS_PER_COUNT, slot.ghost)
     if (choice.trails) fillTrails(slot, dancer, tick, joints)
@@ -83,15 +70,44 @@ export function createFrames(dancers: Dancers, joints: readonly Joint[]): Frames
     }
   }
   return {
-    at(side, tick, choice, seam) {
-      if (!choice.both)
-        return [fill(slots[0], dancers[side], tick, 0, choice, seam, dancers[seam?.side ?? side])]
-      const { half, isRightBeside } = places()
-      const beside = (one: Side) => ((one === 'R') === isRightBeside ? half : -half)
-      return [side, otherSide[side]].map((one, i) =>
-        fill(slots[i === 0 ? 0 : 1], dancers[one], tick, beside(one), choice, seam, dancers[one]),
-      )
-    },
+    at: (standing, choice) =>
+      standing.map((one, i) => {
+        slots[i] ??= newSlot()
+        return fill(slots[i], one, choice)
+      }),
+  }
+}
+
+/**
+ * Who stands in a frame of a dance: the side that is danced, or it and the other one beside it, so
+ * far apart that they never meet, each on the side it dances.
+ */
+export function standingOf(
+  dancers: Dancers,
+): (moment: DanceMoment, both: boolean) => readonly Standing[] {
+  let known: { half: number; isRightBeside: boolean } | undefined
+  const places = () => {
+    if (known) return known
+    const { left, right } = areaOfOne(dancers.R.simulation)
+    known = {
+      half: (APART + 2 * Math.min(right, Math.max(0, -left))) / 2,
+      isRightBeside: -left <= right,
+    }
+    return known
+  }
+  return ({ side, tick, seam }, both) => {
+    const stands = (one: Side, aside: number, next: Side): Standing => ({
+      dancer: dancers[one],
+      tick,
+      aside,
+      seam: seam && { seam, next: dancers[next] },
+    })
+    if (!both) return [stands(side, 0, seam?.side ?? side)]
+    const { half, isRightBeside } = places()
+    // Beside the other one each goes on in its own side.
+    return [side, otherSide[side]].map((one) =>
+      stands(one, (one === 'R') === isRightBeside ? half : -half, one),
+    )
   }
 }
 

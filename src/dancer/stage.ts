@@ -48,16 +48,21 @@ export interface OnStage {
   readonly ghost: Pose | undefined
 }
 
+/** How the dancers are looked at. */
+export interface Look {
+  readonly view: View
+  /** How broad they are built. */
+  readonly build: number
+  /** The only layer that is coloured; absent for all. */
+  readonly only?: Layer | undefined
+}
+
 /** The stage: figures on a round floor, looked at from somewhere. One of it is made a canvas. */
 export interface Stage {
-  readonly setView: (view: View) => void
-  readonly highlight: (layer: Layer | undefined) => void
   readonly setColours: (colours: StageColours) => void
-  readonly setBuild: (build: number) => void
   /** In CSS pixels. */
   readonly resize: (width: number, height: number, ratio: number) => void
-  /** Draws the figures as they are given. */
-  readonly draw: (figures: readonly OnStage[]) => void
+  readonly draw: (figures: readonly OnStage[], look: Look) => void
   /** The layer of the body part at a point of the picture, -1 to 1 each way. */
   readonly partAt: (right: number, up: number) => Layer | undefined
   /** How much is kept on the graphics side, for measuring that nothing grows. */
@@ -149,7 +154,6 @@ export function createStage(canvas: HTMLCanvasElement, first: StageColours): Sta
   let colours = first
   let view: View = 'behind'
   let looked: Layer | undefined
-  let build = 1
   let aspect = 1
   const matrix = new Matrix4()
   const ray = new Raycaster()
@@ -178,7 +182,7 @@ export function createStage(canvas: HTMLCanvasElement, first: StageColours): Sta
     return bodies[i] as (typeof bodies)[number]
   }
 
-  const look = (figures: readonly OnStage[]) => {
+  const lookAt = (figures: readonly OnStage[]) => {
     let x = 0
     let z = 0
     let left = Number.POSITIVE_INFINITY
@@ -224,25 +228,18 @@ export function createStage(canvas: HTMLCanvasElement, first: StageColours): Sta
     camera.lookAt(x, view === 'above' ? 0.4 : MIDDLE_UP, z)
   }
 
+  const turnWords = () => {
+    for (const { mesh } of words) {
+      mesh.rotation.z = WORD_TURN[view]
+      // In the mirror the words stay readable.
+      mesh.scale.x = view === 'mirror' ? -1 : 1
+    }
+  }
+
   return {
-    setView(next) {
-      view = next
-      for (const { mesh } of words) {
-        mesh.rotation.z = WORD_TURN[next]
-        // In the mirror the words stay readable.
-        mesh.scale.x = next === 'mirror' ? -1 : 1
-      }
-    },
-    highlight(layer) {
-      looked = layer
-      for (const { body } of bodies) body.highlight(layer)
-    },
     setColours(next) {
       colours = next
       paint()
-    },
-    setBuild(next) {
-      build = next
     },
     resize(width, height, ratio) {
       aspect = width / height
@@ -251,8 +248,12 @@ export function createStage(canvas: HTMLCanvasElement, first: StageColours): Sta
       renderer.setPixelRatio(ratio)
       renderer.setSize(width, height, false)
     },
-    draw(figures) {
-      look(figures)
+    draw(figures, { build, only, ...looks }) {
+      view = looks.view
+      looked = only
+      turnWords()
+      for (const { body } of bodies) body.highlight(only)
+      lookAt(figures)
       let mark = 0
       for (let i = 0; i < Math.max(figures.length, bodies.length); i++) {
         const { body, ghost } = bodyFor(i)

@@ -1,7 +1,7 @@
 import { type Side, sideWord } from '../body/side'
 import type { Call } from '../calling/calls'
 import { type Pass, passAt, pickupTicks } from '../combination/passes'
-import type { Dancer } from '../pose/dancer'
+import type { Dancers } from '../pose/dancers'
 import { newPose, type Pose } from '../pose/joints'
 import { TICKS_PER_COUNT, type Tick, tick } from '../time/time'
 import { inTurn, type TimeMap } from '../time/timeMap'
@@ -43,9 +43,6 @@ export interface Moment extends DanceMoment, Place {
   /** What comes next, and in how many counts. */
   readonly next: { readonly text: string; readonly counts: number } | undefined
 }
-
-/** The dancers of both sides. */
-export type Dancers = Readonly<Record<Side, Dancer>>
 
 /**
  * Anything that is danced, in its timed parts: what the player plays, the screens show, the files

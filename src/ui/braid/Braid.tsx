@@ -176,12 +176,12 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
     const [from, to] = [shape.x(0), shape.x(pass.length)]
     const share = (event.clientX - frame.left - from) / (to - from)
     const at = Math.min(1, Math.max(0, share)) * pass.length
-    scrubbed.setState(() => ({ side, at: pass.at + at }))
+    scrubbed.setState({ side, tick: pass.at + at })
   }
   const endScrub = ({ pass, side }: Line) => {
-    const at = (scrubbed.getState()?.at ?? pass.at) - pass.at
+    const at = (scrubbed.getState()?.tick ?? pass.at) - pass.at
     const half = tick(Math.min(pass.length - HALF_COUNT, Math.round(at / HALF_COUNT) * HALF_COUNT))
-    scrubbed.setState(() => undefined)
+    scrubbed.setState(undefined)
     select(session, {
       side,
       pass: pass.index,
@@ -310,7 +310,7 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
               onPointerMove={dragOn}
               onPointerUp={drop}
               onPointerCancel={() => {
-                scrubbed.setState(() => undefined)
+                scrubbed.setState(undefined)
                 drag.current = null
                 setGhost(undefined)
               }}

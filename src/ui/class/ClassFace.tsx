@@ -5,6 +5,7 @@ import { layerWord } from '../../core/moves/vocabulary'
 import type { Moment } from '../../core/performance/performance'
 import type { View } from '../../core/pose/views'
 import type { CountWords } from '../../core/teaching/say'
+import { eachFrame } from '../parts/eachFrame'
 import { ClassDancer } from './ClassDancer'
 import classes from './class.module.css'
 import { finely } from './finely'
@@ -39,11 +40,9 @@ export function ClassFace({ danced, clock, isDancing, view, resting, onSaid }: C
       setShown(undefined)
       return
     }
-    let frame = 0
     let known = ''
     let heard = ''
-    const look = () => {
-      frame = requestAnimationFrame(look)
+    return eachFrame(() => {
       const now = clock()
       if (now === undefined) return
       const moment = performed.momentAt(now)
@@ -68,9 +67,7 @@ export function ClassFace({ danced, clock, isDancing, view, resting, onSaid }: C
         if (heard) said.current?.(heard)
       }
       setShown({ ...moment, words: wordsAt(danced, moment) })
-    }
-    look()
-    return () => cancelAnimationFrame(frame)
+    })
   }, [isDancing, clock, performed, danced])
 
   const part = performed.parts[shown?.index ?? 0]

@@ -1,6 +1,7 @@
 import { useEffect } from 'react'
 import { useStore } from 'zustand'
 import type { Moment } from '../../core/performance/performance'
+import { eachFrame } from '../parts/eachFrame'
 import type { PlayDeck } from '../stores/deck'
 
 /**
@@ -11,14 +12,9 @@ export function useFrames(deck: PlayDeck, draw: (moment: Moment | undefined) => 
   const playing = useStore(deck, (is) => is)
   useEffect(() => {
     if (!playing) return
-    let frame = 0
-    const next = () => {
-      draw(deck.moment())
-      frame = requestAnimationFrame(next)
-    }
-    next()
+    const stop = eachFrame(() => draw(deck.moment()))
     return () => {
-      cancelAnimationFrame(frame)
+      stop()
       draw(undefined)
     }
   }, [deck, playing, draw])

@@ -1,12 +1,13 @@
 import { useReducedMotion } from '@mantine/hooks'
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useMemo } from 'react'
 import type { Side } from '../../core/body/side'
 import type { Event } from '../../core/combination/combination'
 import type { Vocabulary } from '../../core/moves/vocabulary'
+import type { DanceMoment } from '../../core/performance/performance'
 import { bestView, loopOf } from '../../core/pose/moveLoop'
 import { viewFacts } from '../../core/pose/views'
-import { FlatFigure } from './FlatFigure'
-import { showLoop } from './loops'
+import { steady } from '../../core/time/timeMap'
+import { DancerPicture } from './DancerPicture'
 import classes from './stage.module.css'
 
 interface MoveFigureProps {
@@ -16,30 +17,36 @@ interface MoveFigureProps {
   readonly vocabulary: Vocabulary
 }
 
+/** Where a still picture is taken: most moves are well under way there. */
+const STILL_SHARE = 3 / 8
+
 /** A move danced by itself, from where it is seen best. */
 export function MoveFigure({ name, written, side, vocabulary }: MoveFigureProps) {
-  const canvas = useRef<HTMLCanvasElement>(null)
-  const [isFlat, setFlat] = useState(false)
   const isStill = useReducedMotion() ?? false
   // The same words are the same dance, whoever made the object anew.
   const key = JSON.stringify(written)
-  const { loop, view } = useMemo(() => {
-    const made = loopOf(JSON.parse(key) as typeof written, side, vocabulary)
-    return { loop: made, view: bestView(made) }
-  }, [key, side, vocabulary])
-  useEffect(() => {
-    const element = canvas.current
-    if (!element) return
-    return showLoop({ canvas: element, loop, view, still: isStill }, () => setFlat(true))
-  }, [loop, view, isStill])
+  const { dancers, view, moment } = useMemo(() => {
+    const loop = loopOf(JSON.parse(key) as typeof written, side, vocabulary)
+    const { dancer, length, tempo } = loop
+    const tick = () =>
+      isStill ? length * STILL_SHARE : steady(tempo).tickAt(performance.now() / 1000) % length
+    return {
+      dancers: { R: dancer, L: dancer },
+      view: bestView(loop),
+      moment: (): DanceMoment => ({ side, tick: tick(), seam: undefined }),
+    }
+  }, [key, side, vocabulary, isStill])
   const label = `${name}, danced. ${viewFacts[view].whose}`
   return (
     <figure className={classes.moveFigure}>
-      {isFlat ? (
-        <FlatFigure pose={loop.dancer.poseAt((loop.length * 3) / 8)} view={view} label={label} />
-      ) : (
-        <canvas ref={canvas} role="img" aria-label={label} />
-      )}
+      <DancerPicture
+        label={label}
+        dancers={dancers}
+        view={view}
+        isMoving={!isStill}
+        moment={moment}
+        isSmall
+      />
       <figcaption>{viewFacts[view].name}</figcaption>
     </figure>
   )

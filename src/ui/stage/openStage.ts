@@ -4,9 +4,15 @@ import { loadStage } from './loadStage'
 
 /** How finely the stage is drawn at the most: more pixels than that cost frames and show nothing. */
 const MOST_RATIO = 1.5
+/** Small pictures are drawn finer than they are shown, so that their edges are smooth. */
+const SMALL = { width: 150, height: 200, ratio: 2 } as const
+
+/** A stage as it is used on one canvas. */
+export type StageOn = Pick<Stage, 'draw' | 'partAt'>
 
 interface Watching {
-  readonly onOpen: (stage: Stage) => void
+  readonly onOpen: (stage: StageOn) => void
+  /** Its size or its colours are others: it is to be drawn again. */
   readonly onResize: () => void
   /** There is no WebGL here, or it could not be loaded. */
   readonly onFail: () => void
@@ -17,34 +23,87 @@ interface Watching {
  * Loads the stage and opens it on a canvas; it follows the canvas' size and the theme. Returns
  * what closes it.
  */
-export function openStage(canvas: HTMLCanvasElement, watching: Watching): () => void {
+export const openStage = (canvas: HTMLCanvasElement, watching: Watching): (() => void) =>
+  opening(loadStage(), watching, ({ createStage }) => {
+    const stage = createStage(canvas, coloursOf(canvas))
+    const resize = () => {
+      const { clientWidth, clientHeight } = canvas
+      if (clientWidth === 0 || clientHeight === 0) return
+      stage.resize(clientWidth, clientHeight, Math.min(devicePixelRatio, MOST_RATIO))
+      watching.onResize()
+    }
+    const sizes = new ResizeObserver(resize)
+    sizes.observe(canvas)
+    const unwatch = watchTheme(() => {
+      stage.setColours(coloursOf(canvas))
+      watching.onResize()
+    })
+    resize()
+    return {
+      on: stage,
+      close() {
+        sizes.disconnect()
+        unwatch()
+        stage.dispose()
+      },
+    }
+  })
+
+let shared: Promise<{ readonly stage: Stage; readonly canvas: HTMLCanvasElement }> | undefined
+
+/** A browser has few places to draw in space, so one stage draws all small pictures in turn. */
+function sharedStage() {
+  shared ??= loadStage().then(({ createStage }) => {
+    const canvas = document.createElement('canvas')
+    const stage = createStage(canvas, coloursOf(document.documentElement))
+    stage.resize(SMALL.width, SMALL.height, SMALL.ratio)
+    watchTheme(() => stage.setColours(coloursOf(document.documentElement)))
+    return { stage, canvas }
+  })
+  return shared
+}
+
+/** The same for a small picture among others. */
+export const shareStage = (canvas: HTMLCanvasElement, watching: Watching): (() => void) =>
+  opening(sharedStage(), watching, ({ stage, canvas: source }) => {
+    canvas.width = source.width
+    canvas.height = source.height
+    const pen = canvas.getContext('2d')
+    return {
+      on: {
+        draw(dancers, look) {
+          stage.draw(dancers, look)
+          pen?.clearRect(0, 0, canvas.width, canvas.height)
+          pen?.drawImage(source, 0, 0)
+        },
+        partAt: stage.partAt,
+      },
+      close: watchTheme(watching.onResize),
+    }
+  })
+
+interface Opened {
+  readonly on: StageOn
+  readonly close: () => void
+}
+
+/** Opens what is being loaded, unless it is closed before. */
+function opening<T>(
+  loading: Promise<T>,
+  watching: Watching,
+  open: (loaded: T) => Opened,
+): () => void {
   let isClosed = false
   let close = () => {}
-  void loadStage()
-    .then(({ createStage }) => {
+  void loading
+    .then((loaded) => {
       if (isClosed) return
-      const stage = createStage(canvas, coloursOf(canvas))
-      const resize = () => {
-        const { clientWidth, clientHeight } = canvas
-        if (clientWidth === 0 || clientHeight === 0) return
-        stage.resize(clientWidth, clientHeight, Math.min(devicePixelRatio, MOST_RATIO))
-        watching.onResize()
-      }
-      const sizes = new ResizeObserver(resize)
-      sizes.observe(canvas)
-      const themes = new MutationObserver(() => {
-        stage.setColours(coloursOf(canvas))
-        watching.onResize()
-      })
-      themes.observe(document.documentElement, { attributeFilter: ['data-mantine-color-scheme'] })
+      const opened = open(loaded)
       close = () => {
-        sizes.disconnect()
-        themes.disconnect()
-        stage.dispose()
+        opened.close()
         watching.onClose()
       }
-      watching.onOpen(stage)
-      resize()
+      watching.onOpen(opened.on)
     })
     .catch(() => {
       if (!isClosed) watching.onFail()
@@ -55,6 +114,11 @@ export function openStage(canvas: HTMLCanvasElement, watching: Watching): () => 
   }
 }
 
+function watchTheme(changed: () => void): () => void {
+  const themes = new MutationObserver(changed)
+  themes.observe(document.documentElement, { attributeFilter: ['data-mantine-color-scheme'] })
+  return () => themes.disconnect()
+}
 /** The theme's colours; skin and hair are the figure's own. */
 export function coloursOf(element: Element): StageColours {
   const style = getComputedStyle(element)

@@ -1,10 +1,11 @@
 import { type Side, sideWord } from '../../core/body/side'
 import type { Combination } from '../../core/combination/combination'
-import type { Dancers } from '../../core/performance/performance'
+import type { Dancers } from '../../core/pose/dancers'
 import { posesSvg } from '../../core/pose/posesSvg'
 import { viewFacts } from '../../core/pose/views'
-import { createFrames, trailJoints } from '../../dancer/frames'
+import { createFrames, standingOf, trailJoints } from '../../dancer/frames'
 import type { StageColours } from '../../dancer/stage'
+import { dancerNow } from '../stores/dancer'
 import { loadStage } from './loadStage'
 import type { stageChoice } from './stageChoice'
 
@@ -43,9 +44,12 @@ export async function posePicture(wish: PoseWish): Promise<Blob | null> {
     const source = document.createElement('canvas')
     const stage = createStage(source, colours)
     try {
-      stage.setView(choice.view)
       stage.resize(width, height, 1)
-      stage.draw(createFrames(dancers, trailJoints(undefined)).at(side, at, choice))
+      const standing = standingOf(dancers)({ side, tick: at, seam: undefined }, choice.both)
+      stage.draw(createFrames(trailJoints(undefined)).at(standing, choice), {
+        view: choice.view,
+        build: dancerNow.getState().build,
+      })
       pen.drawImage(source, 0, 0)
     } finally {
       stage.dispose()

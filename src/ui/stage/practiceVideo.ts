@@ -4,13 +4,15 @@ import { loadBanks, speakFrom, speechSeconds } from '../../audio/speech'
 import type { Side } from '../../core/body/side'
 import { USUAL_SOUND } from '../../core/class/soundChoice'
 import type { Combination } from '../../core/combination/combination'
-import type { Dancers, Performance } from '../../core/performance/performance'
+import type { Performance } from '../../core/performance/performance'
 import { practicePerformance } from '../../core/performance/stretches'
+import type { Dancers } from '../../core/pose/dancers'
 import { type View, viewFacts } from '../../core/pose/views'
 import type { Tempo } from '../../core/time/tempo'
-import { createFrames, trailJoints } from '../../dancer/frames'
+import { createFrames, standingOf, trailJoints } from '../../dancer/frames'
 import type { Stage, StageColours } from '../../dancer/stage'
 import { dancedOf } from '../stores/checked'
+import { dancerNow } from '../stores/dancer'
 import { loadStage } from './loadStage'
 
 /** What the instructor chose for a practice video. */
@@ -52,7 +54,6 @@ export async function filmPractice(
   const source = document.createElement('canvas')
   const stage = createStage(source, colours)
   try {
-    stage.setView(wish.view)
     stage.resize(width, height, 1)
     const canvas = document.createElement('canvas')
     canvas.width = width
@@ -81,13 +82,15 @@ function frameDrawer(
   { filmed, dancers, wish, colours, combination }: Filmed,
 ): (seconds: number) => void {
   const pen = canvas.getContext('2d')
-  const frames = createFrames(dancers, trailJoints(undefined))
-  const choice = { view: wish.view, both: wish.beside, trails: false, next: false }
+  const frames = createFrames(trailJoints(undefined))
+  const stands = standingOf(dancers)
+  const choice = { both: wish.beside, trails: false, next: false }
+  const look = { view: wish.view, build: dancerNow.getState().build }
   const unit = canvas.height / 36
   return (seconds) => {
     // The last moment stays for as long as the last sound dies away.
     const now = filmed.momentAt(Math.min(filmed.length - 0.01, filmed.time.tickAt(seconds)))
-    stage.draw(frames.at(now.side, now.tick, choice, now.seam))
+    stage.draw(frames.at(stands(now, wish.beside), choice), look)
     if (!pen) return
     pen.drawImage(source, 0, 0)
     const write = (text: string, size: number, x: number, y: number, bold = 700) => {

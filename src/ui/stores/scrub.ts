@@ -4,7 +4,7 @@ import type { Side } from '../../core/body/side'
 /** A moment that is looked at by dragging over a ruler; ticks from the start of the combination. */
 export interface Scrub {
   readonly side: Side
-  readonly at: number
+  readonly tick: number
 }
 
 export const scrubbed = createStore<Scrub | undefined>(() => undefined)

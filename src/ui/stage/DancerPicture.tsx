@@ -1,0 +1,135 @@
+import { useReducedMotion } from '@mantine/hooks'
+import { type PointerEvent, useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { useStore } from 'zustand'
+import type { Layer } from '../../core/body/layers'
+import type { DanceMoment } from '../../core/performance/performance'
+import type { Dancers } from '../../core/pose/dancers'
+import { placeOfJoint } from '../../core/pose/joints'
+import type { View } from '../../core/pose/views'
+import { TICKS_PER_COUNT } from '../../core/time/time'
+import { createFrames, type FrameChoice, standingOf, trailJoints } from '../../dancer/frames'
+import type { OnStage } from '../../dancer/stage'
+import { eachFrameAtEase } from '../parts/eachFrame'
+import { usePressed } from '../parts/usePressed'
+import { dancerNow } from '../stores/dancer'
+import { FlatStage } from './FlatFigure'
+import { drawFlat } from './flatDrawing'
+import { openStage, type StageOn, shareStage } from './openStage'
+
+interface DancerPictureProps {
+  /** What it is, for those who don't see it. */
+  readonly label: string
+  readonly className?: string | undefined
+  readonly dancers: Dancers
+  readonly view: View
+  readonly choice?: FrameChoice
+  /** The only layer that is coloured. */
+  readonly only?: Layer | undefined
+  /** Whether it moves; else it is drawn again when something else is to be seen. */
+  readonly isMoving: boolean
+  /** What is to be seen now; asked for each picture. */
+  readonly moment: () => DanceMoment
+  /** Calls when there is something else to be seen though nothing moves. */
+  readonly onLook?: ((look: () => void) => () => void) | undefined
+  /** One of many small pictures, which share what draws them. */
+  readonly isSmall?: boolean
+  readonly onTouch?: ((layer: Layer) => void) | undefined
+  /** There is nothing here to draw it in space with: it is drawn flat. */
+  readonly onFlat?: (() => void) | undefined
+}
+
+const ALONE: FrameChoice = { both: false, trails: false, next: false }
+
+/** While edits follow one another so fast, in milliseconds, the braid has the frames. */
+const REST_MS = 140
+
+/** The dancing body, in space or flat: the only picture of it that moves. */
+export function DancerPicture(props: DancerPictureProps) {
+  const { label, className, dancers, view, choice = ALONE, only, isMoving, isSmall = false } = props
+  const { moment, onLook } = props
+  const { build } = useStore(dancerNow, (s) => s)
+  const isStill = useReducedMotion()
+  const canvas = useRef<HTMLCanvasElement>(null)
+  const flat = useRef<SVGGElement>(null)
+  const [stage, setStage] = useState<StageOn>()
+  const [isFlat, setFlat] = useState(false)
+  const frames = useMemo(() => createFrames(trailJoints(only)), [only])
+  const stands = useMemo(() => standingOf(dancers), [dancers])
+  const onFlat = useRef(props.onFlat)
+  onFlat.current = props.onFlat
+
+  const draw = useCallback(() => {
+    const element = stage ? canvas.current : flat.current
+    if (!element) return
+    const begun = performance.now()
+    const { side, tick: at, seam } = moment()
+    // Who wants no motion sees the poses of the counts.
+    const isCounted = isMoving && isStill
+    const tick = isCounted ? Math.floor(at / TICKS_PER_COUNT) * TICKS_PER_COUNT : at
+    const now = { side, tick, seam: isCounted ? undefined : seam }
+    // Drawn flat there is one dancer, and nothing beside it.
+    const wanted = stage ? choice : ALONE
+    const shown = frames.at(stands(now, wanted.both), wanted)
+    if (stage) stage.draw(shown, { view, build, only })
+    else if (flat.current && shown[0]) drawFlat(flat.current, shown[0].pose, view)
+    element.dataset.shown = shownText(now, shown)
+    element.dataset.took = (performance.now() - begun).toFixed(2)
+  }, [stage, frames, stands, moment, choice, view, build, only, isMoving, isStill])
+  const latest = useRef(draw)
+  latest.current = draw
+
+  useEffect(() => {
+    const element = canvas.current
+    if (!element || isFlat) return
+    return (isSmall ? shareStage : openStage)(element, {
+      onOpen: setStage,
+      onResize: () => latest.current(),
+      onFail() {
+        setFlat(true)
+        onFlat.current?.()
+      },
+      onClose: () => setStage(undefined),
+    })
+  }, [isFlat, isSmall])
+  // There at once when there is something to draw on; what changes later comes behind the edit.
+  useEffect(() => {
+    if (stage || isFlat) latest.current()
+  }, [stage, isFlat])
+  const isPressed = usePressed()
+  useEffect(() => {
+    if (isMoving) return
+    let soon = setTimeout(function later() {
+      if (isPressed.current) soon = setTimeout(later, REST_MS)
+      else draw()
+    }, REST_MS)
+    return () => clearTimeout(soon)
+  }, [draw, isMoving, isPressed])
+  useEffect(() => (isMoving ? eachFrameAtEase(() => latest.current()) : undefined), [isMoving])
+  useEffect(() => onLook?.(() => latest.current()), [onLook])
+
+  const touch = ({ currentTarget, clientX, clientY }: PointerEvent<HTMLCanvasElement>) => {
+    const box = currentTarget.getBoundingClientRect()
+    const layer = stage?.partAt(
+      ((clientX - box.left) / box.width) * 2 - 1,
+      1 - ((clientY - box.top) / box.height) * 2,
+    )
+    if (layer) props.onTouch?.(layer)
+  }
+  return isFlat ? (
+    <FlatStage group={flat} view={view} label={label} />
+  ) : (
+    <canvas
+      ref={canvas}
+      className={className}
+      role="img"
+      aria-label={label}
+      onPointerUp={props.onTouch && touch}
+    />
+  )
+}
+
+/** What is drawn, for whoever asks: its side, its tick, where the right palm is. */
+function shownText({ side, tick }: DanceMoment, [first]: readonly OnStage[]): string {
+  const palm = [0, 1, 2].map((i) => (first?.pose.joints[placeOfJoint.palmR + i] ?? 0).toFixed(5))
+  return [side, tick.toFixed(3), ...palm].join(' ')
+}
