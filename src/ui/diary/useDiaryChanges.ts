@@ -1,5 +1,5 @@
 import type { ClassEntry, Group } from '../../core/diary/diary'
-import { type Change, changedLike } from '../../core/record/changes'
+import { type Change, changedLike } from '../../core/record/history'
 import type { Planning } from '../../storage/planning'
 import type { Records } from '../../storage/records'
 import { type ChangesMade, useChanges } from '../stores/useChanges'

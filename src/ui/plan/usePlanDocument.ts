@@ -1,9 +1,18 @@
+import { dequal } from 'dequal'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { planAgain } from '../../core/plan/edits'
 import type { Materials } from '../../core/plan/material'
-import { Plan } from '../../core/plan/plan'
+import type { Plan } from '../../core/plan/plan'
 import type { Proposal } from '../../core/plan/planner'
-import { beginHistory, edit, type History, redo, undo } from '../../core/record/history'
+import {
+  beginHistory,
+  changedLike,
+  edit,
+  type History,
+  redo,
+  takenOn,
+  undo,
+} from '../../core/record/history'
 import type { Records } from '../../storage/records'
 
 /** A plan that is open: changed by hand, planned again round that, stored at once. */
@@ -21,9 +30,6 @@ export interface PlanDocument {
   readonly kept: 'saved' | 'saving' | 'failed'
 }
 
-/** The same text for the same plan, however its fields came to stand. */
-const textOf = (plan: Plan): string => JSON.stringify(Plan.parse(plan))
-
 export function usePlanDocument(
   first: Plan,
   plans: Records<Plan>,
@@ -32,47 +38,56 @@ export function usePlanDocument(
   const [history, setHistory] = useState<History<Plan>>(() => beginHistory(first))
   const shown = useRef(history)
   shown.current = history
-  const known = useRef(textOf(first))
   const proposals = useRef(new WeakMap<Plan, Proposal>())
   /** What is stored while this window writes is not yet what it has written. */
   const writing = useRef(0)
   const [kept, setKept] = useState<PlanDocument['kept']>('saved')
 
+  const show = useCallback((next: History<Plan>) => {
+    shown.current = next
+    setHistory(next)
+  }, [])
+  // What another window has changed stays, whatever is undone here.
+  const takeOn = useCallback(
+    (stored: Plan | undefined) => {
+      if (!stored || writing.current > 0 || dequal(stored, shown.current.present)) return
+      show(takenOn(shown.current, stored))
+    },
+    [show],
+  )
+  /** Where both have changed it, what is not locked is planned again round both. */
+  const settled = useCallback((met: Plan) => planAgain(met, materials).plan, [materials])
+
   const take = useCallback(
     (next: History<Plan>) => {
+      const { present: before } = shown.current
+      const { present: after } = next
       if (next === shown.current) return
-      shown.current = next
-      setHistory(next)
-      const text = textOf(next.present)
-      if (text === known.current) return
-      known.current = text
+      show(next)
+      if (dequal(before, after)) return
       writing.current++
       setKept('saving')
-      const done = (how: PlanDocument['kept']) => {
+      const done = (how: PlanDocument['kept'], stored?: Plan) => {
         writing.current--
-        if (writing.current === 0) setKept(how)
+        if (writing.current > 0) return
+        setKept(how)
+        takeOn(stored)
       }
       // What went wrong is told above the screen, by what keeps the records.
       plans
-        .change(next.present.id, () => next.present)
+        .change(after.id, (now) =>
+          dequal(now, before) ? after : settled(changedLike(now, before, after)),
+        )
         .then(
-          () => done('saved'),
+          (stored) => done('saved', stored),
           () => done('failed'),
         )
     },
-    [plans],
+    [plans, show, takeOn, settled],
   )
-  // What another window has changed is taken on as an edit, so that undo has both.
   useEffect(
-    () =>
-      plans.watch(() => {
-        void plans.get(first.id).then((stored) => {
-          if (!stored || writing.current > 0 || textOf(stored) === known.current) return
-          known.current = textOf(stored)
-          setHistory((now) => edit(now, 'the change of another window', stored))
-        })
-      }),
-    [plans, first.id],
+    () => plans.watch(() => void plans.get(first.id).then(takeOn)),
+    [plans, first.id, takeOn],
   )
   const { present } = history
   const proposal = useMemo(
@@ -88,8 +103,8 @@ export function usePlanDocument(
       proposals.current.set(plan, proposal)
       take(edit(shown.current, label, plan, mark))
     },
-    undo: history.past.length > 0 ? () => take(undo(shown.current)) : undefined,
-    redo: history.future.length > 0 ? () => take(redo(shown.current)) : undefined,
+    undo: history.past.length > 0 ? () => take(undo(shown.current, settled)) : undefined,
+    redo: history.future.length > 0 ? () => take(redo(shown.current, settled)) : undefined,
     last: history.past.at(-1)?.label,
     proposal,
     kept,

@@ -7,7 +7,7 @@ import {
   reversed,
   stepBack,
   stepForward,
-} from '../../core/record/changes'
+} from '../../core/record/history'
 
 /** What was changed on a screen whose things other windows change too, and the way back. */
 export interface ChangesMade<T> {

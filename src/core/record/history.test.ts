@@ -1,7 +1,19 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { holds } from '../../../tests/holds'
-import { changedLike, NO_CHANGES, noted, reversed, stepBack, stepForward } from './changes'
+import {
+  beginHistory,
+  changedLike,
+  edit,
+  NO_CHANGES,
+  noted,
+  redo,
+  reversed,
+  stepBack,
+  stepForward,
+  takenOn,
+  undo,
+} from './history'
 
 const anyRow = (id: string) =>
   fc.record({ id: fc.constant(id), rounds: fc.nat(9), tempo: fc.nat(99) })
@@ -9,7 +21,19 @@ const anyRow = (id: string) =>
 const anyRows = fc
   .tuple(...['a', 'b', 'c', 'd', 'e'].map((id) => fc.option(anyRow(id), { nil: undefined })))
   .map((rows) => rows.filter((row) => row !== undefined))
-const anyEntry = fc.record(
+interface Row {
+  readonly id: string
+  readonly rounds: number
+  readonly tempo: number
+}
+interface Entry {
+  readonly title: string
+  readonly room: { readonly width: number; readonly depth: number }
+  readonly group?: string
+  readonly danced: readonly Row[]
+}
+const byId = ({ danced }: Entry) => danced.toSorted((a, b) => (a.id < b.id ? -1 : 1))
+const anyEntry: fc.Arbitrary<Entry> = fc.record(
   {
     title: fc.string({ maxLength: 4 }),
     room: fc.record({ width: fc.nat(9), depth: fc.nat(9) }),
@@ -60,6 +84,46 @@ describe('a change of what others change too', () => {
     const corrected = rows(['a', 9], ['b', 2], ['c', 3])
     expect(changedLike(rows(['a', 9], ['b', 5], ['c', 3]), corrected, before)).toEqual(
       rows(['a', 1], ['b', 5], ['c', 3]),
+    )
+  })
+})
+
+describe('a document that others change too', () => {
+  it('is undone and done again without what they did, also where rows were put in another order', () => {
+    holds(
+      fc.property(
+        anyEntry,
+        fc.array(anyEntry, { minLength: 1, maxLength: 5 }),
+        fc.nat(4),
+        (first, states, at) => {
+          const ungrouped = ({ group: _, ...entry }: Entry): Entry => entry
+          const theirs = (entry: Entry): Entry => ({
+            ...entry,
+            group: 'theirs',
+            danced: [...entry.danced, { id: 'theirs', rounds: 1, tempo: 1 }],
+          })
+          let history = beginHistory(ungrouped(first))
+          for (const [i, any] of states.entries()) {
+            const state = ungrouped(any)
+            const danced = i % 2 === 0 ? state.danced : state.danced.toReversed()
+            const mine = { ...state, danced }
+            history = edit(history, 'mine', i > at ? theirs(mine) : mine)
+            if (i === at) history = takenOn(history, theirs(history.present))
+          }
+          const whole = history.present
+          const steps = history.past.length
+          for (let step = 0; step < steps; step++) history = undo(history)
+          const had = at < states.length ? theirs(ungrouped(first)) : ungrouped(first)
+          expect({ ...history.present, danced: byId(history.present) }).toEqual({
+            ...had,
+            danced: byId(had),
+          })
+          expect(history.present.danced.filter(({ id }) => id !== 'theirs')).toEqual(first.danced)
+          for (let step = 0; step < steps; step++) history = redo(history)
+          expect(history.present).toEqual(whole)
+        },
+      ),
+      { numRuns: 200, seed: 84 },
     )
   })
 })
