@@ -1,10 +1,10 @@
 import { dequal } from 'dequal'
-import { liveQuery } from 'dexie'
 import type { Combination } from '../core/combination/combination'
 import { UserError } from '../core/errors'
 import { SUMMARY_VERSION, type Summary } from '../core/findings/summary'
 import { readCombination } from '../core/sheet/swayJson'
 import { type Database, Row, type SummaryRow } from './database'
+import { createRepository } from './repository'
 
 /** A combination as it is stored, with what is needed to save it again. */
 export interface Stored {
@@ -87,16 +87,28 @@ export function createCombinations(
     ...(removedAt !== undefined && { removedAt }),
     summary: summarise(combination),
   })
-  const addNew = async (list: readonly Combination[]) => {
-    const rows = list.map((combination) => row(combination, 1))
-    await combinations.bulkAdd(rows)
-    await summaries.bulkPut(list.map((combination, i) => summaryRow(rows[i] as Row, combination)))
-  }
-  const mark = (id: string, removedAt: number | undefined) =>
-    database.transaction('rw', both, async () => {
-      await combinations.where('id').equals(id).modify({ removedAt })
-      await summaries.where('id').equals(id).modify({ removedAt })
-    })
+  const repository = createRepository<Combination, Row>(database, {
+    table: combinations,
+    read: (raw) => read(raw).combination,
+    row(combination, before) {
+      const made = row(combination, (before?.revision ?? 0) + 1)
+      // The summary that is older than this is known by it.
+      return { ...made, changedAt: Math.max(made.changedAt, (before?.changedAt ?? 0) + 1) }
+    },
+    conflict(there, mine) {
+      // Two of one name are told apart; a name that is just being typed stays as it is.
+      const isNamesake = there.record.title === mine.title
+      const title = isNamesake ? `${mine.title} (from another window)` : mine.title
+      return { ...mine, id: newId(), title }
+    },
+    // One row is written with each letter; its summary is made when the shelf is next looked at.
+    beside: {
+      tables: [summaries],
+      add: (rows, list) =>
+        summaries.bulkPut(list.map((combination, i) => summaryRow(rows[i] as Row, combination))),
+    },
+  })
+  const { tryRead, together } = repository
 
   const shownRows = () => summaries.orderBy('changedAt').reverse().toArray()
 
@@ -144,15 +156,12 @@ export function createCombinations(
     },
     async all() {
       const rows = await combinations.orderBy('changedAt').reverse().toArray()
-      return rows.flatMap((raw) => {
-        if (raw.removedAt !== undefined) return []
-        return readable(raw) ?? []
-      })
+      return rows.flatMap((raw) => (raw.removedAt === undefined ? (tryRead(raw) ?? []) : []))
     },
-    add: (combination) => database.transaction('rw', both, () => addNew([combination])),
-    addAll: (list) => database.transaction('rw', both, () => addNew(list)),
+    add: (combination) => repository.add([combination]),
+    addAll: repository.add,
     merge: (list, from) =>
-      database.transaction('rw', both, async () => {
+      together(async () => {
         const known = await combinations.bulkGet(list.map(({ id }) => id))
         const copyTitle = (one: Combination) => `${one.title} (${from})`
         const titles = new Set(list.filter((_, i) => known[i]).map(copyTitle))
@@ -160,7 +169,7 @@ export function createCombinations(
         const copyIds = await summaries
           .filter(({ summary, removedAt }) => removedAt === undefined && titles.has(summary?.title))
           .primaryKeys()
-        const copies = (await combinations.bulkGet(copyIds)).flatMap((raw) => readable(raw) ?? [])
+        const copies = (await combinations.bulkGet(copyIds)).flatMap((raw) => tryRead(raw) ?? [])
         const added = list.map((combination, i): Added => {
           const before = known[i]
           if (!before) return 'added'
@@ -169,10 +178,10 @@ export function createCombinations(
           const isCopied = copies.some((copy) =>
             dequal(copy, { ...combination, id: copy.id, title }),
           )
-          return isCopied || dequal(readable(before), combination) ? 'same' : 'copy'
+          return isCopied || dequal(tryRead(before), combination) ? 'same' : 'copy'
         })
         const taken = new Set<string>()
-        await addNew(
+        await repository.add(
           list.flatMap((combination, i) => {
             if (added[i] === 'same') return []
             if (added[i] === 'added' && !taken.has(combination.id)) {
@@ -186,52 +195,25 @@ export function createCombinations(
         )
         return added
       }),
-    save: (combination, revision) =>
-      // One row is written with each letter; its summary is made when the shelf is next looked at.
-      database.transaction('rw', both, async (): Promise<Saved> => {
-        const before = await combinations.get(combination.id)
-        if (before && before.revision !== revision) {
-          // Two of one name are told apart; a name that is just being typed stays as it is.
-          const isNamesake = before.record.title === combination.title
-          const title = isNamesake
-            ? `${combination.title} (from another window)`
-            : combination.title
-          const copy = { ...combination, id: newId(), title }
-          await addNew([copy])
-          return { kind: 'elsewhere', copy }
-        }
-        const made = row(combination, revision + 1)
-        await combinations.put({
-          ...made,
-          changedAt: Math.max(made.changedAt, (before?.changedAt ?? 0) + 1),
-        })
-        return { kind: 'saved', revision: revision + 1 }
-      }),
-    remove: (id) => mark(id, now()),
-    restore: (id) => mark(id, undefined),
+    async save(combination, revision) {
+      const { id } = combination
+      const changed = await repository.change(id, () => combination, { of: revision })
+      return changed.kind === 'elsewhere'
+        ? { kind: 'elsewhere', copy: changed.copy }
+        : { kind: 'saved', revision: revision + 1 }
+    },
+    remove: (id) => repository.mark(id, now()),
+    restore: (id) => repository.mark(id, undefined),
     async addDemoOnce(readDemo) {
       if (await flags.get('demo')) return
       const demo = await readDemo()
       await database.transaction('rw', [...both, flags], async () => {
         if (await flags.get('demo')) return
         await flags.add({ name: 'demo', at: now() })
-        if ((await combinations.count()) === 0) await addNew(demo)
+        if ((await combinations.count()) === 0) await repository.add(demo)
       })
     },
-    watch(changed) {
-      const subscription = liveQuery(() => combinations.count()).subscribe(changed)
-      return () => subscription.unsubscribe()
-    },
-  }
-}
-
-/** A row's combination; undefined where it can't be read by this version. */
-function readable(raw: Row | undefined): Combination | undefined {
-  try {
-    return raw && read(raw).combination
-  } catch (error) {
-    if (error instanceof UserError) return undefined
-    throw error
+    watch: repository.watch,
   }
 }
 
@@ -241,9 +223,7 @@ function read(raw: Row): Stored {
     throw new UserError(
       'This one is damaged.',
       'Nothing was changed. Open an earlier copy of it.',
-      {
-        cause: error,
-      },
+      { cause: error },
     )
   return {
     combination: readCombination(data.record),

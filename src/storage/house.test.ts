@@ -14,7 +14,7 @@ describe('the house rules', () => {
   it('are the usual ones until some are kept, and then those', async () => {
     const { house } = place()
     expect(await house.get()).toEqual({ rules: USUAL_RULES })
-    await house.save(small)
+    await house.change(() => small)
     expect(await house.get()).toEqual({ rules: small })
     expect(readHouse(JSON.parse(JSON.stringify(small)))).toEqual(small)
   })
@@ -52,7 +52,7 @@ describe('the house rules', () => {
     })
     await house.get()
     await new Promise((resolve) => setTimeout(resolve, 50))
-    await createHouse(database, () => {}).save(small)
+    await createHouse(database, () => {}).change(() => small)
     await told
     expect(await house.get()).toEqual({ rules: small })
   })
@@ -66,13 +66,13 @@ describe('the house rules', () => {
       expect(kept.problem?.message).toMatch(/can’t be read by this version/)
       expect((await database.settings.get('house'))?.record).toEqual(record)
     }
-    await expect(house.save({ ...small, dancers: 0 })).rejects.toThrow()
+    await expect(house.change(() => ({ ...small, dancers: 0 }))).rejects.toThrow()
     // What a newer app wrote is not written over; what is damaged is put aside.
     await database.settings.put({ id: 'house', record: { ...small, schemaVersion: 99 } })
-    await expect(house.save(small)).rejects.toThrow(/can’t be read/)
+    await expect(house.change(() => small)).rejects.toThrow(/can’t be read/)
     expect((await database.settings.get('house'))?.record.schemaVersion).toBe(99)
     await database.settings.put({ id: 'house', record: { ...small, dancers: -3 } })
-    await house.save(small)
+    await house.change(() => small)
     expect(await house.get()).toEqual({ rules: small })
     expect((await database.settings.get('damaged house'))?.record.dancers).toBe(-3)
   })

@@ -1,9 +1,9 @@
-import { liveQuery } from 'dexie'
 import { UserError } from '../core/errors'
 import { HOUSE_VERSION, HouseRules, USUAL_RULES } from '../core/house/house'
 import { type Upgrade, upgrade } from '../core/record/upgrade'
-import type { Database } from './database'
+import type { Database, HouseRow } from './database'
 import { kept, type OnKept } from './keeping'
+import { createRepository } from './repository'
 
 /** The rules as they are kept; where they can't be read the usual ones, and what is wrong. */
 interface KeptHouse {
@@ -14,8 +14,11 @@ interface KeptHouse {
 /** How this studio works: one record, kept in this browser. */
 export interface HouseStore {
   readonly get: () => Promise<KeptHouse>
-  /** @throws UserError where it can't be stored, or what is there is of a newer version. */
-  readonly save: (rules: HouseRules) => Promise<void>
+  /**
+   * Changes the rules that are stored at that moment; gives them as they are then.
+   * @throws UserError where it can't be stored, or what is there is of a newer version.
+   */
+  readonly change: (make: (rules: HouseRules) => HouseRules) => Promise<HouseRules>
   readonly watch: (changed: () => void) => () => void
 }
 
@@ -45,6 +48,15 @@ export const readHouse = (record: Readonly<Record<string, unknown>>): HouseRules
 /** The only code that touches the table of settings. */
 export function createHouse(database: Database, onKept: OnKept): HouseStore {
   const { settings } = database
+  const repository = createRepository<HouseRules & { readonly id: HouseRow['id'] }, HouseRow>(
+    database,
+    {
+      table: settings,
+      read: ({ id, record }) => ({ id, ...readHouse(record) }),
+      row: ({ id, ...record }) => ({ id, record }),
+      conflict: 'made in what is there',
+    },
+  )
   const get = async (): Promise<KeptHouse> => {
     const row = await settings.get('house')
     if (!row) return { rules: USUAL_RULES }
@@ -61,22 +73,21 @@ export function createHouse(database: Database, onKept: OnKept): HouseStore {
       }
     }
   }
-  const save = (rules: HouseRules) =>
-    database.transaction('rw', settings, async () => {
-      const { problem } = await get()
+  const change = (make: (rules: HouseRules) => HouseRules) =>
+    repository.together(async () => {
+      const { rules, problem } = await get()
       // Of a newer app: it is not for this one to write over. What is only damaged is put aside.
       if (problem?.cause instanceof UserError) throw problem
       const damaged = problem && (await settings.get('house'))
       if (damaged) await settings.put({ ...damaged, id: 'damaged house' })
-      await settings.put({ id: 'house', record: HouseRules.parse(rules) })
+      const made = HouseRules.parse(make(rules))
+      await repository.change('house', () => ({ id: 'house', ...made }))
+      return made
     })
   return {
     get,
-    save: (rules) =>
-      kept(save(rules), onKept, 'Make room on the disk; it is saved with the next change.'),
-    watch(changed) {
-      const subscription = liveQuery(() => settings.toArray()).subscribe(changed)
-      return () => subscription.unsubscribe()
-    },
+    change: (make) =>
+      kept(change(make), onKept, 'Make room on the disk; it is saved with the next change.'),
+    watch: repository.watch,
   }
 }

@@ -1,8 +1,8 @@
-import { liveQuery } from 'dexie'
 import { UserError } from '../core/errors'
 import type { OwnMove } from '../core/moves/move'
 import { type Database, OWN_VERSION, OwnEntry } from './database'
 import { kept, type OnKept } from './keeping'
+import { createRepository } from './repository'
 
 /** What an instructor changed in the vocabulary. */
 export interface OwnWords {
@@ -22,50 +22,38 @@ export interface OwnWords {
 
 /** The only code that touches the table of own words and moves. */
 export function createOwnWords(database: Database, onKept: OnKept): OwnWords {
-  const { own } = database
+  const repository = createRepository<OwnEntry, OwnEntry>(database, {
+    table: database.own,
+    read: readEntry,
+    row: (entry) => entry,
+    conflict: 'made in what is there',
+  })
   /** Changes one entry; what says nothing any more is taken out, what can't be read stays. */
   const change = (id: string, make: (entry: OwnEntry) => OwnEntry) =>
-    kept(changed(id, make), onKept, 'Make room on the disk, then do it again.')
+    kept(changed(id, make), onKept, 'Make room on the disk, then do it again.').then(() => {})
   const changed = (id: string, make: (entry: OwnEntry) => OwnEntry) =>
-    database.transaction('rw', own, async () => {
-      const raw: unknown = await own.get(id)
-      const before =
-        raw === undefined ? ({ schemaVersion: OWN_VERSION, id } as const) : readEntry(raw)
-      const { name, favourite, move } = make(before)
-      const entry = {
+    repository.change(id, (now) => {
+      const { name, favourite, move } = make(now() ?? { schemaVersion: OWN_VERSION, id })
+      if (!name && !favourite && !move) return undefined
+      return {
         schemaVersion: OWN_VERSION,
         id,
         ...(name && { name }),
         ...(favourite && { favourite }),
         ...(move && { move }),
-      } as const
-      if (name || favourite || move) await own.put(entry)
-      else await own.delete(id)
+      }
     })
   return {
-    async list() {
-      // What can't be read stays in the table, and is passed over here.
-      return (await own.toArray()).flatMap((raw) => OwnEntry.safeParse(raw).data ?? [])
-    },
-    unreadable: async () =>
-      (await own.toArray()).filter((raw) => !OwnEntry.safeParse(raw).success).length,
+    // What can't be read stays in the table, and is passed over here.
+    list: async () => (await repository.list()).all,
+    unreadable: async () => (await repository.list()).unreadable,
     rename: (id, name) => change(id, (entry) => ({ ...entry, name: name?.trim() || undefined })),
     setFavourite: (id, favourite) =>
       change(id, (entry) => ({ ...entry, favourite: favourite || undefined })),
     saveMove: (move) => change(move.id, (entry) => ({ ...entry, move })),
     removeMove: (id) => change(id, (entry) => ({ ...entry, move: undefined })),
-    merge: (entries) =>
-      database.transaction('rw', own, async () => {
-        const known = new Set(await own.toCollection().primaryKeys())
-        const once = [...new Map(entries.map((one) => [one.id, one])).values()]
-        const fresh = once.filter(({ id }) => !known.has(id))
-        await own.bulkAdd(fresh)
-        return fresh.length
-      }),
-    watch(changed) {
-      const subscription = liveQuery(() => own.toArray()).subscribe(changed)
-      return () => subscription.unsubscribe()
-    },
+    merge: repository.merge,
+    watch: repository.watch,
   }
 }
 

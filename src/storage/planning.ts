@@ -1,4 +1,3 @@
-import { liveQuery } from 'dexie'
 import { z } from 'zod'
 import { readSoundChoice, type SoundChoice, USUAL_SOUND } from '../core/class/soundChoice'
 import { readUnderWay, type UnderWay } from '../core/class/underWay'
@@ -8,6 +7,7 @@ import { folded } from '../core/record/folded'
 import { type Database, SPOKEN_VERSION, SpokenRow, UnderWayRow } from './database'
 import { kept, type OnKept } from './keeping'
 import { createRecords, type Keeping, type Records } from './records'
+import { createRepository } from './repository'
 import { isUnreadable, readSlot, type Slots, slotsFrom, writeSlot } from './slots'
 
 /** Words the instructor said herself. */
@@ -147,26 +147,27 @@ const createSoundNotes = (slots: Slots): SoundNotes => ({
 })
 
 function createSpoken(database: Database, onKept: OnKept): SpokenWords {
-  const { spoken } = database
+  const repository = createRepository<SpokenRow, SpokenRow>(database, {
+    table: database.spoken,
+    read: (row) => SpokenRow.parse(row),
+    row: (word) => word,
+    conflict: 'made in what is there',
+  })
   return {
-    list: async () =>
-      (await spoken.toArray()).flatMap((raw) => SpokenRow.safeParse(raw).data ?? []),
+    list: async () => (await repository.list()).all,
     async save(word) {
       const row = { schemaVersion: SPOKEN_VERSION, id: folded(word.text), ...word } as const
-      await kept(spoken.put(row), onKept, 'Make room on the disk, then say it again.')
+      const saved = repository.change(row.id, () => row)
+      await kept(saved, onKept, 'Make room on the disk, then say it again.')
     },
-    remove: (id) => kept(spoken.delete(id), onKept),
-    merge: (words) =>
-      database.transaction('rw', spoken, async () => {
-        const known = new Set(await spoken.toCollection().primaryKeys())
-        const fresh = words.filter(({ id }) => !known.has(id))
-        await spoken.bulkAdd(fresh)
-        return fresh.length
-      }),
-    watch(changed) {
-      const subscription = liveQuery(() => spoken.toCollection().primaryKeys()).subscribe(changed)
-      return () => subscription.unsubscribe()
+    async remove(id) {
+      await kept(
+        repository.change(id, () => undefined),
+        onKept,
+      )
     },
+    merge: repository.merge,
+    watch: repository.watch,
   }
 }
 

@@ -1,8 +1,7 @@
-import { liveQuery, type Table } from 'dexie'
-import { z } from 'zod'
-import { UserError } from '../core/errors'
+import type { Table } from 'dexie'
 import { type Database, RecordRow } from './database'
 import { kept, type OnKept } from './keeping'
+import { createRepository } from './repository'
 import type { UnsavedOf } from './unsaved'
 
 /** Records of one kind. What can't be read is counted and left where it is. */
@@ -61,31 +60,22 @@ export function createRecords<T extends { readonly id: string }>(
     changedAt,
     record: { ...value },
   })
-  const tryRead = (row: RecordRow): T | undefined => {
-    try {
-      return read(row.record)
-    } catch (error) {
-      if (error instanceof UserError || error instanceof z.ZodError) return undefined
-      throw error
-    }
-  }
-  const mark = (id: string, removedAt: number | undefined) =>
-    database.transaction('rw', table, async () => {
-      const row = await table.get(id)
-      if (!row) return
-      const { removedAt: _, ...there } = row
-      await table.put(removedAt === undefined ? there : { ...there, removedAt })
-    })
+  const repository = createRepository<T, RecordRow>(database, {
+    table,
+    read: ({ record }) => read(record),
+    row: (value, _, madeAt) => rowOf(value, madeAt),
+    conflict: 'made in what is there',
+  })
+  const { tryRead, together } = repository
   /** @param madeAt when it was made, not when its turn comes: a note of a later change is newer. */
-  const storeChanged = (id: string, makes: readonly ((now: T) => T)[], madeAt: number) =>
-    database.transaction('rw', table, async () => {
-      const row = await table.get(id)
-      const before = row && tryRead(row)
-      if (!before) return undefined
-      const made = makes.reduce((value, make) => make(value), before)
-      if (made !== before) await table.put(rowOf(made, madeAt))
-      return made
-    })
+  async function storeChanged(id: string, makes: readonly ((now: T) => T)[], madeAt: number) {
+    const all = (now: () => T | undefined) => {
+      const before = now()
+      return before && makes.reduce((value, make) => make(value), before)
+    }
+    const changed = await repository.change(id, all, { at: madeAt })
+    return changed.kind === 'saved' ? changed.value : undefined
+  }
   /** Writes down what a change will most likely come to. */
   function note(id: string, make: (now: T) => T, madeAt: number) {
     const before = known.get(id)
@@ -97,10 +87,9 @@ export function createRecords<T extends { readonly id: string }>(
   }
   return {
     async list() {
-      const rows = (await table.toArray()).filter(({ removedAt }) => removedAt === undefined)
-      const all = rows.flatMap((row) => tryRead(row) ?? [])
-      for (const one of all) know(one)
-      return { all, unreadable: rows.length - all.length }
+      const listed = await repository.list()
+      for (const one of listed.all) know(one)
+      return listed
     },
     async get(id) {
       const row = await table.get(id)
@@ -132,25 +121,16 @@ export function createRecords<T extends { readonly id: string }>(
       if (!waiting.has(id) && !unmade.get(id)?.length) unsaved.clear(id)
       return stored && know(stored)
     },
-    remove: (id) => told(mark(id, now())),
-    restore: (id) => told(mark(id, undefined)),
-    merge: (values) =>
-      database.transaction('rw', table, async () => {
-        const known = new Set(await table.toCollection().primaryKeys())
-        const fresh = values.filter(({ id }) => !known.has(id))
-        await table.bulkAdd(fresh.map((value) => rowOf(value)))
-        return fresh.length
-      }),
+    remove: (id) => told(repository.mark(id, now())),
+    restore: (id) => told(repository.mark(id, undefined)),
+    merge: repository.merge,
     recover: () =>
       unsaved.recover((left) =>
-        database.transaction('rw', table, async () => {
+        together(async () => {
           const row = await table.get(left.id)
           if (row && row.changedAt <= left.changedAt) await table.put(left)
         }),
       ),
-    watch(changed) {
-      const subscription = liveQuery(() => table.toArray()).subscribe(changed)
-      return () => subscription.unsubscribe()
-    },
+    watch: repository.watch,
   }
 }

@@ -1,6 +1,7 @@
 import { dequal } from 'dequal'
 import { createStore } from 'zustand/vanilla'
 import { type House, type HouseRules, houseOf, USUAL_RULES } from '../../core/house/house'
+import { changedLike } from '../../core/record/history'
 import type { HouseStore } from '../../storage/house'
 import { tell } from './trouble'
 
@@ -14,20 +15,33 @@ const of = (rules: HouseRules): KnownHouse => ({ rules, house: houseOf(rules) })
 
 export const houseNow = createStore<KnownHouse>(() => of(USUAL_RULES))
 
+/** As they were last read or stored. */
+let stored = USUAL_RULES
+
 /** Keeps the house in step with what is stored, here and in other windows. */
 export async function followHouse(store: HouseStore): Promise<() => void> {
   const read = async () => {
     const { rules, problem } = await store.get()
     tell('house', problem)
-    houseNow.setState((now) => (dequal(now.rules, rules) ? now : of(rules)))
+    stored = rules
+    if (!dequal(houseNow.getState().rules, rules)) houseNow.setState(of(rules))
   }
   await read()
   return store.watch(() => void read())
 }
 
-/** Shown at once, and stored behind. */
+/** Shown at once, and stored behind, with all that could not be stored before. */
 export function changeHouse(store: HouseStore, change: (rules: HouseRules) => HouseRules): void {
-  houseNow.setState((now) => of(change(now.rules)))
-  // What went wrong has been told; the rules stay as they are here until they can be stored.
-  store.save(houseNow.getState().rules).catch(() => {})
+  const before = stored
+  const after = change(houseNow.getState().rules)
+  houseNow.setState(of(after))
+  store
+    .change((now) => changedLike(now, before, after))
+    .then(
+      (rules) => {
+        stored = rules
+      },
+      // What went wrong has been told; the rules stay as they are here until they can be stored.
+      () => {},
+    )
 }
