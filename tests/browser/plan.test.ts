@@ -83,6 +83,32 @@ describe('a plan', () => {
     const minutes = await sum(page)
     expect(minutes).toBe('60 min of 60 min')
 
+    // A drill goes where its handle is dragged, and shows where that is.
+    const inOrder = await titlesOf(page)
+    const grip = (i: number) =>
+      drills(page)
+        .nth(i)
+        .getByRole('button', { name: /^Move / })
+    const [at, over] = [await grip(1).boundingBox(), await drills(page).nth(3).boundingBox()]
+    if (!at || !over) throw new Error('no drills')
+    await page.mouse.move(at.x + 5, at.y + 5)
+    await page.mouse.down()
+    await page.mouse.move(at.x + 5, over.y + over.height - 4, { steps: 6 })
+    expect(await drills(page).nth(3).getAttribute('data-landing')).toBe('behind')
+    await page.keyboard.press('Escape')
+    await page.mouse.up()
+    expect(await titlesOf(page)).toEqual(inOrder)
+    await page.mouse.move(at.x + 5, at.y + 5)
+    await page.mouse.down()
+    await page.mouse.move(at.x + 5, over.y + over.height - 4, { steps: 6 })
+    await page.mouse.up()
+    const [warm, second, ...others] = inOrder
+    await expect
+      .poll(() => titlesOf(page))
+      .toEqual([warm, others[0], others[1], second, ...others.slice(2)])
+    await page.getByRole('button', { name: /^Undo/ }).click()
+    await expect.poll(() => titlesOf(page)).toEqual(inOrder)
+
     // Another window shows it, and changes it; what is taken back here leaves that alone.
     const beside = await context.newPage()
     await beside.goto(page.url())

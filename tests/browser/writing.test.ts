@@ -361,6 +361,59 @@ describe('dragging', () => {
   })
 })
 
+describe('dragging by a finger', () => {
+  it('moves what it rests on, carries from the list, and scrolls where it goes on at once', async () => {
+    const { page, context, errors } = await app.visit({
+      hasTouch: true,
+      viewport: { width: 1280, height: 620 },
+    })
+    await open(page, 'Copper Lantern')
+    const finger = await fingerOn(page)
+    const hips = () => namesOn(page, 'R:3', 'hips')
+    const before = await hips()
+    const from = await placeIn(page, 'R:3', 'hips', 5)
+    // Down at once: the page goes along, and nothing is moved or picked.
+    const top = () =>
+      page.evaluate(() => document.querySelector('[data-line]')?.getBoundingClientRect().top)
+    const place = () => page.locator('#braid-place').textContent()
+    const [wasAt, wasTop] = [await place(), await top()]
+    await finger.drag(from, { x: from.x, y: from.y + 120 })
+    await expect.poll(top).toBeGreaterThan((wasTop ?? 0) + 60)
+    expect(await hips()).toEqual(before)
+    expect(await place()).toBe(wasAt)
+    await page
+      .locator('[data-line="R:3"]')
+      .evaluate((line) => line.scrollIntoView({ block: 'center' }))
+    const [there, aim] = [
+      await placeIn(page, 'R:3', 'hips', 5),
+      await placeIn(page, 'R:3', 'hips', 3),
+    ]
+    await finger.drag(there, aim, { rest: 450 })
+    await expect.poll(hips).toEqual(['hip bump L, 3, hips', 'hip bump R, 7, hips'])
+    // A touch picks.
+    await page.touchscreen.tap(there.x, there.y)
+    await expect.poll(place).toMatch(/^D5, Hips/)
+    await press(page, 'Control+z')
+    await expect.poll(hips).toEqual(before)
+    // Taken back in the middle: nothing has happened.
+    await finger.drag(there, aim, { rest: 450, isTakenBack: true })
+    expect(await page.locator('[data-ghost]').count()).toBe(0)
+    expect(await hips()).toEqual(before)
+
+    await page.getByRole('button', { name: 'Moves', exact: true }).tap()
+    const torso = await placeIn(page, 'R:0', 'torso', 3)
+    await page.touchscreen.tap(torso.x, torso.y)
+    await page.getByRole('textbox', { name: 'Search moves' }).fill('chest drop')
+    const row = await page.getByRole('option', { name: /Chest drop/ }).boundingBox()
+    if (!row) throw new Error('no chest drop')
+    const target = await placeIn(page, 'R:0', 'torso', 6)
+    await finger.drag({ x: row.x + 40, y: row.y + row.height / 2 }, target, { rest: 450 })
+    await expect.poll(() => namesOn(page, 'R:0', 'torso')).toEqual(['chest drop, 6, torso'])
+    expect(errors).toEqual([])
+    await context.close()
+  })
+})
+
 describe('the vocabulary', () => {
   it('is searched and filtered; a name the class uses follows everywhere; own moves can go', async () => {
     const { page, context, errors } = await app.visit()
@@ -570,3 +623,28 @@ describe('counts as they are danced', () => {
     await context.close()
   })
 })
+
+interface Spot {
+  readonly x: number
+  readonly y: number
+}
+
+/** A finger on the page's glass: it may rest before it goes, in milliseconds. */
+async function fingerOn(page: Page) {
+  const glass = await page.context().newCDPSession(page)
+  const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd' | 'touchCancel', at?: Spot) =>
+    glass.send('Input.dispatchTouchEvent', { type, touchPoints: at ? [at] : [] })
+  return {
+    async drag(from: Spot, to: Spot, { rest = 0, isTakenBack = false } = {}) {
+      await touch('touchStart', from)
+      await page.waitForTimeout(rest)
+      for (let i = 1; i <= 8; i++)
+        await touch('touchMove', {
+          x: from.x + ((to.x - from.x) * i) / 8,
+          y: from.y + ((to.y - from.y) * i) / 8,
+        })
+      if (isTakenBack) await page.locator('[data-ghost]').waitFor()
+      await touch(isTakenBack ? 'touchCancel' : 'touchEnd')
+    },
+  }
+}

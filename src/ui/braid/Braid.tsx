@@ -1,13 +1,5 @@
 import { useElementSize } from '@mantine/hooks'
-import {
-  type DragEvent,
-  type PointerEvent,
-  type ReactNode,
-  useEffect,
-  useMemo,
-  useRef,
-  useState,
-} from 'react'
+import { type PointerEvent, type ReactNode, useEffect, useMemo, useRef, useState } from 'react'
 import { useStore } from 'zustand'
 import { Layer } from '../../core/body/layers'
 import { nameOf, placeIn } from '../../core/combination/names'
@@ -16,8 +8,10 @@ import { earliestIn } from '../../core/edits/edit'
 import * as edits from '../../core/edits/edits'
 import { layerWord } from '../../core/moves/vocabulary'
 import { HALF_COUNT, labelIn, labelOfSpan, QUARTER_COUNT, slotAt, tick } from '../../core/time/time'
+import { type Dragged, drag, type Pointed } from '../parts/drag'
 import type { KeyScope } from '../shortcuts/shortcut'
 import { press } from '../shortcuts/shortcuts'
+import { type Carried, carried } from '../stores/carried'
 import { moveSelected, placeAtSelection, stretchSelected } from '../stores/editing'
 import { scrubbed } from '../stores/scrub'
 import {
@@ -39,7 +33,6 @@ import classes from './braid.module.css'
 import { Ghost, type GhostBox } from './Ghost'
 import { laneUnder, SIZE, tickUnder } from './geometry'
 import { type Line, linesOf } from './lines'
-import { OFFER_TYPE, readDragged } from './offerDrag'
 import { type LineSelection, PassLine } from './PassLine'
 import { Placer } from './Placer'
 import { RibbonInk } from './Ribbon'
@@ -52,13 +45,12 @@ interface BraidProps {
   readonly margin: (line: Line) => ReactNode
 }
 
-/** What a pointer does since it went down. */
+/** An event that is dragged. */
 interface Drag {
-  readonly kind: 'move' | 'stretch' | 'select' | 'scrub'
+  readonly kind: 'move' | 'stretch'
   readonly line: Line
-  /** Where it went down: pixels, and the tick of the line. */
+  /** Where the pointer went down, in pixels. */
   readonly x: number
-  readonly at: number
   readonly layer: Layer
   /** Of the event that is dragged. */
   readonly from: number
@@ -78,7 +70,6 @@ const PAPER_PX = 1040
 export function Braid({ session, deck, newId, margin }: BraidProps) {
   const { ref, width } = useElementSize()
   const box = useRef<HTMLDivElement>(null)
-  const drag = useRef<Drag | null>(null)
   const [ghost, setGhost] = useState<GhostBox>()
   const now = useStore(session, (s) => s)
   const state = useMemo(() => drawnState(now), [now])
@@ -118,10 +109,11 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
     lines.slice(0, lines.indexOf(line)).reduce((sum, { shape }) => sum + shape.height, 0)
   const firstOf = ({ pass }: Line) => (pass.index === 0 ? earliestIn(document, pass.phrase.id) : 0)
 
-  const pick = (event: PointerEvent<HTMLDivElement>, line: Line) => {
+  const pick = (event: PointerEvent<HTMLDivElement>, line: Line): Dragged | undefined => {
     const { pass, side, shape } = line
     const target = event.target instanceof Element ? event.target : null
-    const frame = event.currentTarget.getBoundingClientRect()
+    const row = rowOf(line)
+    const frame = row.getBoundingClientRect()
     const mark = target?.closest('[data-event]')
     const picked = pass.events.find(({ id }) => id === mark?.getAttribute('data-event'))
     box.current?.focus({ preventScroll: true })
@@ -129,10 +121,9 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
     const at = tickUnder(shape, event.clientX - frame.left, HALF_COUNT, firstOf(line))
     if (event.shiftKey && lane.success) {
       stretchSelectionTo(session, line, lane.data, at)
-      return
+      return undefined
     }
-    event.currentTarget.setPointerCapture(event.pointerId)
-    const begun = { line, x: event.clientX, at, by: 0, to: line }
+    const begun = { line, x: event.clientX, by: 0, to: line }
     if (picked) {
       const { layer, at: from, length, id } = picked
       // A block that was selected is dragged as one; else what is touched is picked.
@@ -145,15 +136,17 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
       const right = shape.x(from + length) + frame.left
       const stretches = right - event.clientX < EDGE_PX && layer !== 'feet'
       const kind = stretches ? 'stretch' : 'move'
-      drag.current = { ...begun, kind, layer, from, length, alone: isInBlock ? alone : undefined }
-      return
+      return carryOn({ ...begun, kind, layer, from, length, alone: isInBlock ? alone : undefined })
     }
     if (event.clientY - frame.top < SIZE.ruler) {
-      drag.current = { ...begun, kind: 'scrub', layer: selection.layer, from: at, length: 0 }
       scrubTo(event, line)
-      return
+      return {
+        move: (to) => scrubTo(to, line),
+        drop: () => endScrub(line),
+        cancel: () => scrubbed.setState(undefined),
+      }
     }
-    if (!lane.success) return
+    if (!lane.success) return undefined
     select(session, {
       side,
       pass: pass.index,
@@ -161,20 +154,24 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
       at: tick(at),
       length: slotAt(tick(at)),
     })
-    drag.current = {
-      ...begun,
-      kind: 'select',
-      layer: lane.data,
-      from: at,
-      length: slotAt(tick(at)),
+    return {
+      move: (to) => selectTo(to, line, event.clientX),
+      drop() {},
+      cancel() {},
     }
   }
 
+  const rowOf = (line: Line): Element => {
+    const row = box.current?.children[lines.indexOf(line)]
+    if (!row) throw new Error('a line is not drawn')
+    return row
+  }
+
   /** Dragging over the ruler shows the figure at that very moment. */
-  const scrubTo = (event: PointerEvent<HTMLDivElement>, { shape, side, pass }: Line) => {
-    const frame = event.currentTarget.getBoundingClientRect()
+  const scrubTo = ({ clientX }: Pointed, line: Line) => {
+    const { shape, side, pass } = line
     const [from, to] = [shape.x(0), shape.x(pass.length)]
-    const share = (event.clientX - frame.left - from) / (to - from)
+    const share = (clientX - rowOf(line).getBoundingClientRect().left - from) / (to - from)
     const at = Math.min(1, Math.max(0, share)) * pass.length
     scrubbed.setState({ side, tick: pass.at + at })
   }
@@ -191,65 +188,64 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
     })
   }
 
-  /** The line under a height of the page. */
-  const lineUnder = (clientY: number): Line | undefined => {
-    const top = box.current?.getBoundingClientRect().top ?? 0
-    return lines.find((line) => {
-      const y = clientY - top - topOf(line)
-      return y >= 0 && y < line.shape.height
-    })
+  /** The line under a height of the page, and where it begins there. */
+  const lineUnder = (clientY: number): { line: Line; frame: DOMRect } | undefined => {
+    for (const line of lines) {
+      const frame = rowOf(line).getBoundingClientRect()
+      if (clientY >= frame.top && clientY < frame.bottom) return { line, frame }
+    }
+    return undefined
   }
 
-  const dragOn = (event: PointerEvent<HTMLDivElement>) => {
-    const now = drag.current
-    if (!now) return
-    const { shape } = now.line
-    const frame = event.currentTarget.getBoundingClientRect()
-    if (now.kind === 'scrub') {
-      scrubTo(event, now.line)
-      return
-    }
-    if (now.kind === 'select') {
-      const over = lineUnder(event.clientY)
-      const rowTop = over ? topOf(over) + (box.current?.getBoundingClientRect().top ?? 0) : 0
-      const lane = over && Layer.safeParse(laneUnder(over.shape, event.clientY - rowTop))
-      if (Math.abs(event.clientX - now.x) < 6 && over === now.line) return
-      if (over && lane?.success)
-        stretchSelectionTo(
-          session,
-          over,
-          lane.data,
-          tickUnder(over.shape, event.clientX - frame.left, HALF_COUNT, firstOf(over)),
-        )
-      return
-    }
-    const grid = event.altKey ? QUARTER_COUNT : HALF_COUNT
-    const step = shape.x(grid) - shape.x(0)
-    now.by = Math.round((event.clientX - now.x) / step) * grid
-    const over = now.kind === 'move' ? lineUnder(event.clientY) : now.line
-    const isOtherPhrase = over && over.phrase !== now.line.phrase && over.side === now.line.side
-    now.to = isOtherPhrase && selectedEvents(session.getState()).length === 1 ? over : now.line
-    setGhost(now.by === 0 && now.to === now.line ? undefined : ghostOf(now, topOf(now.to)))
+  /** Dragging from an empty place selects all up to there. */
+  const selectTo = ({ clientX, clientY }: Pointed, from: Line, fromX: number) => {
+    const over = lineUnder(clientY)
+    if (!over || (Math.abs(clientX - fromX) < 6 && over.line === from)) return
+    const { line, frame } = over
+    const lane = Layer.safeParse(laneUnder(line.shape, clientY - frame.top))
+    const at = tickUnder(line.shape, clientX - frame.left, HALF_COUNT, firstOf(line))
+    if (lane.success) stretchSelectionTo(session, line, lane.data, at)
   }
 
-  const drop = () => {
-    const now = drag.current
-    drag.current = null
+  /** Moves or stretches what was picked: only its ghost, until it is let go. */
+  const carryOn = (now: Drag): Dragged => ({
+    move({ clientX, clientY, altKey }) {
+      const { shape } = now.line
+      const grid = altKey ? QUARTER_COUNT : HALF_COUNT
+      const step = shape.x(grid) - shape.x(0)
+      now.by = Math.round((clientX - now.x) / step) * grid
+      const over = now.kind === 'move' ? lineUnder(clientY)?.line : now.line
+      const isOtherPhrase = over && over.phrase !== now.line.phrase && over.side === now.line.side
+      now.to = isOtherPhrase && selectedEvents(session.getState()).length === 1 ? over : now.line
+      setGhost(now.by === 0 && now.to === now.line ? undefined : ghostOf(now, topOf(now.to)))
+    },
+    drop() {
+      setGhost(undefined)
+      if (now.to !== now.line) moveToLine(session, now)
+      else if (now.by !== 0 && now.kind === 'stretch') stretchSelected(session, now.by)
+      else if (now.by !== 0) moveSelected(session, now.by)
+      else if (now.alone) select(session, now.alone)
+    },
+    cancel: () => setGhost(undefined),
+  })
+
+  /** A move from the list shows where it would land, and lands there. */
+  const land = (offer: Carried | undefined) => {
+    const over = offer && isOver(box.current, offer) ? lineUnder(offer.clientY) : undefined
+    if (!over) return setGhost(undefined)
+    const { line, frame } = over
+    const { layer, what, length, clientX, isLetGo } = offer as Carried
+    const at = tick(tickUnder(line.shape, clientX - frame.left, HALF_COUNT, firstOf(line)))
+    if (!isLetGo) return setGhost(boxAt(line, layer, at, at + length, topOf(line)))
     setGhost(undefined)
-    if (now?.kind === 'scrub') endScrub(now.line)
-    if (!now || now.kind === 'select' || now.kind === 'scrub') return
-    if (now.to !== now.line) moveToLine(session, now)
-    else if (now.by !== 0 && now.kind === 'stretch') stretchSelected(session, now.by)
-    else if (now.by !== 0) moveSelected(session, now.by)
-    else if (now.alone) select(session, now.alone)
+    select(session, { side: line.side, pass: line.pass.index, layer, at, length: slotAt(at) })
+    // The foot that is free there, whichever it was where the list was read.
+    placeAtSelection(session, onSide(what, sideMeant(session.getState())), length, newId)
+    box.current?.focus({ preventScroll: true })
   }
-
-  const placeUnder = (event: DragEvent<HTMLDivElement>, line: Line, layer: Layer | undefined) => {
-    const frame = event.currentTarget.getBoundingClientRect()
-    const lane = layer ?? Layer.safeParse(laneUnder(line.shape, event.clientY - frame.top)).data
-    const at = tickUnder(line.shape, event.clientX - frame.left, HALF_COUNT, firstOf(line))
-    return lane && { lane, at: tick(at) }
-  }
+  const latestLand = useRef(land)
+  latestLand.current = land
+  useEffect(() => carried.subscribe((offer) => latestLand.current(offer)), [])
 
   const here = lines.find(
     ({ pass, side }) => pass.index === selection.pass && side === selection.side,
@@ -280,11 +276,6 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
         onKeyDown={(event) => {
           if (event.target !== event.currentTarget) return
           const { key, altKey, shiftKey } = event
-          if (key === 'Escape' && drag.current) {
-            drag.current = null
-            setGhost(undefined)
-            return
-          }
           const pressed = {
             key,
             alt: altKey,
@@ -305,41 +296,7 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
               data-alternate={showsBoth && side !== document.lead}
               onPointerDown={(event) => {
                 if (event.target instanceof Element && event.target.closest('button')) return
-                if (event.button === 0) pick(event, line)
-              }}
-              onPointerMove={dragOn}
-              onPointerUp={drop}
-              onPointerCancel={() => {
-                scrubbed.setState(undefined)
-                drag.current = null
-                setGhost(undefined)
-              }}
-              onDragOver={(event) => {
-                if (!event.dataTransfer.types.includes(OFFER_TYPE)) return
-                event.preventDefault()
-                const place = placeUnder(event, line, undefined)
-                const top = topOf(line)
-                if (place) setGhost(boxAt(line, place.lane, place.at, place.at + 12, top))
-              }}
-              onDragLeave={() => setGhost(undefined)}
-              onDrop={(event) => {
-                const dragged = readDragged(event.dataTransfer.getData(OFFER_TYPE))
-                setGhost(undefined)
-                const place = dragged && placeUnder(event, line, dragged.layer)
-                if (!dragged || !place) return
-                event.preventDefault()
-                const { at } = place
-                select(session, {
-                  side,
-                  pass: pass.index,
-                  layer: dragged.layer,
-                  at,
-                  length: slotAt(at),
-                })
-                // The foot that is free there, whichever it was where the list was read.
-                const what = onSide(dragged.what, sideMeant(session.getState()))
-                placeAtSelection(session, what, dragged.length, newId)
-                box.current?.focus({ preventScroll: true })
+                if (event.button === 0) drag(event, () => pick(event, line))
               }}
               onDoubleClick={() => session.setState({ query: '' })}
             >
@@ -404,6 +361,9 @@ function stretchSelectionTo(session: Session, line: Line, layer: Layer, at: numb
     length: tick(end - from),
   })
 }
+
+const isOver = (element: Element | null, { clientX, clientY }: Carried): boolean =>
+  element?.contains(document.elementFromPoint(clientX, clientY)) ?? false
 
 function boxAt(line: Line, layer: Layer, from: number, to: number, top: number): GhostBox {
   const { x, lanes } = line.shape

@@ -7,7 +7,7 @@ import { vocabulary } from '../../core/moves/vocabulary'
 import { readSheet } from '../../core/sheet/readSheet'
 import { simulate } from '../../core/simulate/simulate'
 import { weightStretches } from '../../core/simulate/weightStretches'
-import { overlap, tick } from '../../core/time/time'
+import { overlap } from '../../core/time/time'
 import {
   countsIn,
   fitted,
@@ -18,7 +18,6 @@ import {
   shapeLine,
   tickUnder,
 } from './geometry'
-import { readDragged, writeDragged } from './offerDrag'
 import { ribbonOf } from './ribbonShape'
 
 const all: ReadonlySet<Layer> = new Set(LAYERS)
@@ -138,18 +137,5 @@ describe('the weight ribbon', () => {
       }),
       { numRuns: 200, seed: 113 },
     )
-  })
-})
-
-describe('a move that is dragged from a list', () => {
-  it('comes through as it was, and nothing else does', () => {
-    const dragged = {
-      what: { kind: 'move', move: 'hip-drop', side: 'R' },
-      length: tick(12),
-      layer: 'hips',
-    } as const
-    expect(readDragged(writeDragged(dragged))).toEqual(dragged)
-    for (const text of ['', 'hip-drop', '{}', '{"what":1}'])
-      expect(readDragged(text)).toBeUndefined()
   })
 })

@@ -1,10 +1,13 @@
 import { IconStarFilled } from '@tabler/icons-react'
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { useRef } from 'react'
+import { createPortal } from 'react-dom'
+import { useStore } from 'zustand'
 import { whatOf } from '../../core/combination/whatOf'
 import type { Move } from '../../core/moves/move'
 import { TICKS_PER_COUNT } from '../../core/time/time'
-import { OFFER_TYPE, writeDragged } from '../braid/offerDrag'
+import { type Dragged, drag, type Pointed } from '../parts/drag'
+import { carried } from '../stores/carried'
 import classes from './moves.module.css'
 
 const ROW_PX = 34
@@ -16,6 +19,27 @@ interface MoveListProps {
   readonly onChoose: (move: Move) => void
   /** In the studio a move can be dragged into the braid. */
   readonly draggable?: boolean
+}
+
+/** Carries a move from the list to where it is let go. */
+function carry(move: Move, from: Pointed): Dragged {
+  const { name, layer, length } = move
+  const what = whatOf(move)
+  const at = ({ clientX, clientY }: Pointed, isLetGo = false) =>
+    carried.setState({ name, layer, what, length, clientX, clientY, isLetGo }, true)
+  let last = from
+  at(from)
+  return {
+    move(to) {
+      last = to
+      at(to)
+    },
+    drop() {
+      at(last, true)
+      carried.setState(undefined, true)
+    },
+    cancel: () => carried.setState(undefined, true),
+  }
 }
 
 /** A list of moves; arrows go through it. */
@@ -63,13 +87,9 @@ export function MoveList({ moves, chosen, favourites, onChoose, draggable }: Mov
               aria-selected={move.id === chosen}
               className={`${classes.row} layer-${move.layer}`}
               style={{ transform: `translateY(${start}px)`, height: ROW_PX }}
-              draggable={draggable === true}
-              onDragStart={(event) => {
-                event.dataTransfer.effectAllowed = 'copy'
-                event.dataTransfer.setData(
-                  OFFER_TYPE,
-                  writeDragged({ what: whatOf(move), length: move.length, layer: move.layer }),
-                )
+              onPointerDown={(event) => {
+                if (draggable && event.button === 0)
+                  drag(event, () => carry(move, event), { least: 4 })
               }}
               onClick={() => onChoose(move)}
             >
@@ -81,6 +101,20 @@ export function MoveList({ moves, chosen, favourites, onChoose, draggable }: Mov
           )
         })}
       </div>
+      {draggable && <InHand />}
     </div>
+  )
+}
+
+/** What is carried, under the pointer. */
+function InHand() {
+  const now = useStore(carried, (one) => one)
+  if (!now) return null
+  const style = { left: now.clientX, top: now.clientY }
+  return createPortal(
+    <div className={`${classes.inHand} layer-${now.layer}`} style={style} aria-hidden>
+      {now.name}
+    </div>,
+    document.body,
   )
 }

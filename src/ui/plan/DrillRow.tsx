@@ -1,5 +1,3 @@
-import { useSortable } from '@dnd-kit/sortable'
-import { CSS } from '@dnd-kit/utilities'
 import { ActionIcon, SegmentedControl } from '@mantine/core'
 import {
   IconArrowsSplit2,
@@ -9,7 +7,7 @@ import {
   IconLockOpen,
   IconTrash,
 } from '@tabler/icons-react'
-import { memo } from 'react'
+import { memo, type PointerEvent } from 'react'
 import { sideWord } from '../../core/body/side'
 import { layerWord } from '../../core/moves/vocabulary'
 import type { Drill } from '../../core/plan/drill'
@@ -29,7 +27,14 @@ export interface DrillHands {
   readonly split: (id: string) => void
   readonly remove: (id: string) => void
   readonly open: (id: string | undefined) => void
+  /** Takes it along by some places. */
+  readonly move: (id: string, by: number) => void
+  /** Drags it to another place. */
+  readonly drag: (event: PointerEvent<Element>, id: string) => void
 }
+
+/** What a row shows of a drag: it is in hand, or what is comes before or behind it. */
+export type DrillLanding = 'in hand' | 'before' | 'behind'
 
 interface DrillRowProps {
   readonly drill: Drill
@@ -43,38 +48,47 @@ interface DrillRowProps {
   /** The title of its combination where that is deleted. */
   readonly gone: string | undefined
   readonly isOpen: boolean
+  readonly landing: DrillLanding | undefined
   readonly hands: DrillHands
 }
+
+/** The keys that take a drill along, and by how many places. */
+const BY: Readonly<Record<string, number>> = { ArrowUp: -1, ArrowDown: 1 }
 
 const clock = (seconds: number): string =>
   `${Math.floor(seconds / 60)}:${String(Math.round(seconds % 60)).padStart(2, '0')}`
 
 /** One drill of the class: when, what, on which sides, how fast, how often. */
 export const DrillRow = memo(function DrillRow(props: DrillRowProps) {
-  const { drill, place, from, seconds, materials, remarks, gone, isOpen, hands } = props
+  const { drill, place, from, seconds, materials, remarks, gone, isOpen, landing, hands } = props
   const { id } = drill
   const title = `${drillTitle(drill, materials)}${gone === undefined ? '' : ` · ${gone}`}`
-  const sortable = useSortable({ id })
-  const { setNodeRef, attributes, listeners, transform, transition, isDragging } = sortable
   const [first, second] = drill.sides
   const sides = second ? `${first} then ${second}` : first
   return (
     <li
-      ref={setNodeRef}
       className={classes.row}
       data-drill={drill.kind}
       data-locked={drill.locked === true}
       data-gone={gone !== undefined}
-      data-dragging={isDragging}
-      style={{ transform: CSS.Translate.toString(transform), transition }}
+      data-landing={landing}
       aria-label={title}
     >
       <button
         type="button"
         className={classes.grip}
-        {...attributes}
-        {...listeners}
         aria-label={`Move ${title}`}
+        aria-keyshortcuts="ArrowUp ArrowDown"
+        title="Drag it, or take it along with the arrow keys"
+        onPointerDown={(event) => {
+          if (event.button === 0) hands.drag(event, id)
+        }}
+        onKeyDown={(event) => {
+          const by = BY[event.key]
+          if (by === undefined) return
+          event.preventDefault()
+          hands.move(id, by)
+        }}
       >
         <IconGripVertical size={18} aria-hidden />
       </button>

@@ -1,17 +1,3 @@
-import {
-  closestCenter,
-  DndContext,
-  type DragEndEvent,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-} from '@dnd-kit/core'
-import {
-  SortableContext,
-  sortableKeyboardCoordinates,
-  verticalListSortingStrategy,
-} from '@dnd-kit/sortable'
 import { Button, Menu, TextInput } from '@mantine/core'
 import { IconPlayerPlayFilled, IconPrinter } from '@tabler/icons-react'
 import { useQueryClient } from '@tanstack/react-query'
@@ -33,6 +19,7 @@ import {
 import { secondsOf } from '../../core/plan/material'
 import { classSeconds, NOTHING_KNOWN, type Plan } from '../../core/plan/plan'
 import { totalsOf } from '../../core/plan/totals'
+import { drag } from '../parts/drag'
 import { listed } from '../parts/locale'
 import { inWords, Problem, ProblemPage } from '../parts/Problem'
 import { SavedWord } from '../parts/SavedWord'
@@ -43,7 +30,7 @@ import field from '../planning/planning.module.css'
 import { timeNow, today } from '../planning/today'
 import { type PlanningRecords, usePlanningRecords } from '../planning/usePlanning'
 import { useServices } from '../stores/services'
-import { type DrillHands, DrillRow } from './DrillRow'
+import { type DrillHands, type DrillLanding, DrillRow } from './DrillRow'
 import { PlanAside } from './PlanAside'
 import { PlanPaper } from './PlanPaper'
 import { PlanStrip } from './PlanStrip'
@@ -85,6 +72,8 @@ function OpenPlan({
   const { plan, change, proposal } = document
   const [open, setOpen] = useState<string>()
   const list = useRef<HTMLOListElement>(null)
+  /** The places of a drill that is dragged: where it is, and where it would come to. */
+  const [landing, setLanding] = useState<{ readonly from: number; readonly to: number }>()
   /** What the paper has on it: the plan, or the count sheet of a combination. */
   const [paper, setPaper] = useState<string>()
   const sheet = paper === undefined ? undefined : materials.find(paper)
@@ -96,10 +85,6 @@ function OpenPlan({
   }, [paper])
   const gone = goneFrom(plan, materials)
   const totals = useMemo(() => totalsOf(plan, materials), [plan, materials])
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  )
   useUndoKeys(document.undo, document.redo)
   useLeaveWarning(document.kept === 'failed')
   const latest = useRef(change)
@@ -116,14 +101,30 @@ function OpenPlan({
       split: (id) => latest.current('split', (now) => splitDrill(now, id) ?? now),
       remove: (id) => latest.current('remove', (now) => removeDrill(now, id)),
       open: setOpen,
+      move: (id, by) => latest.current('move', (now) => moveDrill(now, id, placeOf(now, id) + by)),
+      drag: (event, id) => {
+        const rows = [...(list.current?.children ?? [])]
+        const from = rows.findIndex((row) => row.contains(event.currentTarget))
+        let to = from
+        drag(
+          event,
+          () => ({
+            move({ clientY }) {
+              to = placeUnder(rows, from, clientY)
+              setLanding({ from, to })
+            },
+            drop() {
+              setLanding(undefined)
+              if (to !== from) latest.current('move', (now) => moveDrill(now, id, to))
+            },
+            cancel: () => setLanding(undefined),
+          }),
+          { least: 4, atOnce: true },
+        )
+      },
     }),
     [],
   )
-  const moved = ({ active, over }: DragEndEvent) => {
-    if (!over || active.id === over.id) return
-    const to = plan.drills.findIndex(({ id }) => id === over.id)
-    change('move', (now) => moveDrill(now, String(active.id), to))
-  }
   const begin = async () => {
     const entry = newClass({
       id: newId(),
@@ -232,40 +233,34 @@ function OpenPlan({
           onGroup={(id) => void forGroup(id)}
         />
         <section className={classes.drills} aria-label="Drills">
-          <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={moved}>
-            <SortableContext
-              items={plan.drills.map(({ id }) => id)}
-              strategy={verticalListSortingStrategy}
-            >
-              <ol ref={list}>
-                {plan.drills.map((drill, i) => {
-                  const seconds = secondsOf(drill, materials)
-                  const start = from
-                  from += seconds
-                  return (
-                    <DrillRow
-                      key={drill.id}
-                      drill={drill}
-                      place={i}
-                      from={start}
-                      seconds={seconds}
-                      materials={materials}
-                      remarks={totals.remarks.flatMap((one) =>
-                        one.drill === drill.id ? one.text : [],
-                      )}
-                      gone={
-                        drill.combination !== undefined && gone.includes(drill.combination)
-                          ? (deleted.get(drill.combination) ?? 'deleted')
-                          : undefined
-                      }
-                      isOpen={open === drill.id}
-                      hands={hands}
-                    />
-                  )
-                })}
-              </ol>
-            </SortableContext>
-          </DndContext>
+          <ol ref={list}>
+            {plan.drills.map((drill, i) => {
+              const seconds = secondsOf(drill, materials)
+              const start = from
+              from += seconds
+              return (
+                <DrillRow
+                  key={drill.id}
+                  drill={drill}
+                  place={i}
+                  from={start}
+                  seconds={seconds}
+                  materials={materials}
+                  remarks={totals.remarks.flatMap((one) =>
+                    one.drill === drill.id ? one.text : [],
+                  )}
+                  gone={
+                    drill.combination !== undefined && gone.includes(drill.combination)
+                      ? (deleted.get(drill.combination) ?? 'deleted')
+                      : undefined
+                  }
+                  isOpen={open === drill.id}
+                  landing={landingAt(i, landing)}
+                  hands={hands}
+                />
+              )
+            })}
+          </ol>
         </section>
         <PlanAside
           plan={plan}
@@ -279,3 +274,27 @@ function OpenPlan({
     </main>
   )
 }
+
+const placeOf = (plan: Plan, id: string): number => plan.drills.findIndex((one) => one.id === id)
+
+/** The place a drill comes to that is let go at a height of the window. */
+function placeUnder(rows: readonly Element[], from: number, clientY: number): number {
+  const above = rows.filter((row, i) => {
+    const { top, height } = row.getBoundingClientRect()
+    return i !== from && top + height / 2 < clientY
+  })
+  return above.length
+}
+
+/** What a row shows of a drag: that it is in hand, or that the dragged one comes before or behind it. */
+const landingAt = (
+  place: number,
+  landing: { readonly from: number; readonly to: number } | undefined,
+): DrillLanding | undefined =>
+  landing?.from === place
+    ? 'in hand'
+    : landing?.to === place
+      ? landing.to < landing.from
+        ? 'before'
+        : 'behind'
+      : undefined
