@@ -33,7 +33,7 @@ export interface Kind<T, R extends KeptRow> {
 }
 
 /** What came of a change; `elsewhere` means another window was first, and both are kept. */
-export type Changed<T> =
+type Changed<T> =
   | { readonly kind: 'saved'; readonly value: T }
   | { readonly kind: 'elsewhere'; readonly copy: T }
   | { readonly kind: 'none' }

@@ -9,6 +9,7 @@ import * as edits from '../../core/edits/edits'
 import { layerWord } from '../../core/moves/vocabulary'
 import { HALF_COUNT, labelIn, labelOfSpan, QUARTER_COUNT, slotAt, tick } from '../../core/time/time'
 import { type Dragged, drag, type Pointed } from '../parts/drag'
+import { pressOf } from '../parts/keys'
 import type { KeyScope } from '../shortcuts/shortcut'
 import { press } from '../shortcuts/shortcuts'
 import { type Carried, carried } from '../stores/carried'
@@ -275,14 +276,7 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
         className={classes.braid}
         onKeyDown={(event) => {
           if (event.target !== event.currentTarget) return
-          const { key, altKey, shiftKey } = event
-          const pressed = {
-            key,
-            alt: altKey,
-            shift: shiftKey,
-            ctrl: event.ctrlKey || event.metaKey,
-          }
-          if (press(session, pressed, deck)) event.preventDefault()
+          if (press(session, pressOf(event.nativeEvent), deck)) event.preventDefault()
         }}
       >
         {lines.map((line) => {

@@ -12,14 +12,16 @@ import type { Materials } from '../../core/plan/material'
 import { CLASS_CAUTION, notesOf } from '../../core/plan/notes'
 import { drillTitle } from '../../core/plan/totals'
 import type { Planning, UnderWayNote } from '../../storage/planning'
+import { KeysHelp } from '../parts/KeysHelp'
 import { inWords, Problem, ProblemPage } from '../parts/Problem'
 import { Troubles } from '../parts/Troubles'
+import { useScreenKeys } from '../parts/useScreenKeys'
 import { NoteLines } from '../planning/NoteLines'
 import { useServices } from '../stores/services'
 import { ClassFace } from './ClassFace'
 import { ClassZones } from './ClassZones'
 import classes from './class.module.css'
-import { type ScreenKey, useClassKeys } from './classKeys'
+import { type Asked, capFor, classKeys } from './classKeys'
 import { useBroadcast } from './dancersChannel'
 import { useAwake } from './useAwake'
 import { useCaller, useSound } from './useCaller'
@@ -125,7 +127,7 @@ function Floor({ first, planning, materials }: FloorProps) {
   )
 
   const press = useCallback(
-    (key: ScreenKey) => {
+    (key: Asked) => {
       if (key === 'full') return void toggle()
       for (const step of stepsFor(now.current, key))
         switch (step.kind) {
@@ -145,7 +147,7 @@ function Floor({ first, planning, materials }: FloorProps) {
     },
     [act, halt, now, retune, start, toggle],
   )
-  useClassKeys(press, !isOpen)
+  const keys = useScreenKeys(classKeys(press), !isOpen)
 
   const title = drill ? drillTitle(drill, materials) : 'The class is over'
   const danced = (isDancing ? playing : undefined) ?? whole
@@ -212,12 +214,12 @@ function Floor({ first, planning, materials }: FloorProps) {
           <button type="button" onClick={() => press('not-yet')}>
             <b className="display">Not yet</b>
             <span>slower, or in its easier form</span>
-            <kbd>Page up · X</kbd>
+            <kbd>{`${capFor('again')} · ${capFor('not-yet')}`}</kbd>
           </button>
           <button type="button" onClick={() => press('clean')}>
             <b className="display">Clean</b>
             <span>{after ? `on to ${drillTitle(after, materials)}` : 'that was the last one'}</span>
-            <kbd>Page down · C</kbd>
+            <kbd>{`${capFor('next')} · ${capFor('clean')}`}</kbd>
           </button>
         </section>
       ) : (
@@ -270,9 +272,11 @@ function Floor({ first, planning, materials }: FloorProps) {
             drill={drill}
             materials={materials}
             title={session.title}
+            keys={keys.lines}
           />
         </Suspense>
       </Drawer>
+      <KeysHelp {...keys} />
     </main>
   )
 }

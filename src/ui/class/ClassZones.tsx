@@ -1,34 +1,34 @@
 import type { UnderWay } from '../../core/class/underWay'
 import classes from './class.module.css'
-import type { ScreenKey } from './classKeys'
+import { type Asked, capFor } from './classKeys'
 
 interface ClassZonesProps {
   readonly phase: UnderWay['phase']
   readonly tempo: number
   /** What the next drill is called. */
   readonly after: string | undefined
-  readonly onPress: (key: ScreenKey) => void
+  readonly onPress: (asked: Asked) => void
 }
 
 /** Zones large enough for a hand that does not look, each with its key. */
 export function ClassZones({ phase, tempo, after, onPress }: ClassZonesProps) {
   const isDancing = phase === 'dancing'
-  const zone = (key: ScreenKey, label: string, hint: string, more = '') => (
-    <button type="button" className={classes.zone} data-zone={key} onClick={() => onPress(key)}>
+  const zone = (asked: Asked, label: string, more = '') => (
+    <button type="button" className={classes.zone} data-zone={asked} onClick={() => onPress(asked)}>
       <b>{label}</b>
       {more && <span>{more}</span>}
-      <kbd>{hint}</kbd>
+      <kbd>{capFor(asked)}</kbd>
     </button>
   )
   return (
     <nav className={classes.zones} aria-label="Class">
-      {zone('again', 'Again', 'Page up')}
-      {zone('slower', 'Slower', '↓')}
+      {zone('again', 'Again')}
+      {zone('slower', 'Slower')}
       <p className={`display counts ${classes.tempo}`}>{tempo}</p>
-      {zone('faster', 'Faster', '↑')}
-      {zone('other-side', 'Other side', 'S')}
-      {zone('go', isDancing ? 'Pause' : phase === 'paused' ? 'Go on' : 'Begin', 'Space')}
-      {zone('skip', 'Next drill', 'End', after)}
+      {zone('faster', 'Faster')}
+      {zone('other-side', 'Other side')}
+      {zone('go', isDancing ? 'Pause' : phase === 'paused' ? 'Go on' : 'Begin')}
+      {zone('skip', 'Next drill', after)}
     </nav>
   )
 }

@@ -5,6 +5,8 @@ import type { Drill } from '../../core/plan/drill'
 import type { Materials } from '../../core/plan/material'
 import { RHYTHMS } from '../../core/rhythm/rhythms'
 import type { Planning } from '../../storage/planning'
+import { KeyLines } from '../parts/KeysHelp'
+import type { KeyLine } from '../parts/keys'
 import classes from './class.module.css'
 import { OwnWords } from './OwnWords'
 import { SaveSound } from './SaveSound'
@@ -32,10 +34,11 @@ interface SoundPanelProps {
   readonly drill: Drill | undefined
   readonly materials: Materials
   readonly title: string
+  readonly keys: readonly KeyLine[]
 }
 
 /** What is heard on the floor, how loud, in whose voice, and the same as a file. */
-export function SoundPanel({ sound, planning, drill, materials, title }: SoundPanelProps) {
+export function SoundPanel({ sound, planning, drill, materials, title, keys }: SoundPanelProps) {
   const { choice, choose, own } = sound
   const canSpeak = typeof speechSynthesis !== 'undefined' && speechSynthesis.getVoices().length > 0
   return (
@@ -101,10 +104,7 @@ export function SoundPanel({ sound, planning, drill, materials, title }: SoundPa
       )}
       <section className={classes.words} aria-label="Keys of the floor">
         <h2 className="display">Keys</h2>
-        <p>
-          Page down or → go on, clean · Page up or ← again, not yet · Space or . begin, pause · ↑ ↓
-          tempo · S other side · End next drill · Home the one before · F full screen
-        </p>
+        <KeyLines lines={keys} />
       </section>
     </div>
   )

@@ -1,52 +1,27 @@
-import { useEffect, useRef } from 'react'
 import type { ClassKey } from '../../core/class/keys'
+import { capOf, type ScreenKey } from '../parts/keys'
 
 /** What a key or a zone asks: of the class, or of the screen. */
-export type ScreenKey = ClassKey | 'full'
+export type Asked = ClassKey | 'full'
 
 /** A presenter has page keys, a full stop to darken, and some an arrow each way. */
-const KEYS: Readonly<Record<string, ScreenKey>> = {
-  ' ': 'go',
-  Enter: 'go',
-  '.': 'go',
-  b: 'go',
-  PageDown: 'next',
-  ArrowRight: 'next',
-  n: 'next',
-  PageUp: 'again',
-  ArrowLeft: 'again',
-  a: 'again',
-  ArrowUp: 'faster',
-  '+': 'faster',
-  ArrowDown: 'slower',
-  '-': 'slower',
-  s: 'other-side',
-  c: 'clean',
-  x: 'not-yet',
-  End: 'skip',
-  Home: 'back',
-  f: 'full',
+const KEYS: Readonly<Record<Asked, Omit<ScreenKey, 'run'>>> = {
+  go: { on: [' ', 'Enter', '.', 'b'], does: 'begin, pause, go on' },
+  next: { on: ['PageDown', 'ArrowRight', 'n'], does: 'go on; after a drill it was clean' },
+  again: { on: ['PageUp', 'ArrowLeft', 'a'], does: 'again; after a drill it was not yet' },
+  faster: { on: ['ArrowUp', '+'], does: 'faster' },
+  slower: { on: ['ArrowDown', '-'], does: 'slower' },
+  'other-side': { on: ['s'], does: 'other side' },
+  clean: { on: ['c'], does: 'it was clean' },
+  'not-yet': { on: ['x'], does: 'not yet' },
+  skip: { on: ['End'], does: 'next drill' },
+  back: { on: ['Home'], does: 'the drill before' },
+  full: { on: ['f'], does: 'full screen' },
 }
 
-/** Takes keys wherever the focus is, but leaves a button its Enter and Space. */
-export function useClassKeys(press: (key: ScreenKey) => void, isOn: boolean): void {
-  const latest = useRef(press)
-  latest.current = press
-  useEffect(() => {
-    if (!isOn) return
-    const onKey = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey) return
-      const key = KEYS[event.key] ?? KEYS[event.key.toLowerCase()]
-      if (!key) return
-      const target = event.target instanceof Element ? event.target : undefined
-      const isPressing = event.key === 'Enter' || event.key === ' '
-      if (isPressing && target?.closest('button')) return
-      if (event.key === 'Enter' && target?.closest('a')) return
-      event.preventDefault()
-      // A key that is held down asks once.
-      if (!event.repeat) latest.current(key)
-    }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  }, [isOn])
-}
+/** The key a zone shows, the one a presenter has too. */
+export const capFor = (asked: Asked): string => capOf(KEYS[asked].on[0] ?? '')
+
+/** The table of keys of a class under way. */
+export const classKeys = (press: (asked: Asked) => void): readonly ScreenKey[] =>
+  (Object.keys(KEYS) as Asked[]).map((asked) => ({ ...KEYS[asked], run: () => press(asked) }))

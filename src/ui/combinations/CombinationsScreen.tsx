@@ -9,8 +9,10 @@ import type { Format } from '../../core/sheet/formats'
 import type { FileReport } from '../../storage/backup'
 import type { OnShelf } from '../../storage/combinations'
 import { RibbonInk } from '../braid/Ribbon'
+import { KeysHelp } from '../parts/KeysHelp'
 import { LaterMenu } from '../parts/LaterMenu'
 import { inWords, Problem } from '../parts/Problem'
+import { useScreenKeys } from '../parts/useScreenKeys'
 import { persistence, useServices } from '../stores/services'
 import type { CardActions } from './CombinationCard'
 import classes from './combinations.module.css'
@@ -136,6 +138,14 @@ export function CombinationsScreen() {
   }
   const day = () => new Date().toISOString().slice(0, 10)
 
+  const keys = useScreenKeys([
+    {
+      on: ['Ctrl z'],
+      does: 'bring back what was just deleted',
+      run: () => void (deleted && restore(deleted)),
+    },
+  ])
+
   return (
     <main
       ref={screen}
@@ -149,12 +159,8 @@ export function CombinationsScreen() {
       }}
       onDragLeave={() => setDropping(false)}
       onDrop={drop}
-      onKeyDown={(event) => {
-        const typing = event.target instanceof HTMLInputElement
-        if (!typing && deleted && (event.ctrlKey || event.metaKey) && event.key === 'z')
-          void restore(deleted)
-      }}
     >
+      <KeysHelp {...keys} />
       <div className={classes.top}>
         <h1 className={`display ${classes.heading}`}>Combinations</h1>
         <FileButton

@@ -11,10 +11,12 @@ import { layerWord } from '../../core/moves/vocabulary'
 import { newPlan } from '../../core/plan/edits'
 import type { Materials } from '../../core/plan/material'
 import { download } from '../parts/files'
+import { KeysButton, KeysHelp } from '../parts/KeysHelp'
+import { undoKeys } from '../parts/keys'
 import { counted, dayWords } from '../parts/locale'
 import { inWords, Problem, ProblemPage } from '../parts/Problem'
 import { UndoButtons } from '../parts/UndoButtons'
-import { useUndoKeys } from '../parts/useUndoKeys'
+import { useScreenKeys } from '../parts/useScreenKeys'
 import { today } from '../planning/today'
 import { type PlanningRecords, usePlanningRecords } from '../planning/usePlanning'
 import { houseNow } from '../stores/house'
@@ -45,7 +47,7 @@ function Diary({
   const navigate = useNavigate()
   const [query, setQuery] = useSearchParams()
   const hands = useDiaryChanges(planning)
-  useUndoKeys(hands.undo, hands.redo)
+  const keys = useScreenKeys(undoKeys(hands.undo, hands.redo))
   const [editing, setEditing] = useState<Group | 'new'>()
   const group = groups.find(({ id }) => id === query.get('group'))
   const shown = useMemo(
@@ -114,6 +116,8 @@ function Diary({
           New class
         </Button>
         <UndoButtons {...hands} />
+        <KeysButton onClick={keys.onOpen} />
+        <KeysHelp {...keys} />
         <Menu position="bottom-end">
           <Menu.Target>
             <Button variant="default" size="compact-md" leftSection={<IconDownload size={16} />}>

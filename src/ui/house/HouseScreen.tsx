@@ -8,9 +8,11 @@ import { lengthIn, metresOf, rangeIn, Units } from '../../core/house/lengths'
 import { LIMIT_GROUPS, LIMITS, LimitId, unitAfter } from '../../core/house/limits'
 import { folded } from '../../core/record/folded'
 import { changedLike } from '../../core/record/history'
+import { KeysButton, KeysHelp } from '../parts/KeysHelp'
+import { undoKeys } from '../parts/keys'
 import { NumberField } from '../parts/NumberField'
 import { UndoButtons } from '../parts/UndoButtons'
-import { useUndoKeys } from '../parts/useUndoKeys'
+import { useScreenKeys } from '../parts/useScreenKeys'
 import { changeHouse, houseNow } from '../stores/house'
 import { useServices } from '../stores/services'
 import { useChanges } from '../stores/useChanges'
@@ -25,7 +27,7 @@ export function HouseScreen() {
   const { note, ...changes } = useChanges<HouseRules>(({ before, after }) => {
     if (before && after) changeHouse(house, (now) => changedLike(now, before, after))
   })
-  useUndoKeys(changes.undo, changes.redo)
+  const keys = useScreenKeys(undoKeys(changes.undo, changes.redo))
   const save = (label: string, change: (now: HouseRules) => HouseRules) => {
     note({ label, mark: label, before: rules, after: change(rules) })
     changeHouse(house, change)
@@ -46,6 +48,8 @@ export function HouseScreen() {
       <div className={classes.top}>
         <h1 className="display">House rules</h1>
         <UndoButtons {...changes} />
+        <KeysButton onClick={keys.onOpen} />
+        <KeysHelp {...keys} />
       </div>
       <p className={classes.lead}>
         What the checks go by in your studio. They are judgements, not laws: change what you see

@@ -16,6 +16,7 @@ import type { Materials } from '../../core/plan/material'
 import { type DrillNotes, notesOf } from '../../core/plan/notes'
 import { drillTitle, minutesText } from '../../core/plan/totals'
 import { FASTEST, SLOWEST } from '../../core/time/tempo'
+import type { ScreenKey } from '../parts/keys'
 import { NumberField } from '../parts/NumberField'
 import { NoteLines } from '../planning/NoteLines'
 import classes from './plan.module.css'
@@ -51,6 +52,11 @@ interface DrillRowProps {
   readonly landing: DrillLanding | undefined
   readonly hands: DrillHands
 }
+
+/** What the handle of a drill does with the keys, for the help. */
+export const DRILL_KEYS: readonly ScreenKey[] = [
+  { on: ['ArrowUp', 'ArrowDown'], does: 'on the handle of a drill: take it along' },
+]
 
 /** The keys that take a drill along, and by how many places. */
 const BY: Readonly<Record<string, number>> = { ArrowUp: -1, ArrowDown: 1 }

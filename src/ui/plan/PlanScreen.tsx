@@ -20,17 +20,19 @@ import { secondsOf } from '../../core/plan/material'
 import { classSeconds, NOTHING_KNOWN, type Plan } from '../../core/plan/plan'
 import { totalsOf } from '../../core/plan/totals'
 import { drag } from '../parts/drag'
+import { KeysButton, KeysHelp } from '../parts/KeysHelp'
+import { undoKeys } from '../parts/keys'
 import { listed } from '../parts/locale'
 import { inWords, Problem, ProblemPage } from '../parts/Problem'
 import { SavedWord } from '../parts/SavedWord'
 import { UndoButtons } from '../parts/UndoButtons'
 import { useLeaveWarning } from '../parts/useLeaveWarning'
-import { useUndoKeys } from '../parts/useUndoKeys'
+import { useScreenKeys } from '../parts/useScreenKeys'
 import field from '../planning/planning.module.css'
 import { timeNow, today } from '../planning/today'
 import { type PlanningRecords, usePlanningRecords } from '../planning/usePlanning'
 import { useServices } from '../stores/services'
-import { type DrillHands, type DrillLanding, DrillRow } from './DrillRow'
+import { DRILL_KEYS, type DrillHands, type DrillLanding, DrillRow } from './DrillRow'
 import { PlanAside } from './PlanAside'
 import { PlanPaper } from './PlanPaper'
 import { PlanStrip } from './PlanStrip'
@@ -85,7 +87,7 @@ function OpenPlan({
   }, [paper])
   const gone = goneFrom(plan, materials)
   const totals = useMemo(() => totalsOf(plan, materials), [plan, materials])
-  useUndoKeys(document.undo, document.redo)
+  const keys = useScreenKeys([...undoKeys(document.undo, document.redo), ...DRILL_KEYS])
   useLeaveWarning(document.kept === 'failed')
   const latest = useRef(change)
   latest.current = change
@@ -166,6 +168,8 @@ function OpenPlan({
           <SavedWord state={document.kept} />
         </p>
         <UndoButtons undo={document.undo} redo={document.redo} last={document.last} />
+        <KeysButton onClick={keys.onOpen} />
+        <KeysHelp {...keys} />
         <Button
           variant="default"
           size="compact-md"

@@ -1,13 +1,6 @@
+import type { KeyLine, Press } from '../parts/keys'
 import type { Panel } from '../stores/panel'
 import { type Session, selectedEvents } from '../stores/session'
-
-/** What a key press is, without the browser's own event. */
-export interface Press {
-  readonly key: string
-  readonly ctrl: boolean
-  readonly alt: boolean
-  readonly shift: boolean
-}
 
 /** What only the screen can do. */
 export interface KeyScope {
@@ -24,9 +17,7 @@ export interface KeyScope {
   readonly goToCard: () => void
 }
 
-export interface Shortcut {
-  readonly keys: string
-  readonly does: string
+export interface Shortcut extends KeyLine {
   /** Stands for several keys at once, so it can't be run from a list. */
   readonly needsKey?: true
   readonly matches: (press: Press, session: Session) => boolean

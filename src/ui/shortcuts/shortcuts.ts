@@ -1,11 +1,11 @@
+import type { Press } from '../parts/keys'
 import type { Session } from '../stores/session'
-
 import { CURSOR } from './cursor'
 import { EDITING } from './editing'
 import { PHRASES } from './phrases'
 import { PLACING } from './placing'
 import { SCREEN } from './screen'
-import type { KeyScope, Press, Shortcut } from './shortcut'
+import type { KeyScope, Shortcut } from './shortcut'
 /** Every action of the Studio with its key; the help overlay is made from this. */
 export const SHORTCUTS: readonly Shortcut[] = [
   ...PLACING,

@@ -13,10 +13,12 @@ import { FloorPanel } from '../floorMap/FloorPanel'
 import { LevelPanel } from '../level/LevelPanel'
 import { OwnMoveForm } from '../moves/OwnMoveForm'
 import { focusBraid } from '../parts/focusBraid'
+import { KeysHelp } from '../parts/KeysHelp'
 import { inWords, Problem, ProblemPage } from '../parts/Problem'
 import { useLeaveWarning } from '../parts/useLeaveWarning'
 import { type PlayChoice, studioPerformance } from '../play/performances'
 import { SheetPanel } from '../sheet/SheetPanel'
+import { SHORTCUTS } from '../shortcuts/shortcuts'
 import { PANEL_WORDS, type Panel } from '../stores/panel'
 import { useServices } from '../stores/services'
 import {
@@ -30,7 +32,6 @@ import {
 import { lastPlace } from '../stores/words'
 import { CommandFinder } from './CommandFinder'
 import { EventCard } from './EventCard'
-import { KeysHelp } from './KeysHelp'
 import { MovesPanel, placeOf } from './MovesPanel'
 import { draftOfSelection, replaceSelected } from './ownMoveHere'
 import { PhraseForm } from './PhraseForm'
@@ -199,7 +200,7 @@ function Studio({ session }: { session: Session }) {
         onChoice={setChoice}
         onPlayOrStop={playOrStop}
       />
-      <KeysHelp opened={help} onClose={closing(() => setHelp(false))} />
+      <KeysHelp lines={SHORTCUTS} opened={help} onClose={closing(() => setHelp(false))} />
       {finder && (
         <CommandFinder
           session={session}

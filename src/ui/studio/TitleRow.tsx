@@ -8,7 +8,7 @@ import {
   Switch,
   TextInput,
 } from '@mantine/core'
-import { IconKeyboard, IconSettings } from '@tabler/icons-react'
+import { IconSettings } from '@tabler/icons-react'
 import { memo } from 'react'
 import { Link } from 'react-router'
 import { useStore } from 'zustand'
@@ -25,6 +25,7 @@ import { FORMATS, type Format } from '../../core/sheet/formats'
 import { FASTEST, SLOWEST } from '../../core/time/tempo'
 import { FORMAT_WORDS } from '../combinations/CombinationCard'
 import { focusBraidAfter } from '../parts/focusBraid'
+import { KeysButton } from '../parts/KeysHelp'
 import { NumberField } from '../parts/NumberField'
 import { SavedWord } from '../parts/SavedWord'
 import { UndoButtons } from '../parts/UndoButtons'
@@ -126,9 +127,7 @@ export const TitleRow = memo(function TitleRow({ session, onHelp, panel, onPanel
         redo={canRedo ? () => redoNext(session) : undefined}
       />
       <Settings session={session} />
-      <ActionIcon variant="default" aria-label="All keys (?)" onClick={onHelp}>
-        <IconKeyboard size={18} />
-      </ActionIcon>
+      <KeysButton onClick={onHelp} />
       <Menu position="bottom-end" returnFocus={false} onExitTransitionEnd={focusBraidAfter}>
         <Menu.Target>
           <Button variant="default" size="compact-md">

@@ -1,12 +1,10 @@
 import { useEffect } from 'react'
 import { focusBraid } from '../parts/focusBraid'
+import { pressOf } from '../parts/keys'
+import { HAS_KEYS } from '../parts/useScreenKeys'
 import type { KeyScope } from '../shortcuts/shortcut'
 import { press } from '../shortcuts/shortcuts'
 import type { Session } from '../stores/session'
-
-/** Where letters are typed, or a list or a slider has keys of its own. */
-const HAS_KEYS =
-  'input, textarea, select, [contenteditable="true"], [role="dialog"], [role="menu"], [role="listbox"], [role="slider"]'
 
 /**
  * The keys of the studio work wherever no text is typed: after a click on a button the braid has
@@ -16,8 +14,9 @@ export function useBraidKeys(session: Session, deck: KeyScope): void {
   useEffect(() => focusBraid(), [])
   useEffect(() => {
     const hear = (event: KeyboardEvent) => {
-      const { target, key, altKey: alt, shiftKey: shift } = event
-      const ctrl = event.ctrlKey || event.metaKey
+      const { target } = event
+      const pressed = pressOf(event)
+      const { key, ctrl, alt } = pressed
       if (event.defaultPrevented || !(target instanceof Element)) return
       if (target.closest(`[role="application"], ${HAS_KEYS}`)) return
       if (document.querySelector('[role="dialog"], [role="menu"]')) return
@@ -27,7 +26,7 @@ export function useBraidKeys(session: Session, deck: KeyScope): void {
       if (isReached && isPlain && key !== '?') return
       if (key === 'Tab' || key === 'Escape') return
       if (!isReached) focusBraid()
-      if (press(session, { key, ctrl, alt, shift }, deck)) event.preventDefault()
+      if (press(session, pressed, deck)) event.preventDefault()
     }
     window.addEventListener('keydown', hear)
     return () => window.removeEventListener('keydown', hear)

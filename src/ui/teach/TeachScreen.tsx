@@ -12,7 +12,9 @@ import { isClick, isOfLayers } from '../../core/performance/sounds'
 import type { Pose } from '../../core/pose/joints'
 import { sayPass } from '../../core/teaching/say'
 import { type TeachStep, teachSteps } from '../../core/teaching/steps'
+import { KeysButton, KeysHelp } from '../parts/KeysHelp'
 import { inWords, ProblemPage } from '../parts/Problem'
+import { useScreenKeys } from '../parts/useScreenKeys'
 import { teachPerformance } from '../play/performances'
 import { nowText, useFrames } from '../play/useFrames'
 import { DanceStage } from '../stage/DanceStage'
@@ -113,6 +115,10 @@ function Teach({ combination }: { combination: Combination }) {
     if (moment) setSide(moment.side)
   }, [])
   useFrames(deck, draw)
+  const keys = useScreenKeys([
+    { on: ['PageDown'], does: 'the next step', run: () => go(index + 1) },
+    { on: ['PageUp'], does: 'the step before', run: () => go(index - 1) },
+  ])
 
   const simulation = simulationFrom(combination, side)
   const pass = simulation.passes[passIndex] ?? simulation.passes[0]
@@ -130,16 +136,8 @@ function Teach({ combination }: { combination: Combination }) {
       </main>
     )
   return (
-    <main
-      className={classes.screen}
-      ref={root}
-      onKeyDown={(event) => {
-        if (event.key === 'PageDown' || event.key === 'PageUp') {
-          event.preventDefault()
-          go(index + (event.key === 'PageDown' ? 1 : -1))
-        }
-      }}
-    >
+    <main className={classes.screen} ref={root}>
+      <KeysHelp {...keys} />
       <div className={classes.top}>
         <h1 className="display">Teach {combination.title}</h1>
         <Button
@@ -159,6 +157,7 @@ function Teach({ combination }: { combination: Combination }) {
         >
           Back to the studio
         </Button>
+        <KeysButton onClick={keys.onOpen} />
       </div>
       <ol className={classes.strip} aria-label="Steps">
         {steps.map((each, i) => (
