@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { holds } from '../../tests/holds'
 import { combination, feet, move } from '../../tests/write'
+import { aloneFrom } from '../core/combination/dancing'
 import { vocabulary } from '../core/moves/vocabulary'
 import { type Performance, performanceOf } from '../core/performance/performance'
 import { isClick, type Sound } from '../core/performance/sounds'
@@ -18,7 +19,7 @@ const danced = simulate(
 /** Counted in and danced, and on and on where it is not only once. */
 const program = (tempo: number, once = false, simulation: Simulation = danced): Performance =>
   performanceOf(
-    [stretchOf({ lead: simulation, from: () => simulation }, 'R')],
+    [stretchOf({ lead: simulation, from: () => simulation }, aloneFrom('R'))],
     { time: steady(tempo), speech: SILENT },
     once ? undefined : 1,
   )

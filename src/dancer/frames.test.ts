@@ -5,6 +5,7 @@ import { demo } from '../../tests/demo'
 import { holds } from '../../tests/holds'
 import { otherSide, type Side } from '../core/body/side'
 import type { Combination } from '../core/combination/combination'
+import { aloneFrom } from '../core/combination/dancing'
 import { USUAL_HOUSE } from '../core/house/house'
 import { vocabulary } from '../core/moves/vocabulary'
 import type { Seam } from '../core/performance/seam'
@@ -20,10 +21,10 @@ function framesOf(dancers: Dancers, joints: readonly Joint[] = []) {
   const frames = createFrames(joints)
   const stands = standingOf(dancers)
   return (side: Side, tick: number, choice: FrameChoice, seam?: Seam) =>
-    frames.at(stands({ side, tick, seam }, choice.both), choice)
+    frames.at(stands({ dancing: aloneFrom(side), tick, seam }, choice.both), choice)
 }
 
-const bothOf = (combination: Combination): Dancers =>
+const dancersIn = (combination: Combination): Dancers =>
   dancersOf(danced(combination, vocabulary, USUAL_HOUSE).from)
 
 describe('a frame of the stage', () => {
@@ -34,16 +35,16 @@ describe('a frame of the stage', () => {
         fc.constantFrom<Side>('R', 'L'),
         fc.array(fc.double({ min: 0, max: 120, noNaN: true }), { minLength: 8, maxLength: 8 }),
         (combination, side, ticks) => {
-          const dancers = bothOf(combination)
+          const dancers = dancersIn(combination)
           const frames = framesOf(dancers)
           for (const tick of ticks) {
             const [one, ...none] = frames(side, tick, plain)
             expect(none).toEqual([])
             expect(one?.aside).toBe(0)
-            expect(one?.pose.joints).toEqual(dancers[side].poseAt(tick).joints)
+            expect(one?.pose.joints).toEqual(dancers(aloneFrom(side)).poseAt(tick).joints)
             const [a, b] = frames(side, tick, { ...plain, both: true })
             if (!a || !b) throw new Error('both sides, but not two figures')
-            expect(b.pose.joints).toEqual(dancers[otherSide[side]].poseAt(tick).joints)
+            expect(b.pose.joints).toEqual(dancers(aloneFrom(otherSide[side])).poseAt(tick).joints)
             const apart = (a.pose.over[0] ?? 0) + a.aside - (b.pose.over[0] ?? 0) - b.aside
             expect(Math.abs(apart)).toBeGreaterThan(0.7)
             // Whoever is asked for first, each side keeps its own place.
@@ -57,7 +58,9 @@ describe('a frame of the stage', () => {
   })
 
   it('holds as many dancers as stand in it, each with a pose of its own', () => {
-    const dancers = demo.flatMap((combination) => Object.values(bothOf(combination)))
+    const dancers = demo.flatMap((combination) =>
+      (['R', 'L'] as const).map((side) => dancersIn(combination)(aloneFrom(side))),
+    )
     const standing = dancers.map((dancer, i) => ({ dancer, tick: 7 * i + 0.5, aside: i - 3 }))
     const frames = createFrames([])
     frames.at(standing.slice(0, 2), plain)
@@ -69,26 +72,26 @@ describe('a frame of the stage', () => {
 
   it('leads over into the next round: there at its end, not begun before its last ticks', () => {
     for (const combination of demo) {
-      const dancers = bothOf(combination)
+      const dancers = dancersIn(combination)
       const frames = framesOf(dancers)
       const side = combination.lead
-      const { length } = dancers[side].simulation
+      const { length } = dancers(aloneFrom(side)).simulation
       const next = otherSide[side]
-      const seam = (left: number, share: number) => ({ side: next, tick: -left, share })
+      const seam = (left: number, share: number) => ({ ...aloneFrom(next), tick: -left, share })
       const [gone] = frames(side, length, plain, seam(0, 1))
-      const first = dancers[next].poseAt(0)
+      const first = dancers(aloneFrom(next)).poseAt(0)
       for (const joint of JOINTS)
         for (const [i, value] of jointOf(first, joint).entries())
           expect(gone && jointOf(gone.pose, joint)[i]).toBeCloseTo(value, 9)
       const [begun] = frames(side, length - 9, plain, seam(9, 0))
-      expect(begun?.pose.joints).toEqual(dancers[side].poseAt(length - 9).joints)
+      expect(begun?.pose.joints).toEqual(dancers(aloneFrom(side)).poseAt(length - 9).joints)
     }
   })
 
   it('has trails that end where the joint is now, and the pose of the next count', () => {
     const [combination] = demo
     if (!combination) throw new Error('no demo')
-    const dancers = bothOf(combination)
+    const dancers = dancersIn(combination)
     for (const only of [undefined, 'hips', 'arms', 'torso', 'head']) {
       const joints = trailJoints(only)
       const frames = framesOf(dancers, joints)
@@ -96,10 +99,10 @@ describe('a frame of the stage', () => {
       expect(shown?.trails).toHaveLength(joints.length)
       for (const [k, joint] of joints.entries()) {
         const end = [...(shown?.trails[k] ?? [])].slice(-3)
-        for (const [i, value] of jointOf(dancers.R.poseAt(40.5), joint).entries())
+        for (const [i, value] of jointOf(dancers(aloneFrom('R')).poseAt(40.5), joint).entries())
           expect(end[i]).toBeCloseTo(value, 9)
       }
-      expect(shown?.ghost?.joints).toEqual(dancers.R.poseAt(48).joints)
+      expect(shown?.ghost?.joints).toEqual(dancers(aloneFrom('R')).poseAt(48).joints)
     }
   })
 })

@@ -1,4 +1,4 @@
-import { otherSide, type Side } from '../core/body/side'
+import { type Dancing, otherDancing, type PartId } from '../core/combination/dancing'
 import type { DanceMoment } from '../core/performance/performance'
 import { posedAt, type Seam } from '../core/performance/seam'
 import type { Dancer } from '../core/pose/dancer'
@@ -86,27 +86,27 @@ export function standingOf(
   dancers: Dancers,
 ): (moment: DanceMoment, both: boolean) => readonly Standing[] {
   let known: { half: number; isRightBeside: boolean } | undefined
-  const places = () => {
+  const places = (part: PartId) => {
     if (known) return known
-    const { left, right } = areaOfOne(dancers.R.simulation)
+    const { left, right } = areaOfOne(dancers({ part, side: 'R' }).simulation)
     known = {
       half: (APART + 2 * Math.min(right, Math.max(0, -left))) / 2,
       isRightBeside: -left <= right,
     }
     return known
   }
-  return ({ side, tick, seam }, both) => {
-    const stands = (one: Side, aside: number, next: Side): Standing => ({
-      dancer: dancers[one],
+  return ({ dancing, tick, seam }, both) => {
+    const stands = (one: Dancing, aside: number, next: Dancing): Standing => ({
+      dancer: dancers(one),
       tick,
       aside,
-      seam: seam && { seam, next: dancers[next] },
+      seam: seam && { seam, next: dancers(next) },
     })
-    if (!both) return [stands(side, 0, seam?.side ?? side)]
-    const { half, isRightBeside } = places()
+    if (!both) return [stands(dancing, 0, seam ?? dancing)]
+    const { half, isRightBeside } = places(dancing.part)
     // Beside the other one each goes on in its own side.
-    return [side, otherSide[side]].map((one) =>
-      stands(one, (one === 'R') === isRightBeside ? half : -half, one),
+    return [dancing, otherDancing(dancing)].map((one) =>
+      stands(one, (one.side === 'R') === isRightBeside ? half : -half, one),
     )
   }
 }

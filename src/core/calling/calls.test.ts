@@ -122,7 +122,7 @@ describe('what is called in any drill', () => {
             continue
           }
           const from = part.from
-          const simulation = round.material.from(part.side)
+          const simulation = round.material.from(part.dancing)
           for (const { at, action } of simulation.danced) {
             const here = at - from
             if (here < 0 || here >= part.length || !factsOf(action.primitive).lands) continue

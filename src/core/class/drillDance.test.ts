@@ -5,6 +5,7 @@ import { holds } from '../../../tests/holds'
 import { LAYERS, type Layer } from '../body/layers'
 import { otherSide } from '../body/side'
 import type { Combination } from '../combination/combination'
+import { leadOf } from '../combination/dancing'
 import { USUAL_HOUSE } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
 import type { Drill } from '../plan/drill'
@@ -42,8 +43,8 @@ describe('a drill as it is danced', () => {
             expect(wordsAt(danced, { index, at: 0 })).toBeUndefined()
             continue
           }
-          const simulation = danced.round.material.from(part.side)
-          expect(simulation.combination.lead).toBe(part.side)
+          const simulation = danced.round.material.from(part.dancing)
+          expect(simulation.combination.lead).toBe(part.dancing.side)
           for (const pass of simulation.passes) {
             const said = sayPass(simulation, pass, new Set(layers), vocabulary)
             for (const [count, words] of said.entries()) {
@@ -108,7 +109,7 @@ describe('the sound of a drill', () => {
         const danced = drillDanceOf(drillOf(one), materials, { ...USUAL_SOUND, countIn: 8 }, speech)
         const ins = danced?.performance.parts.filter(({ round }) => round === 0) ?? []
         for (const part of ins) expect(part.countIn?.length).toBeGreaterThanOrEqual(8)
-        const lead = danced?.round.material.from(one.lead)
+        const lead = danced?.round.material.from(leadOf(one))
         expect(lead?.end).toEqual(simulate(one, vocabulary).end)
       }),
       { numRuns: 40, seed: 101 },

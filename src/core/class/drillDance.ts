@@ -1,4 +1,5 @@
 import { type CallMode, callModes, type SpeechSeconds } from '../calling/calls'
+import { aloneFrom } from '../combination/dancing'
 import type { Pass } from '../combination/passes'
 import { type Accompaniment, COUNT_IN } from '../performance/parts'
 import { type Performance, type Place, performanceOf } from '../performance/performance'
@@ -50,7 +51,7 @@ export function drillPerformance(
   const stretches = order.map(({ side, i }, place) => {
     const before = order[place - 1]?.side
     const isCountedIn = before === undefined || (side !== before && !inTurn)
-    return stretchOf(round.material, side, {
+    return stretchOf(round.material, aloneFrom(side), {
       range: { from: tick(round.from), to: tick(round.to) },
       layers,
       mode: call === 'rounds' ? (modes[i] ?? 'cues') : call,

@@ -62,8 +62,8 @@ describe('a drill as it is played', () => {
             expect(Math.ceil(played - 1e-6) + drill.talk).toBe(secondsOf(drill, own))
             expect(played).toBeCloseTo(danceSeconds(drill, round, drill.repeats), 6)
             const counts = { R: 0, L: 0 }
-            for (const { round: number, side, length } of parts)
-              if (number > 0) counts[side] += length / TICKS_PER_COUNT
+            for (const { round: number, dancing, length } of parts)
+              if (number > 0) counts[dancing.side] += length / TICKS_PER_COUNT
             const planned = countsPerSide(drill, own)
             expect(counts.R + counts.L).toBe(planned.R + planned.L)
             if (!drill.moves) expect(counts).toEqual(planned)
@@ -139,7 +139,7 @@ describe('what the floor shows', () => {
 
   it('announces the other side before it comes', () => {
     const { parts, momentOf } = play(drillOf({ repeats: 1 }))
-    const right = parts.findIndex(({ side, round }) => side === 'R' && round === 1)
+    const right = parts.findIndex(({ dancing, round }) => dancing.side === 'R' && round === 1)
     const part = parts[right]
     if (!part) throw new Error('no right side')
     const last = momentOf(right, part.length - TICKS_PER_COUNT)

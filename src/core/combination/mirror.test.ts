@@ -164,7 +164,7 @@ describe('the other side', () => {
     const said = writtenPerformance(combination, vocabulary, USUAL_HOUSE).captions.filter(
       ({ kind }) => kind === 'cue',
     )
-    expect(said.map(({ side, text }) => `${side} ${text}`)).toEqual([
+    expect(said.map(({ dancing, text }) => `${dancing.side} ${text}`)).toEqual([
       'R left foot',
       'R right foot',
       'L right foot',

@@ -2,6 +2,7 @@ import type { FootAction } from '../body/feet'
 import type { Layer } from '../body/layers'
 import type { Side, Weight } from '../body/side'
 import type { DancerLevel } from '../combination/combination'
+import type { PartId } from '../combination/dancing'
 import type { BodyPart, Risk } from '../moves/move'
 import type { Tick } from '../time/time'
 
@@ -204,6 +205,7 @@ export type Found = Fact & {
 }
 
 export type Finding = Found & {
+  readonly part: PartId
   /** `lead` when it stands on the written side (and, mirrored, on the other); `other` when only there. */
   readonly side: 'lead' | 'other'
 }

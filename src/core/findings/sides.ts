@@ -1,8 +1,11 @@
 import type { OneSide } from '../combination/combination'
+import { ONLY_PART } from '../combination/dancing'
 import type { Finding, Found } from './finding'
 import { slipKey } from './once'
 
-const onSide = (found: Found, side: Finding['side']): Finding => ({ ...found, side }) as Finding
+/** What was found, where it was found: on the lead side or only on the other, of the only part. */
+export const foundOn = (found: Found, side: Finding['side']): Finding =>
+  ({ ...found, part: ONLY_PART, side }) as Finding
 
 /** Whether the other side is just the mirror image: nothing stays as it is written. */
 export const isItsOwnMirror = ({ phrases, keepTurns }: OneSide): boolean =>
@@ -19,8 +22,8 @@ export function onBothSides(
 ): readonly Finding[] {
   const onOther = isItsOwnMirror(written) ? [] : onlyThere(findOnOther(), onLead)
   return [
-    ...onLead.map((found) => onSide(found, 'lead')),
-    ...onOther.map((found) => onSide(found, 'other')),
+    ...onLead.map((found) => foundOn(found, 'lead')),
+    ...onOther.map((found) => foundOn(found, 'other')),
   ]
 }
 

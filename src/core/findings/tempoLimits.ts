@@ -1,6 +1,7 @@
 import { FASTEST, SLOWEST, type Tempo } from '../time/tempo'
 import { type Checked, danceablesOf, tempoLimitsOf } from './check'
 import type { Finding } from './finding'
+import { foundOn } from './sides'
 
 /** What stops a combination from going faster, and above which tempo. */
 interface TempoObstacle {
@@ -24,7 +25,7 @@ export function tempoRoom(checked: Checked): TempoRoom {
     .flatMap((danceable) =>
       tempoLimitsOf(danceable, () => FASTEST + 1).map(({ most, found: at }) => ({
         most,
-        finding: { ...at(Math.max(most + 1, 1)), side: danceable.side } as Finding,
+        finding: foundOn(at(Math.max(most + 1, 1)), danceable.side),
       })),
     )
     .sort((a, b) => a.most - b.most)

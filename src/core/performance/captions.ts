@@ -1,5 +1,6 @@
-import { type Side, sideWord } from '../body/side'
+import { sideWord } from '../body/side'
 import { capital } from '../capital'
+import type { Dancing } from '../combination/dancing'
 import { type Pass, passAt } from '../combination/passes'
 import { COUNT, endOf, TICKS_PER_COUNT, type Tick, tick } from '../time/time'
 import type { Part } from './parts'
@@ -10,7 +11,7 @@ export interface Caption {
   readonly at: Tick
   readonly length: Tick
   readonly text: string
-  readonly side: Side
+  readonly dancing: Dancing
 }
 
 /**
@@ -27,7 +28,7 @@ export function captionsOf(parts: readonly Part[]): readonly Caption[] {
       at: tick(from + at),
       length: tick(length),
       text,
-      side: part.side,
+      dancing: part.dancing,
     })
     return [
       ...countsOf(part, caption),
@@ -42,7 +43,7 @@ type Make = (kind: Caption['kind'], at: number, length: number, text: string) =>
 function countsOf(part: Part, caption: Make): readonly Caption[] {
   if (part.countIn)
     return [
-      caption('side', 0, part.length, `${capital(sideWord[part.side])} side`),
+      caption('side', 0, part.length, `${capital(sideWord[part.dancing.side])} side`),
       ...part.countIn.map((number, i) => caption('count-in', i * COUNT, COUNT, String(number))),
     ]
   return Array.from({ length: part.length / COUNT }, (_, i) =>

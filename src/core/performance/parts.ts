@@ -1,5 +1,4 @@
 import type { Layer } from '../body/layers'
-import type { Side } from '../body/side'
 import {
   type Call,
   type CalledPart,
@@ -8,6 +7,7 @@ import {
   type SpeechSeconds,
 } from '../calling/calls'
 import type { Combination } from '../combination/combination'
+import type { Dancing } from '../combination/dancing'
 import { pickupTicks } from '../combination/passes'
 import { type Rhythm, strokesIn } from '../rhythm/rhythms'
 import type { Simulation } from '../simulate/simulate'
@@ -15,10 +15,10 @@ import { COUNT, HALF_COUNT, type Range, TICKS_PER_COUNT, type Tick, tick } from 
 import type { TimeMap } from '../time/timeMap'
 import { inOrder, movesHeard, type Sound } from './sounds'
 
-/** Something that is danced in one go: some ticks of one side, counted in or right behind what was before. */
+/** Something that is danced in one go: some ticks of one dancing, counted in or right behind what was before. */
 export interface Stretch {
   readonly simulation: Simulation
-  readonly side: Side
+  readonly dancing: Dancing
   /** Ticks of the side's dance. */
   readonly range: Range
   /** What is danced and heard of it. */
@@ -49,7 +49,7 @@ export interface Part {
   readonly sounds: readonly Sound[]
   readonly calls: readonly Call[]
   readonly simulation: Simulation
-  readonly side: Side
+  readonly dancing: Dancing
   readonly layers: readonly Layer[]
   /** The tick of the side's dance it begins with; below 0, or before its stretch, in a count-in. */
   readonly from: Tick
@@ -85,7 +85,7 @@ export function partsOf(
 ): readonly Part[] {
   const made = stretches.flatMap((stretch, i) => {
     const before = stretches[i - 1]
-    const isSwitch = before !== undefined && before.side !== stretch.side
+    const isSwitch = before !== undefined && before.dancing.side !== stretch.dancing.side
     const round = { part: roundOf(stretch, time, rhythm), called: calledRound(stretch, isSwitch) }
     if (stretch.countIn === undefined) return [round]
     const part = countInOf(stretch, stretch.countIn, time)
@@ -116,7 +116,7 @@ type Uncalled = Omit<Part, 'calls'>
 
 /** A lead-in that says the last counts of an 8, in which a pickup is danced. */
 function countInOf(
-  { simulation, side, range, layers, rounds, mode }: Stretch,
+  { simulation, dancing, range, layers, rounds, mode }: Stretch,
   least: number,
   time: TimeMap,
 ): Uncalled {
@@ -137,7 +137,7 @@ function countInOf(
     time,
     sounds: inOrder([...clicks, ...pickup]),
     simulation,
-    side,
+    dancing,
     layers,
     from: tick(range.from - length),
     round: 0,
@@ -150,7 +150,7 @@ function countInOf(
 
 /** Some ticks of one side, with a click a count, a quieter one on `&`, the layers' own sounds and a rhythm. */
 function roundOf(
-  { simulation, side, range, layers, round, rounds, mode }: Stretch,
+  { simulation, dancing, range, layers, round, rounds, mode }: Stretch,
   time: TimeMap,
   rhythm: Rhythm | undefined,
 ): Uncalled {
@@ -170,7 +170,7 @@ function roundOf(
     time,
     sounds: inOrder([...danced, ...strokes]),
     simulation,
-    side,
+    dancing,
     layers,
     from: range.from,
     round,

@@ -2,18 +2,18 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
 import { holds } from '../../../tests/holds'
-import { otherSide } from '../body/side'
 import { type Combination, emptyCombination } from '../combination/combination'
+import { aloneFrom, bothOf, leadOf } from '../combination/dancing'
 import { USUAL_HOUSE } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
-import { dancerOf } from '../pose/dancer'
+import { dancersOf } from '../pose/dancers'
 import { jointOf } from '../pose/joints'
 import { danced } from '../simulate/danced'
 import { TICKS_PER_COUNT, tick } from '../time/time'
 import { steady } from '../time/timeMap'
 import { performanceOf } from './performance'
 import { isClick } from './sounds'
-import { bothSides, SILENT, stretchOf } from './stretches'
+import { SILENT, stretchOf } from './stretches'
 
 const anyPlay = fc.record({
   combination: anyCombination(),
@@ -28,7 +28,7 @@ const play = (
   mode: 'none' | 'all' | 'cues' | 'switch',
 ) => {
   const dance = danced(combination, vocabulary, USUAL_HOUSE)
-  const sides = bothSides(combination.lead)
+  const sides = bothOf(combination)
   return {
     dance,
     performed: performanceOf(
@@ -49,7 +49,7 @@ describe('a performance', () => {
     [10, [7, 8, 1, 2, 3, 4, 5, 6, 7, 8]],
   ])('is counted in with %i counts as %j', (countIn, numbers) => {
     const dance = danced(emptyCombination('one', 'phrase'), vocabulary, USUAL_HOUSE)
-    const { parts } = performanceOf([stretchOf(dance, 'R', { countIn })], {
+    const { parts } = performanceOf([stretchOf(dance, aloneFrom('R'), { countIn })], {
       time: steady(96),
       speech: SILENT,
     })
@@ -109,12 +109,12 @@ describe('a performance', () => {
           expect(performed.tickOf(performed.placeAt(at))).toBeCloseTo(at, 9)
           const moment = performed.momentAt(at)
           const half = performed.length / 2
-          expect(moment.side).toBe(at < half ? combination.lead : otherSide[combination.lead])
+          expect(moment.dancing).toEqual(bothOf(combination)[at < half ? 0 : 1])
           const countIn = performed.parts[0]?.length ?? 0
           expect(moment.tick).toBeCloseTo((at % half) - countIn, 6)
           expect(moment.isCountIn).toBe(moment.tick < 0)
           if (moment.tick >= 0) {
-            const pass = dance.from(moment.side).passes.findLast((one) => one.at <= moment.tick)
+            const pass = dance.from(moment.dancing).passes.findLast((one) => one.at <= moment.tick)
             expect(moment.pass).toBe(pass)
           }
         },
@@ -128,13 +128,13 @@ describe('a performance', () => {
       fc.property(anyPlay, ({ combination, tempo, isLooped }) => {
         const dance = danced(combination, vocabulary, USUAL_HOUSE)
         const performed = performanceOf(
-          [stretchOf(dance, combination.lead)],
+          [stretchOf(dance, leadOf(combination))],
           { time: steady(tempo), speech: SILENT },
           isLooped ? 1 : undefined,
         )
-        const dancers = { R: dancerOf(dance.from('R')), L: dancerOf(dance.from('L')) }
+        const dancers = dancersOf(dance.from)
         const end = performed.poseAt(performed.length - 1e-6, dancers)
-        const own = dancers[combination.lead]
+        const own = dancers(leadOf(combination))
         // A loop ends where it begins, anything else where the dance leaves her.
         const wanted = own.poseAt(isLooped ? 0 : dance.lead.length - 1e-6)
         for (const joint of ['palmR', 'heelL', 'head'] as const)
@@ -152,7 +152,7 @@ describe('a performance', () => {
         const from = tick(Math.min(count * TICKS_PER_COUNT, dance.lead.length - TICKS_PER_COUNT))
         fc.pre(from > 0)
         const performed = performanceOf(
-          [stretchOf(dance, combination.lead, { range: { from, to: dance.lead.length } })],
+          [stretchOf(dance, leadOf(combination), { range: { from, to: dance.lead.length } })],
           { time: steady(tempo), speech: SILENT },
         )
         for (const at of [0, 10, 30, 47.9]) {

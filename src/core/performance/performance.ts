@@ -1,5 +1,6 @@
-import { type Side, sideWord } from '../body/side'
+import { sideWord } from '../body/side'
 import type { Call } from '../calling/calls'
+import type { Dancing } from '../combination/dancing'
 import { type Pass, passAt, pickupTicks } from '../combination/passes'
 import type { Dancers } from '../pose/dancers'
 import { newPose, type Pose } from '../pose/joints'
@@ -19,8 +20,8 @@ export interface Place {
 
 /** What is danced at a moment. */
 export interface DanceMoment {
-  readonly side: Side
-  /** Of that side's dance; before its first one while it is counted in. */
+  readonly dancing: Dancing
+  /** Of that dance; before its first one while it is counted in. */
   readonly tick: number
   /** Set where it already goes over into what follows. */
   readonly seam: Seam | undefined
@@ -94,9 +95,9 @@ export function performanceOf(
     const part = partIn(parts, place.index)
     const next = parts[place.index + 1] ?? (loopFrom === undefined ? undefined : parts[loopFrom])
     return {
-      side: part.side,
+      dancing: part.dancing,
       tick: danceTick(part, place.at),
-      seam: next && seamBefore(part.length - place.at, next.side, danceTick(next, 0)),
+      seam: next && seamBefore(part.length - place.at, next.dancing, danceTick(next, 0)),
     }
   }
   let captions: readonly Caption[] | undefined
@@ -123,9 +124,9 @@ export function performanceOf(
     danceAt,
     momentAt: (at) => momentOf(parts, placeAt(at), danceAt(at)),
     poseAt(at, dancers, into = newPose()) {
-      const { side, tick: danced, seam } = danceAt(at)
+      const { dancing, tick: danced, seam } = danceAt(at)
       scratch ??= newPose()
-      return posedAt(dancers[side], danced, seam, dancers[seam?.side ?? side], into, scratch)
+      return posedAt(dancers(dancing), danced, seam, dancers(seam ?? dancing), into, scratch)
     },
   }
 }
@@ -173,8 +174,8 @@ function nextAfter(
 ): Moment['next'] {
   const next = cues.filter(({ of }) => of > at).sort((a, b) => a.of - b.of)[0]
   const turn =
-    following && following.side !== part.side
-      ? { text: `${sideWord[following.side]} side`, of: part.length }
+    following && following.dancing.side !== part.dancing.side
+      ? { text: `${sideWord[following.dancing.side]} side`, of: part.length }
       : undefined
   const soonest = turn && (!next || turn.of <= next.of) ? turn : next
   return (

@@ -1,11 +1,10 @@
-import type { Side } from '../body/side'
+import type { Dancing } from '../combination/dancing'
 import { eased } from '../pose/curve'
 import type { Dancer } from '../pose/dancer'
 import { blendInto, type Pose } from '../pose/joints'
 
 /** The end of a part, where the next one already begins: how far it has gone over into that. */
-export interface Seam {
-  readonly side: Side
+export interface Seam extends Dancing {
   /** Of the dance that follows; below 0, before its first count. */
   readonly tick: number
   /** 0 where it only begins, up to 1. */
@@ -16,8 +15,14 @@ export interface Seam {
 const SEAM_TICKS = 9
 
 /** The seam so many ticks before the next part begins, from a tick of its side; none before it is near. */
-export const seamBefore = (left: number, side: Side, from: number): Seam | undefined =>
-  left < SEAM_TICKS ? { side, tick: from - left, share: eased(1 - left / SEAM_TICKS) } : undefined
+export const seamBefore = (
+  left: number,
+  { part, side }: Dancing,
+  from: number,
+): Seam | undefined =>
+  left < SEAM_TICKS
+    ? { part, side, tick: from - left, share: eased(1 - left / SEAM_TICKS) }
+    : undefined
 
 /**
  * The pose of a dancer at a tick, gone over into the next one's as far as the seam has.

@@ -1,7 +1,7 @@
 import { LAYERS } from '../body/layers'
-import { otherSide, type Side } from '../body/side'
 import type { SpeechSeconds } from '../calling/calls'
 import type { Combination } from '../combination/combination'
+import { bothOf, type Dancing } from '../combination/dancing'
 import type { House } from '../house/house'
 import type { Vocabulary } from '../moves/vocabulary'
 import { usualRhythm } from '../rhythm/rhythms'
@@ -21,11 +21,11 @@ export const wholeOf = ({ lead }: FromSides): Range => ({ from: tick(0), to: lea
 /** One side, counted in and danced once from start to end with nothing called, but for what is said otherwise. */
 export const stretchOf = (
   dance: FromSides,
-  side: Side,
-  otherwise: Partial<Omit<Stretch, 'simulation' | 'side'>> = {},
+  dancing: Dancing,
+  otherwise: Partial<Omit<Stretch, 'simulation' | 'dancing'>> = {},
 ): Stretch => ({
-  simulation: dance.from(side),
-  side,
+  simulation: dance.from(dancing),
+  dancing,
   range: wholeOf(dance),
   layers: LAYERS,
   mode: 'none',
@@ -34,8 +34,6 @@ export const stretchOf = (
   rounds: 1,
   ...otherwise,
 })
-
-export const bothSides = (lead: Side): readonly Side[] => [lead, otherSide[lead]]
 
 /** Where nobody calls. */
 export const SILENT = () => undefined
@@ -48,20 +46,20 @@ export const writtenPerformance = (
 ): Performance => {
   const dance = danced(combination, vocabulary, house)
   return performanceOf(
-    bothSides(combination.lead).map((side) => stretchOf(dance, side)),
+    bothOf(combination).map((dancing) => stretchOf(dance, dancing)),
     { time: steady(combination.tempo), speech: SILENT },
   )
 }
 
-/** Sides one after the other, called and to the rhythm of the family, as on the floor: what a film shows. */
+/** Dancings one after the other, called and to the rhythm of the family, as on the floor: what a film shows. */
 export const practicePerformance = (
   dance: Danced,
-  sides: readonly Side[],
+  dancings: readonly Dancing[],
   tempo: Tempo,
   speech: SpeechSeconds,
 ): Performance =>
   performanceOf(
-    sides.map((side) => stretchOf(dance, side, { mode: 'all' })),
+    dancings.map((dancing) => stretchOf(dance, dancing, { mode: 'all' })),
     {
       time: steady(tempo),
       rhythm: usualRhythm(dance.written.families, dance.lead.passes[0]?.phrase.counts),

@@ -1,6 +1,7 @@
 import { LAYERS, type Layer } from '../body/layers'
 import { SIDES, type Side } from '../body/side'
 import type { Combination } from '../combination/combination'
+import type { Dancing } from '../combination/dancing'
 import type { Pass } from '../combination/passes'
 import { easedCombination } from '../forms/levels'
 import type { House } from '../house/house'
@@ -23,8 +24,7 @@ export interface Material {
   readonly lead: Simulation
   /** Whether the other side can follow without a stop, and the same one again. */
   readonly joins: { readonly switches: boolean; readonly repeats: boolean }
-  /** Danced from a side. */
-  readonly from: (side: Side) => Simulation
+  readonly from: (dancing: Dancing) => Simulation
   /** The load of every count when only some layers are danced. */
   readonly loads: (layers: readonly Layer[], tempo: Tempo) => readonly CountLoad[]
 }

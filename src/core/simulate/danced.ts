@@ -1,5 +1,5 @@
-import type { Side } from '../body/side'
 import type { Combination, OneSide } from '../combination/combination'
+import type { Dancing } from '../combination/dancing'
 import { mirror } from '../combination/mirror'
 import type { House } from '../house/house'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
@@ -15,8 +15,7 @@ export interface Danced {
   readonly lead: Simulation
   /** Danced when it is first asked for: many edits only show one side. */
   readonly other: Simulation
-  /** Danced from a side. */
-  readonly from: (side: Side) => Simulation
+  readonly from: (dancing: Dancing) => Simulation
 }
 
 /** A house that keeps its turns keeps them in every combination. */
@@ -41,6 +40,6 @@ export function danced(combination: Combination, base: Vocabulary, house: House)
     get other() {
       return onOther()
     },
-    from: (side) => (side === combination.lead ? lead : onOther()),
+    from: ({ side }) => (side === combination.lead ? lead : onOther()),
   }
 }

@@ -2,6 +2,7 @@ import { useElementSize } from '@mantine/hooks'
 import { type PointerEvent, type ReactNode, useEffect, useMemo, useRef, useState } from 'react'
 import { useStore } from 'zustand'
 import { Layer } from '../../core/body/layers'
+import { isLead, isSameDancing } from '../../core/combination/dancing'
 import { nameOf, placeIn } from '../../core/combination/names'
 import { onSide } from '../../core/combination/whatOf'
 import { earliestIn } from '../../core/edits/edit'
@@ -111,7 +112,7 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
   const firstOf = ({ pass }: Line) => (pass.index === 0 ? earliestIn(document, pass.phrase.id) : 0)
 
   const pick = (event: PointerEvent<HTMLDivElement>, line: Line): Dragged | undefined => {
-    const { pass, side, shape } = line
+    const { pass, dancing, shape } = line
     const target = event.target instanceof Element ? event.target : null
     const row = rowOf(line)
     const frame = row.getBoundingClientRect()
@@ -132,7 +133,7 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
         selection.event === undefined &&
         selected.length > 1 &&
         selected.some((one) => one.id === id)
-      const alone = { side, pass: pass.index, layer, at: from, length, event: id }
+      const alone = { dancing, pass: pass.index, layer, at: from, length, event: id }
       if (!isInBlock) select(session, alone)
       const right = shape.x(from + length) + frame.left
       const stretches = right - event.clientX < EDGE_PX && layer !== 'feet'
@@ -149,7 +150,7 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
     }
     if (!lane.success) return undefined
     select(session, {
-      side,
+      dancing,
       pass: pass.index,
       layer: lane.data,
       at: tick(at),
@@ -170,18 +171,18 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
 
   /** Dragging over the ruler shows the figure at that very moment. */
   const scrubTo = ({ clientX }: Pointed, line: Line) => {
-    const { shape, side, pass } = line
+    const { shape, dancing, pass } = line
     const [from, to] = [shape.x(0), shape.x(pass.length)]
     const share = (clientX - rowOf(line).getBoundingClientRect().left - from) / (to - from)
     const at = Math.min(1, Math.max(0, share)) * pass.length
-    scrubbed.setState({ side, tick: pass.at + at })
+    scrubbed.setState({ dancing, tick: pass.at + at })
   }
-  const endScrub = ({ pass, side }: Line) => {
+  const endScrub = ({ pass, dancing }: Line) => {
     const at = (scrubbed.getState()?.tick ?? pass.at) - pass.at
     const half = tick(Math.min(pass.length - HALF_COUNT, Math.round(at / HALF_COUNT) * HALF_COUNT))
     scrubbed.setState(undefined)
     select(session, {
-      side,
+      dancing,
       pass: pass.index,
       layer: selection.layer,
       at: half,
@@ -216,7 +217,8 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
       const step = shape.x(grid) - shape.x(0)
       now.by = Math.round((clientX - now.x) / step) * grid
       const over = now.kind === 'move' ? lineUnder(clientY)?.line : now.line
-      const isOtherPhrase = over && over.phrase !== now.line.phrase && over.side === now.line.side
+      const isOtherPhrase =
+        over && over.phrase !== now.line.phrase && isSameDancing(over.dancing, now.line.dancing)
       now.to = isOtherPhrase && selectedEvents(session.getState()).length === 1 ? over : now.line
       setGhost(now.by === 0 && now.to === now.line ? undefined : ghostOf(now, topOf(now.to)))
     },
@@ -239,7 +241,7 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
     const at = tick(tickUnder(line.shape, clientX - frame.left, HALF_COUNT, firstOf(line)))
     if (!isLetGo) return setGhost(boxAt(line, layer, at, at + length, topOf(line)))
     setGhost(undefined)
-    select(session, { side: line.side, pass: line.pass.index, layer, at, length: slotAt(at) })
+    select(session, { dancing: line.dancing, pass: line.pass.index, layer, at, length: slotAt(at) })
     // The foot that is free there, whichever it was where the list was read.
     placeAtSelection(session, onSide(what, sideMeant(session.getState())), length, newId)
     box.current?.focus({ preventScroll: true })
@@ -249,13 +251,14 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
   useEffect(() => carried.subscribe((offer) => latestLand.current(offer)), [])
 
   const here = lines.find(
-    ({ pass, side }) => pass.index === selection.pass && side === selection.side,
+    ({ pass, dancing }) =>
+      pass.index === selection.pass && isSameDancing(dancing, selection.dancing),
   )
   const lane = here?.shape.lanes.find(({ layer }) => layer === selection.layer)
   const start = (here?.pass.at ?? 0) + selection.at
   const layers = layersSelected(selection)
-  const selectionIn = ({ pass, side }: Line): LineSelection | undefined => {
-    if (side !== selection.side || pass.index < selection.pass) return undefined
+  const selectionIn = ({ pass, dancing }: Line): LineSelection | undefined => {
+    if (!isSameDancing(dancing, selection.dancing) || pass.index < selection.pass) return undefined
     const from = Math.max(start - pass.at, pass.index === selection.pass ? selection.at : 0)
     const to = Math.min(start + selection.length - pass.at, pass.length)
     return to > from ? { from, to, layers } : undefined
@@ -280,14 +283,14 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
         }}
       >
         {lines.map((line) => {
-          const { pass, side } = line
+          const { pass, dancing } = line
           const own = selectionIn(line)
           return (
             // biome-ignore lint/a11y/noStaticElementInteractions: the braid around it has the keys
             <div
-              key={`${side}${pass.index}`}
+              key={`${dancing.part} ${dancing.side}${pass.index}`}
               className={classes.row}
-              data-alternate={showsBoth && side !== document.lead}
+              data-alternate={showsBoth && !isLead(document, dancing)}
               onPointerDown={(event) => {
                 if (event.target instanceof Element && event.target.closest('button')) return
                 if (event.button === 0) drag(event, () => pick(event, line))
@@ -344,7 +347,7 @@ function placeText(state: SessionState, here: Line | undefined): string {
 function stretchSelectionTo(session: Session, line: Line, layer: Layer, at: number): void {
   const { selection } = session.getState()
   const first = line.simulation.passes[selection.pass]
-  if (line.side !== selection.side || !first) return
+  if (!isSameDancing(line.dancing, selection.dancing) || !first) return
   const from = first.at + selection.at
   const end = line.pass.at + at + slotAt(tick(at))
   if (end <= from) return
@@ -382,7 +385,7 @@ function moveToLine(session: Session, { to, from, by }: Drag): void {
   const [event] = selectedEvents(state)
   if (!event) return
   const at = tick(Math.max(0, from + by))
-  const flips = isFlipped(state) !== ((to.side !== documentOf(state).lead) !== to.pass.mirrored)
+  const flips = isFlipped(state) !== (!isLead(documentOf(state), to.dancing) !== to.pass.mirrored)
   change(session, `move ${nameOf(event, vocabularyOf(state))}`, (combination) => {
     const moved = edits.moveEventTo(event.id, to.phrase.id, at)(combination)
     return flips ? edits.turnOver([event.id])(moved) : moved

@@ -46,7 +46,8 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
     from === undefined || to === undefined
       ? undefined
       : { from, to, layers: Layer.array().parse(layers.split(' ')) }
-  const { simulation, pass, side, shape, heat, hairs } = line
+  const { simulation, pass, dancing, shape, heat, hairs } = line
+  const { side } = dancing
   const { lanes, rows, x, width, height } = shape
   const selected = useMemo(() => new Set(selectedIds.split(' ')), [selectedIds])
   const fresh = useMemo(() => new Set(freshIds.split(' ').filter(Boolean)), [freshIds])

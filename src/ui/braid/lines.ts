@@ -1,17 +1,17 @@
-import type { Side } from '../../core/body/side'
 import type { Phrase } from '../../core/combination/combination'
+import type { Dancing } from '../../core/combination/dancing'
 import { type Pass, pickupTicks } from '../../core/combination/passes'
 import { type Heat, heatOf } from '../../core/load/heat'
 import { type Simulation, stateBefore } from '../../core/simulate/simulate'
 import { type UnwrittenWay, unwrittenWays } from '../../core/simulate/unwritten'
 import { checkedOf, simulationFrom } from '../stores/checked'
-import { documentOf, layersShown, type SessionState, sidesShown } from '../stores/session'
+import { dancingsShown, documentOf, layersShown, type SessionState } from '../stores/session'
 import { type LineShape, shapeLine } from './geometry'
 
 /** One line of the braid: a phrase as it is danced on one side. */
 export interface Line {
   readonly pass: Pass
-  readonly side: Side
+  readonly dancing: Dancing
   readonly simulation: Simulation
   readonly shape: LineShape
   /** The phrase as it is stored, and what else the drawing hangs on. */
@@ -47,8 +47,8 @@ export function linesOf(
   const checked = checkedOf(document)
   const phrases = new Map(document.phrases.map((phrase) => [phrase.id, phrase]))
   return document.order.flatMap((entry, index) =>
-    sidesShown(state).flatMap((side) => {
-      const simulation = simulationFrom(document, side)
+    dancingsShown(state).flatMap((dancing) => {
+      const simulation = simulationFrom(document, dancing)
       const pass = simulation.passes[index]
       const phrase = phrases.get(entry.phrase)
       if (!pass || !phrase) return []
@@ -56,7 +56,11 @@ export function linesOf(
       const heat = heatOf(checked, pass.index)
       const hairs = unwrittenWays(simulation, pass)
       const extras = JSON.stringify([heat, hairs])
-      const from = drawnFrom(simulation, pass, `${side} ${width} ${state.only} ${pickup} ${extras}`)
+      const from = drawnFrom(
+        simulation,
+        pass,
+        `${dancing.part} ${dancing.side} ${width} ${state.only} ${pickup} ${extras}`,
+      )
       const same = before.find(
         (line) =>
           line.phrase === phrase &&
@@ -65,7 +69,7 @@ export function linesOf(
       )
       if (same) return [same]
       const shape = shapeLine(pass.events, pass.length, width, shown, pickup)
-      return [{ pass, side, simulation, shape, phrase, drawnFrom: from, heat, hairs }]
+      return [{ pass, dancing, simulation, shape, phrase, drawnFrom: from, heat, hairs }]
     }),
   )
 }

@@ -1,6 +1,7 @@
 import { type ReactNode, useEffect, useRef, useState } from 'react'
 import { otherSide, sideWord } from '../../core/body/side'
 import { type DrillDance, wordsAt } from '../../core/class/drillDance'
+import { aloneFrom } from '../../core/combination/dancing'
 import { layerWord } from '../../core/moves/vocabulary'
 import type { Moment } from '../../core/performance/performance'
 import type { View } from '../../core/pose/views'
@@ -71,7 +72,8 @@ export function ClassFace({ danced, clock, isDancing, view, resting, onSaid }: C
   }, [isDancing, clock, performed, danced])
 
   const part = performed.parts[shown?.index ?? 0]
-  const side = part?.side ?? drill.sides[0] ?? 'R'
+  const dancing = part?.dancing ?? aloneFrom(drill.sides[0] ?? 'R')
+  const { side } = dancing
   // In a round of moves every second phrase is danced to the other side.
   const shownSide = shown?.isMirrored ? otherSide[side] : side
   return (
@@ -112,7 +114,7 @@ export function ClassFace({ danced, clock, isDancing, view, resting, onSaid }: C
         moment={() => {
           const now = clock()
           return now === undefined
-            ? { side, tick: round.from, seam: undefined }
+            ? { dancing, tick: round.from, seam: undefined }
             : performed.danceAt(now)
         }}
       />

@@ -63,7 +63,7 @@ export function useCaller(deck: PlayDeck, reports: CallerReports) {
     if (!now) return
     for (; now.reported < Math.min(turn, now.danced.performance.parts.length); now.reported++) {
       const part = now.danced.performance.parts[now.reported]
-      if (part && part.round > 0) told.current.onRound(part.side)
+      if (part && part.round > 0) told.current.onRound(part.dancing.side)
     }
   }, [])
   useEffect(() => deck.onTurn(reportUpTo), [deck, reportUpTo])

@@ -29,8 +29,8 @@ function headline(findings: readonly Finding[]): string {
   return open === 1 ? '1 thing to smooth' : `${open} things to smooth`
 }
 
-const findingKey = ({ code, side, spot, events }: Finding): string =>
-  `${code}${side}${spot.pass}-${spot.at}-${spot.layer}-${events.join()}`
+const findingKey = ({ code, part, side, spot, events }: Finding): string =>
+  `${code}${part}${side}${spot.pass}-${spot.at}-${spot.layer}-${events.join()}`
 
 interface Group {
   readonly phrase: string

@@ -1,5 +1,5 @@
-import { otherSide } from '../../core/body/side'
 import type { Combination } from '../../core/combination/combination'
+import { leadOf, otherDancing } from '../../core/combination/dancing'
 import type { Finding } from '../../core/findings/finding'
 import { spotText } from '../../core/findings/findingText'
 import { slotAt } from '../../core/time/time'
@@ -8,13 +8,13 @@ import { documentOf, flip, type Session, select } from '../stores/session'
 
 /** Goes to the place of a finding, on the side it stands on. */
 export function goTo(session: Session, combination: Combination, finding: Finding): void {
-  const { lead } = combination
-  const side = finding.side === 'lead' ? lead : otherSide[lead]
+  const lead = leadOf(combination, finding.part)
+  const dancing = finding.side === 'lead' ? lead : otherDancing(lead)
   const state = session.getState()
   if (state.shown !== 'both' && (state.shown === 'lead') !== (finding.side === 'lead'))
     flip(session)
   const { at, layer, pass } = finding.spot
-  select(session, { side, pass, layer, at, length: slotAt(at), event: finding.events[0] })
+  select(session, { dancing, pass, layer, at, length: slotAt(at), event: finding.events[0] })
 }
 
 /** From finding to finding in the order they are listed, round and round; says where it has come to. */

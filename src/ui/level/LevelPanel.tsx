@@ -3,6 +3,7 @@ import { scaleLinear } from 'd3-scale'
 import { useDeferredValue, useEffect, useMemo, useState } from 'react'
 import { useStore } from 'zustand'
 import { DancerLevel } from '../../core/combination/combination'
+import { leadOf } from '../../core/combination/dancing'
 import { placeIn } from '../../core/combination/names'
 import { sharing } from '../../core/edits/share'
 import { findingText, spotText } from '../../core/findings/findingText'
@@ -42,7 +43,7 @@ export function LevelPanel({ session }: { session: Session }) {
         names={checked.lead.passes.map(({ phrase }) => phrase.name)}
         onPick={({ pass, count }) =>
           select(session, {
-            side: document.lead,
+            dancing: leadOf(document, session.getState().selection.dancing.part),
             pass,
             layer: session.getState().selection.layer,
             at: tick((count - 1) * TICKS_PER_COUNT),

@@ -1,6 +1,7 @@
 import { useElementSize } from '@mantine/hooks'
 import { memo, useMemo } from 'react'
 import { type Combination, emptyCombination } from '../../core/combination/combination'
+import { aloneFrom } from '../../core/combination/dancing'
 import { whatOf } from '../../core/combination/whatOf'
 import type { Move } from '../../core/moves/move'
 import type { Vocabulary } from '../../core/moves/vocabulary'
@@ -35,7 +36,7 @@ export const MoveLine = memo(function MoveLine({
     return {
       pass,
       phrase,
-      side: 'R' as const,
+      dancing: aloneFrom('R'),
       simulation,
       shape,
       drawnFrom: move.id,

@@ -1,5 +1,6 @@
 import { LAYERS } from '../../core/body/layers'
-import { otherSide, sideWord } from '../../core/body/side'
+import { sideWord } from '../../core/body/side'
+import { bothOf } from '../../core/combination/dancing'
 import { layerWord } from '../../core/moves/vocabulary'
 import type { Material } from '../../core/plan/material'
 import type { Pose } from '../../core/pose/joints'
@@ -15,8 +16,9 @@ export function SheetPaper({ material }: { readonly material: Material }) {
   const { combination } = material
   return (
     <article className={classes.sheet} aria-hidden>
-      {[combination.lead, otherSide[combination.lead]].map((side) => {
-        const simulation = material.from(side)
+      {bothOf(combination).map((dancing) => {
+        const { side } = dancing
+        const simulation = material.from(dancing)
         const pickup = sayPickup(simulation, ALL, simulation.vocabulary)
         return (
           <section key={side}>

@@ -1,7 +1,8 @@
 import type { Side } from '../../core/body/side'
 import type { Combination } from '../../core/combination/combination'
+import { aloneFrom, bothOf } from '../../core/combination/dancing'
 import { type Performance, performanceOf } from '../../core/performance/performance'
-import { bothSides, SILENT, stretchOf, wholeOf } from '../../core/performance/stretches'
+import { SILENT, stretchOf, wholeOf } from '../../core/performance/stretches'
 import type { TeachStep } from '../../core/teaching/steps'
 import type { Tempo } from '../../core/time/tempo'
 import { endOf, type Range, tick } from '../../core/time/time'
@@ -40,10 +41,10 @@ export function studioPerformance(
 ): Performance {
   const dance = dancedOf(combination)
   const range = rangeOf(combination, loop, selection)
-  const danced = sides === 'turn' ? bothSides(combination.lead) : [sides]
+  const danced = sides === 'turn' ? bothOf(combination) : [aloneFrom(sides)]
   return performanceOf(
-    danced.map((side, i) =>
-      stretchOf(dance, side, { range, ...(i > 0 && { countIn: undefined }) }),
+    danced.map((dancing, i) =>
+      stretchOf(dance, dancing, { range, ...(i > 0 && { countIn: undefined }) }),
     ),
     { time: steady(tempo * speed), speech: SILENT },
     1,
@@ -56,6 +57,6 @@ export const teachPerformance = (
   { sides, layers, tempo }: TeachStep,
 ): Performance =>
   performanceOf(
-    sides.map((side) => stretchOf(dancedOf(combination), side, { layers })),
+    sides.map((side) => stretchOf(dancedOf(combination), aloneFrom(side), { layers })),
     { time: steady(tempo), speech: SILENT },
   )

@@ -240,7 +240,7 @@ export function openSheetEditor(outside: Outside): SheetEditor {
     if (selection.event === event.id) return
     selectedHere = true
     select(session, {
-      side: selection.side,
+      dancing: selection.dancing,
       pass,
       layer: event.layer,
       at: event.at,

@@ -216,7 +216,7 @@ describe('the way through the findings', () => {
     )
     expect(only).toBeGreaterThanOrEqual(0)
     for (let i = 0; i <= only; i++) keys('Ctrl ;')
-    expect(session.getState().selection.side).toBe('L')
+    expect(session.getState().selection.dancing.side).toBe('L')
     expect(session.getState().shown).toBe('other')
   })
 

@@ -2,8 +2,9 @@ import { NativeSelect } from '@mantine/core'
 import { useCallback, useMemo, useRef, useState } from 'react'
 import { useStore } from 'zustand'
 import { LAYERS, type Layer } from '../../core/body/layers'
-import { type Side, sideWord } from '../../core/body/side'
+import { sideWord } from '../../core/body/side'
 import type { Combination } from '../../core/combination/combination'
+import type { Dancing } from '../../core/combination/dancing'
 import { layerWord } from '../../core/moves/vocabulary'
 import type { DanceMoment } from '../../core/performance/performance'
 import { dancersOf } from '../../core/pose/dancers'
@@ -20,7 +21,7 @@ import { stageChoice } from './stageChoice'
 
 interface DanceStageProps {
   readonly combination: Combination
-  readonly side: Side
+  readonly dancing: Dancing
   /** Shown while nothing plays: ticks from the start of the combination. */
   readonly at: number
   readonly layers: ReadonlySet<Layer>
@@ -31,7 +32,7 @@ interface DanceStageProps {
 
 /** The dancing figure: touch a part, and only that layer and the feet are shown, heard and danced. */
 export function DanceStage(props: DanceStageProps) {
-  const { combination, side, at, layers, only, onOnly, deck } = props
+  const { combination, dancing, at, layers, only, onOnly, deck } = props
   const choice = useStore(stageChoice, (s) => s)
   const { scale } = useStore(dancerNow, (s) => s)
   const dancers = useMemo(
@@ -43,8 +44,8 @@ export function DanceStage(props: DanceStageProps) {
   const isPlaying = useStore(deck, (is) => is)
   const moment = useCallback(
     (): DanceMoment =>
-      deck.moment() ?? { seam: undefined, ...(scrubbed.getState() ?? { side, tick: at }) },
-    [deck, side, at],
+      deck.moment() ?? { seam: undefined, ...(scrubbed.getState() ?? { dancing, tick: at }) },
+    [deck, dancing, at],
   )
   const choose = (layer: Layer) => onOnly(only === layer ? undefined : layer)
   const whose = viewFacts[choice.view].whose
@@ -53,7 +54,7 @@ export function DanceStage(props: DanceStageProps) {
       <div className={classes.box} data-stage-box ref={box}>
         <DancerPicture
           className={classes.canvas}
-          label={`The figure, ${choice.both && !isFlat ? 'both sides' : `${sideWord[side]} side`}. ${whose}`}
+          label={`The figure, ${choice.both && !isFlat ? 'both sides' : `${sideWord[dancing.side]} side`}. ${whose}`}
           dancers={dancers}
           view={choice.view}
           choice={choice}
@@ -98,7 +99,7 @@ export function DanceStage(props: DanceStageProps) {
         <SaveMenu
           combination={combination}
           dancers={dancers}
-          side={side}
+          dancing={dancing}
           at={at}
           colours={() => coloursOf(box.current ?? document.documentElement)}
           inSpace={!isFlat}

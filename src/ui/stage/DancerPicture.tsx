@@ -62,11 +62,11 @@ export function DancerPicture(props: DancerPictureProps) {
     const element = stage ? canvas.current : flat.current
     if (!element) return
     const begun = performance.now()
-    const { side, tick: at, seam } = moment()
+    const { dancing, tick: at, seam } = moment()
     // Who wants no motion sees the poses of the counts.
     const isCounted = isMoving && isStill
     const tick = isCounted ? Math.floor(at / TICKS_PER_COUNT) * TICKS_PER_COUNT : at
-    const now = { side, tick, seam: isCounted ? undefined : seam }
+    const now = { dancing, tick, seam: isCounted ? undefined : seam }
     // Drawn flat there is one dancer, and nothing beside it.
     const wanted = stage ? choice : ALONE
     const shown = frames.at(stands(now, wanted.both), wanted)
@@ -129,7 +129,7 @@ export function DancerPicture(props: DancerPictureProps) {
 }
 
 /** What is drawn, for whoever asks: its side, its tick, where the right palm is. */
-function shownText({ side, tick }: DanceMoment, [first]: readonly OnStage[]): string {
+function shownText({ dancing, tick }: DanceMoment, [first]: readonly OnStage[]): string {
   const palm = [0, 1, 2].map((i) => (first?.pose.joints[placeOfJoint.palmR + i] ?? 0).toFixed(5))
-  return [side, tick.toFixed(3), ...palm].join(' ')
+  return [dancing.side, tick.toFixed(3), ...palm].join(' ')
 }

@@ -2,6 +2,7 @@ import { useReducedMotion } from '@mantine/hooks'
 import { useMemo } from 'react'
 import type { Side } from '../../core/body/side'
 import type { Event } from '../../core/combination/combination'
+import { aloneFrom } from '../../core/combination/dancing'
 import type { Vocabulary } from '../../core/moves/vocabulary'
 import type { DanceMoment } from '../../core/performance/performance'
 import { bestView, loopOf } from '../../core/pose/moveLoop'
@@ -31,9 +32,9 @@ export function MoveFigure({ name, written, side, vocabulary }: MoveFigureProps)
     const tick = () =>
       isStill ? length * STILL_SHARE : steady(tempo).tickAt(performance.now() / 1000) % length
     return {
-      dancers: { R: dancer, L: dancer },
+      dancers: () => dancer,
       view: bestView(loop),
-      moment: (): DanceMoment => ({ side, tick: tick(), seam: undefined }),
+      moment: (): DanceMoment => ({ dancing: aloneFrom(side), tick: tick(), seam: undefined }),
     }
   }, [key, side, vocabulary, isStill])
   const label = `${name}, danced. ${viewFacts[view].whose}`

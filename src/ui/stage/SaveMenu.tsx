@@ -1,7 +1,8 @@
 import { Menu } from '@mantine/core'
 import { lazy, Suspense, useState } from 'react'
-import { type Side, sideWord } from '../../core/body/side'
+import { sideWord } from '../../core/body/side'
 import type { Combination } from '../../core/combination/combination'
+import type { Dancing } from '../../core/combination/dancing'
 import { placeIn } from '../../core/combination/names'
 import { passAt } from '../../core/combination/passes'
 import type { Dancers } from '../../core/pose/dancers'
@@ -19,7 +20,7 @@ const VideoForm = lazy(async () => ({ default: (await import('./VideoForm')).Vid
 interface SaveMenuProps {
   readonly combination: Combination
   readonly dancers: Dancers
-  readonly side: Side
+  readonly dancing: Dancing
   readonly at: number
   /** The theme's colours as they are on the stage now. */
   readonly colours: () => StageColours
@@ -35,9 +36,9 @@ const PICTURES = [
 ] as const
 
 /** The pose as a picture, the key poses of a phrase, and a practice video. */
-export function SaveMenu({ combination, dancers, side, at, colours, inSpace }: SaveMenuProps) {
+export function SaveMenu({ combination, dancers, dancing, at, colours, inSpace }: SaveMenuProps) {
   const [films, setFilms] = useState(false)
-  const dancer = dancers[side]
+  const dancer = dancers(dancing)
   const pass = passAt(dancer.simulation.passes, at)
   const name = pass?.phrase.name ?? ''
   const savePose = async (width: number) => {
@@ -52,7 +53,7 @@ export function SaveMenu({ combination, dancers, side, at, colours, inSpace }: S
     const made = await posePicture({
       combination,
       dancers,
-      side,
+      dancing,
       at,
       place,
       choice: stageChoice.getState(),
@@ -70,7 +71,7 @@ export function SaveMenu({ combination, dancers, side, at, colours, inSpace }: S
       pose,
       label: placeIn(name, labelOfTick(tick(when - pass.at))),
     }))
-    const title = `${combination.title}, phrase ${name}, ${sideWord[side]} side`
+    const title = `${combination.title}, phrase ${name}, ${sideWord[dancing.side]} side`
     const svg = posesSvg(title, viewFacts[view].whose, poses, view)
     download(fileName(`${combination.title} ${name} poses`, '.svg'), svg, 'image/svg+xml')
   }
@@ -97,7 +98,7 @@ export function SaveMenu({ combination, dancers, side, at, colours, inSpace }: S
           <VideoForm
             combination={combination}
             dancers={dancers}
-            side={side}
+            dancing={dancing}
             onClose={() => setFilms(false)}
           />
         </Suspense>

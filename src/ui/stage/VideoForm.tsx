@@ -1,8 +1,9 @@
 import { Button, Group, Modal, NativeSelect, Progress } from '@mantine/core'
 import { useEffect, useRef, useState } from 'react'
 import { useStore } from 'zustand'
-import { otherSide, type Side, sideWord } from '../../core/body/side'
+import { sideWord } from '../../core/body/side'
 import { type Combination, teachTempoOf } from '../../core/combination/combination'
+import { bothOf, type Dancing } from '../../core/combination/dancing'
 import type { Dancers } from '../../core/pose/dancers'
 import { VIEWS, type View, viewFacts } from '../../core/pose/views'
 import { FASTEST, SLOWEST } from '../../core/time/tempo'
@@ -16,14 +17,14 @@ import { stageChoice } from './stageChoice'
 interface VideoFormProps {
   readonly combination: Combination
   readonly dancers: Dancers
-  readonly side: Side
+  readonly dancing: Dancing
   readonly onClose: () => void
 }
 
 type Sides = 'one' | 'turn' | 'beside'
 
 /** A film of the figure with counts and cues, for practising at home. */
-export function VideoForm({ combination, dancers, side, onClose }: VideoFormProps) {
+export function VideoForm({ combination, dancers, dancing, onClose }: VideoFormProps) {
   const first = useStore(stageChoice, (s) => s.view)
   const [view, setView] = useState<View>(first)
   const [sides, setSides] = useState<Sides>('turn')
@@ -31,6 +32,7 @@ export function VideoForm({ combination, dancers, side, onClose }: VideoFormProp
   const [size, setSize] = useState<VideoWish['size']>('large')
   const [done, setDone] = useState<number>()
   const [problem, setProblem] = useState<{ what: string; toDo: string }>()
+  const both = bothOf(combination, dancing.part)
   const running = useRef<AbortController>(undefined)
   useEffect(() => () => running.current?.abort(), [])
 
@@ -40,7 +42,7 @@ export function VideoForm({ combination, dancers, side, onClose }: VideoFormProp
     setProblem(undefined)
     setDone(0)
     const wish: VideoWish = {
-      sides: sides === 'turn' ? [combination.lead, otherSide[combination.lead]] : [side],
+      dancings: sides === 'turn' ? both : [dancing],
       beside: sides === 'beside',
       view,
       tempo,
@@ -66,9 +68,9 @@ export function VideoForm({ combination, dancers, side, onClose }: VideoFormProp
         data={[
           {
             value: 'turn',
-            label: `${sideWord[combination.lead]}, then ${sideWord[otherSide[combination.lead]]}`,
+            label: both.map(({ side }) => sideWord[side]).join(', then '),
           },
-          { value: 'one', label: `only the ${sideWord[side]} side` },
+          { value: 'one', label: `only the ${sideWord[dancing.side]} side` },
           { value: 'beside', label: 'both next to each other, in step' },
         ]}
       />

@@ -1,5 +1,6 @@
-import { type Side, sideWord } from '../../core/body/side'
+import { sideWord } from '../../core/body/side'
 import type { Combination } from '../../core/combination/combination'
+import type { Dancing } from '../../core/combination/dancing'
 import type { Dancers } from '../../core/pose/dancers'
 import { posesSvg } from '../../core/pose/posesSvg'
 import { viewFacts } from '../../core/pose/views'
@@ -13,7 +14,7 @@ import type { stageChoice } from './stageChoice'
 export interface PoseWish {
   readonly combination: Combination
   readonly dancers: Dancers
-  readonly side: Side
+  readonly dancing: Dancing
   /** Ticks from the start of the combination. */
   readonly at: number
   /** Where that is, as it is said: `A3&`. */
@@ -31,7 +32,7 @@ const SHAPE = 0.8
 
 /** A moment of the dance as a picture, with its title, its count, its side and whose right is where. */
 export async function posePicture(wish: PoseWish): Promise<Blob | null> {
-  const { combination, dancers, side, at, place, choice, colours, width } = wish
+  const { combination, dancers, dancing, at, place, choice, colours, width } = wish
   const height = Math.round(width * SHAPE)
   const canvas = document.createElement('canvas')
   canvas.width = width
@@ -45,7 +46,7 @@ export async function posePicture(wish: PoseWish): Promise<Blob | null> {
     const stage = createStage(source, colours)
     try {
       stage.resize(width, height, 1)
-      const standing = standingOf(dancers)({ side, tick: at, seam: undefined }, choice.both)
+      const standing = standingOf(dancers)({ dancing, tick: at, seam: undefined }, choice.both)
       stage.draw(createFrames(trailJoints(undefined)).at(standing, choice), {
         view: choice.view,
         build: dancerNow.getState().build,
@@ -57,7 +58,7 @@ export async function posePicture(wish: PoseWish): Promise<Blob | null> {
   } else {
     pen.fillStyle = '#fff'
     pen.fillRect(0, 0, width, height)
-    const svg = posesSvg('', '', [{ pose: dancers[side].poseAt(at), label: '' }], choice.view)
+    const svg = posesSvg('', '', [{ pose: dancers(dancing).poseAt(at), label: '' }], choice.view)
     const image = await loaded(svg)
     const scale = Math.min(width / image.width, height / image.height)
     pen.drawImage(
@@ -75,7 +76,7 @@ export async function posePicture(wish: PoseWish): Promise<Blob | null> {
     pen.fillText(text, 1.6 * unit, y * unit, width - 3.2 * unit)
   }
   write(combination.title || 'Combination', 2.4, 3.4, 700)
-  write(`${place} · ${sideWord[side]} side`, 1.8, 6.2, 600)
+  write(`${place} · ${sideWord[dancing.side]} side`, 1.8, 6.2, 600)
   write(whose, 1.2, height / unit - 1.2, 400)
   return new Promise((done) => canvas.toBlob(done))
 }

@@ -1,9 +1,9 @@
 import { renderSounds, scheduleOf } from '../../audio/render'
 import { createSamples } from '../../audio/sounds'
 import { loadBanks, speakFrom, speechSeconds } from '../../audio/speech'
-import type { Side } from '../../core/body/side'
 import { USUAL_SOUND } from '../../core/class/soundChoice'
 import type { Combination } from '../../core/combination/combination'
+import type { Dancing } from '../../core/combination/dancing'
 import type { Performance } from '../../core/performance/performance'
 import { practicePerformance } from '../../core/performance/stretches'
 import type { Dancers } from '../../core/pose/dancers'
@@ -17,8 +17,8 @@ import { loadStage } from './loadStage'
 
 /** What the instructor chose for a practice video. */
 export interface VideoWish {
-  /** The sides, one after the other. */
-  readonly sides: readonly Side[]
+  /** What is danced, one after the other. */
+  readonly dancings: readonly Dancing[]
   /** The other side is danced beside it, in step. */
   readonly beside: boolean
   readonly view: View
@@ -49,7 +49,12 @@ export async function filmPractice(
     import('../../dancer/video'),
   ])
   const [width, height] = SIZES[wish.size]
-  const filmed = practicePerformance(dancedOf(combination), wish.sides, wish.tempo, speechSeconds())
+  const filmed = practicePerformance(
+    dancedOf(combination),
+    wish.dancings,
+    wish.tempo,
+    speechSeconds(),
+  )
   const seconds = filmed.time.secondsAt(filmed.length) + AFTER_SECONDS
   const source = document.createElement('canvas')
   const stage = createStage(source, colours)
@@ -101,7 +106,7 @@ function frameDrawer(
     pen.textAlign = 'left'
     write(now.count, 9, 2, 10, 800)
     write(now.phrase, 2, 2, 13.5)
-    write(`${now.side === 'R' ? 'Right' : 'Left'} side · ${wish.tempo}`, 1.6, 2, 16)
+    write(`${now.dancing.side === 'R' ? 'Right' : 'Left'} side · ${wish.tempo}`, 1.6, 2, 16)
     write(combination.title, 1.6, 2, 33)
     write(viewFacts[wish.view].whose, 1.3, 2, 34.8, 500)
     pen.textAlign = 'center'

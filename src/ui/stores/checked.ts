@@ -1,6 +1,6 @@
 import QuickLRU from 'quick-lru'
-import type { Side } from '../../core/body/side'
 import type { Combination } from '../../core/combination/combination'
+import { type Dancing, partOf } from '../../core/combination/dancing'
 import { type Checked, judged } from '../../core/findings/check'
 import type { House } from '../../core/house/house'
 import type { Vocabulary } from '../../core/moves/vocabulary'
@@ -55,6 +55,6 @@ export function checkedOf(combination: Combination): Checked {
   return known(knownNow().checked, combination, () => judged(dancedOf(combination), combination))
 }
 
-/** The combination danced from a side. */
-export const simulationFrom = (combination: Combination, side: Side): Simulation =>
-  dancedOf(combination).from(side)
+/** One dancing of a combination. */
+export const simulationFrom = (combination: Combination, dancing: Dancing): Simulation =>
+  dancedOf(partOf(combination, dancing.part)).from(dancing)

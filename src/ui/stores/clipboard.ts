@@ -1,5 +1,6 @@
 import { createStore } from 'zustand/vanilla'
 import type { Layer } from '../../core/body/layers'
+import { isLead } from '../../core/combination/dancing'
 import { mirrorEvent } from '../../core/combination/mirror'
 import * as clips from '../../core/edits/clip'
 import { TICKS_PER_COUNT, type Tick, tick } from '../../core/time/time'
@@ -97,7 +98,7 @@ function pasteClip(
   }
   const chosen = mirrored ? clips.mirroredClip({ events: kept }) : { events: kept }
   // What is written from the other side is stored from the lead side.
-  const isOther = selection.side !== combination.lead
+  const isOther = !isLead(combination, selection.dancing)
   const stored = isOther
     ? { events: chosen.events.map(({ event, offset }) => ({ event: mirrorEvent(event), offset })) }
     : chosen

@@ -1,12 +1,13 @@
 import { LAYERS_DOWN } from '../../core/body/layers'
+import { isSameDancing } from '../../core/combination/dancing'
 import { HALF_COUNT, slotAt, TICKS_PER_COUNT, tick } from '../../core/time/time'
 import {
+  dancingsShown,
   documentOf,
   layersShown,
   type Selection,
   type Session,
   select,
-  sidesShown,
 } from './session'
 
 /** Whether the pickup can be gone into from here: only from the first line. */
@@ -60,10 +61,11 @@ export function stepLayer(session: Session, by: number): void {
   const state = session.getState()
   const { selection } = state
   const shown = LAYERS_DOWN.filter((layer) => layersShown(state).has(layer))
-  const sides = sidesShown(state)
-  const lines = documentOf(state).order.flatMap((_, pass) => sides.map((side) => ({ pass, side })))
+  const lines = documentOf(state).order.flatMap((_, pass) =>
+    dancingsShown(state).map((dancing) => ({ pass, dancing })),
+  )
   const line = lines.findIndex(
-    ({ pass, side }) => pass === selection.pass && side === selection.side,
+    ({ pass, dancing }) => pass === selection.pass && isSameDancing(dancing, selection.dancing),
   )
   const row = line * shown.length + shown.indexOf(selection.layer) + by
   const to = lines[Math.floor(row / shown.length)]

@@ -1,9 +1,9 @@
 import { createStore } from 'zustand/vanilla'
-import type { Side } from '../../core/body/side'
+import type { Dancing } from '../../core/combination/dancing'
 
 /** A moment that is looked at by dragging over a ruler; ticks from the start of the combination. */
 export interface Scrub {
-  readonly side: Side
+  readonly dancing: Dancing
   readonly tick: number
 }
 

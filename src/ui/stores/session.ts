@@ -4,6 +4,14 @@ import type { Layer } from '../../core/body/layers'
 import { LAYERS } from '../../core/body/layers'
 import { otherSide, type Side } from '../../core/body/side'
 import type { Combination, Event } from '../../core/combination/combination'
+import {
+  bothOf,
+  type Dancing,
+  isLead,
+  leadOf,
+  otherDancing,
+  partOf,
+} from '../../core/combination/dancing'
 import type { Pass } from '../../core/combination/passes'
 import { type Edit, earliestIn } from '../../core/edits/edit'
 import * as edits from '../../core/edits/edits'
@@ -25,7 +33,7 @@ export type LinesShown = 'lead' | 'other' | 'both'
 
 /** Some counts of one layer or more, from a place of a line on; it may run on into the lines behind. */
 export interface Selection {
-  readonly side: Side
+  readonly dancing: Dancing
   readonly pass: number
   readonly layer: Layer
   /** The other end of a block of layers; absent for one layer. */
@@ -83,7 +91,7 @@ export function openSession(
     history: beginHistory(combination),
     shown: 'lead',
     selection: {
-      side: combination.lead,
+      dancing: leadOf(combination),
       pass: 0,
       layer: 'feet',
       at: tick(0),
@@ -168,11 +176,14 @@ export function openSession(
 /** The document of a session. */
 export const documentOf = (state: SessionState): Combination => state.history.present
 
-/** The sides the braid shows, from the top. */
-export function sidesShown({ history, shown }: SessionState): readonly Side[] {
-  const { lead } = history.present
-  if (shown === 'both') return [lead, otherSide[lead]]
-  return [shown === 'lead' ? lead : otherSide[lead]]
+/** What the selected part dances, with its own start and lead side. */
+export const danceOf = (state: SessionState): Combination =>
+  partOf(documentOf(state), state.selection.dancing.part)
+
+/** The dancings the braid shows, from the top. */
+export function dancingsShown({ history, shown, selection }: SessionState): readonly Dancing[] {
+  const both = bothOf(history.present, selection.dancing.part)
+  return shown === 'both' ? both : both.slice(shown === 'lead' ? 0 : 1).slice(0, 1)
 }
 
 /** The layers that are shown, heard and danced: all, or the feet and a chosen one. */
@@ -181,8 +192,8 @@ export const layersOf = (only: Layer | undefined): ReadonlySet<Layer> =>
 
 export const layersShown = ({ only }: SessionState): ReadonlySet<Layer> => layersOf(only)
 
-export const passOf = ({ history }: SessionState, { side, pass }: Selection): Pass | undefined =>
-  simulationFrom(history.present, side).passes[pass]
+export const passOf = ({ history }: SessionState, { dancing, pass }: Selection): Pass | undefined =>
+  simulationFrom(history.present, dancing).passes[pass]
 
 /** The layers of a block selection, from head to feet or the other way round. */
 export function layersSelected({ layer, toLayer = layer }: Selection): readonly Layer[] {
@@ -201,7 +212,7 @@ export function selectedInPasses(state: SessionState): readonly EventInPass[] {
   const { selection } = state
   const first = passOf(state, selection)
   if (!first) return []
-  const { passes } = simulationFrom(documentOf(state), selection.side)
+  const { passes } = simulationFrom(documentOf(state), selection.dancing)
   if (selection.event)
     return first.events
       .filter(({ id }) => id === selection.event)
@@ -237,7 +248,7 @@ export const vocabularyOf = (state: SessionState): Vocabulary =>
 export function isFlipped(state: SessionState): boolean {
   const { history, selection } = state
   const mirrored = history.present.order[selection.pass]?.mirrored ?? false
-  return (selection.side !== history.present.lead) !== mirrored
+  return !isLead(history.present, selection.dancing) !== mirrored
 }
 
 /** Makes one undoable change. */
@@ -324,7 +335,7 @@ export const select = (session: Session, selection: Selection): void =>
 
 /** What the feet stand on where the selection starts. */
 function weightAt(state: SessionState): ReturnType<typeof stateBefore> {
-  const simulation: Simulation = simulationFrom(documentOf(state), state.selection.side)
+  const simulation: Simulation = simulationFrom(documentOf(state), state.selection.dancing)
   const pass = simulation.passes[state.selection.pass]
   return stateBefore(simulation, (pass?.at ?? 0) + state.selection.at)
 }
@@ -332,8 +343,8 @@ function weightAt(state: SessionState): ReturnType<typeof stateBefore> {
 /** The side that is meant where none is written. */
 export function sideMeant(state: SessionState): Side {
   const { selection, history } = state
-  const { lead, order } = history.present
-  const led = selection.side === lead ? lead : otherSide[lead]
+  const { order } = history.present
+  const led = selection.dancing.side
   const mirrored = order[selection.pass]?.mirrored ?? false
   if (selection.layer === 'feet') return footMeant(weightAt(state).weight, led, mirrored)
   return mirrored ? otherSide[led] : led
@@ -342,17 +353,19 @@ export function sideMeant(state: SessionState): Side {
 /** Flips the braid to its other side and back. */
 export const flip = (session: Session): void =>
   session.setState((state) => {
-    const { lead } = documentOf(state)
+    const { selection } = state
+    const lead = leadOf(documentOf(state), selection.dancing.part)
     const shown = state.shown === 'other' ? 'lead' : 'other'
-    const side = shown === 'lead' ? lead : otherSide[lead]
-    return { ...state, shown, selection: { ...state.selection, side } }
+    const dancing = shown === 'lead' ? lead : otherDancing(lead)
+    return { ...state, shown, selection: { ...selection, dancing } }
   })
 
 export const showBoth = (session: Session): void =>
   session.setState((state) => {
     const shown = state.shown === 'both' ? 'lead' : 'both'
-    const { lead } = documentOf(state)
-    return { ...state, shown, selection: { ...state.selection, side: lead } }
+    const { selection } = state
+    const dancing = leadOf(documentOf(state), selection.dancing.part)
+    return { ...state, shown, selection: { ...selection, dancing } }
   })
 
 /** Moves the cursor right behind what is selected, on into the next line where this one ends. */
@@ -378,6 +391,6 @@ export function goBehind(session: Session): void {
 /** What decides what fits at the selection. */
 export function hereAt(state: SessionState): Here {
   const { selection, recent } = state
-  const simulation = simulationFrom(documentOf(state), selection.side)
+  const simulation = simulationFrom(documentOf(state), selection.dancing)
   return hereIn(simulation, selection.pass, selection.layer, selection.at, recent)
 }

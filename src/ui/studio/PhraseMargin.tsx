@@ -2,6 +2,7 @@ import { Menu } from '@mantine/core'
 import { memo } from 'react'
 import { useStore } from 'zustand'
 import { sideWord } from '../../core/body/side'
+import { isLead } from '../../core/combination/dancing'
 import { nameOf } from '../../core/combination/names'
 import type { Pass } from '../../core/combination/passes'
 import type { Edit } from '../../core/edits/edit'
@@ -27,8 +28,9 @@ interface MarginProps {
 /** The name of a phrase in the margin of its line; it opens what can be done with the phrase. */
 export const PhraseMargin = memo(function PhraseMargin(props: MarginProps) {
   const { session, line, newId, onRename } = props
-  const { pass, side } = line
-  const lead = useStore(session, (state) => documentOf(state).lead)
+  const { pass, dancing } = line
+  const { side } = dancing
+  const isOther = useStore(session, (state) => !isLead(documentOf(state), dancing))
   const danced = useStore(session, (state) => documentOf(state).order.length)
   const { index, phrase, time, times, mirrored } = pass
   const said = phrase.title || (times > 1 ? `${time} of ${times}` : '')
@@ -52,7 +54,7 @@ export const PhraseMargin = memo(function PhraseMargin(props: MarginProps) {
           </span>
           <span className={classes.subtitle}>
             {said}
-            {side !== lead && <em>{sideWord[side]}</em>}
+            {isOther && <em>{sideWord[side]}</em>}
           </span>
         </button>
       </Menu.Target>

@@ -15,7 +15,7 @@ import { PlayBar } from '../play/PlayBar'
 import { type PlayChoice, studioPerformance } from '../play/performances'
 import { checkedOf } from '../stores/checked'
 import { useServices } from '../stores/services'
-import { documentOf, layersOf, type Selection, type Session } from '../stores/session'
+import { danceOf, documentOf, layersOf, type Selection, type Session } from '../stores/session'
 import { usePlayhead } from './usePlayhead'
 
 interface PlayPaneProps {
@@ -32,7 +32,7 @@ interface PlayPaneProps {
 export function PlayPane({ session, root, played, choice, onChoice, onPlayOrStop }: PlayPaneProps) {
   const { deck } = useServices()
   const only = useStore(session, (s) => s.only)
-  const lead = useStore(session, (s) => documentOf(s).lead)
+  const lead = useStore(session, (s) => danceOf(s).lead)
   const tempo = useStore(session, (s) => documentOf(s).tempo)
   const teachTempo = useStore(session, (s) => teachTempoOf(documentOf(s)))
   const [hearsMoves, setHearsMoves] = useState(false)

@@ -18,13 +18,13 @@ export function Stage({ session }: { session: Session }) {
   const combination = documentOf(state)
   const { selection, only } = state
   const layers = useMemo(() => layersOf(only), [only])
-  const pass = simulationFrom(combination, selection.side).passes[selection.pass]
+  const pass = simulationFrom(combination, selection.dancing).passes[selection.pass]
   const setOnly = (layer: Layer | undefined) => session.setState({ only: layer })
   return (
     <div className={classes.stage}>
       <DanceStage
         combination={combination}
-        side={selection.side}
+        dancing={selection.dancing}
         at={(pass?.at ?? 0) + selection.at}
         layers={layers}
         only={only}

@@ -33,6 +33,7 @@ import { checkedOf } from '../stores/checked'
 import { PANELS, type Panel } from '../stores/panel'
 import {
   change,
+  danceOf,
   documentOf,
   flip,
   type LinesShown,
@@ -55,7 +56,7 @@ interface TitleRowProps {
 /** The combination's own line: title, facts, sides, undo, and what can be done with all of it. */
 export const TitleRow = memo(function TitleRow({ session, onHelp, panel, onPanel }: TitleRowProps) {
   // Picks, not the whole combination: most edits change nothing in this row.
-  const lead = useStore(session, (s) => documentOf(s).lead)
+  const lead = useStore(session, (s) => danceOf(s).lead)
   const id = useStore(session, (s) => documentOf(s).id)
   const title = useStore(session, (s) => documentOf(s).title)
   const families = useStore(session, (s) => documentOf(s).families)
@@ -189,7 +190,7 @@ const WEIGHT_WORD: Readonly<Record<Weight, string>> = {
 
 /** Tempo, families and start stance, behind one button. */
 function Settings({ session }: { session: Session }) {
-  const start = useStore(session, (s) => documentOf(s).start)
+  const start = useStore(session, (s) => danceOf(s).start)
   const tempo = useStore(session, (s) => documentOf(s).tempo)
   const teachTempo = useStore(session, (s) => documentOf(s).teachTempo)
   const usualTeachTempo = useStore(session, (s) => teachTempoOf(documentOf(s)))

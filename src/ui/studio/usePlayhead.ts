@@ -19,7 +19,8 @@ export function usePlayhead(
     (moment: Moment | undefined) => {
       if (now.current) now.current.textContent = nowText(moment)
       const pass = moment?.pass
-      const line = pass && root.current?.querySelector(`[data-line="${moment.side}:${pass.index}"]`)
+      const line =
+        pass && root.current?.querySelector(`[data-line="${moment.dancing.side}:${pass.index}"]`)
       // A side that is not shown has no line of its own: light the one that is.
       const shown = line ?? (pass && root.current?.querySelector(`[data-line$=":${pass.index}"]`))
       if (lit.current.line !== shown) {

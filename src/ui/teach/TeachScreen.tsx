@@ -6,6 +6,7 @@ import { Link, useParams } from 'react-router'
 import { useStore } from 'zustand'
 import { sideWord } from '../../core/body/side'
 import type { Combination } from '../../core/combination/combination'
+import { aloneFrom, leadOf } from '../../core/combination/dancing'
 import { layerWord } from '../../core/moves/vocabulary'
 import type { Moment } from '../../core/performance/performance'
 import { isClick, isOfLayers } from '../../core/performance/sounds'
@@ -54,7 +55,7 @@ function Teach({ combination }: { combination: Combination }) {
   const playing = useStore(deck, (is) => is)
   const steps = useMemo(() => teachSteps(combination), [combination])
   const [index, setIndex] = useState(0)
-  const [side, setSide] = useState(combination.lead)
+  const [dancing, setDancing] = useState(() => leadOf(combination))
   const [passIndex, setPass] = useState(0)
   const root = useRef<HTMLElement>(null)
   const now = useRef<HTMLParagraphElement>(null)
@@ -80,7 +81,7 @@ function Teach({ combination }: { combination: Combination }) {
     if (!wanted) return
     setIndex(to)
     setPass(0)
-    setSide(wanted.sides[0] ?? combination.lead)
+    setDancing(aloneFrom(wanted.sides[0] ?? combination.lead))
     if (walking.current) playStep(wanted)
   }
   // A step that has been played to its end leads to the next one.
@@ -95,7 +96,7 @@ function Teach({ combination }: { combination: Combination }) {
         }
         setIndex(index + 1)
         setPass(0)
-        setSide(next.sides[0] ?? combination.lead)
+        setDancing(aloneFrom(next.sides[0] ?? combination.lead))
         playStep(next)
       }),
     [deck, steps, index, playStep, combination.lead],
@@ -112,7 +113,7 @@ function Teach({ combination }: { combination: Combination }) {
       row.setAttribute('data-lit', String(row.getAttribute('data-row') === String(count)))
     // Renders only when the phrase or the side changes, not on every frame.
     if (moment?.pass) setPass(moment.pass.index)
-    if (moment) setSide(moment.side)
+    if (moment) setDancing(moment.dancing)
   }, [])
   useFrames(deck, draw)
   const keys = useScreenKeys([
@@ -120,7 +121,8 @@ function Teach({ combination }: { combination: Combination }) {
     { on: ['PageUp'], does: 'the step before', run: () => go(index - 1) },
   ])
 
-  const simulation = simulationFrom(combination, side)
+  const { side } = dancing
+  const simulation = simulationFrom(combination, dancing)
   const pass = simulation.passes[passIndex] ?? simulation.passes[0]
   const poses = useKeyPoses(simulation, pass, layers)
   const words = pass ? sayPass(simulation, pass, layers, simulation.vocabulary) : []
@@ -235,7 +237,7 @@ function Teach({ combination }: { combination: Combination }) {
           </p>
           <DanceStage
             combination={combination}
-            side={side}
+            dancing={dancing}
             at={pass.at}
             layers={layers}
             only={layers.size === 1 && !layers.has('feet') ? step.layers[0] : undefined}
