@@ -13,7 +13,7 @@ import { Family } from '../src/core/moves/move'
 import { vocabulary } from '../src/core/moves/vocabulary'
 import { meantLength } from '../src/core/sheet/meantLength'
 import { tick } from '../src/core/time/time'
-import type { What } from '../src/core/what/kinds'
+import { kindOf, type What } from '../src/core/what/kinds'
 import { anyEdit, reordered } from './anyEdit'
 
 const side = fc.constantFrom('R' as const, 'L' as const)
@@ -138,8 +138,10 @@ const event = (counts: number, pickup: number): fc.Arbitrary<Omit<Event, 'id'>> 
           length: range
             ? meantLength(
                 tick(at),
-                what,
-                what.kind === 'move' ? vocabulary.find(what.move) : undefined,
+                kindOf(what).ownLength(
+                  what,
+                  what.kind === 'move' ? vocabulary.find(what.move) : undefined,
+                ),
                 counts,
               )
             : tick(Math.min(length, counts * 12 - at)),

@@ -84,17 +84,17 @@ describe('the recipes for changes', () => {
       }),
     )
 
-    const written = node('built/sway.js', 'convert', sheet, '--to', 'json').out
-    const combination = JSON.parse(written)
-    combination.phrases[1].events.push({
-      id: 'breath',
-      layer: 'torso',
-      at: 0,
-      length: 48,
-      what: { kind: 'breath', way: 'out' },
-    })
+    const typed = join(scratch, 'breath.sway')
+    writeFileSync(
+      typed,
+      'sway 1\ntitle Quiet\nphrase A 8\n feet 1 step R side; 2 touch L\n torso 1-4 breathe out\norder A\n',
+    )
+    const written = node('built/sway.js', 'convert', typed, '--to', 'json').out
+    expect(JSON.parse(written).phrases[0].events).toContainEqual(
+      expect.objectContaining({ layer: 'torso', what: { kind: 'breath', way: 'out' } }),
+    )
     const file = join(scratch, 'breath.sway.json')
-    writeFileSync(file, JSON.stringify(combination))
+    writeFileSync(file, written)
     expect(node('built/sway.js', 'convert', file, '--to', 'sway').out).toMatch(
       /torso +1-4 breathe out/,
     )

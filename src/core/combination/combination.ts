@@ -4,14 +4,13 @@ import { ArmPlace, Compass, Gaze, Level } from '../body/places'
 import { otherSide, Side, Weight } from '../body/side'
 import { Family, OwnMove } from '../moves/move'
 import { clampTempo, Tempo } from '../time/tempo'
-import { TICKS_PER_COUNT, Tick, tick } from '../time/time'
+import { MOST_PHRASE_COUNTS, TICKS_PER_COUNT, Tick, tick } from '../time/time'
 import { kindOf, What } from '../what/kinds'
 
 export const SCHEMA_VERSION = 2
 
 /** A combination has up to 256 counts (model 1). */
 export const MOST_COUNTS = 256
-export const MOST_PHRASE_COUNTS = 16
 /** As many phrases as there are counts, and more moves in a phrase than anybody dances. */
 export const MOST_PHRASES = 256
 export const MOST_EVENTS = 400

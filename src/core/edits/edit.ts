@@ -1,13 +1,7 @@
-import {
-  type Combination,
-  type Event,
-  MOST_COUNTS,
-  MOST_PHRASE_COUNTS,
-  type Phrase,
-} from '../combination/combination'
+import { type Combination, type Event, MOST_COUNTS, type Phrase } from '../combination/combination'
 import { pickupTicks } from '../combination/passes'
 import { UserError } from '../errors'
-import { TICKS_PER_COUNT, tick } from '../time/time'
+import { MOST_PHRASE_COUNTS, TICKS_PER_COUNT, tick } from '../time/time'
 
 /** A change to a combination: pure, and the combination it was given stays as it was. */
 export type Edit = (combination: Combination) => Combination

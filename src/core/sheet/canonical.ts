@@ -10,6 +10,7 @@ import type {
 } from '../combination/combination'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
 import { TICKS_PER_COUNT, tickOfLabel } from '../time/time'
+import { kindOf } from '../what/kinds'
 import { PHRASE_WORDS, type PhraseWord } from './lines'
 import { meantLength } from './meantLength'
 
@@ -79,7 +80,7 @@ function withoutIdleRange(event: Event, counts: number, vocabulary: Vocabulary):
   const { range: _, ...rest } = event
   const { at, length, what } = event
   const move = what.kind === 'move' ? vocabulary.find(what.move) : undefined
-  return length === meantLength(at, what, move, counts) ? event : rest
+  return length === meantLength(at, kindOf(what).ownLength(what, move), counts) ? event : rest
 }
 
 function canonicalPhrase(phrase: Phrase, vocabulary: Vocabulary): Phrase {

@@ -1,7 +1,7 @@
 import type { Comment, Remark, Unread, WrittenFacing } from '../combination/combination'
+import { EntryProblem } from '../entry/reader'
 import type { WrittenEvent } from './entry'
 import { offsetIn, type Placed, type SheetMessage } from './lines'
-import { EntryProblem } from './reader'
 
 /** A phrase while its lines are read: as written, with no ids yet. */
 export interface DraftPhrase {

@@ -1,13 +1,14 @@
 import { ArmPlace, Compass, Gaze, Level } from '../body/places'
 import { Side, Weight } from '../body/side'
 import { DancerLevel, type Leave, type Start } from '../combination/combination'
+import { armPlaceIn } from '../entry/armPlaceIn'
+import { nearest, squashed } from '../entry/names'
+import { leaveIn } from '../entry/options'
+import { EntryProblem, hint } from '../entry/reader'
+import { type Token, tokensIn } from '../entry/tokens'
 import { Family, OwnMove } from '../moves/move'
 import { Tempo } from '../time/tempo'
-import { armPlaceIn } from './armPlaceIn'
-import { type HeaderWord, type Token, tokensIn } from './lines'
-import { leaveIn } from './options'
-import { EntryProblem, hint } from './reader'
-import { nearest, squashed } from './words'
+import type { HeaderWord } from './lines'
 
 /** What the header lines of a sheet say, as far as they have been read. */
 export interface Header {

@@ -1,9 +1,10 @@
 import { type Combination, MOST_COUNTS, type Unread } from '../combination/combination'
+import { nearest } from '../entry/names'
+import { quoted, tokensIn } from '../entry/tokens'
 import { TICKS_PER_COUNT } from '../time/time'
 import type { DraftPhrase, Messages } from './draft'
 import type { Header } from './header'
-import { offsetIn, quoted, type SheetLine, tokensIn } from './lines'
-import { nearest } from './words'
+import { offsetIn, type SheetLine } from './lines'
 
 const PASS = /^([\p{L}\p{N}-]+?)(~)?(?:\*(\d{1,3}))?$/u
 

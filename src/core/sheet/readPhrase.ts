@@ -1,19 +1,14 @@
 import { LAYERS, type Layer } from '../body/layers'
 import type { Side } from '../body/side'
-import { MOST_EVENTS, MOST_PHRASE_COUNTS } from '../combination/combination'
+import { MOST_EVENTS } from '../combination/combination'
+import { EntryProblem } from '../entry/reader'
+import { tokensIn } from '../entry/tokens'
 import type { Vocabulary } from '../moves/vocabulary'
+import { MOST_PHRASE_COUNTS } from '../time/time'
 import { type DraftPhrase, emptyPhrase, type Messages } from './draft'
 import { readEntry, type WrittenEvent } from './entry'
 import type { Header } from './header'
-import {
-  entriesIn,
-  offsetIn,
-  type PhraseWord,
-  type Placed,
-  type SheetLine,
-  tokensIn,
-} from './lines'
-import { EntryProblem } from './reader'
+import { entriesIn, offsetIn, type PhraseWord, type Placed, type SheetLine } from './lines'
 import { readWhen } from './when'
 
 /** The line that begins a phrase. A name that is taken or missing is replaced by a free one. */

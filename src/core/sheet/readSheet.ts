@@ -11,6 +11,7 @@ import {
   type Start,
   type Unread,
 } from '../combination/combination'
+import { nearest } from '../entry/names'
 import { UserError } from '../errors'
 import { type Vocabulary, withOwn } from '../moves/vocabulary'
 import { canonical, canonicalIds } from './canonical'
@@ -28,7 +29,6 @@ import {
 import { type Order, pickupFor, readOrder } from './readOrder'
 import { readLayerLine, readPhrase } from './readPhrase'
 import { withFreeFeet } from './resolve'
-import { nearest } from './words'
 import { SHEET_VERSION } from './writeSheet'
 
 const MOST_CHARACTERS = 1_000_000

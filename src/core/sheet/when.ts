@@ -1,3 +1,5 @@
+import { type EntryPlace, EntryProblem } from '../entry/reader'
+import type { Token } from '../entry/tokens'
 import {
   endOf,
   type Span,
@@ -7,8 +9,6 @@ import {
   tick,
   tickOfLabel,
 } from '../time/time'
-import type { Token } from './lines'
-import { type EntryPlace, EntryProblem } from './reader'
 
 /** The dashes a word processor puts for a hyphen. */
 const DASHES = /[‐‑‒–—−]/g

@@ -8,6 +8,7 @@ import {
   type Phrase,
   type Start,
 } from '../combination/combination'
+import { quoted } from '../entry/tokens'
 import type { OwnMove } from '../moves/move'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
 import { fullLabelOfSpan, labelIn, labelOfSpan, TICKS_PER_COUNT } from '../time/time'
@@ -15,7 +16,7 @@ import { kindOf } from '../what/kinds'
 import { gazeText } from '../what/look'
 import { moveText } from '../what/move'
 import { canonical, tickOfUnread } from './canonical'
-import { type LineWord, leavesQuoteOpen, quoted } from './lines'
+import { type LineWord, leavesQuoteOpen } from './lines'
 import { meantLength } from './meantLength'
 
 /** The version of the count sheet this app writes. */
@@ -220,7 +221,7 @@ function wrapped(word: string, entries: readonly string[]): string {
 function whenText(event: Event, counts: number, vocabulary: Vocabulary): string {
   const { at, length, what, range } = event
   const move = what.kind === 'move' ? vocabulary.find(what.move) : undefined
-  return length === meantLength(at, what, move, counts) && !range
+  return length === meantLength(at, kindOf(what).ownLength(what, move), counts) && !range
     ? labelIn(counts)(at)
     : fullLabelOfSpan(event, labelIn(counts))
 }

@@ -3,6 +3,9 @@ import { z } from 'zod'
 /** Halves, thirds and quarters of a count stay whole numbers. */
 export const TICKS_PER_COUNT = 12
 
+/** A phrase has so many counts at the most (model 1). */
+export const MOST_PHRASE_COUNTS = 16
+
 /** A place in time or a length of time, in twelfths of a count; always whole. */
 export const Tick = z.int().brand<'Tick'>()
 export type Tick = z.infer<typeof Tick>

@@ -1,8 +1,10 @@
 import { z } from 'zod'
 import type { Layer } from '../body/layers'
 import { Compass, compassWord, mirrorCompass } from '../body/places'
+import { finishPlain, type Read } from '../entry/read'
+import { EntryProblem, type Reader } from '../entry/reader'
 import { readMotion } from '../moves/motion'
-import type { Kind } from './kind'
+import { type Kind, ONCE } from './kind'
 import { sideAtEnd } from './sideAtEnd'
 
 /** Hips or ribs go to a place of the compass and stay. */
@@ -13,6 +15,10 @@ const partWord = (layer: Layer): string => (layer === 'torso' ? 'ribs' : 'hips')
 
 export const at: Kind<AtWhat> = {
   layers: ['hips', 'torso'],
+  words: ['at'],
+  read: readAt,
+  finish: finishPlain,
+  ...ONCE,
   side: ({ place }) => sideAtEnd(place),
   mirror: (what) => ({ ...what, place: mirrorCompass(what.place) }),
   name: ({ place }, { layer }) => `${partWord(layer)} ${compassWord[place]}`,
@@ -26,4 +32,15 @@ export const at: Kind<AtWhat> = {
   motion: ({ place }) => readMotion(`to(${place})`),
   write: ({ place }) => `at ${place}`,
   say: ({ place }, { layer }) => `${partWord(layer)} to the ${compassWord[place]}`,
+}
+
+const PLACES = 'C, R, L, F, B, FR, FL, BR or BL'
+
+function readAt(reader: Reader): Read<AtWhat> | undefined {
+  if (reader.peek()?.text !== 'at') return undefined
+  reader.take()
+  const there = reader.need(`a place of the compass: ${PLACES}`)
+  const compass = Compass.safeParse(there.text.toUpperCase())
+  if (compass.success) return { what: { kind: 'at', place: compass.data } }
+  throw new EntryProblem(`“${there.text}” is no place of the compass. Write ${PLACES}.`, there)
 }

@@ -1,7 +1,19 @@
 import { z } from 'zod'
-import { type Direction, FootAction, mirrorFootAction } from '../body/feet'
+import {
+  type Direction,
+  FootAction,
+  factsOf,
+  JumpTo,
+  mirrorFootAction,
+  Primitive,
+} from '../body/feet'
 import { type Side, sideWord } from '../body/side'
-import type { Kind } from './kind'
+import { DIRECTIONS, directionIn } from '../entry/directions'
+import { squashed } from '../entry/names'
+import { degreesIn, type Options } from '../entry/options'
+import { type Finished, type Read, refuse } from '../entry/read'
+import { EntryProblem, type Reader, sideIn } from '../entry/reader'
+import { type Kind, ONCE } from './kind'
 
 /** One thing the feet do. */
 export const FootWhat = z.object({ kind: z.literal('foot'), action: FootAction }).readonly()
@@ -9,6 +21,10 @@ type FootWhat = z.infer<typeof FootWhat>
 
 export const foot: Kind<FootWhat> = {
   layers: ['feet'],
+  words: [],
+  read: readStep,
+  finish: finishStep,
+  ...ONCE,
   side: ({ action }) => (action.jump === 'R' || action.jump === 'L' ? action.jump : action.foot),
   mirror: (what) => ({ ...what, action: mirrorFootAction(what.action) }),
   name: ({ action }) => nameOfAction(action),
@@ -121,4 +137,60 @@ export function sayAction(action: FootAction): string {
       return `${who} ${verb} ${directionWords(direction ?? 'in-place', foot ?? 'R')}${how.join('')}${turning}`
     }
   }
+}
+
+/** `step R side`; a foot left out is filled in when the weight is known. */
+function readStep(reader: Reader): Read<FootWhat> | undefined {
+  const word = reader.peek()
+  const primitive = Primitive.safeParse(word?.text.toLowerCase()).data
+  if (!word || !primitive) return undefined
+  reader.take()
+  const facts = factsOf(primitive)
+  const action: Record<string, unknown> = { primitive }
+  for (let token = reader.peek(); token; token = reader.peek()) {
+    const side = sideIn(token)
+    const two = reader.peek(1)
+    const pair = two && !two.quoted ? DIRECTIONS.get(squashed(token.text + two.text)) : undefined
+    const direction = pair ?? directionIn(token.text)
+    const jump = primitive === 'jump' ? JumpTo.safeParse(side ?? token.text) : undefined
+    if (token.quoted) break
+    if (jump?.success) action.jump = jump.data
+    else if (side) {
+      if (!facts.foot) throw new EntryProblem(`“${primitive}” takes no foot.`, token)
+      action.foot = side
+    } else if (direction) {
+      if (!facts.direction) throw new EntryProblem(`“${primitive}” takes no direction.`, token)
+      action.direction = direction
+      if (pair) reader.take()
+    } else if (primitive === 'pivot' && /^[+-]?\d+$/.test(token.text)) {
+      action.turn = degreesIn(token)
+    } else break
+    reader.take()
+  }
+  if (facts.direction && !action.direction) action.direction = facts.direction
+  if (primitive === 'jump' && !action.jump)
+    throw new EntryProblem('Say where the jump lands: jump both, out, in, R or L.', word)
+  const open = facts.foot && action.foot === undefined
+  // A foot left out is filled in when the weight is known; R stands in until then.
+  if (open) action.foot = 'R'
+  return { what: { kind: 'foot', action: action as FootAction }, open }
+}
+
+function finishStep({ what, open = false }: Read<FootWhat>, options: Options): Finished<FootWhat> {
+  const { side, turn, word, contact } = options
+  const isOpen = open && side === undefined
+  if (side && !factsOf(what.action.primitive).foot)
+    refuse(`“${what.action.primitive}” takes no foot.`)
+  if (options.size !== undefined) refuse('Of a step, write small or large.')
+  const action = {
+    ...what.action,
+    ...(side && { foot: side }),
+    ...(turn !== undefined && turn !== 0 && { turn }),
+    ...(word && { size: word }),
+    ...(contact && { contact }),
+  }
+  if (action.primitive === 'hold' && action.turn) refuse('A hold cannot turn: write a pivot.')
+  if (action.primitive === 'pivot' && !action.turn)
+    refuse('A pivot needs its degrees: pivot 180, or pivot -90 to the left.')
+  return { what: { kind: 'foot', action }, open: isOpen }
 }

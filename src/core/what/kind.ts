@@ -1,8 +1,12 @@
 import type { Layer } from '../body/layers'
 import type { Side } from '../body/side'
+import type { Options } from '../entry/options'
+import type { Finished, Read } from '../entry/read'
+import type { EntryPlace, Reader } from '../entry/reader'
 import type { Motion } from '../moves/motion'
-import type { BodyPart, MoveKind } from '../moves/move'
+import type { BodyPart, Move, MoveKind } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
+import { COUNT, type Tick } from '../time/time'
 import type { Places } from './places'
 
 /** What an event needs for itself while it runs, and how it behaves in time. */
@@ -37,6 +41,23 @@ interface Lasting extends Around {
 export interface Kind<W> {
   /** The layers it can stand on. */
   readonly layers: readonly Layer[]
+  /** The words its entry begins with, where they are not names. */
+  readonly words: readonly string[]
+  /**
+   * Reads it where an entry begins with its words; undefined where that is something else, and
+   * nothing is taken then.
+   * @throws EntryProblem where it is begun, but not gone on with rightly
+   */
+  readonly read: (reader: Reader, place: EntryPlace) => Read<W> | undefined
+  /**
+   * Puts the options of its entry into it, and a side where one is left out.
+   * @throws EntryProblem for an option it can't have
+   */
+  readonly finish: (read: Read<W>, options: Options, place: EntryPlace) => Finished<W>
+  /** Whether it is danced again and again within its own range; else it is written again. */
+  readonly repeatsItself: boolean
+  /** Ticks it lasts where its whole count alone is written. */
+  readonly ownLength: (what: W, move: Move | undefined) => Tick
   /** The side it is danced on, where it has one. */
   readonly side: (what: W) => Side | undefined
   /** The same from the other side; twice gives the original. */
@@ -54,3 +75,6 @@ export interface Kind<W> {
   /** As a dancer is told, a sentence without its full stop. */
   readonly say: (what: W, around: Around) => string
 }
+
+/** What is danced once where it stands, and where no length is written lasts a count. */
+export const ONCE = { repeatsItself: false, ownLength: () => COUNT } as const

@@ -17,14 +17,18 @@ export const What = z.discriminatedUnion('kind', [
 ])
 export type What = z.infer<typeof What>
 
-/** Every kind by its name; the compiler counts them. */
+/** Every kind by its name, in the order in which the words of an entry are tried; the compiler counts them. */
 const KINDS: { readonly [K in What['kind']]: Kind<Extract<What, { kind: K }>> } = {
-  foot,
-  at,
   arms,
   look,
+  at,
+  // A figure may begin with the word of a step.
   move,
+  foot,
 }
+
+/** All kinds, in that order. */
+export const ALL_KINDS = Object.values(KINDS) as unknown as readonly Kind<What>[]
 
 /** All that is known of what something is. Each kind is only ever given its own. */
 export const kindOf = (what: What): Kind<What> => KINDS[what.kind] as unknown as Kind<What>

@@ -1,8 +1,10 @@
 import { z } from 'zod'
 import { Gaze, mirrorGaze } from '../body/places'
 import { sideWord } from '../body/side'
+import { finishPlain, type Read } from '../entry/read'
+import { EntryProblem, type Reader, sideIn } from '../entry/reader'
 import { readMotion } from '../moves/motion'
-import type { Kind } from './kind'
+import { type Kind, ONCE } from './kind'
 import { sideAtEnd } from './sideAtEnd'
 
 /** The head turns to where it looks, and stays. */
@@ -11,6 +13,10 @@ type LookWhat = z.infer<typeof LookWhat>
 
 export const look: Kind<LookWhat> = {
   layers: ['head'],
+  words: ['look'],
+  read: readLook,
+  finish: finishPlain,
+  ...ONCE,
   side: ({ gaze }) => sideAtEnd(gaze),
   mirror: (what) => ({ ...what, gaze: mirrorGaze(what.gaze) }),
   name: ({ gaze }) => gazeName[gaze],
@@ -36,4 +42,28 @@ export const gazeName: Readonly<Record<Gaze, string>> = {
   'hand-L': 'look at L hand',
   'tilt-R': 'head tilted R',
   'tilt-L': 'head tilted L',
+}
+
+const GAZE_WORDS = ['front', 'R', 'L', 'up', 'down', 'over R', 'hand R', 'tilt R']
+
+function readLook(reader: Reader): Read<LookWhat> | undefined {
+  if (reader.peek()?.text !== 'look') return undefined
+  const to = (gaze: Gaze, words: number): Read<LookWhat> => {
+    reader.skip(words)
+    return { what: { kind: 'look', gaze } }
+  }
+  const way = reader.peek(1)
+  if (!way) {
+    reader.take()
+    reader.need(`where to: ${GAZE_WORDS.join(', ')}`)
+  }
+  if (!way) return undefined
+  const side = sideIn(way)
+  if (side) return to(side, 2)
+  const plain = Gaze.safeParse(way.text.toLowerCase())
+  const two = sideIn(reader.peek(2))
+  const sided = two && Gaze.safeParse(`${way.text.toLowerCase()}-${two}`)
+  if (sided?.success) return to(sided.data, 3)
+  if (plain.success) return to(plain.data, 2)
+  throw new EntryProblem(`Nobody can look “${way.text}”. Write look ${GAZE_WORDS.join(', ')}.`, way)
 }

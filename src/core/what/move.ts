@@ -1,12 +1,18 @@
 import { z } from 'zod'
+import { Primitive } from '../body/feet'
 import { LAYERS } from '../body/layers'
 import { Compass, compassWord, mirrorCompass, Via } from '../body/places'
 import { otherSide, otherWay, Side, sideWord, Way } from '../body/side'
+import { dictionaryOf, squashed } from '../entry/names'
+import type { Options } from '../entry/options'
+import { type Finished, type Read, refuse, refuseStepWords, sizeIn } from '../entry/read'
+import { type EntryPlace, EntryProblem, type Reader, sideIn } from '../entry/reader'
+import type { Token } from '../entry/tokens'
 import { turningOf } from '../moves/motion'
 import type { BodyPart, Move } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
 import { mirrorMotion } from '../moves/writeMotion'
-import { TICKS_PER_COUNT, Tick } from '../time/time'
+import { COUNT, TICKS_PER_COUNT, Tick, tick } from '../time/time'
 import type { Around, Kind } from './kind'
 import { endsOf } from './places'
 import { repeatsOf } from './repeats'
@@ -29,6 +35,11 @@ export type MoveWhat = z.infer<typeof MoveWhat>
 
 export const move: Kind<MoveWhat> = {
   layers: LAYERS,
+  words: [],
+  read: readMove,
+  finish: finishMove,
+  repeatsItself: true,
+  ownLength: ({ every }, move) => tick(Math.max(move?.length ?? COUNT, every ?? 0)),
   side: ({ side, way }) => (way ? (way === 'cw' ? 'R' : 'L') : side),
   mirror: (what) => ({
     ...what,
@@ -138,3 +149,78 @@ const turnsWords = (what: MoveWhat, side: string): string =>
   what.side
     ? ` ${sideWord[what.side]}, ${sideWord[otherSide[what.side]]}, ${sideWord[what.side]} …`
     : `${side}, then the other way round, in turn`
+
+/** A move by its id or one of its names, the longest first. A name after `?` is one this vocabulary does not know. */
+function readNamed(reader: Reader, { layer, vocabulary }: EntryPlace): Read<MoveWhat> | undefined {
+  const first = reader.peek()
+  if (first?.text.startsWith('?') && first.text.length > 1) {
+    reader.take()
+    return { what: { kind: 'move', move: first.text.slice(1) } }
+  }
+  const { ids, longest } = dictionaryOf(vocabulary, layer)
+  let name = ''
+  let found: { id: string; words: number } | undefined
+  for (let i = 0; i < longest; i++) {
+    const token = reader.peek(i)
+    if (!token || token.quoted || token.text === ',') break
+    name += squashed(token.text)
+    const id = ids.get(name)
+    // One word alone that is a primitive is the primitive.
+    const isPrimitive = i === 0 && layer === 'feet' && Primitive.safeParse(token.text).success
+    if (id && !isPrimitive) found = { id, words: i + 1 }
+  }
+  const move = found && vocabulary.find(found.id)
+  if (!found || !move) return undefined
+  reader.skip(found.words)
+  return { what: { kind: 'move', move: move.id }, move }
+}
+
+/** The same, or with its side put in front: `R hip-drop`. */
+function readMove(reader: Reader, place: EntryPlace): Read<MoveWhat> | undefined {
+  const named = readNamed(reader, place)
+  const first = reader.peek()
+  const side = sideIn(first)
+  if (named || !first || !side) return named
+  const behind = reader.attempt(() => {
+    reader.take()
+    return readNamed(reader, place)
+  })
+  return behind && { ...behind, what: onSide(behind.what, side, behind.move, first) }
+}
+
+/** Turns a move to a side: its own side, or the way it goes round. */
+function onSide(
+  what: MoveWhat,
+  side: Side,
+  move: Move | undefined,
+  where: Pick<Token, 'at' | 'end'>,
+): MoveWhat {
+  if (!move) return { ...what, side }
+  if (move.sided === 'none')
+    throw new EntryProblem(`“${move.name}” has no side: leave ${side} out.`, where)
+  return move.sided === 'side' ? { ...what, side } : { ...what, way: side === 'R' ? 'cw' : 'ccw' }
+}
+
+function finishMove(
+  { what, move }: Read<MoveWhat>,
+  options: Options,
+  { lead }: EntryPlace,
+): Finished<MoveWhat> {
+  refuseStepWords(options)
+  const size = sizeIn(options)
+  if (options.way && move && move.sided !== 'direction')
+    refuse(`“${move.name}” does not go round: write R or L, or leave ${options.way} out.`)
+  const sided = options.side ? onSide(what, options.side, move, { at: 0, end: 1 }) : what
+  const written: MoveWhat = {
+    ...sided,
+    ...(options.way && { way: options.way }),
+    ...(options.every !== undefined && { every: options.every }),
+    ...(options.alt && { alt: true as const }),
+    ...(options.via && { via: options.via }),
+  }
+  if (move?.sided === 'side' && !written.side)
+    return { what: { ...written, side: lead }, open: move.layer === 'feet', size }
+  if (move?.sided === 'direction' && !written.way)
+    return { what: { ...written, way: lead === 'R' ? 'cw' : 'ccw' }, open: false, size }
+  return { what: written, open: false, size }
+}

@@ -4,10 +4,10 @@ import { Direction, Primitive } from '../../core/body/feet'
 import { LAYERS, type Layer } from '../../core/body/layers'
 import { ArmPlace, Compass, Level, Via } from '../../core/body/places'
 import { DancerLevel } from '../../core/combination/combination'
+import { OPTION_WORDS } from '../../core/entry/options'
 import { Family } from '../../core/moves/move'
 import type { Vocabulary } from '../../core/moves/vocabulary'
 import { LINE_WORDS, type LineWord } from '../../core/sheet/lines'
-import { OPTION_WORDS } from '../../core/sheet/options'
 
 const list = (words: readonly string[], detail: string, boost = 0): readonly Completion[] =>
   words.map((label) => ({ label, detail, boost }))

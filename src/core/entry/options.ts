@@ -1,12 +1,17 @@
 import { Direction, Primitive } from '../body/feet'
 import { Via } from '../body/places'
 import type { Side } from '../body/side'
-import { type Leave, MOST_PHRASE_COUNTS } from '../combination/combination'
 import type { Move } from '../moves/move'
-import { TICKS_PER_COUNT, type Tick, tick } from '../time/time'
-import type { Token } from './lines'
+import { MOST_PHRASE_COUNTS, TICKS_PER_COUNT, type Tick, tick } from '../time/time'
+import { dictionaryOf, nearest, squashed } from './names'
 import { type EntryPlace, EntryProblem, hint, type Reader, sideIn } from './reader'
-import { dictionaryOf, nearest, squashed } from './words'
+import type { Token } from './tokens'
+
+/** A finding that stays as it is, and why. */
+interface Left {
+  readonly code: string
+  readonly because: string
+}
 
 /** What options an entry has; each is kept only if it was written. */
 export interface Options {
@@ -27,7 +32,7 @@ export interface Options {
   cue?: string
   note?: string
   words?: string
-  leave?: Leave[]
+  leave?: Left[]
   kept?: true
 }
 
@@ -56,8 +61,16 @@ export const OPTION_WORDS = [
   '!keep',
 ]
 
-/** Reads all that follows what is danced, in any order. */
-export function readOptions(reader: Reader, place: EntryPlace, move: Move | undefined): Options {
+/**
+ * Reads all that follows what is danced, in any order.
+ * @param begins words another entry would begin with
+ */
+export function readOptions(
+  reader: Reader,
+  place: EntryPlace,
+  move: Move | undefined,
+  begins: readonly string[],
+): Options {
   const options: Options = {}
   for (let token = reader.take(); token; token = reader.take()) {
     const side = sideIn(token)
@@ -133,7 +146,7 @@ export function readOptions(reader: Reader, place: EntryPlace, move: Move | unde
         options.kept = true
         break
       default:
-        if (startsAnew(token, place))
+        if (begins.includes(token.text) || startsAnew(token, place))
           throw new EntryProblem(
             `“${token.text}” begins something new: write “;” and its count before it.`,
             token,
@@ -157,12 +170,11 @@ export function readOptions(reader: Reader, place: EntryPlace, move: Move | unde
 const startsAnew = ({ text, quoted }: Token, { layer, vocabulary }: EntryPlace): boolean =>
   !quoted &&
   (/^~?<?\d/.test(text) ||
-    ['both', 'look', 'at'].includes(text) ||
     (layer === 'feet' && Primitive.safeParse(text.toLowerCase()).success) ||
     dictionaryOf(vocabulary, layer).ids.has(squashed(text)))
 
 /** `leave move.needs "we hold the barre"`: a finding that stays as it is, and why. */
-export function leaveIn(reader: Pick<Reader, 'need'>): Leave {
+export function leaveIn(reader: Pick<Reader, 'need'>): Left {
   const code = reader.need('the finding: leave move.needs "why"')
   const because = reader.need('why it stays: leave move.needs "why"')
   if (!/^[a-z]+[.][a-z-]+$/.test(code.text))

@@ -1,6 +1,6 @@
 import { ArmPlace } from '../body/places'
-import type { Token } from './lines'
-import { squashed } from './words'
+import { squashed } from './names'
+import type { Token } from './tokens'
 
 const ARM_PLACES: ReadonlyMap<string, ArmPlace> = new Map(
   ArmPlace.options.map((place) => [squashed(place), place]),

@@ -1,7 +1,7 @@
 import type { Layer } from '../body/layers'
 import type { Side } from '../body/side'
 import type { Vocabulary } from '../moves/vocabulary'
-import type { Token } from './lines'
+import type { Token } from './tokens'
 
 /** What is wrong with an entry: from which sign to which, and what to write instead. */
 export class EntryProblem extends Error {
@@ -40,6 +40,13 @@ export class Reader {
   }
   skip(count: number): void {
     this.#next += count
+  }
+  /** Reads on if something is found there; else nothing is taken. */
+  attempt<T>(read: () => T | undefined): T | undefined {
+    const from = this.#next
+    const found = read()
+    if (found === undefined) this.#next = from
+    return found
   }
   /** The next token, or a problem that says what was expected. */
   need(expected: string): Token {
