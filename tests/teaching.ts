@@ -2,8 +2,9 @@ import fc from 'fast-check'
 import type { ClassEntry, DancedDrill, Group } from '../src/core/diary/diary'
 import { houseOf, USUAL_HOUSE, USUAL_RULES } from '../src/core/house/house'
 import { vocabulary } from '../src/core/moves/vocabulary'
-import { materialsOf } from '../src/core/plan/material'
-import { NOTHING_KNOWN, type PlanWishes } from '../src/core/plan/plan'
+import { emptyPlan, planAgain } from '../src/core/plan/edits'
+import { type Materials, materialsOf } from '../src/core/plan/material'
+import { NOTHING_KNOWN, type Plan, type PlanWishes } from '../src/core/plan/plan'
 import { demo } from './demo'
 
 /** The demo as a planner looks at it. */
@@ -68,3 +69,12 @@ export const classOn = (
   next: '',
   ...more,
 })
+
+/** A plan of some wishes, as it is proposed. */
+export const newPlan = (
+  id: string,
+  title: string,
+  wishes: PlanWishes,
+  materials: Materials,
+  group?: string,
+): Plan => planAgain(emptyPlan(id, title, wishes, group), materials).plan

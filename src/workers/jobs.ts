@@ -4,7 +4,8 @@ import type { LevelForm } from '../core/forms/levels'
 import type { HouseRules } from '../core/house/house'
 import type { OwnMove } from '../core/moves/move'
 import type { OwnNames } from '../core/moves/vocabulary'
-import type { PlanWishes } from '../core/plan/plan'
+import type { Planned } from '../core/plan/edits'
+import type { Plan, PlanWishes } from '../core/plan/plan'
 import type { SpreadClass } from '../core/plan/spread'
 import type { Repair } from '../core/repair/offers'
 import type { FileRead } from '../core/sheet/files'
@@ -17,6 +18,8 @@ export interface Jobs {
   suggest: { in: { combination: Combination; gap: Gap }; out: readonly Suggestion[] }
   fill: { in: { combination: Combination; wish: FillWish }; out: readonly Filling[] }
   level: { in: { combination: Combination; level: DancerLevel }; out: LevelForm }
+  /** Plans what is not locked. */
+  plan: { in: { plan: Plan; combinations: readonly Combination[] }; out: Planned }
   /** Over how many classes a plan is spread. */
   spread: {
     in: { wishes: PlanWishes; combinations: readonly Combination[] }

@@ -2,6 +2,7 @@ import { UserError } from '../core/errors'
 import { levelForm } from '../core/forms/levels'
 import { houseOf } from '../core/house/house'
 import { vocabulary as shipped, type Vocabulary, withOwn } from '../core/moves/vocabulary'
+import { planAgain } from '../core/plan/edits'
 import { materialsOf } from '../core/plan/material'
 import { spreadOver } from '../core/plan/spread'
 import { repairsFor } from '../core/repair/offers'
@@ -31,6 +32,8 @@ function run({ job, input, setting }: Request): Jobs[JobName]['out'] {
   if (isFor('suggest', input)) return suggestMoves(input.combination, input.gap, vocabulary, house)
   if (isFor('fill', input)) return fillPhrase(input.combination, input.wish, vocabulary, house)
   if (isFor('level', input)) return levelForm(input.combination, input.level, vocabulary, house)
+  if (isFor('plan', input))
+    return planAgain(input.plan, materialsOf(input.combinations, vocabulary, house))
   if (isFor('spread', input))
     return spreadOver(input.wishes, materialsOf(input.combinations, vocabulary, house))
   if (isFor('read', input)) {

@@ -1,8 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { holds } from '../../../tests/holds'
-import { materials, wishesOf } from '../../../tests/teaching'
-import { newPlan } from '../plan/edits'
+import { materials, newPlan, wishesOf } from '../../../tests/teaching'
 import { type ClassKey, stepsFor } from './keys'
 import { afterAction, beginClass, drillOf, restOf, type UnderWay } from './underWay'
 

@@ -1,8 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { holds } from '../../../tests/holds'
-import { classOn, materials, wishesOf } from '../../../tests/teaching'
-import { newPlan } from '../plan/edits'
+import { classOn, materials, newPlan, wishesOf } from '../../../tests/teaching'
 import { roundOf } from '../plan/material'
 import {
   afterAction,

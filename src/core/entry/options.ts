@@ -146,7 +146,7 @@ export function readOptions(
         options.kept = true
         break
       default:
-        if (begins.includes(token.text) || startsAnew(token, place))
+        if ((!token.quoted && begins.includes(token.text)) || startsAnew(token, place))
           throw new EntryProblem(
             `“${token.text}” begins something new: write “;” and its count before it.`,
             token,

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { demo } from '../../../tests/demo'
 import { holds } from '../../../tests/holds'
-import { demoId, materials, wishesOf } from '../../../tests/teaching'
+import { demoId, materials, newPlan, wishesOf } from '../../../tests/teaching'
 import { USUAL_HOUSE } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
 import { beginHistory, edit, undo } from '../record/history'
@@ -13,7 +13,6 @@ import {
   comparePlans,
   freed,
   moveDrill,
-  newPlan,
   planAgain,
   removeDrill,
   setLocked,

@@ -22,11 +22,17 @@ const locked = (drill: Drill, change: DrillChange): Drill => {
   }
 }
 
+/** A plan with what was proposed for it: the ways, and what has no room. */
+export interface Planned {
+  readonly plan: Plan
+  readonly proposal: Proposal
+}
+
 /**
  * Plans everything again that is not locked. While a combination it is made of is not here,
  * nothing is planned again: its drills stay as they are, and come back with it.
  */
-export function planAgain(plan: Plan, materials: Materials): { plan: Plan; proposal: Proposal } {
+export function planAgain(plan: Plan, materials: Materials): Planned {
   if (goneFrom(plan, materials).length > 0)
     return { plan, proposal: { drills: plan.drills, ways: [], left: [], over: 0 } }
   const kept = plan.drills.flatMap((drill, index) => (drill.locked ? [{ drill, index }] : []))
@@ -109,26 +115,31 @@ export const freed = (plan: Plan): Plan => ({
   drills: plan.drills.map(({ locked: _, ...drill }) => drill),
 })
 
-/** A plan of some wishes, as it is proposed. */
-export function newPlan(
-  id: string,
-  title: string,
-  wishes: PlanWishes,
-  materials: Materials,
-  group?: string,
-): Plan {
-  const { drills } = planClass(wishes, materials)
-  return {
-    kind: 'plan',
-    schemaVersion: PLAN_VERSION,
-    id,
-    title,
-    ...(group !== undefined && { group }),
-    wishes,
-    drills,
-    without: [],
-  }
-}
+/** A plan of some wishes, of which nothing is planned yet. */
+export const emptyPlan = (id: string, title: string, wishes: PlanWishes, group?: string): Plan => ({
+  kind: 'plan',
+  schemaVersion: PLAN_VERSION,
+  id,
+  title,
+  ...(group !== undefined && { group }),
+  wishes,
+  drills: [],
+  without: [],
+})
+
+/** Whether something was changed that the drills hang on, so that it is to be planned again. */
+export const isPlannedOtherwise = (before: Plan, after: Plan): boolean =>
+  before.wishes !== after.wishes ||
+  before.drills !== after.drills ||
+  before.without !== after.without
+
+/** The combinations a plan may need: those it is made of, reviews, and has drills of. */
+export const combinationsOf = ({ wishes, drills }: Plan): ReadonlySet<string> =>
+  new Set([
+    ...wishes.combinations,
+    ...wishes.known.reviews.map(({ combination }) => combination),
+    ...drills.flatMap(({ combination }) => combination ?? []),
+  ])
 
 /** A drill of one plan beside the same drill of another. */
 export interface PlanPair {

@@ -8,7 +8,7 @@ import { byDate, type ClassEntry, type Group, newClass } from '../../core/diary/
 import { diaryCsv } from '../../core/diary/export'
 import { nextClassOf, reachedIn } from '../../core/diary/reached'
 import { layerWord } from '../../core/moves/vocabulary'
-import { newPlan } from '../../core/plan/edits'
+import { emptyPlan } from '../../core/plan/edits'
 import type { Materials } from '../../core/plan/material'
 import { download } from '../parts/files'
 import { KeysButton, KeysHelp } from '../parts/KeysHelp'
@@ -17,6 +17,7 @@ import { counted, dayWords } from '../parts/locale'
 import { inWords, Problem, ProblemPage } from '../parts/Problem'
 import { UndoButtons } from '../parts/UndoButtons'
 import { useScreenKeys } from '../parts/useScreenKeys'
+import { planBeside } from '../planning/planBeside'
 import { today } from '../planning/today'
 import { type PlanningRecords, usePlanningRecords } from '../planning/usePlanning'
 import { houseNow } from '../stores/house'
@@ -43,7 +44,7 @@ function Diary({
   combinations,
   materials,
 }: PlanningRecords) {
-  const { newId } = useServices()
+  const { judge, newId } = useServices()
   const navigate = useNavigate()
   const [query, setQuery] = useSearchParams()
   const hands = useDiaryChanges(planning)
@@ -200,13 +201,13 @@ function Diary({
             group={group}
             materials={materials}
             onPlan={async (wishes) => {
-              const plan = newPlan(
+              const wanted = emptyPlan(
                 newId(),
                 `${group?.name ?? 'Next class'} · next`,
                 wishes,
-                materials,
                 group?.id,
               )
+              const { plan } = await planBeside(judge, wanted, materials)
               await planning.plans.put(plan)
               await navigate(`/plan/${plan.id}`)
             }}

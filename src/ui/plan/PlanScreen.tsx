@@ -67,10 +67,10 @@ function OpenPlan({
   plans,
   materials,
 }: PlanningRecords & { readonly first: Plan }) {
-  const { newId } = useServices()
+  const { judge, newId } = useServices()
   const navigate = useNavigate()
   const queries = useQueryClient()
-  const document = usePlanDocument(first, planning.plans, materials)
+  const document = usePlanDocument(first, planning.plans, materials, judge)
   const { plan, change, proposal } = document
   const [open, setOpen] = useState<string>()
   const list = useRef<HTMLOListElement>(null)

@@ -3,10 +3,11 @@ import { IconTrash } from '@tabler/icons-react'
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
 import { Link, useNavigate, useSearchParams } from 'react-router'
-import { newPlan } from '../../core/plan/edits'
+import { emptyPlan } from '../../core/plan/edits'
 import { classSeconds, type Plan, wishesFor } from '../../core/plan/plan'
 import { counted } from '../parts/locale'
 import { inWords, Problem, ProblemPage } from '../parts/Problem'
+import { planBeside } from '../planning/planBeside'
 import { type PlanningRecords, usePlanningRecords } from '../planning/usePlanning'
 import { houseNow } from '../stores/house'
 import { useServices } from '../stores/services'
@@ -22,7 +23,7 @@ export function PlansScreen() {
 }
 
 function Shelf({ planning, plans, unreadable, groups, combinations, materials }: PlanningRecords) {
-  const { newId } = useServices()
+  const { judge, newId } = useServices()
   const navigate = useNavigate()
   const queries = useQueryClient()
   const [query] = useSearchParams()
@@ -31,7 +32,8 @@ function Shelf({ planning, plans, unreadable, groups, combinations, materials }:
     const combination = combinations.find((one) => one.id === id)
     if (!combination) return
     const wishes = wishesFor(combination, houseNow.getState().rules.level)
-    const plan = newPlan(newId(), combination.title, wishes, materials)
+    const wanted = emptyPlan(newId(), combination.title, wishes)
+    const { plan } = await planBeside(judge, wanted, materials)
     await planning.plans.put(plan)
     await queries.invalidateQueries({ queryKey: ['records', 'plans'] })
     await navigate(`/plan/${plan.id}`, { replace })

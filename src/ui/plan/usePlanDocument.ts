@@ -1,6 +1,6 @@
 import { dequal } from 'dequal'
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
-import { planAgain } from '../../core/plan/edits'
+import { useCallback, useEffect, useRef, useState } from 'react'
+import { isPlannedOtherwise, type Planned, planAgain } from '../../core/plan/edits'
 import type { Materials } from '../../core/plan/material'
 import type { Plan } from '../../core/plan/plan'
 import type { Proposal } from '../../core/plan/planner'
@@ -14,6 +14,8 @@ import {
   undo,
 } from '../../core/record/history'
 import type { Records } from '../../storage/records'
+import type { Judge } from '../../workers/judge'
+import { planBeside } from '../planning/planBeside'
 
 /** A plan that is open: changed by hand, planned again round that, stored at once. */
 export interface PlanDocument {
@@ -30,10 +32,14 @@ export interface PlanDocument {
   readonly kept: 'saved' | 'saving' | 'failed'
 }
 
+/** While it is thought about. */
+const NOTHING_PROPOSED: Proposal = { drills: [], ways: [], left: [], over: 0 }
+
 export function usePlanDocument(
   first: Plan,
   plans: Records<Plan>,
   materials: Materials,
+  judge: Judge,
 ): PlanDocument {
   const [history, setHistory] = useState<History<Plan>>(() => beginHistory(first))
   const shown = useRef(history)
@@ -42,6 +48,7 @@ export function usePlanDocument(
   /** What is stored while this window writes is not yet what it has written. */
   const writing = useRef(0)
   const [kept, setKept] = useState<PlanDocument['kept']>('saved')
+  const [proposal, setProposal] = useState<Proposal>(NOTHING_PROPOSED)
 
   const show = useCallback((next: History<Plan>) => {
     shown.current = next
@@ -90,21 +97,47 @@ export function usePlanDocument(
     [plans, first.id, takeOn],
   )
   const { present } = history
-  const proposal = useMemo(
-    () => proposals.current.get(present) ?? planAgain(present, materials).proposal,
-    [present, materials],
+  /** The change that is shown, but not yet planned round. */
+  const pending = useRef<{ readonly made: Plan; readonly label: string; readonly step: string }>(
+    undefined,
   )
+  const thinking = useRef<Promise<void>>(Promise.resolve())
+  useEffect(() => {
+    const known = proposals.current.get(present)
+    if (known) {
+      setProposal(known)
+      return
+    }
+    const thought = ({ plan, proposal }: Planned) => {
+      if (shown.current.present !== present) return
+      const now = pending.current
+      const isPending = now?.made === present
+      proposals.current.set(isPending ? plan : present, proposal)
+      if (isPending) take(edit(shown.current, now.label, plan, now.step))
+      else setProposal(proposal)
+    }
+    // Where it can't be planned the plan stays as it was changed by hand.
+    thinking.current = planBeside(judge, present, materials).then(thought, () => {})
+  }, [present, judge, materials, take])
+  const steps = useRef(0)
+  const change = (label: string, make: (plan: Plan) => Plan, mark?: string) => {
+    const before = shown.current.present
+    const made = make(before)
+    if (made === before) return
+    // Shown and stored at once; what is planned round it is the same step.
+    const step = mark ?? `step ${steps.current++}`
+    const known = proposals.current.get(before)
+    if (isPlannedOtherwise(before, made)) pending.current = { made, label, step }
+    else if (known) proposals.current.set(made, known)
+    take(edit(shown.current, label, made, step))
+  }
+  const back = (to: typeof undo) => () =>
+    void thinking.current.then(() => take(to(shown.current, settled)))
   return {
     plan: present,
-    change: (label, make, mark) => {
-      const made = make(shown.current.present)
-      if (made === shown.current.present) return
-      const { plan, proposal } = planAgain(made, materials)
-      proposals.current.set(plan, proposal)
-      take(edit(shown.current, label, plan, mark))
-    },
-    undo: history.past.length > 0 ? () => take(undo(shown.current, settled)) : undefined,
-    redo: history.future.length > 0 ? () => take(redo(shown.current, settled)) : undefined,
+    change,
+    undo: history.past.length > 0 ? back(undo) : undefined,
+    redo: history.future.length > 0 ? back(redo) : undefined,
     last: history.past.at(-1)?.label,
     proposal,
     kept,

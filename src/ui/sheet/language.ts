@@ -3,6 +3,7 @@ import { Tag } from '@lezer/highlight'
 import { Direction, Primitive } from '../../core/body/feet'
 import { LAYERS } from '../../core/body/layers'
 import { LINE_WORDS } from '../../core/sheet/lines'
+import { ALL_KINDS } from '../../core/what/kinds'
 
 const tags = {
   word: Tag.define(),
@@ -22,7 +23,11 @@ const tags = {
 
 const OPTIONS =
   /^(?:every|alt|on|turn|via|size|rate|cw|ccw|small|large|ball|heel|as|easier|harder|cue|note|words|leave)\b/
-const STEPS = new Set<string>([...Primitive.options, ...Direction.options, 'both', 'look', 'at'])
+const STEPS = new Set<string>([
+  ...Primitive.options,
+  ...Direction.options,
+  ...ALL_KINDS.flatMap(({ words }) => words),
+])
 
 /** Colours a count sheet word by word; what a line is about has its layer's colour. */
 const sheetLanguage = StreamLanguage.define<{ startsLine: boolean; startsEntry: boolean }>({
