@@ -6,7 +6,8 @@ import { writeSheet } from '../src/core/sheet/writeSheet'
 import type { Combinations, Stored } from '../src/storage/combinations'
 import type { KeyScope } from '../src/ui/shortcuts/shortcut'
 import { press } from '../src/ui/shortcuts/shortcuts'
-import { documentOf, openSession, type Session } from '../src/ui/stores/session'
+import { openSession, type Session } from '../src/ui/stores/session'
+import { documentOf } from '../src/ui/stores/state'
 
 /** A shelf of one combination, with another window that can save over it. */
 export function shelf(first: Combination) {

@@ -16,21 +16,19 @@ import { press } from '../shortcuts/shortcuts'
 import { type Carried, carried } from '../stores/carried'
 import { moveSelected, placeAtSelection, stretchSelected } from '../stores/editing'
 import { scrubbed } from '../stores/scrub'
+import { change, type Session, select } from '../stores/session'
 import {
-  change,
   changedEvents,
   documentOf,
   drawnState,
   isFlipped,
   layersSelected,
   type Selection,
-  type Session,
   type SessionState,
-  select,
   selectedEvents,
   sideMeant,
   vocabularyOf,
-} from '../stores/session'
+} from '../stores/state'
 import classes from './braid.module.css'
 import { Ghost, type GhostBox } from './Ghost'
 import { laneUnder, SIZE, tickUnder } from './geometry'

@@ -2,7 +2,8 @@ import { useDeferredValue } from 'react'
 import { useStore } from 'zustand'
 import { joinStrip, type Meeting } from '../../core/findings/strip'
 import { checkedOf } from '../stores/checked'
-import { documentOf, drawnState, type Session } from '../stores/session'
+import type { Session } from '../stores/session'
+import { documentOf, drawnState } from '../stores/state'
 import classes from './joinStrip.module.css'
 
 const SIGN: Readonly<Record<Meeting['how'], string>> = { meets: '✓', differs: '≈', misses: '✕' }

@@ -6,15 +6,8 @@ import { labelOfTick } from '../../core/time/time'
 import { findOffers, type Offer } from '../../core/writing/search'
 import { MoveFigure } from '../stage/MoveFigure'
 import { placeAtSelection } from '../stores/editing'
-import {
-  documentOf,
-  goBehind,
-  hereAt,
-  type Session,
-  select,
-  sideMeant,
-  vocabularyOf,
-} from '../stores/session'
+import { goBehind, type Session, select } from '../stores/session'
+import { documentOf, hereAt, sideMeant, vocabularyOf } from '../stores/state'
 import classes from './placer.module.css'
 
 interface PlacerProps {

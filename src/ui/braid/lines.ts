@@ -5,7 +5,7 @@ import { type Heat, heatOf } from '../../core/load/heat'
 import { type Simulation, stateBefore } from '../../core/simulate/simulate'
 import { type UnwrittenWay, unwrittenWays } from '../../core/simulate/unwritten'
 import { checkedOf, simulationFrom } from '../stores/checked'
-import { dancingsShown, documentOf, layersShown, type SessionState } from '../stores/session'
+import { dancingsShown, documentOf, layersShown, type SessionState } from '../stores/state'
 import { type LineShape, shapeLine } from './geometry'
 
 /** One line of the braid: a phrase as it is danced on one side. */

@@ -4,7 +4,8 @@ import type { Finding } from '../../core/findings/finding'
 import { spotText } from '../../core/findings/findingText'
 import { slotAt } from '../../core/time/time'
 import { checkedOf } from '../stores/checked'
-import { documentOf, flip, type Session, select } from '../stores/session'
+import { flip, type Session, select } from '../stores/session'
+import { documentOf } from '../stores/state'
 
 /** Goes to the place of a finding, on the side it stands on. */
 export function goTo(session: Session, combination: Combination, finding: Finding): void {

@@ -9,7 +9,8 @@ import { naturalWay, turnsOf } from '../../core/simulate/turns'
 import { tick } from '../../core/time/time'
 import { NumberField } from '../parts/NumberField'
 import { checkedOf } from '../stores/checked'
-import { change, documentOf, type Session } from '../stores/session'
+import { change, type Session } from '../stores/session'
+import { documentOf } from '../stores/state'
 import classes from './floorMap.module.css'
 
 /** Every turn: its count, its degrees, where one faces then. */

@@ -17,7 +17,8 @@ import { goTo } from '../findings/goTo'
 import { PreviewButton } from '../findings/PreviewButton'
 import { checkedOf } from '../stores/checked'
 import { useServices } from '../stores/services'
-import { documentOf, type Session, select, showPreview } from '../stores/session'
+import { type Session, select, showPreview } from '../stores/session'
+import { documentOf } from '../stores/state'
 import classes from './level.module.css'
 
 const LEVEL_SHORT: Readonly<Record<DancerLevel, string>> = {

@@ -28,6 +28,7 @@ export interface ScreenKey {
 /** Keys by the name their cap has. */
 const CAPS: Readonly<Record<string, string>> = {
   ' ': 'Space',
+  '.': 'Full stop',
   PageDown: 'Page down',
   PageUp: 'Page up',
   ArrowRight: '→',

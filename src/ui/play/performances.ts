@@ -8,7 +8,7 @@ import type { Tempo } from '../../core/time/tempo'
 import { endOf, type Range, tick } from '../../core/time/time'
 import { steady } from '../../core/time/timeMap'
 import { dancedOf } from '../stores/checked'
-import type { Selection } from '../stores/session'
+import type { Selection } from '../stores/state'
 
 /** Which side is danced: one of them, or the lead side and then the other in turn. */
 export type SideMode = Side | 'turn'

@@ -20,15 +20,8 @@ import { UserError } from '../../core/errors'
 import { canonicalIds, withKnownIds } from '../../core/sheet/canonical'
 import { type EntrySpot, readSheet } from '../../core/sheet/readSheet'
 import { writeSheet } from '../../core/sheet/writeSheet'
-import {
-  change,
-  documentOf,
-  redoNext,
-  type Session,
-  select,
-  undoLast,
-  vocabularyOf,
-} from '../stores/session'
+import { change, redoNext, type Session, select, undoLast } from '../stores/session'
+import { documentOf, vocabularyOf } from '../stores/state'
 import { ownMoves, words } from '../stores/words'
 import { completeSheet } from './complete'
 import { sheetColours } from './language'

@@ -16,7 +16,8 @@ import {
   removeSelected,
   stretchSelected,
 } from '../stores/editing'
-import { change, select, selectedEvents } from '../stores/session'
+import { change, select } from '../stores/session'
+import { selectedEvents } from '../stores/state'
 import { hasSelected, isArrow, isCtrl, isKey, type Shortcut, way } from './shortcut'
 
 /** Changing what is selected. */

@@ -2,7 +2,8 @@ import type { Event } from '../../core/combination/combination'
 import { nameOf } from '../../core/combination/names'
 import * as phrases from '../../core/edits/phrases'
 import { phraseIdHere } from '../stores/cursor'
-import { change, type Session, vocabularyOf } from '../stores/session'
+import { change, type Session } from '../stores/session'
+import { vocabularyOf } from '../stores/state'
 import type { Shortcut } from './shortcut'
 
 const inWords = (session: Session) => (event: Event) =>

@@ -1,6 +1,7 @@
 import type { KeyLine, Press } from '../parts/keys'
 import type { Panel } from '../stores/panel'
-import { type Session, selectedEvents } from '../stores/session'
+import type { Session } from '../stores/session'
+import { selectedEvents } from '../stores/state'
 
 /** What only the screen can do. */
 export interface KeyScope {

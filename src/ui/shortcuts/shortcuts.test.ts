@@ -16,7 +16,8 @@ import { tick } from '../../core/time/time'
 import { checkedOf } from '../stores/checked'
 import { copySelected, pasteHere } from '../stores/clipboard'
 import { placeAtSelection } from '../stores/editing'
-import { documentOf, type Session, select, undoLast } from '../stores/session'
+import { type Session, select, undoLast } from '../stores/session'
+import { documentOf } from '../stores/state'
 import { press, SHORTCUTS } from './shortcuts'
 
 let session: Session

@@ -1,5 +1,6 @@
 import { useReducedMotion } from '@mantine/hooks'
-import { useMemo } from 'react'
+import { dequal } from 'dequal'
+import { useMemo, useRef } from 'react'
 import type { Side } from '../../core/body/side'
 import type { Event } from '../../core/combination/combination'
 import { aloneFrom } from '../../core/combination/dancing'
@@ -25,9 +26,11 @@ const STILL_SHARE = 3 / 8
 export function MoveFigure({ name, written, side, vocabulary }: MoveFigureProps) {
   const isStill = useReducedMotion() ?? false
   // The same words are the same dance, whoever made the object anew.
-  const key = JSON.stringify(written)
+  const known = useRef(written)
+  if (!dequal(known.current, written)) known.current = written
+  const danced = known.current
   const { dancers, view, moment } = useMemo(() => {
-    const loop = loopOf(JSON.parse(key) as typeof written, side, vocabulary)
+    const loop = loopOf(danced, side, vocabulary)
     const { dancer, length, tempo } = loop
     const tick = () =>
       isStill ? length * STILL_SHARE : steady(tempo).tickAt(performance.now() / 1000) % length
@@ -36,7 +39,7 @@ export function MoveFigure({ name, written, side, vocabulary }: MoveFigureProps)
       view: bestView(loop),
       moment: (): DanceMoment => ({ dancing: aloneFrom(side), tick: tick(), seam: undefined }),
     }
-  }, [key, side, vocabulary, isStill])
+  }, [danced, side, vocabulary, isStill])
   const label = `${name}, danced. ${viewFacts[view].whose}`
   return (
     <figure className={classes.moveFigure}>

@@ -5,16 +5,8 @@ import { mirrorEvent } from '../../core/combination/mirror'
 import * as clips from '../../core/edits/clip'
 import { TICKS_PER_COUNT, type Tick, tick } from '../../core/time/time'
 import { removeSelected } from './editing'
-import {
-  change,
-  documentOf,
-  isFlipped,
-  layersSelected,
-  type Session,
-  type SessionState,
-  select,
-  selectedInPasses,
-} from './session'
+import { change, type Session, select } from './session'
+import { documentOf, isFlipped, layersSelected, type SessionState, selectedInPasses } from './state'
 
 interface Copied {
   readonly clip: clips.Clip

@@ -1,14 +1,8 @@
 import { LAYERS_DOWN } from '../../core/body/layers'
 import { isSameDancing } from '../../core/combination/dancing'
 import { HALF_COUNT, slotAt, TICKS_PER_COUNT, tick } from '../../core/time/time'
-import {
-  dancingsShown,
-  documentOf,
-  layersShown,
-  type Selection,
-  type Session,
-  select,
-} from './session'
+import { type Session, select } from './session'
+import { dancingsShown, documentOf, layersShown, type Selection } from './state'
 
 /** Whether the pickup can be gone into from here: only from the first line. */
 const firstTick = (session: Session, pass: number): number => {

@@ -9,16 +9,15 @@ import type { Vocabulary } from '../../core/moves/vocabulary'
 import { slotAt, type Tick, tick } from '../../core/time/time'
 import type { What } from '../../core/what/kinds'
 import { idOfKind } from '../../core/writing/search'
+import { change, type Session } from './session'
 import {
-  change,
   documentOf,
   isFlipped,
   passOf,
-  type Session,
   selectedEvents,
   vocabularyOf,
   withSelectionInside,
-} from './session'
+} from './state'
 import { words } from './words'
 
 /** Places something at the selection; what starts there on that layer makes room for it. */

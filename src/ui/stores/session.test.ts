@@ -5,20 +5,15 @@ import { tick } from '../../core/time/time'
 import { placeAtSelection, rewrite } from './editing'
 import {
   change,
-  changedEvents,
-  documentOf,
-  drawnState,
   flip,
   goBehind,
-  hereAt,
   redoNext,
   type Session,
   select,
-  selectedEvents,
   showPreview,
-  sideMeant,
   undoLast,
 } from './session'
+import { changedEvents, documentOf, drawnState, hereAt, selectedEvents, sideMeant } from './state'
 
 let session: Session
 let place: ReturnType<typeof opened>['place']

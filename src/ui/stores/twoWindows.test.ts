@@ -10,15 +10,8 @@ import { vocabulary } from '../../core/moves/vocabulary'
 import { createCombinations } from '../../storage/combinations'
 import { Database } from '../../storage/database'
 import { createJournal } from '../../storage/journal'
-import {
-  change,
-  documentOf,
-  openSession,
-  REST_MS,
-  redoNext,
-  type Session,
-  undoLast,
-} from './session'
+import { change, openSession, REST_MS, redoNext, type Session, undoLast } from './session'
+import { documentOf } from './state'
 
 const SEED = Number(process.env.SEED ?? 19)
 

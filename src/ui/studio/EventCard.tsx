@@ -28,13 +28,8 @@ import {
   stretchSelected,
   turnSelected,
 } from '../stores/editing'
-import {
-  documentOf,
-  type Session,
-  type SessionState,
-  selectedEvents,
-  vocabularyOf,
-} from '../stores/session'
+import type { Session } from '../stores/session'
+import { documentOf, type SessionState, selectedEvents, vocabularyOf } from '../stores/state'
 import classes from './studio.module.css'
 import { WhatFields } from './WhatFields'
 

@@ -13,7 +13,8 @@ import { PreviewButton } from '../findings/PreviewButton'
 import classes from '../moves/moves.module.css'
 import { NumberField } from '../parts/NumberField'
 import { useServices } from '../stores/services'
-import { documentOf, type Session, type SessionState, showPreview } from '../stores/session'
+import { type Session, showPreview } from '../stores/session'
+import { documentOf, type SessionState } from '../stores/state'
 import { ownMoves } from '../stores/words'
 
 /** The empty counts that are selected; as long as they are free where one place is. */

@@ -13,14 +13,8 @@ import classes from '../moves/moves.module.css'
 import { useMoves } from '../moves/useMoves'
 import { placeAtSelection } from '../stores/editing'
 import { useServices } from '../stores/services'
-import {
-  documentOf,
-  hereAt,
-  type Session,
-  type SessionState,
-  sideMeant,
-  vocabularyOf,
-} from '../stores/session'
+import type { Session } from '../stores/session'
+import { documentOf, hereAt, type SessionState, sideMeant, vocabularyOf } from '../stores/state'
 import { Ideas } from './Ideas'
 
 /** What fits where the cursor stands, and what that place is called. */

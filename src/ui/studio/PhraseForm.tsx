@@ -3,7 +3,8 @@ import { useStore } from 'zustand'
 import type { Pass } from '../../core/combination/passes'
 import * as phrases from '../../core/edits/phrases'
 import { NumberField } from '../parts/NumberField'
-import { change, documentOf, type Session } from '../stores/session'
+import { change, type Session } from '../stores/session'
+import { documentOf } from '../stores/state'
 
 /** The name and the counts of one phrase. */
 export function PhraseForm({

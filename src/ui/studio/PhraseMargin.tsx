@@ -10,7 +10,8 @@ import * as phrases from '../../core/edits/phrases'
 import classes from '../braid/braid.module.css'
 import type { Line } from '../braid/lines'
 import { focusBraidAfter } from '../parts/focusBraid'
-import { change, documentOf, type Session } from '../stores/session'
+import { change, type Session } from '../stores/session'
+import { documentOf } from '../stores/state'
 import own from './studio.module.css'
 
 const RETIMED = [

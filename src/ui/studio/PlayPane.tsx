@@ -15,7 +15,8 @@ import { PlayBar } from '../play/PlayBar'
 import { type PlayChoice, studioPerformance } from '../play/performances'
 import { checkedOf } from '../stores/checked'
 import { useServices } from '../stores/services'
-import { danceOf, documentOf, layersOf, type Selection, type Session } from '../stores/session'
+import type { Session } from '../stores/session'
+import { danceOf, documentOf, layersOf, type Selection } from '../stores/state'
 import { usePlayhead } from './usePlayhead'
 
 interface PlayPaneProps {

@@ -7,7 +7,8 @@ import { heatAt } from '../../core/load/heat'
 import { DanceStage } from '../stage/DanceStage'
 import { checkedOf, simulationFrom } from '../stores/checked'
 import { useServices } from '../stores/services'
-import { documentOf, layersOf, type Selection, type Session } from '../stores/session'
+import type { Session } from '../stores/session'
+import { documentOf, layersOf, type Selection } from '../stores/state'
 import classes from './studio.module.css'
 
 /** The dancing figure, as it is where the cursor is. */

@@ -21,14 +21,8 @@ import { SheetPanel } from '../sheet/SheetPanel'
 import { SHORTCUTS } from '../shortcuts/shortcuts'
 import { PANEL_WORDS, type Panel } from '../stores/panel'
 import { useServices } from '../stores/services'
-import {
-  change,
-  documentOf,
-  openSession,
-  type Session,
-  select,
-  vocabularyOf,
-} from '../stores/session'
+import { change, openSession, type Session, select } from '../stores/session'
+import { documentOf, vocabularyOf } from '../stores/state'
 import { lastPlace } from '../stores/words'
 import { CommandFinder } from './CommandFinder'
 import { EventCard } from './EventCard'

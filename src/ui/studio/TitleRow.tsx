@@ -31,18 +31,8 @@ import { SavedWord } from '../parts/SavedWord'
 import { UndoButtons } from '../parts/UndoButtons'
 import { checkedOf } from '../stores/checked'
 import { PANELS, type Panel } from '../stores/panel'
-import {
-  change,
-  danceOf,
-  documentOf,
-  flip,
-  type LinesShown,
-  redoNext,
-  type Session,
-  showBoth,
-  undoLast,
-  vocabularyOf,
-} from '../stores/session'
+import { change, flip, redoNext, type Session, showBoth, undoLast } from '../stores/session'
+import { danceOf, documentOf, type LinesShown, vocabularyOf } from '../stores/state'
 import { saveOpen } from './saveOpen'
 import classes from './studio.module.css'
 

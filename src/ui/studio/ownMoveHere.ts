@@ -6,7 +6,8 @@ import { moveOfOwn, type OwnMove } from '../../core/moves/move'
 import { TICKS_PER_COUNT, tick } from '../../core/time/time'
 import { ownMoveOf } from '../../core/writing/makeOwn'
 import { placeAtSelection } from '../stores/editing'
-import { change, type Session, select, selectedEvents, vocabularyOf } from '../stores/session'
+import { change, type Session, select } from '../stores/session'
+import { selectedEvents, vocabularyOf } from '../stores/state'
 
 /** A first form of an own move from what is selected; a sentence where there is none. */
 export function draftOfSelection(session: Session): OwnMove | undefined {

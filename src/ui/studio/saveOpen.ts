@@ -1,5 +1,6 @@
 import type { Format } from '../../core/sheet/formats'
-import { documentOf, type Session } from '../stores/session'
+import type { Session } from '../stores/session'
+import { documentOf } from '../stores/state'
 
 /** Saves the open combination as a file; what writes files is loaded when it is needed. */
 export async function saveOpen(session: Session, format: Format): Promise<void> {
