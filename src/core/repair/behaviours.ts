@@ -29,11 +29,11 @@ export interface Behaviour {
   /** The last place it changes. */
   readonly late: number
   readonly ends: readonly Stance[]
+  /** The tick of its first step; none where nothing is danced. */
+  readonly first: number | undefined
 }
 
 interface Way extends Behaviour {
-  /** The tick of the first step so far. */
-  readonly first: number | undefined
   /** When each foot last landed, and whether an edit made it. */
   readonly landed: Readonly<Record<Side, Landed>>
 }

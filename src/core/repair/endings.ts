@@ -48,7 +48,12 @@ function meets(
   { opening }: Node,
   end: Stance,
 ): boolean {
-  if (!opening) return false
+  if (!opening) {
+    // Nobody steps at all: only the weight has to be where it was.
+    const { stances, start, otherStart } = search
+    const weights = [end, goal === 'repeat' ? start : otherStart].map(stances.weightOf)
+    return weights[0] === weights[1] || weights.includes('both')
+  }
   const from = search.combination.pickup?.each ? -pickupTicks(search.combination) : 0
   const result = endOf(search, opening.phrase, opening.behaviour, {
     stance: end,

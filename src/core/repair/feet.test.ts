@@ -136,6 +136,18 @@ describe('the repair of the feet', () => {
     240_000,
   )
 
+  it('looks for what follows in the first phrase that is danced, and changes feet where none is', () => {
+    const late = written([
+      [undefined, undefined],
+      ['step R side', undefined],
+    ])
+    expect(told(late, 'repeat')[0]).toEqual([0.6, 'B1 step R side > touch R side'])
+    const empty = combination([[]])
+    const still = { ...empty, start: { ...empty.start, weight: 'L' as const } }
+    expect(told(still, 'repeat')).toEqual([[0]])
+    expect(told(still, 'switch')[0]).toEqual([1.2, 'A8  > close R'])
+  })
+
   it('clears what it says it clears, in order of price, and none of the three holds another', () => {
     const order = [
       { phrase: 'A', mirrored: false },

@@ -69,7 +69,10 @@ export function* steps(search: Search, node: Node): Generator<Node> {
       lead,
       other,
       chosen,
-      opening: node.pass === 0 ? { phrase, behaviour, mirrored } : node.opening,
+      // What follows begins with the first phrase in which anything is danced.
+      opening:
+        node.opening ??
+        (behaviour.first === undefined ? undefined : { phrase, behaviour, mirrored }),
     }
   }
   const made: (Node | undefined)[] = []

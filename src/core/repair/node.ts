@@ -17,7 +17,7 @@ export interface Node extends Priced {
   readonly other: Stance
   /** How each phrase is changed that may come again. */
   readonly chosen: ReadonlyMap<string, Behaviour>
-  /** The first pass, which what follows begins with. */
+  /** The first pass in which anything is danced, which what follows begins with. */
   readonly opening: Opening | undefined
 }
 interface Opening {

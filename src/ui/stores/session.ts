@@ -91,8 +91,10 @@ export function openSession(
     if (!dequal(known, copy)) saver.save(known)
   })
   async function follow() {
-    const there = await combinations.get(saver.id()).catch(() => undefined)
-    if (!there) return
+    const id = saver.id()
+    const there = await combinations.get(id).catch(() => undefined)
+    // This window may have gone on in a copy meanwhile: what is there is another one then.
+    if (!there || saver.id() !== id) return
     if (there.removedAt !== undefined && !isRemoved)
       say('This combination was deleted in another window. It is back with your next change.')
     isRemoved = there.removedAt !== undefined

@@ -168,6 +168,22 @@ describe('two windows with one combination', () => {
     )
   }, 120_000)
 
+  it('take nothing of the first one on where they have just gone on in a copy', async () => {
+    const { windows, turns, pass, settle, close } = await twoWindows()
+    const [here, there] = windows
+    change(there, 'change the title', typed('x'), 'title')
+    await pass(1)
+    await turns(2)
+    change(here, 'name it', edits.describe({ title: 'Mine' }))
+    await pass(1)
+    // The look at what the other one saved is under way while this one becomes a copy.
+    await pass(REST_MS + 1)
+    await settle()
+    expect(here.saver.id()).toBe('copy-1')
+    expect(documentOf(here.getState())).toMatchObject({ id: 'copy-1', title: 'Mine' })
+    close()
+  })
+
   it('are told when the other one deletes it, and bring it back with the next change', async () => {
     const { windows, settle, first, close } = await twoWindows()
     await first.remove('one')
