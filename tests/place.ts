@@ -6,7 +6,7 @@ import { createHouse } from '../src/storage/house'
 import { togetherIn } from '../src/storage/keeping'
 import { createOwnWords } from '../src/storage/own'
 import { createPlanning } from '../src/storage/planning'
-import { keepingIn, slots } from './slots'
+import { keepingIn, notesOf, slots } from './slots'
 
 /** All that one browser keeps; `full` has no room in local storage any more. */
 export function placeNamed(name: string, { full = false, now = 1 } = {}) {
@@ -22,7 +22,7 @@ export function placeNamed(name: string, { full = false, now = 1 } = {}) {
       summarise: (one) => summaryOf(one, vocabulary),
     }),
     own: createOwnWords(database, () => {}),
-    house: createHouse(database, () => {}),
+    house: createHouse(database, () => {}, notesOf(store)),
     together: togetherIn(database),
     planning: createPlanning(
       database,

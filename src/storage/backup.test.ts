@@ -89,7 +89,7 @@ describe('a backup', () => {
     )
 
   it('comes back whole or not at all, wherever the writing breaks', async () => {
-    await here.house.change(() => ({ ...USUAL_RULES, dancers: 7 }))
+    await here.house.change(USUAL_RULES, { ...USUAL_RULES, dancers: 7 })
     await here.planning.spoken.save({
       text: 'Drop',
       samples: Float32Array.from([0, 0.5]),
@@ -228,13 +228,13 @@ describe('own words', () => {
 
   it('brings the house rules into a studio that has none, and leaves another its own', async () => {
     const rules = { ...USUAL_RULES, dancers: 7 }
-    await here.house.change(() => rules)
+    await here.house.change(USUAL_RULES, rules)
     const backup = await writeBackup(here)
     const fresh = place()
     await restoreBackup(backup, fresh)
     expect((await fresh.house.get()).rules).toEqual(rules)
     const other = place()
-    await other.house.change(() => ({ ...USUAL_RULES, dancers: 20 }))
+    await other.house.change(USUAL_RULES, { ...USUAL_RULES, dancers: 20 })
     const reports = await restoreBackup(backup, other)
     expect((await other.house.get()).rules.dancers).toBe(20)
     expect(reports.find(({ name }) => name === 'house.json')?.text).toMatch(/stay/)

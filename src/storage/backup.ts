@@ -317,7 +317,7 @@ function readHouseFile(text: string, house: HouseStore): Write {
     if (!problem && dequal(now, rules)) return report('The house rules are the same.')
     if (problem || !dequal(now, USUAL_RULES))
       return report('Your own house rules stay as they are.')
-    await house.change(() => rules)
+    await house.change((await house.get()).rules, rules)
     return report('The house rules came in.')
   }
 }

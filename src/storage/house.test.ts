@@ -1,12 +1,14 @@
 import { describe, expect, it } from 'vitest'
+import { notesOf, slots } from '../../tests/slots'
 import { USUAL_RULES, withLimit } from '../core/house/house'
 import { Database } from './database'
 import { createHouse, readHouse } from './house'
 
 let names = 0
+const store = slots()
 const place = () => {
   const database = new Database(`house-${names++}`)
-  return { database, house: createHouse(database, () => {}) }
+  return { database, house: createHouse(database, () => {}, notesOf(store)) }
 }
 const small = withLimit({ ...USUAL_RULES, room: { width: 4, depth: 5 } }, 'landing.side', 0.5)
 
@@ -14,7 +16,7 @@ describe('the house rules', () => {
   it('are the usual ones until some are kept, and then those', async () => {
     const { house } = place()
     expect(await house.get()).toEqual({ rules: USUAL_RULES })
-    await house.change(() => small)
+    await house.change(USUAL_RULES, small)
     expect(await house.get()).toEqual({ rules: small })
     expect(readHouse(JSON.parse(JSON.stringify(small)))).toEqual(small)
   })
@@ -52,9 +54,26 @@ describe('the house rules', () => {
     })
     await house.get()
     await new Promise((resolve) => setTimeout(resolve, 50))
-    await createHouse(database, () => {}).change(() => small)
+    await createHouse(database, () => {}, notesOf(store)).change(USUAL_RULES, small)
     await told
     expect(await house.get()).toEqual({ rules: small })
+  })
+
+  it('are changed field by field in what another window has stored, also by what a closed tab left', async () => {
+    const { database, house } = place()
+    const there = createHouse(database, () => {}, notesOf(store))
+    await house.change(USUAL_RULES, { ...USUAL_RULES, dancers: 9 })
+    expect(await there.change(USUAL_RULES, small)).toEqual({ ...small, dancers: 9 })
+    // Closed in the middle of a change: the next window makes it.
+    const left = slots()
+    const closing = createHouse(database, () => {}, notesOf(left, { window: 'gone' }))
+    database.close()
+    await expect(closing.change(small, { ...small, dancers: 30 })).rejects.toThrow()
+    await database.open()
+    const next = createHouse(database, () => {}, notesOf(left, { areGone: true }))
+    expect(await next.recover()).toBe(1)
+    expect(await next.get()).toEqual({ rules: { ...small, dancers: 30 } })
+    expect(await next.recover()).toBe(0)
   })
 
   it('that are damaged or newer are left where they are, and the usual ones taken', async () => {
@@ -66,13 +85,13 @@ describe('the house rules', () => {
       expect(kept.problem?.message).toMatch(/can’t be read by this version/)
       expect((await database.settings.get('house'))?.record).toEqual(record)
     }
-    await expect(house.change(() => ({ ...small, dancers: 0 }))).rejects.toThrow()
+    await expect(house.change(USUAL_RULES, { ...small, dancers: 0 })).rejects.toThrow()
     // What a newer app wrote is not written over; what is damaged is put aside.
     await database.settings.put({ id: 'house', record: { ...small, schemaVersion: 99 } })
-    await expect(house.change(() => small)).rejects.toThrow(/can’t be read/)
+    await expect(house.change(USUAL_RULES, small)).rejects.toThrow(/can’t be read/)
     expect((await database.settings.get('house'))?.record.schemaVersion).toBe(99)
     await database.settings.put({ id: 'house', record: { ...small, dancers: -3 } })
-    await house.change(() => small)
+    await house.change(USUAL_RULES, small)
     expect(await house.get()).toEqual({ rules: small })
     expect((await database.settings.get('damaged house'))?.record.dancers).toBe(-3)
   })

@@ -1,9 +1,12 @@
+import { z } from 'zod'
 import { UserError } from '../core/errors'
 import { HOUSE_VERSION, HouseRules, USUAL_RULES } from '../core/house/house'
+import { changedLike } from '../core/record/history'
 import { type Upgrade, upgrade } from '../core/record/upgrade'
 import type { Database, HouseRow } from './database'
 import { kept, type OnKept } from './keeping'
 import { createRepository } from './repository'
+import type { UnsavedOf } from './unsaved'
 
 /** The rules as they are kept; where they can't be read the usual ones, and what is wrong. */
 interface KeptHouse {
@@ -15,10 +18,13 @@ interface KeptHouse {
 export interface HouseStore {
   readonly get: () => Promise<KeptHouse>
   /**
-   * Changes the rules that are stored at that moment; gives them as they are then.
+   * Makes a change in the rules that are stored by now, field by field; gives them as they are
+   * then. A tab that is closed at once loses nothing.
    * @throws UserError where it can't be stored, or what is there is of a newer version.
    */
-  readonly change: (make: (rules: HouseRules) => HouseRules) => Promise<HouseRules>
+  readonly change: (before: HouseRules, after: HouseRules) => Promise<HouseRules>
+  /** Makes the changes that windows that are gone have left; returns how many there were. */
+  readonly recover: () => Promise<number>
   readonly watch: (changed: () => void) => () => void
 }
 
@@ -45,9 +51,18 @@ const UPGRADES: readonly Upgrade[] = [
 export const readHouse = (record: Readonly<Record<string, unknown>>): HouseRules =>
   HouseRules.parse(upgrade(record, HOUSE_VERSION, UPGRADES))
 
+const Note = z.object({
+  before: z.record(z.string(), z.unknown()),
+  after: z.record(z.string(), z.unknown()),
+})
+
 /** The only code that touches the table of settings. */
-export function createHouse(database: Database, onKept: OnKept): HouseStore {
+export function createHouse(database: Database, onKept: OnKept, unsavedOf: UnsavedOf): HouseStore {
   const { settings } = database
+  const unsaved = unsavedOf('-house', (raw) => {
+    const { before, after } = Note.parse(raw)
+    return { before: readHouse(before), after: readHouse(after) }
+  })
   const repository = createRepository<HouseRules & { readonly id: HouseRow['id'] }, HouseRow>(
     database,
     {
@@ -57,11 +72,9 @@ export function createHouse(database: Database, onKept: OnKept): HouseStore {
       conflict: 'made in what is there',
     },
   )
-  const get = async (): Promise<KeptHouse> => {
-    const row = await settings.get('house')
-    if (!row) return { rules: USUAL_RULES }
+  const readRow = (row: HouseRow | undefined): KeptHouse => {
     try {
-      return { rules: readHouse(row.record) }
+      return { rules: row ? readHouse(row.record) : USUAL_RULES }
     } catch (cause) {
       return {
         rules: USUAL_RULES,
@@ -73,21 +86,32 @@ export function createHouse(database: Database, onKept: OnKept): HouseStore {
       }
     }
   }
-  const change = (make: (rules: HouseRules) => HouseRules) =>
+  const store = (before: HouseRules, after: HouseRules) =>
     repository.together(async () => {
-      const { rules, problem } = await get()
+      const row = await settings.get('house')
+      const { rules, problem } = readRow(row)
       // Of a newer app: it is not for this one to write over. What is only damaged is put aside.
       if (problem?.cause instanceof UserError) throw problem
-      const damaged = problem && (await settings.get('house'))
-      if (damaged) await settings.put({ ...damaged, id: 'damaged house' })
-      const made = HouseRules.parse(make(rules))
-      await repository.change('house', () => ({ id: 'house', ...made }))
-      return made
+      if (problem && row) await settings.put({ ...row, id: 'damaged house' })
+      const record = HouseRules.parse(changedLike(rules, before, after))
+      await settings.put({ id: 'house', record })
+      return record
     })
+  let changes = 0
   return {
-    get,
-    change: (make) =>
-      kept(change(make), onKept, 'Make room on the disk; it is saved with the next change.'),
+    get: async () => readRow(await settings.get('house')),
+    async change(before, after) {
+      const change = ++changes
+      unsaved.write('rules', { before, after })
+      const made = await kept(
+        store(before, after),
+        onKept,
+        'Make room on the disk; it is saved with the next change.',
+      )
+      if (change === changes) unsaved.clear('rules')
+      return made
+    },
+    recover: () => unsaved.recover(({ before, after }) => store(before, after)),
     watch: repository.watch,
   }
 }

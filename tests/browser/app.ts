@@ -7,7 +7,7 @@ import {
   type Download,
   type Page,
 } from 'playwright-core'
-import { expect, inject } from 'vitest'
+import { expect, inject, onTestFinished } from 'vitest'
 
 /** A sound that was started: when on the audio clock, and how long its sample is. */
 interface Started {
@@ -46,35 +46,140 @@ export async function startApp(): Promise<App> {
   return {
     address,
     browser,
-    async visit({ inSpace = false, clock = 1, ...options } = {}) {
-      const context = await browser.newContext({
-        viewport: { width: 1280, height: 800 },
-        ...options,
-      })
-      // What is not there after this long will not come: the test says what it waited for.
-      context.setDefaultTimeout(20_000)
-      if (clock !== 1) await context.addInitScript(fasterClock, clock)
-      await context.addInitScript(recordSounds)
-      if (!inSpace) await context.addInitScript(withoutWebGl)
-      const outside: string[] = []
-      const errors: string[] = []
-      context.on('request', (request) => {
-        const { protocol, origin } = new URL(request.url())
-        if (protocol !== 'blob:' && origin !== address) outside.push(request.url())
-      })
-      const page = await context.newPage()
-      page.on('pageerror', (error) => errors.push(error.message))
-      page.on('console', (message) => {
-        if (message.type() === 'error') errors.push(message.text())
-      })
+    async visit(options = {}) {
+      const place = placeAgain(options) ?? (await newPlace(browser, address, options))
+      const { context, page, heard } = place
+      onTestFinished(() => context.close())
       await page.goto(address)
       await page.getByRole('heading', { name: 'Combinations' }).waitFor()
       await page.getByRole('article').first().waitFor()
-      return { context, page, outside, errors }
+      return { context, page, ...heard }
     },
     async stop() {
       await browser.close()
     },
+  }
+}
+
+/** What a visitor's pages asked for and complained of. */
+interface Heard {
+  outside: string[]
+  errors: string[]
+}
+
+/**
+ * A visitor's browser. It is handed on to the next one when it is closed, as clean as a new one: a
+ * page that has read the app before is there in a quarter of the processor's time.
+ */
+interface Place {
+  readonly context: BrowserContext
+  readonly page: Page
+  heard: Heard
+  /** Somebody visits. */
+  isOpen: boolean
+  /** Something was done to it that the next one would feel. */
+  isMarked: boolean
+}
+
+const free = new Map<string, Place[]>()
+
+/** What a test does to a page that the next one would feel. */
+const MARKS_PAGE = [
+  'addInitScript',
+  'route',
+  'exposeFunction',
+  'setViewportSize',
+  'emulateMedia',
+] as const
+const MARKS_CONTEXT = [
+  'addInitScript',
+  'route',
+  'grantPermissions',
+  'setOffline',
+  'newCDPSession',
+] as const
+
+function onUse<T extends object>(one: T, names: readonly (keyof T)[], used: () => void): void {
+  for (const name of names) {
+    const method = (one[name] as (...given: unknown[]) => unknown).bind(one)
+    Object.assign(one, {
+      [name](...given: unknown[]) {
+        used()
+        return method(...given)
+      },
+    })
+  }
+}
+
+async function newPlace(browser: Browser, address: string, options: VisitOptions): Promise<Place> {
+  const { inSpace = false, clock = 1, ...rest } = options
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, ...rest })
+  // What is not there after this long will not come: the test says what it waited for.
+  context.setDefaultTimeout(20_000)
+  if (clock !== 1) await context.addInitScript(fasterClock, clock)
+  await context.addInitScript(recordSounds)
+  if (!inSpace) await context.addInitScript(withoutWebGl)
+  const page = await context.newPage()
+  const place: Place = {
+    context,
+    page,
+    heard: { outside: [], errors: [] },
+    isOpen: true,
+    isMarked: false,
+  }
+  context.on('request', (request) => {
+    const { protocol, origin } = new URL(request.url())
+    if (protocol !== 'blob:' && origin !== address) place.heard.outside.push(request.url())
+  })
+  page.on('pageerror', (error) => place.heard.errors.push(error.message))
+  page.on('console', (message) => {
+    if (message.type() === 'error') place.heard.errors.push(message.text())
+  })
+  const mark = () => {
+    place.isMarked = true
+  }
+  onUse(page, MARKS_PAGE, mark)
+  onUse(context, MARKS_CONTEXT, mark)
+  const close = context.close.bind(context)
+  const key = JSON.stringify(options)
+  context.close = async () => {
+    // A test may close its place itself, before it is closed for it.
+    if (!place.isOpen) return
+    place.isOpen = false
+    const isClean = !place.isMarked && !page.isClosed() && (await wipe(place, address))
+    if (isClean) free.set(key, [...(free.get(key) ?? []), place])
+    else await close()
+  }
+  return place
+}
+
+function placeAgain(options: VisitOptions): Place | undefined {
+  const place = free.get(JSON.stringify(options))?.pop()
+  return place && Object.assign(place, { heard: { outside: [], errors: [] }, isOpen: true })
+}
+
+/** Leaves a place as it was found: one page, nothing stored. Whether that could be done. */
+async function wipe({ context, page }: Place, address: string): Promise<boolean> {
+  try {
+    for (const other of context.pages()) if (other !== page) await other.close()
+    await context.clearCookies()
+    // Nothing runs here, so nothing holds the database.
+    await page.goto(`${address}/mark.svg`)
+    return await page.evaluate(async () => {
+      localStorage.clear()
+      sessionStorage.clear()
+      const gone = (await indexedDB.databases()).map(
+        ({ name = '' }) =>
+          new Promise<boolean>((done) => {
+            const asked = indexedDB.deleteDatabase(name)
+            asked.onsuccess = () => done(true)
+            asked.onerror = asked.onblocked = () => done(false)
+          }),
+      )
+      return (await Promise.all(gone)).every(Boolean)
+    })
+  } catch {
+    return false
   }
 }
 

@@ -57,6 +57,7 @@ async function start(root: HTMLElement) {
     }),
   )
   await attempt('words', () => followOwnWords(services.own))
+  await attempt('house notes', () => services.house.recover())
   await attempt('rules', () => followHouse(services.house))
   await attempt('demo', () => services.combinations.addDemoOnce(readDemo))
   await attempt('journal', () => services.journal.recover(services.combinations))

@@ -1,7 +1,6 @@
 import { dequal } from 'dequal'
 import { createStore } from 'zustand/vanilla'
 import { type House, type HouseRules, houseOf, USUAL_RULES } from '../../core/house/house'
-import { changedLike } from '../../core/record/history'
 import type { HouseStore } from '../../storage/house'
 import { tell } from './trouble'
 
@@ -35,13 +34,11 @@ export function changeHouse(store: HouseStore, change: (rules: HouseRules) => Ho
   const before = stored
   const after = change(houseNow.getState().rules)
   houseNow.setState(of(after))
-  store
-    .change((now) => changedLike(now, before, after))
-    .then(
-      (rules) => {
-        stored = rules
-      },
-      // What went wrong has been told; the rules stay as they are here until they can be stored.
-      () => {},
-    )
+  store.change(before, after).then(
+    (rules) => {
+      stored = rules
+    },
+    // What went wrong has been told; the rules stay as they are here until they can be stored.
+    () => {},
+  )
 }

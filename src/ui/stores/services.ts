@@ -87,7 +87,7 @@ export function createServices(): Services {
       return planning
     },
     own: createOwnWords(database, onKept('own words')),
-    house: createHouse(database, onKept('house')),
+    house: createHouse(database, onKept('house'), unsaved),
     together: togetherIn(database),
     open: (onBlocked) => openDatabase(database, onBlocked),
     onSaved: askToPersist,
