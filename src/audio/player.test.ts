@@ -62,10 +62,12 @@ describe('a count-in', () => {
       combination([[early, ...feet('1 step R side')]], { pickup: { counts: 6, each: false } }),
       vocabulary,
     )
-    const part = program(120, true, led).parts[0]
-    expect(part?.countIn).toEqual([3, 4, 5, 6, 7, 8])
-    expect(part?.from).toBe(-72)
-    expect(part?.sounds.filter(({ kind }) => kind === 'feet')).toEqual([{ at: 66, kind: 'feet' }])
+    const segment = program(120, true, led).segments[0]
+    expect(segment?.countIn).toEqual([3, 4, 5, 6, 7, 8])
+    expect(segment?.from).toBe(-72)
+    expect(segment?.sounds.filter(({ kind }) => kind === 'feet')).toEqual([
+      { at: 66, kind: 'feet' },
+    ])
   })
 })
 
@@ -198,7 +200,7 @@ describe('the player', () => {
     expect(steps.map(({ sound }) => labelOfTick(sound.at))).toEqual(['7', '5', '7'])
   })
 
-  it('reports each part as it begins to be heard, also when the page was blocked over several', () => {
+  it('reports each segment as it begins to be heard, also when the page was blocked over several', () => {
     const { player, run, clock } = stepped()
     const turns: number[] = []
     player.onTurn((turn) => turns.push(turn))

@@ -1,5 +1,5 @@
-import type { Part } from '../core/performance/parts'
 import type { Performance } from '../core/performance/performance'
+import type { Segment } from '../core/performance/segments'
 import type { Sound } from '../core/performance/sounds'
 import { type Anchor, clockAt, tickDue } from '../core/time/timeMap'
 
@@ -31,9 +31,9 @@ export interface Outside {
 
 /** Where the sound is now. */
 export interface Position {
-  /** How many parts were played before the one that sounds. */
+  /** How many segments were played before the one that sounds. */
   readonly turn: number
-  /** Ticks into that part, not rounded. */
+  /** Ticks into that segment, not rounded. */
   readonly at: number
   /** The same on the ticks of the performance. */
   readonly tick: number
@@ -42,7 +42,7 @@ export interface Position {
 export interface Player {
   readonly play: (performance: Performance) => void
   readonly stop: () => void
-  /** Goes on in a changed performance of the same parts, at its tempo, a quarter of a second from now. */
+  /** Goes on in a changed performance of the same segments, at its tempo, a quarter of a second from now. */
   readonly swap: (performance: Performance) => void
   /** Books anew what is not yet due, when what is to be heard of it has changed. */
   readonly rebook: () => void
@@ -51,25 +51,25 @@ export interface Player {
   /** What plays; absent while nothing does. */
   readonly performed: () => Performance | undefined
   readonly subscribe: (listener: () => void) => () => void
-  /** Calls with each part that begins to be heard, by how many were played before it. */
+  /** Calls with each segment that begins to be heard, by how many were played before it. */
   readonly onTurn: (listener: (turn: number) => void) => () => void
 }
 
-/** A time that holds from some tick of some part on. */
+/** A time that holds from some tick of some segment on. */
 interface PartAnchor extends Anchor {
   readonly turn: number
 }
 
-/** Which part is played after so many others; undefined when all is over. */
-function indexAt({ parts, loopFrom }: Performance, turn: number): number | undefined {
-  if (turn < parts.length) return turn
-  if (loopFrom === undefined || loopFrom >= parts.length) return undefined
-  return loopFrom + ((turn - loopFrom) % (parts.length - loopFrom))
+/** Which segment is played after so many others; undefined when all is over. */
+function indexAt({ segments, loopFrom }: Performance, turn: number): number | undefined {
+  if (turn < segments.length) return turn
+  if (loopFrom === undefined || loopFrom >= segments.length) return undefined
+  return loopFrom + ((turn - loopFrom) % (segments.length - loopFrom))
 }
 
-function partAt(performance: Performance, turn: number): Part | undefined {
+function segmentAt(performance: Performance, turn: number): Segment | undefined {
   const index = indexAt(performance, turn)
-  return index === undefined ? undefined : performance.parts[index]
+  return index === undefined ? undefined : performance.segments[index]
 }
 
 /** Plays performances: books sounds ahead on the clock, drops what is late, never bunches it. */
@@ -79,21 +79,21 @@ export function createPlayer({ clock, book, takeBack, every }: Outside): Player 
   let performed: Performance | undefined
   let told = -1 // the last turn that was reported
   let anchors: PartAnchor[] = []
-  let next = 0 // index of the next sound to book in the part of the last anchor
+  let next = 0 // index of the next sound to book in the segment of the last anchor
   let stopWaking: (() => void) | undefined
 
   const tell = () => {
     for (const listener of [...listeners]) listener()
   }
   const last = () => anchors.at(-1)
-  const partOf = (anchor: PartAnchor) => performed && partAt(performed, anchor.turn)
+  const segmentOf = (anchor: PartAnchor) => performed && segmentAt(performed, anchor.turn)
 
   function bookAhead() {
     const horizon = clock.currentTime + AHEAD_SECONDS
     for (let anchor = last(); performed && anchor; anchor = last()) {
-      const part = partOf(anchor)
-      if (!part) break
-      const sound = part.sounds[next]
+      const segment = segmentOf(anchor)
+      if (!segment) break
+      const sound = segment.sounds[next]
       if (sound) {
         const due = clockAt(anchor, sound.at)
         if (due >= horizon) return
@@ -101,9 +101,9 @@ export function createPlayer({ clock, book, takeBack, every }: Outside): Player 
         next++
         continue
       }
-      const ends = clockAt(anchor, part.length)
+      const ends = clockAt(anchor, segment.length)
       if (ends >= horizon) return
-      const following = partAt(performed, anchor.turn + 1)
+      const following = segmentAt(performed, anchor.turn + 1)
       if (!following) {
         if (clock.currentTime >= ends) stop()
         return
@@ -112,9 +112,9 @@ export function createPlayer({ clock, book, takeBack, every }: Outside): Player 
     }
   }
 
-  function begin(turn: number, seconds: number, part: Part) {
+  function begin(turn: number, seconds: number, segment: Segment) {
     next = 0
-    addAnchor({ turn, seconds, tick: 0, time: part.time })
+    addAnchor({ turn, seconds, tick: 0, time: segment.time })
   }
 
   /** Those before are kept as long as they may still be heard. */
@@ -127,10 +127,10 @@ export function createPlayer({ clock, book, takeBack, every }: Outside): Player 
   /** The next sound to book is the first that is due at this second or later. */
   function bookFrom(seconds: number) {
     const anchor = last()
-    const part = anchor && partOf(anchor)
-    if (!anchor || !part) return
-    const found = part.sounds.findIndex(({ at }) => clockAt(anchor, at) >= seconds)
-    next = found < 0 ? part.sounds.length : found
+    const segment = anchor && segmentOf(anchor)
+    if (!anchor || !segment) return
+    const found = segment.sounds.findIndex(({ at }) => clockAt(anchor, at) >= seconds)
+    next = found < 0 ? segment.sounds.length : found
   }
 
   /** Makes a change in what is not yet due, and books it again. */
@@ -155,7 +155,7 @@ export function createPlayer({ clock, book, takeBack, every }: Outside): Player 
     tell()
   }
 
-  /** What is heard may be ahead of what was reported by more than one part. */
+  /** What is heard may be ahead of what was reported by more than one segment. */
   function tellTurns() {
     const turn = anchorAt(clock.currentTime)?.turn ?? -1
     while (performed && told < turn) {
@@ -169,7 +169,7 @@ export function createPlayer({ clock, book, takeBack, every }: Outside): Player 
   return {
     play(wanted) {
       stop()
-      const first = wanted.parts[0]
+      const first = wanted.segments[0]
       if (!first) return
       performed = wanted
       begin(0, clock.currentTime + FIRST_SECONDS, first)
@@ -186,13 +186,13 @@ export function createPlayer({ clock, book, takeBack, every }: Outside): Player 
       change((from) => {
         performed = wanted
         const anchor = last()
-        const part = anchor && partOf(anchor)
-        if (!anchor || !part || part.time === anchor.time) return
+        const segment = anchor && segmentOf(anchor)
+        if (!anchor || !segment || segment.time === anchor.time) return
         addAnchor({
           turn: anchor.turn,
           seconds: from,
           tick: tickDue(anchor, from),
-          time: part.time,
+          time: segment.time,
         })
       }),
     rebook: () => change(() => {}),
@@ -200,11 +200,11 @@ export function createPlayer({ clock, book, takeBack, every }: Outside): Player 
       const now = clock.currentTime - late
       const anchor = anchorAt(now)
       const index = anchor && performed && indexAt(performed, anchor.turn)
-      const part = index === undefined ? undefined : performed?.parts[index]
-      if (!anchor || !part || !performed || index === undefined) return undefined
-      const at = Math.min(part.length, Math.max(0, tickDue(anchor, now)))
-      // The very end of a part is still its own: the next one begins with its sound.
-      const inside = Math.min(at, part.length - 1e-6)
+      const segment = index === undefined ? undefined : performed?.segments[index]
+      if (!anchor || !segment || !performed || index === undefined) return undefined
+      const at = Math.min(segment.length, Math.max(0, tickDue(anchor, now)))
+      // The very end of a segment is still its own: the next one begins with its sound.
+      const inside = Math.min(at, segment.length - 1e-6)
       return { turn: anchor.turn, at, tick: performed.tickOf({ index, at: inside }) }
     },
     performed: () => performed,

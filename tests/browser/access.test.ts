@@ -1,12 +1,11 @@
 import type { Page } from 'playwright-core'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { beforeAll, describe, expect, it } from 'vitest'
 import { type App, drills, startApp } from './app'
 
 let app: App
 beforeAll(async () => {
   app = await startApp()
 })
-afterAll(() => app.stop())
 
 /** Tab stops that are looked at on a screen. */
 const STOPS = 6

@@ -22,7 +22,6 @@ export interface App {
   readonly browser: Browser
   /** A new visitor: nothing stored yet, the demo loads. */
   readonly visit: (options?: VisitOptions) => Promise<Visit>
-  readonly stop: () => Promise<void>
 }
 
 type VisitOptions = Parameters<Browser['newContext']>[0] & {
@@ -40,9 +39,13 @@ interface Visit {
   readonly errors: readonly string[]
 }
 
+/** The browser of this worker, for all of its files. */
+let connected: Promise<Browser> | undefined
+
 export async function startApp(): Promise<App> {
   const address = inject('address')
-  const browser = await chromium.connect(inject('browser'))
+  connected ??= chromium.connect(inject('browser'))
+  const browser = await connected
   return {
     address,
     browser,
@@ -54,9 +57,6 @@ export async function startApp(): Promise<App> {
       await page.getByRole('heading', { name: 'Combinations' }).waitFor()
       await page.getByRole('article').first().waitFor()
       return { context, page, ...heard }
-    },
-    async stop() {
-      await browser.close()
     },
   }
 }
@@ -133,7 +133,9 @@ async function newPlace(browser: Browser, address: string, options: VisitOptions
   })
   page.on('pageerror', (error) => place.heard.errors.push(error.message))
   page.on('console', (message) => {
-    if (message.type() === 'error') place.heard.errors.push(message.text())
+    // The picture a place rests on has no icon, and the browser asks for one.
+    const isIcon = message.location().url.endsWith('/favicon.ico')
+    if (message.type() === 'error' && !isIcon) place.heard.errors.push(message.text())
   })
   const mark = () => {
     place.isMarked = true

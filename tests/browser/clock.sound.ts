@@ -1,5 +1,5 @@
 import type { Page } from 'playwright-core'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { beforeAll, describe, expect, it } from 'vitest'
 import { type App, clockOf, soundsOf, startApp } from './app'
 import { canvasOf, expectCorePose, lantern, open, read } from './stage'
 
@@ -10,7 +10,6 @@ let app: App
 beforeAll(async () => {
   app = await startApp()
 })
-afterAll(() => app.stop())
 
 const heading = (page: Page) => page.getByRole('heading', { level: 1 }).textContent()
 

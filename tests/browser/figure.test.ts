@@ -1,4 +1,4 @@
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { beforeAll, describe, expect, it } from 'vitest'
 import { jointOf } from '../../src/core/pose/joints'
 import { type App, bytesOf, expectAccessible, soundsOf, startApp } from './app'
 import { canvasOf, dancers, expectCorePose, lantern, open, shownOn, stageOf } from './stage'
@@ -6,9 +6,6 @@ import { canvasOf, dancers, expectCorePose, lantern, open, shownOn, stageOf } fr
 let app: App
 beforeAll(async () => {
   app = await startApp()
-})
-afterAll(async () => {
-  await app.stop()
 })
 
 describe('the dancing figure', () => {

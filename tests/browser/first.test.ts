@@ -3,14 +3,13 @@ import { mkdtemp } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Page } from 'playwright-core'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { beforeAll, describe, expect, it } from 'vitest'
 import { type App, expectAccessible, namesOn, startApp } from './app'
 
 let app: App
 beforeAll(async () => {
   app = await startApp()
 })
-afterAll(() => app.stop())
 
 /** The numbered steps of the README, each as one line of plain words. */
 function stepsOfReadme(): readonly string[] {

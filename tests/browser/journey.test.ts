@@ -3,14 +3,13 @@ import { mkdtemp } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Page } from 'playwright-core'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { beforeAll, describe, expect, it } from 'vitest'
 import { type App, namesOn, placeIn, soundsOf, startApp, write } from './app'
 
 let app: App
 beforeAll(async () => {
   app = await startApp()
 })
-afterAll(() => app.stop())
 
 const saved = (page: Page) => page.locator('[data-save-state="saved"]').waitFor()
 const says = (page: Page, words: RegExp) =>

@@ -1,12 +1,11 @@
 import type { BrowserContext, Page } from 'playwright-core'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { beforeAll, describe, expect, it } from 'vitest'
 import { type App, drills, expectAccessible, namesOn, startApp, titlesOf, write } from './app'
 
 let app: App
 beforeAll(async () => {
   app = await startApp()
 })
-afterAll(() => app.stop())
 
 const saveWord = (page: Page) => page.locator('[data-save-state]').textContent()
 

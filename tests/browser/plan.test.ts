@@ -1,12 +1,11 @@
 import type { Page } from 'playwright-core'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { beforeAll, describe, expect, it } from 'vitest'
 import { type App, drills, fill, newPlan, startApp, titlesOf } from './app'
 
 let app: App
 beforeAll(async () => {
   app = await startApp()
 })
-afterAll(() => app.stop())
 
 const sum = (page: Page) => page.locator('[data-spare]').textContent()
 const tempoOf = (page: Page, title: string) =>
@@ -49,7 +48,7 @@ describe('a plan', () => {
     expect(await page.getByRole('textbox', { name: 'Minutes', exact: true }).inputValue()).toBe(
       '10',
     )
-    expect(await sum(page)).toBe('10 min of 10 min')
+    await expect.poll(() => sum(page)).toBe('10 min of 10 min')
     expect(errors).toEqual([])
     await context.close()
   })

@@ -1,12 +1,11 @@
 import type { Page } from 'playwright-core'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { beforeAll, describe, expect, it } from 'vitest'
 import { type App, expectAccessible, startApp } from './app'
 
 let app: App
 beforeAll(async () => {
   app = await startApp()
 })
-afterAll(() => app.stop())
 
 /** Nothing sticks out of the page to the right, and no two of these lie on each other. */
 async function expectTidy(page: Page, selectors: readonly string[]) {

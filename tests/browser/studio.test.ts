@@ -1,12 +1,11 @@
 import type { Page } from 'playwright-core'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { beforeAll, describe, expect, it } from 'vitest'
 import { type App, expectAccessible, namesOn, placeIn, soundsOf, startApp, write } from './app'
 
 let app: App
 beforeAll(async () => {
   app = await startApp()
 })
-afterAll(() => app.stop())
 
 async function open(page: Page, title: string) {
   await page.getByRole('link', { name: new RegExp(title) }).click()

@@ -1,5 +1,5 @@
 import type { BrowserContext, Page } from 'playwright-core'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { beforeAll, describe, expect, it } from 'vitest'
 import {
   type App,
   bytesOf,
@@ -16,9 +16,6 @@ import {
 let app: App
 beforeAll(async () => {
   app = await startApp()
-})
-afterAll(async () => {
-  await app.stop()
 })
 
 /** A new plan of a combination, so quick that a test need not wait for it. */

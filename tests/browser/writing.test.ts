@@ -3,7 +3,7 @@ import { mkdtemp } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Page } from 'playwright-core'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { beforeAll, describe, expect, it } from 'vitest'
 import { vocabulary } from '../../src/core/moves/vocabulary'
 import { canonical } from '../../src/core/sheet/canonical'
 import { readSwayJson } from '../../src/core/sheet/swayJson'
@@ -13,7 +13,6 @@ let app: App
 beforeAll(async () => {
   app = await startApp()
 })
-afterAll(() => app.stop())
 
 /** What an instructor brings in her notebook: 32 counts, five layers, all that is hard to write. */
 const SHEET = `sway 1

@@ -20,7 +20,7 @@ import { steady } from '../time/timeMap'
 import {
   AND_SECONDS,
   type Call,
-  type CalledPart,
+  type CalledSegment,
   callModes,
   callsOf,
   type SpeechSeconds,
@@ -56,7 +56,7 @@ const anyDrill = fc
     return { one, drill, house }
   })
 
-const partsOf = ({
+const segmentsOf = ({
   one,
   drill,
   house,
@@ -69,8 +69,8 @@ const partsOf = ({
   if (!round) throw new Error('no round')
   return {
     round,
-    parts: drillPerformance(drill, round, { rhythm: rhythmOf('plain'), call: 'rounds', speech })
-      .parts,
+    segments: drillPerformance(drill, round, { rhythm: rhythmOf('plain'), call: 'rounds', speech })
+      .segments,
   }
 }
 
@@ -80,14 +80,14 @@ describe('what is called in any drill', () => {
   it('never lies over another word, and a cue is over its lead before its event', () => {
     holds(
       fc.property(anyDrill, ({ one, drill, house }) => {
-        const { parts } = partsOf({ one, drill, house })
+        const { segments } = segmentsOf({ one, drill, house })
         let start = 0
         const all: Call[] = []
-        for (const part of parts) {
+        for (const segment of segments) {
           all.push(
-            ...part.calls.map((call) => ({ ...call, at: call.at + start, of: call.of + start })),
+            ...segment.calls.map((call) => ({ ...call, at: call.at + start, of: call.of + start })),
           )
-          start += part.length
+          start += segment.length
         }
         const said = spoken(all)
         for (let i = 1; i < said.length; i++) {
@@ -107,25 +107,25 @@ describe('what is called in any drill', () => {
   it('calls every landing by its own number in numbered rounds, unless a cue is said there', () => {
     holds(
       fc.property(anyDrill, ({ one, drill, house }) => {
-        const { parts, round } = partsOf({ one, drill, house })
-        for (const part of parts) {
-          if (part.round === 0) {
-            expect(part.calls.filter(({ what }) => what === 'number')).toHaveLength(
-              part.countIn?.length ?? 0,
+        const { segments, round } = segmentsOf({ one, drill, house })
+        for (const segment of segments) {
+          if (segment.round === 0) {
+            expect(segment.calls.filter(({ what }) => what === 'number')).toHaveLength(
+              segment.countIn?.length ?? 0,
             )
             continue
           }
-          const mode = callModes(part.rounds)[part.round - 1]
-          const numbers = part.calls.filter(({ what }) => what === 'number')
+          const mode = callModes(segment.rounds)[segment.round - 1]
+          const numbers = segment.calls.filter(({ what }) => what === 'number')
           if (mode !== 'all') {
             expect(numbers).toEqual([])
             continue
           }
-          const from = part.from
-          const simulation = round.material.from(part.dancing)
+          const from = segment.from
+          const simulation = round.material.from(segment.dancing)
           for (const { at, action } of simulation.danced) {
             const here = at - from
-            if (here < 0 || here >= part.length || !factsOf(action.primitive).lands) continue
+            if (here < 0 || here >= segment.length || !factsOf(action.primitive).lands) continue
             if (at % TICKS_PER_COUNT !== 0) continue
             const pass = simulation.passes.findLast((each) => each.at <= at)
             const own = numbers.find((call) => call.at === here)
@@ -135,7 +135,7 @@ describe('what is called in any drill', () => {
               continue
             }
             // A cue stands in its place: one that sounds within this count.
-            const covering = spoken(part.calls).some(
+            const covering = spoken(segment.calls).some(
               (call) =>
                 call.what !== 'number' &&
                 call.at < here + TICKS_PER_COUNT &&
@@ -144,9 +144,9 @@ describe('what is called in any drill', () => {
             const before = here === 0 || here < 8
             expect(covering || before).toBe(true)
           }
-          for (const call of part.calls.filter(({ what }) => what === 'and')) {
-            const next = spoken(part.calls).find(({ at }) => at > call.at)
-            const free = (next?.at ?? part.length) - call.at
+          for (const call of segment.calls.filter(({ what }) => what === 'and')) {
+            const next = spoken(segment.calls).find(({ at }) => at > call.at)
+            const free = (next?.at ?? segment.length) - call.at
             expect(secondsOfTicks(free, drill.tempo)).toBeGreaterThan(AND_SECONDS - 1e-9)
           }
         }
@@ -155,20 +155,20 @@ describe('what is called in any drill', () => {
     )
   })
 
-  it('has as many counts in its parts as the drill, and the strokes of its rhythm in step', () => {
+  it('has as many counts in its segments as the drill, and the strokes of its rhythm in step', () => {
     holds(
       fc.property(anyDrill, ({ one, drill, house }) => {
-        const { parts, round } = partsOf({ one, drill, house })
-        const danced = parts.filter((part) => part.round > 0)
+        const { segments, round } = segmentsOf({ one, drill, house })
+        const danced = segments.filter((segment) => segment.round > 0)
         expect(danced).toHaveLength(2 * drill.repeats)
-        for (const part of danced) {
-          expect(part.length).toBe(round.counts * TICKS_PER_COUNT)
-          const strokes = part.sounds.filter(({ kind }) => kind === 'dum' || kind === 'tek')
-          const at = strokes.map((stroke) => stroke.at + part.from)
+        for (const segment of danced) {
+          expect(segment.length).toBe(round.counts * TICKS_PER_COUNT)
+          const strokes = segment.sounds.filter(({ kind }) => kind === 'dum' || kind === 'tek')
+          const at = strokes.map((stroke) => stroke.at + segment.from)
           expect(at.every((one) => one % TICKS_PER_COUNT === 0)).toBe(true)
-          expect([...part.sounds].sort((a, b) => a.at - b.at)).toEqual(part.sounds)
+          expect([...segment.sounds].sort((a, b) => a.at - b.at)).toEqual(segment.sounds)
         }
-        const countIns = parts.filter((part) => part.round === 0)
+        const countIns = segments.filter((segment) => segment.round === 0)
         expect(countIns).toHaveLength(drill.inTurn ? 1 : 2)
       }),
       { numRuns: 120, seed: 73 },
@@ -181,7 +181,7 @@ const WORDS =
     ' ',
   )
 
-const round = (lines: Parameters<typeof combination>[0], more = {}): CalledPart => {
+const round = (lines: Parameters<typeof combination>[0], more = {}): CalledSegment => {
   const simulation = simulate(combination(lines, more), vocabulary)
   return {
     kind: 'round',
@@ -193,8 +193,8 @@ const round = (lines: Parameters<typeof combination>[0], more = {}): CalledPart 
   }
 }
 
-const heard = (parts: readonly CalledPart[], tempo = 60) =>
-  spoken(callsOf(parts, steady(tempo), speech)).map(
+const heard = (segments: readonly CalledSegment[], tempo = 60) =>
+  spoken(callsOf(segments, steady(tempo), speech)).map(
     ({ at, text }) => `${text}@${Math.round((at / 12) * 100) / 100}`,
   )
 
@@ -215,7 +215,7 @@ describe('a round that is called', () => {
   })
 
   it('lets the more important of two cues be said, and shows the other', () => {
-    const parts = [
+    const segments = [
       round([
         [
           ...feet('1 step R side'),
@@ -224,7 +224,7 @@ describe('a round that is called', () => {
         ],
       ]),
     ]
-    const calls = callsOf(parts, steady(60), speech).filter(
+    const calls = callsOf(segments, steady(60), speech).filter(
       ({ what }) => what === 'layer' || what === 'accent',
     )
     expect(calls).toHaveLength(2)
@@ -232,7 +232,7 @@ describe('a round that is called', () => {
   })
 
   it('says nothing but the switch in the last round, before the other side is counted in', () => {
-    const countIn: CalledPart = { kind: 'count-in', numbers: [5, 6, 7, 8], length: 48 }
+    const countIn: CalledSegment = { kind: 'count-in', numbers: [5, 6, 7, 8], length: 48 }
     const first = { ...round([feet('1 step R side; 3 step L side')]), mode: 'switch' as const }
     const second = { ...first, isSwitch: true }
     const said = heard([countIn, first, countIn, second])

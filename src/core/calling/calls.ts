@@ -22,7 +22,7 @@ export type SpeechSeconds = (text: string, isFast: boolean) => number | undefine
 export type CallMode = 'all' | 'cues' | 'switch' | 'none'
 
 /** A stretch of a drill as the caller hears it, in order. */
-export type CalledPart =
+export type CalledSegment =
   | { readonly kind: 'count-in'; readonly numbers: readonly number[]; readonly length: number }
   | {
       readonly kind: 'round'
@@ -36,7 +36,7 @@ export type CalledPart =
 
 /** Something that is called. */
 export interface Call {
-  /** Ticks from the start of the first part; whole. */
+  /** Ticks from the start of the first segment; whole. */
   readonly at: number
   /** Ticks it takes to say, not rounded. */
   readonly length: number
@@ -53,8 +53,8 @@ export const AND_SECONDS = 0.2
 /** A word nobody has recorded is a tone of this length, in seconds. */
 const TONE_SECONDS = 0.15
 
-const lengthOf = (part: CalledPart): number =>
-  part.kind === 'count-in' ? part.length : part.range.to - part.range.from
+const lengthOf = (segment: CalledSegment): number =>
+  segment.kind === 'count-in' ? segment.length : segment.range.to - segment.range.from
 
 interface Taken {
   readonly from: number
@@ -65,12 +65,12 @@ const isFree = (taken: readonly Taken[], from: number, to: number): boolean =>
   taken.every((one) => to <= one.from || from >= one.to)
 
 /**
- * What is called over some parts, one after the other (model 11): a cue is over
+ * What is called over some segments, one after the other (model 11): a cue is over
  * its lead before its event, replaces the numbers it covers, and never lies over another; of
  * two that collide the more important one is said and the other only shown.
  */
 export function callsOf(
-  parts: readonly CalledPart[],
+  segments: readonly CalledSegment[],
   time: TimeMap,
   speech: SpeechSeconds,
 ): readonly Call[] {
@@ -81,24 +81,26 @@ export function callsOf(
     0 - ticksFrom(time, end, 0 - seconds(text, isFast))
   const starts: number[] = []
   let length = 0
-  for (const part of parts) {
+  for (const segment of segments) {
     starts.push(length)
-    length += lengthOf(part)
+    length += lengthOf(segment)
   }
   const taken: Taken[] = []
   const calls: Call[] = []
 
   // Nothing is said over the numbers of a count-in.
-  for (const [i, part] of parts.entries()) {
+  for (const [i, segment] of segments.entries()) {
     const from = starts[i] ?? 0
-    if (part.kind !== 'count-in') continue
-    taken.push({ from, to: from + part.length })
-    for (const [n, number] of part.numbers.entries())
+    if (segment.kind !== 'count-in') continue
+    taken.push({ from, to: from + segment.length })
+    for (const [n, number] of segment.numbers.entries())
       calls.push(numberCall(from + n * TICKS_PER_COUNT, number, TICKS_PER_COUNT, ticksOf))
   }
 
-  const cues = parts
-    .flatMap((part, i) => (part.kind === 'round' ? cuesIn(part, starts[i] ?? 0, parts[i - 1]) : []))
+  const cues = segments
+    .flatMap((segment, i) =>
+      segment.kind === 'round' ? cuesIn(segment, starts[i] ?? 0, segments[i - 1]) : [],
+    )
     .sort((a, b) => CUE_KINDS.indexOf(a.kind) - CUE_KINDS.indexOf(b.kind) || a.at - b.at)
   for (const { at: of, kind, text, lead } of cues) {
     const end = of - lead * TICKS_PER_COUNT
@@ -116,9 +118,9 @@ export function callsOf(
     calls.push({ at, length: ticks, what: kind, text, of, say: { text, isFast, onBeat: false } })
   }
 
-  for (const [i, part] of parts.entries())
-    if (part.kind === 'round' && part.mode === 'all')
-      calls.push(...numbersIn(part, starts[i] ?? 0, taken, time, ticksOf))
+  for (const [i, segment] of segments.entries())
+    if (segment.kind === 'round' && segment.mode === 'all')
+      calls.push(...numbersIn(segment, starts[i] ?? 0, taken, time, ticksOf))
   return calls.sort((a, b) => a.at - b.at)
 }
 
@@ -134,11 +136,11 @@ function numberCall(at: number, number: number, room: number, ticksOf: TicksOf):
 
 /** The cues of a round, on the ticks of the whole, and how many counts before its event each is over. */
 function cuesIn(
-  part: Extract<CalledPart, { kind: 'round' }>,
+  segment: Extract<CalledSegment, { kind: 'round' }>,
   start: number,
-  before: CalledPart | undefined,
+  before: CalledSegment | undefined,
 ): readonly (Cue & { readonly lead: number })[] {
-  const { simulation, range, layers, mode, isSwitch } = part
+  const { simulation, range, layers, mode, isSwitch } = segment
   if (mode === 'none') return []
   // The switch is announced before the count-in that stands between the sides.
   const pause = before?.kind === 'count-in' ? before.length : 0
@@ -158,7 +160,7 @@ function cuesIn(
 
 /** Whole counts always, unless a cue is said there; “and” and “uh” only where something lands and there is time. */
 function numbersIn(
-  { simulation, range }: Extract<CalledPart, { kind: 'round' }>,
+  { simulation, range }: Extract<CalledSegment, { kind: 'round' }>,
   start: number,
   taken: readonly Taken[],
   time: TimeMap,

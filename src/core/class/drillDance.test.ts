@@ -38,13 +38,13 @@ describe('a drill as it is danced', () => {
         const materials = materialsOf([one], vocabulary, USUAL_HOUSE)
         const danced = drillDanceOf(drillOf(one, layers), materials, USUAL_SOUND, speech)
         if (!danced) throw new Error('no round')
-        for (const [index, part] of danced.performance.parts.entries()) {
-          if (part.round === 0) {
+        for (const [index, segment] of danced.performance.segments.entries()) {
+          if (segment.round === 0) {
             expect(wordsAt(danced, { index, at: 0 })).toBeUndefined()
             continue
           }
-          const simulation = danced.round.material.from(part.dancing)
-          expect(simulation.combination.lead).toBe(part.dancing.side)
+          const simulation = danced.round.material.from(segment.dancing)
+          expect(simulation.combination.lead).toBe(segment.dancing.side)
           for (const pass of simulation.passes) {
             const said = sayPass(simulation, pass, new Set(layers), vocabulary)
             for (const [count, words] of said.entries()) {
@@ -107,8 +107,8 @@ describe('the sound of a drill', () => {
       fc.property(anyCombination({ kept: false }), (one) => {
         const materials = materialsOf([one], vocabulary, USUAL_HOUSE)
         const danced = drillDanceOf(drillOf(one), materials, { ...USUAL_SOUND, countIn: 8 }, speech)
-        const ins = danced?.performance.parts.filter(({ round }) => round === 0) ?? []
-        for (const part of ins) expect(part.countIn?.length).toBeGreaterThanOrEqual(8)
+        const ins = danced?.performance.segments.filter(({ round }) => round === 0) ?? []
+        for (const segment of ins) expect(segment.countIn?.length).toBeGreaterThanOrEqual(8)
         const lead = danced?.round.material.from(leadOf(one))
         expect(lead?.end).toEqual(simulate(one, vocabulary).end)
       }),

@@ -1,8 +1,8 @@
 import { type CallMode, callModes, type SpeechSeconds } from '../calling/calls'
 import { aloneFrom } from '../combination/dancing'
 import type { Pass } from '../combination/passes'
-import { type Accompaniment, COUNT_IN } from '../performance/parts'
 import { type Performance, type Place, performanceOf } from '../performance/performance'
+import { type Accompaniment, COUNT_IN } from '../performance/segments'
 import { stretchOf } from '../performance/stretches'
 import type { Drill } from '../plan/drill'
 import { type DrillRound, type Materials, roundOf } from '../plan/material'
@@ -103,10 +103,10 @@ export function wordsAt(
   { performance, drill }: DrillDance,
   { index, at }: Place,
 ): CountWords | undefined {
-  const part = performance.parts[index]
-  if (!part || part.round === 0) return undefined
-  const { simulation } = part
-  const tick = part.from + at
+  const segment = performance.segments[index]
+  if (!segment || segment.round === 0) return undefined
+  const { simulation } = segment
+  const tick = segment.from + at
   const pass = simulation.passes.findLast((one) => one.at <= tick)
   if (!pass) return undefined
   const known = said.get(pass) ?? new Map<string, readonly CountWords[]>()

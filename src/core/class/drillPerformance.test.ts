@@ -6,7 +6,7 @@ import { demoId, materials, wishesOf } from '../../../tests/teaching'
 import { LAYERS } from '../body/layers'
 import { USUAL_HOUSE } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
-import type { Part } from '../performance/parts'
+import type { Segment } from '../performance/segments'
 import type { Drill } from '../plan/drill'
 import { countsPerSide, danceSeconds, materialsOf, roundOf, secondsOf } from '../plan/material'
 import { planClass } from '../plan/planner'
@@ -38,7 +38,7 @@ function play(drill: Drill, from = materials) {
   const performed = drillPerformance(drill, round, sound)
   const momentOf = (index: number, at: number) =>
     performed.momentAt(performed.tickOf({ index, at }))
-  return { round, performed, parts: performed.parts, momentOf }
+  return { round, performed, segments: performed.segments, momentOf }
 }
 
 describe('a drill as it is played', () => {
@@ -57,12 +57,12 @@ describe('a drill as it is played', () => {
             tempoNow,
           }
           for (const drill of planClass(wishes, own).drills) {
-            const { parts, round, performed } = play(drill, own)
+            const { segments, round, performed } = play(drill, own)
             const played = performed.time.secondsAt(performed.length)
             expect(Math.ceil(played - 1e-6) + drill.talk).toBe(secondsOf(drill, own))
             expect(played).toBeCloseTo(danceSeconds(drill, round, drill.repeats), 6)
             const counts = { R: 0, L: 0 }
-            for (const { round: number, dancing, length } of parts)
+            for (const { round: number, dancing, length } of segments)
               if (number > 0) counts[dancing.side] += length / TICKS_PER_COUNT
             const planned = countsPerSide(drill, own)
             expect(counts.R + counts.L).toBe(planned.R + planned.L)
@@ -75,14 +75,14 @@ describe('a drill as it is played', () => {
   })
 
   it('has only the layers that are drilled, heard and called', () => {
-    const all = play(drillOf()).parts
-    const feet = play(drillOf({ layers: ['feet'] })).parts
-    const kinds = (parts: readonly Part[]) =>
-      new Set(parts.flatMap(({ sounds }) => sounds.map(({ kind }) => kind)))
+    const all = play(drillOf()).segments
+    const feet = play(drillOf({ layers: ['feet'] })).segments
+    const kinds = (segments: readonly Segment[]) =>
+      new Set(segments.flatMap(({ sounds }) => sounds.map(({ kind }) => kind)))
     expect([...LAYERS].filter((layer) => kinds(all).has(layer))).toEqual([...LAYERS])
     expect([...LAYERS].filter((layer) => kinds(feet).has(layer))).toEqual(['feet'])
-    const texts = (parts: readonly Part[]) =>
-      new Set(parts.flatMap(({ calls }) => calls.map(({ text }) => text)))
+    const texts = (segments: readonly Segment[]) =>
+      new Set(segments.flatMap(({ calls }) => calls.map(({ text }) => text)))
     expect([...texts(feet)].filter((text) => !texts(all).has(text))).toEqual([])
     expect(texts(all).size).toBeGreaterThan(texts(feet).size)
   })
@@ -91,7 +91,7 @@ describe('a drill as it is played', () => {
     const numbers = (countIn: number) => {
       const drill = drillOf()
       const { round } = play(drill)
-      return drillPerformance(drill, round, { ...sound, countIn }).parts[0]?.countIn
+      return drillPerformance(drill, round, { ...sound, countIn }).segments[0]?.countIn
     }
     expect(numbers(4)).toEqual([5, 6, 7, 8])
     expect(numbers(8)).toEqual([1, 2, 3, 4, 5, 6, 7, 8])
@@ -100,34 +100,36 @@ describe('a drill as it is played', () => {
   it('says nothing at all where nothing is wanted, and keeps to its rhythm', () => {
     const drill = drillOf()
     const { round } = play(drill)
-    const { parts } = drillPerformance(drill, round, {
+    const { segments } = drillPerformance(drill, round, {
       ...sound,
       call: 'none',
       rhythm: rhythmOf('maqsum'),
     })
-    expect(parts.flatMap(({ calls }) => calls)).toEqual([])
-    expect(parts.some(({ sounds }) => sounds.some(({ kind }) => kind === 'say'))).toBe(false)
-    const dums = parts.map(({ sounds }) => sounds.filter(({ kind }) => kind === 'dum').length)
+    expect(segments.flatMap(({ calls }) => calls)).toEqual([])
+    expect(segments.some(({ sounds }) => sounds.some(({ kind }) => kind === 'say'))).toBe(false)
+    const dums = segments.map(({ sounds }) => sounds.filter(({ kind }) => kind === 'dum').length)
     // Two in each cycle of four counts, none while it is counted in.
-    expect(dums).toEqual(parts.map((part) => (part.round === 0 ? 0 : part.length / 12 / 2)))
+    expect(dums).toEqual(
+      segments.map((segment) => (segment.round === 0 ? 0 : segment.length / 12 / 2)),
+    )
   })
 })
 
 describe('what the floor shows', () => {
   it('counts in, then every count of every phrase, and says what comes ever nearer', () => {
-    const { parts, momentOf } = play(drillOf())
-    for (const [i, part] of parts.entries()) {
-      const shown = Array.from({ length: part.length / TICKS_PER_COUNT }, (_, count) =>
+    const { segments, momentOf } = play(drillOf())
+    for (const [i, segment] of segments.entries()) {
+      const shown = Array.from({ length: segment.length / TICKS_PER_COUNT }, (_, count) =>
         momentOf(i, count * TICKS_PER_COUNT + 3),
       )
       const wanted =
-        part.round === 0
-          ? (part.countIn ?? [])
-          : part.simulation.passes.flatMap(({ phrase }) =>
+        segment.round === 0
+          ? (segment.countIn ?? [])
+          : segment.simulation.passes.flatMap(({ phrase }) =>
               Array.from({ length: phrase.counts }, (_, n) => n + 1),
             )
       expect(shown.map(({ count }) => count)).toEqual(wanted.map(String))
-      expect(shown.every(({ isCountIn }) => isCountIn === (part.round === 0))).toBe(true)
+      expect(shown.every(({ isCountIn }) => isCountIn === (segment.round === 0))).toBe(true)
       for (let n = 1; n < shown.length; n++) {
         const [before, now] = [shown[n - 1]?.next, shown[n]?.next]
         if (before && now && before.text === now.text && now.counts < before.counts)
@@ -138,21 +140,21 @@ describe('what the floor shows', () => {
   })
 
   it('announces the other side before it comes', () => {
-    const { parts, momentOf } = play(drillOf({ repeats: 1 }))
-    const right = parts.findIndex(({ dancing, round }) => dancing.side === 'R' && round === 1)
-    const part = parts[right]
-    if (!part) throw new Error('no right side')
-    const last = momentOf(right, part.length - TICKS_PER_COUNT)
+    const { segments, momentOf } = play(drillOf({ repeats: 1 }))
+    const right = segments.findIndex(({ dancing, round }) => dancing.side === 'R' && round === 1)
+    const segment = segments[right]
+    if (!segment) throw new Error('no right side')
+    const last = momentOf(right, segment.length - TICKS_PER_COUNT)
     expect(last.next).toEqual({ text: 'left side', counts: 1 })
   })
 
   it('holds a cue from where it is said until what it announces', () => {
-    const { parts, momentOf } = play(drillOf({ repeats: 4 }))
+    const { segments, momentOf } = play(drillOf({ repeats: 4 }))
     let held = 0
-    for (const [i, part] of parts.entries())
-      for (const call of part.calls) {
+    for (const [i, segment] of segments.entries())
+      for (const call of segment.calls) {
         if (call.what === 'number' || call.what === 'and' || !call.say) continue
-        const later = part.calls.some(
+        const later = segment.calls.some(
           (other) =>
             other !== call &&
             other.what !== 'number' &&
@@ -182,27 +184,27 @@ describe('what the floor shows', () => {
             repeats,
             ...(inTurn && { inTurn: true as const }),
           })
-          const { parts, momentOf } = play(drill, own)
+          const { segments, momentOf } = play(drill, own)
           let start = 0
-          const called = parts.flatMap((part) => {
+          const called = segments.flatMap((segment) => {
             const from = start
-            start += part.length
-            return part.calls
+            start += segment.length
+            return segment.calls
               .filter(({ what }) => what !== 'number' && what !== 'and')
               .map((call) => ({ text: call.text, at: call.at + from, of: call.of + from }))
           })
           start = 0
-          for (const [i, part] of parts.entries()) {
-            for (let at = 0; at < part.length; at += 4) {
+          for (const [i, segment] of segments.entries()) {
+            for (let at = 0; at < segment.length; at += 4) {
               const now = start + at
               const held = called.filter((call) => call.at <= now && now < call.of)
-              // What is held longer than a part and its neighbour is a word nobody needs any more.
-              const near = held.filter((call) => call.at >= start - (parts[i - 1]?.length ?? 0))
+              // What is held longer than a segment and its neighbour is a word nobody needs any more.
+              const near = held.filter((call) => call.at >= start - (segments[i - 1]?.length ?? 0))
               const { said } = momentOf(i, at)
               if (said === '') expect(near).toEqual([])
               else expect(held.map(({ text }) => text)).toContain(said)
             }
-            start += part.length
+            start += segment.length
           }
         },
       ),
@@ -213,8 +215,8 @@ describe('what the floor shows', () => {
   it('marks the other side in a round of moves', () => {
     const drill = drillOf({ moves: ['hip-sway', 'side-rise'], sides: ['R'] })
     const { combination: _, ...warmUp } = drill
-    const { parts, momentOf } = play(warmUp)
-    const round = parts.findIndex((part) => part.round === 1)
+    const { segments, momentOf } = play(warmUp)
+    const round = segments.findIndex((segment) => segment.round === 1)
     const sides = [0, 8, 16, 24].map((count) => momentOf(round, count * TICKS_PER_COUNT).isMirrored)
     expect(sides).toEqual([false, true, false, true])
   })
@@ -222,15 +224,15 @@ describe('what the floor shows', () => {
 
 describe('the captions of a drill', () => {
   it('have every count at its time, and what is called, spoken or shown', () => {
-    const { parts, performed } = play(drillOf({ tempo: 60 }))
+    const { segments, performed } = play(drillOf({ tempo: 60 }))
     const text = writeVtt(performed)
     const times = [...text.matchAll(/(\d\d):(\d\d):(\d\d\.\d{3}) -->/g)].map(
       ([, h, m, s]) => Number(h) * 3600 + Number(m) * 60 + Number(s),
     )
-    const counts = parts.reduce((sum, { length }) => sum + length / TICKS_PER_COUNT, 0)
+    const counts = segments.reduce((sum, { length }) => sum + length / TICKS_PER_COUNT, 0)
     // One count a second.
     expect(times).toEqual(Array.from({ length: counts }, (_, i) => i))
-    const called = parts.flatMap(({ calls }) =>
+    const called = segments.flatMap(({ calls }) =>
       calls.filter(({ what }) => what !== 'number' && what !== 'and'),
     )
     for (const call of called) expect(text).toContain(call.text)

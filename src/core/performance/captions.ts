@@ -3,7 +3,7 @@ import { capital } from '../capital'
 import type { Dancing } from '../combination/dancing'
 import { type Pass, passAt } from '../combination/passes'
 import { COUNT, endOf, TICKS_PER_COUNT, type Tick, tick } from '../time/time'
-import type { Part } from './parts'
+import type { Segment } from './segments'
 
 /** Something that is shown at a time, on the ticks of the whole. */
 export interface Caption {
@@ -18,21 +18,21 @@ export interface Caption {
  * Every count with what goes with it, in the order of its time. Where somebody calls, the cues
  * are what is called, when it is called; else the phrases and the cues that are written, each on its place.
  */
-export function captionsOf(parts: readonly Part[]): readonly Caption[] {
+export function captionsOf(segments: readonly Segment[]): readonly Caption[] {
   let start = 0
-  const captions = parts.flatMap((part) => {
+  const captions = segments.flatMap((segment) => {
     const from = start
-    start += part.length
+    start += segment.length
     const caption = (kind: Caption['kind'], at: number, length: number, text: string): Caption => ({
       kind,
       at: tick(from + at),
       length: tick(length),
       text,
-      dancing: part.dancing,
+      dancing: segment.dancing,
     })
     return [
-      ...countsOf(part, caption),
-      ...(part.isCalled ? called(part, caption) : written(part, caption)),
+      ...countsOf(segment, caption),
+      ...(segment.isCalled ? called(segment, caption) : written(segment, caption)),
     ]
   })
   return captions.sort((a, b) => a.at - b.at)
@@ -40,25 +40,28 @@ export function captionsOf(parts: readonly Part[]): readonly Caption[] {
 
 type Make = (kind: Caption['kind'], at: number, length: number, text: string) => Caption
 
-function countsOf(part: Part, caption: Make): readonly Caption[] {
-  if (part.countIn)
+function countsOf(segment: Segment, caption: Make): readonly Caption[] {
+  if (segment.countIn)
     return [
-      caption('side', 0, part.length, `${capital(sideWord[part.dancing.side])} side`),
-      ...part.countIn.map((number, i) => caption('count-in', i * COUNT, COUNT, String(number))),
+      caption('side', 0, segment.length, `${capital(sideWord[segment.dancing.side])} side`),
+      ...segment.countIn.map((number, i) => caption('count-in', i * COUNT, COUNT, String(number))),
     ]
-  return Array.from({ length: part.length / COUNT }, (_, i) =>
-    caption('count', i * COUNT, COUNT, countText(part, i * COUNT)),
+  return Array.from({ length: segment.length / COUNT }, (_, i) =>
+    caption('count', i * COUNT, COUNT, countText(segment, i * COUNT)),
   )
 }
 
-/** The number that is danced or counted in at a tick of a part. */
-export function countText({ countIn, simulation, from }: Part, at: number): string {
+/** The number that is danced or counted in at a tick of a segment. */
+export function countText({ countIn, simulation, from }: Segment, at: number): string {
   if (countIn) return String(countIn[Math.floor(at / TICKS_PER_COUNT)] ?? '')
   const pass = passAt(simulation.passes, from + at)
   return pass ? String(Math.floor((from + at - pass.at) / TICKS_PER_COUNT) + 1) : ''
 }
 
-function written({ countIn, simulation, from, length }: Part, caption: Make): readonly Caption[] {
+function written(
+  { countIn, simulation, from, length }: Segment,
+  caption: Make,
+): readonly Caption[] {
   if (countIn) return []
   const isInside = (pass: Pass) => pass.at < from + length && endOf(pass) > from
   return simulation.passes.filter(isInside).flatMap((pass) => {
@@ -76,7 +79,7 @@ function written({ countIn, simulation, from, length }: Part, caption: Make): re
   })
 }
 
-const called = ({ calls }: Part, caption: Make): readonly Caption[] =>
+const called = ({ calls }: Segment, caption: Make): readonly Caption[] =>
   calls
     .filter(({ what }) => what !== 'number' && what !== 'and')
     .map((call) => caption('cue', call.at, COUNT, call.text))

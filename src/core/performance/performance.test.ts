@@ -49,17 +49,17 @@ describe('a performance', () => {
     [10, [7, 8, 1, 2, 3, 4, 5, 6, 7, 8]],
   ])('is counted in with %i counts as %j', (countIn, numbers) => {
     const dance = danced(emptyCombination('one', 'phrase'), vocabulary, USUAL_HOUSE)
-    const { parts } = performanceOf([stretchOf(dance, aloneFrom('R'), { countIn })], {
+    const { segments } = performanceOf([stretchOf(dance, aloneFrom('R'), { countIn })], {
       time: steady(96),
       speech: SILENT,
     })
-    expect(parts[0]?.countIn).toEqual(numbers)
+    expect(segments[0]?.countIn).toEqual(numbers)
   })
 
   it('clicks on every count and half of what is danced, first counts marked', () => {
     holds(
       fc.property(anyPlay, ({ combination, tempo, mode }) => {
-        for (const { round, sounds, length } of play(combination, tempo, mode).performed.parts) {
+        for (const { round, sounds, length } of play(combination, tempo, mode).performed.segments) {
           const clicks = sounds.filter(({ kind }) => isClick(kind)).map(({ at }) => Number(at))
           const step = round === 0 ? TICKS_PER_COUNT : TICKS_PER_COUNT / 2
           expect(clicks).toEqual(Array.from({ length: length / step }, (_, i) => i * step))
@@ -72,14 +72,16 @@ describe('a performance', () => {
     )
   })
 
-  it('has everything of its parts on the ticks of the whole, in its order and its time', () => {
+  it('has everything of its segments on the ticks of the whole, in its order and its time', () => {
     holds(
       fc.property(anyPlay, ({ combination, tempo, mode }) => {
         const { performed } = play(combination, tempo, mode)
-        const { parts, sounds, calls, captions, length, time } = performed
-        expect(length).toBe(parts.reduce((sum, part) => sum + part.length, 0))
+        const { segments, sounds, calls, captions, length, time } = performed
+        expect(length).toBe(segments.reduce((sum, segment) => sum + segment.length, 0))
         expect(time.secondsAt(length)).toBeCloseTo((length * 5) / tempo, 6)
-        expect(sounds.length).toBe(parts.reduce((sum, part) => sum + part.sounds.length, 0))
+        expect(sounds.length).toBe(
+          segments.reduce((sum, segment) => sum + segment.sounds.length, 0),
+        )
         for (const list of [sounds, captions])
           for (const [i, one] of list.entries()) {
             expect(one.at).toBeGreaterThanOrEqual(list[i - 1]?.at ?? 0)
@@ -98,7 +100,7 @@ describe('a performance', () => {
     )
   })
 
-  it('knows at every tick which part, side and count it is, and comes back to the tick', () => {
+  it('knows at every tick which segment, side and count it is, and comes back to the tick', () => {
     holds(
       fc.property(
         anyPlay,
@@ -110,7 +112,7 @@ describe('a performance', () => {
           const moment = performed.momentAt(at)
           const half = performed.length / 2
           expect(moment.dancing).toEqual(bothOf(combination)[at < half ? 0 : 1])
-          const countIn = performed.parts[0]?.length ?? 0
+          const countIn = performed.segments[0]?.length ?? 0
           expect(moment.tick).toBeCloseTo((at % half) - countIn, 6)
           expect(moment.isCountIn).toBe(moment.tick < 0)
           if (moment.tick >= 0) {

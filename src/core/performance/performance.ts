@@ -7,11 +7,11 @@ import { newPose, type Pose } from '../pose/joints'
 import { TICKS_PER_COUNT, type Tick, tick } from '../time/time'
 import { inTurn, type TimeMap } from '../time/timeMap'
 import { type Caption, captionsOf, countText } from './captions'
-import { type Accompaniment, type Part, partsOf, type Stretch } from './parts'
 import { posedAt, type Seam, seamBefore } from './seam'
+import { type Accompaniment, type Segment, type Stretch, segmentsOf } from './segments'
 import type { Sound } from './sounds'
 
-/** A place in a performance: a part, and ticks into it. */
+/** A place in a performance: a segment, and ticks into it. */
 export interface Place {
   readonly index: number
   /** Need not be whole. */
@@ -29,7 +29,7 @@ export interface DanceMoment {
 
 /** What is shown of a moment. */
 export interface Moment extends DanceMoment, Place {
-  readonly part: Part
+  readonly segment: Segment
   /** The number that is danced or counted in. */
   readonly count: string
   readonly isCountIn: boolean
@@ -46,14 +46,14 @@ export interface Moment extends DanceMoment, Place {
 }
 
 /**
- * Anything that is danced, in its timed parts: what the player plays, the screens show, the files
+ * Anything that is danced, in its timed segments: what the player plays, the screens show, the files
  * hold. Ticks are of the whole, from the first count-in on.
  */
 export interface Performance {
-  readonly parts: readonly Part[]
-  /** The parts from here on are danced again and again. */
+  readonly segments: readonly Segment[]
+  /** The segments from here on are danced again and again. */
   readonly loopFrom: number | undefined
-  /** All parts once. */
+  /** All segments once. */
   readonly length: Tick
   readonly time: TimeMap
   readonly sounds: readonly Sound[]
@@ -73,12 +73,12 @@ export function performanceOf(
   accompaniment: Accompaniment,
   loopFrom?: number,
 ): Performance {
-  const parts = partsOf(stretches, accompaniment)
+  const segments = segmentsOf(stretches, accompaniment)
   const starts: number[] = []
   let length = 0
-  for (const part of parts) {
+  for (const segment of segments) {
     starts.push(length)
-    length += part.length
+    length += segment.length
   }
   const startOf = (index: number) => starts[index] ?? length
   const moved = <T extends { readonly at: number }>(list: readonly T[], by: number) =>
@@ -92,37 +92,38 @@ export function performanceOf(
   }
   const danceAt = (at: number): DanceMoment => {
     const place = placeAt(at)
-    const part = partIn(parts, place.index)
-    const next = parts[place.index + 1] ?? (loopFrom === undefined ? undefined : parts[loopFrom])
+    const segment = segmentIn(segments, place.index)
+    const next =
+      segments[place.index + 1] ?? (loopFrom === undefined ? undefined : segments[loopFrom])
     return {
-      dancing: part.dancing,
-      tick: danceTick(part, place.at),
-      seam: next && seamBefore(part.length - place.at, next.dancing, danceTick(next, 0)),
+      dancing: segment.dancing,
+      tick: danceTick(segment, place.at),
+      seam: next && seamBefore(segment.length - place.at, next.dancing, danceTick(next, 0)),
     }
   }
   let captions: readonly Caption[] | undefined
   let scratch: Pose | undefined
   return {
-    parts,
+    segments,
     loopFrom,
     length: tick(length),
-    time: inTurn(parts),
+    time: inTurn(segments),
     get sounds() {
-      return parts.flatMap(({ sounds }, i) => moved(sounds, startOf(i)))
+      return segments.flatMap(({ sounds }, i) => moved(sounds, startOf(i)))
     },
     get calls() {
-      return parts.flatMap(({ calls }, i) =>
+      return segments.flatMap(({ calls }, i) =>
         moved(calls, startOf(i)).map((call) => ({ ...call, of: call.of + startOf(i) })),
       )
     },
     get captions() {
-      captions ??= captionsOf(parts)
+      captions ??= captionsOf(segments)
       return captions
     },
     placeAt,
     tickOf: ({ index, at }) => startOf(index) + at,
     danceAt,
-    momentAt: (at) => momentOf(parts, placeAt(at), danceAt(at)),
+    momentAt: (at) => momentOf(segments, placeAt(at), danceAt(at)),
     poseAt(at, dancers, into = newPose()) {
       const { dancing, tick: danced, seam } = danceAt(at)
       scratch ??= newPose()
@@ -131,51 +132,53 @@ export function performanceOf(
   }
 }
 
-function partIn(parts: readonly Part[], index: number): Part {
-  const part = parts[index]
-  if (!part) throw new Error(`no part ${index}`)
-  return part
+function segmentIn(segments: readonly Segment[], index: number): Segment {
+  const segment = segments[index]
+  if (!segment) throw new Error(`no segment ${index}`)
+  return segment
 }
 
 /** Who only waits stands where the dance will begin. */
-const danceTick = ({ isStill, from, length }: Part, at: number): number =>
+const danceTick = ({ isStill, from, length }: Segment, at: number): number =>
   isStill ? from + length : from + at
 
-function momentOf(parts: readonly Part[], { index, at }: Place, dance: DanceMoment): Moment {
-  const part = partIn(parts, index)
-  const isCountIn = part.countIn !== undefined
+function momentOf(segments: readonly Segment[], { index, at }: Place, dance: DanceMoment): Moment {
+  const segment = segmentIn(segments, index)
+  const isCountIn = segment.countIn !== undefined
   // In a count-in nothing is danced before the pickup.
   const isDanced = isCountIn
-    ? !part.isStill && dance.tick >= 0 - pickupTicks(part.simulation.combination)
+    ? !segment.isStill && dance.tick >= 0 - pickupTicks(segment.simulation.combination)
     : true
-  const pass = isDanced ? passAt(part.simulation.passes, dance.tick) : undefined
-  const cues = callsAround(parts, index).filter(({ what }) => what !== 'number' && what !== 'and')
+  const pass = isDanced ? passAt(segment.simulation.passes, dance.tick) : undefined
+  const cues = callsAround(segments, index).filter(
+    ({ what }) => what !== 'number' && what !== 'and',
+  )
   return {
     ...dance,
     index,
     at,
-    part,
-    count: countText(part, at),
+    segment,
+    count: countText(segment, at),
     isCountIn,
     pass,
     isMirrored: (!isCountIn && pass?.mirrored) || false,
     phrase:
       pass && !isCountIn ? [pass.phrase.name, pass.phrase.title].filter(Boolean).join(' · ') : '',
     said: saidAt(cues, at),
-    next: nextAfter(cues, part, parts[index + 1], at),
+    next: nextAfter(cues, segment, segments[index + 1], at),
   }
 }
 
 function nextAfter(
   cues: readonly Call[],
-  part: Part,
-  following: Part | undefined,
+  segment: Segment,
+  following: Segment | undefined,
   at: number,
 ): Moment['next'] {
   const next = cues.filter(({ of }) => of > at).sort((a, b) => a.of - b.of)[0]
   const turn =
-    following && following.dancing.side !== part.dancing.side
-      ? { text: `${sideWord[following.dancing.side]} side`, of: part.length }
+    following && following.dancing.side !== segment.dancing.side
+      ? { text: `${sideWord[following.dancing.side]} side`, of: segment.length }
       : undefined
   const soonest = turn && (!next || turn.of <= next.of) ? turn : next
   return (
@@ -186,16 +189,16 @@ function nextAfter(
   )
 }
 
-/** The calls of a part and of its neighbours, all on its own ticks: a word may hold over a border. */
-function callsAround(parts: readonly Part[], index: number): readonly Call[] {
-  const shifted = (other: Part | undefined, by: number): readonly Call[] =>
+/** The calls of a segment and of its neighbours, all on its own ticks: a word may hold over a border. */
+function callsAround(segments: readonly Segment[], index: number): readonly Call[] {
+  const shifted = (other: Segment | undefined, by: number): readonly Call[] =>
     (other?.calls ?? []).map((call) => ({ ...call, at: call.at + by, of: call.of + by }))
-  const before = parts[index - 1]
-  const part = parts[index]
+  const before = segments[index - 1]
+  const segment = segments[index]
   return [
     ...shifted(before, 0 - (before?.length ?? 0)),
-    ...(part?.calls ?? []),
-    ...shifted(parts[index + 1], part?.length ?? 0),
+    ...(segment?.calls ?? []),
+    ...shifted(segments[index + 1], segment?.length ?? 0),
   ]
 }
 

@@ -3,7 +3,7 @@ import { eased } from '../pose/curve'
 import type { Dancer } from '../pose/dancer'
 import { blendInto, type Pose } from '../pose/joints'
 
-/** The end of a part, where the next one already begins: how far it has gone over into that. */
+/** The end of a segment, where the next one already begins: how far it has gone over into that. */
 export interface Seam extends Dancing {
   /** Of the dance that follows; below 0, before its first count. */
   readonly tick: number
@@ -14,7 +14,7 @@ export interface Seam extends Dancing {
 /** The last ticks lead over into what follows: its first step is on the way already. */
 const SEAM_TICKS = 9
 
-/** The seam so many ticks before the next part begins, from a tick of its side; none before it is near. */
+/** The seam so many ticks before the next segment begins, from a tick of its side; none before it is near. */
 export const seamBefore = (
   left: number,
   { part, side }: Dancing,

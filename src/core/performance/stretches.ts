@@ -9,8 +9,8 @@ import { type Danced, danced } from '../simulate/danced'
 import type { Tempo } from '../time/tempo'
 import { type Range, tick } from '../time/time'
 import { steady } from '../time/timeMap'
-import { COUNT_IN, type Stretch } from './parts'
 import { type Performance, performanceOf } from './performance'
+import { COUNT_IN, type Stretch } from './segments'
 
 /** What can be danced from both sides. */
 type FromSides = Pick<Danced, 'lead' | 'from'>

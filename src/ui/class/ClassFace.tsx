@@ -48,7 +48,7 @@ export function ClassFace({ danced, clock, isDancing, view, resting, onSaid }: C
       if (now === undefined) return
       const moment = performed.momentAt(now)
       if (bar.current) {
-        bar.current.style.width = `${(100 * moment.at) / moment.part.length}%`
+        bar.current.style.width = `${(100 * moment.at) / moment.segment.length}%`
         // Where it is and when that was, for whoever asks.
         bar.current.dataset.at = [moment.index, moment.at.toFixed(3), finely().toFixed(1)].join(' ')
       }
@@ -71,8 +71,8 @@ export function ClassFace({ danced, clock, isDancing, view, resting, onSaid }: C
     })
   }, [isDancing, clock, performed, danced])
 
-  const part = performed.parts[shown?.index ?? 0]
-  const dancing = part?.dancing ?? aloneFrom(drill.sides[0] ?? 'R')
+  const segment = performed.segments[shown?.index ?? 0]
+  const dancing = segment?.dancing ?? aloneFrom(drill.sides[0] ?? 'R')
   const { side } = dancing
   // In a round of moves every second phrase is danced to the other side.
   const shownSide = shown?.isMirrored ? otherSide[side] : side
@@ -86,7 +86,9 @@ export function ClassFace({ danced, clock, isDancing, view, resting, onSaid }: C
             </b>
           )}
           <span className="counts">
-            {part && part.round > 0 ? `round ${part.round} of ${part.rounds}` : roundsText(drill)}
+            {segment && segment.round > 0
+              ? `round ${segment.round} of ${segment.rounds}`
+              : roundsText(drill)}
           </span>
           <span>{shown?.phrase}</span>
         </p>

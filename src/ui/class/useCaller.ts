@@ -61,9 +61,9 @@ export function useCaller(deck: PlayDeck, reports: CallerReports) {
   const reportUpTo = useCallback((turn: number) => {
     const now = playing.current
     if (!now) return
-    for (; now.reported < Math.min(turn, now.danced.performance.parts.length); now.reported++) {
-      const part = now.danced.performance.parts[now.reported]
-      if (part && part.round > 0) told.current.onRound(part.dancing.side)
+    for (; now.reported < Math.min(turn, now.danced.performance.segments.length); now.reported++) {
+      const segment = now.danced.performance.segments[now.reported]
+      if (segment && segment.round > 0) told.current.onRound(segment.dancing.side)
     }
   }, [])
   useEffect(() => deck.onTurn(reportUpTo), [deck, reportUpTo])
@@ -73,7 +73,7 @@ export function useCaller(deck: PlayDeck, reports: CallerReports) {
         const now = playing.current
         if (deck.getState() || !now) return
         // It stopped by itself: all of it was danced.
-        reportUpTo(now.danced.performance.parts.length)
+        reportUpTo(now.danced.performance.segments.length)
         playing.current = undefined
         told.current.onFinished()
       }),

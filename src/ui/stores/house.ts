@@ -16,14 +16,20 @@ export const houseNow = createStore<KnownHouse>(() => of(USUAL_RULES))
 
 /** As they were last read or stored. */
 let stored = USUAL_RULES
+/** How many changes are under way: what is read meanwhile is older than what is shown. */
+let writing = 0
+
+function takeOn(rules: HouseRules): void {
+  stored = rules
+  if (!dequal(houseNow.getState().rules, rules)) houseNow.setState(of(rules))
+}
 
 /** Keeps the house in step with what is stored, here and in other windows. */
 export async function followHouse(store: HouseStore): Promise<() => void> {
   const read = async () => {
     const { rules, problem } = await store.get()
     tell('house', problem)
-    stored = rules
-    if (!dequal(houseNow.getState().rules, rules)) houseNow.setState(of(rules))
+    if (writing === 0) takeOn(rules)
   }
   await read()
   return store.watch(() => void read())
@@ -34,11 +40,16 @@ export function changeHouse(store: HouseStore, change: (rules: HouseRules) => Ho
   const before = stored
   const after = change(houseNow.getState().rules)
   houseNow.setState(of(after))
+  writing++
   store.change(before, after).then(
     (rules) => {
+      writing--
       stored = rules
+      if (writing === 0) takeOn(rules)
     },
     // What went wrong has been told; the rules stay as they are here until they can be stored.
-    () => {},
+    () => {
+      writing--
+    },
   )
 }

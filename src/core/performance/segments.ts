@@ -1,7 +1,7 @@
 import type { Layer } from '../body/layers'
 import {
   type Call,
-  type CalledPart,
+  type CalledSegment,
   type CallMode,
   callsOf,
   type SpeechSeconds,
@@ -33,15 +33,15 @@ export interface Stretch {
 
 /** What goes with a dance. */
 export interface Accompaniment {
-  /** Holds from the start of each part. */
+  /** Holds from the start of each segment. */
   readonly time: TimeMap
   readonly rhythm?: Rhythm | undefined
   /** How long the voice takes. */
   readonly speech: SpeechSeconds
 }
 
-/** A part of a performance: a count-in, or a stretch. */
-export interface Part {
+/** A segment of a performance: a count-in, or a stretch. */
+export interface Segment {
   readonly length: Tick
   /** How its own ticks go by, from its start. */
   readonly time: TimeMap
@@ -78,20 +78,23 @@ export const countInCounts = (
 const countInNumbers = (counts: number): readonly number[] =>
   Array.from({ length: counts }, (_, i) => ((8 - counts + i + 16) % 8) + 1)
 
-/** The parts of some stretches, one after the other, with all that sounds and is called. */
-export function partsOf(
+/** The segments of some stretches, one after the other, with all that sounds and is called. */
+export function segmentsOf(
   stretches: readonly Stretch[],
   { time, rhythm, speech }: Accompaniment,
-): readonly Part[] {
+): readonly Segment[] {
   const made = stretches.flatMap((stretch, i) => {
     const before = stretches[i - 1]
     const isSwitch = before !== undefined && before.dancing.side !== stretch.dancing.side
-    const round = { part: roundOf(stretch, time, rhythm), called: calledRound(stretch, isSwitch) }
+    const round = {
+      segment: roundOf(stretch, time, rhythm),
+      called: calledRound(stretch, isSwitch),
+    }
     if (stretch.countIn === undefined) return [round]
-    const part = countInOf(stretch, stretch.countIn, time)
-    const numbers = stretch.mode === 'none' ? [] : (part.countIn ?? [])
-    const called: CalledPart = { kind: 'count-in', numbers, length: part.length }
-    return [{ part, called }, round]
+    const segment = countInOf(stretch, stretch.countIn, time)
+    const numbers = stretch.mode === 'none' ? [] : (segment.countIn ?? [])
+    const called: CalledSegment = { kind: 'count-in', numbers, length: segment.length }
+    return [{ segment, called }, round]
   })
   const calls = callsOf(
     made.map(({ called }) => called),
@@ -99,20 +102,20 @@ export function partsOf(
     speech,
   )
   let end = 0
-  return made.map(({ part }): Part => {
+  return made.map(({ segment }): Segment => {
     const start = end
-    end += part.length
+    end += segment.length
     const own = calls
       .filter(({ at }) => at >= start && at < end)
       .map((call) => ({ ...call, at: call.at - start, of: call.of - start }))
     const said = own.flatMap(({ at, say }): readonly Sound[] =>
       say ? [{ at: tick(at), kind: 'say', say }] : [],
     )
-    return { ...part, sounds: inOrder([...part.sounds, ...said]), calls: own }
+    return { ...segment, sounds: inOrder([...segment.sounds, ...said]), calls: own }
   })
 }
 
-type Uncalled = Omit<Part, 'calls'>
+type Uncalled = Omit<Segment, 'calls'>
 
 /** A lead-in that says the last counts of an 8, in which a pickup is danced. */
 function countInOf(
@@ -183,4 +186,4 @@ function roundOf(
 const calledRound = (
   { simulation, range, layers, mode }: Stretch,
   isSwitch: boolean,
-): CalledPart => ({ kind: 'round', simulation, range, layers, mode, isSwitch })
+): CalledSegment => ({ kind: 'round', simulation, range, layers, mode, isSwitch })
