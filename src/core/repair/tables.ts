@@ -6,7 +6,7 @@ import type { House } from '../house/house'
 import { readPattern } from '../moves/pattern'
 import type { Vocabulary } from '../moves/vocabulary'
 import { startState } from '../simulate/start'
-import { ticksOfSeconds } from '../time/tempo'
+import { steady } from '../time/timeMap'
 import { type Behaviour, behavioursOf, type Closeness, type Entry, keyOfEntry } from './behaviours'
 import { type Place, placesOf } from './phraseOptions'
 import { createStances, FALLEN, type Stance, type Stances } from './stances'
@@ -36,7 +36,8 @@ export interface Search {
 
 export function prepare(combination: Combination, vocabulary: Vocabulary, house: House): Search {
   const stances = createStances()
-  const ticksIn = (seconds: number) => ticksOfSeconds(seconds, combination.tempo) - 1e-9
+  const time = steady(combination.tempo)
+  const ticksIn = (seconds: number) => time.tickAt(seconds) - 1e-9
   const close = {
     sameFoot: ticksIn(house.limits['quick.sameFoot']),
     eitherFoot: ticksIn(house.limits['quick.eitherFoot']),

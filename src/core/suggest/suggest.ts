@@ -10,8 +10,8 @@ import type { House } from '../house/house'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
 import { footMeant } from '../simulate/footMeant'
 import { placesNeeded } from '../simulate/places'
-import { secondsOfTicks } from '../time/tempo'
 import { TICKS_PER_COUNT, type Tick, tick } from '../time/time'
+import { steady } from '../time/timeMap'
 import { findOffers, type Offer, type Wanted } from '../writing/search'
 import { hereIn } from './here'
 
@@ -158,7 +158,7 @@ function reasonsFor(
   if (move) {
     const needs = placesNeeded(move, what)
     reasons.push(Object.keys(needs).length > 0 ? 'starts where you are' : 'starts from anywhere')
-    const seconds = secondsOfTicks(event.length, combination.tempo)
+    const seconds = steady(combination.tempo).secondsAt(event.length)
     if (move.kind !== 'texture')
       reasons.push(
         `${seconds.toFixed(1)} s for ${(move.fastest_s * house.limits['reach.ofFastest']).toFixed(1)}`,

@@ -11,8 +11,9 @@ import { folded } from '../record/folded'
 import { isThere, placesNeeded } from '../simulate/places'
 import { dance } from '../simulate/primitives'
 import type { BodyState } from '../simulate/state'
-import { secondsOfTicks, type Tempo } from '../time/tempo'
+import type { Tempo } from '../time/tempo'
 import { COUNT, type Tick } from '../time/time'
+import { steady } from '../time/timeMap'
 import type { What } from '../what/kinds'
 import type { Places } from '../what/places'
 
@@ -345,7 +346,7 @@ function fitOf(entry: Entry, side: Side, { here }: Wanted, vocabulary: Vocabular
   if (entry.length > here.room) score += FIT.room
   if (!move) return score
   if (!isThere(here.places, placesNeeded(move, what))) score += FIT.place
-  const seconds = secondsOfTicks(Math.min(entry.length, here.room), here.tempo)
+  const seconds = steady(here.tempo).secondsAt(Math.min(entry.length, here.room))
   const needed = move.kind === 'texture' ? 0 : move.fastest_s
   return seconds < needed * 0.8 ? score + FIT.fast : score
 }

@@ -229,8 +229,11 @@ function Studio({ session }: { session: Session }) {
   )
 }
 
-/** When a window over the studio is gone, the braid has the keys again. */
-const focusSoon = () => requestAnimationFrame(focusBraid)
+/** When a window over the studio is gone, the braid has the keys again; who types there already goes on. */
+const focusSoon = () =>
+  requestAnimationFrame(() => {
+    if (!document.activeElement?.closest('[data-braid]')) focusBraid()
+  })
 const closing = (close: () => void) => () => {
   close()
   focusSoon()
