@@ -36,6 +36,7 @@ export function ClassDancer({ material, layers, view, moment, isDancing }: Class
         view={view}
         isMoving={isDancing}
         moment={moment}
+        isAtEase
       />
       <figcaption>{whose}</figcaption>
     </figure>

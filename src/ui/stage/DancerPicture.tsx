@@ -9,7 +9,7 @@ import type { View } from '../../core/pose/views'
 import { TICKS_PER_COUNT } from '../../core/time/time'
 import { createFrames, type FrameChoice, standingOf, trailJoints } from '../../dancer/frames'
 import type { OnStage } from '../../dancer/stage'
-import { eachFrameAtEase } from '../parts/eachFrame'
+import { eachFrame, eachFrameAtEase } from '../parts/eachFrame'
 import { usePressed } from '../parts/usePressed'
 import { dancerNow } from '../stores/dancer'
 import { FlatStage } from './FlatFigure'
@@ -33,6 +33,8 @@ interface DancerPictureProps {
   readonly onLook?: ((look: () => void) => () => void) | undefined
   /** One of many small pictures, which share what draws them. */
   readonly isSmall?: boolean
+  /** Something else goes first: it is drawn less often where drawing is slow. */
+  readonly isAtEase?: boolean
   readonly onTouch?: ((layer: Layer) => void) | undefined
   /** There is nothing here to draw it in space with: it is drawn flat. */
   readonly onFlat?: (() => void) | undefined
@@ -46,7 +48,7 @@ const REST_MS = 140
 /** The dancing body, in space or flat: the only picture of it that moves. */
 export function DancerPicture(props: DancerPictureProps) {
   const { label, className, dancers, view, choice = ALONE, only, isMoving, isSmall = false } = props
-  const { moment, onLook } = props
+  const { moment, onLook, isAtEase = isSmall } = props
   const { build } = useStore(dancerNow, (s) => s)
   const isStill = useReducedMotion()
   const canvas = useRef<HTMLCanvasElement>(null)
@@ -104,7 +106,10 @@ export function DancerPicture(props: DancerPictureProps) {
     }, REST_MS)
     return () => clearTimeout(soon)
   }, [draw, isMoving, isPressed])
-  useEffect(() => (isMoving ? eachFrameAtEase(() => latest.current()) : undefined), [isMoving])
+  useEffect(() => {
+    if (!isMoving) return
+    return (isAtEase ? eachFrameAtEase : eachFrame)(() => latest.current())
+  }, [isMoving, isAtEase])
   useEffect(() => onLook?.(() => latest.current()), [onLook])
 
   const touch = ({ currentTarget, clientX, clientY }: PointerEvent<HTMLCanvasElement>) => {
