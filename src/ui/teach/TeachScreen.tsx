@@ -156,6 +156,7 @@ function Teach({ combination }: { combination: Combination }) {
           to={`/combination/${combination.id}`}
           variant="default"
           size="compact-md"
+          mr={8}
         >
           Back to the studio
         </Button>
