@@ -383,11 +383,14 @@ describe('dragging by a finger', () => {
     await page
       .locator('[data-line="R:3"]')
       .evaluate((line) => line.scrollIntoView({ block: 'center' }))
+    // A page that was pushed goes on for a while.
+    for (let before = Number.NaN; before !== (await top()); await page.waitForTimeout(200))
+      before = (await top()) ?? 0
     const [there, aim] = [
       await placeIn(page, 'R:3', 'hips', 5),
       await placeIn(page, 'R:3', 'hips', 3),
     ]
-    await finger.drag(there, aim, { rest: 450 })
+    await finger.drag(there, aim, { rest: 900 })
     await expect.poll(hips).toEqual(['hip bump L, 3, hips', 'hip bump R, 7, hips'])
     // A touch picks.
     await page.touchscreen.tap(there.x, there.y)
@@ -395,7 +398,7 @@ describe('dragging by a finger', () => {
     await press(page, 'Control+z')
     await expect.poll(hips).toEqual(before)
     // Taken back in the middle: nothing has happened.
-    await finger.drag(there, aim, { rest: 450, isTakenBack: true })
+    await finger.drag(there, aim, { rest: 900, isTakenBack: true })
     expect(await page.locator('[data-ghost]').count()).toBe(0)
     expect(await hips()).toEqual(before)
 
@@ -406,7 +409,7 @@ describe('dragging by a finger', () => {
     const row = await page.getByRole('option', { name: /Chest drop/ }).boundingBox()
     if (!row) throw new Error('no chest drop')
     const target = await placeIn(page, 'R:0', 'torso', 6)
-    await finger.drag({ x: row.x + 40, y: row.y + row.height / 2 }, target, { rest: 450 })
+    await finger.drag({ x: row.x + 40, y: row.y + row.height / 2 }, target, { rest: 900 })
     await expect.poll(() => namesOn(page, 'R:0', 'torso')).toEqual(['chest drop, 6, torso'])
     expect(errors).toEqual([])
     await context.close()
