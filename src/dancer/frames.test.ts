@@ -77,7 +77,11 @@ describe('a frame of the stage', () => {
       const side = combination.lead
       const { length } = dancers(aloneFrom(side)).simulation
       const next = otherSide[side]
-      const seam = (left: number, share: number) => ({ ...aloneFrom(next), tick: -left, share })
+      const seam = (left: number, share: number) => ({
+        dancing: aloneFrom(next),
+        tick: -left,
+        share,
+      })
       const [gone] = frames(side, length, plain, seam(0, 1))
       const first = dancers(aloneFrom(next)).poseAt(0)
       for (const joint of JOINTS)

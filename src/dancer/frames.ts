@@ -102,7 +102,7 @@ export function standingOf(
       aside,
       seam: seam && { seam, next: dancers(next) },
     })
-    if (!both) return [stands(dancing, 0, seam ?? dancing)]
+    if (!both) return [stands(dancing, 0, seam?.dancing ?? dancing)]
     const { half, isRightBeside } = places(dancing.part)
     // Beside the other one each goes on in its own side.
     return [dancing, otherDancing(dancing)].map((one) =>

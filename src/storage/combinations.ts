@@ -75,12 +75,6 @@ export function createCombinations(
 ): Combinations {
   const { combinations, summaries, flags } = database
   const both = [combinations, summaries]
-  const row = (combination: Combination, revision: number): Row => ({
-    id: combination.id,
-    revision,
-    changedAt: now(),
-    record: { ...combination },
-  })
   const summaryRow = ({ id, changedAt, removedAt }: Row, combination: Combination): SummaryRow => ({
     id,
     changedAt,
@@ -90,11 +84,13 @@ export function createCombinations(
   const repository = createRepository<Combination, Row>(database, {
     table: combinations,
     read: (raw) => read(raw).combination,
-    row(combination, before) {
-      const made = row(combination, (before?.revision ?? 0) + 1)
+    row: (combination, before) => ({
+      id: combination.id,
+      revision: (before?.revision ?? 0) + 1,
       // The summary that is older than this is known by it.
-      return { ...made, changedAt: Math.max(made.changedAt, (before?.changedAt ?? 0) + 1) }
-    },
+      changedAt: Math.max(now(), (before?.changedAt ?? 0) + 1),
+      record: { ...combination },
+    }),
     conflict(there, mine) {
       // Two of one name are told apart; a name that is just being typed stays as it is.
       const isNamesake = there.record.title === mine.title
@@ -198,9 +194,10 @@ export function createCombinations(
     async save(combination, revision) {
       const { id } = combination
       const changed = await repository.change(id, () => combination, { of: revision })
+      if (changed.kind === 'none') throw new Error('a combination is never taken out')
       return changed.kind === 'elsewhere'
-        ? { kind: 'elsewhere', copy: changed.copy }
-        : { kind: 'saved', revision: revision + 1 }
+        ? changed
+        : { kind: 'saved', revision: changed.row.revision }
     },
     remove: (id) => repository.mark(id, now()),
     restore: (id) => repository.mark(id, undefined),

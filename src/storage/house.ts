@@ -63,18 +63,17 @@ export function createHouse(database: Database, onKept: OnKept, unsavedOf: Unsav
     const { before, after } = Note.parse(raw)
     return { before: readHouse(before), after: readHouse(after) }
   })
-  const repository = createRepository<HouseRules & { readonly id: HouseRow['id'] }, HouseRow>(
-    database,
-    {
-      table: settings,
-      read: ({ id, record }) => ({ id, ...readHouse(record) }),
-      row: ({ id, ...record }) => ({ id, record }),
-      conflict: 'made in what is there',
-    },
-  )
-  const readRow = (row: HouseRow | undefined): KeptHouse => {
+  const read = ({ id, record }: HouseRow) => ({ id, rules: readHouse(record) })
+  const repository = createRepository<ReturnType<typeof read>, HouseRow>(database, {
+    table: settings,
+    read,
+    row: ({ id, rules }) => ({ id, record: rules }),
+    conflict: 'made in what is there',
+  })
+  const get = async (): Promise<KeptHouse> => {
+    const row = await settings.get('house')
     try {
-      return { rules: row ? readHouse(row.record) : USUAL_RULES }
+      return { rules: row ? read(row).rules : USUAL_RULES }
     } catch (cause) {
       return {
         rules: USUAL_RULES,
@@ -86,20 +85,28 @@ export function createHouse(database: Database, onKept: OnKept, unsavedOf: Unsav
       }
     }
   }
+  /** What is only damaged makes room; what a newer app wrote is not for this one to write over. */
+  async function putDamagedAside() {
+    const { problem } = await get()
+    if (problem?.cause instanceof UserError) throw problem
+    const row = problem && (await settings.get('house'))
+    if (!row) return
+    await settings.put({ ...row, id: 'damaged house' })
+    await settings.delete('house')
+  }
   const store = (before: HouseRules, after: HouseRules) =>
     repository.together(async () => {
-      const row = await settings.get('house')
-      const { rules, problem } = readRow(row)
-      // Of a newer app: it is not for this one to write over. What is only damaged is put aside.
-      if (problem?.cause instanceof UserError) throw problem
-      if (problem && row) await settings.put({ ...row, id: 'damaged house' })
-      const record = HouseRules.parse(changedLike(rules, before, after))
-      await settings.put({ id: 'house', record })
-      return record
+      await putDamagedAside()
+      let rules = USUAL_RULES
+      await repository.change('house', (now) => {
+        rules = HouseRules.parse(changedLike(now()?.rules ?? USUAL_RULES, before, after))
+        return { id: 'house', rules }
+      })
+      return rules
     })
   let changes = 0
   return {
-    get: async () => readRow(await settings.get('house')),
+    get,
     async change(before, after) {
       const change = ++changes
       unsaved.write('rules', { before, after })

@@ -98,7 +98,7 @@ export function createRecords<T extends { readonly id: string }>(
     },
     async put(value) {
       know(value)
-      await told(table.put(rowOf(value)))
+      await told(repository.change(value.id, () => value))
     },
     async change(id, make) {
       const madeAt = now()

@@ -33,8 +33,8 @@ export interface Kind<T, R extends KeptRow> {
 }
 
 /** What came of a change; `elsewhere` means another window was first, and both are kept. */
-type Changed<T> =
-  | { readonly kind: 'saved'; readonly value: T }
+type Changed<T, R> =
+  | { readonly kind: 'saved'; readonly value: T; readonly row: R }
   | { readonly kind: 'elsewhere'; readonly copy: T }
   | { readonly kind: 'none' }
 
@@ -53,7 +53,7 @@ export interface Repository<T, R> {
     id: string,
     make: (now: () => T | undefined) => T | undefined,
     made?: { readonly of?: number; readonly at?: number },
-  ) => Promise<Changed<T>>
+  ) => Promise<Changed<T, R>>
   /** Deletes so that it can be had back, or brings it back. */
   readonly mark: (id: string, removedAt: number | undefined) => Promise<void>
   /** Takes on what a backup brings; what is here already stays. Says how many came in. */
@@ -95,7 +95,7 @@ export function createRepository<T extends { readonly id: string }, R extends Ke
     },
     add: (values) => together(() => addNew(values)),
     change: (id, make, { of: seen, at: madeAt } = {}) =>
-      together(async (): Promise<Changed<T>> => {
+      together(async (): Promise<Changed<T, R>> => {
         const there = await table.get(id)
         const known: { now?: T | undefined } = {}
         const after = make(() => {
@@ -117,9 +117,10 @@ export function createRepository<T extends { readonly id: string }, R extends Ke
           if (there) await table.delete(id)
           return { kind: 'none' }
         }
-        if (after === known.now) return { kind: 'saved', value: after }
-        await table.put(row(after, there, madeAt))
-        return { kind: 'saved', value: after }
+        if (there && after === known.now) return { kind: 'saved', value: after, row: there }
+        const made = row(after, there, madeAt)
+        await table.put(made)
+        return { kind: 'saved', value: after, row: made }
       }),
     mark: (id, removedAt) =>
       together(async () => {

@@ -6,7 +6,7 @@ export interface Judge {
   readonly ask: <J extends JobName>(
     job: J,
     input: Jobs[J]['in'],
-    signal: AbortSignal,
+    signal?: AbortSignal,
   ) => Promise<Jobs[J]['out']>
   readonly stop: () => void
 }
@@ -70,13 +70,13 @@ export function createJudge(setting: () => Setting): Judge {
   return {
     ask(job, input, signal) {
       return new Promise((resolve, reject) => {
-        if (signal.aborted) {
+        if (signal?.aborted) {
           reject(cancelled())
           return
         }
         const id = next++
         const request: Request = { id, job, input, setting: setting() }
-        signal.addEventListener('abort', () => takeBack(id), { once: true })
+        signal?.addEventListener('abort', () => takeBack(id), { once: true })
         waiting = [
           ...waiting,
           { request, done: (output) => resolve(output as Jobs[typeof job]['out']), failed: reject },

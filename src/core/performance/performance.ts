@@ -127,7 +127,14 @@ export function performanceOf(
     poseAt(at, dancers, into = newPose()) {
       const { dancing, tick: danced, seam } = danceAt(at)
       scratch ??= newPose()
-      return posedAt(dancers(dancing), danced, seam, dancers(seam ?? dancing), into, scratch)
+      return posedAt(
+        dancers(dancing),
+        danced,
+        seam,
+        dancers(seam?.dancing ?? dancing),
+        into,
+        scratch,
+      )
     },
   }
 }

@@ -4,7 +4,8 @@ import type { Dancer } from '../pose/dancer'
 import { blendInto, type Pose } from '../pose/joints'
 
 /** The end of a segment, where the next one already begins: how far it has gone over into that. */
-export interface Seam extends Dancing {
+export interface Seam {
+  readonly dancing: Dancing
   /** Of the dance that follows; below 0, before its first count. */
   readonly tick: number
   /** 0 where it only begins, up to 1. */
@@ -15,13 +16,9 @@ export interface Seam extends Dancing {
 const SEAM_TICKS = 9
 
 /** The seam so many ticks before the next segment begins, from a tick of its side; none before it is near. */
-export const seamBefore = (
-  left: number,
-  { part, side }: Dancing,
-  from: number,
-): Seam | undefined =>
+export const seamBefore = (left: number, dancing: Dancing, from: number): Seam | undefined =>
   left < SEAM_TICKS
-    ? { part, side, tick: from - left, share: eased(1 - left / SEAM_TICKS) }
+    ? { dancing, tick: from - left, share: eased(1 - left / SEAM_TICKS) }
     : undefined
 
 /**

@@ -233,9 +233,9 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
   /** A move from the list shows where it would land, and lands there. */
   const land = (offer: Carried | undefined) => {
     const over = offer && isOver(box.current, offer) ? lineUnder(offer.clientY) : undefined
-    if (!over) return setGhost(undefined)
+    if (!offer || !over) return setGhost(undefined)
     const { line, frame } = over
-    const { layer, what, length, clientX, isLetGo } = offer as Carried
+    const { layer, what, length, clientX, isLetGo } = offer
     const at = tick(tickUnder(line.shape, clientX - frame.left, HALF_COUNT, firstOf(line)))
     if (!isLetGo) return setGhost(boxAt(line, layer, at, at + length, topOf(line)))
     setGhost(undefined)

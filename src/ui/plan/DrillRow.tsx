@@ -53,13 +53,13 @@ interface DrillRowProps {
   readonly hands: DrillHands
 }
 
-/** What the handle of a drill does with the keys, for the help. */
-export const DRILL_KEYS: readonly ScreenKey[] = [
-  { on: ['ArrowUp', 'ArrowDown'], does: 'on the handle of a drill: take it along' },
-]
-
 /** The keys that take a drill along, and by how many places. */
 const BY: Readonly<Record<string, number>> = { ArrowUp: -1, ArrowDown: 1 }
+
+/** What the handle of a drill does with the keys, for the help. */
+export const DRILL_KEYS: readonly ScreenKey[] = [
+  { on: Object.keys(BY), does: 'on the handle of a drill: take it along' },
+]
 
 const clock = (seconds: number): string =>
   `${Math.floor(seconds / 60)}:${String(Math.round(seconds % 60)).padStart(2, '0')}`
@@ -84,7 +84,7 @@ export const DrillRow = memo(function DrillRow(props: DrillRowProps) {
         type="button"
         className={classes.grip}
         aria-label={`Move ${title}`}
-        aria-keyshortcuts="ArrowUp ArrowDown"
+        aria-keyshortcuts={Object.keys(BY).join(' ')}
         title="Drag it, or take it along with the arrow keys"
         onPointerDown={(event) => {
           if (event.button === 0) hands.drag(event, id)

@@ -128,6 +128,8 @@ function OpenPlan({
     [],
   )
   const begin = async () => {
+    // What was changed last may still be thought about.
+    const plan = await document.planned()
     const entry = newClass({
       id: newId(),
       date: today(),

@@ -20,6 +20,8 @@ import { planBeside } from '../planning/planBeside'
 /** A plan that is open: changed by hand, planned again round that, stored at once. */
 export interface PlanDocument {
   readonly plan: Plan
+  /** The same when all is planned round what was changed last. */
+  readonly planned: () => Promise<Plan>
   /** Takes a changed plan on; what is not locked is planned again. */
   readonly change: (label: string, make: (plan: Plan) => Plan, mark?: string) => void
   readonly undo: (() => void) | undefined
@@ -135,6 +137,10 @@ export function usePlanDocument(
     void thinking.current.then(() => take(to(shown.current, settled)))
   return {
     plan: present,
+    async planned() {
+      await thinking.current
+      return shown.current.present
+    },
     change,
     undo: history.past.length > 0 ? back(undo) : undefined,
     redo: history.future.length > 0 ? back(redo) : undefined,

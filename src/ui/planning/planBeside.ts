@@ -8,5 +8,5 @@ export function planBeside(judge: Judge, plan: Plan, materials: Materials): Prom
   const combinations = [...combinationsOf(plan)].flatMap(
     (id) => materials.find(id)?.combination ?? [],
   )
-  return judge.ask('plan', { plan, combinations }, new AbortController().signal)
+  return judge.ask('plan', { plan, combinations })
 }
