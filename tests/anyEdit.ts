@@ -4,6 +4,7 @@ import type { Edit } from '../src/core/edits/edit'
 import * as edits from '../src/core/edits/edits'
 import * as phrases from '../src/core/edits/phrases'
 import { UserError } from '../src/core/errors'
+import { vocabulary } from '../src/core/moves/vocabulary'
 import { tick } from '../src/core/time/time'
 
 type Picks = Readonly<Record<'a' | 'b' | 'c', number>>
@@ -14,7 +15,7 @@ const KINDS: Readonly<
 > = {
   move: ({ a }, event) => edits.moveEvents([event], (a % 49) - 24),
   moveTo: ({ a }, event, phrase) => edits.moveEventTo(event, phrase, tick(a % 96)),
-  stretch: ({ a }, event) => edits.stretchEvents([event], (a % 49) - 24),
+  stretch: ({ a }, event) => edits.stretchEvents([event], (a % 49) - 24, vocabulary),
   remove: (_, event) => edits.removeEvents([event]),
   side: ({ a }, event) => edits.changeSide([event], a % 2 === 0 ? 'R' : 'L'),
   turnOver: (_, event) => edits.turnOver([event]),
@@ -24,7 +25,7 @@ const KINDS: Readonly<
   counts: ({ a }, _, phrase) => phrases.setCounts(phrase, 1 + (a % 12)),
   insert: ({ a, b }, _, phrase) => phrases.insertCounts(phrase, 1 + (a % 8), 1 + (b % 2)),
   cut: ({ a, b }, _, phrase) => phrases.deleteCounts(phrase, 1 + (a % 8), 1 + (b % 2)),
-  retime: ({ a }, _, phrase) => phrases.retime(phrase, a % 2 === 0 ? 2 : 0.5, ({ id }) => id),
+  retime: ({ a }, _, phrase) => phrases.retime(phrase, a % 2 === 0 ? 2 : 0.5, vocabulary),
   pickup: ({ a, b }) => phrases.setPickup(a % 9, b % 2 === 0),
   add: ({ a, b }, _, __, one) =>
     one.phrases.some(({ id }) => id === `added-${a}`)

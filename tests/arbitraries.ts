@@ -11,9 +11,8 @@ import {
 } from '../src/core/combination/combination'
 import { Family } from '../src/core/moves/move'
 import { vocabulary } from '../src/core/moves/vocabulary'
-import { meantLength } from '../src/core/sheet/meantLength'
 import { tick } from '../src/core/time/time'
-import { kindOf, type What } from '../src/core/what/kinds'
+import type { What } from '../src/core/what/kinds'
 import { anyEdit, reordered } from './anyEdit'
 
 const side = fc.constantFrom('R' as const, 'L' as const)
@@ -112,13 +111,13 @@ const event = (counts: number, pickup: number): fc.Arbitrary<Omit<Event, 'id'>> 
           fc.integer({ min: -pickup * 4, max: counts * 4 - 1 }).map((quarter) => quarter * 3),
           fc.integer({ min: -pickup * 12, max: counts * 12 - 1 }),
         ),
-        length: fc.constantFrom(1, 3, 4, 6, 7, 9, 12, 24, 48),
+        // Half of what is written has no length: it lasts as it is danced.
+        length: maybe(fc.constantFrom(1, 3, 4, 6, 7, 9, 12, 24, 48)),
         kept: maybe(fc.constant(true as const)),
         optional: rarely(fc.constant(true as const)),
         on: rarely(fc.constant(true as const)),
         rate: rarely(fc.constantFrom(0.5, 2, 3)),
         size: rarely(fc.integer({ min: 10, max: 300 })),
-        range: rarely(fc.constant(true as const)),
         as: rarely(words),
         easier: rarely(idOn(layer)),
         harder: rarely(idOn(layer)),
@@ -128,23 +127,12 @@ const event = (counts: number, pickup: number): fc.Arbitrary<Omit<Event, 'id'>> 
         leave: rarely(leaves),
         what: fc.boolean().chain((pick) => (pick ? ownWhat[layer] : moveWhat(layer))),
       })
-      .map(({ at, length, size, what, range, ...rest }) =>
+      .map(({ at, length, size, what, ...rest }) =>
         compact({
           ...rest,
           layer,
           at: tick(at),
-          // A range that says what the count alone would have said.
-          range,
-          length: range
-            ? meantLength(
-                tick(at),
-                kindOf(what).ownLength(
-                  what,
-                  what.kind === 'move' ? vocabulary.find(what.move) : undefined,
-                ),
-                counts,
-              )
-            : tick(Math.min(length, counts * 12 - at)),
+          length: length === undefined ? undefined : tick(Math.min(length, counts * 12 - at)),
           what,
           ...(what.kind !== 'foot' && { size }),
         }),

@@ -23,20 +23,20 @@ export const feet = (pattern: string): readonly Event[] =>
     id: `f${i}-${at}`,
     layer: 'feet',
     at,
-    length: slotAt(at),
     what: { kind: 'foot', action },
   }))
 
 /** One event on another layer: `on('hips', '1-4', { kind: 'at', place: 'R' })`. */
 export function on(layer: Layer, when: string, what: What, more: Partial<Event> = {}): Event {
-  const [from = '', to = from] = when.split('-')
-  const last = at(to)
-  const length = tick(endOf({ at: last, length: slotAt(last) }) - at(from))
+  const [from = '', to] = when.split('-')
+  const last = to === undefined ? undefined : at(to)
   return {
     id: `${layer}-${when}-${JSON.stringify(what)}`,
     layer,
     at: at(from),
-    length,
+    ...(last !== undefined && {
+      length: tick(endOf({ at: last, length: slotAt(last) }) - at(from)),
+    }),
     what,
     ...more,
   }
@@ -47,8 +47,7 @@ export function move(id: string, when: string, side?: 'R' | 'L', more: Partial<E
   const row = vocabulary.find(id)
   if (!row) throw new Error(`no move ${id}`)
   const what: What = { kind: 'move', move: id, ...(side && { side }) }
-  const event = on(row.layer, when, what, more)
-  return when.includes('-') ? event : { ...event, length: row.length }
+  return on(row.layer, when, what, more)
 }
 
 /** A combination of phrases A, B, C, each danced once, starting with the weight on L. */
@@ -59,7 +58,10 @@ export function combination(
   const empty = emptyCombination('c', 'A')
   const named = phrases.map((events, i) => {
     const name = String.fromCharCode(65 + i)
-    const counts = Math.max(8, ...events.map((e) => Math.ceil(endOf(e) / COUNT)))
+    const counts = Math.max(
+      8,
+      ...events.map((e) => Math.ceil((e.at + (e.length ?? COUNT)) / COUNT)),
+    )
     const own = events.map((event) => ({ ...event, id: `${name}:${event.id}` }))
     return { id: name, name, title: '', counts, events: own }
   })

@@ -4,7 +4,6 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Page } from 'playwright-core'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { vocabulary } from '../../src/core/moves/vocabulary'
 import { canonical } from '../../src/core/sheet/canonical'
 import { readSwayJson } from '../../src/core/sheet/swayJson'
 import { type App, namesOn, placeIn, startApp, write } from './app'
@@ -46,7 +45,7 @@ async function saved(page: Page) {
   await page.getByRole('menuitem', { name: 'Save as file' }).click()
   const path = join(await mkdtemp(join(tmpdir(), 'sway-')), 'saved.sway.json')
   await (await download).saveAs(path)
-  return canonical(readSwayJson(readFileSync(path, 'utf8')).combination, vocabulary)
+  return canonical(readSwayJson(readFileSync(path, 'utf8')).combination)
 }
 
 async function startNew(page: Page) {

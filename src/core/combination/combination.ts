@@ -7,7 +7,7 @@ import { clampTempo, Tempo } from '../time/tempo'
 import { MOST_PHRASE_COUNTS, TICKS_PER_COUNT, Tick, tick } from '../time/time'
 import { kindOf, What } from '../what/kinds'
 
-export const SCHEMA_VERSION = 2
+export const SCHEMA_VERSION = 3
 
 /** A combination has up to 256 counts (model 1). */
 export const MOST_COUNTS = 256
@@ -31,9 +31,8 @@ export const Event = z
     layer: Layer,
     /** From the start of the phrase; negative in the pickup, which is danced before count 1. */
     at: Tick,
-    length: Tick.refine((ticks) => ticks > 0, 'has no length'),
-    /** Its length was written as a range, though a bare count would have meant the same: `5-8`. */
-    range: z.literal(true).optional(),
+    /** Ticks, where a range is written; else it is worked out as it is danced (`dancedIn`). */
+    length: Tick.refine((ticks) => ticks > 0, 'has no length').optional(),
     what: What,
     /** Stays as written when the combination is mirrored. */
     kept: z.literal(true).optional(),
@@ -102,7 +101,7 @@ export const Phrase = z
   })
   .refine(
     ({ counts, events, remarks = [] }) =>
-      [...events, ...remarks].every((e) => e.at + e.length <= counts * TICKS_PER_COUNT),
+      [...events, ...remarks].every((e) => e.at + (e.length ?? 1) <= counts * TICKS_PER_COUNT),
     { message: 'something runs past the end of its phrase', path: ['events'] },
   )
   .readonly()

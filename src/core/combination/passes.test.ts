@@ -14,6 +14,7 @@ import { readSheet } from '../sheet/readSheet'
 import { placesAfter, placesBefore } from '../simulate/places'
 import { simulate, stateAt } from '../simulate/simulate'
 import { weightStretches } from '../simulate/weightStretches'
+import { asDanced, type DancedEvent, dancedIn } from './lengths'
 import { mirrorEvent } from './mirror'
 import { passAt, passesOf } from './passes'
 
@@ -27,7 +28,7 @@ describe('the passes of a combination', () => {
         const once = combination.pickup?.each
           ? { ...plain, pickup: { ...combination.pickup, each: false } }
           : combination
-        const passes = passesOf(once)
+        const passes = passesOf(once, vocabulary)
         let at = 0
         for (const pass of passes) {
           expect(pass.at).toBe(at)
@@ -38,7 +39,8 @@ describe('the passes of a combination', () => {
             pass.index === 0
               ? phrase.events
               : phrase.events.filter((event) => !early.includes(event))
-          expect(pass.events).toEqual(pass.mirrored ? own.map(mirrorEvent) : own)
+          const seen = pass.mirrored ? own.map(mirrorEvent) : own
+          expect(pass.events).toEqual(asDanced(seen, phrase.counts, vocabulary))
           expect(passAt(passes, pass.at)).toBe(pass)
           expect(passAt(passes, pass.at + pass.length - 0.5)).toBe(pass)
         }
@@ -52,7 +54,7 @@ describe('the passes of a combination', () => {
     const each = read(
       'pickup 1 each\nphrase A 4\n feet <4 touch R; 1 step R; 2 touch L; 3 step L; 4 close R\n hips 4 hip-bump R',
     )
-    const [pass] = passesOf(each)
+    const [pass] = passesOf(each, vocabulary)
     expect(pass?.events.filter(({ at }) => at === 36).map(({ what }) => what.kind)).toEqual([
       'foot',
     ])
@@ -94,7 +96,7 @@ describe('the passes of a combination', () => {
               { phrase: 'short', mirrored: true },
             ],
           }
-          const passes = passesOf(one)
+          const passes = passesOf(one, vocabulary)
           const { danced, length } = simulate(one, vocabulary)
           const from = length - counts * 12
           const all = passes.flatMap((pass) =>
@@ -128,7 +130,7 @@ describe('the passes of a combination', () => {
               pass.events.map(({ at, layer, what }) => text(pass.at + at, layer, what)),
             ),
           )
-          for (const pass of passesOf({ ...one, pickup: { counts, each: false } }))
+          for (const pass of passesOf({ ...one, pickup: { counts, each: false } }, vocabulary))
             for (const event of pass.events)
               if (event.at >= 0 && pass.at + event.at >= from)
                 expect(
@@ -208,7 +210,7 @@ describe('the passes of a combination', () => {
 describe('the places of the body', () => {
   const places = (lines: string, at = 999) => {
     const combination = read(`phrase A 8\n${lines}`)
-    return placesBefore(passesOf(combination), combination.start, vocabulary, at)
+    return placesBefore(passesOf(combination, vocabulary), combination.start, vocabulary, at)
   }
 
   it.each([
@@ -243,11 +245,16 @@ describe('the places of the body', () => {
   it('of the other side are the mirrored places', () => {
     holds(
       fc.property(anyCombination({ kept: false }), (combination) => {
-        for (const event of combination.phrases.flatMap(({ events }) => events)) {
+        for (const event of combination.phrases.flatMap((phrase) => dancedIn(phrase, vocabulary))) {
           const before = { ...combination.start }
-          const there = placesAfter(before, mirrorEvent(event), vocabulary)
+          const other: DancedEvent = { ...event, ...mirrorEvent(event), length: event.length }
+          const there = placesAfter(before, other, vocabulary)
           const here = placesAfter(before, event, vocabulary)
-          const twice = placesAfter(before, mirrorEvent(mirrorEvent(event)), vocabulary)
+          const twice = placesAfter(
+            before,
+            { ...other, ...mirrorEvent(other), length: event.length },
+            vocabulary,
+          )
           expect(twice).toEqual(here)
           if (event.layer === 'hips' && here.hips !== before.hips)
             expect(there.hips.replace(/[RL]$/, '')).toBe(here.hips.replace(/[RL]$/, ''))
@@ -274,7 +281,10 @@ describe('what is said of it', () => {
     ['feet 1 centre; 2 hop R', /^fault A hop needs you on your right foot alone/],
     ['feet 1 centre; 2 pivot 90', /^fault Both feet hold you flat, so nothing can turn/],
     ['feet 1 lift R; 2 sway R', /^fault One foot is off the floor, so you can't sway/],
-    ['hips 1 hip-sway R; 2 hip-sway L', /^fault “hip sway R” and “hip sway L” both need the hips/],
+    [
+      'hips 1-2 hip-sway R; 2-3 hip-sway L',
+      /^fault “hip sway R” and “hip sway L” both need the hips/,
+    ],
     ['feet 1-3 grapevine R', /Grapevine does not fit here: give it more counts/],
     ['feet 1-6 grapevine R', /Grapevine leaves 2 counts over at its end/],
     ['feet 1 step R\n hips 1 ?old-move', /has no move called “old-move”/],

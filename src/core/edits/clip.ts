@@ -1,23 +1,31 @@
 import type { Combination, Event } from '../combination/combination'
 import { mirrorEvent } from '../combination/mirror'
-import { passAt, passesOf } from '../combination/passes'
+import { passAt, passPlaces } from '../combination/passes'
 import { endOf, TICKS_PER_COUNT, type Tick, tick } from '../time/time'
 import { countsOf, type Edit } from './edit'
 import { placeEvent, removeEvents } from './edits'
 
+interface Clipped {
+  readonly event: Event
+  readonly offset: number
+  /** Ticks it was danced in where it was copied. */
+  readonly danced: number
+}
+
 /** Events that were copied, each with its ticks from the start of what was copied. */
 export interface Clip {
-  readonly events: readonly { readonly event: Event; readonly offset: number }[]
+  readonly events: readonly Clipped[]
 }
 
 /** The same from the other side; what is kept stays. */
 export const mirroredClip = ({ events }: Clip): Clip => ({
-  events: events.map(({ event, offset }) => ({ event: mirrorEvent(event), offset })),
+  events: events.map((one) => ({ ...one, event: mirrorEvent(one.event) })),
 })
 
 interface Landing {
   readonly phrase: string
   readonly event: Event
+  readonly danced: number
 }
 
 /** Where each event of a clip would land, counted from a place of a pass on; what runs over the end is left out. */
@@ -27,15 +35,16 @@ function landings(
   at: Tick,
   combination: Combination,
 ): readonly Landing[] {
-  const passes = passesOf(combination)
+  const passes = passPlaces(combination)
   const from = (passes[pass]?.at ?? 0) + at
-  return events.flatMap(({ event, offset }) => {
+  return events.flatMap(({ event, offset, danced }) => {
     const there = passAt(passes, from + offset)
     if (!there || from + offset >= endOf(there)) return []
     const written = there.mirrored ? mirrorEvent(event) : event
     return [
       {
         phrase: there.phrase.id,
+        danced,
         event: { ...written, at: tick(from + offset - there.at) },
       },
     ]
@@ -63,7 +72,11 @@ export const pasteInPhrase =
     const end = (countsOf(combination, phrase) ?? 0) * TICKS_PER_COUNT
     const landed = events
       .filter(({ offset }) => at + offset < end)
-      .map(({ event, offset }) => ({ phrase, event: { ...event, at: tick(at + offset) } }))
+      .map(({ event, offset, danced }) => ({
+        phrase,
+        danced,
+        event: { ...event, at: tick(at + offset) },
+      }))
     return pasteLanded(landed, newId)(combination)
   }
 
@@ -71,12 +84,12 @@ const pasteLanded =
   (landed: readonly Landing[], newId: () => string): Edit =>
   (combination) => {
     const first = new Map<string, { from: number; to: number }>()
-    for (const { phrase, event } of landed) {
+    for (const { phrase, event, danced } of landed) {
       const key = `${phrase} ${event.layer}`
       const known = first.get(key)
       first.set(key, {
         from: Math.min(known?.from ?? event.at, event.at),
-        to: Math.max(known?.to ?? 0, endOf(event)),
+        to: Math.max(known?.to ?? 0, event.at + danced),
       })
     }
     const replaced = combination.phrases.flatMap((phrase) =>

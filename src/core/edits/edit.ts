@@ -90,7 +90,9 @@ export function withPickupFirst(before: Combination, after: Combination): Combin
     .filter(({ at }) => at >= -counts * TICKS_PER_COUNT)
     .map((event) => ({
       ...event,
-      length: tick(Math.min(event.length, first.counts * TICKS_PER_COUNT - event.at)),
+      ...(event.length !== undefined && {
+        length: tick(Math.min(event.length, first.counts * TICKS_PER_COUNT - event.at)),
+      }),
     }))
   return {
     ...after,

@@ -10,7 +10,7 @@ import { beginHistory, edit, redo, undo } from '../record/history'
 import { readSheet } from '../sheet/readSheet'
 import { writeSheet } from '../sheet/writeSheet'
 import { simulate } from '../simulate/simulate'
-import { labelOfSpan, tick } from '../time/time'
+import { tick } from '../time/time'
 import * as clips from './clip'
 import type { Edit } from './edit'
 import * as edits from './edits'
@@ -40,7 +40,7 @@ const anyEdit: fc.Arbitrary<(c: Combination) => Edit> = fc
     const kinds: Edit[] = [
       edits.placeEvent(phrase, event),
       edits.moveEvents(ids, n),
-      edits.stretchEvents(ids, n),
+      edits.stretchEvents(ids, n, vocabulary),
       edits.removeEvents(ids),
       edits.changeSide(ids, n > 0 ? 'R' : 'L'),
       edits.keep(ids, n > 0),
@@ -53,11 +53,11 @@ const anyEdit: fc.Arbitrary<(c: Combination) => Edit> = fc
       ids[0] ? edits.moveEventTo(ids[0], phrase, tick(Math.abs(n))) : (x) => x,
       phrases.insertCounts(phrase, 1 + (which % 4), 1 + (Math.abs(n) % 3)),
       phrases.deleteCounts(phrase, 1 + (which % 4), 1 + (Math.abs(n) % 3)),
-      phrases.retime(phrase, n > 0 ? 2 : 0.5, ({ id }) => id),
+      phrases.retime(phrase, n > 0 ? 2 : 0.5, vocabulary),
       phrases.setPickup(Math.abs(n) % 4, which % 2 === 0),
       edits.openFigure(ids[0] ?? '', vocabulary, () => `${made}${serial++}`),
       clips.paste(
-        { events: all.slice(0, 4).map((event) => ({ event, offset: event.at })) },
+        { events: all.slice(0, 4).map((event) => ({ event, offset: event.at, danced: 12 })) },
         at,
         tick(Math.abs(n)),
         () => `${made}${serial++}`,
@@ -166,19 +166,17 @@ describe('edits', () => {
       .split('\n')
       .filter((line) => line.startsWith('phrase') || line.startsWith('  '))
       .map((line) => line.trim().replace(/\s+/g, ' '))
-  const name = ({ at, length }: { at: number; length: number }) =>
-    labelOfSpan({ at: tick(at), length: tick(length) })
 
   it.each([
     [
       'half the counts',
-      phrases.retime('A', 0.5, name),
-      ['phrase A 4', 'feet 1-1e step R side; 1& step L together', 'hips 1 hip-sway R'],
+      phrases.retime('A', 0.5, vocabulary),
+      ['phrase A 4', 'feet 1 step R side; 1& step L together', 'hips 1-2 hip-sway R'],
     ],
     [
       'twice the counts',
-      phrases.retime('A', 2, name),
-      ['phrase A 16', 'feet 1-2 step R side; 3-4 step L together', 'hips 1-8 hip-sway R'],
+      phrases.retime('A', 2, vocabulary),
+      ['phrase A 16', 'feet 1 step R side; 3 step L together', 'hips 1-8 hip-sway R'],
     ],
     [
       'two counts put in before 2',
@@ -202,14 +200,14 @@ describe('edits', () => {
 
   it('refuse what would fall between ticks, and name it', () => {
     const start = sheetOf('feet 1 step R side; 1e step L together')
-    expect(() => phrases.retime('A', 0.5, () => 'step L')(start)).toThrow(
-      /step L \(1e\) would fall between/,
+    expect(() => phrases.retime('A', 0.5, vocabulary)(start)).toThrow(
+      /step L together \(1e\) would fall between/,
     )
     expect(() =>
       phrases.retime(
         'A',
         0.5,
-        name,
+        vocabulary,
       )(
         sheetOf('feet 1 step', 'counts 7').phrases[0]
           ? { ...start, phrases: [{ ...start.phrases[0]!, counts: 7, events: [] }] }
@@ -256,7 +254,11 @@ describe('edits', () => {
       'sway 1\nphrase A 4\n hips 1 hip-drop R; 4 hip-drop R\nphrase B 4\n torso 1 chest-pop',
       vocabulary,
     ).combination
-    const events = start.phrases[0]!.events.map((event) => ({ event, offset: event.at }))
+    const events = start.phrases[0]!.events.map((event) => ({
+      event,
+      offset: event.at,
+      danced: 12,
+    }))
     const pasted = clips.paste({ events }, 1, tick(0), () => `n${serial++}`)(start)
     expect(linesOf(pasted).slice(-2)).toEqual([
       'hips 1 hip-drop R; 4 hip-drop R',

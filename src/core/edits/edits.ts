@@ -6,17 +6,19 @@ import {
   type Phrase,
   type Remark,
 } from '../combination/combination'
+import { dancedIn } from '../combination/lengths'
 import { mirrorEvent, mirrorWhat } from '../combination/mirror'
 import { sideOf } from '../combination/names'
 import type { OwnMove } from '../moves/move'
-import { lengthsIn } from '../moves/pattern'
 import type { Vocabulary } from '../moves/vocabulary'
 import { stepsOf } from '../simulate/simulate'
-import { type Tick, tick } from '../time/time'
+import { slotAt, type Tick, tick } from '../time/time'
 import { changeEvents, changePhrase, clamp, type Edit, earliestIn, inOrder } from './edit'
 
 /** Keeps an event inside its phrase: first moved in, then cut. */
 function fitted(event: Event, phrase: Phrase, earliest: number): Event {
+  if (event.length === undefined)
+    return { ...event, at: tick(clamp(event.at, earliest, lengthOf(phrase) - 1)) }
   const length = clamp(event.length, 1, lengthOf(phrase) - earliest)
   const at = clamp(event.at, earliest, lengthOf(phrase) - length)
   return { ...event, at: tick(at), length: tick(length) }
@@ -46,7 +48,7 @@ export const moveEvents =
         .filter((event) => moved.has(event.id))
         .map((event) => ({
           back: earliestIn(combination, phrase.id) - event.at,
-          on: lengthOf(phrase) - event.at - event.length,
+          on: Math.max(0, lengthOf(phrase) - event.at - (event.length ?? slotAt(event.at))),
         })),
     )
     const way = clamp(
@@ -68,11 +70,13 @@ export const moveEventTo =
     return placeEvent(phraseId, { ...event, at })(removeEvents([id])(combination))
   }
 
-export const stretchEvents = (ids: readonly string[], by: number): Edit =>
-  changeEvents(new Set(ids), (event, phrase) => ({
-    ...event,
-    length: tick(clamp(event.length + by, 1, lengthOf(phrase) - event.at)),
-  }))
+/** Makes events longer or shorter; what was not written is from then on. */
+export const stretchEvents = (ids: readonly string[], by: number, vocabulary: Vocabulary): Edit =>
+  changeEvents(new Set(ids), (event, phrase) => {
+    const danced = dancedIn(phrase, vocabulary).find(({ id }) => id === event.id)
+    const now = event.length ?? danced?.length ?? slotAt(event.at)
+    return { ...event, length: tick(clamp(now + by, 1, lengthOf(phrase) - event.at)) }
+  })
 
 export const removeEvents =
   (ids: readonly string[]): Edit =>
@@ -152,17 +156,19 @@ export const openFigure =
   (combination) => {
     const event = eventOf(combination, id)
     if (event?.layer !== 'feet' || event.what.kind !== 'move') return combination
-    const steps = stepsOf(event, vocabulary)
+    const danced = combination.phrases
+      .filter(({ events }) => events.includes(event))
+      .flatMap((phrase) => dancedIn(phrase, vocabulary))
+      .find((one) => one.id === id)
+    const steps = danced ? stepsOf(danced, vocabulary) : []
     if (steps.length === 0) return combination
-    const lengths = lengthsIn(steps, event.length)
-    const { what: _, id: __, as: ___, cue, note, ...rest } = event
+    const { what: _, id: __, as: ___, length: ____, cue, note, ...rest } = event
     const written = steps.map(
       ({ at, action }, i): Event => ({
         ...rest,
         ...(i === 0 && { ...(cue && { cue }), ...(note && { note }) }),
         id: newId(),
         at: tick(event.at + at),
-        length: lengths[i] ?? tick(1),
         what: { kind: 'foot', action },
       }),
     )

@@ -1,5 +1,6 @@
 import { dequal } from 'dequal'
 import type { Combination, Event, Phrase } from '../combination/combination'
+import type { DancedEvent } from '../combination/lengths'
 import { mirror } from '../combination/mirror'
 import { freeName } from '../combination/names'
 import type { Pass } from '../combination/passes'
@@ -43,12 +44,13 @@ function passWritten(pass: Pass, simulation: Simulation): Phrase {
     ? mirror({ ...simulation.combination, phrases: [phrase] }).phrases
     : [phrase]
   const danced = simulation.danced.filter((one) => one.pass.index === index)
+  const timed = new Map(pass.events.map((event) => [event.id, event]))
   const { facing } = simulation.combination.start
   return {
     ...shown,
     events: shown.events
       .filter(({ at }) => at >= 0 || index === 0)
-      .flatMap((event) => eventWritten(event, danced, simulation.vocabulary)),
+      .flatMap((event) => eventWritten(event, timed.get(event.id), danced, simulation.vocabulary)),
     ...(shown.facings && {
       facings: shown.facings.map(({ at, degrees }) => ({ at, degrees: 2 * facing - degrees })),
     }),
@@ -58,21 +60,21 @@ function passWritten(pass: Pass, simulation: Simulation): Phrase {
 /** An event as its steps are danced; as it stands where that says the same. */
 function eventWritten(
   event: Event,
+  timed: DancedEvent | undefined,
   danced: readonly DancedStep[],
   vocabulary: Vocabulary,
 ): readonly Event[] {
-  if (event.layer !== 'feet') return [event]
+  if (event.layer !== 'feet' || !timed) return [event]
   const steps = danced.filter((one) => one.event.id === event.id)
-  const written = stepsOf(event, vocabulary)
+  const written = stepsOf(timed, vocabulary)
   const isSame = steps.every(({ action }, i) => dequal(action, written[i]?.action))
   if (isSame) return [event]
-  const { as, ...plain } = event
+  const { as, length: _, ...plain } = event
   return steps.map((one, i) => ({
     ...plain,
     ...(event.what.kind === 'foot' && as !== undefined && { as }),
     id: i === 0 ? event.id : `${event.id}-${i}`,
     at: tick(one.at - one.pass.at),
-    length: one.length,
     what: { kind: 'foot', action: one.action },
   }))
 }

@@ -1,17 +1,30 @@
 import { type Combination, type Event, lengthOf, type Phrase } from '../combination/combination'
+import { asDanced, dancedIn } from '../combination/lengths'
+import { nameOf } from '../combination/names'
 import { UserError } from '../errors'
-import { endOf, labelIn, labelOfSpan, type Span, TICKS_PER_COUNT, tick } from '../time/time'
+import type { Vocabulary } from '../moves/vocabulary'
+import { labelIn, labelOfSpan, slotAt, TICKS_PER_COUNT, type Tick, tick } from '../time/time'
 import { changePhrase, countsOf, type Edit, needRoom, withPickupFirst } from './edit'
 
 export const namePhrase = (id: string, title: string): Edit =>
   changePhrase(id, (phrase) => ({ ...phrase, title }))
 
+/** Something at a place in time; it may have no length of its own. */
+interface Lasting {
+  readonly at: Tick
+  readonly length?: Tick | undefined
+}
+
+/** Whether a written length runs over a tick. */
+const overEnd = ({ at, length }: Lasting, tick: number): boolean =>
+  length !== undefined && at + length > tick
+
 /** Cuts what no longer fits at the end of a phrase, or takes it out. */
-function cutTo<T extends Span>(list: readonly T[], counts: number): readonly T[] {
+function cutTo<T extends Lasting>(list: readonly T[], counts: number): readonly T[] {
   const end = counts * TICKS_PER_COUNT
   return list
     .filter(({ at }) => at < end)
-    .map((one) => (endOf(one) <= end ? one : { ...one, length: tick(end - one.at) }))
+    .map((one) => (overEnd(one, end) ? { ...one, length: tick(end - one.at) } : one))
 }
 
 /** A written facing has a place but no length; even, so that it can be halved with the rest. */
@@ -21,7 +34,7 @@ const FACING_TICKS = tick(2)
 function retimed(
   phrase: Phrase,
   counts: number,
-  change: <T extends Span>(list: readonly T[]) => readonly T[],
+  change: <T extends Lasting>(list: readonly T[]) => readonly T[],
 ): Phrase {
   const { remarks, facings, ...rest } = phrase
   const said = remarks && change(remarks)
@@ -57,7 +70,9 @@ export const insertCounts =
         list.map((one) => {
           if (one.at >= from) return { ...one, at: tick(one.at + by) }
           // What runs over the place runs on over the new counts.
-          return endOf(one) > from ? { ...one, length: tick(one.length + by) } : one
+          return one.length !== undefined && overEnd(one, from)
+            ? { ...one, length: tick(one.length + by) }
+            : one
         }),
       ),
     )(combination)
@@ -78,7 +93,8 @@ export const deleteCounts =
             .filter(({ at }) => at < start || at >= end)
             .map((one) => {
               if (one.at >= end) return { ...one, at: tick(one.at - (end - start)) }
-              const over = Math.max(0, Math.min(endOf(one), end) - start)
+              if (one.length === undefined) return one
+              const over = Math.max(0, Math.min(one.at + one.length, end) - start)
               return over > 0 ? { ...one, length: tick(one.length - over) } : one
             }),
         )
@@ -91,7 +107,7 @@ export const deleteCounts =
  * @throws UserError that names what would fall between ticks, or why the counts do not work.
  */
 export const retime =
-  (id: string, factor: 0.5 | 2, nameOf: (event: Event) => string): Edit =>
+  (id: string, factor: 0.5 | 2, vocabulary: Vocabulary): Edit =>
   (combination) => {
     const phrase = combination.phrases.find((one) => one.id === id)
     if (!phrase) return combination
@@ -103,27 +119,61 @@ export const retime =
       )
     needRoom(combination, id, counts)
     const label = labelIn(phrase.counts)
+    const danced = dancedIn(phrase, vocabulary).map((event, i) => {
+      const written = phrase.events[i]
+      // A step takes what time there is, at any speed.
+      return written?.what.kind === 'foot' ? written : event
+    })
     const timed = [
-      ...phrase.events.map((event) => ({ ...event, said: nameOf(event) })),
+      ...danced.map((event) => ({ ...event, said: nameOf(event, vocabulary) })),
       ...(phrase.remarks ?? []).map((remark) => ({ ...remark, said: `“${remark.text}”` })),
       ...(phrase.facings ?? []).map(({ at }) => ({ at, length: FACING_TICKS, said: 'the facing' })),
     ]
     const between = timed.filter(
-      ({ at, length }) => !Number.isInteger(at * factor) || !Number.isInteger(length * factor),
+      ({ at, length = FACING_TICKS }) =>
+        !Number.isInteger(at * factor) || !Number.isInteger(length * factor),
     )
     if (between.length > 0) {
-      const named = between.slice(0, 3).map((one) => `${one.said} (${labelOfSpan(one, label)})`)
+      const where = ({ at, length = slotAt(at) }: Lasting) => labelOfSpan({ at, length }, label)
+      const named = between.slice(0, 3).map((one) => `${one.said} (${where(one)})`)
       const more = between.length > 3 ? ` and ${between.length - 3} more` : ''
       throw new UserError(
         `${named.join(', ')}${more} would fall between the smallest parts of a count.`,
         'Move or stretch it to an even part first. Nothing was changed.',
       )
     }
-    const scaled = retimed(phrase, counts, (list) =>
-      list.map((one) => ({ ...one, at: tick(one.at * factor), length: tick(one.length * factor) })),
+    const scaled = retimed({ ...phrase, events: danced }, counts, (list) =>
+      list.map((one) => ({
+        ...one,
+        at: tick(one.at * factor),
+        ...(one.length !== undefined && { length: tick(one.length * factor) }),
+      })),
     )
-    return withPickupFirst(combination, changePhrase(id, () => scaled)(combination))
+    const events = withoutIdleLengths(phrase, scaled, vocabulary)
+    return withPickupFirst(
+      combination,
+      changePhrase(id, () => ({ ...scaled, events }))(combination),
+    )
   }
+
+/** What had no length needs none still, where it lasts as long by itself. */
+function withoutIdleLengths(
+  before: Phrase,
+  scaled: Phrase,
+  vocabulary: Vocabulary,
+): readonly Event[] {
+  const bare = scaled.events.map((event, i): Event => {
+    const { length, ...rest } = event as Event & { ways?: unknown }
+    const { ways: _, ...plain } = rest
+    const isMeant = before.events[i]?.length === undefined
+    return isMeant || length === undefined ? plain : { ...plain, length }
+  })
+  const danced = asDanced(bare, scaled.counts, vocabulary)
+  return bare.map((event, i) => {
+    const length = scaled.events[i]?.length
+    return length === undefined || danced[i]?.length === length ? event : { ...event, length }
+  })
+}
 
 /** Sets how many counts lead into count 1, and whether they are danced before every round; 0 takes the pickup away. */
 export const setPickup =

@@ -1,7 +1,7 @@
 import { type FootAction, factsOf } from '../body/feet'
 import { type Combination, type Event, lengthOf } from '../combination/combination'
 import { UserError } from '../errors'
-import { endOf, type Span, tick } from '../time/time'
+import { COUNT, type Span, tick } from '../time/time'
 import { changeEvents, changePhrase, type Edit } from './edit'
 
 const footOf = (event: Event | undefined): FootAction | undefined =>
@@ -90,7 +90,7 @@ export const toFourWalls =
     const turned = changeEvents(new Set([last.id]), (event) =>
       withTurn(event, (footOf(event)?.turn ?? 0) + missing),
     )(combination)
-    const at = tick(Math.min(endOf(last), lengthOf(phrase)) - 1)
+    const at = tick(Math.min(last.at + (last.length ?? COUNT), lengthOf(phrase)) - 1)
     return changePhrase(phrase.id, (one) => ({
       ...one,
       facings: [

@@ -3,6 +3,8 @@ import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
 import { holds } from '../../../tests/holds'
 import { claimOf } from '../combination/claims'
+import { SCHEMA_VERSION } from '../combination/combination'
+import { dancedIn } from '../combination/lengths'
 import { mirrorEvent } from '../combination/mirror'
 import { vocabulary } from '../moves/vocabulary'
 import { overlap } from '../time/time'
@@ -11,13 +13,15 @@ import { checkCombination } from './check'
 /** What clashes in one phrase, as the model says it, pair by pair and without any shortcut. */
 function pairs(combination: Parameters<typeof checkCombination>[0]): readonly string[] {
   const found: string[] = []
-  for (const phrase of combination.phrases)
-    for (const [i, a] of phrase.events.entries())
-      for (const b of phrase.events.slice(i + 1)) {
+  for (const phrase of combination.phrases) {
+    const events = dancedIn(phrase, vocabulary)
+    for (const [i, a] of events.entries())
+      for (const b of events.slice(i + 1)) {
         const [one, two] = [claimOf(a, vocabulary), claimOf(b, vocabulary)]
         const shares = one.parts.some((part) => two.parts.includes(part))
         if (shares && overlap(a, b)) found.push([a.id, b.id].sort().join(' '))
       }
+  }
   return found
 }
 
@@ -89,7 +93,7 @@ describe('two moves at once', () => {
         const phrase = { id: 'A', name: 'A', title: '', counts: 8, events }
         const combination = {
           kind: 'combination',
-          schemaVersion: 2,
+          schemaVersion: SCHEMA_VERSION,
           id: 'c',
           title: '',
           families: [],

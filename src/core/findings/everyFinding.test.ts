@@ -156,7 +156,7 @@ const CASES: readonly Case[] = [
   },
   {
     code: 'layer.clash',
-    said: 'fault A2',
+    said: 'snag A2',
     has: combination([[move('hip-circle-small', '1-2'), move('hip-bump', '2', 'R')]]),
     not: combination([[move('hip-circle-small', '1-2'), move('hip-bump', '3', 'R')]]),
   },

@@ -187,6 +187,8 @@ export type Fact =
       readonly move: string
       readonly left: Tick
       readonly none: boolean
+      /** How much of it is danced, where what comes next takes the rest. */
+      readonly danced?: Tick
     }
   | { readonly code: 'move.unknown'; readonly move: string }
   | {

@@ -39,6 +39,11 @@ const partWord: Readonly<Record<BodyPart, string>> = {
 const listed = (words: readonly string[]): string =>
   words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`
 
+const countsWords = (ticks: number): string => {
+  const counts = Math.round((ticks / TICKS_PER_COUNT) * 100) / 100
+  return counts === 1 ? 'count is' : `${counts} counts are`
+}
+
 const foot = (side: Side): string => `${sideWord[side]} foot`
 
 /** `step side` of `step R side`: the sentence names the foot itself. */
@@ -145,6 +150,8 @@ function factText(fact: Fact, units: Units): string {
     case 'move.remainder': {
       const counts = fact.left / TICKS_PER_COUNT
       const rest = `${counts} count${counts === 1 ? '' : 's'}`
+      if (fact.danced !== undefined)
+        return `${fact.move} is cut short by what comes next: only its first ${countsWords(fact.danced)} danced. Start it sooner, or write its steps one by one.`
       return fact.none
         ? `${fact.move} does not fit here: give it more counts, or write its first steps one by one.`
         : `${fact.move} leaves ${rest} over at its end. Stretch it, or write something there.`

@@ -7,6 +7,7 @@ import { holds } from '../../../tests/holds'
 import { TEMPO_CODES } from '../../../tests/tempoCodes'
 import { combination, feet, move, on } from '../../../tests/write'
 import { Combination, type Event } from '../combination/combination'
+import { dancedIn } from '../combination/lengths'
 import { mirror } from '../combination/mirror'
 import { whatOf } from '../combination/whatOf'
 import { leaveFinding, takeUpFinding } from '../edits/leave'
@@ -74,7 +75,8 @@ describe('what only hangs on time', () => {
       fc.property(anyCombination(), (any) => {
         const { pickup: _, ...rest } = any
         const events = (phrase: Combination['phrases'][number]) =>
-          phrase.events
+          dancedIn(phrase, vocabulary)
+            .map(({ ways: _, ...event }): Event => event)
             .filter(({ at, layer, what }) => at >= 0 && !(layer === 'feet' && what.kind === 'move'))
             // What is there on its tick already has one tick at the least, at any tempo.
             .filter(({ on }) => !on)
@@ -85,13 +87,13 @@ describe('what only hangs on time', () => {
           phrases: rest.phrases.map((phrase) => ({
             ...phrase,
             counts: Math.min(8, phrase.counts),
-            events: events(phrase).filter((e) => e.at + e.length <= 96),
+            events: events(phrase).filter((e) => e.at + (e.length ?? 1) <= 96),
           })),
         }
         const twice = (event: Event): Event => ({
           ...event,
           at: tick(event.at * 2),
-          length: tick(event.length * 2),
+          ...(event.length !== undefined && { length: tick(event.length * 2) }),
           ...(event.rate !== undefined && { rate: event.rate / 2 }),
           what:
             event.what.kind === 'move' && event.what.every

@@ -24,7 +24,7 @@ export function joinStrip(checked: Checked, into: 'repeat' | 'switch'): readonly
   const gaps = new Map(gapsInto(lead, into).map((gap) => [gap.part, gap]))
   const away = endsAway(lead, into === 'switch')
   const isNear = Math.hypot(away.right, away.forward) <= house.limits['join.travel']
-  const isLevel = to.level === from.level || to.bent
+  const isLevel = to.level === from.level || to.moment !== undefined
   const meeting = (part: Meeting['part'], isGood: boolean, good: string, bad: string): Meeting => ({
     part,
     how: isGood ? 'meets' : part === 'foot' ? 'misses' : 'differs',

@@ -10,7 +10,7 @@ import { TICKS_PER_COUNT, Tick } from '../time/time'
 import { faultsOf } from './faults'
 
 /** Goes up when a summary holds something new: older ones are made again from their combination. */
-export const SUMMARY_VERSION = 2
+export const SUMMARY_VERSION = 3
 
 /** What a shelf shows of a combination without opening it. */
 export const Summary = z

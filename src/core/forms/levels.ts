@@ -1,4 +1,5 @@
 import { type Combination, DancerLevel, type Event } from '../combination/combination'
+import { dancedIn } from '../combination/lengths'
 import { nameOf, placeIn } from '../combination/names'
 import { changeEvent, eventOf, removeEvents } from '../edits/edits'
 import { checkCombination } from '../findings/check'
@@ -119,9 +120,17 @@ const countOf = (findings: readonly Finding[], severity: 'fault' | 'snag'): numb
 const bringsFault = (before: readonly Finding[], after: readonly Finding[]): boolean =>
   countOf(after, 'fault') > countOf(before, 'fault')
 
-const placeOf = ({ phrases }: Combination, event: Event): string => {
-  const phrase = phrases.find(({ events }) => events.some(({ id }) => id === event.id))
-  return placeIn(phrase?.name ?? '', labelOfSpan(event, labelIn(phrase?.counts ?? 8)))
+const lastingIn = ({ phrases }: Combination, { id }: Event, vocabulary: Vocabulary) => {
+  const phrase = phrases.find(({ events }) => events.some((event) => event.id === id))
+  const event = phrase && dancedIn(phrase, vocabulary).find((one) => one.id === id)
+  return phrase && event ? { phrase, event } : undefined
+}
+
+function placeOf(combination: Combination, event: Event, vocabulary: Vocabulary): string {
+  const found = lastingIn(combination, event, vocabulary)
+  return found
+    ? placeIn(found.phrase.name, labelOfSpan(found.event, labelIn(found.phrase.counts)))
+    : ''
 }
 
 /** What would make a count easier, the best first: flourishes left out, then easier forms, the hardest part first. */
@@ -138,7 +147,7 @@ function* easings(
       swap: {
         kind: 'dropped',
         event: event.id,
-        at: placeOf(combination, event),
+        at: placeOf(combination, event, vocabulary),
         from: nameOf(event, vocabulary),
       },
       changed: removeEvents([event.id])(combination),
@@ -171,13 +180,14 @@ function* swapTo(
   vocabulary: Vocabulary,
 ): Generator<Change> {
   // A figure that does not fill the counts would leave the feet without steps.
-  if (form.kind === 'steps' && event.length % form.length !== 0) return
+  const lasts = lastingIn(combination, event, vocabulary)?.event.length ?? form.length
+  if (form.kind === 'steps' && lasts % form.length !== 0) return
   const what = sameSide(form, event.what, vocabulary)
   yield {
     swap: {
       kind,
       event: event.id,
-      at: placeOf(combination, event),
+      at: placeOf(combination, event, vocabulary),
       from: nameOf(event, vocabulary),
       to: nameOf({ layer: event.layer, what }, vocabulary),
     },

@@ -32,7 +32,7 @@ function otherOpening(combination: Combination, vocabulary: Vocabulary): Opening
   for (const entry of combination.order) {
     const phrases = combination.phrases.filter(({ id }) => id === entry.phrase)
     const other = mirror({ ...combination, phrases, order: [entry] })
-    const steps = firstSteps(planOf(passesOf(other), vocabulary, other), other)
+    const steps = firstSteps(planOf(passesOf(other, vocabulary), vocabulary, other), other)
     if (steps.length > 0) return { start: startState(other.start), steps }
   }
   return { start: startState(mirror({ ...combination, phrases: [] }).start), steps: [] }
@@ -44,8 +44,8 @@ function fits(end: BodyState, { start, steps }: Opening): boolean {
     return end.weight === start.weight || end.weight === 'both' || start.weight === 'both'
   // All that lands together counts: a rise may be what makes a pivot possible.
   let state = end
-  for (const { at, action } of steps) {
-    const outcome = dance(state, action, at)
+  for (const { at, action, settles } of steps) {
+    const outcome = dance(state, action, at, undefined, settles)
     if (outcome.fault) return false
     state = outcome.state
   }
@@ -54,13 +54,16 @@ function fits(end: BodyState, { start, steps }: Opening): boolean {
 
 /** Whether the foot is right at the end for the same side again, and for the other side. */
 export function footJoins(simulation: Simulation, vocabulary: Vocabulary): FootJoins {
-  const { danced, opening, combination, length } = simulation
+  const { passes, opening, combination, length } = simulation
   // A pickup of every round takes the last counts: what it starts from is the end here.
   const end = combination.pickup?.each
     ? stateBefore(simulation, length - pickupTicks(combination))
     : simulation.end
   return {
-    repeats: fits(end, { start: opening, steps: firstSteps(danced, combination) }),
+    repeats: fits(end, {
+      start: opening,
+      steps: firstSteps(planOf(passes, vocabulary, combination), combination),
+    }),
     switches: fits(end, otherOpening(combination, vocabulary)),
   }
 }

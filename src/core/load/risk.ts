@@ -1,4 +1,4 @@
-import type { Event } from '../combination/combination'
+import type { DancedEvent } from '../combination/lengths'
 import { Risk } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
 import { repeatsOf } from '../what/repeats'
@@ -7,7 +7,7 @@ const IMPACTS = new Set(['jump', 'leap', 'hop'])
 
 /** What one event strains, and how often (model 10). */
 export function riskOf(
-  event: Event,
+  event: DancedEvent,
   vocabulary: Vocabulary,
 ): readonly { readonly risk: Risk; readonly times: number }[] {
   const { what } = event
@@ -26,7 +26,7 @@ export type Risks = Readonly<Record<Risk, number>>
 export const NO_RISKS: Risks = { neck: 0, back: 0, knees: 0, impact: 0 }
 
 /** How often some events strain each part that can be strained. */
-export function risksOf(events: readonly Event[], vocabulary: Vocabulary): Risks {
+export function risksOf(events: readonly DancedEvent[], vocabulary: Vocabulary): Risks {
   const sum = { ...NO_RISKS }
   for (const event of events)
     for (const { risk, times } of riskOf(event, vocabulary)) sum[risk] += times

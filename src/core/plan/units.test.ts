@@ -4,6 +4,7 @@ import { demoId, materials, wishesOf } from '../../../tests/teaching'
 import { combination, feet, move, on } from '../../../tests/write'
 import { LAYERS } from '../body/layers'
 import type { Combination } from '../combination/combination'
+import { dancedIn } from '../combination/lengths'
 import { USUAL_HOUSE } from '../house/house'
 import { risksOf, risksOver } from '../load/risk'
 import { vocabulary } from '../moves/vocabulary'
@@ -184,7 +185,7 @@ describe('what strains', () => {
         move('head-roll', '5-8'),
       ],
     ])
-    const events = one.phrases.flatMap((phrase) => phrase.events)
+    const events = one.phrases.flatMap((phrase) => dancedIn(phrase, vocabulary))
     const risks = risksOf(events, vocabulary)
     expect(risks).toMatchObject({ impact: 2, knees: 1, neck: 2 })
     expect(risksOver(risks, () => 1)).toEqual(['neck', 'impact'])

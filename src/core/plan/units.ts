@@ -2,7 +2,7 @@ import type { Layer } from '../body/layers'
 import type { Side } from '../body/side'
 import { otherSide } from '../body/side'
 import type { DancerLevel } from '../combination/combination'
-import { mirrorEvent } from '../combination/mirror'
+import { mirrorWhat } from '../combination/mirror'
 import type { Pass } from '../combination/passes'
 import type { House } from '../house/house'
 import type { Drill, DrillKind, Stand } from './drill'
@@ -29,7 +29,11 @@ const feetOf = (pass: Pass): string =>
     .sort()
     .join()
 
-const otherFeet = (pass: Pass): string => feetOf({ ...pass, events: pass.events.map(mirrorEvent) })
+const otherFeet = (pass: Pass): string =>
+  feetOf({
+    ...pass,
+    events: pass.events.map((event) => ({ ...event, what: mirrorWhat(event.what) })),
+  })
 
 /** A base that repeats under layers that change is taught layer by layer; else phrase by phrase (domain). */
 export function proposeWay({ lead }: Material): Proposed {

@@ -83,7 +83,8 @@ function sendArms(
       const place = what[side]
       if (!place) continue
       const places = what.via ? [viaPlace[what.via], place] : [place]
-      sent[side].push({ ...timeOf(run, time), way: armWay(side, places, palms) })
+      const ticks = event.ways?.[side] ?? event.length
+      sent[side].push({ ...timeOf(run, time, ticks), way: armWay(side, places, palms) })
     }
   } else if (move && what.kind === 'move') {
     const all = { size: (event.size ?? 100) / 100, time, palms, rate: event.rate, via: what.via }

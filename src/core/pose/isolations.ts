@@ -82,9 +82,13 @@ export function isolationsOf(simulation: Simulation, layers: ReadonlySet<Layer>)
 }
 
 /** `on` is there on its tick already; anything else leaves then. */
-export function timeOf({ event, at: start }: Run, time: TimeMap): { start: number; end: number } {
-  if (!event.on) return { start, end: start + event.length }
-  const ahead = Math.min(event.length, 0 - ticksFrom(time, start, -0.35))
+export function timeOf(
+  { event, at: start }: Run,
+  time: TimeMap,
+  ticks: number = event.length,
+): { start: number; end: number } {
+  if (!event.on) return { start, end: start + ticks }
+  const ahead = Math.min(ticks, 0 - ticksFrom(time, start, -0.35))
   return { start: start - ahead, end: start }
 }
 

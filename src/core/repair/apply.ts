@@ -3,7 +3,7 @@ import { freeName } from '../combination/names'
 import { changePhrase, inOrder } from '../edits/edit'
 import { openFigure } from '../edits/edits'
 import type { Vocabulary } from '../moves/vocabulary'
-import { COUNT, endOf, HALF_COUNT, tick } from '../time/time'
+import { HALF_COUNT, tick } from '../time/time'
 import type { FeetEdit, OrderEdit, StepEdit } from './feetEdit'
 import { linkSteps } from './link'
 
@@ -116,7 +116,6 @@ function withEdit(phrase: Phrase, edit: StepEdit, id: string, newId: () => strin
       id: newId(),
       layer: 'feet',
       at: edit.at,
-      length: COUNT,
       what: { kind: 'foot', action: first },
     })
   const now = second ?? first
@@ -131,28 +130,25 @@ function withEdit(phrase: Phrase, edit: StepEdit, id: string, newId: () => strin
     id: newId(),
     layer: 'feet',
     at: tick(edit.at - HALF_COUNT),
-    length: HALF_COUNT,
     what: { kind: 'foot', action: first },
   })
 }
 
-/** Puts a step in; what ran over its place ends there, and it ends where the next begins. */
-function withStep(phrase: Phrase, step: Event): Phrase {
-  const feet = phrase.events.filter(({ layer }) => layer === 'feet')
-  const next = Math.min(...feet.filter(({ at }) => at > step.at).map(({ at }) => at))
-  const length = tick(Math.min(step.length, next - step.at, phrase.counts * COUNT - step.at))
-  return {
-    ...phrase,
-    events: inOrder([
-      ...phrase.events.map((event) =>
-        event.layer === 'feet' && event.at < step.at && endOf(event) > step.at
-          ? { ...event, length: tick(step.at - event.at) }
-          : event,
-      ),
-      { ...step, length },
-    ]),
-  }
-}
+/** Puts a step in; what was written over its place ends there. */
+const withStep = (phrase: Phrase, step: Event): Phrase => ({
+  ...phrase,
+  events: inOrder([
+    ...phrase.events.map((event) =>
+      event.layer === 'feet' &&
+      event.length !== undefined &&
+      event.at < step.at &&
+      event.at + event.length > step.at
+        ? { ...event, length: tick(step.at - event.at) }
+        : event,
+    ),
+    step,
+  ]),
+})
 
 function withLink(
   combination: Combination,
@@ -165,7 +161,6 @@ function withLink(
       id: newId(),
       layer: 'feet',
       at,
-      length: COUNT,
       what: { kind: 'foot', action },
     }),
   )

@@ -1,5 +1,6 @@
 import { type FootAction, factsOf, mirrorFootAction } from '../body/feet'
 import { SIDES, type Side } from '../body/side'
+import type { Settling } from '../simulate/settling'
 import { byPrice, type StepEdit } from './feetEdit'
 import type { Option, Place } from './phraseOptions'
 import { FALLEN, type Stance, type Stances } from './stances'
@@ -33,9 +34,42 @@ export interface Behaviour {
   readonly first: number | undefined
 }
 
+/** The places of a phrase, and where the weight settles in it. */
+export interface PhrasePlaces {
+  readonly places: readonly Place[]
+  readonly settling: Settling
+  /** Ticks of the phrase. */
+  readonly end: number
+}
+
+interface Taking {
+  readonly stances: Stances
+  readonly close: Closeness
+  readonly openFrom: number
+  readonly settling: Settling
+}
+
+/** One step as it is taken. */
+interface Taken {
+  readonly at: number
+  readonly action: FootAction
+  readonly kept: boolean
+  readonly settles: boolean
+}
+
+/** Where a phrase is danced to its end, the weight may have settled there. */
+const settledAtEnd = (way: Way, entries: readonly Entry[], { settled }: Stances): Way => ({
+  ...way,
+  ends: way.ends.map((stance, i) =>
+    stance < 0 || entries[i]?.opening || Number.isFinite(entries[i]?.to) ? stance : settled(stance),
+  ),
+})
+
 interface Way extends Behaviour {
   /** When each foot last landed, and whether an edit made it. */
   readonly landed: Readonly<Record<Side, Landed>>
+  /** When the feet did something last. */
+  readonly last: number
 }
 interface Landed {
   readonly at: number
@@ -59,7 +93,7 @@ const MOST_WAYS = 6
  * adds to another.
  */
 export function behavioursOf(
-  places: readonly Place[],
+  { places, settling, end }: PhrasePlaces,
   entries: readonly Entry[],
   stances: Stances,
   close: Closeness,
@@ -72,6 +106,7 @@ export function behavioursOf(
       ends: entries.map(({ stance }) => stance),
       first: undefined,
       landed: { R: NEVER, L: NEVER },
+      last: 0,
     },
   ]
   const window = Math.max(close.sameFoot, close.eitherFoot)
@@ -80,9 +115,9 @@ export function behavioursOf(
     const next = new Map<string, Way[]>()
     for (const way of ways)
       for (const option of options) {
-        const taken = take(way, option, entries, stances, close, openFrom)
+        const taken = take(way, option, entries, { stances, close, openFrom, settling })
         if (!taken) continue
-        const key = wayKey(taken, at, window)
+        const key = `${wayKey(taken, at, window)}${settling.anywhere ? taken.last : ''}`
         const same = next.get(key)
         if (same) keepBest(same, taken)
         else next.set(key, [taken])
@@ -90,7 +125,8 @@ export function behavioursOf(
     ways = [...next.values()].flat()
   }
   const byEnds = new Map<string, Way[]>()
-  for (const way of ways) {
+  for (const one of ways) {
+    const way = settling.between(one.last, end) ? settledAtEnd(one, entries, stances) : one
     const key = way.ends.join()
     const same = byEnds.get(key)
     if (same) keepBest(same, way)
@@ -123,22 +159,22 @@ function take(
   way: Way,
   option: Option,
   entries: readonly Entry[],
-  stances: Stances,
-  close: Closeness,
-  openFrom: number,
+  { stances, close, openFrom, settling }: Taking,
 ): Way | undefined {
   const { steps, edit, cost, kept } = option
   if (steps.length === 0) return way
-  let { ends, landed, first } = way
+  let { ends, landed, first, last } = way
   for (const { at, action } of steps) {
     const now = landedBy(action, at, edit !== undefined, landed, close)
     if (!now) return undefined
     landed = now
     if (at >= openFrom) first ??= at
-    ends = danceAll(ends, action, at, first, kept, entries, stances)
+    const settles = settling.between(last, at)
+    ends = danceAll(ends, { at, action, kept, settles }, first, entries, stances)
+    if (!factsOf(action.primitive).levelOnly) last = at
   }
   if (ends.every((stance) => stance === FALLEN)) return undefined
-  if (!edit) return { ...way, ends, landed, first }
+  if (!edit) return { ...way, ends, landed, first, last }
   return {
     cost: way.cost + cost,
     late: Math.max(way.late, edit.at),
@@ -146,15 +182,14 @@ function take(
     ends,
     landed,
     first,
+    last,
   }
 }
 
 function danceAll(
   ends: readonly Stance[],
-  action: FootAction,
-  at: number,
+  { at, action, kept, settles }: Taken,
   first: number | undefined,
-  kept: boolean,
   entries: readonly Entry[],
   stances: Stances,
 ): readonly Stance[] {
@@ -163,7 +198,7 @@ function danceAll(
     const entry = entries[i]
     if (stance < 0 || !entry || at < entry.from || at >= entry.to) return stance
     if (entry.opening && first !== undefined && at > first) return OPENED
-    return stances.after(stance, entry.mirrored ? mirrored : action)
+    return stances.after(stance, entry.mirrored ? mirrored : action, settles)
   })
 }
 

@@ -1,5 +1,5 @@
 import type { Combination } from '../combination/combination'
-import * as edits from '../edits/edits'
+import { dancedIn } from '../combination/lengths'
 import { type Checked, checkCombination } from '../findings/check'
 import { type Finding, type FindingCode, severityOf } from '../findings/finding'
 import type { House } from '../house/house'
@@ -40,7 +40,9 @@ export function repairsFor(
   const vocabulary = vocabularyFor(combination, base)
   const checked = checkCombination(combination, base, house)
   const [id] = finding.events
-  const event = id === undefined ? undefined : edits.eventOf(combination, id)
+  const event = combination.phrases
+    .flatMap((one) => dancedIn(one, vocabulary))
+    .find((one) => one.id === id)
   const phrase = combination.phrases.find(({ name }) => name === finding.spot.phrase)
   const one: Case = { combination, checked, finding, event, phrase, vocabulary, house, newId }
   const offered: Repair[] = []

@@ -1,6 +1,7 @@
 import type { FootAction } from '../body/feet'
 import { otherSide, SIDES } from '../body/side'
-import type { Event, Phrase } from '../combination/combination'
+import type { Phrase } from '../combination/combination'
+import { type DancedEvent, dancedIn } from '../combination/lengths'
 import type { House } from '../house/house'
 import type { Vocabulary } from '../moves/vocabulary'
 import { inDanceOrder, stepsOf } from '../simulate/simulate'
@@ -9,7 +10,7 @@ import { hundredths, type StepEdit } from './feetEdit'
 
 /** One step of a phrase, figures opened. */
 interface Item {
-  readonly event: Event
+  readonly event: DancedEvent
   /** Which step of a figure it is; absent where it is an event of its own. */
   readonly step: number | undefined
   readonly at: Tick
@@ -34,7 +35,7 @@ export interface Place {
 
 /** The steps of a phrase in the order they are danced. */
 function itemsOf(phrase: Phrase, vocabulary: Vocabulary): readonly Item[] {
-  return phrase.events
+  return dancedIn(phrase, vocabulary)
     .filter(({ layer }) => layer === 'feet')
     .flatMap((event) =>
       stepsOf(event, vocabulary).map(

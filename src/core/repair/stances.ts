@@ -1,5 +1,5 @@
 import type { FootAction } from '../body/feet'
-import { dance } from '../simulate/primitives'
+import { dance, settled } from '../simulate/primitives'
 import type { BodyState } from '../simulate/state'
 import { tick } from '../time/time'
 
@@ -14,13 +14,16 @@ export const FALLEN: Stance = -1
 export interface Stances {
   readonly of: (state: BodyState) => Stance
   readonly weightOf: (stance: Stance) => BodyState['weight']
-  readonly after: (stance: Stance, action: FootAction) => Stance
+  /** @param settles the weight has settled on planted feet before it. */
+  readonly after: (stance: Stance, action: FootAction, settles?: boolean) => Stance
+  /** With the weight settled, where both feet are planted. */
+  readonly settled: (stance: Stance) => Stance
 }
 
 const SPOT = { right: 0, forward: 0 }
 
 /** Where the feet are does not decide who carries the weight: it is left out, so that few ways remain. */
-const plain = ({ weight, feet, level, bent }: BodyState): BodyState => ({
+const plain = ({ weight, feet, level, moment, stands }: BodyState): BodyState => ({
   weight,
   feet: {
     R: { place: SPOT, contact: feet.R.contact },
@@ -29,7 +32,8 @@ const plain = ({ weight, feet, level, bent }: BodyState): BodyState => ({
   facing: 0,
   level: level === 'toes' ? 'toes' : 'soft',
   turnedOnStep: false,
-  bent,
+  stands: stands === 'toes' ? 'toes' : 'soft',
+  moment,
   crossed: undefined,
   lastLanding: undefined,
 })
@@ -40,8 +44,9 @@ export function createStances(): Stances {
   const actions = new Map<string, number>()
   const known: (Stance | undefined)[][] = []
   const of = (state: BodyState): Stance => {
-    const { weight, feet, level, bent } = state
-    const key = `${weight}${feet.R.contact}${feet.L.contact}${level === 'toes'}${bent}`
+    const { weight, feet, level, moment, stands } = state
+    const up = `${level === 'toes'}${stands === 'toes'}${moment}`
+    const key = `${weight}${feet.R.contact}${feet.L.contact}${up}`
     const before = numbers.get(key)
     if (before !== undefined) return before
     numbers.set(key, states.length)
@@ -59,14 +64,18 @@ export function createStances(): Stances {
   return {
     of,
     weightOf: (stance) => states[stance]?.weight ?? 'both',
-    after(stance, action) {
+    settled(stance) {
+      const state = states[stance]
+      return state ? of(settled(state)) : stance
+    },
+    after(stance, action, settles = false) {
       const state = states[stance]
       if (stance === FALLEN || !state) return FALLEN
       const row = known[stance] ?? []
-      const number = numberOf(action)
+      const number = numberOf(action) * 2 + (settles ? 1 : 0)
       const before = row[number]
       if (before !== undefined) return before
-      const { state: after, fault } = dance(state, action, tick(0))
+      const { state: after, fault } = dance(state, action, tick(0), undefined, settles)
       const result = fault ? FALLEN : of(after)
       row[number] = result
       return result

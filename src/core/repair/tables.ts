@@ -1,20 +1,28 @@
 import type { FootAction } from '../body/feet'
-import type { Combination } from '../combination/combination'
+import { type Combination, lengthOf } from '../combination/combination'
+import { dancedIn } from '../combination/lengths'
 import { mirror } from '../combination/mirror'
 import { pickupTicks } from '../combination/passes'
 import type { House } from '../house/house'
 import { readPattern } from '../moves/pattern'
 import type { Vocabulary } from '../moves/vocabulary'
+import { settlingIn } from '../simulate/settling'
 import { startState } from '../simulate/start'
 import { steady } from '../time/timeMap'
-import { type Behaviour, behavioursOf, type Closeness, type Entry, keyOfEntry } from './behaviours'
-import { type Place, placesOf } from './phraseOptions'
+import {
+  type Behaviour,
+  behavioursOf,
+  type Closeness,
+  type Entry,
+  keyOfEntry,
+  type PhrasePlaces,
+} from './behaviours'
+import { placesOf } from './phraseOptions'
 import { createStances, FALLEN, type Stance, type Stances } from './stances'
 
 export const NO_END = Number.POSITIVE_INFINITY
 /** One phrase with its ways to be changed, for all entries met so far. */
-interface Table {
-  readonly places: readonly Place[]
+interface Table extends PhrasePlaces {
   entries: Entry[]
   index: Map<string, number>
   behaviours: readonly Behaviour[]
@@ -47,6 +55,8 @@ export function prepare(combination: Combination, vocabulary: Vocabulary, house:
       phrase.id,
       {
         places: placesOf(phrase, vocabulary, house),
+        settling: settlingIn(dancedIn(phrase, vocabulary), vocabulary),
+        end: lengthOf(phrase),
         entries: [],
         index: new Map(),
         behaviours: [],
@@ -105,7 +115,7 @@ export function addEntries(search: Search, phrase: string, entries: readonly Ent
     table.index.set(key, table.entries.length)
     table.entries.push(entry)
   }
-  table.behaviours = behavioursOf(table.places, table.entries, search.stances, search.close)
+  table.behaviours = behavioursOf(table, table.entries, search.stances, search.close)
 }
 
 /** Where a behaviour leads from an entry; falls, and is noted, where nobody has looked yet. */

@@ -8,21 +8,17 @@ import type {
   Unread,
   WrittenFacing,
 } from '../combination/combination'
-import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
 import { TICKS_PER_COUNT, tickOfLabel } from '../time/time'
-import { kindOf } from '../what/kinds'
 import { PHRASE_WORDS, type PhraseWord } from './lines'
-import { meantLength } from './meantLength'
 
 const byTime = (a: Event, b: Event): number =>
   a.at - b.at ||
   LAYERS.indexOf(a.layer) - LAYERS.indexOf(b.layer) ||
-  a.length - b.length ||
+  (a.length ?? 0) - (b.length ?? 0) ||
   compared(textOf(a), textOf(b))
 
-/** All of an event but its id and how its length was written, whatever order its parts were written in. */
-const textOf = ({ range: _, ...event }: Event): string =>
-  JSON.stringify(sorted({ ...event, id: '' }))
+/** All of an event but its id, whatever order its parts were written in. */
+const textOf = (event: Event): string => JSON.stringify(sorted({ ...event, id: '' }))
 
 const compared = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0)
 
@@ -36,8 +32,7 @@ const byTimeAndText = (a: Remark, b: Remark): number =>
  * The same combination in its one plain form: events and remarks in order, ids made from
  * names and numbers. Two that are danced and written alike are equal in this form.
  */
-export function canonical(combination: Combination, base: Vocabulary): Combination {
-  const vocabulary = vocabularyFor(combination, base)
+export function canonical(combination: Combination): Combination {
   const nameOf = new Map(combination.phrases.map(({ id, name }) => [id, name]))
   return {
     ...combination,
@@ -45,7 +40,7 @@ export function canonical(combination: Combination, base: Vocabulary): Combinati
       comments: placed(combination.comments, 'title', headerWords(combination)),
     }),
     id: 'sheet',
-    phrases: combination.phrases.map((phrase) => canonicalPhrase(phrase, vocabulary)),
+    phrases: combination.phrases.map(canonicalPhrase),
     order: combination.order.map((entry) => ({
       ...entry,
       phrase: nameOf.get(entry.phrase) ?? entry.phrase,
@@ -74,24 +69,12 @@ const inWritingOrder =
     return lineOf(a) - lineOf(b) || (first === second ? 0 : first - second)
   }
 
-/** That a range was written says nothing where only a range can say it. */
-function withoutIdleRange(event: Event, counts: number, vocabulary: Vocabulary): Event {
-  if (!event.range) return event
-  const { range: _, ...rest } = event
-  const { at, length, what } = event
-  const move = what.kind === 'move' ? vocabulary.find(what.move) : undefined
-  return length === meantLength(at, kindOf(what).ownLength(what, move), counts) ? event : rest
-}
-
-function canonicalPhrase(phrase: Phrase, vocabulary: Vocabulary): Phrase {
+function canonicalPhrase(phrase: Phrase): Phrase {
   const { name, remarks, facings, unread, counts } = phrase
   return {
     ...phrase,
     id: name,
-    events: phrase.events
-      .map((event) => withoutIdleRange(event, counts, vocabulary))
-      .sort(byTime)
-      .map((event, i) => ({ ...event, id: `${name}.${i}` })),
+    events: [...phrase.events].sort(byTime).map((event, i) => ({ ...event, id: `${name}.${i}` })),
     ...(remarks && {
       remarks: [...remarks]
         .sort(byTimeAndText)

@@ -26,10 +26,10 @@ const LINE_MARK = '@'
  */
 export function writeCsv(combination: Combination, base: Vocabulary): string {
   const vocabulary = vocabularyFor(combination, base)
-  const plain = canonical(combination, vocabulary)
+  const plain = canonical(combination)
   const simulation = simulate(plain, vocabulary)
   const starts = new Map(
-    passesOf(plain)
+    passesOf(plain, vocabulary)
       .toReversed()
       .map(({ phrase, at }) => [phrase.id, at]),
   )

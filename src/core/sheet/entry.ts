@@ -9,9 +9,8 @@ import type { Finished, Read } from '../entry/read'
 import { type EntryPlace, EntryProblem, Reader, sideIn } from '../entry/reader'
 import { type Token, tokensIn } from '../entry/tokens'
 import type { Move } from '../moves/move'
-import { tick } from '../time/time'
+import { TICKS_PER_COUNT, tick } from '../time/time'
 import { ALL_KINDS, kindOf, type What } from '../what/kinds'
-import { meantLength } from './meantLength'
 import { readWhen, type When } from './when'
 
 /** An event before it has an id. One of the feet whose foot was left out is `open` until the weight is known. */
@@ -136,15 +135,12 @@ function placed(
   optional: boolean,
 ): readonly WrittenEvent[] {
   const { kept, on, rate, as, easier, harder, cue, note, words, leave } = options
-  const meant = meantLength(when.at, kindOf(what).ownLength(what, move), counts)
-  const length = when.single ? meant : when.length
-  const event = (at: number, ticks: number, said: What, range = false): WrittenEvent => ({
+  const event = (at: number, ticks: number | undefined, said: What): WrittenEvent => ({
     open,
     event: {
       layer,
       at: tick(at),
-      length: tick(ticks),
-      ...(range && { range: true as const }),
+      ...(ticks !== undefined && { length: tick(ticks) }),
       what: said,
       ...(kept && { kept }),
       ...(optional && { optional: true as const }),
@@ -163,13 +159,13 @@ function placed(
   const { every, alt } = options
   // A move knows how it repeats; a step or a place is written again each time.
   if (every === undefined || kindOf(what).repeatsItself)
-    return [event(when.at, length, what, !when.single && length === meant)]
-  const times = Math.max(1, Math.floor(length / every))
+    return [event(when.at, when.single ? undefined : when.length, what)]
+  const own = kindOf(what).ownLength(what, move)
+  const room = when.single ? Math.min(own, counts * TICKS_PER_COUNT - when.at) : when.length
+  const times = Math.max(1, Math.floor(room / every))
+  // A step takes what time there is; anything else fills the time until it comes again.
+  const each = what.kind === 'foot' || every === own ? undefined : Math.min(every, room)
   return Array.from({ length: times }, (_, i) =>
-    event(
-      when.at + i * every,
-      Math.min(every, when.at + length - (when.at + i * every)),
-      alt && i % 2 === 1 ? mirrorWhat(what) : what,
-    ),
+    event(when.at + i * every, each, alt && i % 2 === 1 ? mirrorWhat(what) : what),
   )
 }

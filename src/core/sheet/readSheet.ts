@@ -287,7 +287,7 @@ function finished(
   // Not parsed by the schema again, which would take a third of the time: that all that is
   // read here passes it is a law the tests hold.
   const withFeet = withFreeFeet(written, open, vocabulary)
-  const plain = canonical(withFeet, vocabulary)
+  const plain = canonical(withFeet)
   const renamed = canonicalIds(withFeet)
   return {
     combination: plain,

@@ -39,7 +39,7 @@ export function withFreeFeet(
   }
   const follow = (order: Combination['order'], from: BodyState): BodyState => {
     let state = from
-    for (const pass of passesOf({ ...combination, order })) {
+    for (const pass of passesOf({ ...combination, order }, vocabulary)) {
       const flips = (event: Event) => pass.mirrored && !event.kept
       const feet = pass.events.filter(({ layer }) => layer === 'feet').sort((a, b) => a.at - b.at)
       for (const event of feet) {
@@ -48,7 +48,7 @@ export function withFreeFeet(
           sides.set(event.id, flips(event) ? otherSide[meant] : meant)
         }
         const stored = filledIn(written.get(event.id) ?? event)
-        const danced = { ...(flips(event) ? mirrorEvent(stored) : stored), at: event.at }
+        const danced = { ...event, what: (flips(event) ? mirrorEvent(stored) : stored).what }
         for (const { action, at } of planOf([{ ...pass, events: [danced] }], vocabulary))
           state = dance(state, action, at).state
       }

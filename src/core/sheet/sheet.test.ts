@@ -61,7 +61,7 @@ describe('count sheets', () => {
         const { combination: again, messages } = read(sheet)
         const strange = combination.phrases.flatMap(({ unread = [] }) => unread)
         expect(messages).toHaveLength(strange.length)
-        expect(again).toEqual(canonical(combination, vocabulary))
+        expect(again).toEqual(canonical(combination))
         expect(write(again)).toBe(sheet)
       }),
       { numRuns: 2000, seed: 51 },
@@ -414,8 +414,8 @@ describe('count sheets', () => {
     holds(
       fc.property(anyCombination(), (combination) => {
         // What an edit has left behind is put in its place once, and stays there.
-        const known = withKnownIds(canonical(combination, vocabulary), combination)
-        expect(withKnownIds(canonical(known, vocabulary), known)).toBe(known)
+        const known = withKnownIds(canonical(combination), combination)
+        expect(withKnownIds(canonical(known), known)).toBe(known)
       }),
       { numRuns: 200, seed: 54 },
     )

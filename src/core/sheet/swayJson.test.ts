@@ -1,11 +1,13 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
-import old from '../../../tests/fixtures/combinations-v1.json'
+import first from '../../../tests/fixtures/combinations-v1.json'
+import second from '../../../tests/fixtures/combinations-v2.json'
 import { holds } from '../../../tests/holds'
 import { combination, feet } from '../../../tests/write'
-import { SCHEMA_VERSION } from '../combination/combination'
+import { type Combination, type Event, SCHEMA_VERSION } from '../combination/combination'
 import { UserError } from '../errors'
+import { vocabulary } from '../moves/vocabulary'
 import { upgrade } from '../record/upgrade'
 import { readSwayJson, unknownWords, writeSwayJson } from './swayJson'
 
@@ -72,7 +74,7 @@ describe('combination files', () => {
     [
       'past the end',
       changed((raw) => {
-        raw.phrases[0].events[0].at = 95
+        raw.phrases[0].events[0].at = 96
       }),
       /phrase A/,
     ],
@@ -119,31 +121,60 @@ describe('combination files', () => {
     )
   })
 
-  it('of version 1 open unchanged: the demo of then, and anything it could have held', () => {
-    expect(old.length).toBeGreaterThan(4)
-    for (const record of old) {
-      const { combination: now, unknown } = readSwayJson(JSON.stringify(record))
-      expect(unknown).toEqual([])
-      expect(now).toEqual({ ...record, schemaVersion: SCHEMA_VERSION })
-      expect(now.teachTempo).toBe(record.teachTempo)
+  /** What a length of version 1 or 2 meant: how long the count alone would have lasted. */
+  const meant = (event: Event, counts: number): number => {
+    const part = ((event.at % 12) + 12) % 12
+    if (part !== 0) return { 3: 3, 4: 4, 6: 6, 8: 4, 9: 3 }[part] ?? 1
+    const { what } = event
+    const move = what.kind === 'move' ? vocabulary.find(what.move)?.length : undefined
+    const every = what.kind === 'move' ? what.every : undefined
+    return Math.min(Math.max(move ?? 12, every ?? 0), counts * 12 - event.at)
+  }
+
+  /** Opens a record of an older version; all of it must be there, with the lengths that say something. */
+  const opens = (record: Pick<Combination, 'phrases'>) => {
+    const { combination: now, unknown } = readSwayJson(JSON.stringify(record))
+    expect(unknown).toEqual([])
+    const expected = record.phrases.map((phrase) => ({
+      ...phrase,
+      events: phrase.events.map((one) => {
+        const { length, range, ...event } = one as Event & { range?: true }
+        const isMeant = !range && length === meant(event, phrase.counts)
+        return isMeant ? event : { ...event, length }
+      }),
+    }))
+    expect(now).toEqual({ ...record, schemaVersion: SCHEMA_VERSION, phrases: expected })
+  }
+
+  it('of older versions open with all they say: the demos of then, and anything they could have held', () => {
+    expect(first.length).toBeGreaterThan(4)
+    expect(second.length).toBeGreaterThan(4)
+    let bare = 0
+    for (const record of [...first, ...second] as unknown as Combination[]) {
+      opens(record)
+      bare += readSwayJson(JSON.stringify(record)).combination.phrases.flatMap(({ events }) =>
+        events.filter(({ length }) => length === undefined),
+      ).length
     }
+    expect(bare).toBeGreaterThan(100)
     holds(
-      fc.property(anyCombination(), fc.integer({ min: 40, max: 220 }), (any, teachTempo) => {
+      fc.property(anyCombination(), fc.constantFrom(1, 2), fc.boolean(), (any, version, ranges) => {
         const record = {
           ...any,
-          schemaVersion: 1,
-          teachTempo,
+          schemaVersion: version,
+          ...(version === 1 && { teachTempo: 64 }),
           phrases: any.phrases.map((phrase) => ({
             ...phrase,
-            events: phrase.events.map(({ range: _, ...event }) => event),
+            events: phrase.events.map((event) => ({
+              ...event,
+              length: event.length ?? meant(event, phrase.counts),
+              ...(ranges && version === 2 && event.length === undefined && { range: true }),
+            })),
           })),
         }
-        expect(readSwayJson(JSON.stringify(record)).combination).toEqual({
-          ...record,
-          schemaVersion: SCHEMA_VERSION,
-        })
+        opens(record as unknown as Combination)
       }),
-      { numRuns: 200, seed: 43 },
+      { numRuns: 300, seed: 43 },
     )
   })
 

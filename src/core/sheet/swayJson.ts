@@ -43,8 +43,9 @@ export function readSwayJson(text: string): SwayJsonRead {
       'This file holds something else, not a combination.',
       `${NOTHING_CHANGED} Pick a file that was saved from here; its name ends in .sway.json.`,
     )
-  const combination = readCombination(raw)
-  return { combination, unknown: [...unknownIn(raw, combination)] }
+  const current = upgrade(raw, SCHEMA_VERSION, COMBINATION_UPGRADES)
+  const combination = readCombination(current)
+  return { combination, unknown: [...unknownIn(current, combination)] }
 }
 
 const MOST_UNKNOWN = 20

@@ -17,7 +17,6 @@ import { gazeText } from '../what/look'
 import { moveText } from '../what/move'
 import { canonical, tickOfUnread } from './canonical'
 import { type LineWord, leavesQuoteOpen } from './lines'
-import { meantLength } from './meantLength'
 
 /** The version of the count sheet this app writes. */
 export const SHEET_VERSION = 1
@@ -31,7 +30,7 @@ const WIDE = 100
 export function writeSheet(combination: Combination, base: Vocabulary, isBare = false): string {
   const vocabulary = vocabularyFor(combination, base)
   // What is bare was made of one that is plain, and has its comments where the moves stood.
-  const plain = isBare ? combination : canonical(combination, vocabulary)
+  const plain = isBare ? combination : canonical(combination)
   const blocks = [
     headerLines(plain),
     ...plain.phrases.map((phrase) => phraseLines(phrase, vocabulary, isBare)),
@@ -217,18 +216,15 @@ function wrapped(word: string, entries: readonly string[]): string {
   return [...lines, now.trimEnd()].join('\n')
 }
 
-/** When an event is danced: its start alone where that already says how long it is, and nobody wrote more. */
-function whenText(event: Event, counts: number, vocabulary: Vocabulary): string {
-  const { at, length, what, range } = event
-  const move = what.kind === 'move' ? vocabulary.find(what.move) : undefined
-  return length === meantLength(at, kindOf(what).ownLength(what, move), counts) && !range
-    ? labelIn(counts)(at)
-    : fullLabelOfSpan(event, labelIn(counts))
+/** When an event is danced: its start alone where nobody wrote how long it lasts. */
+function whenText({ at, length }: Event, counts: number): string {
+  const label = labelIn(counts)
+  return length === undefined ? label(at) : fullLabelOfSpan({ at, length }, label)
 }
 
 /** One entry of a layer line. */
 export function entryText(event: Event, counts: number, vocabulary: Vocabulary): string {
-  return `${event.optional ? '~' : ''}${whenText(event, counts, vocabulary)} ${dancedText(event, vocabulary)}`
+  return `${event.optional ? '~' : ''}${whenText(event, counts)} ${dancedText(event, vocabulary)}`
 }
 
 /** What is danced, without its time: `step R side`, `hip-drop L every 1 !keep`. */

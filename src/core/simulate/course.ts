@@ -2,7 +2,7 @@ import { dequal } from 'dequal'
 import type { Layer } from '../body/layers'
 import { compassSteps, GAZE_ANGLES, type HeadAngles, palmAt } from '../body/places'
 import { SIDES } from '../body/side'
-import type { Event } from '../combination/combination'
+import type { DancedEvent } from '../combination/lengths'
 import { type Pass, pickupTicks } from '../combination/passes'
 import type { House } from '../house/house'
 import type { Move, MoveKind } from '../moves/move'
@@ -19,7 +19,7 @@ export const COUNT_IN_TICKS = 4 * TICKS_PER_COUNT
 /** One event of a pass, with where the body is before and after it. */
 export interface Run {
   readonly pass: Pass
-  readonly event: Event
+  readonly event: DancedEvent
   /** From the start of the combination. */
   readonly at: number
   readonly end: number

@@ -125,7 +125,7 @@ describe('whatever the feet are asked for', () => {
   it('the order its events are stored in does not matter', () => {
     holds(
       fc.property(anyCombination({ kept: true }), (combination) => {
-        const plain = canonical(combination, vocabulary)
+        const plain = canonical(combination)
         const turned = {
           ...plain,
           phrases: plain.phrases.map((phrase) => ({
@@ -158,7 +158,7 @@ describe('what is said about the end', () => {
         const simulation = simulate(bare, vocabulary)
         const { repeats, switches } = footJoins(simulation, vocabulary)
         const firstFault = (next: Combination) => {
-          const plan = planOf(passesOf(next), vocabulary)
+          const plan = planOf(passesOf(next, vocabulary), vocabulary)
           let state = simulation.end
           let faults = 0
           for (const { at, action } of plan.filter((one) => one.at === plan[0]?.at)) {

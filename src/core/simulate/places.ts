@@ -1,5 +1,6 @@
 import { SIDES } from '../body/side'
-import type { Event, Start } from '../combination/combination'
+import type { Start } from '../combination/combination'
+import type { DancedEvent } from '../combination/lengths'
 import type { Pass } from '../combination/passes'
 import type { Move } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
@@ -36,12 +37,12 @@ export const isThere = (places: Places, { hips, ribs, arms, gaze }: Partial<Plac
 /** Where an event leaves the body. */
 export const placesAfter = (
   before: Places,
-  { what, layer, length }: Event,
+  { what, layer, length }: DancedEvent,
   vocabulary: Vocabulary,
 ): Places => kindOf(what).leaves(what, before, { layer, length, vocabulary })
 
 /** Events in the order they begin; a file may hold them in any. */
-export const inTime = (events: readonly Event[]): readonly Event[] =>
+export const inTime = (events: readonly DancedEvent[]): readonly DancedEvent[] =>
   events.every(({ at }, i) => i === 0 || at >= (events[i - 1]?.at ?? Number.NEGATIVE_INFINITY))
     ? events
     : [...events].sort((a, b) => a.at - b.at)

@@ -29,8 +29,9 @@ export function dance(
   action: FootAction,
   at: Tick,
   landing = USUAL_LANDING,
+  settles = false,
 ): Outcome {
-  const state = straightenUp(before, action)
+  const state = atEase(settles && canSettle(action) ? settled(before) : before, action)
   const fault = faultOf(state, action)
   const ready = fault ? saved(state, action, fault) : state
   const moved = move(ready, action, at, landing)
@@ -38,9 +39,40 @@ export function dance(
   return { state: turned, fault }
 }
 
-/** A bend lasts until the next thing the feet do that is not a hold. */
-const straightenUp = (state: BodyState, action: FootAction): BodyState =>
-  state.bent && action.primitive !== 'hold' ? { ...state, bent: false, level: 'soft' } : state
+/**
+ * The height of a moment ends: a bend with the next thing the feet do that is no hold, straight
+ * knees with the next landing, sway or centre, a rise with one that is not on the ball.
+ */
+function atEase(state: BodyState, action: FootAction): BodyState {
+  const { moment } = state
+  if (moment === undefined || !endsMoment(moment, action)) return state
+  return { ...state, moment: undefined, level: state.stands }
+}
+
+function endsMoment(moment: NonNullable<BodyState['moment']>, action: FootAction): boolean {
+  const { primitive } = action
+  if (moment === 'bent') return primitive !== 'hold'
+  const { lands, needs } = factsOf(primitive)
+  if (!lands && needs !== 'both-on-floor') return false
+  return moment === 'straight' || !lands || contactOf(action) !== 'ball'
+}
+
+/**
+ * The weight on both feet, where both stand flat: while the hips or the trunk dance on planted feet
+ * it settles there by itself (model 4).
+ */
+export const settled = (state: BodyState): BodyState =>
+  state.weight !== 'both' &&
+  state.level !== 'toes' &&
+  SIDES.every((side) => state.feet[side].contact === 'flat')
+    ? { ...state, weight: 'both' }
+    : state
+
+/** A hop or a pivot goes on over the foot that carries: nobody settles before it. */
+const canSettle = ({ primitive }: FootAction): boolean => {
+  const { needs } = factsOf(primitive)
+  return needs === 'free' || needs === 'free-touch'
+}
 
 function faultOf(state: BodyState, { primitive, foot }: FootAction): WeightFault | undefined {
   const inTheAir = SIDES.some((side) => state.feet[side].contact === 'air')
@@ -54,13 +86,13 @@ function faultOf(state: BodyState, { primitive, foot }: FootAction): WeightFault
     case 'both-on-floor':
       return inTheAir ? 'feet.no-support' : undefined
     case 'support':
-      return state.weight !== 'both' || isOnToes(state) ? undefined : 'feet.no-support'
     case 'nothing':
       return undefined
   }
 }
 
-const isOnToes = (state: BodyState): boolean =>
+/** Both feet on their balls: nothing holds them to the floor. */
+export const isOnToes = (state: BodyState): boolean =>
   state.level === 'toes' || SIDES.every((side) => state.feet[side].contact === 'ball')
 
 function saved(state: BodyState, { foot }: FootAction, fault: WeightFault): BodyState {
@@ -122,13 +154,13 @@ function move(state: BodyState, action: FootAction, at: Tick, landing: Landing):
     case 'jump':
       return jumped(landed, action, landing)
     case 'rise':
-      return { ...state, level: 'toes' }
+      return { ...state, level: 'toes', moment: 'risen' }
     case 'lower':
-      return { ...state, level: 'soft' }
+      return { ...state, level: 'soft', stands: 'soft', moment: undefined }
     case 'straighten':
-      return { ...state, level: 'tall' }
+      return { ...state, level: 'tall', moment: 'straight' }
     case 'bend':
-      return { ...state, level: action.size === 'large' ? 'deep' : 'low', bent: true }
+      return { ...state, level: action.size === 'large' ? 'deep' : 'low', moment: 'bent' }
     case 'pivot':
     case 'hold':
       return state

@@ -1,7 +1,8 @@
 import { dequal } from 'dequal'
 import { type FootAction, factsOf, mirrorFootAction } from '../body/feet'
 import { otherSide, type Side } from '../body/side'
-import type { Event, OneSide } from '../combination/combination'
+import type { OneSide } from '../combination/combination'
+import type { DancedEvent } from '../combination/lengths'
 import { oncePerPhrase } from '../combination/oncePerPhrase'
 import { type Pass, passesOf, pickupTicks } from '../combination/passes'
 import { type House, type Landing, USUAL_HOUSE } from '../house/house'
@@ -13,7 +14,8 @@ import { endOf, type Span, type Tick, tick } from '../time/time'
 import { steady, type TimeMap } from '../time/timeMap'
 import { repeatsOf } from '../what/repeats'
 import { withKeptTurn } from './keptTurns'
-import { dance, type WeightFault } from './primitives'
+import { dance, settled, type WeightFault } from './primitives'
+import { settlingIn } from './settling'
 import { startState } from './start'
 import type { BodyState } from './state'
 
@@ -21,7 +23,7 @@ import type { BodyState } from './state'
 export interface DancedStep extends Span {
   readonly action: FootAction
   readonly pass: Pass
-  readonly event: Event
+  readonly event: DancedEvent
   readonly after: BodyState
   readonly fault: WeightFault | undefined
 }
@@ -58,7 +60,9 @@ export interface Simulation {
  * The steps of a footwork figure over its range, each repeat on the foot that is free
  * then, or on the other one in turn when it says so. The side is the foot it starts on.
  */
-function figureSteps(event: Event, side: Side, move: Move): readonly TimedAction[] {
+function figureSteps(event: DancedEvent, side: Side, move: Move): readonly TimedAction[] {
+  // What comes next takes the rest of a figure: what there is time for is danced.
+  if (event.isCut) return patternOn(side, move).filter(({ at }) => at < event.length)
   const { every, times } = repeatsOf(event.what, event.length, move)
   const swaps = move.to === 'on-R' || (event.what.kind === 'move' && event.what.alt === true)
   return Array.from({ length: times }, (_, i) => {
@@ -82,7 +86,7 @@ function patternOn(side: Side, move: Move): readonly TimedAction[] {
 }
 
 /** The single steps an event of the feet stands for, from the event's own start. */
-export function stepsOf(event: Event, vocabulary: Vocabulary): readonly TimedAction[] {
+export function stepsOf(event: DancedEvent, vocabulary: Vocabulary): readonly TimedAction[] {
   const { what } = event
   if (what.kind === 'foot') return [{ at: tick(0), action: what.action }]
   if (what.kind !== 'move') return []
@@ -91,7 +95,7 @@ export function stepsOf(event: Event, vocabulary: Vocabulary): readonly TimedAct
 }
 
 /** One thing the feet will do, before it is danced. */
-export type Planned = Omit<DancedStep, 'after' | 'fault'>
+export type Planned = Omit<DancedStep, 'after' | 'fault'> & { readonly settles: boolean }
 
 /** As they are danced: level words come after what shares their tick, but a pivot needs the rise before it. */
 export const inDanceOrder = (a: TimedAction, b: TimedAction): number =>
@@ -135,27 +139,43 @@ export function planOf(
 /** One step of a phrase, before anybody dances it: times from the start of the phrase. */
 interface PhraseStep extends TimedAction {
   readonly length: Tick
-  readonly event: Event
+  readonly event: DancedEvent
+  /** The weight has settled on planted feet before it. */
+  readonly settles: boolean
 }
 
 /** The steps of a phrase in the order they are danced. */
-const stepsIn = oncePerPhrase((events, vocabulary): readonly PhraseStep[] =>
-  events
+const stepsIn = oncePerPhrase((events, vocabulary): readonly PhraseStep[] => {
+  const settling = settlingIn(events, vocabulary)
+  let last = 0
+  return events
     .filter((event) => event.layer === 'feet')
     .flatMap((event) => {
       const own = stepsOf(event, vocabulary)
       const lengths = lengthsIn(own, event.length)
-      return own.map(
-        ({ at, action }, i): PhraseStep => ({
-          at: tick(event.at + at),
-          length: lengths[i] ?? event.length,
-          action,
-          event,
-        }),
-      )
+      return own.map(({ at, action }, i) => ({
+        at: tick(event.at + at),
+        length: lengths[i] ?? event.length,
+        action,
+        event,
+      }))
     })
-    .sort(inDanceOrder),
-)
+    .sort(inDanceOrder)
+    .map((step): PhraseStep => {
+      const settles = settling.between(last, step.at)
+      if (!factsOf(step.action.primitive).levelOnly) last = step.at
+      return { ...step, settles }
+    })
+})
+
+/** Whether the weight has settled on both feet at the end of a pass (model 4). */
+const settlesAtEnd = ({ events, length, leadIn }: Pass, vocabulary: Vocabulary): boolean => {
+  if (leadIn) return false
+  const last = stepsIn(events, vocabulary).findLast(
+    ({ action }) => !factsOf(action.primitive).levelOnly,
+  )
+  return settlingIn(events, vocabulary).between(last?.at ?? 0, length)
+}
 
 /** No step of a pass starts after it is over, so passes in order are steps in order. */
 const asWritten = (passes: readonly Pass[], vocabulary: Vocabulary): readonly Planned[] =>
@@ -163,10 +183,10 @@ const asWritten = (passes: readonly Pass[], vocabulary: Vocabulary): readonly Pl
 
 function stepsOfPass(pass: Pass, vocabulary: Vocabulary): readonly Planned[] {
   const planned: Planned[] = []
-  for (const { at, length, action, event } of stepsIn(pass.events, vocabulary)) {
+  for (const { at, length, action, event, settles } of stepsIn(pass.events, vocabulary)) {
     // What runs on behind a pickup danced again belongs to the round that follows.
     if (pass.leadIn && at >= pass.leadIn.countOne) continue
-    planned.push({ at: tick(pass.at + at), length, action, pass, event })
+    planned.push({ at: tick(pass.at + at), length, action, pass, event, settles })
   }
   return planned
 }
@@ -181,7 +201,7 @@ interface Begun {
 /** A pass that begins as it did before is not danced again. */
 const sliceOf = remembered(
   (pass: Pass, { entry, vocabulary, landing }: Begun): Slice =>
-    danceSlice(pass, stepsOfPass(pass, vocabulary), entry, landing),
+    danceSlice(pass, stepsOfPass(pass, vocabulary), { entry, vocabulary, landing }),
   (a, b) => a.vocabulary === b.vocabulary && a.landing === b.landing && dequal(a.entry, b.entry),
 )
 
@@ -201,8 +221,7 @@ function slicesOf(
       ? danceSlice(
           pass,
           planned.filter((one) => one.pass === pass),
-          entry,
-          landing,
+          { entry, vocabulary, landing },
         )
       : sliceOf(pass, { entry, vocabulary, landing })
     entry = slice.exit
@@ -213,17 +232,16 @@ function slicesOf(
 function danceSlice(
   pass: Pass,
   steps: readonly Planned[],
-  entry: BodyState,
-  landing: Landing,
+  { entry, vocabulary, landing }: Begun,
 ): Slice {
   let state = entry
-  const danced = steps.map(({ at, length, action, event }): DancedStep => {
-    const outcome = dance(state, action, at, landing)
+  const danced = steps.map(({ at, length, action, event, settles }): DancedStep => {
+    const outcome = dance(state, action, at, landing, settles)
     state = outcome.state
     // Written out: a spread here is a fifth of the whole check.
     return { at, length, action, pass, event, after: state, fault: outcome.fault }
   })
-  return { pass, entry, danced, exit: state }
+  return { pass, entry, danced, exit: settlesAtEnd(pass, vocabulary) ? settled(state) : state }
 }
 
 /** Dances the feet of a combination from its start stance to its end (model 3 and 4). */
@@ -232,7 +250,7 @@ export function simulate(
   vocabulary: Vocabulary,
   house = USUAL_HOUSE,
 ): Simulation {
-  const passes = passesOf(combination)
+  const passes = passesOf(combination, vocabulary)
   const { landing } = house
   const start = startState(combination.start, landing)
   const slices = slicesOf(passes, combination, vocabulary, start, landing)

@@ -14,8 +14,9 @@ export function startState(start: Start, landing = USUAL_LANDING): BodyState {
     facing: start.facing,
     level: start.level,
     turnedOnStep: false,
-    bent: false,
+    stands: start.level,
     // Every field is there from the start: states of one shape are faster to copy.
+    moment: undefined,
     crossed: undefined,
     lastLanding: undefined,
   }

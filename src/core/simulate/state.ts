@@ -20,7 +20,9 @@ export interface BodyState {
   readonly crossed: { readonly foot: Side; readonly way: 'front' | 'behind' } | undefined
   /** The last step turned 45 degrees or more, so the next one walks on one line. */
   readonly turnedOnStep: boolean
-  /** Knees bent by a `bend`: it lasts until the next thing the feet do. */
-  readonly bent: boolean
+  /** The height that lasts: the start's, until the heels are lowered. */
+  readonly stands: Level
+  /** A height of the moment: a bend, a rise or straight knees, each until its end (model 3). */
+  readonly moment: 'bent' | 'risen' | 'straight' | undefined
   readonly lastLanding: Tick | undefined
 }

@@ -2,6 +2,7 @@ import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64'
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
 import type { Layer } from '../body/layers'
 import type { Combination } from '../combination/combination'
+import { dancedIn } from '../combination/lengths'
 import { nameOf } from '../combination/names'
 import { type Checked, checkCombination } from '../findings/check'
 import { severityOf } from '../findings/finding'
@@ -80,7 +81,11 @@ function grow(
   const names: string[] = []
   const kinds: string[] = []
   let last: string | undefined
-  for (let gap = firstGap(now, pass, layer); gap; gap = firstGap(now, pass, layer)) {
+  for (
+    let gap = firstGap(now, pass, layer, vocabulary);
+    gap;
+    gap = firstGap(now, pass, layer, vocabulary)
+  ) {
     const offers = offersFor(checked, gap, vocabulary, DRAWN_FROM, last ? [last] : []).filter(
       ({ length }) => length <= (gap?.length ?? 0),
     )
@@ -113,11 +118,16 @@ function grow(
 }
 
 /** The first stretch of a phrase in which a layer has nothing. */
-export function firstGap(combination: Combination, pass: number, layer: Layer): Gap | undefined {
+export function firstGap(
+  combination: Combination,
+  pass: number,
+  layer: Layer,
+  vocabulary: Vocabulary,
+): Gap | undefined {
   const phrase = combination.phrases.find(({ id }) => id === combination.order[pass]?.phrase)
   if (!phrase) return undefined
   const end = phrase.counts * COUNT
-  const taken = phrase.events
+  const taken = dancedIn(phrase, vocabulary)
     .filter((event) => event.layer === layer && endOf(event) > 0)
     .sort((a, b) => a.at - b.at)
   let at: Tick = tick(0)

@@ -3,6 +3,8 @@ import { expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
 import { holds } from '../../../tests/holds'
 import { LAYERS } from '../body/layers'
+import { dancedIn } from '../combination/lengths'
+import { vocabulary } from '../moves/vocabulary'
 import { TICKS_PER_COUNT, tick } from '../time/time'
 import { gapIn } from './suggest'
 
@@ -16,9 +18,9 @@ it('a gap is empty, begins where it was asked for, and could not be longer than 
       (combination, layer, at, length) => {
         const phrase = combination.phrases[0]
         if (!phrase || at >= phrase.counts * TICKS_PER_COUNT) return
-        const own = phrase.events.filter((event) => event.layer === layer)
+        const own = dancedIn(phrase, vocabulary).filter((event) => event.layer === layer)
         const isTaken = own.some((one) => one.at <= at && at < one.at + one.length)
-        const gap = gapIn(phrase, { at: tick(at), length, layer })
+        const gap = gapIn(phrase, { at: tick(at), length, layer }, vocabulary)
         if (at < 0 || isTaken) {
           expect(gap).toBeUndefined()
           return

@@ -35,8 +35,8 @@ describe('ideas for empty counts', () => {
       expect(ideas.length).toBeGreaterThan(3)
       expect(new Set(ideas.map(({ offer }) => offer.id)).size).toBe(ideas.length)
       for (const { offer, doubts, reasons, length } of ideas) {
-        const { changed, event } = placed(base, gap, offer, 'new')
-        expect(event.length).toBe(length)
+        const { changed, length: given } = placed(base, gap, offer, 'new')
+        expect(given).toBe(length)
         expect(bad(changed).filter((one) => severityOf(one) === 'fault')).toEqual([])
         expect(bad(changed).length > 0).toBe(doubts.length > 0 && bad(changed).length > 0)
         expect(reasons.length).toBeGreaterThan(0)
@@ -82,7 +82,7 @@ describe('ways to fill a phrase', () => {
       expect(ways.length).toBeLessThanOrEqual(5)
       const before = checkCombination(start, vocabulary)
       for (const { combination: filled } of ways) {
-        expect(firstGap(filled, 0, layer)).toBeUndefined()
+        expect(firstGap(filled, 0, layer, vocabulary)).toBeUndefined()
         const fresh = newFindings(before, checkCombination(filled, vocabulary))
         expect(fresh.filter((one) => ['fault', 'snag'].includes(severityOf(one)))).toEqual([])
       }

@@ -1,6 +1,7 @@
 import type { Layer } from '../body/layers'
 import { otherSide, type Side } from '../body/side'
 import type { Combination, Event, Phrase } from '../combination/combination'
+import { dancedIn } from '../combination/lengths'
 import { mirrorEvent } from '../combination/mirror'
 import { placeEvent } from '../edits/edits'
 import { type Checked, checkCombination } from '../findings/check'
@@ -26,13 +27,14 @@ export interface Gap {
 
 /** The empty counts from a tick of a phrase on, at the most so long; absent where something is danced. */
 export function gapIn(
-  { events, counts }: Phrase,
+  phrase: Phrase,
   { at, length, layer }: { at: Tick; length: number; layer: Layer },
+  vocabulary: Vocabulary,
 ): { readonly at: Tick; readonly length: Tick } | undefined {
-  const own = events.filter((event) => event.layer === layer)
+  const own = dancedIn(phrase, vocabulary).filter((event) => event.layer === layer)
   if (at < 0 || own.some((one) => one.at <= at && one.at + one.length > at)) return undefined
   const later = own.map((one) => one.at).filter((when) => when > at)
-  const next = Math.min(counts * TICKS_PER_COUNT, ...later)
+  const next = Math.min(phrase.counts * TICKS_PER_COUNT, ...later)
   return { at, length: tick(Math.min(length, next - at)) }
 }
 
@@ -59,7 +61,7 @@ export function suggestMoves(
   const vocabulary = vocabularyFor(combination, base)
   const checked = checkCombination(combination, base, house)
   const found = offersFor(checked, gap, vocabulary, LOOKED_AT).flatMap((offer, rank) => {
-    const { event, changed } = placed(combination, gap, offer, 'suggested')
+    const { length, changed } = placed(combination, gap, offer, 'suggested')
     const after = checkCombination(changed, base, house)
     const fresh = newFindings(checked, after)
     if (fresh.some((finding) => severityOf(finding) === 'fault')) return []
@@ -69,8 +71,8 @@ export function suggestMoves(
     const over = load > limit ? 6 : 0
     const suggestion: Suggestion = {
       offer,
-      length: event.length,
-      reasons: reasonsFor(offer, event, gap, checked, vocabulary, load, limit),
+      length,
+      reasons: reasonsFor(offer, length, gap, checked, vocabulary, load, limit),
       doubts: doubts.map((finding) => findingText(finding, house.units)),
     }
     return [{ suggestion, rank: rank + 12 * doubts.length + over }]
@@ -113,11 +115,15 @@ export function placed(
   { pass, layer, at, length }: Gap,
   { what, length: usual }: Offer,
   id: string,
-): { readonly event: Event; readonly changed: Combination } {
+): { readonly event: Event; readonly length: Tick; readonly changed: Combination } {
   const entry = combination.order[pass]
-  const event: Event = { id, layer, at, length: tick(Math.min(usual, length)), what }
+  const event: Event = { id, layer, at, ...(usual > length && { length }), what }
   const stored = entry?.mirrored ? mirrorEvent(event) : event
-  return { event, changed: placeEvent(entry?.phrase ?? '', stored)(combination) }
+  return {
+    event,
+    length: tick(Math.min(usual, length)),
+    changed: placeEvent(entry?.phrase ?? '', stored)(combination),
+  }
 }
 
 /** What is found after a change that was not found before. */
@@ -137,7 +143,7 @@ function loadAt({ loads, lead }: Checked, { pass, at, length }: Gap): number {
 
 function reasonsFor(
   offer: Offer,
-  event: Event,
+  length: Tick,
   gap: Gap,
   { lead, house }: Checked,
   vocabulary: Vocabulary,
@@ -158,7 +164,7 @@ function reasonsFor(
   if (move) {
     const needs = placesNeeded(move, what)
     reasons.push(Object.keys(needs).length > 0 ? 'starts where you are' : 'starts from anywhere')
-    const seconds = steady(combination.tempo).secondsAt(event.length)
+    const seconds = steady(combination.tempo).secondsAt(length)
     if (move.kind !== 'texture')
       reasons.push(
         `${seconds.toFixed(1)} s for ${(move.fastest_s * house.limits['reach.ofFastest']).toFixed(1)}`,

@@ -3,6 +3,7 @@ import type { Layer } from '../body/layers'
 import { sideWord } from '../body/side'
 import { capital } from '../capital'
 import type { Combination, Event, Remark } from '../combination/combination'
+import type { DancedEvent } from '../combination/lengths'
 import { nameOf } from '../combination/names'
 import { type Pass, pickupTicks } from '../combination/passes'
 import type { Vocabulary } from '../moves/vocabulary'
@@ -43,7 +44,7 @@ function untilWords(event: Span, counts: number): string {
 }
 
 /** What one event of another layer asks for. */
-function sayEvent(event: Event, counts: number, vocabulary: Vocabulary): string {
+function sayEvent(event: DancedEvent, counts: number, vocabulary: Vocabulary): string {
   const { what } = event
   const until = untilWords(event, counts)
   const maybe = event.optional ? 'if you like: ' : ''

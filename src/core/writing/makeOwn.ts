@@ -2,6 +2,7 @@ import { mirrorFootAction } from '../body/feet'
 import { claimOf } from '../combination/claims'
 import type { Event } from '../combination/combination'
 import { defaultStart } from '../combination/combination'
+import type { DancedEvent } from '../combination/lengths'
 import { sideOf } from '../combination/names'
 import { UserError } from '../errors'
 import { type Motion, readMotion } from '../moves/motion'
@@ -43,7 +44,7 @@ const patternText = (pattern: readonly TimedAction[]): string =>
  * @throws UserError when there is nothing to make it of, or it is on several layers.
  */
 export function ownMoveOf(
-  events: readonly Event[],
+  events: readonly DancedEvent[],
   { from, length }: { readonly from: Tick; readonly length: Tick },
   name: string,
   vocabulary: Vocabulary,

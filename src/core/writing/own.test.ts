@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { combination, feet, move } from '../../../tests/write'
 import { defaultStart } from '../combination/combination'
+import { asDanced, dancedIn } from '../combination/lengths'
 import { whatOf } from '../combination/whatOf'
 import { checkCombination } from '../findings/check'
 import { severityOf } from '../findings/finding'
@@ -34,7 +35,7 @@ describe('every row of the vocabulary', () => {
         return
       }
       const before = { ...startPlaces(alone.start), ...placesNeeded(row, event.what) }
-      const after = placesAfter(before, alone.phrases[0]!.events[0]!, vocabulary)
+      const after = placesAfter(before, dancedIn(alone.phrases[0]!, vocabulary)[0]!, vocabulary)
       if (row.to === '=') expect(after).toEqual(before)
       else {
         // What it says is a place there is, and a move that starts there has nothing to reach.
@@ -93,7 +94,7 @@ describe('an own move', () => {
       'sway 1\nlead L\nphrase A 8\n feet 1 step side turn -90; 1& close; 2 step back; 3 grapevine',
       vocabulary,
     ).combination
-    const events = left.phrases[0]!.events
+    const events = dancedIn(left.phrases[0]!, vocabulary)
     const own = ownMoveOf(events, span(72), 'Lamp!', vocabulary)
     expect(own).toMatchObject({ id: 'lamp', counts: 6, kind: 'steps', sided: 'side', to: '=' })
     expect(own.pattern).toMatch(/^1 step R side turn 90; 1& close L; 2 step R back; 3 step L side/)
@@ -120,7 +121,7 @@ describe('an own move', () => {
       'sway 1\nphrase A 8\n hips 1 at R; 2 half-circle-front L; 4 hip-bump L',
       vocabulary,
     )
-    const own = ownMoveOf(written.phrases[0]!.events, span(48), 'Pour', vocabulary)
+    const own = ownMoveOf(dancedIn(written.phrases[0]!, vocabulary), span(48), 'Pour', vocabulary)
     expect(own).toMatchObject({
       layer: 'hips',
       kind: 'path',
@@ -137,7 +138,9 @@ describe('an own move', () => {
     [[], /nothing selected/],
     [[...feet('1 step R side'), move('hip-drop', '1', 'R')], /several layers/],
   ])('is refused where there is nothing to make it of: %#', (events, message) =>
-    expect(() => ownMoveOf(events, span(12), 'X', vocabulary)).toThrow(message),
+    expect(() => ownMoveOf(asDanced(events, 8, vocabulary), span(12), 'X', vocabulary)).toThrow(
+      message,
+    ),
   )
 
   it('has an id of its own, and what is wrong with its text is said', () => {
@@ -150,7 +153,7 @@ describe('an own move', () => {
 
   it('and own names are found, offered and said', () => {
     const own = ownMoveOf(
-      feet('1 step R side; 2 touch L together'),
+      asDanced(feet('1 step R side; 2 touch L together'), 8, vocabulary),
       span(24),
       'Lantern sway',
       vocabulary,

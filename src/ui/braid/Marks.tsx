@@ -1,7 +1,7 @@
 import { memo } from 'react'
 import { type FootAction, factsOf } from '../../core/body/feet'
 import { claimOf } from '../../core/combination/claims'
-import type { Event } from '../../core/combination/combination'
+import type { DancedEvent } from '../../core/combination/lengths'
 import { nameOf } from '../../core/combination/names'
 import type { MoveKind } from '../../core/moves/move'
 import type { Vocabulary } from '../../core/moves/vocabulary'
@@ -11,7 +11,7 @@ import classes from './braid.module.css'
 import { fitted, longest, SIZE } from './geometry'
 
 interface MarkProps {
-  readonly event: Event
+  readonly event: DancedEvent
   readonly vocabulary: Vocabulary
   readonly left: number
   readonly right: number

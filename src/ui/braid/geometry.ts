@@ -1,6 +1,6 @@
 import { scaleLinear } from 'd3-scale'
 import { LAYERS_DOWN, type Layer } from '../../core/body/layers'
-import type { Event } from '../../core/combination/combination'
+import type { DancedEvent } from '../../core/combination/lengths'
 import { overlap, type Span, TICKS_PER_COUNT } from '../../core/time/time'
 
 /** Sizes of one line of the braid, in CSS pixels. */
@@ -35,7 +35,7 @@ export interface LineShape {
 }
 
 /** Gives events that overlap on a layer rows of their own; how many rows are needed. */
-function rowsFor(events: readonly Event[], rows: Map<string, number>): number {
+function rowsFor(events: readonly DancedEvent[], rows: Map<string, number>): number {
   const taken: Span[][] = []
   for (const event of events) {
     const free = taken.findIndex((spans) => spans.every((span) => !overlap(span, event)))
@@ -47,7 +47,7 @@ function rowsFor(events: readonly Event[], rows: Map<string, number>): number {
 }
 
 export function shapeLine(
-  events: readonly Event[],
+  events: readonly DancedEvent[],
   ticks: number,
   width: number,
   shown: ReadonlySet<Layer>,

@@ -25,11 +25,11 @@ export interface Line {
 
 /** What the drawing of a line hangs on besides its phrase: how the body comes into it. */
 function drawnFrom(simulation: Simulation, pass: Pass, shown: string): string {
-  const { weight, level, feet, bent } = stateBefore(simulation, pass.at)
+  const { weight, level, feet, moment } = stateBefore(simulation, pass.at)
   const { index, at, mirrored, time, times } = pass
   const { keepTurns, otherTurns } = simulation.combination
   const turns = keepTurns ? (otherTurns ? 'other' : 'kept') : ''
-  const body = [turns, weight, level, bent, feet.R.contact, feet.L.contact]
+  const body = [turns, weight, level, moment, feet.R.contact, feet.L.contact]
   return [shown, index, at, mirrored, time, times, ...body].join(' ')
 }
 

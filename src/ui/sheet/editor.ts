@@ -15,6 +15,7 @@ import {
   highlightActiveLine,
   keymap,
 } from '@codemirror/view'
+import { dancedIn } from '../../core/combination/lengths'
 import { bringUsed } from '../../core/edits/edits'
 import { UserError } from '../../core/errors'
 import { canonicalIds, withKnownIds } from '../../core/sheet/canonical'
@@ -226,7 +227,8 @@ export function openSheetEditor(outside: Outside): SheetEditor {
     const combination = documentOf(session.getState())
     const own = [...canonicalIds(combination)].find(([, id]) => id === spot.event)?.[0]
     const phrase = combination.phrases.find(({ events }) => events.some(({ id }) => id === own))
-    const event = phrase?.events.find(({ id }) => id === own)
+    const event =
+      phrase && dancedIn(phrase, vocabularyOf(session.getState())).find(({ id }) => id === own)
     const pass = combination.order.findIndex((entry) => entry.phrase === phrase?.id)
     if (!event || pass < 0) return
     const { selection } = session.getState()

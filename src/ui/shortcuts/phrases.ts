@@ -1,13 +1,8 @@
-import type { Event } from '../../core/combination/combination'
-import { nameOf } from '../../core/combination/names'
 import * as phrases from '../../core/edits/phrases'
 import { phraseIdHere } from '../stores/cursor'
-import { change, type Session } from '../stores/session'
+import { change } from '../stores/session'
 import { vocabularyOf } from '../stores/state'
 import type { Shortcut } from './shortcut'
-
-const inWords = (session: Session) => (event: Event) =>
-  nameOf(event, vocabularyOf(session.getState()))
 
 /** Changing whole phrases. */
 export const PHRASES: readonly Shortcut[] = [
@@ -48,13 +43,21 @@ export const PHRASES: readonly Shortcut[] = [
     does: 'dance this phrase in double time, in half the counts',
     matches: () => false,
     run: (session) =>
-      change(session, 'double time', phrases.retime(phraseIdHere(session), 0.5, inWords(session))),
+      change(
+        session,
+        'double time',
+        phrases.retime(phraseIdHere(session), 0.5, vocabularyOf(session.getState())),
+      ),
   },
   {
     keys: '',
     does: 'dance this phrase in half time, in twice the counts',
     matches: () => false,
     run: (session) =>
-      change(session, 'half time', phrases.retime(phraseIdHere(session), 2, inWords(session))),
+      change(
+        session,
+        'half time',
+        phrases.retime(phraseIdHere(session), 2, vocabularyOf(session.getState())),
+      ),
   },
 ]

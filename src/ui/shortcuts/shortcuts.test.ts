@@ -101,7 +101,7 @@ describe('the keys', () => {
 
   it('open a figure, and every one of them is undone to the same combination', () => {
     open('phrase A 8\n feet 1-8 grapevine R\n hips 1-8 hip-bump R')
-    const before = canonical(documentOf(session.getState()), vocabulary)
+    const before = canonical(documentOf(session.getState()))
     const steps = [
       ['Ctrl o'],
       ['Ctrl d'],
@@ -116,7 +116,7 @@ describe('the keys', () => {
     for (const list of steps) {
       keys('1', ...list)
       while (session.getState().history.past.length > 0) undoLast(session)
-      expect(canonical(documentOf(session.getState()), vocabulary), list.join()).toEqual(before)
+      expect(canonical(documentOf(session.getState())), list.join()).toEqual(before)
     }
     keys('1', 'Ctrl o')
     expect(

@@ -1,7 +1,7 @@
 import { createStore } from 'zustand/vanilla'
 import type { Layer } from '../../core/body/layers'
 import { isLead } from '../../core/combination/dancing'
-import { mirrorEvent } from '../../core/combination/mirror'
+import { writtenOf } from '../../core/combination/lengths'
 import * as clips from '../../core/edits/clip'
 import { TICKS_PER_COUNT, type Tick, tick } from '../../core/time/time'
 import { removeSelected } from './editing'
@@ -25,7 +25,11 @@ function clipOf(state: SessionState): Copied | undefined {
   const start = documentOf(state).order[selection.pass]
   if (!first || !start) return undefined
   const from = passStart(state) + selection.at
-  const events = danced.map(({ pass, event }) => ({ event, offset: pass.at + event.at - from }))
+  const events = danced.map(({ pass, event }) => ({
+    event: writtenOf(event),
+    danced: event.length,
+    offset: pass.at + event.at - from,
+  }))
   return { clip: { events }, length: selection.length }
 }
 
@@ -91,9 +95,7 @@ function pasteClip(
   const chosen = mirrored ? clips.mirroredClip({ events: kept }) : { events: kept }
   // What is written from the other side is stored from the lead side.
   const isOther = !isLead(combination, selection.dancing)
-  const stored = isOther
-    ? { events: chosen.events.map(({ event, offset }) => ({ event: mirrorEvent(event), offset })) }
-    : chosen
+  const stored = isOther ? clips.mirroredClip(chosen) : chosen
   const room = clips.roomFor(stored, selection.pass, selection.at, combination)
   if (room === 0) {
     say(session, 'There is no room behind here: add a phrase first.')
@@ -151,10 +153,7 @@ export function repeatToEnd(session: Session, newId: () => string): void {
   }
   const stored = isFlipped(state) ? clips.mirroredClip(made.clip) : made.clip
   const events = Array.from({ length: times }, (_, i) =>
-    stored.events.map(({ event, offset }) => ({
-      event,
-      offset: offset + (i + 1) * selection.length,
-    })),
+    stored.events.map((one) => ({ ...one, offset: one.offset + (i + 1) * selection.length })),
   ).flat()
   change(
     session,

@@ -42,10 +42,16 @@ export function placeAtSelection(
   })
   const vocabulary = vocabularyOf(state)
   const isOneSlot = selection.length <= slotAt(selection.at)
-  // One count means the move's own counts; on a shorter slot the move is only as long as the slot.
-  const wanted = !isOneSlot || selection.length < 12 ? selection.length : usual
+  const wanted = isOneSlot ? usual : selection.length
   const length = tick(Math.min(wanted, pass.length - selection.at))
-  const shown: Event = { id: newId(), layer: selection.layer, at: selection.at, length, what }
+  // A length is written only where counts were selected for it.
+  const shown: Event = {
+    id: newId(),
+    layer: selection.layer,
+    at: selection.at,
+    ...(!isOneSlot && { length }),
+    what,
+  }
   const stored = isFlipped(state) ? mirrorEvent(shown) : shown
   const ids = replaced.map(({ id }) => id)
   const own = words
@@ -134,7 +140,12 @@ export function moveSelected(session: Session, by: number, mark?: string): void 
 
 /** Makes what is selected longer or shorter. */
 export function stretchSelected(session: Session, by: number, mark?: string): void {
-  changeSelected(session, 'stretch', (ids) => edits.stretchEvents(ids, by), mark)
+  changeSelected(
+    session,
+    'stretch',
+    (ids) => edits.stretchEvents(ids, by, vocabularyOf(session.getState())),
+    mark,
+  )
   const [only] = selectedEvents(session.getState())
   if (only)
     session.setState((state) => ({

@@ -1,8 +1,9 @@
 import type { Layer } from '../../core/body/layers'
 import { LAYERS } from '../../core/body/layers'
 import { otherSide, type Side } from '../../core/body/side'
-import type { Combination, Event } from '../../core/combination/combination'
+import type { Combination } from '../../core/combination/combination'
 import { bothOf, type Dancing, isLead, partOf } from '../../core/combination/dancing'
+import type { DancedEvent } from '../../core/combination/lengths'
 import type { Pass } from '../../core/combination/passes'
 import { earliestIn } from '../../core/edits/edit'
 import * as edits from '../../core/edits/edits'
@@ -78,7 +79,7 @@ export function layersSelected({ layer, toLayer = layer }: Selection): readonly 
 /** An event as it is danced in a pass of a side. */
 interface EventInPass {
   readonly pass: Pass
-  readonly event: Event
+  readonly event: DancedEvent
 }
 
 /** The events a selection means, each with its pass; a phrase danced twice has its events twice. */
@@ -109,7 +110,7 @@ export function selectedInPasses(state: SessionState): readonly EventInPass[] {
 }
 
 /** The events a selection means, as they are danced on its side, each once. */
-export function selectedEvents(state: SessionState): readonly Event[] {
+export function selectedEvents(state: SessionState): readonly DancedEvent[] {
   const seen = new Map(selectedInPasses(state).map(({ event }) => [event.id, event]))
   return [...seen.values()]
 }

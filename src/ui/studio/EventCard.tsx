@@ -11,7 +11,7 @@ import { IconArrowLeft, IconArrowRight, IconTrash, IconX } from '@tabler/icons-r
 import { memo, useDeferredValue, useMemo, useState } from 'react'
 import { useStore } from 'zustand'
 import { claimOf } from '../../core/combination/claims'
-import type { Event } from '../../core/combination/combination'
+import type { DancedEvent } from '../../core/combination/lengths'
 import { nameOf, sideOf } from '../../core/combination/names'
 import type { EventChange } from '../../core/edits/edits'
 import { layerWord, type Vocabulary } from '../../core/moves/vocabulary'
@@ -49,7 +49,7 @@ export const EventCard = memo(function EventCard({ session, onClose, deck }: Eve
 })
 
 /** The event that was picked: only then is there a card. */
-const pickedEvent = (state: SessionState): Event | undefined =>
+const pickedEvent = (state: SessionState): DancedEvent | undefined =>
   state.selection.event === undefined ? undefined : selectedEvents(state)[0]
 
 const Card = memo(function Card({
@@ -57,7 +57,7 @@ const Card = memo(function Card({
   event,
   onClose,
   deck,
-}: EventCardProps & { event: Event }) {
+}: EventCardProps & { event: DancedEvent }) {
   const vocabulary = vocabularyOf(session.getState())
   const move = event.what.kind === 'move' ? vocabulary.find(event.what.move) : undefined
   const side = sideOf(event.what)
@@ -202,7 +202,7 @@ function Options({
   vocabulary,
 }: {
   session: Session
-  event: Event
+  event: DancedEvent
   vocabulary: Vocabulary
 }) {
   const set = (changes: EventChange, mark?: string) => rewrite(session, event, changes, mark)

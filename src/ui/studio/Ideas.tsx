@@ -14,7 +14,7 @@ import classes from '../moves/moves.module.css'
 import { NumberField } from '../parts/NumberField'
 import { useServices } from '../stores/services'
 import { type Session, showPreview } from '../stores/session'
-import { documentOf, type SessionState } from '../stores/state'
+import { documentOf, type SessionState, vocabularyOf } from '../stores/state'
 import { ownMoves } from '../stores/words'
 
 /** The empty counts that are selected; as long as they are free where one place is. */
@@ -24,7 +24,8 @@ function gapOf(state: SessionState): { gap: Gap; label: string } | undefined {
   const phrase = phrases.find(({ id }) => id === order[selection.pass]?.phrase)
   if (!phrase) return undefined
   const isOneSlot = selection.length <= slotAt(selection.at)
-  const gap = gapIn(phrase, { ...selection, length: isOneSlot ? Infinity : selection.length })
+  const length = isOneSlot ? Infinity : selection.length
+  const gap = gapIn(phrase, { ...selection, length }, vocabularyOf(state))
   if (!gap) return undefined
   const { pass, layer } = selection
   const said = labelOfSpan(gap, labelIn(phrase.counts))

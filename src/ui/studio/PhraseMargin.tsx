@@ -3,7 +3,6 @@ import { memo } from 'react'
 import { useStore } from 'zustand'
 import { sideWord } from '../../core/body/side'
 import { isLead } from '../../core/combination/dancing'
-import { nameOf } from '../../core/combination/names'
 import type { Pass } from '../../core/combination/passes'
 import type { Edit } from '../../core/edits/edit'
 import * as phrases from '../../core/edits/phrases'
@@ -71,12 +70,7 @@ export const PhraseMargin = memo(function PhraseMargin(props: MarginProps) {
         {RETIMED.map(({ label, factor, item }) => (
           <Menu.Item
             key={label}
-            onClick={act(
-              label,
-              phrases.retime(phrase.id, factor, (event) =>
-                nameOf(event, line.simulation.vocabulary),
-              ),
-            )}
+            onClick={act(label, phrases.retime(phrase.id, factor, line.simulation.vocabulary))}
           >
             {item}
           </Menu.Item>

@@ -1,6 +1,6 @@
-import { factsOf } from '../../body/feet'
+import type { Side } from '../../body/side'
 import { claimOf } from '../../combination/claims'
-import type { Event } from '../../combination/combination'
+import { type DancedEvent, isLevelWord } from '../../combination/lengths'
 import { nameOf } from '../../combination/names'
 import { oncePerPhrase } from '../../combination/oncePerPhrase'
 import type { BodyPart } from '../../moves/move'
@@ -9,12 +9,13 @@ import type { Claim } from '../../what/kind'
 import { type Rule, spotOf } from '../rule'
 
 interface Claimed {
-  readonly event: Event
+  readonly event: DancedEvent
   readonly claim: Claim
 }
 
 /** Parts two moves can share badly without making it impossible. */
 const YIELDING: ReadonlySet<BodyPart> = new Set(['waist', 'knees'])
+const ARM: Readonly<Partial<Record<BodyPart, Side>>> = { armR: 'R', armL: 'L' }
 
 /** Two moves that need the same part of the body at once (model 5). */
 export const clash: Rule = {
@@ -50,7 +51,7 @@ const pairsIn = oncePerPhrase((events, vocabulary): readonly Pair[] => {
 const MOST_NAMED = 8
 
 function* clashingPairs(claimed: readonly Claimed[]): Generator<Pair> {
-  const named = new Map<Event, number>()
+  const named = new Map<DancedEvent, number>()
   for (const [i, first] of claimed.entries()) {
     for (let j = i + 1; j < claimed.length; j++) {
       const second = claimed[j]
@@ -58,7 +59,7 @@ function* clashingPairs(claimed: readonly Claimed[]): Generator<Pair> {
       if (!second || second.event.at >= endOf(first.event)) break
       const times = named.get(second.event) ?? 0
       if (times === MOST_NAMED) continue
-      const parts = first.claim.parts.filter((part) => second.claim.parts.includes(part))
+      const parts = sharedParts(first, second)
       if (parts.length === 0 || canShare(first, second)) continue
       named.set(second.event, times + 1)
       yield [first, second, parts]
@@ -66,26 +67,38 @@ function* clashingPairs(claimed: readonly Claimed[]): Generator<Pair> {
   }
 }
 
+/** The parts both need while the first still has them. */
+function sharedParts(first: Claimed, second: Claimed): readonly BodyPart[] {
+  const { ways, at } = first.event
+  return first.claim.parts.filter((part) => {
+    const arm = ARM[part]
+    const isOver = ways && arm && at + ways[arm] <= second.event.at
+    return !isOver && second.claim.parts.includes(part) && !leavesWave(part, first, second)
+  })
+}
+
+/** What the head line says goes before a wave: the head leaves it there. */
+const leavesWave = (part: BodyPart, first: Claimed, second: Claimed): boolean =>
+  part === 'head' &&
+  [first, second].some(({ claim, event }) => claim.wave && event.layer === 'torso') &&
+  [first, second].some(({ event }) => event.layer === 'head')
+
 function canShare(first: Claimed, second: Claimed): boolean {
-  if (first.claim.kind === 'steps' && second.claim.kind === 'steps')
-    return first.event.at !== second.event.at
-      ? !isFigure(first.event)
-      : isLevelWord(first.event) !== isLevelWord(second.event)
+  if (first.claim.kind === 'steps' && second.claim.kind === 'steps') {
+    if (isLevelWord(first.event) !== isLevelWord(second.event)) return true
+    return first.event.at !== second.event.at && !isFigure(first.event)
+  }
   // A texture lies over anything but another texture.
   return (first.claim.kind === 'texture') !== (second.claim.kind === 'texture')
 }
 
-const isFigure = ({ what }: Event): boolean => what.kind === 'move'
+const isFigure = ({ what }: DancedEvent): boolean => what.kind === 'move'
 
-const isLevelWord = ({ what }: Event): boolean =>
-  what.kind === 'foot' && factsOf(what.action.primitive).levelOnly === true
-
+/** Two ways on one part, or two things on one tick, can't be danced; anything else blurs. */
 function isMild(first: Claimed, second: Claimed, parts: readonly BodyPart[]): boolean {
   if (parts.every((part) => YIELDING.has(part))) return true
-  const looksOverWave = (wave: Claimed, look: Claimed) =>
-    wave.claim.wave && wave.event.layer === 'torso' && look.event.what.kind === 'look'
-  return (
-    parts.every((p) => p === 'head') &&
-    (looksOverWave(first, second) || looksOverWave(second, first))
-  )
+  if (first.event.at === second.event.at) return false
+  return first.claim.kind !== second.claim.kind || !RUNS_THROUGH.has(first.claim.kind)
 }
+
+const RUNS_THROUGH: ReadonlySet<Claim['kind']> = new Set(['path', 'texture', 'steps'])

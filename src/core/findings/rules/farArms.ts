@@ -1,5 +1,5 @@
 import { type ArmPlace, type Palms, palmAt, viaPlace } from '../../body/places'
-import { otherSide, type Side } from '../../body/side'
+import { otherSide, SIDES, type Side } from '../../body/side'
 import { nameOf } from '../../combination/names'
 import { MODEL_HEIGHT } from '../../house/house'
 import { palmWay, type Run } from '../../simulate/course'
@@ -23,9 +23,16 @@ const farIn = passByPass<number, TempoLimit>(0, ({ course, house, vocabulary }, 
   for (const run of course.runs) {
     if (run.event.layer !== 'arms') continue
     const { event } = run
-    const metres = Math.max(wayOf(run, 'R', house.palms), wayOf(run, 'L', house.palms)) * tall
     // What is already there on its tick was on its way before.
-    const ticks = event.on ? Math.max(1, run.at - lastEnd) : timeOf(run)
+    const ticksOf = (side: Side) =>
+      event.on ? Math.max(1, run.at - lastEnd) : (event.ways?.[side] ?? timeOf(run))
+    const ways = SIDES.map((side) => ({
+      metres: wayOf(run, side, house.palms) * tall,
+      ticks: ticksOf(side),
+    }))
+    const { metres, ticks } = ways.reduce((a, b) =>
+      b.metres / b.ticks > a.metres / a.ticks ? b : a,
+    )
     lastEnd = Math.max(lastEnd, run.end)
     const limit = tempoFor(ticks, metres / most)
     if (metres > 0 && canBeFound(limit))

@@ -1,4 +1,4 @@
-import type { Event } from '../../combination/combination'
+import type { DancedEvent } from '../../combination/lengths'
 import type { Move } from '../../moves/move'
 import { cyclesOf } from '../../moves/rate'
 import { secondsOfTicks, tempoFor } from '../../time/tempo'
@@ -46,7 +46,7 @@ const fastIn = feetByPass<undefined, TempoLimit>(
 
 /** The ticks a move has for what must be danced in its fastest time: itself, a repeat, or one swing. */
 function timeGiven(
-  { what, length, rate }: Event,
+  { what, length, rate }: DancedEvent,
   move: Move,
 ): { ticks: number; each: 'whole' | 'repeat' | 'swing' } {
   const every = what.kind === 'move' ? what.every : undefined

@@ -1,3 +1,4 @@
+import { tick } from '../../time/time'
 import { repeatsOf } from '../../what/repeats'
 import { type Rule, spotOf } from '../rule'
 
@@ -12,6 +13,10 @@ export const figures: Rule = {
         const move = vocabulary.find(event.what.move)
         if (!move) {
           yield { code: 'move.unknown', move: event.what.move, ...where }
+        } else if (move.kind === 'steps' && event.isCut) {
+          const left = tick(move.length - event.length)
+          const danced = event.length
+          yield { code: 'move.remainder', move: move.name, left, none: false, danced, ...where }
         } else if (move.kind === 'steps') {
           const { times, left } = repeatsOf(event.what, event.length, move)
           if (left > 0)

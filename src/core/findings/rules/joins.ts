@@ -66,7 +66,7 @@ function* parts(
   }
   const { from, to: end } = roundEnds(simulation)
   const goesOn = simulation.danced[0]
-  if (end.level !== from.level && !end.bent && goesOn)
+  if (end.level !== from.level && end.moment === undefined && goesOn)
     yield {
       code: 'join.level',
       ends: end.level,

@@ -1,5 +1,6 @@
 import type { FootAction } from '../../body/feet'
 import type { Combination, Event, Phrase } from '../../combination/combination'
+import type { DancedEvent } from '../../combination/lengths'
 import { nameOf } from '../../combination/names'
 import type { Edit } from '../../edits/edit'
 import * as edits from '../../edits/edits'
@@ -20,7 +21,8 @@ export interface Case {
   readonly combination: Combination
   readonly checked: Checked
   readonly finding: Finding
-  readonly event: Event | undefined
+  /** As it is danced: a change of it says only what changes. */
+  readonly event: DancedEvent | undefined
   readonly phrase: Phrase | undefined
   readonly vocabulary: Vocabulary
   readonly house: House

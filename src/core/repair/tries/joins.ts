@@ -1,5 +1,6 @@
 import { capital } from '../../capital'
 import type { Event, Phrase } from '../../combination/combination'
+import { dancedIn } from '../../combination/lengths'
 import { changePhrase, type Edit, inOrder } from '../../edits/edit'
 import * as edits from '../../edits/edits'
 import { setPickup } from '../../edits/phrases'
@@ -23,7 +24,13 @@ const PLACE_OF = {
 } as const
 
 /** Back to where the round begins, on the last count or its half; or there again on count 1. */
-export function* returns({ finding, combination, checked, newId }: Case): Generator<Try> {
+export function* returns({
+  finding,
+  combination,
+  checked,
+  vocabulary,
+  newId,
+}: Case): Generator<Try> {
   const layer = PLACE_OF[finding.code as keyof typeof PLACE_OF]
   if (!('into' in finding) || !layer) return
   const { begins } = placesAtEnds(checked.lead)
@@ -34,23 +41,24 @@ export function* returns({ finding, combination, checked, newId }: Case): Genera
       : layer === 'head'
         ? { kind: 'look', gaze: places.gaze }
         : { kind: 'at', place: layer === 'hips' ? places.hips : places.ribs }
-  const put = (pass: number, at: (phrase: Phrase) => Tick, length: Tick): Edit | undefined => {
+  const put = (pass: number, at: (phrase: Phrase) => Tick): Edit | undefined => {
     const entry = combination.order.at(pass)
     const phrase = combination.phrases.find(({ id }) => id === entry?.phrase)
     if (!phrase || entry?.mirrored) return undefined
-    const event: Event = { id: newId(), layer, at: at(phrase), length, what }
-    const isTaken = phrase.events.some(
-      (other) => other.layer === layer && other.at < endOf(event) && endOf(other) > event.at,
+    const event: Event = { id: newId(), layer, at: at(phrase), what }
+    const isTaken = dancedIn(phrase, vocabulary).some(
+      (other) => other.layer === layer && other.at < event.at + COUNT && endOf(other) > event.at,
     )
     const cut = changePhrase(phrase.id, (now) => ({
       ...now,
       events: inOrder([
         ...now.events
-          .filter(
-            (other) => !(other.layer === layer && other.at >= event.at && other.at < endOf(event)),
-          )
+          .filter((other) => !(other.layer === layer && other.at >= event.at && pass !== 0))
           .map((other) =>
-            other.layer === layer && other.at < event.at && endOf(other) > event.at
+            other.layer === layer &&
+            other.at < event.at &&
+            other.length !== undefined &&
+            other.at + other.length > event.at
               ? { ...other, length: tick(event.at - other.at) }
               : other,
           ),
@@ -60,14 +68,11 @@ export function* returns({ finding, combination, checked, newId }: Case): Genera
     return isTaken && pass === 0 ? undefined : cut
   }
   const word = finding.starts
-  const endOn = (length: Tick) => put(-1, ({ counts }) => tick(counts * COUNT - length), length)
+  const endOn = (length: Tick) => put(-1, ({ counts }) => tick(counts * COUNT - length))
   const tries: readonly [string, Edit | undefined][] = [
     [`${word} on the last count`, endOn(COUNT)],
     [`${word} on the last half count`, endOn(HALF_COUNT)],
-    [
-      `${word} again on count 1`,
-      finding.into === 'repeat' ? put(0, () => tick(0), COUNT) : undefined,
-    ],
+    [`${word} again on count 1`, finding.into === 'repeat' ? put(0, () => tick(0)) : undefined],
   ]
   for (const [label, make] of tries) if (make) yield { label: capital(label), make }
 }
@@ -94,7 +99,6 @@ export function* levelOut(one: Case): Generator<Try> {
       id: newId(),
       layer: 'feet',
       at,
-      length: HALF_COUNT,
       what: { kind: 'foot', action: { primitive: 'lower' } },
     }),
   }

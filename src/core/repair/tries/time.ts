@@ -1,3 +1,4 @@
+import { dancedIn } from '../../combination/lengths'
 import * as edits from '../../edits/edits'
 import { COUNT, endOf, tick } from '../../time/time'
 import { type Case, changeOf, named, type Try } from './case'
@@ -13,9 +14,9 @@ export function* takeTurns({ event }: Case): Generator<Try> {
 
 /** What comes before on the layer ends sooner, so that there is time for the way. */
 export function* endEarlier(one: Case): Generator<Try> {
-  const { event, phrase } = one
+  const { event, phrase, vocabulary } = one
   if (!event || !phrase) return
-  const before = phrase.events.findLast(
+  const before = dancedIn(phrase, vocabulary).findLast(
     (other) =>
       other.layer === event.layer && other.at < event.at && endOf(other) > event.at - COUNT,
   )
@@ -102,9 +103,8 @@ export function* fillRange(one: Case): Generator<Try> {
 
 /** The second of two that clash begins where the first ends. */
 export function* after(one: Case): Generator<Try> {
-  const { finding, event, phrase, combination } = one
-  const firstId = finding.events[1]
-  const first = firstId === undefined ? undefined : edits.eventOf(combination, firstId)
+  const { finding, event, phrase, vocabulary } = one
+  const first = phrase && dancedIn(phrase, vocabulary).find(({ id }) => id === finding.events[1])
   if (!event || !first || !phrase) return
   const at = endOf(first)
   if (at + event.length <= phrase.counts * COUNT)
