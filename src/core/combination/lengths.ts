@@ -1,5 +1,5 @@
 import { factsOf } from '../body/feet'
-import type { Side } from '../body/side'
+import { otherSide, type Side } from '../body/side'
 import type { BodyPart } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
 import { remembered } from '../record/remembered'
@@ -16,6 +16,8 @@ export type DancedEvent = Event & {
   readonly ways?: Readonly<Record<Side, Tick>>
   /** It lasts less than by itself: what comes next, or the end of its phrase, takes the rest. */
   readonly isCut?: true
+  /** The foot its steps leave in the air comes down beside the other where it ends (model 4). */
+  readonly putsDown?: Side
 }
 
 /** What an event lasts by itself: the counts of its move; a place, a look or a step one. */
@@ -25,6 +27,17 @@ export const ownLengthOf = ({ what }: Pick<Event, 'what'>, vocabulary: Vocabular
 /** Level words and holds go on under what else the feet do, and end nothing. */
 export const isLevelWord = ({ what }: Pick<Event, 'what'>): boolean =>
   what.kind === 'foot' && factsOf(what.action.primitive).levelOnly === true
+
+/** The foot that the last step of a figure leaves in the air. */
+function liftedAtEnd(
+  { what, layer, isCut }: DancedEvent,
+  vocabulary: Vocabulary,
+): Side | undefined {
+  if (layer !== 'feet' || what.kind !== 'move' || isCut) return undefined
+  const last = vocabulary.find(what.move)?.pattern.at(-1)?.action
+  if (!last?.foot || factsOf(last.primitive).contact !== 'air') return undefined
+  return what.side === 'L' ? otherSide[last.foot] : last.foot
+}
 
 interface Entry {
   readonly event: Event
@@ -70,7 +83,16 @@ function workedOut(
       const { event } = entry
       const own = ownLengthOf(event, vocabulary)
       const most = event.length ?? Math.min(own, end - event.at)
-      return [event, timed(entry, { own, most }, entries, i + 1)]
+      const danced = timed(entry, { own, most }, entries, i + 1)
+      const lifted = liftedAtEnd(danced, vocabulary)
+      const isFree = (tick: number) =>
+        tick < end && !entries.some((one) => one.event.layer === 'feet' && one.event.at === tick)
+      return [
+        event,
+        lifted && isFree(danced.at + danced.length)
+          ? made(event, { ...danced, putsDown: lifted })
+          : danced,
+      ]
     }),
   )
   return events.map((event) => danced.get(event) as DancedEvent)

@@ -11,7 +11,8 @@ import { footJoins } from '../joins/joins'
 import { vocabulary } from '../moves/vocabulary'
 import { repairsFor } from '../repair/offers'
 import { readSheet } from '../sheet/readSheet'
-import { placesAfter, placesBefore } from '../simulate/places'
+import { placesBefore } from '../simulate/course'
+import { placesAfter } from '../simulate/places'
 import { simulate, stateAt } from '../simulate/simulate'
 import { weightStretches } from '../simulate/weightStretches'
 import { asDanced, type DancedEvent, dancedIn } from './lengths'
@@ -210,7 +211,7 @@ describe('the passes of a combination', () => {
 describe('the places of the body', () => {
   const places = (lines: string, at = 999) => {
     const combination = read(`phrase A 8\n${lines}`)
-    return placesBefore(passesOf(combination, vocabulary), combination.start, vocabulary, at)
+    return placesBefore(simulate(combination, vocabulary), at)
   }
 
   it.each([

@@ -119,11 +119,10 @@ export const retime =
       )
     needRoom(combination, id, counts)
     const label = labelIn(phrase.counts)
-    const danced = dancedIn(phrase, vocabulary).map((event, i) => {
-      const written = phrase.events[i]
-      // A step takes what time there is, at any speed.
-      return written?.what.kind === 'foot' ? written : event
-    })
+    // A step takes what time there is, at any speed.
+    const danced = dancedIn(phrase, vocabulary).map((event, i) =>
+      event.what.kind === 'foot' ? (phrase.events[i] ?? event) : event,
+    )
     const timed = [
       ...danced.map((event) => ({ ...event, said: nameOf(event, vocabulary) })),
       ...(phrase.remarks ?? []).map((remark) => ({ ...remark, said: `“${remark.text}”` })),
@@ -142,38 +141,27 @@ export const retime =
         'Move or stretch it to an even part first. Nothing was changed.',
       )
     }
-    const scaled = retimed({ ...phrase, events: danced }, counts, (list) =>
+    const scaled = retimed(phrase, counts, (list) =>
       list.map((one) => ({
         ...one,
         at: tick(one.at * factor),
         ...(one.length !== undefined && { length: tick(one.length * factor) }),
       })),
     )
-    const events = withoutIdleLengths(phrase, scaled, vocabulary)
+    // What had no length gets one only where it would last otherwise.
+    const now = asDanced(scaled.events, counts, vocabulary)
+    const events = scaled.events.map((event, i): Event => {
+      const length = danced[i]?.length
+      const isMeant = length === undefined || now[i]?.length === length * factor
+      return event.length !== undefined || isMeant
+        ? event
+        : { ...event, length: tick(length * factor) }
+    })
     return withPickupFirst(
       combination,
       changePhrase(id, () => ({ ...scaled, events }))(combination),
     )
   }
-
-/** What had no length needs none still, where it lasts as long by itself. */
-function withoutIdleLengths(
-  before: Phrase,
-  scaled: Phrase,
-  vocabulary: Vocabulary,
-): readonly Event[] {
-  const bare = scaled.events.map((event, i): Event => {
-    const { length, ...rest } = event as Event & { ways?: unknown }
-    const { ways: _, ...plain } = rest
-    const isMeant = before.events[i]?.length === undefined
-    return isMeant || length === undefined ? plain : { ...plain, length }
-  })
-  const danced = asDanced(bare, scaled.counts, vocabulary)
-  return bare.map((event, i) => {
-    const length = scaled.events[i]?.length
-    return length === undefined || danced[i]?.length === length ? event : { ...event, length }
-  })
-}
 
 /** Sets how many counts lead into count 1, and whether they are danced before every round; 0 takes the pickup away. */
 export const setPickup =

@@ -22,6 +22,7 @@ import { needs } from './rules/needs'
 import { pickup } from './rules/pickup'
 import { reaches } from './rules/reaches'
 import { space } from './rules/space'
+import { sways } from './rules/sways'
 import { turns } from './rules/turns'
 import { isItsOwnMirror, onBothSides } from './sides'
 import { limitsBelow, type TempoLimit, type TempoRule } from './tempoRule'
@@ -31,6 +32,7 @@ const RULES: readonly Rule[] = [
   figures,
   pickup,
   turns,
+  sways,
   hips,
   needs,
   head,

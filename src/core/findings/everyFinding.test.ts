@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { combination, feet, move, on } from '../../../tests/write'
 import type { Combination, Event } from '../combination/combination'
+import { defaultStart } from '../combination/combination'
 import { mirror } from '../combination/mirror'
 import { houseOf, USUAL_HOUSE, USUAL_RULES } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
@@ -139,8 +140,10 @@ const CASES: readonly Case[] = [
   {
     code: 'join.level',
     said: 'note A8',
-    has: combination([feet(`${steps}; 5 rise`)]),
-    not: combination([feet(`${steps}; 5 rise; 6 lower`)]),
+    has: combination([feet(`${steps}; 5 lower`)], {
+      start: { ...defaultStart('R'), level: 'low' },
+    }),
+    not: combination([feet(`${steps}; 5 rise`)]),
   },
   {
     code: 'hips.loaded-lift',

@@ -42,6 +42,10 @@ export type Fact =
       /** Where the weight is at the end. */
       readonly weight: Weight
       readonly lead: Side
+      /** What the feet do last, where a step or a touch would change it. */
+      readonly last?: 'step' | 'touch'
+      /** Every phrase is danced as often from one side as from the other. */
+      readonly bothSides: boolean
     }
   | {
       readonly code: 'feet.too-fast'
@@ -73,6 +77,28 @@ export type Fact =
       readonly foot: Side
       readonly way: 'front' | 'behind'
     }
+  | { readonly code: 'turn.planted'; readonly degrees: number; readonly most: number }
+  | {
+      readonly code: 'turn.low'
+      readonly degrees: number
+      readonly level: 'low' | 'deep'
+    }
+  | {
+      readonly code: 'turn.many'
+      readonly degrees: number
+      readonly most: number
+      readonly level: DancerLevel
+    }
+  | { readonly code: 'feet.same-sway'; readonly foot: Side }
+  | { readonly code: 'feet.left-out'; readonly foot: Side; readonly metres: number }
+  | { readonly code: 'head.quick'; readonly move: string; readonly seconds: number }
+  | {
+      readonly code: 'head.level'
+      readonly move: string
+      /** What to dance instead. */
+      readonly easier?: string
+    }
+  | { readonly code: 'load.impact'; readonly times: number; readonly most: number }
   | { readonly code: 'turn.sum'; readonly written: number; readonly facing: number }
   | {
       readonly code: 'join.facing'
@@ -228,6 +254,7 @@ export function severityOf(fact: Fact): Severity {
     case 'turn.too-fast':
     case 'turn.blocked':
     case 'turn.sum':
+    case 'turn.planted':
     case 'hips.loaded-lift':
     case 'layer.no-time':
     case 'arms.far':
@@ -244,10 +271,17 @@ export function severityOf(fact: Fact): Severity {
     case 'hips.locked':
       return fact.where === 'toes' ? 'care' : 'snag'
     case 'head.turning':
+    case 'head.quick':
+    case 'head.level':
+    case 'turn.low':
+    case 'turn.many':
     case 'load.risk':
       return 'care'
     case 'join.foot':
       return fact.repeats || fact.switches ? 'note' : 'snag'
+    case 'feet.same-sway':
+    case 'feet.left-out':
+    case 'load.impact':
     case 'join.place':
     case 'move.needs':
     case 'load.high':

@@ -77,8 +77,24 @@ function factText(fact: Fact, units: Units): string {
       return `This ${withoutFoot(fact.action)} goes ${metres(fact.metres)} in ${seconds(fact.seconds)}; ${metres(fact.most)} is as far as that time takes you. Make it small, or give it longer.`
     case 'turn.too-fast':
       return fact.speed === undefined
-        ? `${degrees(fact.degrees)} on one support; for ${LEVEL_WORD[fact.level]} ${fact.most}° is the most. Share the turn over more steps.`
+        ? `${degrees(fact.degrees)} on one support; for ${LEVEL_WORD[fact.level]} ${fact.most}° is the most. Walk it in ${walkedIn(fact.degrees)} steps.`
         : `${degrees(fact.degrees)} here is ${Math.round(fact.speed)}° a second; for ${LEVEL_WORD[fact.level]} ${fact.most}° a second is the most. Share the turn over more counts, or slow down.`
+    case 'turn.planted':
+      return `A turn of ${degrees(fact.degrees)} on both feet: up to ${fact.most}° they go onto their balls by themselves. Rise for it, or turn on one foot.`
+    case 'turn.low':
+      return `A turn of ${degrees(fact.degrees)} with ${fact.level === 'deep' ? 'deep' : 'bent'} knees over a flat foot winds the knee up. Turn on the ball of the foot, or come up before.`
+    case 'turn.many':
+      return `${degrees(fact.degrees)} one way within 8 counts; for ${LEVEL_WORD[fact.level]} ${fact.most}° is plenty. Spot, turn fewer times, or come back the other way.`
+    case 'feet.same-sway':
+      return `You are on your ${foot(fact.foot)} already: this sway is a pulse. Sway onto the other one, or put a hip on it.`
+    case 'feet.left-out':
+      return `Your ${foot(fact.foot)} still stands where it touched, ${metres(fact.metres)} out. Bring it home before the sway, or step onto it.`
+    case 'head.quick':
+      return `${fact.move} in ${seconds(fact.seconds)}: small and soft, on a warm neck.`
+    case 'head.level':
+      return `${fact.move} asks much of neck or back; for new dancers ${fact.easier ? `${fact.easier} is enough` : 'leave it out'}.`
+    case 'load.impact':
+      return `${fact.times} hops, leaps and jumps within 8 counts; ${fact.most} is plenty. Keep them small and under you, or step some of them.`
     case 'turn.blocked': {
       const front = fact.way === 'front' ? 'in front' : 'behind'
       const way = fact.degrees > 0 ? 'right' : 'left'
@@ -126,9 +142,12 @@ function factText(fact: Fact, units: Units): string {
         : `${fact.times} rolls or throws of the head in 8 counts; ${fact.most} is plenty. Warm neck, small and few; stop if it makes dizzy.`
     case 'load.high': {
       const more = fact.counts > 1 ? `, and ${fact.counts - 1} more here over it` : ''
-      const drop = fact.drop ? ` First drop the ${fact.drop}` : ' First slow down'
-      const easier = fact.easier ? `, or dance ${fact.easier.to} for ${fact.easier.from}` : ''
-      return `Load ${fact.load.toFixed(1)}; about ${fact.limit} is enough for ${LEVEL_WORD[fact.level]}${more}.${drop}${easier}.`
+      const ways = [
+        fact.easier && `dance ${fact.easier.to.toLowerCase()} for ${fact.easier.from}`,
+        fact.drop && `drop the ${fact.drop}`,
+        'slow down',
+      ].filter(Boolean)
+      return `Load ${fact.load.toFixed(1)}; about ${fact.limit} is enough for ${LEVEL_WORD[fact.level]}${more}. ${capital(ways.slice(0, 2).join(', or '))}.`
     }
     case 'load.risk':
       return `${fact.times} ${RISK_WORD[fact.risk]} in one round; ${fact.cap} a ${fact.over} is plenty. Take an easier form for some of them, or dance fewer rounds.`
@@ -245,14 +264,28 @@ function noSupport({ action, weight }: Extract<Fact, { code: 'feet.no-support' }
   }
 }
 
+/** What would make it switch. */
+const switchHint = (last: 'step' | 'touch' | undefined): string =>
+  last === 'touch'
+    ? 'to switch, make the last touch a step'
+    : last === 'step'
+      ? 'to switch, make the last step a touch'
+      : 'to switch, add a step or a ball change'
+
+/** How many steps a turn is walked in: a quarter to a third of a turn each. */
+function walkedIn(turned: number): string {
+  const [least, most] = [Math.ceil(turned / 120), Math.ceil(turned / 90)]
+  return least === most ? `${least}` : `${least} or ${most}`
+}
+
 function joinText(fact: Extract<Fact, { code: 'join.foot' }>): string {
   const end = fact.weight === 'both' ? 'both feet' : `your ${foot(fact.weight)}`
   const free = fact.weight === 'both' ? '' : `, the ${sideWord[otherSide[fact.weight]]} is free`
   const ends = `You end on ${end}${free}.`
+  if (fact.bothSides) return `${ends} Both sides are in it.`
   if (fact.repeats && fact.switches)
     return `${ends} It repeats on the same side and switches, both without a stop.`
   if (fact.switches) return `${ends} It switches sides by itself.`
-  if (fact.repeats)
-    return `${ends} It repeats on the same side, but does not switch by itself: make the last step a touch, or add a ball change.`
+  if (fact.repeats) return `${ends} It repeats on the same side; ${switchHint(fact.last)}.`
   return `${ends} Neither side can follow from there: change the last step.`
 }

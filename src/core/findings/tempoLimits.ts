@@ -11,7 +11,7 @@ interface TempoObstacle {
 }
 
 export interface TempoRoom {
-  /** The highest tempo without any tempo finding, 40 to 220; undefined where none is slow enough. */
+  /** The highest tempo at which nothing is hurried, 40 to 220; undefined where none is slow enough. */
   readonly most: Tempo | undefined
   /** What limits it first, second and third. */
   readonly obstacles: readonly TempoObstacle[]
@@ -39,6 +39,8 @@ export function tempoRoom(checked: Checked): TempoRoom {
     obstacles.push({ most: Math.floor(most), finding })
     if (obstacles.length === SHOWN) break
   }
-  const first = obstacles[0]?.most ?? FASTEST
-  return { most: first < SLOWEST ? undefined : Math.min(FASTEST, first), obstacles }
+  // What no tempo mends says nothing of the tempo.
+  const first = found.find(({ most }) => most >= 1)?.most ?? FASTEST
+  const most = Math.floor(first)
+  return { most: most < SLOWEST ? undefined : Math.min(FASTEST, most), obstacles }
 }

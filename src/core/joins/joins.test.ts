@@ -9,7 +9,7 @@ import { checkCombination } from '../findings/check'
 import { joinStrip } from '../findings/strip'
 import { vocabulary } from '../moves/vocabulary'
 import { readSheet } from '../sheet/readSheet'
-import { placesBefore } from '../simulate/places'
+import { placesBefore } from '../simulate/course'
 import { roundEnds, simulate, stateBefore } from '../simulate/simulate'
 import { footJoins } from './joins'
 import { gapsInto, mirrorPlaces, placesAtEnds } from './meets'
@@ -112,14 +112,12 @@ describe('a pickup that is danced once', () => {
         expect(from).toEqual(stateBefore(simulation, 0))
         expect(to).toEqual(simulation.end)
         const { begins } = placesAtEnds(simulation)
-        expect(begins).toEqual(placesBefore(simulation.passes, one.start, vocabulary, 0))
+        expect(begins).toEqual(placesBefore(simulation, 0))
         // DancedStep on, the second round begins where the strip says the first one ends.
         const again = danced(twice(one, false))
         const half = simulation.length
         expect(stateBefore(again, half)).toEqual(to)
-        expect(placesBefore(again.passes, one.start, vocabulary, half)).toEqual(
-          placesAtEnds(simulation).ends,
-        )
+        expect(placesBefore(again, half)).toEqual(placesAtEnds(simulation).ends)
       }),
       { numRuns: 200, seed: 65 },
     )

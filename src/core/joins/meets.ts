@@ -2,7 +2,7 @@ import type { Layer } from '../body/layers'
 import { compassWord, mirrorCompass, mirrorGaze } from '../body/places'
 import { mirrorEvent } from '../combination/mirror'
 import { pickupTicks } from '../combination/passes'
-import { courseOf, endPlaces, type Run, reachSeconds } from '../simulate/course'
+import { courseOf, endPlaces, placesBefore, type Run, reachSeconds } from '../simulate/course'
 import { isThere, placesNeeded, startPlaces } from '../simulate/places'
 import type { Simulation } from '../simulate/simulate'
 import { TICKS_PER_COUNT } from '../time/time'
@@ -66,8 +66,12 @@ export function gapsInto(simulation: Simulation, into: 'repeat' | 'switch'): rea
     if (isSame(ends, starts, part)) return []
     const runs = courseOf(simulation).filter(({ event, at }) => event.layer === layer && at < until)
     const first = runs.find(({ at }) => at >= until - length)
-    if (!first) return []
+    // The first step takes the hips home before anything sends them on.
+    if (part === 'hips' && isHome(simulation, first?.at ?? length)) return []
+    // Nobody looks back where the round began to look.
+    if (!first && part !== 'gaze') return []
     const words = { part, layer, ends: wordOf(ends, part), starts: wordOf(starts, part) }
+    if (!first) return rest > 0 ? [] : [words]
     const event = into === 'repeat' ? first.event : mirrorEvent(first.event)
     const needs = first.move && partOf(placesNeeded(first.move, event.what), part)
     if (needs) {
@@ -87,6 +91,16 @@ export function gapsInto(simulation: Simulation, into: 'repeat' | 'switch'): rea
   })
 }
 
+/** Whether a step of the next round takes the hips to the centre, up to a tick of it. */
+const isHome = ({ slices }: Simulation, tick: number): boolean =>
+  slices.some(({ danced, entry }) =>
+    danced.some(({ at, after, action }, i) => {
+      const before = danced[i - 1]?.after ?? entry
+      const isShift = after.weight !== before.weight || action.primitive === 'jump'
+      return isShift && at >= 0 && at <= tick
+    }),
+  )
+
 /**
  * Where all but the feet is when a round begins and when it ends, and the tick on which it ends: a
  * pickup of every round belongs to the round it leads into.
@@ -97,9 +111,7 @@ export function placesAtEnds(simulation: Simulation): {
   readonly until: number
 } {
   const { combination, length } = simulation
-  const course = courseOf(simulation)
-  const before = (tick: number): Places =>
-    course.findLast(({ at }) => at < tick)?.after ?? startPlaces(combination.start)
+  const before = (tick: number): Places => placesBefore(simulation, tick)
   if (!combination.pickup?.each)
     return { begins: before(0), ends: endPlaces(simulation), until: length }
   const until = length - pickupTicks(combination)

@@ -90,11 +90,13 @@ interface Layered {
 export function loadsOf(simulation: Simulation, tempo: number): readonly CountLoad[] {
   const quick = clamp((tempo / 100) ** 0.7, 0.8, 1.5)
   const courses = courseSlices(simulation)
+  const { vocabulary, house } = simulation
+  const still = house.limits['load.still']
   let kinds: ReadonlySet<string> | undefined
   return simulation.slices.flatMap((slice, i) => {
     const course = courses[i]
     if (!course) return []
-    const made = loadsIn(slice, { course, vocabulary: simulation.vocabulary, quick, before: kinds })
+    const made = loadsIn(slice, { course, vocabulary, quick, still, before: kinds })
     kinds = made.kinds
     return made.loads
   })
@@ -111,6 +113,8 @@ interface Weighing {
   readonly course: CourseSlice
   readonly vocabulary: Vocabulary
   readonly quick: number
+  /** How much hips and trunk weigh where the feet begin nothing. */
+  readonly still: number
   /** What was danced on the count before; absent at the very start. */
   readonly before: ReadonlySet<string> | undefined
 }
@@ -122,15 +126,19 @@ const loadsIn = remembered(
     a.course === b.course &&
     a.vocabulary === b.vocabulary &&
     a.quick === b.quick &&
+    a.still === b.still &&
     dequal(a.before, b.before),
 )
 
 /** Nothing runs past the end of its phrase, so a pass is weighed by itself. */
 function weighed(
   { pass, danced }: Slice,
-  { course: { runs }, vocabulary, quick, before }: Weighing,
+  { course: { runs }, vocabulary, quick, still, before }: Weighing,
 ): PassLoads {
-  const course = runs.map((run) => ({ run, strength: strength(run) }))
+  // A flourish may be left out: it is nobody's load.
+  const course = runs
+    .filter(({ event }) => !event.optional)
+    .map((run) => ({ run, strength: strength(run) }))
   const loads: CountLoad[] = []
   let kinds = before ?? new Set<string>()
   for (let i = 0; i < pass.length / TICKS_PER_COUNT; i++) {
@@ -142,15 +150,17 @@ function weighed(
     const add = (one: Layered) => {
       if (one.own > (hardest.get(one.layer)?.own ?? 0)) hardest.set(one.layer, one)
     }
+    const steps = danced.filter((one) => one.at >= at && one.at < end)
+    const isStill = steps.length === 0
     for (const { run, strength } of course) {
       if (run.at >= end || run.end <= at) continue
       const { layer, id } = run.event
       const { kind, own, pulse } = strength
-      add({ layer, event: id, own: own * quick, pulse })
+      const eased = isStill && (layer === 'hips' || layer === 'torso') ? still : 1
+      add({ layer, event: id, own: own * quick * eased, pulse })
       now.add(kind)
       if (run.at >= at && !kinds.has(kind)) started++
     }
-    const steps = danced.filter((one) => one.at >= at && one.at < end)
     const turned = feetIn(steps, vocabulary, quick, add, (kind, isNew) => {
       if (isNew && !now.has(kind) && !kinds.has(kind)) started++
       now.add(kind)

@@ -7,8 +7,9 @@ import {
   mirrorCompass,
   mirrorGaze,
 } from '../body/places'
-import { courseOf, type Run } from '../simulate/course'
+import { courseOf, courseSlices, type Run } from '../simulate/course'
 import type { Simulation } from '../simulate/simulate'
+import { TICKS_PER_COUNT } from '../time/time'
 import { type TimeMap, ticksFrom } from '../time/timeMap'
 import { around, type Held, heldThrough, type Sending, straightTo, through } from './held'
 import { addSwingsOf } from './moveSwings'
@@ -48,6 +49,13 @@ export function isolationsOf(simulation: Simulation, layers: ReadonlySet<Layer>)
   }
   const sent = { hips: [] as Sending[], ribs: [] as Sending[], head: [] as Sending[] }
   const swings: Swing[] = []
+  for (const { returns } of courseSlices(simulation))
+    for (const { part, at } of returns) {
+      if (!layers.has(part === 'hips' ? 'hips' : 'head')) continue
+      const leg = { start: at, end: at + TICKS_PER_COUNT }
+      if (part === 'hips') sent.hips.push({ ...leg, way: straightTo(offset('hips', 'C')) })
+      else sent.head.push({ ...leg, way: straightTo(angles('front')) })
+    }
   for (const run of courseOf(simulation)) {
     const { event, move } = run
     if (!layers.has(event.layer) || event.layer === 'arms') continue

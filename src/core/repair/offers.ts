@@ -4,8 +4,18 @@ import { type Checked, checkCombination } from '../findings/check'
 import { type Finding, type FindingCode, severityOf } from '../findings/finding'
 import type { House } from '../house/house'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
-import { type Case, drop, easier, slower, type Try } from './tries/case'
-import { feetTries, putDown, small, smallSteps, touchBefore, without } from './tries/feet'
+import { type Case, drop, easier, safer, slower, type Try } from './tries/case'
+import {
+  comesHome,
+  feetTries,
+  otherFoot,
+  putDown,
+  small,
+  smallSteps,
+  stepped,
+  touchBefore,
+  without,
+} from './tries/feet'
 import { onTheBall, otherHip, ready } from './tries/hips'
 import { leadInOnce, levelOut, returns, walkBack } from './tries/joins'
 import {
@@ -18,7 +28,7 @@ import {
   noDetour,
   takeTurns,
 } from './tries/time'
-import { faceFront, facings, otherWayRound, shared } from './tries/turns'
+import { faceFront, facings, otherWayRound, rises, shared } from './tries/turns'
 
 /** One way to put a finding right, tried already: the finding is gone and no fault has come. */
 export interface Repair {
@@ -94,6 +104,14 @@ const TRIES: Readonly<Record<FindingCode, (one: Case) => Iterable<Try>>> = {
   'feet.too-fast': (one) => [...easier(one), ...drop(one, 0), ...slower(one)],
   'feet.wide-quick': (one) => [...small(one), ...slower(one)],
   'turn.too-fast': (one) => [...shared(one), ...easier(one), ...slower(one)],
+  'turn.planted': (one) => [...rises(one), ...shared(one)],
+  'turn.low': (one) => [...rises(one), ...without(one, ['bend'])],
+  'turn.many': (one) => [...easier(one), ...otherWayRound(one), ...drop(one, 0)],
+  'feet.same-sway': (one) => [...otherFoot(one), ...drop(one, 0)],
+  'feet.left-out': (one) => [...comesHome(one), ...drop(one, 0)],
+  'head.quick': (one) => [...longer(one), ...safer(one), ...drop(one, 0)],
+  'head.level': (one) => [...safer(one), ...drop(one, 0)],
+  'load.impact': (one) => [...stepped(one), ...drop(one, 0)],
   'turn.blocked': (one) => otherWayRound(one),
   'turn.sum': (one) => facings(one),
   'join.facing': (one) => faceFront(one),

@@ -2,7 +2,7 @@ import { dequal } from 'dequal'
 import type { Layer } from '../body/layers'
 import { compassSteps, GAZE_ANGLES, type HeadAngles, palmAt } from '../body/places'
 import { SIDES } from '../body/side'
-import type { DancedEvent } from '../combination/lengths'
+import { type DancedEvent, writtenOf } from '../combination/lengths'
 import { type Pass, pickupTicks } from '../combination/passes'
 import type { House } from '../house/house'
 import type { Move, MoveKind } from '../moves/move'
@@ -11,7 +11,7 @@ import { remembered } from '../record/remembered'
 import { TICKS_PER_COUNT } from '../time/time'
 import type { Places } from '../what/places'
 import { inTime, isThere, placesAfter, placesNeeded, startPlaces } from './places'
-import type { Simulation } from './simulate'
+import type { DancedStep, Simulation, Slice } from './simulate'
 
 /** The counts before the very first one: the time there is to reach a first start (model 5). */
 export const COUNT_IN_TICKS = 4 * TICKS_PER_COUNT
@@ -71,32 +71,46 @@ export const courseSlices = (simulation: Simulation): readonly CourseSlice[] =>
 /** What the layers above the feet do in one pass, and where that leads. */
 export interface CourseSlice {
   readonly runs: readonly Run[]
+  /** Where hips and eyes go back by themselves. */
+  readonly returns: readonly Return[]
   readonly exit: Standing
+}
+
+/** A part that goes back without a word: the hips to the centre, the eyes to the front. */
+export interface Return {
+  readonly part: 'hips' | 'gaze'
+  /** From the start of the combination. */
+  readonly at: number
+  readonly after: Places
 }
 
 /** Where the layers are, and when each was last busy: a texture lies over a place and leaves it where it is. */
 interface Standing {
   readonly places: Places
   readonly lastEnd: Readonly<Record<Layer, number>>
+  /** Until when a place of the hips is held, whatever the feet do. */
+  readonly hipsUntil: number
 }
 
 /** What else a pass is followed from. */
 interface Begun {
   readonly entry: Standing
+  readonly slice: Slice
   readonly vocabulary: Vocabulary
   readonly house: House
 }
 
-function follow({ passes, combination, vocabulary, house }: Simulation): readonly CourseSlice[] {
+function follow({ slices, combination, vocabulary, house }: Simulation): readonly CourseSlice[] {
   const begin = -COUNT_IN_TICKS - pickupTicks(combination)
   let entry: Standing = {
     places: startPlaces(combination.start),
     lastEnd: { feet: 0, hips: begin, torso: begin, arms: begin, head: begin },
+    hipsUntil: begin,
   }
-  return passes.map((pass) => {
-    const slice = sliceOf(pass, { entry, vocabulary, house })
-    entry = slice.exit
-    return slice
+  return slices.map((slice) => {
+    const followed = sliceOf(slice.pass, { entry, slice, vocabulary, house })
+    entry = followed.exit
+    return followed
   })
 }
 
@@ -104,36 +118,93 @@ function follow({ passes, combination, vocabulary, house }: Simulation): readonl
 const sliceOf = remembered(
   followSlice,
   (a: Begun, b: Begun) =>
-    a.vocabulary === b.vocabulary && a.house === b.house && dequal(a.entry, b.entry),
+    a.vocabulary === b.vocabulary &&
+    a.house === b.house &&
+    a.slice === b.slice &&
+    dequal(a.entry, b.entry),
 )
 
-function followSlice(pass: Pass, { entry, vocabulary, house }: Begun): CourseSlice {
+/** The way out of a held place may begin in the last count of its range, at most half of it. */
+const meltOf = ({ length, isCut }: DancedEvent, kind: MoveKind): number =>
+  kind === 'place' && !isCut && length > TICKS_PER_COUNT
+    ? Math.min(TICKS_PER_COUNT, Math.floor(length / 2))
+    : 0
+
+/** So far one may turn and still look where one looked. */
+const LOOK_TURNS = 90
+
+function followSlice(pass: Pass, { entry, slice, vocabulary, house }: Begun): CourseSlice {
   const runs: Run[] = []
-  let { places } = entry
+  const returns: Return[] = []
+  let { places, hipsUntil } = entry
+  let turned = 0
   const lastEnd = { ...entry.lastEnd }
+  const goBack = (part: Return['part'], at: number) => {
+    if (part === 'hips' ? places.hips === 'C' : places.gaze === 'front') return
+    places = part === 'hips' ? { ...places, hips: 'C' } : { ...places, gaze: 'front' }
+    returns.push({ part, at, after: places })
+  }
+  let weight = slice.entry.weight
+  let next = 0
+  /** What the feet do up to a tick takes hips and eyes back where they were sent. */
+  const stepTo = (tick: number) => {
+    for (; next < slice.danced.length; next++) {
+      const { at, action, after } = slice.danced[next] as DancedStep
+      if (at > tick) return
+      const isShift = after.weight !== weight || action.primitive === 'jump'
+      weight = after.weight
+      if (isShift && at >= hipsUntil) goBack('hips', at)
+      turned += action.turn ?? 0
+      if (Math.abs(turned) >= LOOK_TURNS) goBack('gaze', at)
+    }
+  }
   for (const event of inTime(pass.events)) {
     const { layer, what } = event
     if (layer === 'feet') continue
     const move = what.kind === 'move' ? vocabulary.find(what.move) : undefined
     const kind = what.kind === 'move' ? (move?.kind ?? 'path') : 'place'
     const at = pass.at + event.at
+    stepTo(at)
     const end = at + event.length
-    const after = placesAfter(places, event, vocabulary)
+    const before = places
+    const after = placesAfter(before, event, vocabulary)
     const needs = move ? placesNeeded(move, what) : undefined
     const reach =
-      needs && !isThere(places, needs)
-        ? { needs, seconds: reachSeconds(places, needs, house), from: lastEnd[layer], to: at }
+      needs && !isThere(before, needs)
+        ? { needs, seconds: reachSeconds(before, needs, house), from: lastEnd[layer], to: at }
         : undefined
-    runs.push({ pass, event, at, end, move, kind, before: places, after, reach })
+    runs.push({ pass, event, at, end, move, kind, before, after, reach })
     places = after
-    if (kind !== 'texture') lastEnd[layer] = Math.max(lastEnd[layer], end)
+    if (layer === 'hips' && kind !== 'texture')
+      hipsUntil = at + (writtenOf(event).length ?? event.length)
+    if (layer === 'head' && kind !== 'texture') turned = 0
+    if (kind !== 'texture') lastEnd[layer] = Math.max(lastEnd[layer], end - meltOf(event, kind))
   }
-  return { runs, exit: { places, lastEnd } }
+  const end = pass.at + pass.length
+  stepTo(end)
+  // A look belongs to the picture of its phrase.
+  goBack('gaze', end)
+  return { runs, returns, exit: { places, lastEnd, hipsUntil } }
 }
 
 /** Where everything has come to at the end. */
 export const endPlaces = (simulation: Simulation): Places =>
-  courseOf(simulation).at(-1)?.after ?? startPlaces(simulation.combination.start)
+  courseSlices(simulation).at(-1)?.exit.places ?? startPlaces(simulation.combination.start)
+
+/** Where everything is just before a tick, by all that began before it. */
+export function placesBefore(simulation: Simulation, tick: number): Places {
+  let places = startPlaces(simulation.combination.start)
+  for (const { runs, returns } of courseSlices(simulation)) {
+    const all = [...returns, ...runs].filter(({ at }) => at < tick)
+    // On one tick the feet come first: what goes back there is sent on by what begins there.
+    const last = all.sort((a, b) => a.at - b.at || rankOf(a) - rankOf(b)).at(-1)
+    if (!last) continue
+    places = last.after
+  }
+  return places
+}
+
+const rankOf = (one: Run | Return): number => ('part' in one ? 0 : 1)
 
 /** How long the body takes from where it is to where something starts, in seconds (model 5). */
 export function reachSeconds(from: Places, to: Partial<Places>, { limits, palms }: House): number {

@@ -1,7 +1,6 @@
 import { SIDES } from '../body/side'
 import type { Start } from '../combination/combination'
 import type { DancedEvent } from '../combination/lengths'
-import type { Pass } from '../combination/passes'
 import type { Move } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
 import { kindOf, type What } from '../what/kinds'
@@ -46,17 +45,3 @@ export const inTime = (events: readonly DancedEvent[]): readonly DancedEvent[] =
   events.every(({ at }, i) => i === 0 || at >= (events[i - 1]?.at ?? Number.NEGATIVE_INFINITY))
     ? events
     : [...events].sort((a, b) => a.at - b.at)
-
-/** Where everything is just before a tick, by all that began before it. */
-export function placesBefore(
-  passes: readonly Pass[],
-  start: Start,
-  vocabulary: Vocabulary,
-  at: number,
-): Places {
-  let places = startPlaces(start)
-  for (const pass of passes)
-    for (const event of inTime(pass.events))
-      if (pass.at + event.at < at) places = placesAfter(places, event, vocabulary)
-  return places
-}

@@ -10,7 +10,7 @@ import type { Move } from '../moves/move'
 import { lengthsIn, type TimedAction } from '../moves/pattern'
 import type { Vocabulary } from '../moves/vocabulary'
 import { remembered } from '../record/remembered'
-import { endOf, type Span, type Tick, tick } from '../time/time'
+import { endOf, type Span, TICKS_PER_COUNT, type Tick, tick } from '../time/time'
 import { steady, type TimeMap } from '../time/timeMap'
 import { repeatsOf } from '../what/repeats'
 import { withKeptTurn } from './keptTurns'
@@ -65,13 +65,21 @@ function figureSteps(event: DancedEvent, side: Side, move: Move): readonly Timed
   if (event.isCut) return patternOn(side, move).filter(({ at }) => at < event.length)
   const { every, times } = repeatsOf(event.what, event.length, move)
   const swaps = move.to === 'on-R' || (event.what.kind === 'move' && event.what.alt === true)
-  return Array.from({ length: times }, (_, i) => {
+  const steps = Array.from({ length: times }, (_, i) => {
     const on = swaps && i % 2 === 1 ? otherSide[side] : side
     return patternOn(on, move)
       .filter(({ at }) => at < every)
       .map(({ at, action }) => ({ at: tick(at + i * every), action }))
   }).flat()
+  const foot = steps.at(-1)?.action.foot
+  return event.putsDown && foot ? [...steps, putDown(foot, event.length)] : steps
 }
+
+/** A foot in the air comes down beside the other, without weight. */
+const putDown = (foot: Side, at: Tick): TimedAction => ({
+  at,
+  action: { primitive: 'touch', foot, direction: 'together' },
+})
 
 const leftPatterns = new WeakMap<Move, readonly TimedAction[]>()
 
@@ -152,7 +160,7 @@ const stepsIn = oncePerPhrase((events, vocabulary): readonly PhraseStep[] => {
     .filter((event) => event.layer === 'feet')
     .flatMap((event) => {
       const own = stepsOf(event, vocabulary)
-      const lengths = lengthsIn(own, event.length)
+      const lengths = lengthsIn(own, tick(event.length + (event.putsDown ? TICKS_PER_COUNT : 0)))
       return own.map(({ at, action }, i) => ({
         at: tick(event.at + at),
         length: lengths[i] ?? event.length,

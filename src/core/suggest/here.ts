@@ -1,5 +1,5 @@
 import type { Layer } from '../body/layers'
-import { placesBefore } from '../simulate/places'
+import { placesBefore } from '../simulate/course'
 import { type Simulation, stateBefore } from '../simulate/simulate'
 import { type Tick, tick } from '../time/time'
 import type { Here } from '../writing/search'
@@ -12,7 +12,7 @@ export function hereIn(
   at: Tick,
   recent: readonly string[] = [],
 ): Here {
-  const { combination, passes, vocabulary } = simulation
+  const { combination, passes } = simulation
   const pass = passes[passIndex]
   const when = tick((pass?.at ?? 0) + at)
   const later = (pass?.events ?? [])
@@ -20,7 +20,7 @@ export function hereIn(
     .map((event) => event.at)
   return {
     state: stateBefore(simulation, when),
-    places: placesBefore(passes, combination.start, vocabulary, when),
+    places: placesBefore(simulation, when),
     at: when,
     room: Math.min(pass?.length ?? 0, ...later) - at,
     tempo: combination.tempo,

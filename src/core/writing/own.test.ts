@@ -10,7 +10,8 @@ import { moveOfOwn } from '../moves/move'
 import { vocabulary, withOwn } from '../moves/vocabulary'
 import { mirrorMotion, writeMotion } from '../moves/writeMotion'
 import { readSheet } from '../sheet/readSheet'
-import { placesAfter, placesBefore, placesNeeded, startPlaces } from '../simulate/places'
+import { placesBefore } from '../simulate/course'
+import { placesAfter, placesNeeded, startPlaces } from '../simulate/places'
 import { simulate } from '../simulate/simulate'
 import { tick } from '../time/time'
 import { browseMoves } from './browse'
@@ -193,7 +194,7 @@ describe('looking through the vocabulary', () => {
     const lead = simulate(written, vocabulary)
     const here = (at: number, room: number) => ({
       state: lead.end,
-      places: placesBefore(lead.passes, written.start, vocabulary, at),
+      places: placesBefore(lead, at),
       at: tick(at),
       room,
       tempo: 96,

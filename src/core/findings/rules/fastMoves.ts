@@ -1,8 +1,10 @@
+import { claimOf } from '../../combination/claims'
 import type { DancedEvent } from '../../combination/lengths'
 import type { Move } from '../../moves/move'
 import { cyclesOf } from '../../moves/rate'
+import type { Simulation } from '../../simulate/simulate'
 import { secondsOfTicks, tempoFor } from '../../time/tempo'
-import { TICKS_PER_COUNT } from '../../time/time'
+import { endOf, TICKS_PER_COUNT } from '../../time/time'
 import { feetByPass } from '../passByPass'
 import { spotOf } from '../rule'
 import { canBeFound, type TempoLimit, type TempoRule } from '../tempoRule'
@@ -10,39 +12,57 @@ import { canBeFound, type TempoLimit, type TempoRule } from '../tempoRule'
 /** Moves with less time than they can be danced well in (model 8). */
 export const fastMoves: TempoRule = {
   id: 'fast-moves',
-  tempoLimits: (danceable) => fastIn(danceable).found,
+  tempoLimits: (danceable) =>
+    fastIn(danceable).found.flatMap((fast) => {
+      if (!fast.runsOn) return [limitOf(fast)]
+      const ticks = ticksOnto(fast, danceable.simulation)
+      const longer = { ...fast, ticks, most: tempoFor(ticks, fast.least) }
+      return canBeFound(longer.most) ? [limitOf(longer)] : []
+    }),
 }
 
-const fastIn = feetByPass<undefined, TempoLimit>(
-  undefined,
-  ({ slice: { pass }, house, vocabulary }) => {
-    const share = house.limits['reach.ofFastest']
-    const found = pass.events.flatMap((event): readonly TempoLimit[] => {
-      const move = event.what.kind === 'move' && vocabulary.find(event.what.move)
-      if (!move || event.on) return []
-      const least = move.fastest_s * share
-      const { ticks, each } = timeGiven(event, move)
-      const most = tempoFor(ticks, least)
-      if (!canBeFound(most)) return []
-      return [
-        {
-          at: pass.at + event.at,
-          most,
-          found: (tempo) => ({
-            code: 'move.too-fast',
-            move: move.name,
-            seconds: secondsOfTicks(ticks, tempo),
-            least,
-            each,
-            spot: spotOf(pass, event),
-            events: [event.id],
-          }),
-        },
-      ]
-    })
-    return { found, carry: undefined }
-  },
-)
+interface Fast {
+  readonly event: DancedEvent
+  readonly pass: Simulation['passes'][number]
+  readonly move: Move
+  readonly least: number
+  readonly ticks: number
+  readonly most: number
+  readonly each: 'whole' | 'repeat' | 'swing'
+  /** The end of its phrase is what cuts it: it runs on into what follows. */
+  readonly runsOn: boolean
+}
+
+const fastIn = feetByPass<undefined, Fast>(undefined, ({ slice: { pass }, house, vocabulary }) => {
+  const share = house.limits['reach.ofFastest']
+  const found = pass.events.flatMap((event): readonly Fast[] => {
+    const move = event.what.kind === 'move' && vocabulary.find(event.what.move)
+    if (!move || event.on) return []
+    const least = move.fastest_s * share * sizeOf(event)
+    const { ticks, each } = timeGiven(event, move)
+    const most = tempoFor(ticks, least)
+    const runsOn = event.isCut === true && endOf(event) === pass.length
+    return canBeFound(most) ? [{ event, pass, move, least, ticks, most, each, runsOn }] : []
+  })
+  return { found, carry: undefined }
+})
+
+const limitOf = ({ event, pass, move, least, ticks, most, each }: Fast): TempoLimit => ({
+  at: pass.at + event.at,
+  most,
+  found: (tempo) => ({
+    code: 'move.too-fast',
+    move: move.name,
+    seconds: secondsOfTicks(ticks, tempo),
+    least,
+    each,
+    spot: spotOf(pass, event),
+    events: [event.id],
+  }),
+})
+
+/** A smaller way takes less time, down to half of it; a larger one more, up to half as much again. */
+const sizeOf = ({ size = 100 }: DancedEvent): number => Math.min(1.5, Math.max(0.5, size / 100))
 
 /** The ticks a move has for what must be danced in its fastest time: itself, a repeat, or one swing. */
 function timeGiven(
@@ -57,4 +77,30 @@ function timeGiven(
   if (every !== undefined) return { ticks: Math.min(every, length), each: 'repeat' }
   if (move.kind === 'path' || move.kind === 'place') return { ticks: length, each: 'whole' }
   return { ticks: Math.min(move.length, length), each: length > move.length ? 'repeat' : 'whole' }
+}
+
+/**
+ * The ticks to the next entry of its layer that needs one of its parts, past the end of its phrase:
+ * in the phrases that follow, and from the top again. At the most its own.
+ */
+function ticksOnto(
+  { event, pass, move }: Fast,
+  { passes, combination, vocabulary, length }: Simulation,
+): number {
+  const { parts } = claimOf(event, vocabulary)
+  const rest = (combination.rest ?? 0) * TICKS_PER_COUNT
+  const from = pass.at + event.at
+  for (const round of [0, length + rest])
+    for (const next of passes) {
+      if (round === 0 && next.index <= pass.index) continue
+      const first = next.events.find(
+        (one) =>
+          one.at >= 0 &&
+          one.layer === event.layer &&
+          claimOf(one, vocabulary).kind !== 'texture' &&
+          claimOf(one, vocabulary).parts.some((part) => parts.includes(part)),
+      )
+      if (first) return Math.min(move.length, round + next.at + first.at - from)
+    }
+  return move.length
 }

@@ -2,6 +2,7 @@ import { factsOf } from '../../body/feet'
 import { COUNT_IN_TICKS } from '../../simulate/course'
 import type { DancedStep } from '../../simulate/simulate'
 import { secondsOfTicks, tempoFor } from '../../time/tempo'
+import { TICKS_PER_COUNT } from '../../time/time'
 import { feetByPass } from '../passByPass'
 import { type Danceable, spotIn } from '../rule'
 import type { TempoLimit, TempoRule } from '../tempoRule'
@@ -12,8 +13,29 @@ export const fastTurns: TempoRule = {
   tempoLimits(danceable) {
     const { found, carry } = turnsIn(danceable)
     const last = limitOf(carry, danceable.simulation.length, danceable)
-    return last ? [...found, last] : found
+    return worstOfRuns(last ? [...found, last] : found)
   },
+}
+
+/** A limit of what one support turns, and from when to when it turns. */
+interface Supported extends TempoLimit {
+  readonly from: number
+  readonly to: number
+  readonly isRight: boolean
+}
+
+/** Turns one way without a whole count between them are one run, and said once: where they are worst. */
+function worstOfRuns(all: readonly Supported[]): readonly TempoLimit[] {
+  const worst: Supported[] = []
+  let before: Supported | undefined
+  for (const one of all) {
+    const isSameRun =
+      before && one.isRight === before.isRight && one.from - before.to < TICKS_PER_COUNT
+    if (!isSameRun) worst.push(one)
+    else if (one.most < (worst.at(-1)?.most ?? 0)) worst[worst.length - 1] = one
+    before = one
+  }
+  return worst
 }
 
 /** From one landing to the next: what turns in between, and the largest part of it. */
@@ -23,10 +45,10 @@ interface Turning {
   readonly largest: DancedStep | undefined
 }
 
-const turnsIn = feetByPass<Turning, TempoLimit>(
+const turnsIn = feetByPass<Turning, Supported>(
   { from: -COUNT_IN_TICKS, degrees: 0, largest: undefined },
   (looked, carried) => {
-    const found: TempoLimit[] = []
+    const found: Supported[] = []
     let turning = carried
     for (const danced of looked.slice.danced) {
       const turn = Math.abs(danced.action.turn ?? 0)
@@ -50,11 +72,13 @@ function limitOf(
   { from, degrees, largest }: Turning,
   to: number,
   { house, level }: Pick<Danceable, 'house' | 'level'>,
-): TempoLimit | undefined {
+): Supported | undefined {
   if (!largest) return undefined
   const mostDegrees = house.limits[`turn.oneSupport.${level}`]
   const mostSpeed = house.limits[`turn.speed.${level}`]
   const ticks = to - from
+  const over = house.limits['turn.over']
+  const known = { at: largest.at, from, to, isRight: (largest.action.turn ?? 0) > 0 }
   const fact = {
     code: 'turn.too-fast',
     degrees,
@@ -62,11 +86,11 @@ function limitOf(
     spot: spotIn(largest.pass, largest.at, 'feet'),
     events: [largest.event.id],
   } as const
-  if (degrees > mostDegrees)
-    return { at: largest.at, most: 0, found: () => ({ ...fact, most: mostDegrees }) }
+  if (degrees > mostDegrees * over)
+    return { ...known, most: 0, found: () => ({ ...fact, most: mostDegrees }) }
   return {
-    at: largest.at,
-    most: tempoFor(ticks, degrees / mostSpeed),
+    ...known,
+    most: tempoFor(ticks, degrees / (mostSpeed * over)),
     found: (tempo) => ({
       ...fact,
       speed: degrees / secondsOfTicks(ticks, tempo),

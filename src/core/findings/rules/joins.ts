@@ -1,3 +1,5 @@
+import { factsOf } from '../../body/feet'
+import type { Combination } from '../../combination/combination'
 import { type Gap, gapsInto } from '../../joins/meets'
 import { roundEnds } from '../../simulate/simulate'
 import { endsAway } from '../../space/space'
@@ -23,6 +25,8 @@ export const joins: Rule = {
         ...foot,
         weight: simulation.end.weight,
         lead: simulation.combination.lead,
+        ...lastOf(simulation.danced),
+        bothSides: hasBothSides(simulation.combination),
         ...at('feet'),
       }
     if (!foot.repeats && !foot.switches) return
@@ -34,6 +38,22 @@ export const joins: Rule = {
     yield* floor(danceable, at('feet'))
   },
 }
+
+/** What the feet do last, holds and level words apart. */
+function lastOf(danced: Danceable['simulation']['danced']): { last?: 'step' | 'touch' } {
+  const last = danced.findLast(({ action }) => !factsOf(action.primitive).levelOnly)
+  const { needs, lands } = factsOf(last?.action.primitive ?? 'hold')
+  if (needs === 'free') return { last: 'step' }
+  return needs === 'free-touch' && lands ? { last: 'touch' } : {}
+}
+
+/** Every phrase is danced as often mirrored as not. */
+const hasBothSides = ({ order }: Combination): boolean =>
+  order.every(
+    ({ phrase }) =>
+      order.filter((one) => one.phrase === phrase && one.mirrored).length ===
+      order.filter((one) => one.phrase === phrase && !one.mirrored).length,
+  )
 
 function* parts(
   danceable: Danceable,

@@ -7,8 +7,8 @@ import { addRisks, NO_RISKS, riskOf, risksOf, risksOver } from '../../load/risk'
 import type { Risk } from '../../moves/move'
 import type { Vocabulary } from '../../moves/vocabulary'
 import type { Simulation } from '../../simulate/simulate'
-import { tick } from '../../time/time'
-import type { Fact } from '../finding'
+import { TICKS_PER_COUNT, tick } from '../../time/time'
+import type { Fact, Found } from '../finding'
 import { type Rule, spotIn, spotOf } from '../rule'
 
 /** Counts that are harder than the level takes, and risky repetitions that pile up (model 8, 9). */
@@ -18,7 +18,8 @@ export const load: Rule = {
     const limit = house.limits[`load.limit.${level}`]
     const over = new Map<number, CountLoad[]>()
     for (const one of loadsOf(simulation, tempo))
-      if (one.total > limit + 1e-9) over.set(one.pass, [...(over.get(one.pass) ?? []), one])
+      if (one.total > limit * house.limits['load.over'] + 1e-9)
+        over.set(one.pass, [...(over.get(one.pass) ?? []), one])
     for (const pass of simulation.passes) {
       const counts = over.get(pass.index)
       if (!counts) continue
@@ -31,28 +32,53 @@ export const load: Rule = {
         level,
         counts: counts.length,
         ...remedy.fact,
-        spot: spotIn(pass, tick(worst.at), remedy.fact.drop ?? 'feet'),
+        spot: spotIn(pass, tick(worst.at), remedy.layer),
         events: remedy.events,
       }
     }
+    yield* impacts(simulation, house.limits[`load.impact.${level}`])
     yield* risks(simulation, (risk) => house.limits[`risk.drill.${risk}`])
   },
 }
 
-/** The layer to drop first: the one that adds most, but never the feet; and what is easier on it. */
+/**
+ * What to do about a count: leave out the flourishes that run there, dance the easier form of the
+ * hardest move, or drop a layer; hips that are all there is are never dropped.
+ */
 function remedyOf({ parts }: CountLoad, events: readonly Event[], vocabulary: Vocabulary) {
   const above = parts.filter(({ layer }) => layer !== 'feet')
-  const first = above.reduce<(typeof parts)[number] | undefined>(
+  const hardest = (above.length > 0 ? above : parts).reduce<(typeof parts)[number] | undefined>(
     (a, b) => (!a || b.own * b.share > a.own * a.share ? b : a),
     undefined,
   )
-  const event = events.find(({ id }) => id === (first ?? parts[0])?.event)
+  const event = events.find(({ id }) => id === hardest?.event)
   const easier = event && easierOf(event, vocabulary)
+  const isAlone = above.length === 1 && parts.length === 1
   const fact: { drop?: Layer; easier?: { from: string; to: string } } = {
-    ...(first && { drop: first.layer }),
+    ...(hardest && hardest.layer !== 'feet' && !isAlone && { drop: hardest.layer }),
     ...(event && easier && { easier: { from: nameOf(event, vocabulary), to: easier.name } }),
   }
-  return { fact, events: event ? [event.id] : [] }
+  return { fact, layer: hardest?.layer ?? 'feet', events: event ? [event.id] : [] }
+}
+
+const IMPACTS: ReadonlySet<string> = new Set(['hop', 'leap', 'jump'])
+const WINDOW = 8 * TICKS_PER_COUNT
+
+/** More hops, leaps and jumps within 8 counts than a level takes. */
+function* impacts({ danced }: Simulation, most: number): Generator<Found> {
+  const landings = danced.filter(({ action }) => IMPACTS.has(action.primitive))
+  for (const [i, { pass, at, event }] of landings.entries()) {
+    const first = landings[i - most]
+    if (!first || at - first.at >= WINDOW) continue
+    const times = landings.filter((one) => one.at > at - WINDOW && one.at <= at).length
+    yield {
+      code: 'load.impact',
+      times,
+      most,
+      spot: spotIn(pass, at, 'feet'),
+      events: [event.id],
+    }
+  }
 }
 
 /** The easier form of an event: its own, or its move's. */

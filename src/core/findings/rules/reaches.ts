@@ -37,6 +37,16 @@ function startOfRepeats({ event, kind, move }: Run): Partial<Places> | undefined
   return length >= 2 * what.every ? placesNeeded(move, what) : undefined
 }
 
+/** The ticks of a path that may go by on the way to it. */
+const lostAtMost = ({ event, kind }: Run): number =>
+  kind === 'path' ? eachOf(event) * LOST_SHARE : 0
+
+const eachOf = ({ what, length }: Run['event']): number =>
+  (what.kind === 'move' && what.every) || length
+
+/** A path that loses more of its shape than this is another one. */
+const LOST_SHARE = 1 / 3
+
 const noTime = (
   run: Run,
   needs: Partial<Places>,
@@ -45,7 +55,8 @@ const noTime = (
   vocabulary: Vocabulary,
 ): TempoLimit => ({
   at: run.at,
-  most: ticks === 0 ? 0 : tempoFor(ticks, seconds),
+  // A way that is late melts into the path: only where much of its shape is lost it is said.
+  most: tempoFor(ticks + lostAtMost(run), seconds),
   found: (tempo) => ({
     code: 'layer.no-time',
     move: nameOf(run.event, vocabulary),

@@ -1,7 +1,8 @@
 import { factsOf } from '../../body/feet'
 import { negated } from '../../body/side'
-import { type Simulation, stateAt, stateBefore } from '../../simulate/simulate'
-import { tick } from '../../time/time'
+import { isOnToes } from '../../simulate/primitives'
+import { type DancedStep, type Simulation, stateAt, stateBefore } from '../../simulate/simulate'
+import { TICKS_PER_COUNT, tick } from '../../time/time'
 import { type Danceable, type Rule, spotIn } from '../rule'
 
 /** Turns against crossed feet, and written facings that are not the sum of the turns (model 8). */
@@ -9,6 +10,9 @@ export const turns: Rule = {
   id: 'turns',
   *check(danceable) {
     yield* blocked(danceable)
+    yield* planted(danceable)
+    yield* low(danceable)
+    yield* many(danceable)
     yield* sums(danceable)
   },
 }
@@ -34,14 +38,67 @@ function* blocked({ simulation }: Danceable): ReturnType<Rule['check']> {
 
 const otherOf = (foot: 'R' | 'L') => (foot === 'R' ? 'L' : 'R')
 
+const placeOf = ({ pass, at, event }: DancedStep) => ({
+  spot: spotIn(pass, at, 'feet'),
+  events: [event.id],
+})
+
+/** Both feet flat on the floor turn a little by themselves; further they must be on their balls. */
+function* planted({ simulation, house }: Danceable): ReturnType<Rule['check']> {
+  const most = house.limits['turn.planted']
+  for (const step of simulation.danced) {
+    const { turn = 0, primitive } = step.action
+    if (Math.abs(turn) <= most) continue
+    const before = stateBefore(simulation, step.at + (primitive === 'pivot' ? 0.5 : 0))
+    const isPivot = primitive === 'pivot' && before.weight === 'both'
+    const isSway = factsOf(primitive).needs === 'both-on-floor'
+    if ((isPivot || isSway) && !isOnToes(before))
+      yield { code: 'turn.planted', degrees: turn, most, ...placeOf(step) }
+  }
+}
+
+/** From so far a turn over bent knees needs the ball of the foot, in degrees. */
+const LOW_TURN = { low: 180, deep: 90 } as const
+
+/** A turn over a flat foot with bent knees (model 8). */
+function* low({ simulation }: Danceable): ReturnType<Rule['check']> {
+  for (const [i, step] of simulation.danced.entries()) {
+    const { turn = 0 } = step.action
+    if (turn === 0) continue
+    const before = simulation.danced[i - 1]?.after ?? simulation.start
+    const { level, weight, feet } = before
+    if (level !== 'low' && level !== 'deep') continue
+    const isFlat = weight !== 'both' && feet[weight].contact === 'flat'
+    if (isFlat && Math.abs(turn) >= LOW_TURN[level])
+      yield { code: 'turn.low', degrees: turn, level, ...placeOf(step) }
+  }
+}
+
+const WINDOW = 8 * TICKS_PER_COUNT
+
+/** More turning one way within 8 counts than a level takes; once a run. */
+function* many({ simulation, house, level }: Danceable): ReturnType<Rule['check']> {
+  const most = house.limits[`turn.many.${level}`]
+  const turning = simulation.danced.filter(({ action }) => action.turn)
+  let isSaid = false
+  for (const step of turning) {
+    const way = Math.sign(step.action.turn ?? 0)
+    const window = turning.filter(({ at }) => at > step.at - WINDOW && at <= step.at)
+    const run = window.slice(window.findLastIndex(({ action }) => (action.turn ?? 0) * way < 0) + 1)
+    const degrees = Math.abs(run.reduce((sum, { action }) => sum + (action.turn ?? 0), 0))
+    if (degrees > most && !isSaid)
+      yield { code: 'turn.many', degrees, most, level, ...placeOf(step) }
+    isSaid = degrees > most
+  }
+}
+
 function* sums({ simulation }: Danceable): ReturnType<Rule['check']> {
-  for (const pass of simulation.passes)
+  for (const pass of simulation.passes) {
+    const { facing: base } = stateBefore(simulation, pass.at)
     for (const { at, degrees } of pass.phrase.facings ?? []) {
       const { facing } = stateAt(simulation, pass.at + at)
       const written = writtenFor(simulation, pass.mirrored ? negated(degrees) : degrees)
-      // A wall is a wall however often one has turned; who writes a whole turn means it.
-      const off = Math.abs(written) >= 360 ? facing - written : (facing - written) % 360
-      if (off !== 0)
+      if (!isMeant(written, facing, base))
         yield {
           code: 'turn.sum',
           written,
@@ -50,6 +107,18 @@ function* sums({ simulation }: Danceable): ReturnType<Rule['check']> {
           events: [],
         }
     }
+  }
+}
+
+/**
+ * Whether a written facing is where the turns lead. A wall is a wall however often one has turned;
+ * who writes a whole turn means this one, from whatever wall the phrase began on.
+ */
+function isMeant(written: number, facing: number, base: number): boolean {
+  if ((facing - written) % 360 !== 0) return false
+  if (Math.abs(written) < 360) return true
+  const begun = written - (facing - base)
+  return Math.abs(begun) < 360
 }
 
 /** Where turns are kept, the other side faces where the written one does, seen from its own start. */

@@ -9,6 +9,7 @@ import type { Finding } from '../../findings/finding'
 import { easierOf } from '../../findings/rules/load'
 import { sameSide } from '../../forms/sameSide'
 import type { House } from '../../house/house'
+import { safeForm } from '../../moves/easing'
 import type { Vocabulary } from '../../moves/vocabulary'
 
 /** A change that may help; it is only offered when it does. */
@@ -48,6 +49,17 @@ export const changeOf = (event: Event, change: edits.EventChange): Edit =>
 export function* easier(one: Case): Generator<Try> {
   const { event, vocabulary } = one
   const form = event && easierOf(event, vocabulary)
+  if (!event || !form) return
+  yield {
+    label: `Dance ${form.name.toLowerCase()} instead`,
+    make: changeOf(event, { what: sameSide(form, event.what, vocabulary), easier: undefined }),
+  }
+}
+
+/** The first easier form that spares neck and back, on the same side. */
+export function* safer({ event, vocabulary }: Case): Generator<Try> {
+  const move = event?.what.kind === 'move' ? vocabulary.find(event.what.move) : undefined
+  const form = move && safeForm(move, vocabulary)
   if (!event || !form) return
   yield {
     label: `Dance ${form.name.toLowerCase()} instead`,

@@ -1,4 +1,5 @@
 import { type FootAction, factsOf } from '../../body/feet'
+import { otherSide, sideWord } from '../../body/side'
 import { changeEvents } from '../../edits/edit'
 import * as edits from '../../edits/edits'
 import { applyRepair } from '../../repair/apply'
@@ -39,6 +40,42 @@ export function* touchBefore({ finding, checked, combination }: Case): Generator
       label: `Touch instead of the ${action.primitive}`,
       make: stepAs(event, { ...action, primitive: 'touch' }),
     }
+}
+
+/** The same on the other foot. */
+export function* otherFoot({ event }: Case): Generator<Try> {
+  const action = footOf(event)
+  if (event && action?.foot)
+    yield {
+      label: `On the ${sideWord[otherSide[action.foot]]} foot`,
+      make: stepAs(event, { ...action, foot: otherSide[action.foot] }),
+    }
+}
+
+/** A foot that was left out comes home half a count before. */
+export function* comesHome({ event, finding, phrase, newId }: Case): Generator<Try> {
+  if (!event || !phrase || finding.code !== 'feet.left-out') return
+  const at = tick(event.at - HALF_COUNT)
+  if (at < 0 || phrase.events.some((one) => one.layer === 'feet' && one.at === at)) return
+  yield {
+    label: 'Touch home before it',
+    make: edits.placeEvent(phrase.id, {
+      id: newId(),
+      layer: 'feet',
+      at,
+      what: {
+        kind: 'foot',
+        action: { primitive: 'touch', foot: finding.foot, direction: 'together' },
+      },
+    }),
+  }
+}
+
+/** A step in place of a hop, a leap or a jump. */
+export function* stepped({ event }: Case): Generator<Try> {
+  const action = footOf(event)
+  if (event && action?.primitive === 'leap')
+    yield { label: 'Step it', make: stepAs(event, { ...action, primitive: 'step' }) }
 }
 
 /** The step itself, smaller. */

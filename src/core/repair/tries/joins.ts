@@ -8,7 +8,7 @@ import { mirrorPlaces, placesAtEnds } from '../../joins/meets'
 import { COUNT, endOf, HALF_COUNT, type Tick, tick } from '../../time/time'
 import type { What } from '../../what/kinds'
 import { comeBack } from '../comeBack'
-import type { Case, Try } from './case'
+import { type Case, named, type Try } from './case'
 
 /** Some steps turned round or made smaller, so that it ends nearer to where it began. */
 export function* walkBack({ combination, vocabulary, house }: Case): Generator<Try> {
@@ -87,19 +87,11 @@ export function* leadInOnce({ combination, finding, phrase }: Case): Generator<T
     yield { label: 'Leave out what is not danced', make: edits.removeEvents(finding.events) }
 }
 
-/** Down again at the end. */
+/** A round that lasts at one height does not leave it. */
 export function* levelOut(one: Case): Generator<Try> {
-  const { combination, newId } = one
-  const phrase = combination.phrases.find(({ id }) => id === combination.order.at(-1)?.phrase)
-  if (!phrase) return
-  const at = tick(phrase.counts * COUNT - HALF_COUNT)
-  yield {
-    label: 'Lower at the end',
-    make: edits.placeEvent(phrase.id, {
-      id: newId(),
-      layer: 'feet',
-      at,
-      what: { kind: 'foot', action: { primitive: 'lower' } },
-    }),
-  }
+  const { combination } = one
+  const lower = combination.phrases
+    .flatMap(({ events }) => events)
+    .findLast(({ what }) => what.kind === 'foot' && what.action.primitive === 'lower')
+  if (lower) yield { label: `Leave ${named(one, lower)} out`, make: edits.removeEvents([lower.id]) }
 }

@@ -4,11 +4,29 @@ import type { Event, Phrase } from '../../combination/combination'
 import { changePhrase, type Edit } from '../../edits/edit'
 import * as edits from '../../edits/edits'
 import { shareTurn } from '../../edits/turns'
+import { HALF_COUNT, tick } from '../../time/time'
 import { type Case, footOf, stepAs, type Try } from './case'
 
 /** Half of the turn goes to the next step. */
 export function* shared({ event }: Case): Generator<Try> {
   if (event) yield { label: 'Share the turn with the next step', make: shareTurn(event.id) }
+}
+
+/** Onto the toes for the turn: with it, or half a count before. */
+export function* rises({ event, phrase, newId }: Case): Generator<Try> {
+  const action = footOf(event)
+  if (!event || !phrase || !action) return
+  const at = action.primitive === 'pivot' ? event.at : tick(event.at - HALF_COUNT)
+  if (at < 0) return
+  yield {
+    label: 'Rise for it',
+    make: edits.placeEvent(phrase.id, {
+      id: newId(),
+      layer: 'feet',
+      at,
+      what: { kind: 'foot', action: { primitive: 'rise' } },
+    }),
+  }
 }
 
 /** The same turn to the other side. */
