@@ -1,0 +1,249 @@
+import { describe, expect, it } from 'vitest'
+import type { DancerLevel } from '../combination/combination'
+import { vocabulary } from '../moves/vocabulary'
+import { readSheet } from '../sheet/readSheet'
+import { checkCombination } from './check'
+import { severityOf } from './finding'
+import { findingText, placeText } from './findingText'
+
+interface Danced {
+  readonly tempo?: number
+  readonly level?: DancerLevel
+  /** More lines of the header, or what is written behind the phrase. */
+  readonly head?: string
+  readonly tail?: string
+}
+
+function found(
+  lines: string,
+  { tempo = 96, level = 'intermediate', head = '', tail = '' }: Danced,
+) {
+  const sheet = `sway 1\ntempo ${tempo}\nlevel ${level}\n${head}\nphrase A 8\n${lines}\n${tail}`
+  const { combination, messages } = readSheet(sheet, vocabulary)
+  expect(messages).toEqual([])
+  return checkCombination(combination, vocabulary).findings.map((one) => ({
+    said: `${severityOf(one)} ${one.code} ${placeText(one.spot)}`,
+    text: findingText(one),
+  }))
+}
+
+/** What is only said of how it goes on: a line is no combination. */
+const GOES_ON = /^note join[.](foot|place|facing)/
+
+const SILENT: readonly (readonly [string, string, Danced?])[] = [
+  ['A1 a quick pair', 'hips 3 hip-lift R; 3& hip-drop R\nfeet 3 touch R together'],
+  ['A1 arms in one count', 'arms 1 both high-v; 1& both low', { tempo: 60 }],
+  ['A1 the same again', 'torso 3 rib-tilt R; 4 rib-tilt R'],
+  ['A2 a figure and what follows it', 'feet 1 grapevine R; 5 step L side'],
+  ['A3 one arm is sent on', 'arms 1-4 both hips; 3 R front'],
+  ['A3 an accent on a held place', 'hips 1-4 at L; 3 hip-bump L'],
+  ['A4 a whip over a wave', 'torso 5-8 body-wave-up\nhead 5 head-whip'],
+  [
+    'A5 a rise ends',
+    'feet 1 step R side; 2 close L; 3 step R side; 4 close L; 4& rise; 5 step R side large; 6 close L; 7 step R side; 8 close L',
+    { tempo: 60, tail: 'phrase B 8\nfeet 1 step R side; 2 close L; 3 step R side; 4 close L' },
+  ],
+  [
+    'A5 straight knees end',
+    'feet 1 step R side; 2 close L; 3 straighten; 5 step R side\nhips 5-8 knee-shimmy',
+  ],
+  [
+    'A6 hips go home',
+    'feet 1 step R side; 2 step L in-place; 4 step R side; 6 close L\nhips 2 at L',
+  ],
+  [
+    'A7 a look ends',
+    'feet 5 step R side turn 180; 6 step L side turn 180\nhead 3 look over L',
+    { tail: 'phrase B 8\nfeet 1 step R side; 2 step L in-place\norder A B B B B' },
+  ],
+  ['A8 a small ring over steps', 'feet 1 step R side; 3 close L\nhips 1-4 hip-circle-small cw'],
+  ['A9 near is near enough', 'torso 1-2 lean R', { tempo: 100 }],
+  ['A9 half as large', 'torso 5 rib-circle cw size 50%; 7 rib-circle cw size 50%', { tempo: 110 }],
+  ['A10 it runs on', 'torso 8 side-bend R', { tempo: 104, tail: 'phrase B 8\ntorso 3 chest-lift' }],
+  ['A11 a roll in a second', 'head 7-8 head-roll cw', { tempo: 120 }],
+  [
+    'A12 a turn long after',
+    'feet 1 touch R in-place; 7 step R side turn 90\nhead 1-4 head-roll cw',
+  ],
+  [
+    'A13 joins are measured from count 1',
+    'feet <8 step R forward; 1 step L back; 2 close R; 3 step L forward; 4 close R; 5 step L side; 6 close R; 7 step L in-place; 8 close R',
+    { head: 'start weight L\npickup 1' },
+  ],
+  [
+    'A17 eights for new dancers',
+    'hips 1-2 eight-outward R; 3-4 eight-outward R\ntorso ~1-4 shoulder-shimmy',
+    { tempo: 90, level: 'new' },
+  ],
+  [
+    'A18 a whole turn for improvers',
+    'feet 3 close R; 4 step L in-place turn -360',
+    { tempo: 88, level: 'improver' },
+  ],
+  ['A19 a lifted foot comes down', 'feet 1-4 march R', { tempo: 60 }],
+  [
+    'A20 weight settles',
+    'feet 4& step R side\nhips 5-8 eight-outward R',
+    { tail: 'phrase B 8\nfeet 1 close R' },
+  ],
+  ['A21 a small turn on both feet', 'feet 2 centre; 4 pivot -90'],
+  [
+    'A22 a written facing of the other side',
+    'feet 1 step R side; 2 touch L together; 3 step L side; 4 touch R together',
+    {
+      tail: 'phrase B 8\nfeet 1-8 step R in-place every 2; 2,4,6,8 step L side small turn 90\nfacing 8 360\norder A B A B~',
+    },
+  ],
+  ['A23 a held place melts', 'arms 1-4 both hips; 5-8 snake-arms', { tempo: 100 }],
+  ['B1 a sway to the other foot', 'feet 1 step R side; 2 sway L; 3 sway R'],
+  ['B2 a rock', 'feet 1 step R forward; 3 sway L'],
+  ['B3 two turns', 'feet 1-4 chaine R', { tempo: 80, level: 'new' }],
+  [
+    'B4 up before the turn',
+    'feet 1 step R in-place; 1& bend; 2 rise; 2& pivot -360',
+    { tempo: 80 },
+  ],
+  ['B5 a count between', 'feet 3 step R side turn 90\nhead 5-6 head-roll cw'],
+  ['B6 a nod', 'head 4 nod', { level: 'new' }],
+  ['B7 three leaps', 'feet 1 leap R side; 2 leap L side; 3 jump both', { level: 'improver' }],
+]
+
+const SPOKEN: readonly (readonly [string, string, string, (Danced & { text?: RegExp })?])[] = [
+  [
+    'A1 too fast',
+    'arms 1-2 both second; 3 snake-arms; 4 both low',
+    'snag move.too-fast A3',
+    { tempo: 120 },
+  ],
+  [
+    'A2 a figure is cut',
+    'feet 1 grapevine R; 3 step R side',
+    'note move.remainder A1',
+    { text: /first 2 counts/ },
+  ],
+  ['A3 two paths', 'hips 1-4 hip-circle-large cw; 3-6 eight-outward R', 'fault layer.clash A3'],
+  ['A3 an accent in a path', 'hips 1-4 eight-outward R; 3-3 hip-bump R', 'snag layer.clash A3'],
+  ['A4 two ways of the trunk', 'torso 1-4 camel; 3-6 rib-circle cw', 'fault layer.clash A3'],
+  [
+    'A5 long on the toes',
+    'feet 1 rise',
+    'note balance.long A1',
+    { tempo: 90, tail: 'phrase B 8\nhips 1 hip-bump R\norder A B' },
+  ],
+  ['A6 on planted feet', 'hips 1-2 half-circle-front R; 8 at R', 'snag join.hips A8'],
+  [
+    'A7 the round begins with a look',
+    'feet 1 step R side; 2 touch L together',
+    'note join.gaze A8',
+    { head: 'start gaze L' },
+  ],
+  [
+    'A8 a large ring over steps',
+    'feet 1 step R side; 2 close L; 3 step R side\nhips 1-4 hip-circle-large cw',
+    'note move.needs A1',
+  ],
+  [
+    'A9 half the time',
+    'torso 1 body-wave-down; 2 body-wave-down',
+    'snag move.too-fast A1',
+    { tempo: 120 },
+  ],
+  [
+    'A10 something follows',
+    'torso 8 side-bend R',
+    'snag move.too-fast A8',
+    { tempo: 104, tail: 'phrase B 8\ntorso 1 camel' },
+  ],
+  [
+    'A11 quick for improvers',
+    'head 7-8 head-roll cw',
+    'care head.quick A7',
+    { tempo: 120, level: 'improver' },
+  ],
+  ['A12 in the turn', 'feet 5 step R side turn 180\nhead 4-5 head-roll cw', 'care head.turning A4'],
+  [
+    'A13 every later round begins elsewhere',
+    'feet <8 kick R forward turn 90; 1 step R side; 2 close L; 3 step R in-place turn -90; 4 step L in-place; 5 step R in-place; 6 step L in-place',
+    'note join.facing A6',
+    { head: 'pickup 1' },
+  ],
+  [
+    'A14 what helps',
+    'feet 1 step R side; 2 step L in-place; 8 touch R together',
+    'note join.foot A8',
+    { text: /to switch, make the last touch a step/ },
+  ],
+  [
+    'A14 both sides',
+    'feet 1 step R side; 2 touch L together; 3 step L side; 8 close R',
+    'note join.foot A8',
+    { text: /Both sides are in it/, tail: 'order A A~' },
+  ],
+  [
+    'A16 two slips',
+    'feet 1 step R side; 2 step R side; 4 step L side; 5 step L side',
+    'fault feet.loaded A5',
+  ],
+  [
+    'A17 too much',
+    'feet 1-8 walk-forward R\nhips 1-8 three-quarter-shimmy\narms 1-8 snake-arms',
+    'note load.high A1',
+    { level: 'new' },
+  ],
+  [
+    'A18 for new dancers',
+    'feet 3 close R; 4 step L in-place turn -360',
+    'snag turn.too-fast A4',
+    { tempo: 88, level: 'new', text: /3 or 4 steps/ },
+  ],
+  ['A19 a lift of its own', 'feet 1 lift R', 'note balance.long A1', { tempo: 60 }],
+  ['A20 the next count', 'feet 4 step R side; 5 close R', 'fault feet.loaded A5'],
+  ['A21 a large turn on both feet', 'feet 2 centre; 4 pivot 270', 'snag turn.planted A4'],
+  [
+    'A23 from the other side',
+    'hips 2 at R; 3 half-circle-front R',
+    'snag layer.no-time A3',
+    { tempo: 132 },
+  ],
+  [
+    'B1 where you are',
+    'feet 3 step R side; 4 close L; 5 step R side; 6 sway R',
+    'note feet.same-sway A6',
+  ],
+  ['B2 left where it touched', 'feet 1 touch R diag-forward; 5 sway R', 'note feet.left-out A5'],
+  ['B3 eight turns', 'feet 1-8 step R in-place every 1 turn 360', 'care turn.many A5'],
+  ['B4 deep', 'feet 1 step R in-place; 1& bend large; 2 pivot -360', 'care turn.low A2'],
+  [
+    'B5 right after',
+    'feet 5 step R side turn 180; 6 step L side turn 180\nhead 6-7 head-roll cw',
+    'care head.turning A6',
+  ],
+  ['B6 a whip', 'head 4 head-whip', 'care head.level A4', { level: 'new', text: /nod is enough/ }],
+  [
+    'B7 nine leaps',
+    'feet 1 leap R side; 1& leap L side; 2 leap R side; 2& leap L side; 3 leap R side; 3& leap L side; 4 leap R side; 4& leap L side; 5 leap R side',
+    'note load.impact A5',
+    { level: 'improver' },
+  ],
+]
+
+describe('the judge says nothing of', () => {
+  it.each(SILENT.map(([name, lines, danced = {}]) => ({ name, lines, danced })))(
+    '$name',
+    ({ lines, danced }) => {
+      const said = found(lines, danced).map((one) => one.said)
+      expect(said.filter((one) => !GOES_ON.test(one))).toEqual([])
+    },
+  )
+})
+
+describe('the judge says a word of', () => {
+  it.each(
+    SPOKEN.map(([name, lines, expected, danced = {}]) => ({ name, lines, expected, danced })),
+  )('$name', ({ lines, expected, danced }) => {
+    const all = found(lines, danced)
+    expect(all.map(({ said }) => said)).toContain(expected)
+    const text = all.find(({ said }) => said === expected)?.text
+    if (danced.text) expect(text).toMatch(danced.text)
+  })
+})
