@@ -5,7 +5,9 @@ import {
   defaultStart,
   type Event,
   emptyCombination,
+  type Phrase,
 } from '../src/core/combination/combination'
+import { dancedIn } from '../src/core/combination/lengths'
 import { readPattern } from '../src/core/moves/pattern'
 import { vocabulary } from '../src/core/moves/vocabulary'
 import { COUNT, endOf, slotAt, type Tick, tick, tickOfLabel } from '../src/core/time/time'
@@ -49,6 +51,12 @@ export function move(id: string, when: string, side?: 'R' | 'L', more: Partial<E
   const what: What = { kind: 'move', move: id, ...(side && { side }) }
   return on(row.layer, when, what, more)
 }
+
+/** The events of a phrase with the time they are danced in written out. */
+export const withLengths = (phrase: Phrase): readonly Event[] =>
+  dancedIn(phrase, vocabulary).map(
+    ({ ways: _, isCut: __, putsDown: ___, ...event }): Event => event,
+  )
 
 /** A combination of phrases A, B, C, each danced once, starting with the weight on L. */
 export function combination(

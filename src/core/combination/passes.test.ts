@@ -209,7 +209,7 @@ describe('the passes of a combination', () => {
 })
 
 describe('the places of the body', () => {
-  const places = (lines: string, at = 999) => {
+  const places = (lines: string, at = 95) => {
     const combination = read(`phrase A 8\n${lines}`)
     return placesBefore(simulate(combination, vocabulary), at)
   }
@@ -280,7 +280,7 @@ describe('what is said of it', () => {
     ['feet 1 step R; 2 touch R', /^fault Your right foot carries you here, so it can't touch\./],
     ['feet 1 hop R', /^fault You stand on your left foot, so you can't hop on the other one/],
     ['feet 1 centre; 2 hop R', /^fault A hop needs you on your right foot alone/],
-    ['feet 1 centre; 2 pivot 90', /^fault Both feet hold you flat, so nothing can turn/],
+    ['feet 1 centre; 2 pivot 180', /^snag A turn of .* on both feet: up to 90°/],
     ['feet 1 lift R; 2 sway R', /^fault One foot is off the floor, so you can't sway/],
     [
       'hips 1-2 hip-sway R; 2-3 hip-sway L',
@@ -289,7 +289,7 @@ describe('what is said of it', () => {
     ['feet 1-3 grapevine R', /Grapevine does not fit here: give it more counts/],
     ['feet 1-6 grapevine R', /Grapevine leaves 2 counts over at its end/],
     ['feet 1 step R\n hips 1 ?old-move', /has no move called “old-move”/],
-    ['feet 1 step R; 2 close L', /repeats on the same side, but does not switch by itself/],
+    ['feet 1 step R; 2 close L', /repeats on the same side; to switch, make the last step a touch/],
     ['feet 1 step R', /It switches sides by itself/],
     ['feet 1 step R; 2 centre', /repeats on the same side and switches, both without a stop/],
   ])('%s: %s', (line, sentence) =>

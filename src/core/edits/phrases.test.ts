@@ -2,8 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
 import { holds } from '../../../tests/holds'
+import { withLengths } from '../../../tests/write'
 import { type Combination, lengthOf } from '../combination/combination'
-import { dancedIn } from '../combination/lengths'
 import { UserError } from '../errors'
 import { vocabulary } from '../moves/vocabulary'
 import { canonical } from '../sheet/canonical'
@@ -30,7 +30,7 @@ const spelt = (one: Combination) =>
     ...one,
     phrases: one.phrases.map((phrase) => ({
       ...phrase,
-      events: dancedIn(phrase, vocabulary).map(({ ways: _, ...event }) => event),
+      events: withLengths(phrase),
     })),
   })
 const firstId = ({ phrases: [first] }: Combination) => first?.id ?? ''

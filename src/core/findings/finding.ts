@@ -230,6 +230,15 @@ export type Found = Fact & {
   readonly spot: Spot
   /** The events it is about, the one to change first. */
   readonly events: readonly string[]
+  /** Where the same is so again: it is said once. */
+  readonly also?: readonly Again[]
+}
+
+/** The same of another event of the phrase, or of the same one another time round. */
+interface Again {
+  readonly at: Tick
+  readonly time?: number
+  readonly event: string | undefined
 }
 
 export type Finding = Found & {

@@ -51,8 +51,18 @@ const withoutFoot = ({ foot: _, ...action }: FootAction): string => nameOfAction
 
 /** What was found in the dancer's words: what, why, and what to do. */
 export function findingText(finding: Finding, units: Units = 'metres'): string {
-  const text = capital(factText(finding, units))
+  const text = `${capital(factText(finding, units))}${againText(finding)}`
   return finding.side === 'other' ? `On the other side: ${text}` : text
+}
+
+/** Where else it is the same: other counts of its phrase, or other times round. */
+function againText({ also = [], spot }: Finding): string {
+  if (also.length === 0) return ''
+  const label = labelIn(spot.counts)
+  const ats = [...new Set(also.map(({ at }) => at))].filter((at) => at !== spot.at)
+  if (ats.length > 0) return ` The same on ${listed(ats.map(label))}.`
+  const times = also.flatMap(({ time }) => (time === undefined ? [] : [ordinal(time)]))
+  return ` The same the ${listed(times)} time.`
 }
 
 function factText(fact: Fact, units: Units): string {
@@ -80,11 +90,11 @@ function factText(fact: Fact, units: Units): string {
         ? `${degrees(fact.degrees)} on one support; for ${LEVEL_WORD[fact.level]} ${fact.most}° is the most. Walk it in ${walkedIn(fact.degrees)} steps.`
         : `${degrees(fact.degrees)} here is ${Math.round(fact.speed)}° a second; for ${LEVEL_WORD[fact.level]} ${fact.most}° a second is the most. Share the turn over more counts, or slow down.`
     case 'turn.planted':
-      return `A turn of ${degrees(fact.degrees)} on both feet: up to ${fact.most}° they go onto their balls by themselves. Rise for it, or turn on one foot.`
+      return `${degrees(fact.degrees)} on both feet: up to ${fact.most}° they go onto their balls by themselves. Rise for it, or turn on one foot.`
     case 'turn.low':
-      return `A turn of ${degrees(fact.degrees)} with ${fact.level === 'deep' ? 'deep' : 'bent'} knees over a flat foot winds the knee up. Turn on the ball of the foot, or come up before.`
+      return `${degrees(fact.degrees)} with ${fact.level === 'deep' ? 'deep' : 'bent'} knees over a flat foot winds the knee up. Turn on the ball of the foot, or come up before.`
     case 'turn.many':
-      return `${degrees(fact.degrees)} one way within 8 counts; for ${LEVEL_WORD[fact.level]} ${fact.most}° is plenty. Spot, turn fewer times, or come back the other way.`
+      return `${fact.degrees}° one way within 8 counts; for ${LEVEL_WORD[fact.level]} ${fact.most}° is plenty. Spot, turn fewer times, or come back the other way.`
     case 'feet.same-sway':
       return `You are on your ${foot(fact.foot)} already: this sway is a pulse. Sway onto the other one, or put a hip on it.`
     case 'feet.left-out':
@@ -185,7 +195,7 @@ function factText(fact: Fact, units: Units): string {
 }
 
 const seconds = (value: number): string => `${value.toFixed(2).replace(/0$/, '')} s`
-const degrees = (value: number): string => `A turn of ${value}°`
+const degrees = (value: number): string => `A turn of ${Math.abs(value)}°`
 
 const LEVEL_WORD: Readonly<Record<DancerLevel, string>> = {
   new: 'new dancers',
@@ -257,8 +267,6 @@ function noSupport({ action, weight }: Extract<Fact, { code: 'feet.no-support' }
       return weight === 'both'
         ? `A hop needs you on your ${foot(action.foot ?? 'R')} alone. Step onto it first.`
         : `You stand on your ${foot(weight)}, so you can't hop on the other one. Hop on the ${sideWord[weight]}, or leap.`
-    case 'pivot':
-      return 'Both feet hold you flat, so nothing can turn. Rise first, or stand on one foot.'
     default:
       return `One foot is off the floor, so you can't ${action.primitive}. Put it down with a step or a touch first.`
   }

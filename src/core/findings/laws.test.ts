@@ -5,9 +5,8 @@ import { anyCombination } from '../../../tests/arbitraries'
 import { demo } from '../../../tests/demo'
 import { holds } from '../../../tests/holds'
 import { TEMPO_CODES } from '../../../tests/tempoCodes'
-import { combination, feet, move, on } from '../../../tests/write'
+import { combination, feet, move, on, withLengths } from '../../../tests/write'
 import { Combination, type Event } from '../combination/combination'
-import { dancedIn } from '../combination/lengths'
 import { mirror } from '../combination/mirror'
 import { whatOf } from '../combination/whatOf'
 import { leaveFinding, takeUpFinding } from '../edits/leave'
@@ -75,8 +74,7 @@ describe('what only hangs on time', () => {
       fc.property(anyCombination(), (any) => {
         const { pickup: _, ...rest } = any
         const events = (phrase: Combination['phrases'][number]) =>
-          dancedIn(phrase, vocabulary)
-            .map(({ ways: _, ...event }): Event => event)
+          withLengths(phrase)
             .filter(({ at, layer, what }) => at >= 0 && !(layer === 'feet' && what.kind === 'move'))
             // What is there on its tick already has one tick at the least, at any tempo.
             .filter(({ on }) => !on)

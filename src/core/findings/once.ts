@@ -1,5 +1,6 @@
+import type { FootAction } from '../body/feet'
 import type { Combination, Leave } from '../combination/combination'
-import type { Finding, FindingCode, Found } from './finding'
+import { type Finding, type FindingCode, type Found, severityOf } from './finding'
 
 /** Of what one event and cause leads to only the first is said (model 8). */
 const CHAINS: readonly (readonly FindingCode[])[] = [
@@ -46,16 +47,57 @@ export function onceEach(all: readonly Found[]): readonly Found[] {
     const cause = causeOf(one, link)
     first.set(cause, Math.min(first.get(cause) ?? Number.POSITIVE_INFINITY, link.rank))
   }
-  const said = new Set<string>()
-  return found.filter((one) => {
+  const said = new Map<string, Found>()
+  for (const one of found) {
     const link = LINKS.get(one.code)
-    if (link && (first.get(causeOf(one, link)) ?? 0) < link.rank) return false
-    // The weight may break on one time round only; all else is the phrase's own.
-    const key = link?.chain === 0 && link.rank === 0 ? slipKey(one) : keyInPhrase(one)
-    if (said.has(key)) return false
-    said.add(key)
-    return true
-  })
+    if (link && (first.get(causeOf(one, link)) ?? 0) < link.rank) continue
+    const key = keyOf(one)
+    const before = said.get(key)
+    said.set(key, before ? withAlso(before, one) : one)
+  }
+  return [...said.values()]
+}
+
+/**
+ * What is said once. A slip of the weight is one for its event, whatever times it slips; what can't
+ * be danced stands for itself; anything else is said once a phrase for one move and one reason.
+ */
+function keyOf(one: Found): string {
+  const { code, spot, events } = one
+  if (isSlip(code)) return [code, spot.phrase, spot.at, ...events].join('|')
+  if (severityOf(one) === 'fault' || events.length === 0) return keyInPhrase(one)
+  return [code, spot.phrase, spot.layer, reasonOf(one)].join('|')
+}
+
+const isSlip = (code: FindingCode): boolean => {
+  const link = LINKS.get(code)
+  return link?.chain === 0 && link.rank === 0
+}
+
+/** The words of a fact, without its figures: which move, and why. */
+function reasonOf(fact: Found): string {
+  const { spot: _, events: __, also: ___, ...rest } = fact
+  const words = Object.entries(rest).map(([name, value]) => [
+    name,
+    typeof value === 'number' ? '' : name === 'action' ? actionWords(value) : value,
+  ])
+  return JSON.stringify(words)
+}
+
+/** A step without its foot: the same to the other side is the same. */
+const actionWords = (value: unknown): unknown => {
+  const { primitive, direction } = value as FootAction
+  return [primitive, direction]
+}
+
+function withAlso(first: Found, { spot, events }: Found): Found {
+  const isSame = spot.at === first.spot.at && (spot.time === first.spot.time || !isSlip(first.code))
+  if (isSame || events.length === 0) return first
+  const { at, time } = spot
+  const again = { at, ...(time !== undefined && { time }), event: events[0] }
+  const known = first.also ?? []
+  if (known.some((one) => one.at === at && (one.time === time || !isSlip(first.code)))) return first
+  return { ...first, also: [...known, again] }
 }
 
 /** The same slip on either side has the same key. */
@@ -76,9 +118,13 @@ export function reasonsToLeave({
   const own = new Map<string, readonly Leave[]>()
   for (const { events } of phrases)
     for (const one of events) if (one.leave) own.set(one.id, one.leave)
-  return ({ code, events }) => {
-    const [first] = events
-    return because(first === undefined ? undefined : own.get(first), code) ?? because(leave, code)
+  return ({ code, events, also = [] }) => {
+    const ids = [events[0], ...also.map(({ event }) => event)]
+    for (const id of ids) {
+      const reason = id === undefined ? undefined : because(own.get(id), code)
+      if (reason !== undefined) return reason
+    }
+    return because(leave, code)
   }
 }
 

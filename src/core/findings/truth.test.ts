@@ -91,7 +91,7 @@ const SILENT: readonly (readonly [string, string, Danced?])[] = [
     'A22 a written facing of the other side',
     'feet 1 step R side; 2 touch L together; 3 step L side; 4 touch R together',
     {
-      tail: 'phrase B 8\nfeet 1-8 step R in-place every 2; 2,4,6,8 step L side small turn 90\nfacing 8 360\norder A B A B~',
+      tail: 'phrase B 8\nfeet 1-8 step R in-place every 2; 2,4,6,8 step L side small turn 90\nfacing 8 360\nphrase C 8\nfeet 1 step R side; 2 close L; 3 step R side\norder A B C B~',
     },
   ],
   ['A23 a held place melts', 'arms 1-4 both hips; 5-8 snake-arms', { tempo: 100 }],
@@ -100,7 +100,7 @@ const SILENT: readonly (readonly [string, string, Danced?])[] = [
   ['B3 two turns', 'feet 1-4 chaine R', { tempo: 80, level: 'new' }],
   [
     'B4 up before the turn',
-    'feet 1 step R in-place; 1& bend; 2 rise; 2& pivot -360',
+    'feet 1 step R in-place; 1& bend; 2 rise; 2& pivot -360; 3 step L in-place',
     { tempo: 80 },
   ],
   ['B5 a count between', 'feet 3 step R side turn 90\nhead 5-6 head-roll cw'],
@@ -199,6 +199,14 @@ const SPOKEN: readonly (readonly [string, string, string, (Danced & { text?: Reg
   ['A19 a lift of its own', 'feet 1 lift R', 'note balance.long A1', { tempo: 60 }],
   ['A20 the next count', 'feet 4 step R side; 5 close R', 'fault feet.loaded A5'],
   ['A21 a large turn on both feet', 'feet 2 centre; 4 pivot 270', 'snag turn.planted A4'],
+  [
+    'A22 a quarter short',
+    'feet 1 step R side; 2 touch L together; 3 step L side; 4 touch R together',
+    'snag turn.sum B8',
+    {
+      tail: 'phrase B 8\nfeet 1-8 step R in-place every 2; 2,4,6,8 step L side small turn 90\nfacing 8 270',
+    },
+  ],
   [
     'A23 from the other side',
     'hips 2 at R; 3 half-circle-front R',
