@@ -6,7 +6,7 @@ import { textsTurned } from '../core/combination/mirror'
 import { otherSideWritten } from '../core/edits/otherSide'
 import { UserError } from '../core/errors'
 import { checkCombination } from '../core/findings/check'
-import { type Finding, type FindingCode, severityOf } from '../core/findings/finding'
+import { type Finding, severityOf } from '../core/findings/finding'
 import { findingText, spotText } from '../core/findings/findingText'
 import { levelForm } from '../core/forms/levels'
 import { USUAL_HOUSE } from '../core/house/house'
@@ -169,17 +169,14 @@ function repair(
 
 /** What is still said of a combination, of the kind that matters here. */
 const leftWhere = (combination: Combination, matters: (finding: Finding) => boolean) =>
-  checkCombination(combination, vocabulary)
-    .findings.filter(matters)
-    .map((finding) => ({
-      code: finding.code,
-      at: spotText(finding.spot),
-      layer: finding.spot.layer,
-      text: findingText(finding),
-    }))
+  checkCombination(combination, vocabulary).findings.filter(matters).map(asLeft)
 
-/** What a level is missed by: load, turns, and what piles up. */
-const MISSES_LEVEL: readonly FindingCode[] = ['load.high', 'load.risk', 'turn.too-fast']
+const asLeft = (finding: Finding) => ({
+  code: finding.code,
+  at: spotText(finding.spot),
+  layer: finding.spot.layer,
+  text: findingText(finding),
+})
 
 /** Prints the version for a level; what was swapped goes to standard error, or all as JSON. */
 function level(
@@ -196,7 +193,7 @@ function level(
     )
   const form = levelForm(combination, wanted.data, vocabulary, USUAL_HOUSE)
   const sheet = writeSheet(form.combination, vocabulary)
-  const left = leftWhere(form.combination, ({ code }) => MISSES_LEVEL.includes(code))
+  const left = form.left.map(asLeft)
   const reached = left.length === 0
   if (asJson)
     print(
@@ -204,7 +201,7 @@ function level(
     )
   else {
     for (const { at, from, to: now } of form.swaps)
-      process.stderr.write(`${at}\t${from} -> ${now ?? 'left out'}\n`)
+      process.stderr.write(`${at}\t${from ?? 'nothing'} -> ${now ?? 'left out'}\n`)
     for (const { at, layer, text } of left)
       process.stderr.write(`still too hard\t${at}\t${layer}: ${text}\n`)
     print(sheet)

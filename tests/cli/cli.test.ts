@@ -131,7 +131,7 @@ describe('the command line', () => {
     expect(out).not.toContain('shoulder-shimmy')
     expect(JSON.parse(sway('level', path, '--to', 'new', '--json').out)).toMatchObject({
       sheet: out,
-      load: { limit: 3.5 },
+      load: { limit: 4.5 },
       reached: true,
       left: [],
     })

@@ -1,24 +1,32 @@
-import { type Combination, DancerLevel, type Event } from '../combination/combination'
-import { dancedIn } from '../combination/lengths'
+import type { Combination, Event } from '../combination/combination'
+import { DancerLevel } from '../combination/combination'
+import { type DancedEvent, dancedIn, ownLengthOf } from '../combination/lengths'
+import { mirrorWhat } from '../combination/mirror'
 import { nameOf, placeIn } from '../combination/names'
+import type { Edit } from '../edits/edit'
 import { changeEvent, eventOf, removeEvents } from '../edits/edits'
-import { checkCombination } from '../findings/check'
-import { type Finding, severityOf } from '../findings/finding'
+import { type Checked, checkCombination } from '../findings/check'
+import { type Finding, type FindingCode, severityOf } from '../findings/finding'
 import { easierOf } from '../findings/rules/load'
 import type { House } from '../house/house'
-import { type CountLoad, hardestLoad } from '../load/load'
-import type { Move } from '../moves/move'
+import { hardestLoad } from '../load/load'
+import { asksMuch } from '../moves/easing'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
 import { labelIn, labelOfSpan } from '../time/time'
-import { sameSide } from './sameSide'
+import type { What } from '../what/kinds'
+import { additionsTo } from './additions'
+import { easierWhats, formOf, safeWhats } from './easier'
+import { walkedTurn } from './walked'
 
-/** One thing that is danced otherwise at a level. */
+/** What is danced otherwise at a level: all that was alike, once. */
 interface Swap {
-  readonly kind: 'easier' | 'harder' | 'dropped'
-  readonly event: string
-  /** `A5-8`. */
+  readonly kind: 'easier' | 'harder' | 'dropped' | 'added'
+  /** The events it is about, the first one first. */
+  readonly events: readonly string[]
+  /** `A5-8, B1`. */
   readonly at: string
-  readonly from: string
+  /** Absent where it is added. */
+  readonly from?: string
   /** Absent where it is left out. */
   readonly to?: string
 }
@@ -30,22 +38,36 @@ export interface LevelForm {
   readonly swaps: readonly Swap[]
   /** The hardest count before and after, and what the level takes. */
   readonly load: { readonly before: number; readonly after: number; readonly limit: number }
+  /** What is still over for the level: load, turns, what strains. */
+  readonly left: readonly Finding[]
 }
 
-const MOST_SWAPS = 60
-/** Without anything written for a higher level, a few harder forms show the way. */
-const MOST_UNASKED = 4
+/** What a level is missed by. */
+const MISSES_LEVEL: ReadonlySet<FindingCode> = new Set([
+  'load.high',
+  'load.risk',
+  'load.impact',
+  'turn.too-fast',
+  'turn.many',
+  'head.level',
+  'head.quick',
+])
+/** Of these the move itself is what asks too much. */
+const EASED: ReadonlySet<FindingCode> = new Set([
+  'turn.too-fast',
+  'turn.many',
+  'head.quick',
+  'load.impact',
+])
 
-interface Change {
-  readonly swap: Swap
-  readonly changed: Combination
-}
+const MOST_CHANGES = 60
 
 /**
- * The version for a level (model 9): where a count is too hard, flourishes are dropped first,
- * then the hardest moves take their easier forms; where the level is higher than the
- * combination's own, harder forms are taken as far as the load fits. Nothing that brings a
- * fault is taken.
+ * The version for a level. Below the combination's own all flourishes go and the written easier
+ * forms are taken; then what strains neck or back, what turns or goes too fast for the level, and
+ * what is too hard on a count is eased. Above it the written harder forms are taken, else at most
+ * two flourishes are added. What is alike is changed together, and every change is judged: what
+ * brings any finding the original has not at that level is not taken.
  */
 export function levelForm(
   combination: Combination,
@@ -57,144 +79,271 @@ export function levelForm(
   const own = combination.level ?? house.level
   const limit = house.limits[`load.limit.${level}`]
   const check = (one: Combination) => checkCombination(one, base, house)
-  let now: Combination = { ...combination, level }
-  let checked = check(now)
+  const search: Search = {
+    now: { ...combination, level },
+    checked: check({ ...combination, level }),
+    known: new Set(),
+    check,
+    vocabulary,
+    changes: 0,
+  }
+  search.known = new Set(search.checked.findings.flatMap(keysOf))
   const before = hardestLoad(check(combination).loads)
-  const swaps: Swap[] = []
-  const take = (changes: Iterable<Change>, isGood: (after: typeof checked) => boolean): boolean => {
-    for (const { swap, changed } of changes) {
-      const after = check(changed)
-      if (bringsFault(checked.findings, after.findings) || !isGood(after)) continue
-      now = changed
-      checked = after
-      swaps.push(swap)
-      return true
-    }
-    return false
+  const rank = (one: DancerLevel) => DancerLevel.options.indexOf(one)
+  if (rank(level) < rank(own)) {
+    dropFlourishes(search)
+    takeWritten(search, 'easier')
   }
-  const stuck = new Set<number>()
-  while (swaps.length < MOST_SWAPS) {
-    const worst = [...checked.loads]
-      .filter(({ at, total }) => total > limit + 1e-9 && !stuck.has(at))
-      .sort((a, b) => b.total - a.total)[0]
-    if (!worst) break
-    const eased = take(easings(now, worst, vocabulary), (after) =>
-      after.loads.some(({ at, total }) => at === worst.at && total < worst.total - 1e-9),
-    )
-    if (!eased) stuck.add(worst.at)
+  // What is eased may open the way for what could not be eased before.
+  for (let done = -1; done !== search.changes; ) {
+    done = search.changes
+    if (level === 'new') spareNecks(search)
+    easeFindings(search)
+    easeLoad(search, limit)
   }
-  if (DancerLevel.options.indexOf(level) > DancerLevel.options.indexOf(own))
-    for (const [changes, most] of [
-      [writtenHarder, MOST_SWAPS],
-      [knownHarder, MOST_UNASKED],
-    ] as const) {
-      const tried = new Set<string>()
-      let taken = 0
-      for (const id of now.phrases.flatMap(({ events }) => events.map((event) => event.id))) {
-        if (taken >= most || tried.has(id) || swaps.some(({ event }) => event === id)) continue
-        tried.add(id)
-        const snags = countOf(checked.findings, 'snag')
-        const fits = (after: typeof checked) =>
-          after.loads.every(
-            ({ total, at }) => total <= limit || hardAt(checked.loads, at) >= total,
-          ) && countOf(after.findings, 'snag') <= snags
-        if (take(changes(now, id, vocabulary), fits)) taken++
-      }
-      // What the instructor has written for this level is enough.
-      if (swaps.length > 0) break
-    }
+  if (rank(level) > rank(own)) {
+    const fits = ({ loads }: Checked) =>
+      loads.every(({ total, at }) => total <= Math.max(limit, loadAt(search.checked, at)))
+    if (!takeWritten(search, 'harder', fits))
+      for (const addition of additionsTo(search.now, vocabulary)) take(search, addition, fits)
+  }
   return {
     level,
-    combination: now,
-    swaps,
-    load: { before, after: hardestLoad(checked.loads), limit },
+    combination: search.now,
+    swaps: swapsBetween(combination, search.now, vocabulary),
+    load: { before, after: hardestLoad(search.checked.loads), limit },
+    left: search.checked.findings.filter(({ code }) => MISSES_LEVEL.has(code)),
   }
 }
 
-const hardAt = (loads: readonly CountLoad[], at: number): number =>
-  loads.find((one) => one.at === at)?.total ?? 0
-
-const countOf = (findings: readonly Finding[], severity: 'fault' | 'snag'): number =>
-  findings.filter((finding) => severityOf(finding) === severity).length
-
-const bringsFault = (before: readonly Finding[], after: readonly Finding[]): boolean =>
-  countOf(after, 'fault') > countOf(before, 'fault')
-
-const lastingIn = ({ phrases }: Combination, { id }: Event, vocabulary: Vocabulary) => {
-  const phrase = phrases.find(({ events }) => events.some((event) => event.id === id))
-  const event = phrase && dancedIn(phrase, vocabulary).find((one) => one.id === id)
-  return phrase && event ? { phrase, event } : undefined
+/** Where the search for a version has come to. */
+interface Search {
+  now: Combination
+  checked: Checked
+  /** What is said of the original at that level. */
+  known: ReadonlySet<string>
+  readonly check: (one: Combination) => Checked
+  readonly vocabulary: Vocabulary
+  changes: number
 }
 
-function placeOf(combination: Combination, event: Event, vocabulary: Vocabulary): string {
-  const found = lastingIn(combination, event, vocabulary)
-  return found
-    ? placeIn(found.phrase.name, labelOfSpan(found.event, labelIn(found.phrase.counts)))
-    : ''
+/** A finding by what it is about: each move it stands for, or its phrase. */
+function keysOf({ code, side, spot, events, also = [], ...fact }: Finding): readonly string[] {
+  const about = `${severityOf({ code, ...fact } as Finding)} ${code} ${side}`
+  if (code === 'load.high' || code.startsWith('join.') || code.startsWith('space.'))
+    return [`${about} ${code === 'load.high' ? spot.phrase : ''}`]
+  const ids = [events[0], ...also.map(({ event }) => event)]
+  return ids.map((id) => `${about} ${id ?? `${spot.phrase} ${spot.at}`}`)
 }
 
-/** What would make a count easier, the best first: flourishes left out, then easier forms, the hardest part first. */
-function* easings(
-  combination: Combination,
-  { parts }: CountLoad,
-  vocabulary: Vocabulary,
-): Generator<Change> {
-  const events = [...parts]
-    .sort((a, b) => b.own * b.share - a.own * a.share)
-    .flatMap(({ event }) => eventOf(combination, event) ?? [])
-  for (const event of events.filter(({ optional }) => optional))
-    yield {
-      swap: {
-        kind: 'dropped',
-        event: event.id,
-        at: placeOf(combination, event, vocabulary),
-        from: nameOf(event, vocabulary),
-      },
-      changed: removeEvents([event.id])(combination),
-    }
-  for (const event of events) {
-    const form = easierOf(event, vocabulary)
-    if (form && !event.kept) yield* swapTo(combination, event, form, 'easier', vocabulary)
+/** Takes a change where nothing new is said of it, and it is good for what it is made for. */
+function take(search: Search, make: Edit, isGood: (after: Checked) => boolean = () => true) {
+  if (search.changes >= MOST_CHANGES) return false
+  const now = make(search.now)
+  if (now === search.now) return false
+  const checked = search.check(now)
+  if (!checked.findings.flatMap(keysOf).every((key) => search.known.has(key))) return false
+  if (!isGood(checked)) return false
+  search.now = now
+  search.checked = checked
+  search.changes++
+  return true
+}
+
+const takeFirst = (search: Search, makes: Iterable<Edit>, isGood?: (after: Checked) => boolean) => {
+  for (const make of makes) if (take(search, make, isGood)) return true
+  return false
+}
+
+const eventsOf = ({ phrases }: Combination): readonly Event[] =>
+  phrases.flatMap(({ events }) => events)
+
+/** What is alike up to its side, of one layer and as long: it is changed together. */
+function alike(combination: Combination, event: Event): readonly Event[] {
+  const key = alikeKey(event)
+  return eventsOf(combination).filter((one) => alikeKey(one) === key)
+}
+
+function alikeKey({ layer, what, length, optional, easier, harder, kept }: Event): string {
+  const sides = [what, mirrorWhat(what)].map((one) => JSON.stringify(one)).sort()
+  return JSON.stringify([layer, sides[0], length, optional, easier, harder, kept])
+}
+
+/** Changes all that is alike: each by what it is danced as then, or away with it. */
+const together =
+  (
+    event: Event,
+    form: ((one: Event) => What | undefined) | undefined,
+    vocabulary: Vocabulary,
+  ): Edit =>
+  (combination) => {
+    const all = alike(combination, event)
+    if (!form) return removeEvents(all.map(({ id }) => id))(combination)
+    return all.reduce((now, one) => {
+      const what = form(one)
+      return what ? withForm(now, one, what, vocabulary) : now
+    }, combination)
   }
-}
 
-function* writtenHarder(combination: Combination, id: string, vocabulary: Vocabulary) {
-  const event = eventOf(combination, id)
-  const form = event?.harder ? vocabulary.find(event.harder) : undefined
-  if (event && form) yield* swapTo(combination, event, form, 'harder', vocabulary)
-}
-
-function* knownHarder(combination: Combination, id: string, vocabulary: Vocabulary) {
-  const event = eventOf(combination, id)
-  if (event?.what.kind !== 'move' || event.kept) return
-  const { harder = '' } = vocabulary.find(event.what.move) ?? {}
-  const form = vocabulary.find(harder)
-  if (form) yield* swapTo(combination, event, form, 'harder', vocabulary)
-}
-
-function* swapTo(
+/**
+ * An event danced as something else in the same time. A figure that does not fill it would leave
+ * the feet without steps: then nothing changes.
+ */
+function withForm(
   combination: Combination,
   event: Event,
-  form: Move,
-  kind: 'easier' | 'harder',
+  what: What,
   vocabulary: Vocabulary,
-): Generator<Change> {
-  // A figure that does not fill the counts would leave the feet without steps.
-  const lasts = lastingIn(combination, event, vocabulary)?.event.length ?? form.length
-  if (form.kind === 'steps' && lasts % form.length !== 0) return
-  const what = sameSide(form, event.what, vocabulary)
-  yield {
-    swap: {
-      kind,
-      event: event.id,
-      at: placeOf(combination, event, vocabulary),
-      from: nameOf(event, vocabulary),
-      to: nameOf({ layer: event.layer, what }, vocabulary),
-    },
-    changed: changeEvent(event.id, { what, easier: undefined, harder: undefined, as: undefined })(
-      combination,
-    ),
+): Combination {
+  const danced = combination.phrases
+    .flatMap((phrase) => dancedIn(phrase, vocabulary))
+    .find(({ id }) => id === event.id)
+  if (!danced) return combination
+  const own = ownLengthOf({ what }, vocabulary)
+  const move = what.kind === 'move' ? vocabulary.find(what.move) : undefined
+  if (move?.kind === 'steps' && danced.length % own !== 0) return combination
+  const isLonger = event.length === undefined && !danced.isCut && own !== danced.length
+  return changeEvent(event.id, {
+    what,
+    easier: undefined,
+    harder: undefined,
+    as: undefined,
+    ...(isLonger && what.kind !== 'foot' && { length: danced.length }),
+  })(combination)
+}
+
+function dropFlourishes(search: Search): void {
+  for (const event of eventsOf(search.now))
+    if (event.optional && eventOf(search.now, event.id))
+      take(search, together(event, undefined, search.vocabulary))
+}
+
+/** The forms that are written for it, wherever they can be danced. */
+function takeWritten(
+  search: Search,
+  which: 'easier' | 'harder',
+  isGood?: (after: Checked) => boolean,
+): boolean {
+  let isTaken = false
+  for (const { id } of eventsOf(search.now)) {
+    const event = eventOf(search.now, id)
+    const form = event?.[which] && search.vocabulary.find(event[which])
+    if (!event || !form || event.kept) continue
+    const { vocabulary } = search
+    const make = together(event, (one) => formOf(form, one.what, vocabulary), vocabulary)
+    if (take(search, make, isGood)) isTaken = true
   }
+  return isTaken
+}
+
+/** What strains neck or back, and hard, takes a form that does not; else it goes. */
+function spareNecks(search: Search): void {
+  for (const { id } of eventsOf(search.now)) {
+    const event = eventOf(search.now, id)
+    const move = event?.what.kind === 'move' ? search.vocabulary.find(event.what.move) : undefined
+    if (!event || !move || event.kept || !asksMuch(move)) continue
+    const forms = safeWhats(event, search.vocabulary)
+    takeFirst(search, [
+      ...forms.map((make) => together(event, make, search.vocabulary)),
+      together(event, undefined, search.vocabulary),
+    ])
+  }
+}
+
+/** What turns, jumps or goes too fast for the level is danced easier, where that ends it. */
+function easeFindings(search: Search): void {
+  const tried = new Set<string>()
+  for (;;) {
+    const finding = search.checked.findings.find(
+      ({ code, events }) => EASED.has(code) && !tried.has(`${code} ${events[0]}`),
+    )
+    if (!finding) return
+    tried.add(`${finding.code} ${finding.events[0]}`)
+    const event = eventOf(search.now, finding.events[0] ?? '')
+    if (!event || event.kept) continue
+    const isGone = ({ findings }: Checked) =>
+      !findings.some(({ code, events }) => code === finding.code && events[0] === event.id)
+    const makes = easierWhats(event, search.vocabulary).map((form) =>
+      together(event, form, search.vocabulary),
+    )
+    const walked = finding.code === 'turn.too-fast' ? [walkedTurn(event.id)] : []
+    takeFirst(search, [...walked, ...makes], isGone)
+  }
+}
+
+/** What is too hard on a count: the hardest of it first, as long as that helps. */
+function easeLoad(search: Search, limit: number): void {
+  let stuck = new Set<number>()
+  for (;;) {
+    const worst = [...search.checked.loads]
+      .filter(({ at, total }) => total > limit + 1e-9 && !stuck.has(at))
+      .sort((a, b) => b.total - a.total)[0]
+    if (!worst) return
+    const isEased = (after: Checked) => loadAt(after, worst.at) < worst.total - 1e-9
+    const makes = [...worst.parts]
+      .sort((a, b) => b.own * b.share - a.own * a.share)
+      .flatMap((part) => eventOf(search.now, part.event) ?? [])
+      .filter(({ kept }) => !kept)
+      .flatMap((event) =>
+        easierWhats(event, search.vocabulary).map((form) =>
+          together(event, form, search.vocabulary),
+        ),
+      )
+    if (takeFirst(search, makes, isEased)) stuck = new Set()
+    else stuck.add(worst.at)
+  }
+}
+
+const loadAt = ({ loads }: Checked, at: number): number =>
+  loads.find((one) => one.at === at)?.total ?? 0
+
+/** What a version dances otherwise: all that was alike once, with what it has become. */
+function swapsBetween(
+  before: Combination,
+  after: Combination,
+  vocabulary: Vocabulary,
+): readonly Swap[] {
+  const known = new Set(eventsOf(before).map(({ id }) => id))
+  const swaps = new Map<string, Swap & { readonly places: readonly string[] }>()
+  const add = (key: string, place: string, swap: Omit<Swap, 'at'>) => {
+    const same = swaps.get(key)
+    const places = [...(same?.places ?? []), place]
+    const events = [...(same?.events ?? []), ...swap.events]
+    swaps.set(key, { ...(same ?? swap), events, places, at: places.join(', ') })
+  }
+  for (const [event, place] of placesIn(before, vocabulary)) {
+    const now = eventOf(after, event.id)
+    const from = nameOf(event, vocabulary)
+    if (!now) add(`- ${alikeKey(event)}`, place, { kind: 'dropped', events: [event.id], from })
+    else if (JSON.stringify(now.what) !== JSON.stringify(event.what)) {
+      const isHarder = event.harder !== undefined && isMove(now, event.harder)
+      const kind = isHarder ? ('harder' as const) : ('easier' as const)
+      add(alikeKey(event), place, { kind, events: [event.id], from, to: nameOf(now, vocabulary) })
+    }
+  }
+  for (const [event, place] of placesIn(after, vocabulary))
+    if (!known.has(event.id))
+      add(`+ ${alikeKey(event)}`, place, {
+        kind: 'added',
+        events: [event.id],
+        to: nameOf(event, vocabulary),
+      })
+  return [...swaps.values()]
+    .map(({ places: _, ...swap }) => swap)
+    .sort((a, b) => Number(b.kind === 'dropped') - Number(a.kind === 'dropped'))
+}
+
+const isMove = ({ what }: Event, id: string): boolean => what.kind === 'move' && what.move === id
+
+function placesIn(
+  { phrases }: Combination,
+  vocabulary: Vocabulary,
+): readonly (readonly [DancedEvent, string])[] {
+  return phrases.flatMap((phrase) =>
+    dancedIn(phrase, vocabulary).map(
+      (event) => [event, placeIn(phrase.name, labelOfSpan(event, labelIn(phrase.counts)))] as const,
+    ),
+  )
 }
 
 /** A combination with some events in their easier form; those that have none, or can't take it, stay. */
@@ -207,8 +356,7 @@ export function easedCombination(
   for (const id of ids) {
     const event = eventOf(now, id)
     const form = event && easierOf(event, vocabulary)
-    if (!event || !form) continue
-    for (const { changed } of swapTo(now, event, form, 'easier', vocabulary)) now = changed
+    if (event && form) now = withForm(now, event, formOf(form, event.what, vocabulary), vocabulary)
   }
   return now
 }

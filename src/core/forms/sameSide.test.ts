@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Layer } from '../body/layers'
 import { turningOf } from '../moves/motion'
+import type { Move } from '../moves/move'
 import { vocabulary } from '../moves/vocabulary'
 import { dancerOf } from '../pose/dancer'
 import { jointOf } from '../pose/joints'
@@ -40,7 +41,46 @@ const pairs = vocabulary.moves.flatMap((move) =>
   }),
 )
 
+/** The ways a motion goes: to the side, forward and back, round, up and down. */
+function axesOf({ layer, motion }: Move): ReadonlySet<string> {
+  const axes = motion.flatMap((item): string[] => {
+    if ('channel' in item) {
+      const channel = item.channel.split('.')[1] ?? ''
+      if (/side|tilt|out/.test(channel)) return ['side']
+      if (/forward|tuck|arch|lean|nod|bend/.test(channel)) return ['forward']
+      return [/twist|turn/.test(channel) ? 'round' : 'up']
+    }
+    if (item.verb === 'wave') return [item.plane === 'side' ? 'side' : 'forward']
+    if (item.verb === 'circle' || item.verb === 'arc') return ['side', 'forward']
+    if (item.verb === 'eight') return ['side', 'forward', 'round', 'up']
+    if (item.verb !== 'to') return []
+    if (layer === 'head')
+      return [/tilt/.test(item.place) ? 'side' : /up|down/.test(item.place) ? 'forward' : 'round']
+    return [
+      ...(/[RL]/.test(item.place) ? ['side'] : []),
+      ...(/[FB]/.test(item.place) ? ['forward'] : []),
+    ]
+  })
+  return new Set(axes)
+}
+
 describe('a form of a move', () => {
+  it.each(
+    vocabulary.moves.flatMap((move) => {
+      const form = vocabulary.find(move.easier)
+      return form && move.layer !== 'feet' && move.layer !== 'arms'
+        ? [[move.id, form.id] as const]
+        : []
+    }),
+  )('of %s, the easier %s, goes no other way', (id, formId) => {
+    const [move, form] = [vocabulary.find(id)!, vocabulary.find(formId)!]
+    expect(form.layer).toBe(move.layer)
+    expect(form.demand).toBeLessThanOrEqual(move.demand)
+    const [axes, own] = [axesOf(move), axesOf(form)]
+    // To stand still is no other way.
+    if (own.size > 0) expect([...own].some((axis) => axes.has(axis))).toBe(true)
+  })
+
   it.each(pairs.map(({ move, form, which }) => [move.id, which, form.id] as const))(
     'of %s, the %s %s, goes the same way round on both sides, as the figure dances it',
     (id, _, formId) => {

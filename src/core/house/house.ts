@@ -85,7 +85,8 @@ export function houseOf(rules: HouseRules): House {
   const limits = Object.fromEntries(
     LimitId.options.map((id) => {
       const { usual, least, most } = LIMITS[id]
-      return [id, Math.min(most, Math.max(least, rules.limits[id] ?? usual))]
+      // A zero below nothing is a zero.
+      return [id, Math.min(most, Math.max(least, rules.limits[id] ?? usual)) || 0]
     }),
   ) as Record<LimitId, number>
   return {

@@ -193,18 +193,26 @@ export const endPlaces = (simulation: Simulation): Places =>
 
 /** Where everything is just before a tick, by all that began before it. */
 export function placesBefore(simulation: Simulation, tick: number): Places {
-  let places = startPlaces(simulation.combination.start)
-  for (const { runs, returns } of courseSlices(simulation)) {
-    const all = [...returns, ...runs].filter(({ at }) => at < tick)
-    // On one tick the feet come first: what goes back there is sent on by what begins there.
-    const last = all.sort((a, b) => a.at - b.at || rankOf(a) - rankOf(b)).at(-1)
-    if (!last) continue
-    places = last.after
+  const { passes, combination } = simulation
+  let places = startPlaces(combination.start)
+  for (const [i, { runs, returns, exit }] of courseSlices(simulation).entries()) {
+    const pass = passes[i]
+    if (pass && pass.at + pass.length <= tick) places = exit.places
+    else {
+      // On one tick the feet come first: what goes back there is sent on by what begins there.
+      const moments = [...returns, ...runs].filter(({ at }) => at < tick)
+      return moments.sort((a, b) => a.at - b.at).at(-1)?.after ?? places
+    }
   }
   return places
 }
 
-const rankOf = (one: Run | Return): number => ('part' in one ? 0 : 1)
+/** A path that loses more of its shape than this to the way to its start is another one. */
+const LOST_SHARE = 1 / 3
+
+/** The ticks of a path that may go by on the way to it: a way that is late melts into it. */
+export const ticksLostAtMost = ({ event: { what, length }, kind }: Run): number =>
+  kind === 'path' ? ((what.kind === 'move' && what.every) || length) * LOST_SHARE : 0
 
 /** How long the body takes from where it is to where something starts, in seconds (model 5). */
 export function reachSeconds(from: Places, to: Partial<Places>, { limits, palms }: House): number {

@@ -23,7 +23,11 @@ it('a way nobody wrote runs from what came before to what needs it, and says whe
   expect(way?.words).toBe('on the way to hips left')
   expect(ways('hips 1 at L\n hips 5-8 half-circle-front')).toEqual([])
   // With no time in between it is late, the later the faster it goes.
-  expect(ways('hips 1-4 at R\n hips 5-8 half-circle-front').map(({ late }) => late)).toEqual([true])
+  const fast = ways('hips 4 at R\n hips 5-6 half-circle-front', 132)
+  expect(fast.map(({ late }) => late)).toEqual([true])
+  // A held place melts into what follows.
+  const held = ways('hips 1-4 at R\n hips 5-8 half-circle-front')
+  expect(held.map(({ late }) => late)).toEqual([false])
 })
 
 it('what is late is found by the check, and what is found is late', () => {

@@ -2,7 +2,7 @@ import type { Layer } from '../body/layers'
 import { placesWords } from '../combination/names'
 import type { Pass } from '../combination/passes'
 import { secondsBetween } from '../time/timeMap'
-import { courseOf } from './course'
+import { courseOf, ticksLostAtMost } from './course'
 import type { Simulation } from './simulate'
 
 /** The way to a start that nobody wrote, in ticks of the phrase. */
@@ -19,20 +19,18 @@ export interface UnwrittenWay {
 export function unwrittenWays(simulation: Simulation, pass: Pass): readonly UnwrittenWay[] {
   const { time } = simulation
   return courseOf(simulation)
-    .filter((run) => run.reach && run.pass === pass)
-    .flatMap(({ event, reach }) =>
-      reach
-        ? [
-            {
-              layer: event.layer,
-              from: Math.max(0, reach.from - pass.at),
-              to: event.at,
-              late:
-                secondsBetween(time, Math.min(reach.from, reach.to), reach.to) + 1e-9 <
-                reach.seconds,
-              words: `on the way to ${placesWords(reach.needs)}`,
-            },
-          ]
-        : [],
-    )
+    .filter((run) => run.pass === pass)
+    .flatMap((run) => {
+      const { event, reach } = run
+      if (!reach) return []
+      const from = Math.min(reach.from, reach.to)
+      const has = secondsBetween(time, from, reach.to + ticksLostAtMost(run))
+      return {
+        layer: event.layer,
+        from: Math.max(0, reach.from - pass.at),
+        to: event.at,
+        late: has + 1e-9 < reach.seconds,
+        words: `on the way to ${placesWords(reach.needs)}`,
+      }
+    })
 }

@@ -140,7 +140,7 @@ function LevelVersion({ session, level }: { session: Session; level: DancerLevel
     }
   }, [judge, document, level, session])
   if (!form) return <p className={classes.quiet}>Looking through the forms…</p>
-  const { swaps, load } = form
+  const { swaps, load, left } = form
   const fits = load.after <= load.limit + 1e-9
   const keepBeside = async () => {
     const title = `${document.title}, ${level}`
@@ -162,13 +162,33 @@ function LevelVersion({ session, level }: { session: Session; level: DancerLevel
             : 'Still over: slow it down as well.'}
       </p>
       <ul className={classes.swaps}>
-        {swaps.map(({ event, at, from, to, kind }) => (
-          <li key={`${event}${from}`}>
-            <b className="counts">{at}</b> {kind === 'dropped' ? `leave ${from} out` : `${to}`}
-            {kind !== 'dropped' && <span className={classes.from}> for {from}</span>}
+        {swaps.map(({ events, at, from, to, kind }) => (
+          <li key={`${events[0]}${from}`}>
+            <b className="counts">{at}</b>{' '}
+            {kind === 'dropped'
+              ? `leave ${from} out`
+              : kind === 'added'
+                ? `${to}, if you like`
+                : to}
+            {from && kind !== 'dropped' && <span className={classes.from}> for {from}</span>}
           </li>
         ))}
       </ul>
+      {left.length > 0 && (
+        <>
+          <p className={classes.quiet}>Still too much:</p>
+          <ul className={classes.swaps} aria-label="Still too much">
+            {left.map((finding) => (
+              <li key={`${finding.code}${finding.spot.pass}${finding.spot.at}`}>
+                <b className="counts">{spotText(finding.spot)}</b>{' '}
+                <span className={classes.from}>
+                  {findingText(finding, checkedOf(document).house.units)}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
       {(swaps.length > 0 || document.level !== level) && (
         <div className={classes.row}>
           <PreviewButton session={session} changed={form.combination} does={`make it for ${level}`}>

@@ -1,6 +1,6 @@
 import { nameOf, placesWords } from '../../combination/names'
 import type { Vocabulary } from '../../moves/vocabulary'
-import { type Run, reachSeconds } from '../../simulate/course'
+import { type Run, reachSeconds, ticksLostAtMost } from '../../simulate/course'
 import { isThere, placesNeeded } from '../../simulate/places'
 import { secondsOfTicks, tempoFor } from '../../time/tempo'
 import type { Places } from '../../what/places'
@@ -37,16 +37,6 @@ function startOfRepeats({ event, kind, move }: Run): Partial<Places> | undefined
   return length >= 2 * what.every ? placesNeeded(move, what) : undefined
 }
 
-/** The ticks of a path that may go by on the way to it. */
-const lostAtMost = ({ event, kind }: Run): number =>
-  kind === 'path' ? eachOf(event) * LOST_SHARE : 0
-
-const eachOf = ({ what, length }: Run['event']): number =>
-  (what.kind === 'move' && what.every) || length
-
-/** A path that loses more of its shape than this is another one. */
-const LOST_SHARE = 1 / 3
-
 const noTime = (
   run: Run,
   needs: Partial<Places>,
@@ -56,7 +46,7 @@ const noTime = (
 ): TempoLimit => ({
   at: run.at,
   // A way that is late melts into the path: only where much of its shape is lost it is said.
-  most: tempoFor(ticks + lostAtMost(run), seconds),
+  most: tempoFor(ticks + ticksLostAtMost(run), seconds),
   found: (tempo) => ({
     code: 'layer.no-time',
     move: nameOf(run.event, vocabulary),
