@@ -294,15 +294,23 @@ export function roundEnds(simulation: Simulation): {
 }
 
 /** The state just before a tick: what a step written there would start from. */
-export function stateBefore(
-  { danced, start }: Pick<Simulation, 'danced' | 'start'>,
-  at: number,
-): BodyState {
-  return danced[indexBefore(danced, at) - 1]?.after ?? start
+export function stateBefore({ danced, start, slices }: Steps, at: number): BodyState {
+  const last = danced[indexBefore(danced, at) - 1]
+  let state = last?.after ?? start
+  // Where a pass is over the weight may have settled.
+  for (let i = last?.pass.index ?? 0; slices && i < slices.length; i++) {
+    const { pass, exit } = slices[i] as Slice
+    if (pass.at + pass.length > at) break
+    state = exit
+  }
+  return state
 }
 
+/** What a state is looked up in; without its slices, the steps of one pass alone. */
+type Steps = Pick<Simulation, 'danced' | 'start'> & Partial<Pick<Simulation, 'slices'>>
+
 /** The state on a tick, with everything that lands on it done. */
-export const stateAt = (simulation: Pick<Simulation, 'danced' | 'start'>, at: number): BodyState =>
+export const stateAt = (simulation: Steps, at: number): BodyState =>
   stateBefore(simulation, at + 0.5)
 
 /** How many were danced before a tick: a search by halves, since the figure asks often. */
