@@ -111,7 +111,7 @@ function inPhrase(
 function withEdit(phrase: Phrase, edit: StepEdit, id: string, newId: () => string): Phrase {
   const [first, second] = edit.to
   if (!first) return phrase
-  if (edit.kind === 'insert')
+  if (edit.event === undefined)
     return withStep(phrase, {
       id: newId(),
       layer: 'feet',

@@ -6,6 +6,7 @@ import type { Combination, Event } from '../combination/combination'
 import { USUAL_HOUSE } from '../house/house'
 import { readPattern } from '../moves/pattern'
 import { vocabulary } from '../moves/vocabulary'
+import { readSheet } from '../sheet/readSheet'
 import { slotAt } from '../time/time'
 import { applyRepair } from './apply'
 import { editWords, isClear, repairFeet } from './feet'
@@ -145,7 +146,7 @@ describe('the repair of the feet', () => {
     const empty = combination([[]])
     const still = { ...empty, start: { ...empty.start, weight: 'L' as const } }
     expect(told(still, 'repeat')).toEqual([[0]])
-    expect(told(still, 'switch')[0]).toEqual([1.2, 'A8  > close R'])
+    expect(told(still, 'switch')[0]).toEqual([0.8, 'A8  > sway R'])
   })
 
   it('clears what it says it clears, in order of price, and none of the three holds another', () => {
@@ -165,7 +166,10 @@ describe('the repair of the feet', () => {
           const any = written([a, b], again ? order : undefined, keeps)
           const repairs = best(any, goal)
           const costs = repairs.map(({ cost }) => cost)
-          expect(costs).toEqual([...costs].sort((x, y) => x - y))
+          // One that mends equal slips alike may stand first, if it is little dearer.
+          const [first = 0, ...others] = costs
+          expect(others).toEqual([...others].sort((x, y) => x - y))
+          expect(first).toBeLessThanOrEqual((others[0] ?? first) + 1 + 1e-9)
           for (const [i, { edits, cost }] of repairs.entries()) {
             const repaired = applyRepair(any, edits, vocabulary, ids())
             expect(isClear(repaired, goal, vocabulary, house)).toBe(true)
@@ -205,15 +209,42 @@ describe('the repair of the feet', () => {
   })
 
   it('changes each occurrence of a phrase at one price, or makes one its own', () => {
-    const twice = combination([feet('1 step R side; 2 close L; 3 step R side')], {
-      order: [
-        { phrase: 'A', mirrored: false },
-        { phrase: 'A', mirrored: false },
-      ],
-    })
+    const twice = readSheet(
+      'sway 1\nphrase A 3\nfeet 1 step R side; 2 close L; 3 step R side\norder A A',
+      vocabulary,
+    ).combination
     const found = told(twice, 'faults')
     expect(found[0]).toEqual([0.6, 'A3 step R side > touch R side'])
-    expect(found[1]).toEqual([1, 'A pass 2 > from the other side'])
+    expect(found.slice(1)).toContainEqual([1, 'A pass 2 > from the other side'])
+  })
+
+  const sheet = (lines: string) => readSheet(`sway 1\nphrase A 8\n${lines}`, vocabulary).combination
+
+  it('sways where the feet are planted, the sooner where the hips go there (E1)', () => {
+    const planted = sheet('feet 1 step R side; 4 touch R together\nhips 3 at L')
+    expect(told(planted, 'faults')[0]).toEqual([0.5, 'A3  > sway L'])
+    expect(told(sheet('feet 1 step R side; 4 touch L together'), 'faults')[0]).toEqual([0])
+  })
+
+  it('recovers before a foot comes home, and hops where a leap is on the standing foot (E2)', () => {
+    expect(told(sheet('feet 1 step R forward; 2 close R'), 'faults')[0]).toEqual([
+      0.9,
+      'A2 close R > & step L in-place; 2 close R',
+    ])
+    const leap = sheet(
+      'feet 1 step R side; 1& step L in-place; 2 step R in-place; 3 leap R; 4 kick L',
+    )
+    expect(told(leap, 'faults')).toContainEqual([1, 'A3 leap R in-place > hop R'])
+    expect(told(sheet('feet 1 step R side; 2 hop R; 3 kick L'), 'faults')[0]).toEqual([0])
+  })
+
+  it('mends equal slips alike where that costs little more (E3)', () => {
+    const pairs =
+      'feet 3 step R forward; 4 close R; 5 step L forward; 6 close L; 7 step R forward; 8 close R'
+    const [first] = best(sheet(pairs), 'faults')
+    expect(first?.edits.map(({ kind }) => kind)).toEqual(['recover', 'recover', 'recover'])
+    const one = best(sheet('feet 1 step R forward; 2 close R'), 'faults')
+    expect(one[0]?.edits).toHaveLength(1)
   })
 
   it('never puts two landings closer than the tempo allows', () => {

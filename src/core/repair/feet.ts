@@ -8,6 +8,7 @@ import { withHouseTurns } from '../simulate/danced'
 import { simulate } from '../simulate/simulate'
 import { labelIn } from '../time/time'
 import { nameOfAction } from '../what/foot'
+import { alikeFirst } from './alike'
 import { applyRepair } from './apply'
 import { contains, type FeetEdit, type Priced, type RepairGoal } from './feetEdit'
 import { searchRepairs } from './search'
@@ -36,15 +37,19 @@ export function repairFeet(
 ): readonly FeetRepair[] {
   const vocabulary = vocabularyFor(combination, base)
   const found = searchRepairs(combination, goal, vocabulary, house, SHOWN + SPARE)
+  const isGood = ({ edits }: Priced) => {
+    let id = 0
+    const repaired = applyRepair(combination, edits, vocabulary, () => `repair-${id++}`)
+    return isClear(repaired, goal, vocabulary, house)
+  }
   const good: Priced[] = []
   for (const one of found) {
     if (good.length === SHOWN) break
     if (good.some(({ edits }) => contains(one.edits, edits))) continue
-    let id = 0
-    const repaired = applyRepair(combination, one.edits, vocabulary, () => `repair-${id++}`)
-    if (isClear(repaired, goal, vocabulary, house)) good.push(one)
+    if (isGood(one)) good.push(one)
   }
-  return good.map(({ cost, edits }) => ({ cost: cost / 100, edits }))
+  const shown = alikeFirst(good, combination, goal, vocabulary, house, isGood).slice(0, SHOWN)
+  return shown.map(({ cost, edits }) => ({ cost: cost / 100, edits }))
 }
 
 /** No weight fault on the lead side, none on the other where something is kept, and the end that is wanted. */

@@ -5,9 +5,19 @@ import type { Tick } from '../time/time'
 /** What a repair is for (model 7). */
 export type RepairGoal = 'faults' | 'switch' | 'repeat'
 
+export type EditKind =
+  | 'touch'
+  | 'step'
+  | 'swap'
+  | 'ball-change'
+  | 'recover'
+  | 'hop'
+  | 'insert'
+  | 'sway'
+
 /** One change of one step of a phrase. */
 export interface StepEdit {
-  readonly kind: 'touch' | 'step' | 'swap' | 'ball-change' | 'insert' | 'sway'
+  readonly kind: EditKind
   /** The event it changes, and which of its steps where it is a figure; absent for what is put in. */
   readonly event?: string
   readonly step?: number

@@ -1,7 +1,8 @@
-import type { FootAction } from '../body/feet'
+import { type FootAction, factsOf } from '../body/feet'
 import { otherSide, SIDES } from '../body/side'
 import type { Phrase } from '../combination/combination'
 import { type DancedEvent, dancedIn } from '../combination/lengths'
+import { sideOf } from '../combination/names'
 import type { House } from '../house/house'
 import type { Vocabulary } from '../moves/vocabulary'
 import { inDanceOrder, stepsOf } from '../simulate/simulate'
@@ -55,6 +56,7 @@ export function placesOf(
   phrase: Phrase,
   vocabulary: Vocabulary,
   { limits }: House,
+  allows: Allows = () => true,
 ): readonly Place[] {
   const items = itemsOf(phrase, vocabulary)
   const last = items.findLast(({ action }) => action.primitive !== 'hold')
@@ -73,20 +75,36 @@ export function placesOf(
     rank: 0,
     options: [
       empty,
-      ...SIDES.map((foot): Option => {
-        const action: FootAction = { primitive: 'close', foot }
-        const cost = limits['repair.insert']
-        return {
-          cost: hundredths(cost),
-          edit: { kind: 'insert', at, to: [action], cost },
-          steps: [{ at, action }],
-          kept: false,
-        }
+      ...SIDES.map((foot) =>
+        putIn('insert', at, { primitive: 'close', foot }, limits['repair.insert']),
+      ),
+      ...SIDES.map((foot) => {
+        const isUnderHips = phrase.events.some(
+          (one) => one.layer === 'hips' && one.at === at && sideOf(one.what) === foot,
+        )
+        const cost = limits[isUnderHips ? 'repair.swayHips' : 'repair.sway']
+        return putIn('sway', at, { primitive: 'sway', foot }, cost)
       }),
     ],
   }))
-  return [...places, ...inserts].sort((a, b) => a.at - b.at || b.rank - a.rank)
+  return [...places, ...inserts]
+    .map((place) => ({
+      ...place,
+      options: place.options.filter(({ edit }) => !edit || allows(edit, phrase)),
+    }))
+    .sort((a, b) => a.at - b.at || b.rank - a.rank)
 }
+
+/** Which edits a search may make. */
+export type Allows = (edit: StepEdit, phrase: Phrase) => boolean
+
+/** Something the feet do on a count on which they begin nothing. */
+const putIn = (kind: 'insert' | 'sway', at: Tick, action: FootAction, cost: number): Option => ({
+  cost: hundredths(cost),
+  edit: { kind, at, to: [action], cost },
+  steps: [{ at, action }],
+  kept: false,
+})
 
 const asWritten = ({ at, action, event }: Item): Option => ({
   cost: 0,
@@ -139,11 +157,31 @@ function changes(
   list.push(
     option('swap', figures['repair.swap'], [{ at, action: { ...action, foot: otherSide[foot] } }]),
   )
+  if (primitive === 'leap') {
+    const { direction: _, size: __, ...rest } = action
+    list.push(option('hop', figures['repair.hop'], [{ at, action: { ...rest, primitive: 'hop' } }]))
+  }
   const before = tick(at - HALF_COUNT)
   const isFree = before >= 0 && !items.some((other) => other.at >= before && other.at < at)
   const cut = items.findLast((other) => other.at < before)
   const cutsKept = cut?.event.kept === true && endOf(cut.event) > before
-  if (primitive === 'step' && at % TICKS_PER_COUNT === 0 && isFree && !cutsKept)
+  const hasRoom = at % TICKS_PER_COUNT === 0 && isFree && !cutsKept
+  // The weight comes back before the foot that went out comes home.
+  if (
+    hasRoom &&
+    (primitive === 'close' || action.direction === 'together') &&
+    factsOf(primitive).needs === 'free'
+  )
+    list.push(
+      option('recover', figures['repair.recover'], [
+        {
+          at: before,
+          action: { primitive: 'step', foot: otherSide[foot], direction: 'in-place' },
+        },
+        { at, action },
+      ]),
+    )
+  if (primitive === 'step' && hasRoom)
     list.push(
       option('ball-change', figures['repair.ballChange'], [
         {

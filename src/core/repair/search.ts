@@ -7,6 +7,7 @@ import { endings } from './endings'
 import { byPrice, contains, type FeetEdit, type Priced, type RepairGoal } from './feetEdit'
 import { steps } from './nextPass'
 import type { Node } from './node'
+import type { Allows } from './phraseOptions'
 import { FALLEN } from './stances'
 import { addEntries, prepare, type Search } from './tables'
 
@@ -22,6 +23,7 @@ const MOST_ROUNDS = 300
  * The cheapest sets of edits, best first, no set within another: a search over the order by
  * price, in which each phrase is changed in one of the ways that matter (behavioursOf).
  * @param most how many are wanted.
+ * @param allows which edits of steps may be made; all of them where it is left out.
  */
 export function searchRepairs(
   combination: Combination,
@@ -29,8 +31,9 @@ export function searchRepairs(
   vocabulary: Vocabulary,
   house: House,
   most: number,
+  allows?: Allows,
 ): readonly Priced[] {
-  const search = prepare(combination, vocabulary, house)
+  const search = prepare(combination, vocabulary, house, allows)
   for (let round = 0; ; round++) {
     const found = run(search, goal, most)
     if (search.missing.size === 0 || round === MOST_ROUNDS) return found

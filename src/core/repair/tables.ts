@@ -17,7 +17,7 @@ import {
   keyOfEntry,
   type PhrasePlaces,
 } from './behaviours'
-import { placesOf } from './phraseOptions'
+import { type Allows, placesOf } from './phraseOptions'
 import { createStances, FALLEN, type Stance, type Stances } from './stances'
 
 export const NO_END = Number.POSITIVE_INFINITY
@@ -42,7 +42,12 @@ export interface Search {
   readonly least: Map<number, number>
 }
 
-export function prepare(combination: Combination, vocabulary: Vocabulary, house: House): Search {
+export function prepare(
+  combination: Combination,
+  vocabulary: Vocabulary,
+  house: House,
+  allows?: Allows,
+): Search {
   const stances = createStances()
   const time = steady(combination.tempo)
   const ticksIn = (seconds: number) => time.tickAt(seconds) - 1e-9
@@ -54,7 +59,7 @@ export function prepare(combination: Combination, vocabulary: Vocabulary, house:
     combination.phrases.map((phrase): [string, Table] => [
       phrase.id,
       {
-        places: placesOf(phrase, vocabulary, house),
+        places: placesOf(phrase, vocabulary, house, allows),
         settling: settlingIn(dancedIn(phrase, vocabulary), vocabulary),
         end: lengthOf(phrase),
         entries: [],
