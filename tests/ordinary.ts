@@ -6,6 +6,11 @@ export const ORDINARY: readonly string[] = ['belly', 'bollywood', 'polynesian', 
   sheetsIn,
 )
 
+/** Combinations each with one slip, and what is said of it, written as its comment: `fault feet.loaded A5`. */
+export const SLIPS: readonly { readonly sheet: string; readonly slip: string }[] = sheetsIn(
+  'slips',
+).map((sheet) => ({ sheet, slip: /^# (.*)$/m.exec(sheet)?.[1] ?? '' }))
+
 /** The sheets of a file of this folder; each begins with its version. */
 function sheetsIn(name: string): readonly string[] {
   const text = readFileSync(join(import.meta.dirname, 'ordinary', `${name}.txt`), 'utf8')

@@ -77,14 +77,19 @@ const isSlip = (code: FindingCode): boolean => {
 /** The words of a fact, without its figures: which move, and why. */
 function reasonOf(fact: Found): string {
   const { spot: _, events: __, also: ___, ...rest } = fact
-  const words = Object.entries(rest).map(([name, value]) => [
-    name,
-    typeof value === 'number' ? '' : name === 'action' ? actionWords(value) : value,
-  ])
+  const words = Object.entries(rest).map(([name, value]) => {
+    if (typeof value === 'number' || SIDES_OF.has(name)) return [name]
+    if (name === 'action') return [name, actionWords(value)]
+    return [name, typeof value === 'string' ? value.replace(SIDE_AT_END, '') : value]
+  })
   return JSON.stringify(words)
 }
 
-/** A step without its foot: the same to the other side is the same. */
+/** The same to the other side is the same. */
+const SIDES_OF: ReadonlySet<string> = new Set(['foot', 'hip'])
+const SIDE_AT_END = / (R|L|cw|ccw)$/
+
+/** A step without its foot. */
 const actionWords = (value: unknown): unknown => {
   const { primitive, direction } = value as FootAction
   return [primitive, direction]

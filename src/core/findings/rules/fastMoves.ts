@@ -37,7 +37,8 @@ const fastIn = feetByPass<undefined, Fast>(undefined, ({ slice: { pass }, house,
   const share = house.limits['reach.ofFastest']
   const found = pass.events.flatMap((event): readonly Fast[] => {
     const move = event.what.kind === 'move' && vocabulary.find(event.what.move)
-    if (!move || event.on) return []
+    // A figure that is cut is danced as far as it goes, at its own pace.
+    if (!move || event.on || (event.isCut && move.kind === 'steps')) return []
     const least = move.fastest_s * share * sizeOf(event)
     const { ticks, each } = timeGiven(event, move)
     const most = tempoFor(ticks, least)

@@ -1,0 +1,46 @@
+import { describe, expect, it } from 'vitest'
+import { ORDINARY, SLIPS } from '../../../tests/ordinary'
+import { vocabulary } from '../moves/vocabulary'
+import { readSheet } from '../sheet/readSheet'
+import { checkCombination } from './check'
+import { severityOf } from './finding'
+import { placeText } from './findingText'
+
+/** What is said of how a round goes on: true of most, and asked of none. */
+const GOES_ON = /^note join[.](foot|place|facing) /
+
+const said = (sheet: string) => {
+  const { combination, messages } = readSheet(sheet, vocabulary)
+  expect(messages).toEqual([])
+  return checkCombination(combination, vocabulary).findings.map(
+    (one) => `${severityOf(one)} ${one.code} ${placeText(one.spot)}`,
+  )
+}
+
+const titleOf = (sheet: string): string => /^title +(.*)$/m.exec(sheet)?.[1] ?? ''
+
+/** What is deserved in combinations as they are taught, and why. */
+const DESERVED: Readonly<Record<string, readonly string[]>> = {
+  // The ribs end to the left and the round begins with them in the middle: only round one does.
+  'Snakes over circles': ['note join.ribs B8'],
+}
+
+describe('an ordinary combination', () => {
+  it('is one of sixty', () => expect(new Set(ORDINARY.map(titleOf)).size).toBe(60))
+
+  it.each(ORDINARY.map((sheet) => ({ title: titleOf(sheet), sheet })))(
+    '$title raises nothing an instructor would frown at',
+    ({ title, sheet }) => {
+      const left = said(sheet).filter((one) => !GOES_ON.test(one))
+      expect(left).toEqual(DESERVED[title] ?? [])
+    },
+  )
+
+  it.each(SLIPS.map(({ sheet, slip }) => ({ title: titleOf(sheet), sheet, slip })))(
+    '$title: just that slip',
+    ({ sheet, slip }) => {
+      expect(slip).not.toBe('')
+      expect(said(sheet).filter((one) => one === slip || !GOES_ON.test(one))).toEqual([slip])
+    },
+  )
+})
