@@ -8,6 +8,7 @@ import type { Planned } from '../core/plan/edits'
 import type { Plan, PlanWishes } from '../core/plan/plan'
 import type { SpreadClass } from '../core/plan/spread'
 import type { Repair } from '../core/repair/offers'
+import type { SlipWith } from '../core/repair/slips'
 import type { FileRead } from '../core/sheet/files'
 import type { Filling, FillWish } from '../core/suggest/fill'
 import type { Gap, Suggestion } from '../core/suggest/suggest'
@@ -15,6 +16,8 @@ import type { Gap, Suggestion } from '../core/suggest/suggest'
 /** What is thought through beside the page, since it takes longer than a frame. */
 export interface Jobs {
   repairs: { in: { combination: Combination; finding: Finding }; out: readonly Repair[] }
+  /** Which slips of the weight another one brings about. */
+  slips: { in: { combination: Combination }; out: readonly SlipWith[] }
   suggest: { in: { combination: Combination; gap: Gap }; out: readonly Suggestion[] }
   fill: { in: { combination: Combination; wish: FillWish }; out: readonly Filling[] }
   level: { in: { combination: Combination; level: DancerLevel }; out: LevelForm }

@@ -6,6 +6,7 @@ import { planAgain } from '../core/plan/edits'
 import { materialsOf } from '../core/plan/material'
 import { spreadOver } from '../core/plan/spread'
 import { repairsFor } from '../core/repair/offers'
+import { slipsTogether } from '../core/repair/slips'
 import { readCombinationFile, textOfBytes } from '../core/sheet/files'
 import { fillPhrase } from '../core/suggest/fill'
 import { suggestMoves } from '../core/suggest/suggest'
@@ -29,6 +30,7 @@ function run({ job, input, setting }: Request): Jobs[JobName]['out'] {
     job === name && data !== undefined
   if (isFor('repairs', input))
     return repairsFor(input.combination, input.finding, vocabulary, house, newId)
+  if (isFor('slips', input)) return slipsTogether(input.combination, vocabulary, house)
   if (isFor('suggest', input)) return suggestMoves(input.combination, input.gap, vocabulary, house)
   if (isFor('fill', input)) return fillPhrase(input.combination, input.wish, vocabulary, house)
   if (isFor('level', input)) return levelForm(input.combination, input.level, vocabulary, house)

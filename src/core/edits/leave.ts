@@ -1,29 +1,48 @@
-import type { Combination, Leave } from '../combination/combination'
+import type { Leave } from '../combination/combination'
 import type { Finding } from '../findings/finding'
 import { changeEvents, type Edit } from './edit'
 import { eventOf } from './edits'
 
-type Left = Pick<Finding, 'code' | 'events'>
+type Left = Pick<Finding, 'code' | 'events' | 'also'>
 
 /** Leaves a finding as it is: on its event, or on the whole where it is about no event. */
-export const leaveFinding = (finding: Left, because: string): Edit =>
-  withLeaves(finding, (others) => [...others, { code: finding.code, because }])
-
-/** Says a finding again that was left. */
-export const takeUpFinding = (finding: Left): Edit => withLeaves(finding, (others) => others)
-
-function withLeaves(
-  { code, events }: Left,
-  make: (others: readonly Leave[]) => readonly Leave[],
-): Edit {
-  const changed = <T extends { readonly leave?: readonly Leave[] | undefined }>(record: T): T => {
-    const { leave = [], ...rest } = record
-    const now = make(leave.filter((one) => one.code !== code))
-    return { ...rest, ...(now.length > 0 && { leave: now }) } as T
-  }
-  return (combination): Combination => {
-    const [first] = events
+export const leaveFinding =
+  (finding: Left, because: string): Edit =>
+  (combination) => {
+    const add = withLeave({ code: finding.code, because })
+    const [first] = finding.events
     const event = first === undefined ? undefined : eventOf(combination, first)
-    return event ? changeEvents(new Set([event.id]), changed)(combination) : changed(combination)
+    return event ? changeEvents(new Set([event.id]), add)(combination) : add(combination)
   }
+
+/** Says a finding again that was left, wherever of all that is the same it was left. */
+export const takeUpFinding =
+  ({ code, events, also = [] }: Left): Edit =>
+  (combination) => {
+    const ids = [events[0], ...also.map(({ event }) => event)]
+    const own = ids.flatMap((id) => (id === undefined ? [] : (eventOf(combination, id)?.id ?? [])))
+    const without = withoutLeave(code)
+    return own.length > 0 ? changeEvents(new Set(own), without)(combination) : without(combination)
+  }
+
+interface Leaving {
+  readonly leave?: readonly Leave[] | undefined
+}
+
+const withoutLeave =
+  (code: string) =>
+  <T extends Leaving>(record: T): T =>
+    leaving(record, othersOf(record, code))
+
+const withLeave =
+  (one: Leave) =>
+  <T extends Leaving>(record: T): T =>
+    leaving(record, [...othersOf(record, one.code), one])
+
+const othersOf = ({ leave = [] }: Leaving, code: string): readonly Leave[] =>
+  leave.filter((one) => one.code !== code)
+
+function leaving<T extends Leaving>(record: T, now: readonly Leave[]): T {
+  const { leave: _, ...rest } = record
+  return { ...rest, ...(now.length > 0 && { leave: now }) } as T
 }

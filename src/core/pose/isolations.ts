@@ -56,6 +56,9 @@ export function isolationsOf(simulation: Simulation, layers: ReadonlySet<Layer>)
       if (part === 'hips') sent.hips.push({ ...leg, way: straightTo(offset('hips', 'C')) })
       else sent.head.push({ ...leg, way: straightTo(angles('front')) })
     }
+  const heads = layers.has('head')
+    ? courseOf(simulation).filter(({ event }) => event.layer === 'head')
+    : []
   for (const run of courseOf(simulation)) {
     const { event, move } = run
     if (!layers.has(event.layer) || event.layer === 'arms') continue
@@ -75,7 +78,8 @@ export function isolationsOf(simulation: Simulation, layers: ReadonlySet<Layer>)
       sent.head.push({ ...timeOf(run, time), way: straightTo(angles(what.gaze, by)) })
     else if (move)
       for (const repeat of mergedRepeats(run, move, combination.lead)) {
-        const danced = { ...repeat, run, move, by, time, rate: event.rate }
+        const headElsewhere = heads.some(({ at, end }) => at < repeat.end && end > repeat.start)
+        const danced = { ...repeat, run, move, by, time, rate: event.rate, headElsewhere }
         if (part === 'head') sendHead(danced, sent.head, angles)
         else sendPart(danced, sent[part], part, house.compass[part], offset)
         addSwingsOf(danced, swings)

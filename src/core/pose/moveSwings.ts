@@ -106,14 +106,15 @@ function oscillation(
 /** A pulse that runs through the body, each part a quarter of it after the one before. */
 function addWave(
   { parts, plane }: Extract<Motion, { verb: 'wave' }>,
-  { start, end, left, by, time }: DancedRepeat,
+  { start, end, left, by, time, headElsewhere }: DancedRepeat,
   swings: Swing[],
 ): void {
   const table = plane === 'side' ? WAVE_ASIDE : WAVE
   const long = (end - start) / (1 + (parts.length - 1) / 4)
   // A body has no time to go all the way: a hurried wave is a small one.
   const room = Math.min(1, secondsBetween(time, start, start + long) / WAVE_SECONDS)
-  for (const [i, part] of parts.entries())
+  for (const [i, part] of parts.entries()) {
+    if (part === 'head' && headElsewhere) continue
     for (const [channel, amount] of table[part] ?? []) {
       const sign = left ? acrossOf(channel).sign : 1
       const begins = start + (i * long) / 4
@@ -125,4 +126,5 @@ function addWave(
         shape: { kind: 'pulse' },
       })
     }
+  }
 }

@@ -54,6 +54,8 @@ export interface DancedRepeat extends Repeat {
   readonly rate: number | undefined
   /** How many repeats run through without a stop. */
   readonly rounds: number
+  /** The head line says something meanwhile: the head leaves a wave there. */
+  readonly headElsewhere: boolean
 }
 
 /** Repeats on one side of a circle or an eight are one way without a stop. */

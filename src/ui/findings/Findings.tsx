@@ -1,4 +1,4 @@
-import { memo, useDeferredValue, useMemo, useState } from 'react'
+import { memo, useDeferredValue, useEffect, useMemo, useState } from 'react'
 import { useStore } from 'zustand'
 import { otherSide, sideWord } from '../../core/body/side'
 import type { Combination } from '../../core/combination/combination'
@@ -8,8 +8,10 @@ import type { Finding, Severity } from '../../core/findings/finding'
 import { severityOf } from '../../core/findings/finding'
 import { findingText, spotText } from '../../core/findings/findingText'
 import { layerWord } from '../../core/moves/vocabulary'
+import { type SlipWith, slipIn } from '../../core/repair/slips'
 import { checkedOf } from '../stores/checked'
 import { houseNow } from '../stores/house'
+import { useServices } from '../stores/services'
 import { change, type Session } from '../stores/session'
 import { documentOf } from '../stores/state'
 import { FindingHelp } from './FindingHelp'
@@ -62,7 +64,11 @@ export const Findings = memo(function Findings({ session, onGo }: FindingsProps)
   // An edit is drawn in the braid first; the sentences may come a moment later.
   const document = useDeferredValue(useStore(session, documentOf))
   const { findings, left } = checkedOf(document)
-  const groups = useMemo(() => grouped(findings), [findings])
+  const brings = useSlips(document, findings)
+  const groups = useMemo(() => {
+    const under = new Set(brings.flatMap((one) => one.brings))
+    return grouped(findings.filter((finding) => !under.has(slipIn(finding))))
+  }, [findings, brings])
   const [opened, setOpened] = useState<string>()
   const firstFault = findings.find((finding) => severityOf(finding) === 'fault')
   const openKey = opened ?? (firstFault && findingKey(firstFault))
@@ -82,6 +88,11 @@ export const Findings = memo(function Findings({ session, onGo }: FindingsProps)
                   finding={finding}
                   isOpen={findingKey(finding) === openKey}
                   isChosen={findingKey(finding) === opened}
+                  brings={findings.filter((one) =>
+                    brings
+                      .find(({ slip }) => slip === slipIn(finding))
+                      ?.brings.includes(slipIn(one)),
+                  )}
                   onOpen={() => {
                     setOpened(findingKey(finding))
                     goTo(session, document, finding)
@@ -119,10 +130,31 @@ interface ItemProps {
   readonly isOpen: boolean
   /** Opened by a hand, and not because it is the first. */
   readonly isChosen: boolean
+  /** Slips that are gone when this one is mended. */
+  readonly brings: readonly Finding[]
   readonly onOpen: () => void
 }
 
-function FindingItem({ session, document, finding, isOpen, isChosen, onOpen }: ItemProps) {
+/** Which slips another one brings about, thought through beside the page; none until it is known. */
+function useSlips(document: Combination, findings: readonly Finding[]): readonly SlipWith[] {
+  const { judge } = useServices()
+  const [known, setKnown] = useState<{ of: Combination; slips: readonly SlipWith[] }>()
+  const isAsked = findings.filter((finding) => severityOf(finding) === 'fault').length > 1
+  useEffect(() => {
+    if (!isAsked) return
+    const stop = new AbortController()
+    judge
+      .ask('slips', { combination: document }, stop.signal)
+      .then((slips) => setKnown({ of: document, slips }))
+      .catch(() => undefined)
+    return () => stop.abort()
+  }, [judge, document, isAsked])
+  return known?.of === document ? known.slips : NONE
+}
+
+const NONE: readonly SlipWith[] = []
+
+function FindingItem({ session, document, finding, isOpen, isChosen, brings, onOpen }: ItemProps) {
   const severity = severityOf(finding)
   const { spot } = finding
   const other = sideWord[otherSide[document.lead]]
@@ -135,6 +167,12 @@ function FindingItem({ session, document, finding, isOpen, isChosen, onOpen }: I
           <span className={classes.severity}>{SEVERITY_WORD[severity]}</span>
         </span>
         <span>{findingText(finding, houseNow.getState().rules.units)}</span>
+        {brings.length > 0 && (
+          <span className={classes.brings}>
+            Mend this, and {brings.map(({ spot: there }) => spotText(there)).join(' and ')}{' '}
+            {brings.length === 1 ? 'is' : 'are'} right too.
+          </span>
+        )}
       </button>
       {isOpen && (
         <FindingHelp

@@ -6,7 +6,7 @@ import { nameOf } from '../../core/combination/names'
 import type { Edit } from '../../core/edits/edit'
 import * as edits from '../../core/edits/edits'
 import type { Vocabulary } from '../../core/moves/vocabulary'
-import { slotAt, type Tick, tick } from '../../core/time/time'
+import { COUNT, slotAt, type Tick, tick } from '../../core/time/time'
 import type { What } from '../../core/what/kinds'
 import { idOfKind } from '../../core/writing/search'
 import { change, type Session } from './session'
@@ -42,7 +42,8 @@ export function placeAtSelection(
   })
   const vocabulary = vocabularyOf(state)
   const isOneSlot = selection.length <= slotAt(selection.at)
-  const wanted = isOneSlot ? usual : selection.length
+  // On a shorter slot the cursor stays as short, to go on from there.
+  const wanted = !isOneSlot || selection.length < COUNT ? selection.length : usual
   const length = tick(Math.min(wanted, pass.length - selection.at))
   // A length is written only where counts were selected for it.
   const shown: Event = {
