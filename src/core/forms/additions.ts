@@ -17,8 +17,12 @@ const MOST = 2
  * flourish, on every place that is alike.
  */
 export function additionsTo(combination: Combination, vocabulary: Vocabulary): readonly Edit[] {
+  const { families } = combination
+  const isOfFamily = (id: string) =>
+    families.length === 0 ||
+    vocabulary.find(id)?.families.some((family) => families.includes(family)) === true
   const over = (layer: Layer, move: string, spans: (phrase: Phrase) => readonly Span[]) =>
-    combination.phrases.some((phrase) => spans(phrase).length > 0)
+    isOfFamily(move) && combination.phrases.some((phrase) => spans(phrase).length > 0)
       ? [laidOver(combination, layer, move, spans)]
       : []
   const hips = (phrase: Phrase) =>

@@ -12,7 +12,7 @@ import type { House } from '../house/house'
 import { hardestLoad } from '../load/load'
 import { asksMuch } from '../moves/easing'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
-import { labelIn, labelOfSpan } from '../time/time'
+import { COUNT, HALF_COUNT, labelIn, labelOfSpan } from '../time/time'
 import type { What } from '../what/kinds'
 import { additionsTo } from './additions'
 import { easierWhats, formOf, safeWhats } from './easier'
@@ -316,9 +316,12 @@ function swapsBetween(
     const from = nameOf(event, vocabulary)
     if (!now) add(`- ${alikeKey(event)}`, place, { kind: 'dropped', events: [event.id], from })
     else if (JSON.stringify(now.what) !== JSON.stringify(event.what)) {
-      const isHarder = event.harder !== undefined && isMove(now, event.harder)
+      const isHarder =
+        (event.harder !== undefined && isMove(now, event.harder)) || everyOf(now) < everyOf(event)
       const kind = isHarder ? ('harder' as const) : ('easier' as const)
-      add(alikeKey(event), place, { kind, events: [event.id], from, to: nameOf(now, vocabulary) })
+      const name = nameOf(now, vocabulary)
+      const to = name === from ? `${name}, every ${labelOfEvery(everyOf(now))}` : name
+      add(alikeKey(event), place, { kind, events: [event.id], from, to })
     }
   }
   for (const [event, place] of placesIn(after, vocabulary))
@@ -332,6 +335,12 @@ function swapsBetween(
     .map(({ places: _, ...swap }) => swap)
     .sort((a, b) => Number(b.kind === 'dropped') - Number(a.kind === 'dropped'))
 }
+
+const everyOf = ({ what }: Event): number =>
+  (what.kind === 'move' && what.every) || Number.POSITIVE_INFINITY
+
+const labelOfEvery = (ticks: number): string =>
+  ticks === HALF_COUNT ? 'half count' : `${ticks / COUNT} counts`
 
 const isMove = ({ what }: Event, id: string): boolean => what.kind === 'move' && what.move === id
 
