@@ -203,8 +203,14 @@ function withForm(
   const move = what.kind === 'move' ? vocabulary.find(what.move) : undefined
   if (move?.kind === 'steps' && danced.length % own !== 0) return combination
   const isLonger = event.length === undefined && !danced.isCut && own !== danced.length
+  const before = event.what.kind === 'move' ? vocabulary.find(event.what.move) : undefined
+  // A way in place of a shimmy is danced again and again, not once as slow.
+  const isAgain = before?.kind === 'texture' && move?.kind === 'path' && danced.length >= 2 * own
   return changeEvent(event.id, {
-    what,
+    what:
+      isAgain && what.kind === 'move'
+        ? { ...what, every: own, ...(move.to !== '=' && { alt: true as const }) }
+        : what,
     easier: undefined,
     harder: undefined,
     as: undefined,

@@ -37,8 +37,13 @@ const MOST_SHARED = 0.6
 /** A stream of numbers from 0 up to but not with 1: the same for the same seed. */
 export function numbersFrom(seed: number): () => number {
   const source = xoroshiro128plus(seed)
-  return () => uniformFloat64(source)
+  const next = () => uniformFloat64(source)
+  // The first ones of near seeds are near each other.
+  for (let i = 0; i < WARM_UP; i++) next()
+  return next
 }
+
+const WARM_UP = 8
 
 /**
  * Up to five ways to fill what is empty on one layer of a phrase: each checked as it grows,
