@@ -322,10 +322,11 @@ function swapsBetween(
     const from = nameOf(event, vocabulary)
     if (!now) add(`- ${alikeKey(event)}`, place, { kind: 'dropped', events: [event.id], from })
     else if (JSON.stringify(now.what) !== JSON.stringify(event.what)) {
-      const isHarder =
-        (event.harder !== undefined && isMove(now, event.harder)) || everyOf(now) < everyOf(event)
-      const kind = isHarder ? ('harder' as const) : ('easier' as const)
       const name = nameOf(now, vocabulary)
+      const isHarder =
+        (event.harder !== undefined && isMove(now, event.harder)) ||
+        (name === from && everyOf(now) < everyOf(event))
+      const kind = isHarder ? ('harder' as const) : ('easier' as const)
       const to = name === from ? `${name}, every ${labelOfEvery(everyOf(now))}` : name
       add(alikeKey(event), place, { kind, events: [event.id], from, to })
     }
