@@ -23,7 +23,7 @@ export function applyRepair(
   for (const edit of orders)
     if (edit.kind === 'own-phrase') {
       const own = steps.filter(({ pass }) => pass === edit.pass)
-      changed = withOwnPhrase(changed, edit.pass, own, vocabulary, newId)
+      changed = withOwnPhrase(changed, edit, own, vocabulary, newId)
     }
   const shared = steps.filter(({ pass }) => pass === undefined)
   for (const phrase of new Set(shared.map((edit) => edit.phrase)))
@@ -47,7 +47,7 @@ const turned = (combination: Combination, pass: number): Combination => ({
 
 function withOwnPhrase(
   combination: Combination,
-  pass: number,
+  { pass, twin }: { readonly pass: number; readonly twin?: number | undefined },
   edits: readonly StepEdit[],
   vocabulary: Vocabulary,
   newId: () => string,
@@ -67,7 +67,9 @@ function withOwnPhrase(
       remarks: phrase.remarks.map((remark) => ({ ...remark, id: newId() })),
     }),
   }
-  const order = combination.order.map((one, i) => (i === pass ? { ...one, phrase: own.id } : one))
+  const order = combination.order.map((one, i) =>
+    i === pass || i === twin ? { ...one, phrase: own.id } : one,
+  )
   const danced = new Set(order.map((one) => one.phrase))
   const added = {
     ...combination,

@@ -247,6 +247,29 @@ describe('the repair of the feet', () => {
     expect(one[0]?.edits).toHaveLength(1)
   })
 
+  it('makes a pass and its mirror twin one phrase of their own, and never one of them alone (E4)', () => {
+    const bothSides = [false, false, true, true].map((mirrored) => ({ phrase: 'A', mirrored }))
+    const pair = [false, true].map((mirrored) => ({ phrase: 'A', mirrored }))
+    let own = 0
+    holds(
+      fc.property(someSteps(6), fc.constantFrom(...GOALS), (a, goal) => {
+        for (const { edits, cost } of best(written([a], bothSides), goal)) {
+          const sum = edits.reduce((all, edit) => all + edit.cost, 0)
+          expect(sum).toBeCloseTo(cost, 9)
+          for (const edit of edits)
+            if (edit.kind === 'own-phrase') {
+              own++
+              expect([edit.pass, edit.twin]).toEqual([edit.pass, edit.pass + 2])
+            }
+        }
+        for (const { edits } of best(written([a], pair), goal))
+          expect(edits.map(({ kind }) => kind)).not.toContain('own-phrase')
+      }),
+      { numRuns: 150, seed: 622 },
+    )
+    expect(own).toBeGreaterThan(0)
+  })
+
   it('never puts two landings closer than the tempo allows', () => {
     const fast = {
       ...combination([feet('1 touch R side; 2 step R side; 8 step R side')]),

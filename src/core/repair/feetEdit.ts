@@ -31,7 +31,13 @@ export interface StepEdit {
 
 /** A change of the order: one occurrence for itself, from the other side, or a link at the end. */
 export type OrderEdit =
-  | { readonly kind: 'own-phrase'; readonly pass: number; readonly cost: number }
+  | {
+      readonly kind: 'own-phrase'
+      readonly pass: number
+      /** Its mirror twin, which becomes the same one. */
+      readonly twin?: number
+      readonly cost: number
+    }
   | { readonly kind: 'other-side'; readonly pass: number; readonly cost: number }
   | {
       readonly kind: 'link'

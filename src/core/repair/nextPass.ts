@@ -21,6 +21,8 @@ export function* steps(search: Search, node: Node): Generator<Node> {
   const from = node.pass === 0 ? -pickupTicks(combination) : 0
   const to = isLast && pickup?.each ? counts * TICKS_PER_COUNT - pickupTicks(combination) : NO_END
   const known = node.chosen.get(phrase)
+  const twin = search.twins.get(node.pass)
+  const pending = node.twins.get(node.pass)
   const { limits } = house
   const all = search.tables.get(phrase)?.behaviours ?? []
   // The first round of a search knows no entries yet: ask, so that they are noted.
@@ -36,10 +38,19 @@ export function* steps(search: Search, node: Node): Generator<Node> {
     const lead = end(node.lead, mirrored)
     const other = search.hasKept ? end(node.other, !mirrored) : FALLEN
     if (!behaviour || lead < 0 || (search.hasKept && other < 0)) return undefined
-    const isNew = own || behaviour !== known
-    const own_: OrderEdit[] = own
-      ? [{ kind: 'own-phrase', pass: node.pass, cost: limits['repair.ownPhrase'] }]
-      : []
+    const isTwin = pending !== undefined
+    const isNew = !isTwin && (own || behaviour !== known)
+    const own_: OrderEdit[] =
+      own && !isTwin
+        ? [
+            {
+              kind: 'own-phrase',
+              pass: node.pass,
+              ...(twin !== undefined && { twin }),
+              cost: limits['repair.ownPhrase'],
+            },
+          ]
+        : []
     const turned: OrderEdit[] = flips
       ? [{ kind: 'other-side', pass: node.pass, cost: limits['repair.otherSide'] }]
       : []
@@ -57,7 +68,10 @@ export function* steps(search: Search, node: Node): Generator<Node> {
     const share = own
       ? behaviour.cost + (known?.cost ?? 0) / times
       : (behaviour.cost / times) * (known ? 1 : 1 + apart)
-    const paid = node.paid + price + share
+    // Of two twins each pays its half of what is changed once.
+    const halved = own && twin !== undefined ? 0.5 : 1
+    const ownPrice = isTwin ? hundredths(limits['repair.ownPhrase']) : price
+    const paid = node.paid + (ownPrice + share) * halved
     return {
       cost: node.cost + (isNew ? behaviour.cost : 0) + price,
       paid,
@@ -69,21 +83,42 @@ export function* steps(search: Search, node: Node): Generator<Node> {
       lead,
       other,
       chosen,
+      twins: withTwin(node, own && !isTwin ? twin : undefined, behaviour),
       // What follows begins with the first phrase in which anything is danced.
       opening:
         node.opening ??
         (behaviour.first === undefined ? undefined : { phrase, behaviour, mirrored }),
     }
   }
+  // A twin is danced as the one before it was, and never on its own.
+  if (pending) {
+    const danced = dance(pending, false, true)
+    if (danced) yield danced
+    return
+  }
+  const mayBeOwn = isRepeated && (twin === undefined || (twin > node.pass && times > 2))
   const made: (Node | undefined)[] = []
   for (const flips of [false, true]) {
     if (known) made.push(dance(known, flips, false))
     else for (const behaviour of ways) made.push(dance(behaviour, flips, false))
-    if (isRepeated)
+    if (mayBeOwn)
       for (const behaviour of ways)
         if (!behaviour || behaviour.edits.length > 0) made.push(dance(behaviour, flips, true))
   }
   for (const one of made) if (one) yield one
+}
+
+/** The twins still to come: without this pass, and with the one that is to be danced alike. */
+function withTwin(
+  { twins, pass }: Node,
+  twin: number | undefined,
+  behaviour: Behaviour,
+): Node['twins'] {
+  if (twin === undefined && !twins.has(pass)) return twins
+  const next = new Map(twins)
+  next.delete(pass)
+  if (twin !== undefined) next.set(twin, behaviour)
+  return next
 }
 
 function withChoice(

@@ -17,6 +17,8 @@ export interface Node extends Priced {
   readonly other: Stance
   /** How each phrase is changed that may come again. */
   readonly chosen: ReadonlyMap<string, Behaviour>
+  /** Passes still to come that are danced as their mirror twin was. */
+  readonly twins: ReadonlyMap<number, Behaviour>
   /** The first pass in which anything is danced, which what follows begins with. */
   readonly opening: Opening | undefined
 }

@@ -59,6 +59,7 @@ function run(search: Search, goal: RepairGoal, most: number): readonly Priced[] 
     lead: search.start,
     other: search.hasKept ? search.otherStart : FALLEN,
     chosen: new Map(),
+    twins: new Map(),
     opening: undefined,
   }
   const heap = new TinyQueue([start], byHope)
@@ -84,13 +85,17 @@ function run(search: Search, goal: RepairGoal, most: number): readonly Priced[] 
   return found
 }
 
-function keyOfNode({ pass, lead, other, chosen, opening }: Node, search: Search): string {
+function keyOfNode({ pass, lead, other, chosen, twins, opening }: Node, search: Search): string {
   const number = (phrase: string, behaviour: Behaviour) =>
     search.tables.get(phrase)?.behaviours.indexOf(behaviour)
   const picks = [...chosen].map(([phrase, behaviour]) => `${phrase}:${number(phrase, behaviour)}`)
   const first =
     opening && `${opening.phrase}:${number(opening.phrase, opening.behaviour)}${opening.mirrored}`
-  return [pass, lead, other, ...picks.sort(), first].join('|')
+  const pending = [...twins].map(([twin, behaviour]) => {
+    const phrase = search.combination.order[twin]?.phrase ?? ''
+    return `${twin}=${number(phrase, behaviour)}`
+  })
+  return [pass, lead, other, ...picks.sort(), ...pending, first].join('|')
 }
 
 /** What can still become the cheapest comes first; sums of shares are compared to a thousandth. */

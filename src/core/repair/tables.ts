@@ -19,6 +19,7 @@ import {
 } from './behaviours'
 import { type Allows, placesOf } from './phraseOptions'
 import { createStances, FALLEN, type Stance, type Stances } from './stances'
+import { twinsOf } from './twins'
 
 export const NO_END = Number.POSITIVE_INFINITY
 /** One phrase with its ways to be changed, for all entries met so far. */
@@ -36,6 +37,8 @@ export interface Search {
   readonly tables: ReadonlyMap<string, Table>
   readonly missing: Map<string, Map<string, Entry>>
   readonly hasKept: boolean
+  /** Of each pass its mirror twin, where the order dances both sides of everything. */
+  readonly twins: ReadonlyMap<number, number>
   readonly start: Stance
   readonly otherStart: Stance
   /** By pass and stance; forgotten when new entries are known. */
@@ -77,6 +80,7 @@ export function prepare(
     missing: new Map(),
     least: new Map(),
     hasKept: combination.phrases.some(({ events }) => events.some(({ kept }) => kept)),
+    twins: twinsOf(combination),
     start: stances.of(startState(combination.start)),
     otherStart: stances.of(startState(mirror(combination).start)),
   }
