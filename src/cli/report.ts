@@ -73,6 +73,8 @@ interface ReportedFinding {
   /** Which time round, when the phrase is danced more than once. */
   readonly pass?: number
   readonly layer: string
+  /** Where the same is so again. */
+  readonly also?: readonly { readonly at: string; readonly pass?: number }[]
   readonly text: string
 }
 
@@ -124,6 +126,12 @@ const reported = (finding: Finding): ReportedFinding => ({
   at: placeText(finding.spot),
   ...(finding.spot.time !== undefined && { pass: finding.spot.time }),
   layer: finding.spot.layer,
+  ...(finding.also && {
+    also: finding.also.map(({ at, time }) => ({
+      at: placeText({ ...finding.spot, at }),
+      ...(time !== undefined && { pass: time }),
+    })),
+  }),
   text: findingText(finding),
 })
 
