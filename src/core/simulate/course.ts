@@ -77,7 +77,7 @@ export interface CourseSlice {
 }
 
 /** A part that goes back without a word: the hips to the centre, the eyes to the front. */
-export interface Return {
+interface Return {
   readonly part: 'hips' | 'gaze'
   /** From the start of the combination. */
   readonly at: number

@@ -11,6 +11,7 @@ import { sameSide } from '../../forms/sameSide'
 import type { House } from '../../house/house'
 import { safeForm } from '../../moves/easing'
 import type { Vocabulary } from '../../moves/vocabulary'
+import type { Tick } from '../../time/time'
 
 /** A change that may help; it is only offered when it does. */
 export interface Try {
@@ -90,6 +91,10 @@ export function* slower({ checked, finding }: Case): Generator<Try> {
 /** What the feet do, where it is a single step. */
 export const footOf = (event: Event | undefined): FootAction | undefined =>
   event?.what.kind === 'foot' ? event.what.action : undefined
+
+/** One more thing the feet do, on a tick of the phrase. */
+export const putStep = ({ newId }: Case, phrase: Phrase, at: Tick, action: FootAction): Edit =>
+  edits.placeEvent(phrase.id, { id: newId(), layer: 'feet', at, what: { kind: 'foot', action } })
 
 /** A step danced as another one. */
 export const stepAs = (event: Event, action: FootAction): Edit =>

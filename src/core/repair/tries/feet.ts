@@ -6,7 +6,7 @@ import { applyRepair } from '../../repair/apply'
 import { editWords, repairFeet } from '../../repair/feet'
 import type { RepairGoal } from '../../repair/feetEdit'
 import { COUNT, HALF_COUNT, tick } from '../../time/time'
-import { type Case, footOf, stepAs, type Try } from './case'
+import { type Case, footOf, putStep, stepAs, type Try } from './case'
 
 /** The cheapest ways to put the feet right for a goal, each as one change. */
 export function* feetTries(
@@ -53,22 +53,13 @@ export function* otherFoot({ event }: Case): Generator<Try> {
 }
 
 /** A foot that was left out comes home half a count before. */
-export function* comesHome({ event, finding, phrase, newId }: Case): Generator<Try> {
+export function* comesHome(one: Case): Generator<Try> {
+  const { event, finding, phrase } = one
   if (!event || !phrase || finding.code !== 'feet.left-out') return
   const at = tick(event.at - HALF_COUNT)
-  if (at < 0 || phrase.events.some((one) => one.layer === 'feet' && one.at === at)) return
-  yield {
-    label: 'Touch home before it',
-    make: edits.placeEvent(phrase.id, {
-      id: newId(),
-      layer: 'feet',
-      at,
-      what: {
-        kind: 'foot',
-        action: { primitive: 'touch', foot: finding.foot, direction: 'together' },
-      },
-    }),
-  }
+  if (at < 0 || phrase.events.some((other) => other.layer === 'feet' && other.at === at)) return
+  const touch: FootAction = { primitive: 'touch', foot: finding.foot, direction: 'together' }
+  yield { label: 'Touch home before it', make: putStep(one, phrase, at, touch) }
 }
 
 /** A step in place of a hop, a leap or a jump. */
@@ -124,7 +115,8 @@ export function* smallSteps({ combination }: Case): Generator<Try> {
 }
 
 /** Half way through the time it hangs there, the foot comes down. */
-export function* putDown({ finding, event, phrase, newId }: Case): Generator<Try> {
+export function* putDown(one: Case): Generator<Try> {
+  const { finding, event, phrase } = one
   if (finding.code !== 'balance.long' || !event || !phrase) return
   const taken = phrase.events.filter(({ layer }) => layer === 'feet')
   for (const by of [COUNT, HALF_COUNT, 2 * COUNT]) {
@@ -136,13 +128,7 @@ export function* putDown({ finding, event, phrase, newId }: Case): Generator<Try
         : { primitive: 'lower' }
     yield {
       label: finding.what === 'air' ? 'Put the foot down with a touch' : 'Come down in between',
-      make: edits.placeEvent(phrase.id, {
-        id: newId(),
-        layer: 'feet',
-        at,
-        length: HALF_COUNT,
-        what: { kind: 'foot', action },
-      }),
+      make: putStep(one, phrase, at, action),
     }
   }
 }

@@ -5,7 +5,7 @@ import { changePhrase, type Edit } from '../../edits/edit'
 import * as edits from '../../edits/edits'
 import { shareTurn } from '../../edits/turns'
 import { HALF_COUNT, tick } from '../../time/time'
-import { type Case, footOf, stepAs, type Try } from './case'
+import { type Case, footOf, putStep, stepAs, type Try } from './case'
 
 /** Half of the turn goes to the next step. */
 export function* shared({ event }: Case): Generator<Try> {
@@ -13,20 +13,12 @@ export function* shared({ event }: Case): Generator<Try> {
 }
 
 /** Onto the toes for the turn: with it, or half a count before. */
-export function* rises({ event, phrase, newId }: Case): Generator<Try> {
+export function* rises(one: Case): Generator<Try> {
+  const { event, phrase } = one
   const action = footOf(event)
   if (!event || !phrase || !action) return
   const at = action.primitive === 'pivot' ? event.at : tick(event.at - HALF_COUNT)
-  if (at < 0) return
-  yield {
-    label: 'Rise for it',
-    make: edits.placeEvent(phrase.id, {
-      id: newId(),
-      layer: 'feet',
-      at,
-      what: { kind: 'foot', action: { primitive: 'rise' } },
-    }),
-  }
+  if (at >= 0) yield { label: 'Rise for it', make: putStep(one, phrase, at, { primitive: 'rise' }) }
 }
 
 /** The same turn to the other side. */
