@@ -1,6 +1,7 @@
 import { factsOf } from '../body/feet'
-import { otherSide, type Side } from '../body/side'
+import { SIDES, type Side } from '../body/side'
 import type { BodyPart } from '../moves/move'
+import type { TimedAction } from '../moves/pattern'
 import type { Vocabulary } from '../moves/vocabulary'
 import { remembered } from '../record/remembered'
 import { TICKS_PER_COUNT, type Tick, tick } from '../time/time'
@@ -16,8 +17,8 @@ export type DancedEvent = Event & {
   readonly ways?: Readonly<Record<Side, Tick>>
   /** It lasts less than by itself: what comes next, or the end of its phrase, takes the rest. */
   readonly isCut?: true
-  /** The foot its steps leave in the air comes down beside the other where it ends (model 4). */
-  readonly putsDown?: Side
+  /** A foot its steps leave in the air comes down beside the other where it ends (model 4). */
+  readonly putsDown?: true
 }
 
 /** What an event lasts by itself: the counts of its move; a place, a look or a step one. */
@@ -28,16 +29,18 @@ export const ownLengthOf = ({ what }: Pick<Event, 'what'>, vocabulary: Vocabular
 export const isLevelWord = ({ what }: Pick<Event, 'what'>): boolean =>
   what.kind === 'foot' && factsOf(what.action.primitive).levelOnly === true
 
-/** The foot that the last step of a figure leaves in the air. */
-function liftedAtEnd(
-  { what, layer, isCut }: DancedEvent,
-  vocabulary: Vocabulary,
-): Side | undefined {
-  if (layer !== 'feet' || what.kind !== 'move' || isCut) return undefined
-  const last = vocabulary.find(what.move)?.pattern.at(-1)?.action
-  if (!last?.foot || factsOf(last.primitive).contact !== 'air') return undefined
-  return what.side === 'L' ? otherSide[last.foot] : last.foot
-}
+/** The foot that steps leave in the air. */
+export const footLeftUp = (steps: readonly TimedAction[]): Side | undefined =>
+  SIDES.find((side) => {
+    const last = steps.findLast(({ action }) => action.foot === side || action.jump)?.action
+    return last?.foot === side && factsOf(last.primitive).contact === 'air'
+  })
+
+const leavesFootUp = ({ what, layer, isCut }: DancedEvent, vocabulary: Vocabulary): boolean =>
+  layer === 'feet' &&
+  what.kind === 'move' &&
+  !isCut &&
+  footLeftUp(vocabulary.find(what.move)?.pattern ?? []) !== undefined
 
 interface Entry {
   readonly event: Event
@@ -84,13 +87,12 @@ function workedOut(
       const own = ownLengthOf(event, vocabulary)
       const most = event.length ?? Math.min(own, end - event.at)
       const danced = timed(entry, { own, most }, entries, i + 1)
-      const lifted = liftedAtEnd(danced, vocabulary)
       const isFree = (tick: number) =>
         tick < end && !entries.some((one) => one.event.layer === 'feet' && one.event.at === tick)
       return [
         event,
-        lifted && isFree(danced.at + danced.length)
-          ? made(event, { ...danced, putsDown: lifted })
+        leavesFootUp(danced, vocabulary) && isFree(danced.at + danced.length)
+          ? made(event, { ...danced, putsDown: true })
           : danced,
       ]
     }),

@@ -2,7 +2,7 @@ import { dequal } from 'dequal'
 import { type FootAction, factsOf, mirrorFootAction } from '../body/feet'
 import { otherSide, type Side } from '../body/side'
 import type { OneSide } from '../combination/combination'
-import type { DancedEvent } from '../combination/lengths'
+import { type DancedEvent, footLeftUp } from '../combination/lengths'
 import { oncePerPhrase } from '../combination/oncePerPhrase'
 import { type Pass, passesOf, pickupTicks } from '../combination/passes'
 import { type House, type Landing, USUAL_HOUSE } from '../house/house'
@@ -71,7 +71,7 @@ function figureSteps(event: DancedEvent, side: Side, move: Move): readonly Timed
       .filter(({ at }) => at < every)
       .map(({ at, action }) => ({ at: tick(at + i * every), action }))
   }).flat()
-  const foot = steps.at(-1)?.action.foot
+  const foot = footLeftUp(steps)
   return event.putsDown && foot ? [...steps, putDown(foot, event.length)] : steps
 }
 

@@ -17,6 +17,9 @@ export const quickFeet: TempoRule = {
 /** When each foot landed last. */
 type Landed = Readonly<Record<Side, number>>
 
+/** Metres by which a small step forward is longer: it goes a little aside as well. */
+const SLACK = 0.02
+
 const NEVER: Landed = { R: -Infinity, L: -Infinity }
 
 const quickIn = feetByPass<Landed, TempoLimit>(
@@ -53,7 +56,10 @@ const quickIn = feetByPass<Landed, TempoLimit>(
             )
             const [stride, time] = [limits['quick.stride'], limits['quick.strideTime']]
             const most = metres > stride ? 0 : tempoFor(eitherGap, (metres * time) / stride)
-            if (canBeFound(most)) found.push(wide(danced, metres, eitherGap, most, stride, time))
+            // A small step is as small as the time wants it.
+            const isSmall = metres <= limits['landing.side'] * limits['landing.small'] + SLACK
+            if (!isSmall && canBeFound(most))
+              found.push(wide(danced, metres, eitherGap, most, stride, time))
           }
         }
         for (const foot of feet) landed[foot] = at
