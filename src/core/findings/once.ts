@@ -65,7 +65,8 @@ export function onceEach(all: readonly Found[]): readonly Found[] {
 function keyOf(one: Found): string {
   const { code, spot, events } = one
   if (isSlip(code)) return [code, spot.phrase, spot.at, ...events].join('|')
-  if (severityOf(one) === 'fault' || events.length === 0) return keyInPhrase(one)
+  if (severityOf(one) === 'fault' || events.length === 0 || code === 'load.high')
+    return keyInPhrase(one)
   return [code, spot.phrase, spot.layer, reasonOf(one)].join('|')
 }
 
@@ -105,9 +106,15 @@ function withAlso(first: Found, { spot, events }: Found): Found {
   return { ...first, also: [...known, again] }
 }
 
-/** The same slip on either side has the same key. */
-export const slipKey = ({ code, spot, events }: Found): string =>
-  [code, spot.pass, spot.at, ...events].join('|')
+/** All that a finding stands for, each by a key that is the same on either side. */
+export function keysIn({ code, spot, events, also = [] }: Found): readonly string[] {
+  const key = (at: number, time: number | undefined, event: string | undefined) =>
+    [code, spot.phrase, at, isSlip(code) ? time : '', event].join('|')
+  return [
+    key(spot.at, spot.time, events[0]),
+    ...also.map(({ at, time, event }) => key(at, time, event)),
+  ]
+}
 
 /** What is said of a phrase once, however often it is danced, and once for a figure in it. */
 const keyInPhrase = ({ code, spot, events }: Found): string =>

@@ -1,7 +1,7 @@
 import type { OneSide } from '../combination/combination'
 import { ONLY_PART } from '../combination/dancing'
 import type { Finding, Found } from './finding'
-import { slipKey } from './once'
+import { keysIn } from './once'
 
 /** What was found, where it was found: on the lead side or only on the other, of the only part. */
 export const foundOn = (found: Found, side: Finding['side']): Finding =>
@@ -29,6 +29,6 @@ export function onBothSides(
 
 /** What stands on the other side but has no mirror image on the lead. */
 function onlyThere(there: readonly Found[], here: readonly Found[]): readonly Found[] {
-  const known = new Set(here.map(slipKey))
-  return there.filter((found) => !known.has(slipKey(found)))
+  const known = new Set(here.flatMap(keysIn))
+  return there.filter((found) => !keysIn(found).every((key) => known.has(key)))
 }
