@@ -4,7 +4,7 @@ import type { BodyPart } from '../moves/move'
 import type { TimedAction } from '../moves/pattern'
 import type { Vocabulary } from '../moves/vocabulary'
 import { remembered } from '../record/remembered'
-import { TICKS_PER_COUNT, type Tick, tick } from '../time/time'
+import { COUNT, labelOfSpan, type PlaceLabel, TICKS_PER_COUNT, type Tick, tick } from '../time/time'
 import type { Claim } from '../what/kind'
 import { kindOf } from '../what/kinds'
 import { claimOf } from './claims'
@@ -165,6 +165,12 @@ function made(event: Event, danced: DancedEvent): DancedEvent {
   sources.set(danced, event)
   return danced
 }
+
+/** When something is danced, as it is said: its count alone where that is all that is written of a short one. */
+export const whenSaid = (event: DancedEvent, label: PlaceLabel): string =>
+  writtenOf(event).length === undefined && event.length <= COUNT
+    ? label(event.at)
+    : labelOfSpan(event, label)
 
 /** What stands in the phrase, of what is danced: without a length that nobody wrote. */
 export const writtenOf = (danced: DancedEvent): Event => sources.get(danced) ?? danced

@@ -1,6 +1,6 @@
 import type { Combination, Event } from '../combination/combination'
 import { DancerLevel } from '../combination/combination'
-import { type DancedEvent, dancedIn, ownLengthOf } from '../combination/lengths'
+import { type DancedEvent, dancedIn, ownLengthOf, whenSaid } from '../combination/lengths'
 import { mirrorWhat } from '../combination/mirror'
 import { nameOf, placeIn } from '../combination/names'
 import type { Edit } from '../edits/edit'
@@ -12,7 +12,7 @@ import type { House } from '../house/house'
 import { hardestLoad } from '../load/load'
 import { asksMuch } from '../moves/easing'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
-import { COUNT, HALF_COUNT, labelIn, labelOfSpan } from '../time/time'
+import { COUNT, HALF_COUNT, labelIn } from '../time/time'
 import type { What } from '../what/kinds'
 import { additionsTo } from './additions'
 import { easierWhats, formOf, safeWhats } from './easier'
@@ -357,7 +357,7 @@ function placesIn(
 ): readonly (readonly [DancedEvent, string])[] {
   return phrases.flatMap((phrase) =>
     dancedIn(phrase, vocabulary).map(
-      (event) => [event, placeIn(phrase.name, labelOfSpan(event, labelIn(phrase.counts)))] as const,
+      (event) => [event, placeIn(phrase.name, whenSaid(event, labelIn(phrase.counts)))] as const,
     ),
   )
 }

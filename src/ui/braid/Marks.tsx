@@ -1,12 +1,12 @@
 import { memo } from 'react'
 import { type FootAction, factsOf } from '../../core/body/feet'
 import { claimOf } from '../../core/combination/claims'
-import type { DancedEvent } from '../../core/combination/lengths'
+import { type DancedEvent, whenSaid } from '../../core/combination/lengths'
 import { nameOf } from '../../core/combination/names'
 import type { MoveKind } from '../../core/moves/move'
 import type { Vocabulary } from '../../core/moves/vocabulary'
 import type { DancedStep } from '../../core/simulate/simulate'
-import { labelOfSpan } from '../../core/time/time'
+import { labelOfTick } from '../../core/time/time'
 import classes from './braid.module.css'
 import { fitted, longest, SIZE } from './geometry'
 
@@ -48,7 +48,7 @@ export const Mark = memo(function Mark({
       data-event={event.id}
       data-fresh={fresh || undefined}
       role="img"
-      aria-label={`${name}, ${labelOfSpan(event)}, ${event.layer}${event.kept ? ', kept' : ''}`}
+      aria-label={`${name}, ${whenSaid(event, labelOfTick)}, ${event.layer}${event.kept ? ', kept' : ''}`}
     >
       <title>{name}</title>
       <rect className={classes.hit} width={width} height={HEIGHT} />

@@ -11,11 +11,11 @@ import { IconArrowLeft, IconArrowRight, IconTrash, IconX } from '@tabler/icons-r
 import { memo, useDeferredValue, useMemo, useState } from 'react'
 import { useStore } from 'zustand'
 import { claimOf } from '../../core/combination/claims'
-import type { DancedEvent } from '../../core/combination/lengths'
+import { type DancedEvent, whenSaid } from '../../core/combination/lengths'
 import { nameOf, sideOf } from '../../core/combination/names'
 import type { EventChange } from '../../core/edits/edits'
 import { layerWord, type Vocabulary } from '../../core/moves/vocabulary'
-import { HALF_COUNT, labelIn, labelOfSpan } from '../../core/time/time'
+import { HALF_COUNT, labelIn } from '../../core/time/time'
 import type { What } from '../../core/what/kinds'
 import { NumberField } from '../parts/NumberField'
 import type { KeyScope } from '../shortcuts/shortcut'
@@ -72,7 +72,7 @@ const Card = memo(function Card({
         </ActionIcon>
       </header>
       <p className={classes.cardWhen}>
-        {layerWord[event.layer]}, counts {labelOfSpan(event, labelIn(phraseCounts(session)))}
+        {layerWord[event.layer]}, counts {whenSaid(event, labelIn(phraseCounts(session)))}
       </p>
       <div className={classes.cardRow}>
         {side && (
