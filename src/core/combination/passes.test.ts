@@ -200,7 +200,7 @@ describe('the passes of a combination', () => {
         for (const [i, stretch] of stretches.entries()) {
           if (i > 0) expect(stretch.from).toBe(stretches[i - 1]!.to)
           if (stretch.to > Math.max(0, stretch.from))
-            expect(stateAt(simulation, stretch.to - 0.5).weight).toBe(stretch.weight)
+            expect(stateAt(simulation, stretch.to - 0.75).weight).toBe(stretch.weight)
         }
       }),
       { numRuns: 200, seed: 102 },

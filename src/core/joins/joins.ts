@@ -54,7 +54,7 @@ function fits(end: BodyState, { start, steps }: Opening): boolean {
 
 /** Whether the foot is right at the end for the same side again, and for the other side. */
 export function footJoins(simulation: Simulation, vocabulary: Vocabulary): FootJoins {
-  const { passes, opening, combination, length } = simulation
+  const { danced, opening, combination, length } = simulation
   // A pickup of every round takes the last counts: what it starts from is the end here.
   const end = combination.pickup?.each
     ? stateBefore(simulation, length - pickupTicks(combination))
@@ -62,7 +62,7 @@ export function footJoins(simulation: Simulation, vocabulary: Vocabulary): FootJ
   return {
     repeats: fits(end, {
       start: opening,
-      steps: firstSteps(planOf(passes, vocabulary, combination), combination),
+      steps: firstSteps(danced, combination),
     }),
     switches: fits(end, otherOpening(combination, vocabulary)),
   }

@@ -9,17 +9,23 @@ import { mirror } from '../combination/mirror'
 import { passesOf } from '../combination/passes'
 import { checkCombination } from '../findings/check'
 import { severityOf } from '../findings/finding'
+import { keysIn } from '../findings/once'
 import { footJoins } from '../joins/joins'
 import { vocabulary } from '../moves/vocabulary'
 import { canonical } from '../sheet/canonical'
 import { USUAL_LANDING } from './landing'
-import { dance } from './primitives'
+import { dance, settledFor } from './primitives'
 import { planOf, simulate, stateAt, stateBefore } from './simulate'
 
 /** Both the state before each thing the feet do, and the one after. */
 const steps = (combination: Combination) => {
-  const { danced, start } = simulate(combination, vocabulary)
-  return danced.map((one, i) => ({ ...one, before: danced[i - 1]?.after ?? start }))
+  const { slices } = simulate(combination, vocabulary)
+  return slices.flatMap(({ entry, danced }) =>
+    danced.map((one, i) => {
+      const before = danced[i - 1]?.after ?? entry
+      return { ...one, before: settledFor(before, one.action, one.settles) }
+    }),
+  )
 }
 
 describe('whatever the feet are asked for', () => {
@@ -214,7 +220,7 @@ describe('what is said about the end', () => {
               (one) =>
                 one.code.startsWith('feet.') && (side === 'lead' ? one.side === 'lead' : true),
             )
-            .map((one) => `${one.code} ${one.spot.pass} ${one.spot.at} ${one.events[0]}`)
+            .flatMap(keysIn)
         // What stands on the other side's lead is among what is said of this one's two sides.
         const both = new Set(faults(combination, 'other'))
         for (const fault of faults(mirror(combination), 'lead')) expect(both).toContain(fault)

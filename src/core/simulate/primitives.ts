@@ -31,7 +31,7 @@ export function dance(
   landing = USUAL_LANDING,
   settles = false,
 ): Outcome {
-  const state = atEase(settles && canSettle(action) ? settled(before) : before, action)
+  const state = atEase(settledFor(before, action, settles), action)
   const fault = faultOf(state, action)
   const ready = fault ? saved(state, action, fault) : state
   const moved = move(ready, action, at, landing)
@@ -68,10 +68,14 @@ export const settled = (state: BodyState): BodyState =>
     ? { ...state, weight: 'both' }
     : state
 
-/** A hop or a pivot goes on over the foot that carries: nobody settles before it. */
-const canSettle = ({ primitive }: FootAction): boolean => {
+/** The body before a step that the weight may have settled for: a hop or a pivot goes on over the foot that carries. */
+export function settledFor(
+  state: BodyState,
+  { primitive }: FootAction,
+  settles: boolean,
+): BodyState {
   const { needs } = factsOf(primitive)
-  return needs === 'free' || needs === 'free-touch'
+  return settles && (needs === 'free' || needs === 'free-touch') ? settled(state) : state
 }
 
 function faultOf(state: BodyState, { primitive, foot }: FootAction): WeightFault | undefined {

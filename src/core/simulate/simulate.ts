@@ -24,6 +24,8 @@ export interface DancedStep extends Span {
   readonly action: FootAction
   readonly pass: Pass
   readonly event: DancedEvent
+  /** The weight has settled on planted feet before it. */
+  readonly settles: boolean
   readonly after: BodyState
   readonly fault: WeightFault | undefined
 }
@@ -103,7 +105,7 @@ export function stepsOf(event: DancedEvent, vocabulary: Vocabulary): readonly Ti
 }
 
 /** One thing the feet will do, before it is danced. */
-export type Planned = Omit<DancedStep, 'after' | 'fault'> & { readonly settles: boolean }
+export type Planned = Omit<DancedStep, 'after' | 'fault'>
 
 /** As they are danced: level words come after what shares their tick, but a pivot needs the rise before it. */
 export const inDanceOrder = (a: TimedAction, b: TimedAction): number =>
@@ -247,7 +249,7 @@ function danceSlice(
     const outcome = dance(state, action, at, landing, settles)
     state = outcome.state
     // Written out: a spread here is a fifth of the whole check.
-    return { at, length, action, pass, event, after: state, fault: outcome.fault }
+    return { at, length, action, pass, event, settles, after: state, fault: outcome.fault }
   })
   return { pass, entry, danced, exit: settlesAtEnd(pass, vocabulary) ? settled(state) : state }
 }

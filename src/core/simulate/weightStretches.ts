@@ -19,13 +19,17 @@ export function weightStretches(
   let begin = from - leadIn
   let weight = stateBefore(simulation, from).weight
   let broken = false
-  for (const { at, after, fault } of simulation.danced) {
-    if (at < from || at >= to) continue
-    if (after.weight === weight && !fault) continue
+  const shift = (at: number, now: Weight, isBroken: boolean) => {
+    if (at < from || at >= to || (now === weight && !isBroken)) return
     list.push({ from: begin, to: at, weight, broken })
     begin = at
-    weight = after.weight
-    broken = fault !== undefined
+    weight = now
+    broken = isBroken
+  }
+  for (const { danced, pass, exit } of simulation.slices) {
+    for (const { at, after, fault } of danced) shift(at, after.weight, fault !== undefined)
+    // Where a pass is over the weight may have settled.
+    shift(pass.at + pass.length, exit.weight, false)
   }
   return [...list, { from: begin, to, weight, broken }]
 }

@@ -79,12 +79,13 @@ const WINDOW = 8 * TICKS_PER_COUNT
 /** More turning one way within 8 counts than a level takes; once a run. */
 function* many({ simulation, house, level }: Danceable): ReturnType<Rule['check']> {
   const most = house.limits[`turn.many.${level}`]
-  const turning = simulation.danced.filter(({ action }) => action.turn)
+  let run: readonly DancedStep[] = []
   let isSaid = false
-  for (const step of turning) {
-    const way = Math.sign(step.action.turn ?? 0)
-    const window = turning.filter(({ at }) => at > step.at - WINDOW && at <= step.at)
-    const run = window.slice(window.findLastIndex(({ action }) => (action.turn ?? 0) * way < 0) + 1)
+  for (const step of simulation.danced) {
+    const { turn = 0 } = step.action
+    if (turn === 0) continue
+    const isSameWay = turn * (run[0]?.action.turn ?? turn) > 0
+    run = [...(isSameWay ? run : []), step].filter(({ at }) => at > step.at - WINDOW)
     const degrees = Math.abs(run.reduce((sum, { action }) => sum + (action.turn ?? 0), 0))
     if (degrees > most && !isSaid)
       yield { code: 'turn.many', degrees, most, level, ...placeOf(step) }
