@@ -4,12 +4,12 @@ import { anyCombination } from '../../../tests/arbitraries'
 import { holds } from '../../../tests/holds'
 import { withLengths } from '../../../tests/write'
 import { type Combination, lengthOf } from '../combination/combination'
+import { dancedIn, isLevelWord } from '../combination/lengths'
 import { UserError } from '../errors'
-import { checkCombination } from '../findings/check'
 import { vocabulary } from '../moves/vocabulary'
 import { canonical } from '../sheet/canonical'
 import { simulate } from '../simulate/simulate'
-import { tick } from '../time/time'
+import { endOf, tick } from '../time/time'
 import * as clips from './clip'
 import type { Edit } from './edit'
 import * as edits from './edits'
@@ -142,9 +142,12 @@ describe('there and back', () => {
           .filter(({ layer, what }) => layer === 'feet' && what.kind === 'move')
         // With a pickup a figure may run over its border, which its single steps do not.
         // Of two that clash, what one is opened into would end the other.
-        const isAlone = !checkCombination(combination, vocabulary).findings.some(
-          ({ code, spot }) => code === 'layer.clash' && spot.layer === 'feet',
-        )
+        const isAlone = combination.phrases.every((phrase) => {
+          const feet = dancedIn(phrase, vocabulary)
+            .filter((event) => event.layer === 'feet' && !isLevelWord(event))
+            .sort((a, b) => a.at - b.at)
+          return feet.every((event, i) => i === 0 || endOf(feet[i - 1] ?? event) <= event.at)
+        })
         fc.pre(figures.length > 0 && !combination.pickup && isAlone)
         let made = 0
         const opened = figures.reduce(
