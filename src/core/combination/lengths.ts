@@ -172,5 +172,8 @@ export const whenSaid = (event: DancedEvent, label: PlaceLabel): string =>
     ? label(event.at)
     : labelOfSpan(event, label)
 
+/** The ticks a place is held for, where its range is written; its way alone where it is not. */
+export const heldTicks = (event: DancedEvent): Tick => writtenOf(event).length ?? event.length
+
 /** What stands in the phrase, of what is danced: without a length that nobody wrote. */
 export const writtenOf = (danced: DancedEvent): Event => sources.get(danced) ?? danced

@@ -2,7 +2,7 @@ import { dequal } from 'dequal'
 import type { Layer } from '../body/layers'
 import { compassSteps, GAZE_ANGLES, type HeadAngles, palmAt } from '../body/places'
 import { SIDES } from '../body/side'
-import { type DancedEvent, writtenOf } from '../combination/lengths'
+import { type DancedEvent, heldTicks } from '../combination/lengths'
 import { type Pass, pickupTicks } from '../combination/passes'
 import type { House } from '../house/house'
 import type { Move, MoveKind } from '../moves/move'
@@ -175,8 +175,7 @@ function followSlice(pass: Pass, { entry, slice, vocabulary, house }: Begun): Co
         : undefined
     runs.push({ pass, event, at, end, move, kind, before, after, reach })
     places = after
-    if (layer === 'hips' && kind !== 'texture')
-      hipsUntil = at + (writtenOf(event).length ?? event.length)
+    if (layer === 'hips' && kind !== 'texture') hipsUntil = at + heldTicks(event)
     if (layer === 'head' && kind !== 'texture') turned = 0
     if (kind !== 'texture') lastEnd[layer] = Math.max(lastEnd[layer], end - meltOf(event, kind))
   }

@@ -15,6 +15,8 @@ interface MarkProps {
   readonly vocabulary: Vocabulary
   readonly left: number
   readonly right: number
+  /** Where a place that is on its way until `right` is held to. */
+  readonly heldTo?: number
   readonly top: number
   readonly selected: boolean
   /** A preview would bring or change it. */
@@ -29,6 +31,7 @@ export const Mark = memo(function Mark({
   vocabulary,
   left,
   right,
+  heldTo = right,
   top,
   selected,
   fresh = false,
@@ -52,6 +55,15 @@ export const Mark = memo(function Mark({
     >
       <title>{name}</title>
       <rect className={classes.hit} width={width} height={HEIGHT} />
+      {heldTo > right + 1 && (
+        <line
+          className={classes.held}
+          x1={width}
+          x2={heldTo - left - 4}
+          y1={HEIGHT - 1}
+          y2={HEIGHT - 1}
+        />
+      )}
       <Shape
         kind={kind}
         width={width}

@@ -2,6 +2,7 @@ import { memo, useMemo } from 'react'
 import { factsOf } from '../../core/body/feet'
 import { Layer } from '../../core/body/layers'
 import { otherSide, sideWord } from '../../core/body/side'
+import { heldTicks } from '../../core/combination/lengths'
 import { placeIn } from '../../core/combination/names'
 import { pickupTicks } from '../../core/combination/passes'
 import { layerWord } from '../../core/moves/vocabulary'
@@ -206,6 +207,7 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
                 vocabulary={simulation.vocabulary}
                 left={x(event.at)}
                 right={x(event.at + event.length)}
+                heldTo={x(event.at + heldTicks(event))}
                 top={top + (rows.get(event.id) ?? 0) * SIZE.row}
                 selected={selected.has(event.id)}
                 fresh={fresh.has(event.id)}
