@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { ORDINARY, SLIPS } from '../../../tests/ordinary'
+import type { Combination } from '../combination/combination'
+import { mirror } from '../combination/mirror'
 import { vocabulary } from '../moves/vocabulary'
 import { readSheet } from '../sheet/readSheet'
 import { checkCombination } from './check'
@@ -12,9 +14,13 @@ const GOES_ON = /^note join[.](foot|place|facing) /
 const said = (sheet: string) => {
   const { combination, messages } = readSheet(sheet, vocabulary)
   expect(messages).toEqual([])
-  return checkCombination(combination, vocabulary).findings.map(
-    (one) => `${severityOf(one)} ${one.code} ${placeText(one.spot)}`,
-  )
+  const of = (one: Combination) =>
+    checkCombination(one, vocabulary).findings.map(
+      (finding) => `${severityOf(finding)} ${finding.code} ${placeText(finding.spot)}`,
+    )
+  const here = of(combination)
+  expect(of(mirror(combination))).toEqual(here)
+  return here
 }
 
 const titleOf = (sheet: string): string => /^title +(.*)$/m.exec(sheet)?.[1] ?? ''

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import type { DancerLevel } from '../combination/combination'
+import type { Combination, DancerLevel } from '../combination/combination'
+import { mirror } from '../combination/mirror'
 import { vocabulary } from '../moves/vocabulary'
 import { readSheet } from '../sheet/readSheet'
 import { checkCombination } from './check'
@@ -21,10 +22,15 @@ function found(
   const sheet = `sway 1\ntempo ${tempo}\nlevel ${level}\n${head}\nphrase A 8\n${lines}\n${tail}`
   const { combination, messages } = readSheet(sheet, vocabulary)
   expect(messages).toEqual([])
-  return checkCombination(combination, vocabulary).findings.map((one) => ({
-    said: `${severityOf(one)} ${one.code} ${placeText(one.spot)}`,
-    text: findingText(one),
-  }))
+  const of = (one: Combination) =>
+    checkCombination(one, vocabulary).findings.map((finding) => ({
+      said: `${severityOf(finding)} ${finding.code} ${placeText(finding.spot)}`,
+      text: findingText(finding),
+    }))
+  const here = of(combination)
+  // The other side is judged the same, word for word at the same places.
+  expect(of(mirror(combination)).map(({ said }) => said)).toEqual(here.map(({ said }) => said))
+  return here
 }
 
 /** What is only said of how it goes on: a line is no combination. */
