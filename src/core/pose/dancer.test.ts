@@ -124,7 +124,7 @@ describe('the layers of the figure', () => {
           // A hidden layer still takes the body along for the others: only its own places count.
           const shown = new Set(LAYERS.filter((layer) => layer !== hidden))
           const hiding = dancerOf(simulate(combination, vocabulary), { layers: shown }).poseAt(tick)
-          const lacking = dancerOf(simulate(without, vocabulary)).poseAt(tick)
+          const lacking = dancerOf(simulate(without, vocabulary), { layers: shown }).poseAt(tick)
           const joints =
             hidden === 'feet'
               ? (['heelR', 'heelL', 'ballR', 'ballL'] as const)

@@ -158,7 +158,9 @@ export function endsAway(simulation: Simulation, switches: boolean): FloorPoint 
   const [from, to] = [middleOf(begin, landing), middleOf(end, landing)]
   const once = { right: to.right - from.right, forward: to.forward - from.forward }
   if (!switches) return once
-  const back = intoRoom(end.facing - begin.facing, 0 - once.right, once.forward)
+  // The other side is the mirror image as the dancer sees it, whatever wall that begins on.
+  const own = intoRoom(-begin.facing, once.right, once.forward)
+  const back = intoRoom(end.facing, 0 - own.right, own.forward)
   return { right: once.right + back.right, forward: once.forward + back.forward }
 }
 
