@@ -86,14 +86,14 @@ function workedOut(
       const { event } = entry
       const own = ownLengthOf(event, vocabulary)
       const most = event.length ?? Math.min(own, end - event.at)
-      const danced = timed(entry, { own, most }, entries, i + 1)
+      const known = timed(entry, { own, most }, entries, i + 1)
       const isFree = (tick: number) =>
         tick < end && !entries.some((one) => one.event.layer === 'feet' && one.event.at === tick)
       return [
         event,
-        leavesFootUp(danced, vocabulary) && isFree(danced.at + danced.length)
-          ? made(event, { ...danced, putsDown: true })
-          : danced,
+        leavesFootUp(known, vocabulary) && isFree(known.at + known.length)
+          ? made(event, { ...known, putsDown: true })
+          : known,
       ]
     }),
   )

@@ -11,7 +11,7 @@ import { remembered } from '../record/remembered'
 import { TICKS_PER_COUNT } from '../time/time'
 import type { Places } from '../what/places'
 import { inTime, isThere, placesAfter, placesNeeded, startPlaces } from './places'
-import type { DancedStep, Simulation, Slice } from './simulate'
+import { type DancedStep, type Simulation, type Slice, shiftsWeight } from './simulate'
 
 /** The counts before the very first one: the time there is to reach a first start (model 5). */
 export const COUNT_IN_TICKS = 4 * TICKS_PER_COUNT
@@ -144,16 +144,16 @@ function followSlice(pass: Pass, { entry, slice, vocabulary, house }: Begun): Co
     places = part === 'hips' ? { ...places, hips: 'C' } : { ...places, gaze: 'front' }
     returns.push({ part, at, after: places })
   }
-  let weight = slice.entry.weight
+  let stood = slice.entry
   let next = 0
   /** What the feet do up to a tick takes hips and eyes back where they were sent. */
   const stepTo = (tick: number) => {
     for (; next < slice.danced.length; next++) {
-      const { at, action, after } = slice.danced[next] as DancedStep
+      const step = slice.danced[next] as DancedStep
+      const { at, action, after } = step
       if (at > tick) return
-      const isShift = after.weight !== weight || action.primitive === 'jump'
-      weight = after.weight
-      if (isShift && at >= hipsUntil) goBack('hips', at)
+      if (shiftsWeight(stood, step) && at >= hipsUntil) goBack('hips', at)
+      stood = after
       turned += action.turn ?? 0
       if (Math.abs(turned) >= LOOK_TURNS) goBack('gaze', at)
     }

@@ -30,6 +30,10 @@ export interface DancedStep extends Span {
   readonly fault: WeightFault | undefined
 }
 
+/** Whether a step takes the weight elsewhere: then the hips go home (model 3). */
+export const shiftsWeight = (before: BodyState, { action, after }: DancedStep): boolean =>
+  after.weight !== before.weight || action.primitive === 'jump'
+
 /** What the feet do in one pass, from the state it begins in to the one it ends in. */
 export interface Slice {
   readonly pass: Pass
