@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { Direction, type FootAction, factsOf, JumpTo, Primitive } from '../src/core/body/feet'
 import { LAYERS, type Layer } from '../src/core/body/layers'
 import { ArmPlace, Compass, Gaze, Level, Via } from '../src/core/body/places'
+import type { Side } from '../src/core/body/side'
 import {
   type Combination,
   DancerLevel,
@@ -153,9 +154,12 @@ const remark = (counts: number) =>
       at: fc.integer({ min: 0, max: counts * 12 - 1 }),
       length: fc.constantFrom(3, 6, 12, 30),
       text: words,
+      hand: maybe(fc.constantFrom<Side>('R', 'L')),
+      kept: rarely(fc.constant(true as const)),
     })
-    .map((one) => ({
+    .map(({ hand, kept, ...one }) => ({
       ...one,
+      ...(one.kind === 'prop' && compact({ hand, kept })),
       at: tick(one.at),
       length: tick(Math.min(one.length, counts * 12 - one.at)),
     }))

@@ -70,6 +70,14 @@ export const Remark = z
     at: Tick,
     length: Tick.refine((ticks) => ticks > 0, 'has no length'),
     text: z.string().min(1),
+    /** The hand that holds a prop. */
+    hand: Side.optional(),
+    /** Stays as written when the combination is mirrored. */
+    kept: z.literal(true).optional(),
+  })
+  .refine(({ kind, hand, kept }) => kind === 'prop' || (!hand && !kept), {
+    message: 'only a prop is held in a hand',
+    path: ['hand'],
   })
   .readonly()
 export type Remark = z.infer<typeof Remark>

@@ -88,7 +88,13 @@ export function mirrorPhrase(phrase: Phrase): Phrase {
 
 /** Lyric words stay; what is said and noted names the other side. */
 const mirrorRemark = (remark: Remark): Remark =>
-  remark.kind === 'words' ? remark : { ...remark, text: mirrorWords(remark.text) }
+  remark.kind === 'words' || remark.kept
+    ? remark
+    : {
+        ...remark,
+        text: mirrorWords(remark.text),
+        ...(remark.hand && { hand: otherSide[remark.hand] }),
+      }
 
 /** A text of a combination that says a side, and what the other side says. */
 interface TurnedText {

@@ -20,6 +20,7 @@ import { joins } from './rules/joins'
 import { load } from './rules/load'
 import { needs } from './rules/needs'
 import { pickup } from './rules/pickup'
+import { props } from './rules/props'
 import { reaches } from './rules/reaches'
 import { space } from './rules/space'
 import { sways } from './rules/sways'
@@ -36,6 +37,7 @@ const RULES: readonly Rule[] = [
   hips,
   needs,
   head,
+  props,
   load,
   space,
   balance,

@@ -6,6 +6,7 @@ import { mirror } from '../combination/mirror'
 import { houseOf, USUAL_HOUSE, USUAL_RULES } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
 import { repairsFor } from '../repair/offers'
+import { readSheet } from '../sheet/readSheet'
 import { tick } from '../time/time'
 import { checkCombination } from './check'
 import { type FindingCode, severityOf } from './finding'
@@ -23,6 +24,9 @@ const facing = (degrees: number, events: readonly Event[]): Combination => {
   const made = combination([events])
   return { ...made, phrases: [{ ...made.phrases[0]!, facings: [{ at: tick(36), degrees }] }] }
 }
+
+const holding = (arms: string): Combination =>
+  readSheet(`sway 1\nphrase A 8\n arms ${arms}\n prop 1-8 R "fan"`, vocabulary).combination
 
 interface Case {
   readonly code: FindingCode
@@ -187,6 +191,12 @@ const CASES: readonly Case[] = [
     said: 'note A6',
     has: combination([feet(hops(5))], { level: 'new' }),
     not: combination([feet(hops(4))], { level: 'new' }),
+  },
+  {
+    code: 'prop.hand',
+    said: 'snag A3',
+    has: holding('3 both prayer'),
+    not: holding('1 R crown, L hips'),
   },
   {
     code: 'join.level',
@@ -370,5 +380,5 @@ describe.each(CASES)('$code', ({ code, said, has, not, house = USUAL_HOUSE, noRe
 it('every finding has its case here', () => {
   const cases = new Set(CASES.map(({ code }) => code))
   expect(cases.size).toBe(CASES.length)
-  expect(CASES.length).toBe(39)
+  expect(CASES.length).toBe(40)
 })

@@ -98,6 +98,13 @@ export type Fact =
       /** What to dance instead. */
       readonly easier?: string
     }
+  | {
+      readonly code: 'prop.hand'
+      readonly prop: string
+      readonly hand: Side
+      /** What the hand is sent to. */
+      readonly move: string
+    }
   | { readonly code: 'load.impact'; readonly times: number; readonly most: number }
   | { readonly code: 'turn.sum'; readonly written: number; readonly facing: number }
   | {
@@ -264,6 +271,7 @@ export function severityOf(fact: Fact): Severity {
     case 'turn.blocked':
     case 'turn.sum':
     case 'turn.planted':
+    case 'prop.hand':
     case 'hips.loaded-lift':
     case 'layer.no-time':
     case 'arms.far':

@@ -103,6 +103,8 @@ function factText(fact: Fact, units: Units): string {
       return `${fact.move} in ${seconds(fact.seconds)}: small and soft, on a warm neck.`
     case 'head.level':
       return `${fact.move} asks much of neck or back; for new dancers ${fact.easier ? `${fact.easier} is enough` : 'leave it out'}.`
+    case 'prop.hand':
+      return `Your ${sideWord[fact.hand]} hand holds “${fact.prop}”, so it is busy for “${fact.move}”. Use the other hand, or put it down before.`
     case 'load.impact':
       return `${fact.times} hops, leaps and jumps within 8 counts; ${fact.most} is plenty. Keep them small and under you, or step some of them.`
     case 'turn.blocked': {

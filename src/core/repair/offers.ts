@@ -111,6 +111,7 @@ const TRIES: Readonly<Record<FindingCode, (one: Case) => Iterable<Try>>> = {
   'feet.left-out': (one) => [...comesHome(one), ...drop(one, 0)],
   'head.quick': (one) => [...longer(one), ...safer(one), ...drop(one, 0)],
   'head.level': (one) => [...safer(one), ...drop(one, 0)],
+  'prop.hand': (one) => drop(one, 0),
   'load.impact': (one) => [...stepped(one), ...drop(one, 0)],
   'turn.blocked': (one) => otherWayRound(one),
   'turn.sum': (one) => facings(one),

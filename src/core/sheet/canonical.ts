@@ -26,7 +26,11 @@ const byTimeAndDegrees = (a: WrittenFacing, b: WrittenFacing): number =>
   a.at - b.at || a.degrees - b.degrees
 
 const byTimeAndText = (a: Remark, b: Remark): number =>
-  a.at - b.at || compared(a.kind, b.kind) || a.length - b.length || compared(a.text, b.text)
+  a.at - b.at ||
+  compared(a.kind, b.kind) ||
+  a.length - b.length ||
+  compared(a.text, b.text) ||
+  compared(`${a.hand}${a.kept}`, `${b.hand}${b.kept}`)
 
 /**
  * The same combination in its one plain form: events and remarks in order, ids made from

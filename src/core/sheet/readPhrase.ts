@@ -1,7 +1,7 @@
 import { LAYERS, type Layer } from '../body/layers'
 import type { Side } from '../body/side'
 import { MOST_EVENTS } from '../combination/combination'
-import { EntryProblem } from '../entry/reader'
+import { EntryProblem, sideIn } from '../entry/reader'
 import { tokensIn } from '../entry/tokens'
 import type { Vocabulary } from '../moves/vocabulary'
 import { MOST_PHRASE_COUNTS } from '../time/time'
@@ -148,13 +148,25 @@ function readRemark(
   place: Parameters<typeof readWhen>[1],
   phrase: DraftPhrase,
 ): void {
-  const [when, said, more] = tokensIn(text)
+  const [when, ...words] = tokensIn(text)
   if (!when) return
   const times = readWhen(when, place)
+  const isProp = kind === 'prop'
+  const hand = isProp ? sideIn(words[0]) : undefined
+  const kept = isProp && words.at(-1)?.text === '!keep' && words.length > 1
+  const [said, more] = words.slice(hand ? 1 : 0, kept ? -1 : undefined)
   if (!said?.quoted || said.open || said.text.trim() === '' || more)
     throw new EntryProblem(`Write when and what in quotes: ${kind} 1 "…".`, {
       at: (more ?? said ?? when).at,
       end: (more ?? said ?? when).end,
     })
-  for (const { at, length } of times) phrase.remarks.push({ kind, at, length, text: said.text })
+  for (const { at, length } of times)
+    phrase.remarks.push({
+      kind,
+      at,
+      length,
+      text: said.text,
+      ...(hand && { hand }),
+      ...(kept && { kept }),
+    })
 }

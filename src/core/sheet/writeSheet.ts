@@ -185,7 +185,14 @@ function phraseLines(phrase: Phrase, vocabulary: Vocabulary, isBare: boolean): r
         .filter((remark) => remark.kind === kind)
         .map((remark) => ({
           at: remark.at,
-          text: `${labelOfSpan(remark, labelIn(counts))} ${quoted(remark.text)}`,
+          text: [
+            labelOfSpan(remark, labelIn(counts)),
+            remark.hand,
+            quoted(remark.text),
+            remark.kept && '!keep',
+          ]
+            .filter(Boolean)
+            .join(' '),
         })),
     )
   out.comments(undefined)

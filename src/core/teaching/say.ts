@@ -69,9 +69,13 @@ function asidesOf(event: Event, vocabulary: Vocabulary): readonly string[] {
 }
 
 /** What is noted for a place and belongs to no move; what is said stands with the cues. */
-const remarkWords = ({ kind, text, ...span }: Remark, counts: number): string => {
+const remarkWords = ({ kind, text, hand, ...span }: Remark, counts: number): string => {
   const until = untilWords(span, counts)
-  return kind === 'words' ? `words: “${text}”${until}` : kind === 'prop' ? `${text}${until}` : text
+  return kind === 'words'
+    ? `words: “${text}”${until}`
+    : kind === 'prop'
+      ? `${hand ? `${sideWord[hand]} hand: ` : ''}${text}${until}`
+      : text
 }
 
 /** What to do on each count of a phrase, for the layers that are being practised. */

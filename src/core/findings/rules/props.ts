@@ -1,0 +1,41 @@
+import { SIDES, type Side } from '../../body/side'
+import type { DancedEvent } from '../../combination/lengths'
+import { nameOf } from '../../combination/names'
+import type { Motion } from '../../moves/motion'
+import type { Vocabulary } from '../../moves/vocabulary'
+import { endOf } from '../../time/time'
+import { type Rule, spotOf } from '../rule'
+
+/** A hand that holds something and is sent to clap, or to the other one (model 8). */
+export const props: Rule = {
+  id: 'props',
+  *check({ simulation, vocabulary }) {
+    for (const pass of simulation.passes) {
+      const held = pass.remarks.filter(({ hand }) => hand)
+      if (held.length === 0) continue
+      for (const event of pass.events.filter(({ layer }) => layer === 'arms'))
+        for (const { hand, text, ...span } of held) {
+          const isHeld = span.at < endOf(event) && endOf(span) > event.at
+          if (!hand || !isHeld || !handsNeeded(event, vocabulary).includes(hand)) continue
+          yield {
+            code: 'prop.hand',
+            prop: text,
+            hand,
+            move: nameOf(event, vocabulary),
+            spot: spotOf(pass, event),
+            events: [event.id],
+          }
+        }
+    }
+  },
+}
+
+/** The hands that must be empty: for a clap, and for palms that are laid together. */
+function handsNeeded({ what }: DancedEvent, vocabulary: Vocabulary): readonly Side[] {
+  if (what.kind === 'arms') return SIDES.filter((side) => what[side] === 'prayer')
+  const motion = what.kind === 'move' ? (vocabulary.find(what.move)?.motion ?? []) : []
+  return motion.some(needsHands) ? SIDES : []
+}
+
+const needsHands = (item: Motion): boolean =>
+  item.verb === 'clap' || (item.verb === 'to' && item.place === 'prayer')
