@@ -76,9 +76,10 @@ describe('a new combination of 16 counts, from nothing to a file and back', () =
     await write(page, 'R:1', 'feet', 1, 'vine')
     await write(page, 'R:1', 'hips', 1, 'hip sway')
     await write(page, 'R:1', 'hips', 3, 'undulation')
-    // Where nothing is written one way ends where the next begins; a range that is written stays.
+    // Where nothing is written one way ends where the next begins, and has the time till then; a
+    // range that is written stays.
     for (let i = 0; i < 2; i++) await page.keyboard.press('Alt+ArrowLeft')
-    await says(page, /Nothing to smooth/)
+    await says(page, /Hip sway has 0\.62 s; it needs 0\.63 s/)
     for (let i = 0; i < 2; i++) await page.keyboard.press('Alt+ArrowRight')
     await page.mouse.click(...xy(await placeIn(page, 'R:1', 'hips', 1)))
     for (let i = 0; i < 2; i++) await page.keyboard.press('Alt+Shift+ArrowRight')

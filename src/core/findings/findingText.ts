@@ -144,7 +144,12 @@ function factText(fact: Fact, units: Units): string {
       return `“${fact.name}” takes a palm ${metres(fact.metres)} in ${seconds(fact.seconds)}, that is ${metres(fact.metres / fact.seconds)} a second; ${metres(fact.most)} is the most that still looks danced. Give it longer, or a nearer place.`
     case 'move.too-fast': {
       const what = { whole: 'has', repeat: 'has each time', swing: 'has for each swing' }[fact.each]
-      return `${fact.move} ${what} ${seconds(fact.seconds)}; it needs ${seconds(fact.least)} to be seen. Give it longer, do it less often, or take the easier form.`
+      // What is not enough never reads as if it were.
+      const [has, needs] = [
+        Math.floor(fact.seconds * 100 + 1e-6),
+        Math.ceil(fact.least * 100 - 1e-6),
+      ]
+      return `${fact.move} ${what} ${seconds(has / 100)}; it needs ${seconds(needs / 100)} to be seen. Give it longer, do it less often, or take the easier form.`
     }
     case 'move.needs':
       return needText(fact)
