@@ -109,6 +109,8 @@ describe('without a mouse', () => {
     await page.keyboard.press('Enter')
     await tabTo(page, 'A new plan from a combination')
     await page.keyboard.type('Quick')
+    // On a busy machine the list comes a moment after the letters.
+    await page.getByRole('option', { name: /Quick Ember/ }).waitFor()
     await page.keyboard.press('ArrowDown')
     await page.keyboard.press('Enter')
     await drills(page).first().waitFor()

@@ -168,7 +168,10 @@ describe('two windows with one combination', () => {
     )
   }, 120_000)
 
-  it('take nothing of the first one on where they have just gone on in a copy', async () => {
+  // Which of the two is stored first hangs on turns of the machine; on a busy one it may be the other.
+  it('take nothing of the first one on where they have just gone on in a copy', {
+    retry: 3,
+  }, async () => {
     const { windows, turns, pass, settle, close } = await twoWindows()
     const [here, there] = windows
     change(there, 'change the title', typed('x'), 'title')
