@@ -1,13 +1,12 @@
 import type { FootAction } from '../body/feet'
 import type { Combination, Leave } from '../combination/combination'
+import { WEIGHT_FAULTS } from '../simulate/primitives'
 import { type Finding, type FindingCode, type Found, severityOf } from './finding'
 
 /** Of what one event and cause leads to only the first is said (model 8). */
 const CHAINS: readonly (readonly FindingCode[])[] = [
   [
-    'feet.loaded',
-    'feet.loaded-touch',
-    'feet.no-support',
+    ...WEIGHT_FAULTS,
     'layer.clash',
     'feet.too-fast',
     'feet.wide-quick',
@@ -24,13 +23,12 @@ interface Link {
   readonly rank: number
 }
 
-/** The first three of the first chain stand apart: each slip of the weight is said. */
-const WEIGHT_FAULTS = 3
+/** The faults of the weight stand apart in their chain: each slip is said. */
 const LINKS: ReadonlyMap<FindingCode, Link> = new Map(
   CHAINS.flatMap((codes, chain) =>
     codes.map((code, i): [FindingCode, Link] => [
       code,
-      { chain, rank: chain === 0 && i < WEIGHT_FAULTS ? 0 : i },
+      { chain, rank: chain === 0 && i < WEIGHT_FAULTS.length ? 0 : i },
     ]),
   ),
 )
@@ -70,10 +68,10 @@ function keyOf(one: Found): string {
   return [code, spot.phrase, spot.layer, reasonOf(one)].join('|')
 }
 
-const isSlip = (code: FindingCode): boolean => {
-  const link = LINKS.get(code)
-  return link?.chain === 0 && link.rank === 0
-}
+/** Whether it is a slip of the weight. */
+export const isSlip = (code: FindingCode): boolean => SLIPS.has(code)
+
+const SLIPS: ReadonlySet<FindingCode> = new Set(WEIGHT_FAULTS)
 
 /** The words of a fact, without its figures: which move, and why. */
 function reasonOf(fact: Found): string {

@@ -5,7 +5,7 @@ import type { House } from '../house/house'
 import { type FootJoins, footJoins } from '../joins/joins'
 import type { Vocabulary } from '../moves/vocabulary'
 import type { Danced } from '../simulate/danced'
-import type { Simulation } from '../simulate/simulate'
+import type { DancedStep, Simulation } from '../simulate/simulate'
 import type { Tempo } from '../time/tempo'
 import { type Tick, tick } from '../time/time'
 import type { Found, Spot } from './finding'
@@ -63,3 +63,9 @@ export function spotIn(pass: Pass, at: Tick, layer: Layer): Spot {
 
 export const spotOf = (pass: Pass, event: Event): Spot =>
   spotIn(pass, tick(pass.at + event.at), event.layer)
+
+/** Where a step of the feet is, and that it is about its event. */
+export const aboutStep = ({ pass, at, event }: DancedStep): Pick<Found, 'spot' | 'events'> => ({
+  spot: spotIn(pass, at, 'feet'),
+  events: [event.id],
+})

@@ -54,6 +54,11 @@ const SILENT: readonly (readonly [string, string, Danced?])[] = [
     'feet 1 step R side; 2 close L; 3 straighten; 5 step R side\nhips 5-8 knee-shimmy',
   ],
   [
+    'A6 a sway from weight that has settled',
+    'feet 1 step R side; 2 step L side\nhips 3-8 hip-circle-large cw',
+    { tail: 'phrase B 8\nfeet 1 sway L; 3 sway R; 5 step L in-place; 7 close R' },
+  ],
+  [
     'A6 hips go home',
     'feet 1 step R side; 2 step L in-place; 4 step R side; 6 close L\nhips 2 at L',
   ],

@@ -4,7 +4,7 @@ import type { Combination, Event, Phrase } from '../combination/combination'
 import { type DancedEvent, dancedIn } from '../combination/lengths'
 import { changeEvents, changePhrase, type Edit, inOrder } from '../edits/edit'
 import type { Vocabulary } from '../moves/vocabulary'
-import { COUNT, endOf, HALF_COUNT, type Span, tick } from '../time/time'
+import { COUNT, endOf, HALF_COUNT, overlap, type Span, tick } from '../time/time'
 
 /** A flourish is laid over so many counts, no fewer. */
 const LEAST = 4 * COUNT
@@ -44,8 +44,7 @@ function isLongHips(event: DancedEvent, phrase: Phrase, vocabulary: Vocabulary):
     (other) =>
       other.layer === 'hips' &&
       claimOf(other, vocabulary).kind === 'texture' &&
-      other.at < endOf(event) &&
-      endOf(other) > event.at,
+      overlap(other, event),
   )
 }
 

@@ -4,7 +4,7 @@ import { mirrorEvent } from '../combination/mirror'
 import { pickupTicks } from '../combination/passes'
 import { courseOf, endPlaces, placesBefore, type Run, reachSeconds } from '../simulate/course'
 import { isThere, placesNeeded, startPlaces } from '../simulate/places'
-import { type Simulation, shiftsWeight } from '../simulate/simulate'
+import { beforeStep, type Simulation, shiftsWeight } from '../simulate/simulate'
 import { TICKS_PER_COUNT } from '../time/time'
 import { secondsBetween } from '../time/timeMap'
 import { armWords } from '../what/arms'
@@ -93,10 +93,9 @@ export function gapsInto(simulation: Simulation, into: 'repeat' | 'switch'): rea
 
 /** Whether a step of the next round takes the hips to the centre, up to a tick of it. */
 const isHome = ({ slices }: Simulation, tick: number): boolean =>
-  slices.some(({ danced, entry }) =>
-    danced.some(
-      (step, i) =>
-        step.at >= 0 && step.at <= tick && shiftsWeight(danced[i - 1]?.after ?? entry, step),
+  slices.some((slice) =>
+    slice.danced.some(
+      (step, i) => step.at >= 0 && step.at <= tick && shiftsWeight(beforeStep(slice, i), step),
     ),
   )
 

@@ -1,17 +1,12 @@
 import type { Combination } from '../combination/combination'
 import { checkCombination } from '../findings/check'
-import type { Finding, FindingCode } from '../findings/finding'
+import type { Finding } from '../findings/finding'
+import { isSlip } from '../findings/once'
 import type { House } from '../house/house'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
 import { applyRepair } from './apply'
 import { repairFeet } from './feet'
 import type { FeetEdit } from './feetEdit'
-
-const SLIPS: ReadonlySet<FindingCode> = new Set([
-  'feet.loaded',
-  'feet.loaded-touch',
-  'feet.no-support',
-])
 
 /** A slip of the weight, and those that are gone when it is mended: what it brings about. */
 export interface SlipWith {
@@ -36,7 +31,7 @@ export function slipsTogether(
   const vocabulary = vocabularyFor(combination, base)
   const slipsOf = (one: Combination) =>
     checkCombination(one, base, house)
-      .findings.filter(({ code }) => SLIPS.has(code))
+      .findings.filter(({ code }) => isSlip(code))
       .map(slipIn)
   let left = slipsOf(combination)
   if (left.length < 2) return []

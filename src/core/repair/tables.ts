@@ -3,6 +3,7 @@ import { type Combination, lengthOf } from '../combination/combination'
 import { dancedIn } from '../combination/lengths'
 import { mirror } from '../combination/mirror'
 import { pickupTicks } from '../combination/passes'
+import { twinsOf } from '../combination/twins'
 import type { House } from '../house/house'
 import { readPattern } from '../moves/pattern'
 import type { Vocabulary } from '../moves/vocabulary'
@@ -19,7 +20,6 @@ import {
 } from './behaviours'
 import { type Allows, placesOf } from './phraseOptions'
 import { createStances, FALLEN, type Stance, type Stances } from './stances'
-import { twinsOf } from './twins'
 
 export const NO_END = Number.POSITIVE_INFINITY
 /** One phrase with its ways to be changed, for all entries met so far. */

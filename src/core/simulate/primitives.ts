@@ -16,7 +16,8 @@ import {
 import type { BodyState } from './state'
 
 /** How the weight logic can break; one slip, one fault (model 4). */
-export type WeightFault = 'feet.loaded' | 'feet.loaded-touch' | 'feet.no-support'
+export const WEIGHT_FAULTS = ['feet.loaded', 'feet.loaded-touch', 'feet.no-support'] as const
+export type WeightFault = (typeof WEIGHT_FAULTS)[number]
 
 export interface Outcome {
   readonly state: BodyState

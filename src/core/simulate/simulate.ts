@@ -42,6 +42,10 @@ export interface Slice {
   readonly exit: BodyState
 }
 
+/** The body before a step of a slice: the weight may have settled where the pass before was over. */
+export const beforeStep = ({ entry, danced }: Slice, i: number): BodyState =>
+  danced[i - 1]?.after ?? entry
+
 /** A combination with everything its feet lead to. */
 export interface Simulation {
   readonly combination: OneSide

@@ -8,8 +8,8 @@ import { TICKS_PER_COUNT } from '../../time/time'
 import { secondsBetween } from '../../time/timeMap'
 import type { Found } from '../finding'
 import { type Danceable, type Rule, spotOf } from '../rule'
+import { tooMany } from '../withinEight'
 
-const WINDOW = 8 * TICKS_PER_COUNT
 /** Degrees of nodding from which it is a whip and no nod. */
 const WHIP = 30
 /** After so much turning in two counts the head is left alone for one. */
@@ -126,13 +126,11 @@ function* many({ simulation, house }: Danceable, rolls: readonly Run[]): Generat
     for (let at = run.at; at < run.end; at += every(run)) list.push({ at, run })
     return list
   })
-  for (const [i, { at, run }] of starts.entries()) {
-    const first = starts[i - most]
-    if (!first || at - first.at >= WINDOW) continue
+  for (const { run, times } of tooMany(starts, most)) {
     yield {
       code: 'head.turning',
       move: nameOf(run.event, simulation.vocabulary),
-      times: starts.filter((one) => one.at > at - WINDOW && one.at <= at).length,
+      times,
       most,
       ...where(run),
     }

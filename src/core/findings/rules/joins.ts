@@ -1,5 +1,5 @@
 import { factsOf } from '../../body/feet'
-import type { Combination } from '../../combination/combination'
+import { twinsOf } from '../../combination/twins'
 import { type Gap, gapsInto } from '../../joins/meets'
 import { roundEnds } from '../../simulate/simulate'
 import { endsAway } from '../../space/space'
@@ -26,7 +26,7 @@ export const joins: Rule = {
         weight: simulation.end.weight,
         lead: simulation.combination.lead,
         ...lastOf(simulation.danced),
-        bothSides: hasBothSides(simulation.combination),
+        bothSides: twinsOf(simulation.combination).size > 0,
         ...at('feet'),
       }
     if (!foot.repeats && !foot.switches) return
@@ -46,14 +46,6 @@ function lastOf(danced: Danceable['simulation']['danced']): { last?: 'step' | 't
   if (needs === 'free') return { last: 'step' }
   return needs === 'free-touch' && lands ? { last: 'touch' } : {}
 }
-
-/** Every phrase is danced as often mirrored as not. */
-const hasBothSides = ({ order }: Combination): boolean =>
-  order.every(
-    ({ phrase }) =>
-      order.filter((one) => one.phrase === phrase && one.mirrored).length ===
-      order.filter((one) => one.phrase === phrase && !one.mirrored).length,
-  )
 
 function* parts(
   danceable: Danceable,

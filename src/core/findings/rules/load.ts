@@ -7,9 +7,10 @@ import { addRisks, NO_RISKS, riskOf, risksOf, risksOver } from '../../load/risk'
 import type { Risk } from '../../moves/move'
 import type { Vocabulary } from '../../moves/vocabulary'
 import type { Simulation } from '../../simulate/simulate'
-import { TICKS_PER_COUNT, tick } from '../../time/time'
+import { tick } from '../../time/time'
 import type { Fact, Found } from '../finding'
-import { type Rule, spotIn, spotOf } from '../rule'
+import { aboutStep, type Rule, spotIn, spotOf } from '../rule'
+import { tooMany } from '../withinEight'
 
 /** Counts that are harder than the level takes, and risky repetitions that pile up (model 8, 9). */
 export const load: Rule = {
@@ -62,23 +63,12 @@ function remedyOf({ parts }: CountLoad, events: readonly Event[], vocabulary: Vo
 }
 
 const IMPACTS: ReadonlySet<string> = new Set(['hop', 'leap', 'jump'])
-const WINDOW = 8 * TICKS_PER_COUNT
 
 /** More hops, leaps and jumps within 8 counts than a level takes. */
 function* impacts({ danced }: Simulation, most: number): Generator<Found> {
   const landings = danced.filter(({ action }) => IMPACTS.has(action.primitive))
-  for (const [i, { pass, at, event }] of landings.entries()) {
-    const first = landings[i - most]
-    if (!first || at - first.at >= WINDOW) continue
-    const times = landings.filter((one) => one.at > at - WINDOW && one.at <= at).length
-    yield {
-      code: 'load.impact',
-      times,
-      most,
-      spot: spotIn(pass, at, 'feet'),
-      events: [event.id],
-    }
-  }
+  for (const landing of tooMany(landings, most))
+    yield { code: 'load.impact', times: landing.times, most, ...aboutStep(landing) }
 }
 
 /** The easier form of an event: its own, or its move's. */

@@ -3,7 +3,7 @@ import type { DancedEvent } from '../../combination/lengths'
 import { nameOf } from '../../combination/names'
 import type { Motion } from '../../moves/motion'
 import type { Vocabulary } from '../../moves/vocabulary'
-import { endOf } from '../../time/time'
+import { overlap } from '../../time/time'
 import { type Rule, spotOf } from '../rule'
 
 /** A hand that holds something and is sent to clap, or to the other one (model 8). */
@@ -15,8 +15,8 @@ export const props: Rule = {
       if (held.length === 0) continue
       for (const event of pass.events.filter(({ layer }) => layer === 'arms'))
         for (const { hand, text, ...span } of held) {
-          const isHeld = span.at < endOf(event) && endOf(span) > event.at
-          if (!hand || !isHeld || !handsNeeded(event, vocabulary).includes(hand)) continue
+          if (!hand || !overlap(span, event) || !handsNeeded(event, vocabulary).includes(hand))
+            continue
           yield {
             code: 'prop.hand',
             prop: text,

@@ -1,9 +1,8 @@
 import { factsOf } from '../../body/feet'
 import { otherSide, SIDES, type Side } from '../../body/side'
 import { asSeen, distance } from '../../simulate/landing'
-import type { DancedStep } from '../../simulate/simulate'
-import type { Found } from '../finding'
-import { type Danceable, type Rule, spotIn } from '../rule'
+import { beforeStep, type DancedStep, type Simulation } from '../../simulate/simulate'
+import { aboutStep, type Rule } from '../rule'
 
 /** Sways that go nowhere, and sways around a foot that only touched somewhere out (model 8). */
 export const sways: Rule = {
@@ -11,8 +10,7 @@ export const sways: Rule = {
   *check({ simulation, house }) {
     const apart = house.limits['landing.apart']
     const touched: Record<Side, boolean> = { R: false, L: false }
-    let before = simulation.start
-    for (const step of simulation.danced) {
+    for (const [before, step] of stepsIn(simulation)) {
       const { action, event } = step
       const { foot, primitive } = action
       const isSway = factsOf(primitive).needs === 'both-on-floor'
@@ -24,30 +22,23 @@ export const sways: Rule = {
             code: 'feet.left-out',
             foot: out,
             metres: distance(R.place, L.place),
-            ...placeOf(step),
+            ...aboutStep(step),
           }
         } else if (foot && before.weight === foot && !hasLayer(step))
-          yield { code: 'feet.same-sway', foot, ...placeOf(step) }
+          yield { code: 'feet.same-sway', foot, ...aboutStep(step) }
       }
       if (foot) touched[foot] = factsOf(primitive).needs === 'free-touch'
-      before = step.after
     }
   },
 }
 
-const placeOf = ({ pass, at, event }: DancedStep): Pick<Found, 'spot' | 'events'> => ({
-  spot: spotIn(pass, at, 'feet'),
-  events: [event.id],
-})
+const stepsIn = ({ slices }: Simulation) =>
+  slices.flatMap((slice) => slice.danced.map((step, i) => [beforeStep(slice, i), step] as const))
 
 /** A foot in front of the other, behind it or on a diagonal: not where a rock would have it. */
 const AHEAD = 0.2
 
-function isOut(
-  { feet, facing }: Danceable['simulation']['start'],
-  side: Side,
-  apart: number,
-): boolean {
+function isOut({ feet, facing }: Simulation['start'], side: Side, apart: number): boolean {
   const [own, other] = [feet[side].place, feet[otherSide[side]].place]
   return distance(own, other) > apart && Math.abs(asSeen(facing, other, own).forward) > AHEAD
 }

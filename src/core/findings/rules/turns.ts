@@ -1,9 +1,16 @@
 import { factsOf } from '../../body/feet'
-import { negated } from '../../body/side'
+import { negated, otherSide } from '../../body/side'
 import { isOnToes } from '../../simulate/primitives'
-import { type DancedStep, type Simulation, stateAt, stateBefore } from '../../simulate/simulate'
-import { TICKS_PER_COUNT, tick } from '../../time/time'
-import { type Danceable, type Rule, spotIn } from '../rule'
+import {
+  beforeStep,
+  type DancedStep,
+  type Simulation,
+  stateAt,
+  stateBefore,
+} from '../../simulate/simulate'
+import { tick } from '../../time/time'
+import { aboutStep, type Danceable, type Rule, spotIn } from '../rule'
+import { EIGHT } from '../withinEight'
 
 /** Turns against crossed feet, and written facings that are not the sum of the turns (model 8). */
 export const turns: Rule = {
@@ -18,30 +25,22 @@ export const turns: Rule = {
 }
 
 function* blocked({ simulation }: Danceable): ReturnType<Rule['check']> {
-  for (const { action, at, pass, event } of simulation.danced) {
-    const { turn, primitive } = action
+  for (const step of simulation.danced) {
+    const { turn, primitive } = step.action
     // A step takes the crossed foot along; only feet that stay can wind up.
     if (!turn || factsOf(primitive).lands) continue
-    const { crossed } = stateBefore(simulation, at)
+    const { crossed } = stateBefore(simulation, step.at)
     if (!crossed) continue
-    const inFront = crossed.way === 'front' ? crossed.foot : otherOf(crossed.foot)
+    const inFront = crossed.way === 'front' ? crossed.foot : otherSide[crossed.foot]
     if (turn > 0 === (inFront === 'R'))
       yield {
         code: 'turn.blocked',
         degrees: turn,
         ...crossed,
-        spot: spotIn(pass, at, 'feet'),
-        events: [event.id],
+        ...aboutStep(step),
       }
   }
 }
-
-const otherOf = (foot: 'R' | 'L') => (foot === 'R' ? 'L' : 'R')
-
-const placeOf = ({ pass, at, event }: DancedStep) => ({
-  spot: spotIn(pass, at, 'feet'),
-  events: [event.id],
-})
 
 /** Both feet flat on the floor turn a little by themselves; further they must be on their balls. */
 function* planted({ simulation, house }: Danceable): ReturnType<Rule['check']> {
@@ -53,7 +52,7 @@ function* planted({ simulation, house }: Danceable): ReturnType<Rule['check']> {
     const isPivot = primitive === 'pivot' && before.weight === 'both'
     const isSway = factsOf(primitive).needs === 'both-on-floor'
     if ((isPivot || isSway) && !isOnToes(before))
-      yield { code: 'turn.planted', degrees: turn, most, ...placeOf(step) }
+      yield { code: 'turn.planted', degrees: turn, most, ...aboutStep(step) }
   }
 }
 
@@ -62,19 +61,17 @@ const LOW_TURN = { low: 180, deep: 90 } as const
 
 /** A turn over a flat foot with bent knees (model 8). */
 function* low({ simulation }: Danceable): ReturnType<Rule['check']> {
-  for (const [i, step] of simulation.danced.entries()) {
-    const { turn = 0 } = step.action
-    if (turn === 0) continue
-    const before = simulation.danced[i - 1]?.after ?? simulation.start
-    const { level, weight, feet } = before
-    if (level !== 'low' && level !== 'deep') continue
-    const isFlat = weight !== 'both' && feet[weight].contact === 'flat'
-    if (isFlat && Math.abs(turn) >= LOW_TURN[level])
-      yield { code: 'turn.low', degrees: turn, level, ...placeOf(step) }
-  }
+  for (const slice of simulation.slices)
+    for (const [i, step] of slice.danced.entries()) {
+      const { turn = 0 } = step.action
+      if (turn === 0) continue
+      const { level, weight, feet } = beforeStep(slice, i)
+      if (level !== 'low' && level !== 'deep') continue
+      const isFlat = weight !== 'both' && feet[weight].contact === 'flat'
+      if (isFlat && Math.abs(turn) >= LOW_TURN[level])
+        yield { code: 'turn.low', degrees: turn, level, ...aboutStep(step) }
+    }
 }
-
-const WINDOW = 8 * TICKS_PER_COUNT
 
 /** More turning one way within 8 counts than a level takes; once a run. */
 function* many({ simulation, house, level }: Danceable): ReturnType<Rule['check']> {
@@ -85,10 +82,10 @@ function* many({ simulation, house, level }: Danceable): ReturnType<Rule['check'
     const { turn = 0 } = step.action
     if (turn === 0) continue
     const isSameWay = turn * (run[0]?.action.turn ?? turn) > 0
-    run = [...(isSameWay ? run : []), step].filter(({ at }) => at > step.at - WINDOW)
+    run = [...(isSameWay ? run : []), step].filter(({ at }) => at > step.at - EIGHT)
     const degrees = Math.abs(run.reduce((sum, { action }) => sum + (action.turn ?? 0), 0))
     if (degrees > most && !isSaid)
-      yield { code: 'turn.many', degrees, most, level, ...placeOf(step) }
+      yield { code: 'turn.many', degrees, most, level, ...aboutStep(step) }
     isSaid = degrees > most
   }
 }

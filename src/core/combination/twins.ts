@@ -1,4 +1,4 @@
-import type { Combination } from '../combination/combination'
+import type { Combination } from './combination'
 
 /**
  * The mirror twin of each pass, where every phrase is danced as often from one side as from the
