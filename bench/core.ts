@@ -140,6 +140,8 @@ const wishes: PlanWishes = {
   tempoNow: 64,
   tempoTarget: 96,
   way: 'propose',
+  type: 'drop-in',
+  sides: 'propose',
   seen: 'none',
   known: NOTHING_KNOWN,
 }

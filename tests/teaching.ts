@@ -20,8 +20,8 @@ export function demoId(title: string): string {
 /** A house that talks and calls in its own way. */
 export const anyTeachingHouse = fc
   .record({
-    'plan.talkNew': fc.integer({ min: 0, max: 60 }),
-    'plan.talk': fc.integer({ min: 0, max: 30 }),
+    'plan.talkThing': fc.integer({ min: 0, max: 30 }),
+    'plan.talkJoin': fc.integer({ min: 0, max: 14 }),
     'call.lead': fc.constantFrom(0, 0.5, 1, 2, 3),
     'call.leadBig': fc.constantFrom(0.5, 1, 2, 4),
   })
@@ -37,6 +37,8 @@ export const wishesOf = (title: string, more: Partial<PlanWishes> = {}): PlanWis
   way: 'propose',
   seen: 'none',
   known: NOTHING_KNOWN,
+  type: 'drop-in',
+  sides: 'propose',
   ...more,
 })
 
@@ -56,7 +58,7 @@ export const classOn = (
   more: Partial<ClassEntry> = {},
 ): ClassEntry => ({
   kind: 'class',
-  schemaVersion: 1,
+  schemaVersion: 2,
   id: `class ${date}`,
   date,
   start: '18:30',

@@ -1,7 +1,8 @@
 import { readFileSync, statSync, writeFileSync } from 'node:fs'
 import { basename } from 'node:path'
 import { parseArgs } from 'node:util'
-import { type Combination, DancerLevel } from '../core/combination/combination'
+import type { z } from 'zod'
+import { type Combination, DancerLevel, USUAL_LEVEL } from '../core/combination/combination'
 import { textsTurned } from '../core/combination/mirror'
 import { otherSideWritten } from '../core/edits/otherSide'
 import { UserError } from '../core/errors'
@@ -11,6 +12,19 @@ import { findingText, spotText } from '../core/findings/findingText'
 import { levelForm } from '../core/forms/levels'
 import { USUAL_HOUSE } from '../core/house/house'
 import { vocabulary } from '../core/moves/vocabulary'
+import { emptyPlan, planAgain } from '../core/plan/edits'
+import { materialsOf } from '../core/plan/material'
+import {
+  ClassType,
+  LEAST_MINUTES,
+  MOST_MINUTES,
+  PlanWishes,
+  SidesWish,
+  SLOT_MINUTES,
+  TeachingWay,
+  wishesFor,
+} from '../core/plan/plan'
+import { planText, toldPlan } from '../core/plan/tell'
 import { applyRepair } from '../core/repair/apply'
 import { editWords, type FeetRepair, repairFeet } from '../core/repair/feet'
 import { type FileRead, readCombinationFile, textOfBytes } from '../core/sheet/files'
@@ -34,6 +48,9 @@ const USAGE = `usage: npm run -s sway -- COMMAND FILE [options]
                              (--json: the edits with their costs, the next two ways, what is left)
   level FILE --to LEVEL      the sheet for new, improver, intermediate or advanced dancers; exit 1 when
                              something is still too hard (--json: the swaps, what is left)
+  plan FILE… --minutes N     a class of one or more combinations, step by step (--level, --type drop-in,
+                             technique, choreography or slot, --sides both, lead or last, --way phrases,
+                             layers or counts; --json: steps, what is left, warnings)
   schema                     the JSON Schema of .sway.json files
 
 FILE is a .sway, .sway.json or .csv file, or - for standard input.`
@@ -71,6 +88,11 @@ function run(args: readonly string[]): number {
       out: { type: 'string' },
       for: { type: 'string' },
       write: { type: 'boolean' },
+      minutes: { type: 'string' },
+      level: { type: 'string' },
+      type: { type: 'string' },
+      sides: { type: 'string' },
+      way: { type: 'string' },
     },
   })
   const [command, path] = positionals
@@ -83,11 +105,12 @@ function run(args: readonly string[]): number {
   if (
     !command ||
     !path ||
-    !['format', 'print', 'convert', 'mirror', 'check', 'repair', 'level'].includes(command)
+    !['format', 'print', 'convert', 'mirror', 'check', 'repair', 'level', 'plan'].includes(command)
   ) {
     process.stderr.write(`${USAGE}\n`)
     return UNREADABLE
   }
+  if (command === 'plan') return planned(positionals.slice(1), values, values.json === true, print)
   const { combination, messages } = read(path)
   switch (command) {
     case 'format': {
@@ -207,6 +230,60 @@ function level(
     print(sheet)
   }
   return reached ? 0 : FAULTS
+}
+
+/** One of the words of an option. @throws UserError that says which there are */
+function wordOf<T extends string>(
+  option: string,
+  words: z.ZodEnum<Readonly<Record<T, T>>>,
+  given: string | undefined,
+): T | undefined {
+  if (given === undefined) return undefined
+  const read = words.safeParse(given)
+  if (read.success) return read.data as T
+  throw new UserError(
+    `“${given}” is nothing for --${option}.`,
+    `Write --${option} ${words.options.join(`, --${option} `)}.`,
+  )
+}
+
+type PlanOptions = Partial<Record<'minutes' | 'level' | 'type' | 'sides' | 'way', string>>
+
+/** Prints a class of some combinations: the first one’s tempos, and its level unless one is given. */
+function planned(
+  paths: readonly string[],
+  options: PlanOptions,
+  asJson: boolean,
+  print: (text: string) => void,
+): number {
+  const combinations = paths
+    .map((path) => read(path).combination)
+    // Two files may say the same id.
+    .map((one, i) => ({ ...one, id: `${i + 1} ${one.id}` }))
+  const [first] = combinations
+  if (!first) return UNREADABLE
+  const minutes = Number(options.minutes ?? 60)
+  const wished = PlanWishes.safeParse({
+    ...wishesFor(first, wordOf('level', DancerLevel, options.level) ?? USUAL_LEVEL),
+    ...(options.level !== undefined && { level: options.level }),
+    combinations: combinations.map(({ id }) => id),
+    minutes,
+    type: wordOf('type', ClassType, options.type) ?? (minutes <= SLOT_MINUTES ? 'slot' : 'drop-in'),
+    sides: wordOf('sides', SidesWish, options.sides) ?? 'propose',
+    way: wordOf('way', TeachingWay, options.way) ?? 'propose',
+  })
+  if (!wished.success)
+    throw new UserError(
+      combinations.length > 8
+        ? 'A class has up to 8 combinations.'
+        : `“${options.minutes ?? ''}” is no length of a class.`,
+      `Write --minutes with ${LEAST_MINUTES} to ${MOST_MINUTES}, and up to 8 files.`,
+    )
+  const materials = materialsOf(combinations, vocabulary, USUAL_HOUSE)
+  const { plan, proposal } = planAgain(emptyPlan('plan', first.title, wished.data), materials)
+  const told = toldPlan(plan, proposal, materials)
+  print(asJson ? `${JSON.stringify(told, null, 2)}\n` : planText(told))
+  return 0
 }
 
 function asFormat(name: string | undefined): Format {

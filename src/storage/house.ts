@@ -30,7 +30,8 @@ export interface HouseStore {
 
 /**
  * Older records of the house are brought up step by step: version 1 told all lengths in metres,
- * version 2 called the limits figures, and the dancer that is drawn a figure.
+ * version 2 called the limits figures, and the dancer that is drawn a figure; version 3 had one
+ * talk before a new layer and one before any other drill: who talked longer talks longer still.
  */
 const UPGRADES: readonly Upgrade[] = [
   { from: 1, up: (record) => ({ ...record, units: 'metres' }) },
@@ -42,7 +43,29 @@ const UPGRADES: readonly Upgrade[] = [
       ...(figure !== undefined && { dancer: figure }),
     }),
   },
+  {
+    from: 3,
+    up: ({ limits, ...others }) => ({ ...others, limits: talkByThings(Object(limits)) }),
+  },
 ]
+
+/** What was usual before a new layer, in seconds, and what is usual now for each new thing. */
+const [TALK_NEW, A_THING] = [12, 8]
+
+/** Talk before a new layer becomes talk for each new thing, as much longer or shorter as it was. */
+function talkByThings({
+  'plan.talkNew': talkNew,
+  'plan.talk': talk,
+  ...limits
+}: Record<string, unknown>): Record<string, unknown> {
+  return {
+    ...limits,
+    ...(typeof talkNew === 'number' && {
+      'plan.talkThing': Math.round((A_THING * talkNew) / TALK_NEW),
+    }),
+    ...(typeof talk === 'number' && { 'plan.talkJoin': talk }),
+  }
+}
 
 /**
  * Reads a record of house rules, of this version or an older one.

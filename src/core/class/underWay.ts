@@ -5,12 +5,12 @@ import { Drill } from '../plan/drill'
 import type { Materials } from '../plan/material'
 import { notesOf } from '../plan/notes'
 import type { Plan } from '../plan/plan'
-import { MOST_RISE, tempoSteps } from '../plan/tempoSteps'
-import { upgrade } from '../record/upgrade'
-import { clampTempo } from '../time/tempo'
+import { MOST_RISE } from '../plan/tempoSteps'
+import { type Upgrade, upgrade } from '../record/upgrade'
+import { clampTempo, type Tempo } from '../time/tempo'
 import { dancedRow } from './dancedRow'
 
-const FLOOR_VERSION = 1
+const FLOOR_VERSION = 2
 
 /** A class while it is given: what is to come, where it is, and what was danced so far. */
 export const UnderWay = z
@@ -37,12 +37,15 @@ export const UnderWay = z
   .readonly()
 export type UnderWay = z.infer<typeof UnderWay>
 
+/** Version 2 knows more kinds of steps; what was written before is as it was. */
+const UPGRADES: readonly Upgrade[] = [{ from: 1, up: (session) => session }]
+
 /**
  * Reads a class that was under way.
  * @throws UserError or ZodError when it is of a newer version, or damaged.
  */
 export const readUnderWay = (record: Record<string, unknown>): UnderWay =>
-  UnderWay.parse(upgrade(record, FLOOR_VERSION, []))
+  UnderWay.parse(upgrade(record, FLOOR_VERSION, UPGRADES))
 
 /** What a key or a touch can ask for, and what the music reports. */
 export type ClassAction =
@@ -201,7 +204,7 @@ function onTo(session: UnderWay, index: number, danced: readonly DancedDrill[]):
   }
 }
 
-/** Clean: the next one is a step faster. Not yet: the same again slower, then in its easier form. */
+/** Clean: on, as it is planned. Not yet: the same again a rung slower, then in its easier form (teaching 4.1). */
 function judged(
   session: UnderWay,
   verdict: Verdict,
@@ -212,13 +215,8 @@ function judged(
   const last = danced.at(-1)
   if (!drill || !last) return session
   const marked = [...danced.slice(0, -1), { ...last, verdict }]
-  if (verdict === 'clean') {
-    const after = onTo(session, session.index + 1, marked)
-    return withDrill(after, (next) =>
-      next.combination === drill.combination ? raised(next, drill.tempo, session) : next,
-    )
-  }
-  const again = easier(drill, materials)
+  if (verdict === 'clean') return onTo(session, session.index + 1, marked)
+  const again = easier(drill, rungBelow(session, drill), materials)
   return {
     ...onTo(session, session.index + 1, marked),
     drills: [
@@ -230,33 +228,35 @@ function judged(
   }
 }
 
-/** The plan's step: the first of those from what is danced now to what is meant. */
-export const planStep = ({ tempoNow, tempoTarget }: UnderWay): number =>
-  Math.max(0, (tempoSteps(tempoNow, tempoTarget)[0] ?? tempoNow) - tempoNow)
-
-const raised = (next: Drill, clean: number, session: UnderWay): Drill => ({
-  ...next,
-  tempo: Math.max(next.tempo, Math.min(session.tempoTarget, clean + planStep(session))),
-})
-
 const AGAIN = ' again'
 
+/** The tempo before this one of the same dance, or a little less where there was none. */
+function rungBelow({ drills, index }: UnderWay, drill: Drill): Tempo {
+  const slower = drills
+    .slice(0, index)
+    .filter(({ combination, tempo }) => combination === drill.combination && tempo < drill.tempo)
+    .map(({ tempo }) => tempo)
+  return slower.length > 0 && !drill.moves
+    ? Math.max(...slower)
+    : clampTempo(drill.tempo / MOST_RISE)
+}
+
 /** The first time slower; the second time in easier forms, or the layer is left out and the feet stay. */
-function easier(drill: Drill, materials: Materials): Drill {
+function easier(drill: Drill, slower: Tempo, materials: Materials): Drill {
   const again: Drill = {
     ...drill,
     id: `${drill.id}${AGAIN}`,
     repeats: Math.min(drill.repeats, 2),
     talk: 5,
   }
-  if (!drill.id.endsWith(AGAIN)) return { ...again, tempo: clampTempo(drill.tempo / MOST_RISE) }
+  if (!drill.id.endsWith(AGAIN)) return { ...again, tempo: slower }
   const forms = notesOf({ ...drill, eased: undefined }, materials).easier.map(({ event }) => event)
   const fresh = forms.filter((event) => !drill.eased?.includes(event))
   if (fresh.length > 0) return { ...again, eased: [...(drill.eased ?? []), ...fresh] }
   const above = drill.layers.filter((layer) => layer !== 'feet')
   if (drill.layers.includes('feet') && above.length > 0)
     return { ...again, layers: drill.layers.filter((layer) => layer !== above.at(-1)) }
-  return { ...again, tempo: clampTempo(drill.tempo / MOST_RISE) }
+  return { ...again, tempo: slower }
 }
 
 /** The last rows are still being written: the drill under way, and the one whose verdict is asked. */

@@ -10,17 +10,15 @@ import { Layer } from '../body/layers'
 import type { Side } from '../body/side'
 import { DancerLevel } from '../combination/combination'
 import { DrillKind } from '../plan/drill'
-import { upgrade } from '../record/upgrade'
+import { type Upgrade, upgrade } from '../record/upgrade'
 import { Tempo } from '../time/tempo'
+import { TimeOfDay } from '../time/timeOfDay'
 
-const CLASS_VERSION = 1
+const CLASS_VERSION = 2
 export const GROUP_VERSION = 1
 
 /** A day as it is written in a calendar: `2026-11-25`. */
 export const Day = z.iso.date()
-/** A time of day: `18:30`. */
-export const TimeOfDay = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/)
-
 /** How a drill went. */
 export const Verdict = z.enum(['clean', 'not-yet'])
 export type Verdict = z.infer<typeof Verdict>
@@ -107,12 +105,15 @@ export const Group = z
   .readonly()
 export type Group = z.infer<typeof Group>
 
+/** Version 2 knows more kinds of steps; what was written before is as it was. */
+const CLASS_UPGRADES: readonly Upgrade[] = [{ from: 1, up: (entry) => entry }]
+
 /**
  * Reads a stored class, of this version or an older one.
  * @throws UserError or ZodError when it is of a newer version, or damaged.
  */
 export const readClass = (record: Record<string, unknown>): ClassEntry =>
-  ClassEntry.parse(upgrade(record, CLASS_VERSION, []))
+  ClassEntry.parse(upgrade(record, CLASS_VERSION, CLASS_UPGRADES))
 
 /** As `readClass`, for a group. */
 export const readGroup = (record: Record<string, unknown>): Group =>

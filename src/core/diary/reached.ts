@@ -3,8 +3,8 @@ import type { Side } from '../body/side'
 import type { Combination } from '../combination/combination'
 import type { Materials } from '../plan/material'
 import type { Known, PlanWishes, Review } from '../plan/plan'
+import { firstPasses, layersOf, taughtKey } from '../plan/teaching'
 import { MOST_RISE } from '../plan/tempoSteps'
-import { firstPasses, layersOf, taughtKey } from '../plan/units'
 import { clampTempo } from '../time/tempo'
 import { addDays, byDate, type ClassEntry, countsOn, daysBetween, type Verdict } from './diary'
 
@@ -192,6 +192,8 @@ export function nextClassOf(
       way: 'propose',
       seen: 'some',
       known,
+      type: 'drop-in',
+      sides: 'propose',
     },
   }
 }

@@ -4,7 +4,7 @@ import { DancerLevel, USUAL_LEVEL } from '../combination/combination'
 import { Units } from './lengths'
 import { LIMITS, LimitId, PALM_WAYS } from './limits'
 
-export const HOUSE_VERSION = 3
+export const HOUSE_VERSION = 4
 
 /** The dancer all places on the floor and of the arms are written for, in metres (model 4). */
 export const MODEL_HEIGHT = 1.65

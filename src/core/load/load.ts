@@ -50,7 +50,8 @@ const EVEN_PULSE = 0.7
 const EACH_START = 0.3
 const QUARTER_TURN = 0.5
 
-const DEMAND: Readonly<Record<Primitive, number>> = {
+/** How much a step asks, as the demand of a move. */
+export const STEP_DEMAND: Readonly<Record<Primitive, number>> = {
   hold: 0,
   step: 1,
   close: 1,
@@ -228,7 +229,7 @@ function feetIn(
     degrees += Math.abs(action.turn ?? 0)
     const { what } = event
     if (what.kind === 'foot') {
-      const own = WEIGHT.feet * DEMAND[action.primitive] * pulse ** 0.7 * quick
+      const own = WEIGHT.feet * STEP_DEMAND[action.primitive] * pulse ** 0.7 * quick
       add({ layer: 'feet', event: event.id, own, pulse })
       continue
     }

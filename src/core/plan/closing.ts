@@ -1,50 +1,149 @@
-import type { Material, Materials } from './material'
-import { least } from './outline'
-import { firstPasses, layersOf, type Planning, type Unit, unitOf } from './units'
+import type { Layer } from '../body/layers'
+import type { Side } from '../body/side'
+import type { Pass } from '../combination/passes'
+import type { Tempo } from '../time/tempo'
+import { TICKS_PER_COUNT } from '../time/time'
+import type { RunTask } from './drill'
+import { roundsThatFit, unitOver } from './taughtUnits'
+import { firstPasses, isWhole, layersOf, type Teaching, turnsIn, type Unit } from './teaching'
+import { tempoSteps } from './tempoSteps'
 
-/** What is danced together at the end of a class that came so far: all from the top, or as much of it as is no longer than half the class. */
+/** Rounds a side of a run. */
+const RUN_ROUNDS = 2
+
+/** Tasks of the runs between and of those at tempo, in the order they are used; the last showing ends every class. */
+const BETWEEN_TASKS: readonly RunTask[] = ['weight', 'turned-away', 'size', 'breath']
+export const TEMPO_TASKS: readonly RunTask[] = [
+  'names',
+  'breath',
+  'size',
+  'turned-away',
+  'silent',
+  'weight',
+]
+
+/** What is danced together at the end of a class that came so far. */
+export interface Closing {
+  readonly teaching: Teaching
+  readonly passes: readonly Pass[]
+  readonly layers: readonly Layer[]
+  readonly sides: readonly Side[]
+}
+
+/**
+ * From the top to the last phrase that was danced, on the layers every phrase of it was taught.
+ * Undefined where nothing of it was.
+ */
 export function closingOf(
-  material: Material,
+  teaching: Teaching,
   units: readonly Unit[],
-  teaching: Planning,
-  room: number,
-  materials: Materials,
-): Unit | undefined {
-  const { lead, combination } = material
-  const own = units.filter((unit) => unit.combination === combination.id)
+  isAll: boolean,
+): Closing | undefined {
+  const { material, which, lead } = teaching
+  const own = units.filter(({ combination }) => combination === material.combination.id)
   if (own.length === 0) return undefined
-  const firsts = firstPasses(lead.passes)
+  const firsts = firstPasses(material.lead.passes)
   const touched = firsts.filter(({ phrase }) =>
     own.some(({ phrases }) => phrases.length === 0 || phrases.includes(phrase.id)),
   )
   const last = touched.at(-1)
   if (!last) return undefined
   const isFull = last === firsts.at(-1)
-  const passes = isFull ? lead.passes : lead.passes.slice(0, last.index + 1)
-  // A layer is danced to the end where every phrase that has it was taught it.
+  const { passes: all } = material.lead
+  const passes = isFull ? all : all.slice(0, last.index + 1)
+  const isOnFeet = (layer: Layer, pass: Pass) =>
+    !pass.events.some((event) => event.layer === layer) ||
+    teaching.isTaught(pass.phrase.id, layer) ||
+    own.some(
+      (unit) =>
+        unit.layers.includes(layer) &&
+        (unit.kind !== 'alone' || !layersOf([pass]).includes('feet')) &&
+        (unit.phrases.length === 0 || unit.phrases.includes(pass.phrase.id)),
+    )
   const layers = layersOf(passes).filter((layer) =>
-    firsts
-      .filter(({ index }) => index <= last.index)
-      .every(
-        (pass) =>
-          !pass.events.some((event) => event.layer === layer) ||
-          teaching.isTaught(pass.phrase.id, layer) ||
-          own.some(
-            (unit) =>
-              unit.layers.includes(layer) &&
-              // Danced alone it is not yet on the feet.
-              (unit.kind !== 'alone' || !layersOf([pass]).includes('feet')) &&
-              (unit.phrases.length === 0 || unit.phrases.includes(pass.phrase.id)),
-          ),
-      ),
+    firsts.filter(({ index }) => index <= last.index).every((pass) => isOnFeet(layer, pass)),
   )
-  for (let from = 0; from < passes.length; from++) {
-    const unit = unitOf(material, teaching, {
-      kind: 'sides',
-      passes: passes.slice(from),
-      layers: layers.length > 0 ? layers : layersOf(passes).slice(0, 1),
-    })
-    if (least(unit, materials) <= room || from === passes.length - 1) return unit
+  const isBoth = which === 'both' || (which === 'last' && isAll)
+  return {
+    teaching,
+    passes,
+    layers: layers.length > 0 ? layers : layersOf(passes).slice(0, 1),
+    sides: isBoth ? teaching.sides : [lead],
   }
-  return undefined
 }
+
+/** A run of it at a tempo, in as many steps as none of them takes longer than a step may. */
+export function runsAt(
+  { teaching, passes, layers, sides }: Closing,
+  tempo: Tempo,
+  kind: 'sides' | 'run',
+  wanted = RUN_ROUNDS,
+): readonly Unit[] {
+  const { material, house } = teaching
+  const counts = (some: readonly Pass[]) =>
+    some.reduce((sum, { length }) => sum + length, 0) / TICKS_PER_COUNT
+  const make = (some: readonly Pass[], both: readonly Side[], repeats: number): Unit => {
+    const unit = unitOver(teaching, {
+      kind,
+      passes: some,
+      sides: both,
+      repeats,
+      // Each run is told its task, once everybody has breath again.
+      talk:
+        kind === 'sides'
+          ? house.limits['plan.talkJoin']
+          : house.limits['plan.talkTask'] + house.limits['plan.breath'],
+      layers,
+    })
+    const inTurn = both.length === 2 && isWhole(some, material) && material.joins.switches
+    return {
+      ...unit,
+      tempo,
+      ...(inTurn && { inTurn: true }),
+      ...(turnsIn(some, material) && kind === 'sides' && { stand: 'back' as const }),
+      ...(kind === 'run' &&
+        tempo >= house.limits['plan.music'] * teaching.tempo && { music: true }),
+    }
+  }
+  const fits = (some: readonly Pass[], both: readonly Side[]) =>
+    roundsThatFit(wanted, counts(some), both.length, tempo, teaching)
+  const repeats = fits(passes, sides)
+  if (repeats >= 1) return [make(passes, sides, repeats)]
+  if (fits(passes, sides.slice(0, 1)) >= 1) return sides.map((side) => make(passes, [side], 1))
+  // Part by part, each as long as fits.
+  const parts: Pass[][] = []
+  for (const pass of passes) {
+    const part = parts.at(-1)
+    if (part && fits([...part, pass], sides) >= 1) part.push(pass)
+    else parts.push([pass])
+  }
+  return parts.map((part) => make(part, sides, Math.max(1, fits(part, sides))))
+}
+
+/** Both sides slowly, then faster and faster, each with its task; the last one is the last showing. */
+export function closingRuns(closing: Closing): readonly Unit[] {
+  const { teaching, sides } = closing
+  const { slow, tempo, house, material } = teaching
+  const steps = tempoSteps(slow, tempo, house, material.hurriedFrom())
+  const both = sides.length > 1 ? runsAt(closing, slow, 'sides') : []
+  const between = steps.slice(0, -1).flatMap((step, i) => {
+    const task = BETWEEN_TASKS[i % BETWEEN_TASKS.length]
+    return runsAt(closing, step, 'run').map((unit) => ({ ...unit, ...(task && { task }) }))
+  })
+  const [showing, ...more] = atTempo(closing, 'last-showing')
+  const { limits } = house
+  return [
+    ...both,
+    ...between,
+    ...(showing ? [{ ...showing, talk: showing.talk + limits['plan.listen'] }] : []),
+    ...more,
+  ]
+}
+
+/** A run at the tempo that is meant. */
+export const atTempo = (closing: Closing, task: RunTask): readonly Unit[] =>
+  runsAt(closing, closing.teaching.tempo, 'run').map((unit) => ({
+    ...unit,
+    task,
+    ...(task === 'turned-away' && { stand: 'back' as const }),
+  }))

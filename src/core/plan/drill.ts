@@ -4,19 +4,29 @@ import { Side, sideWord } from '../body/side'
 import { layerWord } from '../moves/vocabulary'
 import { Tempo } from '../time/tempo'
 
-/** What a drill is for, in the order a class meets them (domain: how a combination is taught). */
+/** What a step is for, in the order a class meets them (domain: how a combination is taught). */
 export const DrillKind = z.enum([
+  'hello',
+  'show',
   'warm-up',
   'review',
+  'walk',
   'feet',
   'alone',
   'on-feet',
   'all',
+  'walls',
+  'other-side',
   'join',
   'catch-up',
+  'switch-practice',
+  'technique',
   'sides',
   'run',
   'free-run',
+  'pause',
+  'recap',
+  'open',
   'cool-down',
 ])
 export type DrillKind = z.infer<typeof DrillKind>
@@ -25,21 +35,45 @@ export type DrillKind = z.infer<typeof DrillKind>
 export const Stand = z.enum(['mirror', 'back'])
 export type Stand = z.infer<typeof Stand>
 
+/** What a run is danced for, so that it is no repetition. */
+export const RunTask = z.enum([
+  'weight',
+  'turned-away',
+  'names',
+  'breath',
+  'size',
+  'harder',
+  'halves',
+  'silent',
+  'last-showing',
+])
+export type RunTask = z.infer<typeof RunTask>
+
+/** The stages of a warm-up, in their order. */
+export const WarmStage = z.enum(['posture', 'pulse', 'joints', 'build'])
+export type WarmStage = z.infer<typeof WarmStage>
+
 /** The longest a drill may be repeated, a side. */
 export const MOST_REPEATS = 99
 /** Seconds; an hour of talk is no drill. */
 export const MOST_TALK = 3600
+/** Seconds of a step without a count; no class is longer. */
+const MOST_SECONDS = 3 * 3600
+/** Lines and letters of what is said before a step. */
+const MOST_LINES = 12
+const MOST_LETTERS = 400
 
 /** One stretch of a class: what is danced, on which sides, how fast, how often (model 10). */
 export const Drill = z
   .object({
     id: z.string().min(1),
     kind: DrillKind,
-    /** Id of the combination; warm-up and cool-down are made of moves instead. */
+    /** Id of the combination; what is made of moves, and what is not danced, has none. */
     combination: z.string().min(1).optional(),
     /** Ids of the phrases in the order they are danced; none stands for all of the combination. */
     phrases: z.array(z.string().min(1)).readonly(),
-    layers: z.array(Layer).min(1).readonly(),
+    /** None where nothing is danced. */
+    layers: z.array(Layer).readonly(),
     /** In the order they are danced. */
     sides: z.array(Side).min(1).max(2).readonly(),
     /** The sides follow each other without a stop, round by round, after one count-in. */
@@ -52,15 +86,42 @@ export const Drill = z
     stand: Stand,
     /** Danced to the music rather than to the count alone. */
     music: z.literal(true).optional(),
-    /** Ids of the moves of a warm-up or a cool-down. */
+    /** Ids of the moves of a warm-up, a cool-down or a loop of technique. */
     moves: z.array(z.string().min(1)).readonly().optional(),
     /** Ids of events that are danced in their easier form. */
     eased: z.array(z.string().min(1)).readonly().optional(),
     /** Stays as it is when the rest is planned again. */
     locked: z.literal(true).optional(),
+    /** Whole seconds besides the talk, of what has no count: a walk, a pause. It is not danced then. */
+    seconds: z.int().min(0).max(MOST_SECONDS).optional(),
+    /** What is said, where it was written by hand; else it is worked out. */
+    say: z.array(z.string().min(1).max(MOST_LETTERS)).max(MOST_LINES).readonly().optional(),
+    /** Something in it is met for the first time. */
+    isNew: z.literal(true).optional(),
+    task: RunTask.optional(),
+    /** So many rounds a side, the last ones, are danced small or in the easier form. */
+    marked: z.int().min(1).max(MOST_REPEATS).optional(),
+    /** Only these counts of its one phrase, from 1. */
+    half: z
+      .object({ from: z.int().min(1), to: z.int().min(1) })
+      .refine(({ from, to }) => from <= to, 'ends before it begins')
+      .readonly()
+      .optional(),
+    /** Without the turns of single steps: everybody stays with the front wall. */
+    front: z.literal(true).optional(),
+    stage: WarmStage.optional(),
+    /** Ids of what is held, of a cool-down. */
+    holds: z.array(z.string().min(1)).readonly().optional(),
+    /** What a loop of technique looks at, a minute each. */
+    focus: z.array(z.string().min(1)).readonly().optional(),
+    /** Words of what who wants more dances instead. */
+    option: z.string().min(1).optional(),
   })
   .readonly()
 export type Drill = z.infer<typeof Drill>
+
+/** Whether it has a count to be danced to; else it is said, walked, held or waited through. */
+export const isCounted = ({ seconds }: Pick<Drill, 'seconds'>): boolean => seconds === undefined
 
 /** What makes two drills the same one, however often and fast it is danced. */
 export const drillKey = ({
@@ -69,42 +130,103 @@ export const drillKey = ({
   phrases,
   layers,
   tempo,
+  half,
+  task,
+  stage,
+  moves,
 }: Omit<Drill, 'id'>): string =>
-  [kind, combination ?? '', phrases.join('+'), layers.join('+'), kind === 'run' ? tempo : ''].join(
-    '|',
-  )
+  [
+    [
+      kind,
+      combination ?? '',
+      phrases.join('+'),
+      layers.join('+'),
+      kind === 'run' ? tempo : '',
+    ].join('|'),
+    half && `${half.from}-${half.to}`,
+    task,
+    stage,
+    kind === 'technique' && moves?.join('+'),
+  ]
+    .filter(Boolean)
+    .join('|')
 
 const list = (words: readonly string[]): string =>
   words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`
 
+const TASK_TITLES: Readonly<Record<RunTask, string>> = {
+  weight: 'where the weight is',
+  'turned-away': 'turned away',
+  names: 'names called',
+  breath: 'breath and face',
+  size: 'size and travel',
+  harder: 'more for who wants it',
+  halves: 'half the room looks',
+  silent: 'without a word',
+  'last-showing': 'last showing',
+}
+const STAGE_TITLES: Readonly<Record<WarmStage, string>> = {
+  posture: 'Posture',
+  pulse: 'Warm up: pulse',
+  joints: 'Warm up: joints',
+  build: 'Warm up: what is to come',
+}
+
 /** What a drill is called. @param names of its phrases. */
-export function titleOf({ kind, layers, tempo, sides }: Drill, names: readonly string[]): string {
-  const where = names.length > 0 ? ` · ${[...new Set(names)].join(' ')}` : ''
+export function titleOf(drill: Drill, names: readonly string[]): string {
+  const { kind, layers, tempo, sides, half, task, stage, music, focus } = drill
+  const where =
+    names.length > 0
+      ? ` · ${[...new Set(names)].join(' ')}${half ? ` ${half.from}-${half.to}` : ''}`
+      : ''
   const above = layers.filter((layer) => layer !== 'feet').map((layer) => layerWord[layer])
+  const said = list(layers.map((layer) => layerWord[layer]))
   switch (kind) {
+    case 'hello':
+      return 'Hello'
+    case 'show':
+      return `Show it${where}`
     case 'warm-up':
-      return 'Warm up'
+      return stage ? STAGE_TITLES[stage] : 'Warm up'
     case 'cool-down':
-      return 'Cool down'
+      return drill.holds ? 'Cool down: hold and breathe' : 'Cool down'
     case 'review':
       return `Review${where}`
+    case 'walk':
+      return `Walk it${where}`
     case 'feet':
-      return `Feet${where}`
+      return `${above.length > 0 ? said : 'Feet'}${where}`
     case 'alone':
       return `${list(above)} alone${where}`
     case 'on-feet':
       return `${list(above)} on the feet${where}`
     case 'all':
-      return `${above.length > 1 ? 'All layers' : list(layers.map((layer) => layerWord[layer]))}${where}`
+      return `${above.length > 1 ? 'All layers' : said}${where}`
+    case 'walls':
+      return `Walls${where}`
+    case 'other-side':
+      return `Other side${above.length > 0 || layers.length === 0 ? '' : ', feet'}${where}`
     case 'join':
-      return `Join${where}`
+      return `From the top${where}`
     case 'catch-up':
       return `${sides.map((side) => sideWord[side]).join(' and ')} side again${where}`
+    case 'switch-practice':
+      return 'Switch sides'
+    case 'technique':
+      return `Technique: ${focus?.[0] ?? said}`
     case 'sides':
       return `Both sides${where}`
     case 'run':
-      return `Run at ${tempo}${where}`
+      return task
+        ? `${music ? 'With music' : `At ${tempo}`}, ${TASK_TITLES[task]}${where}`
+        : `Run at ${tempo}${where}`
     case 'free-run':
       return `Free runs with music${where}`
+    case 'pause':
+      return 'Water'
+    case 'recap':
+      return 'Recap'
+    case 'open':
+      return 'Open'
   }
 }

@@ -2,7 +2,7 @@ import { clampTempo } from '../time/tempo'
 import { type Drill, drillKey, MOST_REPEATS } from './drill'
 import { type Materials, secondsOf } from './material'
 import { PLAN_VERSION, type Plan, type PlanWishes } from './plan'
-import { type Proposal, planClass } from './planner'
+import { NOTHING_PROPOSED, type Proposal, planClass } from './planner'
 import { drillTitle } from './totals'
 
 /** What can be changed of a drill by hand. */
@@ -34,7 +34,7 @@ export interface Planned {
  */
 export function planAgain(plan: Plan, materials: Materials): Planned {
   if (goneFrom(plan, materials).length > 0)
-    return { plan, proposal: { drills: plan.drills, ways: [], left: [], over: 0 } }
+    return { plan, proposal: { ...NOTHING_PROPOSED, drills: plan.drills } }
   const kept = plan.drills.flatMap((drill, index) => (drill.locked ? [{ drill, index }] : []))
   const proposal = planClass(plan.wishes, materials, { kept, without: plan.without })
   return { plan: { ...plan, drills: proposal.drills }, proposal }

@@ -3,6 +3,8 @@ import { SIDES, type Side } from '../body/side'
 import type { Combination } from '../combination/combination'
 import type { Dancing } from '../combination/dancing'
 import type { Pass } from '../combination/passes'
+import { judged } from '../findings/check'
+import { tempoRoom } from '../findings/tempoLimits'
 import { easedCombination } from '../forms/levels'
 import type { House } from '../house/house'
 import { footJoins } from '../joins/joins'
@@ -13,9 +15,9 @@ import { countInCounts } from '../performance/segments'
 import { danced } from '../simulate/danced'
 import { type Simulation, simulate } from '../simulate/simulate'
 import type { Tempo } from '../time/tempo'
-import { endOf, TICKS_PER_COUNT } from '../time/time'
+import { endOf, type Range, TICKS_PER_COUNT, tick } from '../time/time'
 import { steady } from '../time/timeMap'
-import type { Drill } from './drill'
+import { type Drill, isCounted } from './drill'
 import { movesCombination } from './moveRounds'
 
 /** A combination as a planner looks at it. */
@@ -27,6 +29,8 @@ export interface Material {
   readonly from: (dancing: Dancing) => Simulation
   /** The load of every count when only some layers are danced. */
   readonly loads: (layers: readonly Layer[], tempo: Tempo) => readonly CountLoad[]
+  /** The highest tempo at which nothing is hurried; none where no tempo is slow enough. */
+  readonly hurriedFrom: () => Tempo | undefined
 }
 
 /** The combinations a class is made of, and what its drills of moves are read by. */
@@ -45,13 +49,19 @@ const only = (combination: Combination, layers: readonly Layer[]): Combination =
 })
 
 function materialOf(combination: Combination, base: Vocabulary, house: House): Material {
-  const { written, lead, from, vocabulary } = danced(combination, base, house)
+  const dance = danced(combination, base, house)
+  const { written, lead, from, vocabulary } = dance
+  let hurried: { readonly most: Tempo | undefined } | undefined
   const loads = new Map<string, readonly CountLoad[]>()
   return {
     combination,
     lead,
     joins: footJoins(lead, vocabulary),
     from,
+    hurriedFrom() {
+      hurried ??= { most: tempoRoom(judged(dance, combination)).most }
+      return hurried.most
+    },
     loads(layers, tempo) {
       const key = `${layers.join()} ${tempo}`
       const found =
@@ -100,36 +110,47 @@ export interface DrillRound {
   readonly to: number
   readonly counts: number
   readonly countIn: number
+  /** Set where sides are switched: its last counts, and then as many of the other side from its start. */
+  readonly intoOther?: Range
 }
 
-/** What a drill dances; undefined where its combination or its phrases are no longer there. */
+/** What of a drill decides what it dances. */
+type Shown = Pick<Drill, 'combination' | 'phrases'> &
+  Partial<Pick<Drill, 'kind' | 'moves' | 'eased' | 'half' | 'front'>>
+
+/** Counts before the end, and after the beginning, of which a switch is made. */
+export const SWITCH_COUNTS = 4
+
+/** What a drill dances; undefined where it dances nothing, or that is no longer there. */
 export function roundOf(
-  {
-    combination,
-    phrases,
-    moves,
-    eased,
-  }: Pick<Drill, 'combination' | 'phrases' | 'moves' | 'eased'>,
+  { combination, phrases, kind, moves, eased, half, front }: Shown,
   materials: Materials,
 ): DrillRound | undefined {
   const own = combination === undefined ? undefined : materials.find(combination)
   const material = moves
     ? materialOfMoves(moves, materials)
-    : own && eased
-      ? easedMaterial(own, eased, materials)
+    : own && (eased || front)
+      ? otherForm(own, eased ?? [], front === true, materials)
       : own
   const passes = material && passesIn(material.lead.passes, phrases)
   const first = passes?.[0]
   const last = passes?.at(-1)
   if (!material || !first || !last) return undefined
-  const to = endOf(last)
+  const end = endOf(last)
+  const begin = first.at + ((half?.from ?? 1) - 1) * TICKS_PER_COUNT
+  const until = half ? Math.min(end, first.at + half.to * TICKS_PER_COUNT) : end
+  if (begin >= until) return undefined
+  const isSwitch = kind === 'switch-practice'
+  const into = isSwitch ? Math.min(SWITCH_COUNTS, end / TICKS_PER_COUNT) : 0
+  const from = isSwitch ? end - into * TICKS_PER_COUNT : begin
   return {
     material,
     passes,
-    from: first.at,
-    to,
-    counts: (to - first.at) / TICKS_PER_COUNT,
-    countIn: countInCounts(material.combination, first.index === 0),
+    from,
+    to: until,
+    counts: (until - from) / TICKS_PER_COUNT + into,
+    countIn: countInCounts(material.combination, from === 0),
+    ...(isSwitch && { intoOther: { from: tick(0), to: tick(into * TICKS_PER_COUNT) } }),
   }
 }
 
@@ -145,29 +166,45 @@ function materialOfMoves(moves: readonly string[], { vocabulary, house }: Materi
   return found
 }
 
-const easedMade = new WeakMap<Material, Map<string, Material>>()
+const otherForms = new WeakMap<Material, Map<string, Material>>()
 
-function easedMaterial(
+/** A combination with some events in their easier form, or without the turns of its steps. */
+function otherForm(
   own: Material,
   eased: readonly string[],
+  isFront: boolean,
   { vocabulary, house }: Materials,
 ): Material {
-  const known = easedMade.get(own) ?? new Map<string, Material>()
-  easedMade.set(own, known)
-  const key = eased.join()
-  const found =
-    known.get(key) ??
-    materialOf(easedCombination(own.combination, eased, own.lead.vocabulary), vocabulary, house)
-  known.set(key, found)
-  return found
+  const known = otherForms.get(own) ?? new Map<string, Material>()
+  otherForms.set(own, known)
+  const key = [isFront, ...eased].join()
+  const found = known.get(key)
+  if (found) return found
+  const easier = easedCombination(own.combination, eased, own.lead.vocabulary)
+  const made = materialOf(isFront ? withoutTurns(easier) : easier, vocabulary, house)
+  known.set(key, made)
+  return made
 }
+
+/** Every step stays with the front wall; a figure that turns is danced as it is. */
+const withoutTurns = (combination: Combination): Combination => ({
+  ...combination,
+  phrases: combination.phrases.map((phrase) => ({
+    ...phrase,
+    events: phrase.events.flatMap((event) => {
+      if (event.what.kind !== 'foot') return [event]
+      const { turn: _, ...action } = event.what.action
+      return action.primitive === 'pivot' ? [] : [{ ...event, what: { ...event.what, action } }]
+    }),
+  })),
+})
 
 /** Counts danced on each side, count-ins not among them. */
 export function countsPerSide(drill: Drill, materials: Materials): Readonly<Record<Side, number>> {
   const round = roundOf(drill, materials)
-  const each = (round?.counts ?? 0) * drill.repeats
-  // A drill of moves has both sides in each of its rounds.
-  if (drill.moves) return { R: each / 2, L: each / 2 }
+  const each = isCounted(drill) && drill.kind !== 'show' ? (round?.counts ?? 0) * drill.repeats : 0
+  // A drill of moves has both sides in each of its rounds, and so has a switch.
+  if (drill.moves || round?.intoOther) return { R: each / 2, L: each / 2 }
   const [R = 0, L = 0] = SIDES.map((side) => (drill.sides.includes(side) ? each : 0))
   return { R, L }
 }
@@ -175,16 +212,17 @@ export function countsPerSide(drill: Drill, materials: Materials): Readonly<Reco
 /** Seconds of dancing, not rounded, at some repeats. */
 export function danceSeconds(
   { sides, inTurn, tempo }: Pick<Drill, 'sides' | 'inTurn' | 'tempo'>,
-  { counts, countIn }: Pick<DrillRound, 'counts' | 'countIn'>,
+  { counts, countIn, intoOther }: Pick<DrillRound, 'counts' | 'countIn' | 'intoOther'>,
   repeats: number,
 ): number {
-  const countIns = inTurn ? 1 : sides.length
-  const danced = countIns * countIn + sides.length * repeats * counts
+  const countIns = intoOther ? repeats : inTurn ? 1 : sides.length
+  const danced = countIns * countIn + (intoOther ? 1 : sides.length) * repeats * counts
   return steady(tempo).secondsAt(danced * TICKS_PER_COUNT)
 }
 
 /** Whole seconds of a drill, talk and all (model 10); only its talk where it can't be danced. */
 export function secondsOf(drill: Drill, materials: Materials): number {
+  if (drill.seconds !== undefined) return drill.seconds + drill.talk
   const round = roundOf(drill, materials)
   // A sum that is whole but for its last binary digit is that whole number.
   return round
@@ -203,12 +241,16 @@ export function meanLoad(
 
 /** What one round of a drill strains, on one side. */
 export function risksOfRound(
-  { layers }: Pick<Drill, 'layers'>,
+  drill: Pick<Drill, 'layers' | 'seconds' | 'kind'>,
   round: DrillRound | undefined,
 ): Risks {
-  if (!round) return NO_RISKS
+  // What is walked, or shown to who looks, strains nobody.
+  if (!round || !isCounted(drill) || drill.kind === 'show') return NO_RISKS
+  const { from, to } = round
   const events = round.passes.flatMap((pass) =>
-    pass.events.filter(({ layer }) => layers.includes(layer)),
+    pass.events.filter(
+      ({ layer, at }) => drill.layers.includes(layer) && pass.at + at >= from && pass.at + at < to,
+    ),
   )
   return risksOf(events, round.material.lead.vocabulary)
 }

@@ -2,22 +2,34 @@ import { z } from 'zod'
 import { Layer } from '../body/layers'
 import { Side } from '../body/side'
 import { type Combination, DancerLevel, teachTempoOf } from '../combination/combination'
-import { upgrade } from '../record/upgrade'
+import { type Upgrade, upgrade } from '../record/upgrade'
 import { Tempo } from '../time/tempo'
+import { TimeOfDay } from '../time/timeOfDay'
 import { Drill } from './drill'
 
-export const PLAN_VERSION = 1
+export const PLAN_VERSION = 2
 
 /** Minutes of a class of which nothing else is said. */
 const USUAL_MINUTES = 60
+
+/** A class of no more minutes is a slot. */
+export const SLOT_MINUTES = 20
 
 /** Minutes a class may last. */
 export const LEAST_MINUTES = 10
 export const MOST_MINUTES = 180
 
-/** The two ways of teaching (domain), or whichever suits the combination. */
-export const TeachingWay = z.enum(['phrases', 'layers', 'propose'])
+/** The ways of teaching (domain), or whichever suits the combination: a phrase, a layer, or a count at a time. */
+export const TeachingWay = z.enum(['phrases', 'layers', 'counts', 'propose'])
 export type TeachingWay = z.infer<typeof TeachingWay>
+
+/** What kind of class it is. */
+export const ClassType = z.enum(['drop-in', 'technique', 'choreography', 'slot'])
+export type ClassType = z.infer<typeof ClassType>
+
+/** Which sides are danced: both, the lead side alone, the other one once all is known, or whichever suits. */
+export const SidesWish = z.enum(['both', 'lead', 'last', 'propose'])
+export type SidesWish = z.infer<typeof SidesWish>
 
 /** How many of the class have danced it before. */
 export const Seen = z.enum(['none', 'some', 'all'])
@@ -64,6 +76,12 @@ export const PlanWishes = z
     way: TeachingWay,
     seen: Seen,
     known: Known,
+    type: ClassType,
+    sides: SidesWish,
+    /** The highest level in the room, where they are mixed; the class is planned by `level`. */
+    levelTo: DancerLevel.optional(),
+    /** Time of day it begins: `18:30`. */
+    startsAt: TimeOfDay.optional(),
   })
   .readonly()
 export type PlanWishes = z.infer<typeof PlanWishes>
@@ -89,12 +107,23 @@ export const Plan = z
   .readonly()
 export type Plan = z.infer<typeof Plan>
 
+/** Before version 2 every class was of one kind, and danced on both sides. */
+const UPGRADES: readonly Upgrade[] = [
+  {
+    from: 1,
+    up: (plan) => ({
+      ...plan,
+      wishes: { type: 'drop-in', sides: 'both', ...(plan.wishes as object) },
+    }),
+  },
+]
+
 /**
  * Reads a stored plan, of this version or an older one.
  * @throws UserError or ZodError when it is of a newer version, or damaged.
  */
 export const readPlan = (record: Record<string, unknown>): Plan =>
-  Plan.parse(upgrade(record, PLAN_VERSION, []))
+  Plan.parse(upgrade(record, PLAN_VERSION, UPGRADES))
 
 /** Whole seconds of the class. */
 export const classSeconds = ({ minutes }: Pick<PlanWishes, 'minutes'>): number => minutes * 60
@@ -109,4 +138,6 @@ export const wishesFor = (combination: Combination, level: DancerLevel): PlanWis
   way: 'propose',
   seen: 'none',
   known: NOTHING_KNOWN,
+  type: 'drop-in',
+  sides: 'propose',
 })

@@ -1,13 +1,27 @@
-import { closingOf } from './closing'
+import { closingOf, closingRuns } from './closing'
 import { type Drill, drillKey } from './drill'
-import { endsOf } from './ends'
-import { fillUp, LEAST_REPEATS, restToTalk, weighed } from './fill'
+import { extended } from './extras'
+import {
+  coolDownUnits,
+  type FrameSeconds,
+  frameRoom,
+  frameRows,
+  saidUnit,
+  showUnit,
+  warmUpUnits,
+} from './frame'
 import { type Materials, secondsOf } from './material'
-import { fits, least, outlineOf, ready, sum } from './outline'
+import { withPauses } from './pauses'
+import { feetSteps, type PhraseSteps, phraseSteps } from './phraseSteps'
 import { classSeconds, type PlanWishes } from './plan'
 import { reviewsOf } from './reviews'
-import { tempoSteps } from './tempoSteps'
-import { type Proposed, proposeWay, teachingOf, type Unit, unitsOf } from './units'
+import { shortened } from './shorten'
+import { marked } from './strain'
+import { switchPractice } from './switching'
+import { partStarts, taughtUnits } from './taughtUnits'
+import { firstPasses, metBefore, type Teaching, teachingOf, type Unit } from './teaching'
+import { techniqueUnits } from './technique'
+import { type Proposed, proposeWay } from './ways'
 
 /** A class as it is proposed. */
 export interface Proposal {
@@ -18,6 +32,17 @@ export interface Proposal {
   readonly left: readonly Unit[]
   /** Seconds by which what is locked is longer than the class; 0 where it fits. */
   readonly over: number
+  /** New counts it has room for, of how many there are. */
+  readonly room: { readonly counts: number; readonly of: number }
+}
+
+/** While nothing was thought of. */
+export const NOTHING_PROPOSED: Proposal = {
+  drills: [],
+  ways: [],
+  left: [],
+  over: 0,
+  room: { counts: 0, of: 0 },
 }
 
 /** A drill that is kept where it stands. */
@@ -36,97 +61,252 @@ export interface Fixed {
 
 const NOTHING_FIXED: Fixed = { kept: [], without: [] }
 
+/** Over weeks no class has more new counts than this (teaching 9). */
+const NEW_COUNTS_OVER_WEEKS = 32
+
+/** A phrase of the class as it is taught there, with the combination it is of. */
+interface Taught {
+  readonly teaching: Teaching
+  readonly steps: PhraseSteps
+}
+
 /**
- * Plans a class (model 10): warm-up, review of what is due, what is new as far as it fits,
- * all of it together on both sides, faster and faster, and a cool-down; filled by load to
- * the very second.
+ * Plans a class (teaching): hello, warm-up, review of what is due, each phrase by its steps, the
+ * other side and a run from the top, then runs with a task faster and faster, recap and
+ * cool-down. What time is left is offered, to the very second.
  */
 export function planClass(
   wishes: PlanWishes,
   materials: Materials,
   fixed: Fixed = NOTHING_FIXED,
 ): Proposal {
-  const all = wishes.combinations.flatMap((id) => materials.find(id) ?? [])
-  const combinations = all.map(({ combination }) => combination)
-  const limit = materials.house.limits[`load.limit.${wishes.level}`]
-  const teachings = new Map(all.map((one) => [one, teachingOf(one, wishes, limit)]))
-  const ways = all.map((material) => {
-    const way =
-      wishes.way === 'propose'
-        ? proposeWay(material)
-        : { way: wishes.way, because: 'this way was chosen' }
-    return { ...way, combination: material.combination.id }
-  })
-  const keptKeys = new Set(fixed.kept.map(({ drill }) => drillKey(drill)))
-  const keptKinds = new Set(fixed.kept.map(({ drill }) => drill.kind))
-  const wanted = (unit: Unit) => {
-    const key = drillKey({ ...unit, repeats: LEAST_REPEATS })
-    return !keptKeys.has(key) && !fixed.without.includes(key)
-  }
-  const total = classSeconds(wishes)
-  const ends = endsOf(wishes, combinations, materials).filter(
-    (drill) => !keptKinds.has(drill.kind) && wanted(drill),
-  )
-  const room =
-    total -
-    sum(fixed.kept.map(({ drill }) => secondsOf(drill, materials))) -
-    sum(ends.map((drill) => secondsOf(drill, materials)))
+  const teachings = wishes.combinations
+    .flatMap((id) => materials.find(id) ?? [])
+    .map((material) => teachingOf(material, wishes, materials))
+  const combinations = teachings.map(({ material }) => material.combination)
+  const ways = teachings.map((teaching) => ({
+    ...(wishes.way === 'propose'
+      ? proposeWay(teaching)
+      : { way: wishes.way, because: 'this way was chosen' }),
+    combination: teaching.material.combination.id,
+  }))
+  const kept = fixed.kept.map(({ drill }) => drill)
+  const unwanted = new Set([...kept.map(drillKey), ...fixed.without])
+  const isWanted = (unit: Unit) => !unwanted.has(drillKey(unit))
+  const lasts = (unit: Unit) => secondsOf({ ...unit, id: '' }, materials)
+  const all = (units: readonly Unit[]) => units.reduce((sum, unit) => sum + lasts(unit), 0)
 
-  const units = all.flatMap((material, i) => {
-    const teaching = teachings.get(material)
-    return teaching ? unitsOf(material, ways[i]?.way ?? 'phrases', teaching) : []
-  })
-  const free = units.filter(wanted)
-  const due = reviewsOf(wishes, teachings, room, materials).filter(wanted)
-  const closings = (before: readonly Unit[]) =>
-    all
-      .flatMap((material) => {
-        const teaching = teachings.get(material)
-        // A drill that was fixed by hand was taught too.
-        const own = [...fixed.kept.map(({ drill }) => drill), ...before]
-        return (teaching && closingOf(material, own, teaching, room / 2, materials)) ?? []
-      })
-      .filter(wanted)
-  const { reviews, taken, closing } = outlineOf({ free, due, closings, room, materials })
-  const runs = runsOf(closing, wishes).filter(wanted)
-  const chosen = [...reviews, ...taken, ...closing]
-  const spare = room - sum(chosen.map((unit) => least(unit, materials)))
-  // Faster runs only where all that is new has found room; each needs the one before it.
-  const isAll = taken.length === free.length
-  const faster = isAll ? fits(runs, spare, materials) : []
-  const plain = [...chosen, ...faster].map((unit) => ready(unit))
-  const drills = fillUp(
-    plain.map((drill) => weighed(drill, materials)),
-    room,
-    materials,
-    {
-      freeRun: isAll ? freeRunOf(faster.at(-1) ?? closing.at(-1)) : undefined,
-      before: fixed.kept.map(({ drill }) => drill),
-    },
+  const total = classSeconds(wishes)
+  const room = total - kept.reduce((sum, drill) => sum + secondsOf(drill, materials), 0)
+  const frame = frameRoom(wishes, combinations, materials)
+  // What is kept of the beginning and the end is part of it; what was taken out leaves its time to the rest.
+  const rows = frameRows(wishes).filter(isWanted)
+  const has = (kind: Drill['kind'], seconds: number) =>
+    rows.some((row) => row.kind === kind)
+      ? kept
+          .filter((drill) => drill.kind === kind)
+          .reduce((left, drill) => Math.max(0, left - secondsOf(drill, materials)), seconds)
+      : 0
+  const framed = (some: FrameSeconds) =>
+    has('hello', some.hello) +
+    has('warm-up', some.warmUp) +
+    has('recap', some.recap) +
+    has('cool-down', some.coolDown)
+
+  const steps = stepsInOrder(teachings, ways)
+  const countsOf = (some: readonly Taught[]) =>
+    some.reduce((sum, { steps: { pass, isPart } }) => sum + (isPart ? 0 : pass.phrase.counts), 0)
+  /** What is taught and danced where so many phrases are. */
+  const taught = (many: number) => {
+    const own = steps.slice(0, many)
+    const isAll = (teaching: Teaching) =>
+      steps.every((one, i) => one.teaching !== teaching || i < many)
+    const each = teachings.flatMap((teaching) =>
+      taughtUnits(
+        teaching,
+        own.filter((one) => one.teaching === teaching).map((one) => one.steps),
+        isAll(teaching),
+      ),
+    )
+    const before = [...kept, ...due, ...each]
+    const closings = teachings.flatMap(
+      (teaching) => closingOf(teaching, before, isAll(teaching)) ?? [],
+    )
+    return {
+      each: each.filter(isWanted),
+      closings,
+      runs: closings.flatMap(closingRuns).filter(isWanted),
+    }
+  }
+  const due = reviewsOf(wishes, teachings, room, lasts, materials).filter(isWanted)
+  const loops = techniqueUnits(wishes, teachings, room, materials).filter(isWanted)
+  const pauses = wishes.minutes < 20 ? 0 : room * PAUSE_SHARE
+  const needed = framed(frame.usual) + pauses + all(due) + all(loops)
+  let many = 0
+  for (let next = 1; next <= steps.length; next++) {
+    if (
+      wishes.type === 'choreography' &&
+      next > 1 &&
+      countsOf(steps.slice(0, next)) > NEW_COUNTS_OVER_WEEKS
+    )
+      break
+    const { each, runs } = taught(next)
+    if (all(each) + all(runs) + needed > room) break
+    many = next
+  }
+  const isTight = many === 0
+  // The first phrase is taught in any class, as shortly as it must be.
+  const chosen = taught(isTight ? Math.min(1, steps.length) : many)
+  const show = teachings
+    .flatMap((teaching) => showUnit(teaching, wishes.minutes) ?? [])
+    .filter(isWanted)
+  const fits = shortened(
+    { show, due, loops, each: chosen.each, runs: chosen.runs },
+    room - framed(isTight ? frame.least : frame.usual) - (isTight ? 0 : pauses),
+    lasts,
   )
-  const [warmUp, coolDown] = [
-    ends.filter(({ kind }) => kind === 'warm-up'),
-    ends.filter(({ kind }) => kind === 'cool-down'),
+  const inside = room - framed(isTight ? frame.least : frame.usual) - pauses
+  const grown = isTight
+    ? fits
+    : extended(fits, {
+        spare: inside - all([...fits.show, ...fits.due, ...fits.loops, ...fits.each, ...fits.runs]),
+        closings: chosen.closings,
+        isAll: many === steps.length,
+        wishes,
+        lasts,
+        isWanted,
+        switches: teachings.flatMap((teaching) => switchPractice(teaching) ?? []),
+      })
+  const middle = marked(
+    [...grown.due, ...grown.loops, ...grown.each, ...grown.runs],
+    kept,
+    materials,
+  )
+  const body =
+    isTight || wishes.minutes < 20
+      ? middle
+      : withPauses(middle, { wishes, lasts, frame: frame.usual, materials })
+  // What is left to the frame: as usual, then more of it, and the rest is open.
+  const sizes = sized(frame, room - all([...grown.show, ...body]), has)
+  const ends = [
+    ...(sizes.hello > 0 ? [saidUnit('hello', sizes.hello, wishes.tempoNow)] : []),
+    ...grown.show,
+    ...(sizes.warmUp > 0
+      ? warmUpUnits(
+          sizes.warmUp,
+          wishes,
+          combinations,
+          materials,
+          rows.flatMap(({ stage }) => stage ?? []),
+        )
+      : []),
+    ...body,
+    ...(sizes.open > 0 ? [saidUnit('open', sizes.open, wishes.tempoNow)] : []),
+    ...(sizes.recap > 0 ? [saidUnit('recap', sizes.recap, wishes.tempoNow)] : []),
+    ...(sizes.coolDown > 0
+      ? coolDownUnits(sizes.coolDown, wishes, combinations, body, materials, isWanted)
+      : []),
   ]
-  const own = [...warmUp, ...drills, ...coolDown]
-  // Where not one drill has room, there is time to talk.
-  const rest = drills.length > 0 ? 0 : Math.max(0, room)
+  const taken = isTight ? (fits.each.length > 0 ? 1 : 0) : many
   return {
-    drills: withKept(restToTalk(own, rest), fixed.kept),
+    drills: withKept(named(ends), fixed.kept),
     ways,
-    left: free.slice(taken.length),
-    over: Math.max(0, -room),
+    left: steps
+      .slice(taken)
+      .flatMap(({ steps: one }) => one.units.filter(({ kind }) => kind !== 'walk'))
+      .filter(isWanted),
+    over: Math.max(0, sizes.over),
+    room: { counts: countsOf(steps.slice(0, taken)), of: countsOf(steps) },
   }
 }
 
-/** The same that closes the class, faster step by step, to music. */
-const runsOf = (closing: readonly Unit[], { tempoNow, tempoTarget }: PlanWishes): readonly Unit[] =>
-  tempoSteps(tempoNow, tempoTarget).flatMap((tempo) =>
-    closing.map((unit): Unit => ({ ...unit, kind: 'run', tempo, music: true })),
-  )
+/** Seconds under which time is not offered as open. */
+const LEAST_OPEN = 60
+/** The share of a class that its pauses take. */
+const PAUSE_SHARE = 0.1
 
-const freeRunOf = (unit: Unit | undefined): Unit | undefined =>
-  unit && { ...unit, kind: 'free-run', music: true }
+/** Every phrase that is still to be taught, in the order of the ways; what was met in one is not new in the next. */
+function stepsInOrder(
+  teachings: readonly Teaching[],
+  ways: readonly Proposed[],
+): readonly Taught[] {
+  const met = new Set(metBefore(teachings))
+  const taught: Taught[] = []
+  const add = (teaching: Teaching, steps: PhraseSteps | undefined) => {
+    if (!steps) return
+    for (const key of steps.met) met.add(key)
+    taught.push({ teaching, steps })
+  }
+  for (const [i, teaching] of teachings.entries()) {
+    const way = ways[i]?.way ?? 'phrases'
+    const isFirst = () => taught.length === 0
+    const starts = partStarts(teaching)
+    const passes = firstPasses(teaching.material.lead.passes)
+    for (const start of new Set(starts)) {
+      const part = passes.filter(({ index }) => starts[index] === start)
+      // The feet of a part come first, where a layer at a time is laid on them.
+      if (way === 'layers' && teaching.seen !== 'all')
+        for (const pass of part) add(teaching, feetSteps(teaching, pass, met, isFirst()))
+      for (const pass of part) add(teaching, phraseSteps(teaching, pass, met, isFirst(), way))
+    }
+  }
+  return taught
+}
+
+interface Sizes extends FrameSeconds {
+  readonly open: number
+  readonly over: number
+}
+
+/** Shares what is left of a class among its beginning and its end; what they can't use is open. */
+function sized(
+  { usual, least, most }: ReturnType<typeof frameRoom>,
+  seconds: number,
+  has: (kind: Drill['kind'], seconds: number) => number,
+): Sizes {
+  const parts = [
+    ['coolDown', 'cool-down'],
+    ['recap', 'recap'],
+    ['warmUp', 'warm-up'],
+    ['hello', 'hello'],
+  ] as const
+  const sizes = Object.fromEntries(
+    parts.map(([part, kind]) => [part, has(kind, least[part])]),
+  ) as Record<keyof FrameSeconds, number>
+  let left = seconds - parts.reduce((sum, [part]) => sum + sizes[part], 0)
+  // Too short even so: the warm-up and the cool-down stay as long as they can.
+  for (const [part] of parts.toReversed()) {
+    if (left >= 0) break
+    const less = Math.min(sizes[part], -left)
+    sizes[part] -= less
+    left += less
+  }
+  for (const goal of [usual, most])
+    for (const [part, kind] of parts) {
+      const more = Math.min(left, Math.max(0, has(kind, goal[part]) - sizes[part]))
+      if (more <= 0) continue
+      sizes[part] += more
+      left -= more
+    }
+  // Less than a minute is nothing to offer: what is held at the end is held a little longer.
+  if (left > 0 && left < LEAST_OPEN && sizes.coolDown > 0) {
+    sizes.coolDown += left
+    left = 0
+  }
+  return { ...sizes, open: Math.max(0, left), over: Math.max(0, -left) }
+}
+
+/** Every step with the name it has in its class. */
+function named(units: readonly Unit[]): readonly Drill[] {
+  const used = new Set<string>()
+  return units.map((unit) => {
+    const key = drillKey(unit)
+    let id = key
+    for (let i = 2; used.has(id); i++) id = `${key} ${i}`
+    used.add(id)
+    return { ...unit, id }
+  })
+}
 
 /** Puts what is kept back to its places, the others flow round it. */
 function withKept(drills: readonly Drill[], kept: readonly Kept[]): readonly Drill[] {

@@ -1,8 +1,8 @@
-import type { Drill } from './drill'
+import { type Drill, isCounted } from './drill'
 import { type Materials, roundOf } from './material'
 import type { PlanWishes } from './plan'
 import { planClass } from './planner'
-import { layersOf, taughtKey } from './units'
+import { layersOf, taughtKey } from './teaching'
 
 /** One class of several, when all that is to be taught does not fit into one. */
 export interface SpreadClass {
@@ -33,7 +33,10 @@ export function spreadOver(wishes: PlanWishes, materials: Materials): readonly S
   return classes
 }
 
-const NEW_KINDS: ReadonlySet<Drill['kind']> = new Set(['feet', 'alone', 'on-feet', 'all', 'join'])
+const NEW_KINDS: ReadonlySet<Drill['kind']> = new Set(['feet', 'alone', 'all'])
+
+/** What dances together what was taught. */
+const TOGETHER: ReadonlySet<Drill['kind']> = new Set(['sides', 'run', 'join', 'all'])
 
 /** The wishes for the class that follows one in which some drills were danced. */
 function afterClass(
@@ -41,10 +44,18 @@ function afterClass(
   drills: readonly Drill[],
   materials: Materials,
 ): PlanWishes {
-  const danced = drills.filter(({ combination }) => combination !== undefined)
-  const taught = danced.flatMap((drill) => taughtIn(drill, materials))
-  const together = danced.filter(({ kind }) => kind === 'sides')
-  const closing = together.length > 0 ? together : danced.slice(-1)
+  const danced = drills.filter((drill) => drill.combination !== undefined && isCounted(drill))
+  const taught = danced
+    .filter(({ kind }) => kind !== 'show')
+    .flatMap((drill) => taughtIn(drill, materials))
+  // What was danced together last, of each combination.
+  const closing = [
+    ...new Map(
+      danced
+        .filter(({ kind }) => TOGETHER.has(kind))
+        .map((drill) => [drill.combination, { ...drill, tempo: wishes.tempoNow }]),
+    ).values(),
+  ]
   return {
     ...wishes,
     known: {

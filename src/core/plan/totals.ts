@@ -1,14 +1,11 @@
-import type { Layer } from '../body/layers'
 import { SIDES, type Side, sideWord } from '../body/side'
 import { addRisks, NO_RISKS, type Risks, risksOver } from '../load/risk'
 import type { Risk } from '../moves/move'
-import { layerWord } from '../moves/vocabulary'
-import { type Drill, titleOf } from './drill'
-import { strainOf, weighed } from './fill'
+import { type Drill, isCounted, titleOf } from './drill'
 import { countsPerSide, type Materials, roundOf, secondsOf } from './material'
-import { classSeconds, type Plan } from './plan'
-import { MOST_RISE } from './tempoSteps'
-import { taughtKey } from './units'
+import { classSeconds, type Plan, type PlanWishes } from './plan'
+import { strainOf } from './strain'
+import { taughtKey, teachingOf } from './teaching'
 
 /** Something about a plan that is worth a second look. */
 interface PlanRemark {
@@ -36,6 +33,19 @@ export function phraseNames(drill: Drill, materials: Materials): readonly string
 export const drillTitle = (drill: Drill, materials: Materials): string =>
   titleOf(drill, phraseNames(drill, materials))
 
+/** The sides of a class differ by so much without a word: pieces are taught on the lead side (teaching 3.3). */
+const UNEVEN = 0.15
+
+/** Whether a step is danced, to a count or without. */
+const isDanced = ({ combination, moves }: Drill): boolean =>
+  combination !== undefined || moves !== undefined
+
+/** Whether no combination of a class is to be danced on its other side. */
+const isLeadOnly = (wishes: PlanWishes, materials: Materials): boolean =>
+  wishes.combinations
+    .flatMap((id) => materials.find(id) ?? [])
+    .every((material) => teachingOf(material, wishes, materials).which !== 'both')
+
 /** Adds a plan up, and says what a colleague would remark. */
 export function totalsOf({ wishes, drills }: Plan, materials: Materials): PlanTotals {
   const seconds = drills.reduce((sum, drill) => sum + secondsOf(drill, materials), 0)
@@ -49,14 +59,14 @@ export function totalsOf({ wishes, drills }: Plan, materials: Materials): PlanTo
   for (const drill of drills) {
     const own = countsPerSide(drill, materials)
     for (const side of SIDES) counts[side] += own[side]
-    const strained = strainOf(weighed(drill, materials))
+    const strained = strainOf(drill, materials)
     strain = addRisks(strain, strained)
     for (const risk of risksOver(strained, cap('drill')))
       remarks.push({
         drill: drill.id,
         text: `${strained[risk]} ${RISK_WORDS[risk]} in one drill, ${cap('drill')(risk)} are enough: fewer repeats, or the easier form.`,
       })
-    if (!isGone(drill) && !roundOf(drill, materials))
+    if (isDanced(drill) && !isGone(drill) && !roundOf(drill, materials))
       remarks.push({
         drill: drill.id,
         text: 'What it dances is no longer in the combination: take it out, or plan again.',
@@ -72,9 +82,12 @@ export function totalsOf({ wishes, drills }: Plan, materials: Materials): PlanTo
     remarks.push({ text: 'What the deleted combination takes is not added up here.' })
   else if (spare > 0)
     remarks.push({ text: `${minutesText(spare)} are free: unlock a drill, or add repeats.` })
-  if (counts.R !== counts.L)
+  const more = Math.max(counts.R, counts.L)
+  const behind = Math.abs(counts.R - counts.L)
+  // Pieces are danced on the lead side only; one side alone is a wish.
+  if (behind > more * UNEVEN && Math.min(counts.R, counts.L) > 0 && !isLeadOnly(wishes, materials))
     remarks.push({
-      text: `The ${sideWord[counts.R > counts.L ? 'L' : 'R']} side has ${Math.abs(counts.R - counts.L)} counts fewer than the other.`,
+      text: `The ${sideWord[counts.R > counts.L ? 'L' : 'R']} side has ${behind} counts fewer than the other.`,
     })
   remarks.push(...orderRemarks(drills, materials, new Set(wishes.known.taught)))
   for (const risk of risksOver(strain, cap('class')))
@@ -101,7 +114,7 @@ export const RISK_WORDS: Readonly<Record<Risk, string>> = {
   impact: 'jumps',
 }
 
-/** Layers that come on the feet before the feet, and tempos that rise too fast. */
+/** A layer that is counted on the feet before it was walked or counted alone, and tempos that rise too fast. */
 function orderRemarks(
   drills: readonly Drill[],
   materials: Materials,
@@ -110,41 +123,44 @@ function orderRemarks(
   const remarks: PlanRemark[] = []
   const known = new Set(taught)
   const tempos = new Map<string, number>()
-  for (const drill of drills) {
+  const last = new Map<string, number>()
+  for (const [i, drill] of drills.entries())
+    for (const phrase of drill.phrases)
+      if (BEFORE_WHOLE.has(drill.kind)) last.set(`${drill.combination}|${phrase}`, i)
+  for (const [i, drill] of drills.entries()) {
     const round = roundOf(drill, materials)
     const id = drill.combination
-    if (!round || id === undefined) continue
+    if (!round || id === undefined || drill.kind === 'show') continue
     const { passes } = round
-    const onFeet = drill.layers.filter((layer) => layer !== 'feet')
-    const isKnown = (layer: Layer) =>
-      passes.every(
-        ({ phrase, events }) =>
-          known.has(taughtKey(id, phrase.id, layer)) ||
-          !events.some((event) => event.layer === layer),
-      )
-    if (
-      drill.layers.includes('feet') &&
-      onFeet.length > 0 &&
-      drill.kind !== 'review' &&
-      !isKnown('feet')
-    )
-      remarks.push({
-        drill: drill.id,
-        text: `${onFeet.map((layer) => layerWord[layer]).join(', ')} on the feet before the feet alone: move the feet up.`,
-      })
+    // A piece that comes when its phrase was danced whole already.
+    for (const { phrase } of WHOLE.has(drill.kind) ? passes : []) {
+      const piece = last.get(`${id}|${phrase.id}`)
+      const first = passes.every(({ phrase: own }) => !known.has(taughtKey(id, own.id, 'feet')))
+      if (piece !== undefined && piece > i && first)
+        remarks.push({
+          drill: drill.id,
+          text: `${phrase.name} is danced whole before ${titleOf(drills[piece] ?? drill, []).toLowerCase()}: move that up.`,
+        })
+    }
+    if (!isCounted(drill)) continue
     const before = tempos.get(id)
-    if (before !== undefined && drill.tempo > Math.ceil(before * MOST_RISE))
+    const most = materials.house.limits['plan.riseNone']
+    if (before !== undefined && drill.tempo > Math.ceil(before * most))
       remarks.push({
         drill: drill.id,
-        text: `From ${before} to ${drill.tempo} at once: 12 % at a time is enough.`,
+        text: `From ${before} to ${drill.tempo} at once: put a tempo between.`,
       })
     tempos.set(id, Math.max(before ?? 0, drill.tempo))
-    if (drill.layers.includes('feet'))
+    if (WHOLE.has(drill.kind))
       for (const { phrase } of passes)
         for (const layer of drill.layers) known.add(taughtKey(id, phrase.id, layer))
   }
   return remarks
 }
+
+/** What comes before a phrase is danced whole, and what dances it whole. */
+const BEFORE_WHOLE: ReadonlySet<Drill['kind']> = new Set(['walk', 'alone', 'feet', 'on-feet'])
+const WHOLE: ReadonlySet<Drill['kind']> = new Set(['all', 'join', 'sides', 'run', 'other-side'])
 
 /** `4 min 20 s`, `50 s`. */
 export function minutesText(seconds: number): string {

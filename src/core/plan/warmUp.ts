@@ -1,92 +1,144 @@
 import type { Layer } from '../body/layers'
 import type { Combination } from '../combination/combination'
+import { easierForms } from '../moves/easing'
 import type { Move } from '../moves/move'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
-import { MOST_MOVES } from './moveRounds'
+import type { WarmStage } from './drill'
 
-/** Sways and circles first, then the feet, the arms last (domain: warm up). */
-const ORDER: readonly Layer[] = ['hips', 'torso', 'feet', 'head', 'arms']
+/** Ways to get the pulse up, the smallest first: weight shifts, march, step touch (teaching 6.1). */
+const PULSE = ['hip-sway', 'march', 'step-touch', 'double-step-touch', 'merengue-march']
 
-/** Gentle moves for the start and the end of a class, where the combination has too few of its own. */
-const GENTLE = ['hip-sway', 'shoulder-roll', 'step-touch', 'head-tilt', 'side-rise']
+/** What a joint is moved by, top down, and which layer of a class asks for it; the legs are always asked for. */
+const JOINTS: readonly { readonly for: Layer | 'any'; readonly moves: readonly string[] }[] = [
+  { for: 'head', moves: ['look-side', 'head-tilt'] },
+  { for: 'arms', moves: ['shoulder-roll', 'wrist-circle', 'side-rise'] },
+  { for: 'torso', moves: ['shoulder-roll'] },
+  { for: 'hips', moves: ['hip-sway', 'hip-slide'] },
+  { for: 'any', moves: ['knee-bounce', 'touch-front-back'] },
+]
+
+/** What is asked of a warm-up at the most, and how many ladders it climbs. */
+const MOST_DEMAND = 3
+const LEAST_DEMAND = 2
+const MOST_LADDERS = 5
 
 /** Standing still at a place warms nobody up. */
 const isStill = ({ kind, sided }: Move): boolean => kind === 'place' && sided === 'none'
 
-/** The plainest form of a move that still moves: its easier form's easier form, as far as the table goes. */
-function plainForm(move: Move, vocabulary: Vocabulary): Move {
-  const met = new Set([move.id])
-  let plain = move
-  for (;;) {
-    const next = vocabulary.find(plain.easier)
-    if (!next || isStill(next) || met.has(next.id)) return plain
-    met.add(next.id)
-    plain = next
-  }
-}
+/** Whether a cold body may dance it. */
+export const isGentle = ({ risk, needs, demand }: Move): boolean =>
+  risk.length === 0 && demand <= MOST_DEMAND && !needs.some((need) => need.startsWith('warm-'))
 
-function plainMoves(combinations: readonly Combination[], base: Vocabulary): readonly Move[] {
+/** The moves of some combinations that every class can read again later, the hardest first. */
+function movesIn(combinations: readonly Combination[], base: Vocabulary): readonly Move[] {
   const found = new Map<string, Move>()
   for (const combination of combinations) {
     const vocabulary = vocabularyFor(combination, base)
     for (const { events } of combination.phrases)
-      for (const { what } of events) {
-        const move = what.kind === 'move' ? vocabulary.find(what.move) : undefined
-        const plain = move && plainForm(move, vocabulary)
-        // Only what every class can read again later, without the combination at hand.
-        if (plain && !isStill(plain) && base.find(plain.id)) found.set(plain.id, plain)
+      for (const { what, optional } of events) {
+        const move = what.kind === 'move' && !optional ? vocabulary.find(what.move) : undefined
+        if (move && base.find(move.id)) found.set(move.id, move)
       }
   }
-  return [...found.values()]
+  return [...found.values()].sort((a, b) => b.demand - a.demand || a.id.localeCompare(b.id))
 }
 
-const byOrder = (a: Move, b: Move): number =>
-  ORDER.indexOf(a.layer) - ORDER.indexOf(b.layer) || a.demand - b.demand || a.id.localeCompare(b.id)
+/** A thing and its easier forms as they are climbed, the plainest first; nothing a cold body may not dance. */
+const ladderTo = (move: Move, vocabulary: Vocabulary): readonly Move[] =>
+  [move, ...easierForms(move, vocabulary)]
+    .filter((form) => isGentle(form) && !isStill(form))
+    .toReversed()
 
-const gentle = (vocabulary: Vocabulary): readonly Move[] => {
-  const known = GENTLE.flatMap((id) => vocabulary.find(id) ?? [])
-  const calm = vocabulary.moves.filter(
-    (move) => move.demand === 1 && move.risk.length === 0 && !isStill(move),
-  )
-  return [...new Set([...known, ...calm])]
-}
-
-/** The plain forms of the moves to come, nothing that strains a cold body; filled up with gentle ones. */
-export function warmUpMoves(
+/**
+ * Ladders that lead to what is to come, hardest first: its form below it at the least, and
+ * further down as far as there is room (teaching 6.2).
+ * @param most moves there is time for
+ */
+export function ladders(
   combinations: readonly Combination[],
-  base: Vocabulary,
+  vocabulary: Vocabulary,
   most: number,
 ): readonly string[] {
-  const coming = plainMoves(combinations, base)
-    .filter(
-      ({ risk, needs }) => risk.length === 0 && !needs.some((need) => need.startsWith('warm-')),
-    )
-    .toSorted(byOrder)
-  const few = Math.min(most, 4)
-  const chosen = coming.slice(0, Math.min(most, MOST_MOVES))
-  const more = gentle(base).filter((move) => !chosen.includes(move))
-  return [...chosen, ...more.slice(0, Math.max(0, few - chosen.length))]
-    .toSorted(byOrder)
-    .map(({ id }) => id)
+  const climbed = movesIn(combinations, vocabulary)
+    .filter(({ demand }) => demand >= LEAST_DEMAND)
+    .map((move) => ladderTo(move, vocabulary))
+    .filter((ladder) => ladder.length > 0)
+    .slice(0, Math.min(MOST_LADDERS, most))
+  const rungs = climbed.map(() => 1)
+  let left = most - climbed.length
+  for (let grows = true; grows && left > 0; ) {
+    grows = false
+    for (const [i, ladder] of climbed.entries()) {
+      if (left === 0 || (rungs[i] ?? 0) >= ladder.length) continue
+      rungs[i] = (rungs[i] ?? 0) + 1
+      left--
+      grows = true
+    }
+  }
+  return [...new Set(climbed.flatMap((ladder, i) => ladder.slice(-(rungs[i] ?? 1))))].map(
+    ({ id }) => id,
+  )
 }
 
-/** The gentlest of them again, and slow: nothing with a demand, nothing that jumps. */
+/** The moves of a stage, as many as there is time for; none where it is only said. */
+export function stageMoves(
+  stage: WarmStage,
+  combinations: readonly Combination[],
+  vocabulary: Vocabulary,
+  most: number,
+): readonly string[] {
+  const known = (ids: readonly string[]) => ids.filter((id) => vocabulary.find(id)).slice(0, most)
+  if (stage === 'posture' || most < 1) return []
+  if (stage === 'pulse') return known(PULSE)
+  if (stage === 'joints') {
+    const layers = new Set(
+      combinations.flatMap(({ phrases }) =>
+        phrases.flatMap(({ events }) => events.map(({ layer }) => layer)),
+      ),
+    )
+    const asked = JOINTS.filter((joint) => joint.for === 'any' || layers.has(joint.for))
+    return known([...new Set(asked.flatMap(({ moves }) => moves))])
+  }
+  const climbed = ladders(combinations, vocabulary, most)
+  return climbed.length > 0 ? climbed : known(PULSE)
+}
+
+/** The gentlest of what a class danced, and slow: nothing with a demand, nothing that jumps. */
 export function coolDownMoves(
   combinations: readonly Combination[],
-  base: Vocabulary,
+  vocabulary: Vocabulary,
   most: number,
 ): readonly string[] {
-  const calm = plainMoves(combinations, base).filter(
-    ({ demand, risk, kind, layer }) =>
-      demand === 1 &&
-      risk.length === 0 &&
-      kind !== 'texture' &&
-      kind !== 'accent' &&
-      layer !== 'feet',
-  )
-  const all = [...new Set([...calm, ...gentle(base).filter(({ layer }) => layer !== 'feet')])]
-  return all
-    .slice(0, Math.min(most, 3))
-    .toSorted(byOrder)
+  const calm = movesIn(combinations, vocabulary)
+    .flatMap((move) => ladderTo(move, vocabulary).slice(0, 1))
+    .filter(
+      ({ demand, kind, layer }) =>
+        demand === 1 && kind !== 'texture' && kind !== 'accent' && layer !== 'feet',
+    )
     .map(({ id }) => id)
+  return [...new Set(['hip-sway', ...calm])].filter((id) => vocabulary.find(id)).slice(0, most)
+}
+
+/** Jumps, backbends, deep bends or whips want a longer warm-up (teaching 6.3). */
+export const asksForMore = (
+  combinations: readonly Combination[],
+  vocabulary: Vocabulary,
+): boolean =>
+  movesIn(combinations, vocabulary).some(({ risk }) => risk.length > 0) ||
+  combinations.some(({ phrases }) =>
+    phrases.some(({ events }) =>
+      events.some(
+        ({ what }) =>
+          what.kind === 'foot' &&
+          (['jump', 'leap', 'hop'].includes(what.action.primitive) ||
+            (what.action.primitive === 'bend' && what.action.size === 'large')),
+      ),
+    ),
+  )
+
+/** The tempo of a stage, by the one that is taught at. */
+export const stageTempo: Readonly<Record<Exclude<WarmStage, 'posture'>, number>> = {
+  pulse: 1.1,
+  joints: 0.8,
+  build: 1,
 }

@@ -2,16 +2,10 @@ import { ActionIcon, Button, NativeSelect, Textarea, TextInput } from '@mantine/
 import { IconTrash } from '@tabler/icons-react'
 import { Link } from 'react-router'
 import type { Combination } from '../../core/combination/combination'
-import {
-  type ClassEntry,
-  type DancedDrill,
-  Day,
-  type Group,
-  TimeOfDay,
-  Verdict,
-} from '../../core/diary/diary'
+import { type ClassEntry, type DancedDrill, Day, type Group, Verdict } from '../../core/diary/diary'
 import type { Materials } from '../../core/plan/material'
 import { FASTEST, SLOWEST } from '../../core/time/tempo'
+import { TimeOfDay } from '../../core/time/timeOfDay'
 import { NumberField } from '../parts/NumberField'
 import { useDraft } from '../parts/useDraft'
 import field from '../planning/planning.module.css'

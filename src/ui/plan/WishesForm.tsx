@@ -17,6 +17,7 @@ const WAY_WORDS: Readonly<Record<TeachingWay, string>> = {
   propose: 'whichever suits it',
   phrases: 'phrase by phrase',
   layers: 'layer by layer',
+  counts: 'count by count',
 }
 const SEEN_WORDS: Readonly<Record<Seen, string>> = {
   none: 'nobody has',

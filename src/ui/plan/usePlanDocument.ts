@@ -3,7 +3,7 @@ import { useCallback, useEffect, useRef, useState } from 'react'
 import { isPlannedOtherwise, type Planned, planAgain } from '../../core/plan/edits'
 import type { Materials } from '../../core/plan/material'
 import type { Plan } from '../../core/plan/plan'
-import type { Proposal } from '../../core/plan/planner'
+import { NOTHING_PROPOSED, type Proposal } from '../../core/plan/planner'
 import {
   beginHistory,
   changedLike,
@@ -33,9 +33,6 @@ export interface PlanDocument {
   /** Whether all of it is stored. */
   readonly kept: 'saved' | 'saving' | 'failed'
 }
-
-/** While it is thought about. */
-const NOTHING_PROPOSED: Proposal = { drills: [], ways: [], left: [], over: 0 }
 
 export function usePlanDocument(
   first: Plan,

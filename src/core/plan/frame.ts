@@ -1,0 +1,258 @@
+import type { Layer } from '../body/layers'
+import type { Combination } from '../combination/combination'
+import { addRisks, NO_RISKS } from '../load/risk'
+import { Risk } from '../moves/move'
+import { clampTempo, type Tempo } from '../time/tempo'
+import { TICKS_PER_COUNT } from '../time/time'
+import { steady } from '../time/timeMap'
+import { holdsFor } from './coolDown'
+import { type Drill, WarmStage } from './drill'
+import { danceSeconds, type Materials, risksOfRound, roundOf } from './material'
+import { COUNTS_A_MOVE, MOST_MOVES } from './moveRounds'
+import { classSeconds, type PlanWishes } from './plan'
+import { unitOver } from './taughtUnits'
+import { layersOf, type Teaching, type Unit } from './teaching'
+import { asksForMore, coolDownMoves, stageMoves, stageTempo } from './warmUp'
+
+/** Seconds of what a class begins and ends with. */
+export interface FrameSeconds {
+  readonly hello: number
+  readonly warmUp: number
+  readonly recap: number
+  readonly coolDown: number
+}
+
+const clamp = (value: number, least: number, most: number): number =>
+  Math.round(Math.min(most, Math.max(least, value)))
+
+/** Seconds of each by the length of the class (teaching 5.1, 5.4, 6.3, 9): what it should be, the least, the most. */
+export interface FrameRoom {
+  readonly usual: FrameSeconds
+  readonly least: FrameSeconds
+  readonly most: FrameSeconds
+}
+
+export function frameRoom(
+  wishes: PlanWishes,
+  combinations: readonly Combination[],
+  { vocabulary }: Materials,
+): FrameRoom {
+  const seconds = classSeconds(wishes)
+  const more = asksForMore(combinations, vocabulary) && wishes.minutes > 20 ? 120 : 0
+  return {
+    usual: {
+      hello: clamp(wishes.minutes, 30, 90),
+      warmUp: clamp(seconds * 0.12, 120, 600) + more,
+      recap: clamp(wishes.minutes * 1.2, 30, 75),
+      coolDown: clamp(seconds * 0.08, 60, 360),
+    },
+    least: { hello: 20, warmUp: 120, recap: 20, coolDown: 60 },
+    most: {
+      hello: 90,
+      warmUp: clamp(seconds * 0.2, 120, 900),
+      recap: 90,
+      coolDown: clamp(seconds * 0.1, 60, 600),
+    },
+  }
+}
+
+/** A step that is said, waited or held through. */
+export const saidUnit = (
+  kind: Drill['kind'],
+  seconds: number,
+  tempo: Tempo,
+  more: Partial<Unit> = {},
+): Unit => ({
+  kind,
+  phrases: [],
+  layers: [],
+  sides: ['R'],
+  repeats: 1,
+  tempo,
+  talk: 0,
+  stand: 'mirror',
+  seconds,
+  ...more,
+})
+
+const STAGE_SHARES: Readonly<Record<WarmStage, number>> = {
+  posture: 0.05,
+  pulse: 0.35,
+  joints: 0.25,
+  build: 0.35,
+}
+
+/** Moves for exactly some seconds, danced as often as they fit; the rest shows them. */
+export function movesUnit(
+  unit: Unit,
+  seconds: number,
+  choose: (most: number) => readonly string[],
+  materials: Materials,
+): Unit {
+  const fitting = Math.floor(
+    (steady(unit.tempo).tickAt(seconds) / TICKS_PER_COUNT - 4) / COUNTS_A_MOVE,
+  )
+  // As many of them again as fill the time: what is left over would only be stood through.
+  const repeats = Math.max(1, Math.ceil(fitting / MOST_MOVES))
+  const slots = Math.floor(fitting / repeats)
+  const known = choose(Math.max(0, slots))
+  const moves = Array.from(
+    { length: known.length > 0 ? slots : 0 },
+    (_, i) => known[i % known.length] ?? '',
+  )
+  const counted: Unit = { ...unit, repeats, talk: 0, moves }
+  const taken = moves.length > 0 ? dancedSeconds(counted, materials) : 0
+  return taken > 0
+    ? { ...counted, talk: Math.max(0, seconds - taken) }
+    : { ...unit, repeats: 1, talk: 0, seconds }
+}
+
+/** A warm-up of exactly some seconds, by the stages that are wanted. */
+export function warmUpUnits(
+  seconds: number,
+  wishes: PlanWishes,
+  combinations: readonly Combination[],
+  materials: Materials,
+  stages: readonly WarmStage[] = WarmStage.options,
+): readonly Unit[] {
+  let left = seconds
+  const shares = stages.reduce((sum, stage) => sum + STAGE_SHARES[stage], 0)
+  return stages.map((stage, i) => {
+    const own =
+      i === stages.length - 1 ? left : Math.round((seconds * STAGE_SHARES[stage]) / shares)
+    left -= own
+    const row = stageRow(stage, wishes.tempoNow)
+    if (stage === 'posture') return { ...row, seconds: own }
+    return movesUnit(
+      row,
+      own,
+      (most) => stageMoves(stage, combinations, materials.vocabulary, most),
+      materials,
+    )
+  })
+}
+
+/** What a class used, what it strained first: what the holds at its end are chosen by. */
+function usedIn(units: readonly Unit[], materials: Materials): readonly (Layer | Risk)[] {
+  const strained = units.reduce(
+    (sum, unit) => addRisks(sum, risksOfRound(unit, roundOf(unit, materials)), unit.repeats),
+    NO_RISKS,
+  )
+  const risks = Risk.options
+    .filter((risk) => strained[risk] > 0)
+    .toSorted((a, b) => strained[b] - strained[a])
+  const layers = new Map<Layer, number>()
+  for (const { layers: own, repeats } of units)
+    for (const layer of own) layers.set(layer, (layers.get(layer) ?? 0) + repeats)
+  return [...risks, ...[...layers].sort((a, b) => b[1] - a[1]).map(([layer]) => layer)]
+}
+
+const SWAY_SECONDS = 60
+const SWAY_TEMPO = 60
+
+/** Slow sways to let the pulse fall, then holds for what was used (teaching 5.5). */
+export function coolDownUnits(
+  seconds: number,
+  wishes: PlanWishes,
+  combinations: readonly Combination[],
+  units: readonly Unit[],
+  materials: Materials,
+  isWanted: (unit: Unit) => boolean,
+): readonly Unit[] {
+  const tempo = clampTempo(Math.min(SWAY_TEMPO, wishes.tempoNow))
+  const [swaying, holding] = coolDownRows(tempo)
+  const own = isWanted(holding) ? Math.min(SWAY_SECONDS, Math.round(seconds / 3)) : seconds
+  const sways = movesUnit(
+    swaying,
+    own,
+    (most) => coolDownMoves(combinations, materials.vocabulary, Math.min(2, most)),
+    materials,
+  )
+  if (!isWanted(holding)) return [sways]
+  const danced = isWanted(swaying) ? own : 0
+  const rest = seconds - danced
+  const each = materials.house.limits['plan.hold']
+  const used = usedIn(units, materials)
+  const chosen = []
+  let room = rest
+  for (const hold of holdsFor(used.length > 0 ? used : ['hips'], 14)) {
+    const own = each * hold.sides
+    // Three breaths and thanks come behind them.
+    if (room - own < 10 && chosen.length > 0) continue
+    room -= own
+    chosen.push(hold.id)
+  }
+  const held = { ...holding, seconds: rest, holds: chosen }
+  return danced > 0 ? [sways, held] : [held]
+}
+
+const coolDownRows = (tempo: Tempo): readonly [Unit, Unit] => [
+  {
+    kind: 'cool-down',
+    phrases: [],
+    layers: ['feet', 'hips', 'torso', 'arms', 'head'],
+    sides: ['R'],
+    repeats: 1,
+    talk: 0,
+    tempo,
+    stand: 'mirror',
+    music: true,
+  },
+  saidUnit('cool-down', 0, tempo, { holds: [] }),
+]
+
+/** The steps a class begins and ends with, without their seconds. */
+export const frameRows = ({ tempoNow }: PlanWishes): readonly Unit[] => [
+  saidUnit('hello', 0, tempoNow),
+  ...WarmStage.options.map((stage) => stageRow(stage, tempoNow)),
+  saidUnit('recap', 0, tempoNow),
+  ...coolDownRows(tempoNow),
+]
+
+const stageRow = (stage: WarmStage, tempo: Tempo): Unit =>
+  stage === 'posture'
+    ? saidUnit('warm-up', 0, tempo, { stage })
+    : {
+        kind: 'warm-up',
+        stage,
+        phrases: [],
+        layers: ['feet', 'hips', 'torso', 'arms', 'head'],
+        sides: ['R'],
+        repeats: 1,
+        talk: 0,
+        tempo: clampTempo(Math.min(120, Math.max(48, tempo * stageTempo[stage]))),
+        stand: 'mirror',
+        music: true,
+      }
+
+const dancedSeconds = (unit: Unit, materials: Materials): number => {
+  const round = roundOf(unit, materials)
+  return round ? Math.ceil(danceSeconds(unit, round, unit.repeats) - 1e-9) : 0
+}
+
+const SHOWN_COUNTS = 64
+const SHOWN_ROUNDS = 2
+
+/** All of it twice at its tempo, before the first step; part by part where it is long (teaching 5.2). */
+export function showUnit(teaching: Teaching, minutes: number): Unit | undefined {
+  const { passes } = teaching.material.lead
+  const shown: (typeof passes)[number][] = []
+  let counts = 0
+  for (const pass of passes) {
+    counts += pass.length / TICKS_PER_COUNT
+    if (shown.length > 0 && counts > SHOWN_COUNTS) break
+    shown.push(pass)
+  }
+  if (minutes <= 15 || shown.length === 0) return undefined
+  return {
+    ...unitOver(teaching, {
+      kind: 'show',
+      passes: shown,
+      sides: [teaching.lead],
+      repeats: SHOWN_ROUNDS,
+      talk: 0,
+      layers: layersOf(shown),
+    }),
+    tempo: teaching.tempo,
+  }
+}

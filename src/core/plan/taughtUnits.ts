@@ -1,0 +1,154 @@
+import type { Layer } from '../body/layers'
+import { otherSide, type Side } from '../body/side'
+import type { Pass } from '../combination/passes'
+import { countInCounts } from '../performance/segments'
+import { TICKS_PER_COUNT } from '../time/time'
+import type { PhraseSteps } from './phraseSteps'
+import { layersOf, phrasesOf, type Teaching, turnsIn, type Unit } from './teaching'
+
+/** Rounds of a run from the top, a side; where a part is finished it is run from the very top once. */
+const JOIN_ROUNDS = 2
+const TOP_ROUNDS = 1
+
+/** After how many phrases the other side comes (teaching 3.3). */
+const batchOf = ({ level }: Teaching): number =>
+  level === 'new' || level === 'improver' ? 1 : level === 'intermediate' ? 2 : Infinity
+
+const countsOf = (passes: readonly Pass[]): number =>
+  passes.reduce((sum, { length }) => sum + length, 0) / TICKS_PER_COUNT
+
+/** Rounds of so many counts that fit into the longest step, with a count-in a side. */
+export function roundsThatFit(
+  wanted: number,
+  counts: number,
+  sides: number,
+  tempo: number,
+  { house, material }: Teaching,
+): number {
+  const { limits } = house
+  const countIn = countInCounts(material.combination, true)
+  const room = (limits['plan.longest'] * tempo) / 60 - sides * countIn
+  return Math.min(wanted, limits['plan.rounds'], Math.floor(room / (counts * sides)))
+}
+
+/** The index of the pass a part of a dance begins with, for each pass: no part is longer than a growing run. */
+export function partStarts({ material, house }: Teaching): readonly number[] {
+  const most = house.limits['plan.growing'] * TICKS_PER_COUNT
+  let start = 0
+  let length = 0
+  return material.lead.passes.map((pass) => {
+    if (length > 0 && length + pass.length > most) {
+      start = pass.index
+      length = 0
+    }
+    length += pass.length
+    return start
+  })
+}
+
+interface Made {
+  readonly kind: Unit['kind']
+  readonly passes: readonly Pass[]
+  readonly sides: readonly Side[]
+  readonly repeats: number
+  readonly talk: number
+  readonly layers?: readonly Layer[]
+}
+
+/** A step over some passes at the tempo of teaching. */
+export function unitOver(teaching: Teaching, made: Made): Unit {
+  const { material, slow } = teaching
+  const layers = made.layers ?? layersOf(made.passes)
+  return {
+    kind: made.kind,
+    combination: material.combination.id,
+    phrases: phrasesOf(made.passes, material),
+    layers: [...layers],
+    sides: [...made.sides],
+    repeats: made.repeats,
+    tempo: slow,
+    talk: made.talk,
+    stand: made.kind === 'other-side' && turnsIn(made.passes, material) ? 'back' : 'mirror',
+  }
+}
+
+/**
+ * All that is taught of a combination so far: each phrase by its steps, its other side when that
+ * comes, and a run from the top after each from the second on (teaching 3.1 and 3.3).
+ * @param isAll whether these are all its phrases
+ */
+export function taughtUnits(
+  teaching: Teaching,
+  steps: readonly PhraseSteps[],
+  isAll: boolean,
+): readonly Unit[] {
+  const { material, house, which, lead } = teaching
+  const { passes } = material.lead
+  const { limits } = house
+  const other = otherSide[lead]
+  const starts = partStarts(teaching)
+  const batch = which === 'both' ? batchOf(teaching) : which === 'last' && isAll ? Infinity : 0
+  const units: Unit[] = []
+  /** What was danced whole on the lead side, and not yet on the other. */
+  let owed: Unit[] = []
+  let pending: PhraseSteps[] = []
+  const otherSides = () => {
+    for (const { pass, isFootwork } of pending)
+      if (isFootwork)
+        units.push(
+          unitOver(teaching, {
+            kind: 'other-side',
+            passes: [pass],
+            sides: [other],
+            repeats: 1,
+            talk: limits['plan.talkSide'],
+            layers: ['feet'],
+          }),
+        )
+    for (const unit of owed)
+      units.push({ ...unit, kind: 'other-side', sides: [other], talk: limits['plan.talkSide'] })
+    owed = []
+    pending = []
+  }
+  for (const [i, step] of steps.entries()) {
+    units.push(...step.units)
+    owed.push(
+      ...step.units
+        .filter(({ kind }) => kind === 'all')
+        .map(({ isNew: _, front: __, ...unit }): Unit => unit),
+    )
+    if (!step.isPart) pending.push(step)
+    const isLast = i === steps.length - 1
+    const isDue = pending.length >= batch || (isLast && batch > 0)
+    if (batch > 0 && isDue) otherSides()
+    const { pass } = step
+    const isBoth = batch > 0 && owed.length === 0 && !step.isPart
+    const join = (from: number, wanted: number) => {
+      const run = passes.slice(from, pass.index + 1)
+      if (run.length < 2) return
+      const sides = isBoth ? [lead, other] : [lead]
+      for (let start = 0; start < run.length - 1; start++) {
+        const own = run.slice(start)
+        const repeats = roundsThatFit(wanted, countsOf(own), sides.length, teaching.slow, teaching)
+        if (repeats < 1) continue
+        const unit = unitOver(teaching, {
+          kind: 'join',
+          passes: own,
+          sides,
+          repeats,
+          talk: limits['plan.talkJoin'],
+          ...(step.isPart && { layers: step.layers }),
+        })
+        units.push(unit)
+        if (!isBoth && batch > 0 && !step.isPart) owed.push(unit)
+        return
+      }
+    }
+    const start = starts[pass.index] ?? 0
+    join(start, JOIN_ROUNDS)
+    const isPartDone = isLast ? isAll : starts[steps[i + 1]?.pass.index ?? 0] !== start
+    if (start > 0 && isPartDone && !step.isPart) join(0, TOP_ROUNDS)
+    if (isLast && batch > 0 && owed.length > 0) otherSides()
+  }
+  return units
+}

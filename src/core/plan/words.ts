@@ -1,0 +1,346 @@
+import { facingWord } from '../body/facing'
+import { sideWord } from '../body/side'
+import { cuesOf } from '../calling/cues'
+import { capital } from '../capital'
+import type { Combination, DancerLevel } from '../combination/combination'
+import type { Pass } from '../combination/passes'
+import { lengthWords } from '../house/lengths'
+import { stateAt, stateBefore } from '../simulate/simulate'
+import { armReach } from '../space/space'
+import { TICKS_PER_COUNT } from '../time/time'
+import { HOLDS } from './coolDown'
+import type { Drill, RunTask } from './drill'
+import { type DrillRound, layersIn, type Material, type Materials, roundOf } from './material'
+import { CLASS_CAUTION, notesOf } from './notes'
+import type { Plan } from './plan'
+import { postureOf } from './posture'
+import { firstPasses } from './teaching'
+import { sameFeetBefore } from './ways'
+
+/** What is said before a step, and what who can't may dance instead. */
+export interface StepWords {
+  readonly say: readonly string[]
+  readonly easier: readonly string[]
+  /** Written by hand, not worked out. */
+  readonly isOwn: boolean
+}
+
+/** Dancers over which a class changes its rows at each pause. */
+const MANY_DANCERS = 16
+
+const TASK_WORDS: Readonly<Record<RunTask, string>> = {
+  weight: 'Say where the weight is on every close and touch.',
+  'turned-away': 'Turn away from the mirror: the other wall is front now.',
+  names: 'Listen for the names, and let the numbers go.',
+  breath: 'Breathe out on the long moves; the face dances too.',
+  size: 'Small and clear first, then as large as the room.',
+  harder: 'Who wants more takes it; who stays keeps it as written.',
+  halves: 'One half dances, the other looks for one thing it likes; then change.',
+  silent: 'No word is called: the last rounds are yours.',
+  'last-showing': 'Last time: for somebody who has never seen it.',
+}
+
+/** Alone, standing, before it goes on the feet. */
+const ALONE_WORDS = {
+  feet: 'Hips quiet; quick steps stay under the shoulders.',
+  hips: 'Feet still, knees soft; hips alone, the ribs stay level.',
+  torso: 'Feet and hips still; only what is named moves.',
+  arms: 'Feet still; the path matters as much as the place.',
+  head: 'Feet still; small and slow, stop if it makes anyone dizzy.',
+} as const
+
+/** What is said before a step of a class: what was written by hand, else what follows from the dance. */
+export function wordsOf(drill: Drill, plan: Plan, materials: Materials): StepWords {
+  const round = roundOf(drill, materials)
+  const easier = isShownHere(drill, plan)
+    ? notesOf(drill, materials).easier.map(({ of, to }) => `${to} for ${of}`)
+    : []
+  if (drill.say) return { say: drill.say, easier, isOwn: true }
+  return {
+    say: computed(drill, round, plan, materials).filter((line) => line !== ''),
+    easier,
+    isOwn: false,
+  }
+}
+
+/** An easier form is said where its step is met first, and only there (teaching 8.1). */
+function isShownHere(drill: Drill, { drills }: Plan): boolean {
+  if (!drill.isNew || drill.combination === undefined) return false
+  const first = drills.find(
+    (one) =>
+      one.isNew &&
+      one.combination === drill.combination &&
+      one.phrases.join() === drill.phrases.join() &&
+      drill.layers.every((layer) => one.layers.includes(layer)),
+  )
+  return first?.id === drill.id
+}
+
+function computed(
+  drill: Drill,
+  round: DrillRound | undefined,
+  plan: Plan,
+  materials: Materials,
+): readonly string[] {
+  const { wishes } = plan
+  const all = wishes.combinations.flatMap((id) => materials.find(id) ?? [])
+  const watch = notesOf(drill, materials).watch
+  const material = round?.material
+  const { dancers } = materials.house
+  switch (drill.kind) {
+    case 'hello':
+      return [
+        ...all.map((one) => helloWords(one, wishes.level)),
+        todayWords(plan, materials),
+        'Everything may be smaller, slower or left out.',
+        ...all.map((one) => roomWords(one)),
+        CLASS_CAUTION,
+      ]
+    case 'show':
+      return ['Once facing them, once with the back to them; nobody dances yet.']
+    case 'warm-up':
+      return drill.stage === 'posture' || !drill.moves
+        ? all.slice(0, 1).map(({ combination }) => postureOf(combination))
+        : [stageWords(drill, materials)]
+    case 'cool-down':
+      return drill.holds
+        ? [
+            ...drill.holds.flatMap((id) => {
+              const hold = HOLDS.find((one) => one.id === id)
+              return hold
+                ? [
+                    `${hold.name}: ${hold.words}${hold.sides === 2 ? ' Both sides.' : ''} ${hold.caution}`,
+                  ]
+                : []
+            }),
+            'Three breaths, shoulders down on each. Thank you.',
+          ].slice(0, 9)
+        : ['Sway slowly and let the pulse fall; smaller with each eight.']
+    case 'pause':
+      return [
+        'Water; questions.',
+        ...(dancers > MANY_DANCERS ? ['The front row goes to the back.'] : []),
+      ]
+    case 'recap':
+      return recapWords(plan, materials)
+    case 'open':
+      return ['Free: a phrase more, another dance that is due, or an early end.']
+    case 'technique':
+      return (drill.focus ?? []).map((line, i) => `Minute ${i + 1}: ${line}`)
+    case 'walk':
+      return round && material
+        ? [
+            `${weightWords(round)}${feetAs(round, material, drill)}`,
+            countWords(drill, round),
+            watch[0] ?? '',
+          ]
+        : []
+    case 'alone':
+      return [
+        ...drill.layers.map((layer) => ALONE_WORDS[layer]),
+        round ? countWords(drill, round) : '',
+        watch[0] ?? '',
+      ]
+    case 'walls':
+      return round ? [wallWords(round)] : []
+    case 'other-side':
+      return round && material ? [otherWords(drill, round, material)] : []
+    case 'join':
+      return [round ? namesWords(round) : '']
+    case 'switch-practice':
+      return round && material ? [switchWords(material)] : []
+    case 'run':
+      return [
+        ...(isFirstMusic(drill, plan)
+          ? [`Listen first: where is 1? Where the tune stops, hold or sway.`]
+          : []),
+        drill.task ? TASK_WORDS[drill.task] : 'To the music; breathe.',
+        ...(drill.option ? [`More: ${drill.option}.`] : []),
+        ...(drill.marked ? [markedWords(drill.marked)] : []),
+      ]
+    case 'sides':
+    case 'free-run':
+      return [round ? namesWords(round) : '', ...(drill.marked ? [markedWords(drill.marked)] : [])]
+    default:
+      return round
+        ? [
+            isWalked(drill, plan)
+              ? ''
+              : `${weightWords(round)}${feetAs(round, round.material, drill)}`,
+            isWalked(drill, plan) ? '' : countWords(drill, round),
+            (isWalked(drill, plan) ? watch[1] : watch[0]) ?? '',
+            ...(drill.marked ? [markedWords(drill.marked)] : []),
+          ]
+        : []
+  }
+}
+
+const markedWords = (rounds: number): string =>
+  `The last ${rounds === 1 ? 'round' : `${rounds} rounds`} small, or in the easier form.`
+
+const isWalked = (drill: Drill, { drills }: Plan): boolean =>
+  drills.some(
+    ({ kind, combination, phrases }) =>
+      kind === 'walk' &&
+      combination === drill.combination &&
+      phrases.join() === drill.phrases.join(),
+  )
+
+const isFirstMusic = (drill: Drill, { drills }: Plan): boolean =>
+  drills.find(({ music, combination }) => music && combination !== undefined)?.id === drill.id
+
+const countsOf = ({ lead }: Material): number => lead.length / TICKS_PER_COUNT
+
+const helloWords = ({ combination, ...rest }: Material, level: DancerLevel): string =>
+  `${combination.title || 'This one'}: ${countsOf({ combination, ...rest })} counts, for ${LEVEL_WORDS[level]}.`
+
+const LEVEL_WORDS: Readonly<Record<DancerLevel, string>> = {
+  new: 'new dancers',
+  improver: 'improvers',
+  intermediate: 'intermediate dancers',
+  advanced: 'advanced dancers',
+}
+
+/** What the class gets to. */
+function todayWords({ drills }: Plan, materials: Materials): string {
+  const names = drills
+    .filter(({ kind }) => kind === 'all')
+    .flatMap((drill) => roundOf(drill, materials)?.passes ?? [])
+    .map(({ phrase }) => nameOf(phrase))
+  return names.length > 0 ? `Today: ${[...new Set(names)].join(', ')}.` : ''
+}
+
+const nameOf = ({ name, title }: Pass['phrase']): string => title || name
+
+/** Clearance of the arms, as the house tells lengths. */
+function roomWords({ lead }: Material): string {
+  const { sideways } = armReach(lead)
+  return `The arms take ${lengthWords(sideways, lead.house.units)} to each side.`
+}
+
+function stageWords({ stage, moves }: Drill, { vocabulary }: Materials): string {
+  const names = [...new Set(moves ?? [])].flatMap(
+    (id) => vocabulary.find(id)?.name.toLowerCase() ?? [],
+  )
+  const way =
+    stage === 'pulse'
+      ? 'Small first, then as large as the room'
+      : stage === 'joints'
+        ? 'Change the music; from the top down, easily'
+        : 'From the plainest up'
+  return `${way}: ${names.join(', ')}, eight counts to each side.`
+}
+
+/** Where the weight is as a round begins, and which foot is free. */
+function weightWords({ material, passes }: DrillRound): string {
+  const [first] = passes
+  if (!first) return ''
+  const { weight } = stateBefore(material.lead, first.at)
+  return weight === 'both'
+    ? 'Weight on both feet.'
+    : `Weight on the ${sideWord[weight]}, the ${weight === 'R' ? 'left' : 'right'} foot is free.`
+}
+
+/** The phrase whose feet these are. */
+function feetAs({ passes }: DrillRound, material: Material, { layers }: Drill): string {
+  const [pass] = passes
+  const same = pass && layers.includes('feet') ? sameFeetBefore(pass, material) : undefined
+  return same && passes.length === 1 ? ` Feet as in ${same.phrase.name}.` : ''
+}
+
+/** The counts as they are called: `slide, 2, 3, 4, front, 6, back, 8`. */
+function countWords({ layers, half }: Drill, { material, passes }: DrillRound): string {
+  const [pass] = passes
+  if (!pass || passes.length > 1) return ''
+  const cues = new Map(
+    cuesOf(material.lead, pass, layers)
+      .filter(({ kind }) => kind !== 'phrase')
+      .map(({ at, text }) => [Math.floor((at - pass.at) / TICKS_PER_COUNT) + 1, text]),
+  )
+  if (cues.size === 0) return ''
+  const counts = Array.from({ length: pass.phrase.counts }, (_, i) => i + 1).filter(
+    (count) => !half || (count >= half.from && count <= half.to),
+  )
+  return `${capital(counts.map((count) => cues.get(count) ?? String(count)).join(', '))}.`
+}
+
+function wallWords({ material, passes }: DrillRound): string {
+  const walls = passes.flatMap((pass) =>
+    material.lead.danced
+      .filter((one) => one.pass.index === pass.index && one.action.turn)
+      .map(
+        ({ at }) =>
+          `on ${Math.floor((at - pass.at) / TICKS_PER_COUNT) + 1} ${facingWord(stateAt(material.lead, at).facing)}`,
+      ),
+  )
+  return `Walk it and say the wall: ${walls.join(', ')}.`
+}
+
+/** What changes on the other side, and what is kept. */
+function otherWords(drill: Drill, { passes }: DrillRound, material: Material): string {
+  const side = drill.sides[0] ?? 'L'
+  const kept = passes
+    .flatMap(({ events }) => events)
+    .filter(({ kept: stays, layer }) => stays && drill.layers.includes(layer))
+    .map(({ layer }) => layer)
+  const stays = layersIn(passes).filter((layer) => kept.includes(layer))
+  const turns = material.combination.keepTurns ? ' The turns keep their way.' : ''
+  return `All of it to the ${sideWord[side]}: the ${sideWord[side]} foot begins.${stays.length > 0 ? ` As it was: ${stays.join(', ')} where they are kept.` : ''}${turns}`
+}
+
+const namesWords = ({ passes }: DrillRound): string => {
+  const names = passes.map(
+    ({ phrase, mirrored }) => `${nameOf(phrase)}${mirrored ? ' on the other side' : ''}`,
+  )
+  return `${names.join(', ')}.`
+}
+
+function switchWords({ lead, combination }: Material): string {
+  const { weight } = lead.end
+  const last = lead.passes.at(-1)
+  return last
+    ? `The last four counts of ${nameOf(last.phrase)}, then the first four from the other side: ${weight === 'both' ? 'the weight is on both feet' : `the ${weight === 'R' ? 'left' : 'right'} foot is free${combination.lead === weight ? ', and begins' : ''}`}.`
+    : ''
+}
+
+/** Phrases by name, the foot that is free at the end, two slips, and what to practise. */
+function recapWords(plan: Plan, materials: Materials): readonly string[] {
+  const danced = plan.drills.filter(({ combination }) => combination !== undefined)
+  const last = danced.findLast(
+    ({ kind }) => kind === 'run' || kind === 'sides' || kind === 'join' || kind === 'all',
+  )
+  const round = last && roundOf(last, materials)
+  const slips = [
+    ...new Set(
+      danced
+        .filter(({ kind }) => kind === 'all')
+        .flatMap((drill) => notesOf(drill, materials).watch),
+    ),
+  ].slice(0, 2)
+  const left = plan.wishes.combinations
+    .flatMap((id) => materials.find(id) ?? [])
+    .flatMap((material) =>
+      firstPasses(material.lead.passes).filter(
+        ({ phrase }) =>
+          !danced.some(
+            ({ kind, phrases, combination }) =>
+              kind === 'all' &&
+              combination === material.combination.id &&
+              (phrases.length === 0 || phrases.includes(phrase.id)),
+          ),
+      ),
+    )
+  const end = round && stateAt(round.material.lead, round.to - 1).weight
+  return [
+    round ? namesWords(round) : '',
+    end === undefined || end === 'both'
+      ? ''
+      : `At the end the ${end === 'R' ? 'left' : 'right'} foot is free.`,
+    ...slips.map((slip) => `Look at home: ${slip}`),
+    left.length > 0 ? `Next time: ${left.map(({ phrase }) => nameOf(phrase)).join(', ')}.` : '',
+  ]
+}
+
+/** Titles of the combinations of a class. */
+export const titlesOf = (combinations: readonly Combination[]): string =>
+  combinations.map(({ title }) => title || 'a combination').join(', ')
