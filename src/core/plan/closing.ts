@@ -5,7 +5,15 @@ import type { Tempo } from '../time/tempo'
 import { TICKS_PER_COUNT } from '../time/time'
 import type { RunTask } from './drill'
 import { roundsThatFit, unitOver } from './taughtUnits'
-import { firstPasses, isWhole, layersOf, type Teaching, turnsIn, type Unit } from './teaching'
+import {
+  firstPasses,
+  isWhole,
+  layersOf,
+  type Teaching,
+  turnsIn,
+  type Unit,
+  untaughtIn,
+} from './teaching'
 import { tempoSteps } from './tempoSteps'
 
 /** Rounds a side of a run. */
@@ -50,7 +58,13 @@ export function closingOf(
   if (!last) return undefined
   const isFull = last === firsts.at(-1)
   const { passes: all } = material.lead
-  const passes = isFull ? all : all.slice(0, last.index + 1)
+  const danced = isFull ? all : all.slice(0, last.index + 1)
+  // Where the feet came first, a phrase without any may not be there yet.
+  const isThere = (pass: Pass) =>
+    untaughtIn(pass, teaching).length === 0 ||
+    touched.some(({ phrase }) => phrase.id === pass.phrase.id)
+  const passes = danced.slice(danced.findLastIndex((pass) => !isThere(pass)) + 1)
+  if (passes.length === 0) return undefined
   const isOnFeet = (layer: Layer, pass: Pass) =>
     !pass.events.some((event) => event.layer === layer) ||
     teaching.isTaught(pass.phrase.id, layer) ||

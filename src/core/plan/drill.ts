@@ -201,7 +201,7 @@ export function titleOf(drill: Drill, names: readonly string[]): string {
     case 'on-feet':
       return `${list(above)} on the feet${where}`
     case 'all':
-      return `${above.length > 1 ? 'All layers' : said}${where}`
+      return `${layers.length > 1 ? 'All layers' : said}${where}`
     case 'walls':
       return `Walls${where}`
     case 'other-side':
@@ -219,7 +219,7 @@ export function titleOf(drill: Drill, names: readonly string[]): string {
     case 'run':
       return task
         ? `${music ? 'With music' : `At ${tempo}`}, ${TASK_TITLES[task]}${where}`
-        : `Run at ${tempo}${where}`
+        : `${music ? 'A taste of the music' : `Run at ${tempo}`}${where}`
     case 'free-run':
       return `Free runs with music${where}`
     case 'pause':

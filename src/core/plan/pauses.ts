@@ -1,14 +1,19 @@
-import { type FrameSeconds, saidUnit } from './frame'
+import { saidUnit } from './frame'
 import type { Materials } from './material'
 import type { PlanWishes } from './plan'
 import type { Unit } from './teaching'
 
 /** From so much of the usual time on a pause comes at the next good place. */
 const EARLY = 0.7
+/** … where the next one would be later than this. */
+const LATE = 1.25
 /** Nobody goes on longer without one. */
-const LONGEST = 19 * 60
+export const LONGEST = 18 * 60
 /** Seconds danced after which one comes before the runs. */
 const BEFORE_RUNS = 4 * 60
+
+/** Pauses an hour has at the least. */
+const EACH_HOUR = 2
 
 const isRun = ({ kind }: Unit): boolean => kind === 'run' || kind === 'sides'
 
@@ -28,37 +33,55 @@ export function withPauses(
   {
     wishes,
     lasts,
-    frame,
+    since: before,
+    after,
     materials,
   }: {
     readonly wishes: PlanWishes
     readonly lasts: (unit: Unit) => number
-    readonly frame: FrameSeconds
+    /** Seconds of the class before these. */
+    readonly since: number
+    /** … and behind them. */
+    readonly after: number
     readonly materials: Materials
   },
 ): readonly Unit[] {
   const { limits } = materials.house
   const pause = saidUnit('pause', limits['plan.water'] + limits['plan.questions'], wishes.tempoNow)
   const every = limits['plan.pauseEvery']
+  /** Seconds from a place to the next good one. */
+  const toNext = (from: number): number => {
+    let seconds = 0
+    for (let i = from; i < units.length; i++) {
+      const unit = units[i]
+      if (!unit || (i > from && isGoodPlace(units[i - 1], unit))) break
+      seconds += lasts(unit)
+    }
+    return seconds
+  }
   const done: Unit[] = []
-  let since = frame.hello + frame.warmUp
+  let since = before
   let hasRun = false
   for (const [i, unit] of units.entries()) {
-    const before = units[i - 1]
+    const last = units[i - 1]
     const isFirstRun = isRun(unit) && !hasRun
     hasRun ||= isRun(unit)
     // What is walked and what it is walked for stay together.
     const next = unit.kind === 'walk' ? lasts(units[i + 1] ?? unit) : 0
     const isDue =
-      (isGoodPlace(before, unit) && since >= EARLY * every) ||
+      (isGoodPlace(last, unit) && since >= EARLY * every && since + toNext(i) > LATE * every) ||
       since + lasts(unit) + next > LONGEST ||
-      (isFirstRun && since >= BEFORE_RUNS && wishes.minutes >= 30)
-    if (isDue && done.at(-1)?.kind !== 'pause' && i > 0) {
+      (isFirstRun && since >= BEFORE_RUNS)
+    if (isDue && done.at(-1)?.kind !== 'pause') {
       done.push(pause)
       since = 0
     }
     done.push(unit)
     since += lasts(unit)
   }
-  return done
+  const wanted = Math.max(1, Math.floor(wishes.minutes / 60) * EACH_HOUR)
+  const missing = wanted - done.filter(({ kind }) => kind === 'pause').length
+  return (missing > 0 || since + after > LONGEST) && done.at(-1)?.kind !== 'pause'
+    ? [...done, pause]
+    : done
 }

@@ -11,14 +11,14 @@ import {
   warmUpUnits,
 } from './frame'
 import { type Materials, secondsOf } from './material'
-import { withPauses } from './pauses'
+import { LONGEST, withPauses } from './pauses'
 import { feetSteps, type PhraseSteps, phraseSteps } from './phraseSteps'
-import { classSeconds, type PlanWishes } from './plan'
+import { classSeconds, type PlanWishes, SLOT_MINUTES } from './plan'
 import { reviewsOf } from './reviews'
 import { shortened } from './shorten'
 import { marked } from './strain'
 import { switchPractice } from './switching'
-import { partStarts, taughtUnits } from './taughtUnits'
+import { joinedSides, partStarts, taughtUnits } from './taughtUnits'
 import { firstPasses, metBefore, type Teaching, teachingOf, type Unit } from './teaching'
 import { techniqueUnits } from './technique'
 import { type Proposed, proposeWay } from './ways'
@@ -129,18 +129,20 @@ export function planClass(
       ),
     )
     const before = [...kept, ...due, ...each]
+    const switches = teachings.filter(isAll).flatMap((teaching) => switchPractice(teaching) ?? [])
     const closings = teachings.flatMap(
       (teaching) => closingOf(teaching, before, isAll(teaching)) ?? [],
     )
     return {
       each: each.filter(isWanted),
       closings,
+      switches,
       runs: closings.flatMap(closingRuns).filter(isWanted),
     }
   }
   const due = reviewsOf(wishes, teachings, room, lasts, materials).filter(isWanted)
   const loops = techniqueUnits(wishes, teachings, room, materials).filter(isWanted)
-  const pauses = wishes.minutes < 20 ? 0 : room * PAUSE_SHARE
+  const pauses = wishes.minutes <= SLOT_MINUTES ? 0 : room * PAUSE_SHARE
   const needed = framed(frame.usual) + pauses + all(due) + all(loops)
   let many = 0
   for (let next = 1; next <= steps.length; next++) {
@@ -154,7 +156,7 @@ export function planClass(
     if (all(each) + all(runs) + needed > room) break
     many = next
   }
-  const isTight = many === 0
+  const isTight = many === 0 && steps.length > 0
   // The first phrase is taught in any class, as shortly as it must be.
   const chosen = taught(isTight ? Math.min(1, steps.length) : many)
   const show = teachings
@@ -162,7 +164,7 @@ export function planClass(
     .filter(isWanted)
   const fits = shortened(
     { show, due, loops, each: chosen.each, runs: chosen.runs },
-    room - framed(isTight ? frame.least : frame.usual) - (isTight ? 0 : pauses),
+    room - framed(isTight ? frame.least : frame.usual) - pauses,
     lasts,
   )
   const inside = room - framed(isTight ? frame.least : frame.usual) - pauses
@@ -175,53 +177,56 @@ export function planClass(
         wishes,
         lasts,
         isWanted,
-        switches: teachings.flatMap((teaching) => switchPractice(teaching) ?? []),
+        switches: chosen.switches,
       })
   const middle = marked(
-    [...grown.due, ...grown.loops, ...grown.each, ...grown.runs],
+    [...grown.due, ...grown.loops, ...joinedSides(grown.each, teachings), ...grown.runs],
     kept,
     materials,
   )
-  const body =
-    isTight || wishes.minutes < 20
+  const rested =
+    wishes.minutes <= SLOT_MINUTES
       ? middle
-      : withPauses(middle, { wishes, lasts, frame: frame.usual, materials })
-  // What is left to the frame: as usual, then more of it, and the rest is open.
-  const sizes = sized(frame, room - all([...grown.show, ...body]), has)
-  const ends = [
-    ...(sizes.hello > 0 ? [saidUnit('hello', sizes.hello, wishes.tempoNow)] : []),
-    ...grown.show,
-    ...(sizes.warmUp > 0
-      ? warmUpUnits(
-          sizes.warmUp,
+      : withPauses(middle, {
+          since: frame.usual.hello + frame.usual.warmUp + all(grown.show),
+          after: frame.most.recap + frame.most.coolDown,
           wishes,
-          combinations,
+          lasts,
           materials,
-          rows.flatMap(({ stage }) => stage ?? []),
-        )
-      : []),
-    ...body,
-    ...(sizes.open > 0 ? [saidUnit('open', sizes.open, wishes.tempoNow)] : []),
-    ...(sizes.recap > 0 ? [saidUnit('recap', sizes.recap, wishes.tempoNow)] : []),
-    ...(sizes.coolDown > 0
-      ? coolDownUnits(sizes.coolDown, wishes, combinations, body, materials, isWanted)
-      : []),
-  ]
+        })
+  const body = withoutKeptPauses(rested, kept, fixed.without)
+  const ends = framedBy(
+    { wishes, combinations, materials, frame, rows, has, isWanted },
+    { room, show: grown.show, body, lasts },
+  )
   const taken = isTight ? (fits.each.length > 0 ? 1 : 0) : many
   return {
-    drills: withKept(named(ends), fixed.kept),
+    drills: withKept(named(ends.units), fixed.kept),
     ways,
     left: steps
       .slice(taken)
       .flatMap(({ steps: one }) => one.units.filter(({ kind }) => kind !== 'walk'))
       .filter(isWanted),
-    over: Math.max(0, sizes.over),
+    over: ends.over,
     room: { counts: countsOf(steps.slice(0, taken)), of: countsOf(steps) },
   }
 }
 
-/** Seconds under which time is not offered as open. */
-const LEAST_OPEN = 60
+/** Pauses that are fixed by hand take the place of as many; those that were taken out do not come back. */
+function withoutKeptPauses(
+  units: readonly Unit[],
+  kept: readonly Drill[],
+  without: readonly string[],
+): readonly Unit[] {
+  let fixed = kept.filter(({ kind }) => kind === 'pause').length
+  return units.filter((unit) => {
+    if (unit.kind !== 'pause') return true
+    if (without.includes(drillKey(unit))) return false
+    fixed--
+    return fixed < 0
+  })
+}
+
 /** The share of a class that its pauses take. */
 const PAUSE_SHARE = 0.1
 
@@ -251,49 +256,6 @@ function stepsInOrder(
     }
   }
   return taught
-}
-
-interface Sizes extends FrameSeconds {
-  readonly open: number
-  readonly over: number
-}
-
-/** Shares what is left of a class among its beginning and its end; what they can't use is open. */
-function sized(
-  { usual, least, most }: ReturnType<typeof frameRoom>,
-  seconds: number,
-  has: (kind: Drill['kind'], seconds: number) => number,
-): Sizes {
-  const parts = [
-    ['coolDown', 'cool-down'],
-    ['recap', 'recap'],
-    ['warmUp', 'warm-up'],
-    ['hello', 'hello'],
-  ] as const
-  const sizes = Object.fromEntries(
-    parts.map(([part, kind]) => [part, has(kind, least[part])]),
-  ) as Record<keyof FrameSeconds, number>
-  let left = seconds - parts.reduce((sum, [part]) => sum + sizes[part], 0)
-  // Too short even so: the warm-up and the cool-down stay as long as they can.
-  for (const [part] of parts.toReversed()) {
-    if (left >= 0) break
-    const less = Math.min(sizes[part], -left)
-    sizes[part] -= less
-    left += less
-  }
-  for (const goal of [usual, most])
-    for (const [part, kind] of parts) {
-      const more = Math.min(left, Math.max(0, has(kind, goal[part]) - sizes[part]))
-      if (more <= 0) continue
-      sizes[part] += more
-      left -= more
-    }
-  // Less than a minute is nothing to offer: what is held at the end is held a little longer.
-  if (left > 0 && left < LEAST_OPEN && sizes.coolDown > 0) {
-    sizes.coolDown += left
-    left = 0
-  }
-  return { ...sizes, open: Math.max(0, left), over: Math.max(0, -left) }
 }
 
 /** Every step with the name it has in its class. */

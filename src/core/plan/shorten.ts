@@ -49,7 +49,7 @@ const STEPS: readonly Shorter[] = [
   without(['other-side']),
   rounds(1),
   without(['walk', 'alone']),
-  (parts) => ({ ...parts, each: parts.each.slice(-1) }),
+  (parts) => ({ ...parts, each: parts.each.filter(({ kind }) => kind === 'all').slice(0, 1) }),
   (parts) => ({ ...parts, each: parts.each.map((unit) => ({ ...unit, talk: 0 })) }),
   (parts) => ({ ...parts, each: [] }),
 ]

@@ -46,7 +46,7 @@ function afterClass(
 ): PlanWishes {
   const danced = drills.filter((drill) => drill.combination !== undefined && isCounted(drill))
   const taught = danced
-    .filter(({ kind }) => kind !== 'show')
+    .filter(({ kind }) => kind !== 'show' && kind !== 'switch-practice')
     .flatMap((drill) => taughtIn(drill, materials))
   // What was danced together last, of each combination.
   const closing = [

@@ -1,10 +1,10 @@
-import type { Layer } from '../body/layers'
+import { LAYERS, type Layer } from '../body/layers'
 import { otherSide, type Side } from '../body/side'
 import type { Pass } from '../combination/passes'
 import { countInCounts } from '../performance/segments'
 import { TICKS_PER_COUNT } from '../time/time'
 import type { PhraseSteps } from './phraseSteps'
-import { layersOf, phrasesOf, type Teaching, turnsIn, type Unit } from './teaching'
+import { layersOf, phrasesOf, type Teaching, turnsIn, type Unit, untaughtIn } from './teaching'
 
 /** Rounds of a run from the top, a side; where a part is finished it is run from the very top once. */
 const JOIN_ROUNDS = 2
@@ -105,13 +105,18 @@ export function taughtUnits(
             layers: ['feet'],
           }),
         )
-    for (const unit of owed)
+    // What is danced whole comes before the runs it is part of.
+    const isRun = ({ kind }: Unit) => kind === 'join'
+    for (const unit of [...owed.filter((one) => !isRun(one)), ...owed.filter(isRun)])
       units.push({ ...unit, kind: 'other-side', sides: [other], talk: limits['plan.talkSide'] })
     owed = []
     pending = []
   }
+  const met = new Set<string>()
+  const isMet = (pass: Pass) => met.has(pass.phrase.id) || untaughtIn(pass, teaching).length === 0
   for (const [i, step] of steps.entries()) {
     units.push(...step.units)
+    met.add(step.pass.phrase.id)
     owed.push(
       ...step.units
         .filter(({ kind }) => kind === 'all')
@@ -129,6 +134,8 @@ export function taughtUnits(
       const sides = isBoth ? [lead, other] : [lead]
       for (let start = 0; start < run.length - 1; start++) {
         const own = run.slice(start)
+        // Nobody runs what was not taught: a phrase without feet, where the feet come first.
+        if (!own.every(isMet)) continue
         const repeats = roundsThatFit(wanted, countsOf(own), sides.length, teaching.slow, teaching)
         if (repeats < 1) continue
         const unit = unitOver(teaching, {
@@ -137,7 +144,7 @@ export function taughtUnits(
           sides,
           repeats,
           talk: limits['plan.talkJoin'],
-          ...(step.isPart && { layers: step.layers }),
+          ...(step.isPart && { layers: ['feet'] }),
         })
         units.push(unit)
         if (!isBoth && batch > 0 && !step.isPart) owed.push(unit)
@@ -151,4 +158,42 @@ export function taughtUnits(
     if (isLast && batch > 0 && owed.length > 0) otherSides()
   }
   return units
+}
+
+/** Other sides one after the other that can be danced as one step are one (teaching 3.3). */
+export function joinedSides(
+  units: readonly Unit[],
+  teachings: readonly Teaching[],
+): readonly Unit[] {
+  const joined: Unit[] = []
+  for (const unit of units) {
+    const last = joined.at(-1)
+    const one = last && oneOf(last, unit, teachings)
+    if (one) joined[joined.length - 1] = one
+    else joined.push(unit)
+  }
+  return joined
+}
+
+function oneOf(a: Unit, b: Unit, teachings: readonly Teaching[]): Unit | undefined {
+  const isSame =
+    a.kind === 'other-side' &&
+    b.kind === 'other-side' &&
+    a.combination === b.combination &&
+    a.repeats === b.repeats &&
+    (a.layers.join() === 'feet') === (b.layers.join() === 'feet')
+  const teaching = teachings.find(({ material }) => material.combination.id === a.combination)
+  if (!isSame || !teaching) return undefined
+  const { passes } = teaching.material.lead
+  const ids = [...a.phrases, ...b.phrases]
+  const from = passes.findIndex((_, i) => ids.every((id, j) => passes[i + j]?.phrase.id === id))
+  const both = passes.slice(from, from + ids.length)
+  if (from < 0 || a.phrases.length === 0 || b.phrases.length === 0) return undefined
+  if (roundsThatFit(a.repeats, countsOf(both), 1, a.tempo, teaching) < a.repeats) return undefined
+  return {
+    ...a,
+    phrases: phrasesOf(both, teaching.material),
+    layers: LAYERS.filter((layer) => a.layers.includes(layer) || b.layers.includes(layer)),
+    ...(b.stand === 'back' && { stand: 'back' as const }),
+  }
 }

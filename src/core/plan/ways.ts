@@ -44,6 +44,12 @@ const MANY_THINGS = 4
 export function proposeWay(teaching: Teaching): Proposed {
   const { material, level, house, slow } = teaching
   const first = firstPasses(material.lead.passes)
+  const same = first.filter((pass) => sameFeetBefore(pass, material)).length
+  if (first.length > 1 && same * 2 >= first.length - 1)
+    return {
+      way: 'layers',
+      because: `the feet repeat in ${same + 1} of ${first.length} phrases while the layers change`,
+    }
   const weights = first.map((pass) =>
     weightsOf(material, pass, { level, house, tempo: slow, met: new Set() }),
   )
@@ -58,12 +64,6 @@ export function proposeWay(teaching: Teaching): Proposed {
     return {
       way: 'counts',
       because: 'most of it is gestures and nothing is heavy: all layers at once, a count at a time',
-    }
-  const same = first.filter((pass) => sameFeetBefore(pass, material)).length
-  if (first.length > 1 && same * 2 >= first.length - 1)
-    return {
-      way: 'layers',
-      because: `the feet repeat in ${same + 1} of ${first.length} phrases while the layers change`,
     }
   return first.length < 2
     ? { way: 'phrases', because: 'there is one phrase' }
