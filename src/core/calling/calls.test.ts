@@ -95,10 +95,14 @@ describe('what is called in any drill', () => {
           if (a && b) expect(a.at + a.length).toBeLessThanOrEqual(b.at + 1e-6)
         }
         for (const call of said)
-          if (call.what !== 'number' && call.what !== 'and')
-            expect(call.at + call.length).toBeLessThanOrEqual(
-              call.of - leadOf(call.what, house) * TICKS_PER_COUNT + 1e-6,
-            )
+          if (call.what !== 'number' && call.what !== 'and' && call.what !== 'names') {
+            // On its own count while it is learned, else over in time.
+            if (call.say?.onBeat) expect(call.at).toBe(call.of)
+            else
+              expect(call.at + call.length).toBeLessThanOrEqual(
+                call.of - leadOf(call.what, house) * TICKS_PER_COUNT + 1e-6,
+              )
+          }
       }),
       { numRuns: 400, seed: 71 },
     )
@@ -209,9 +213,31 @@ describe('a round that is called', () => {
       ]),
     ])
     expect(said).toContain('and@1.5')
-    expect(said.some((text) => text.startsWith('drop@3.'))).toBe(true)
-    expect(said).toContain('four@3')
+    // While it is learned the name is said on its own count.
+    expect(said).toContain('drop@5')
+    expect(said).not.toContain('six@5')
     expect(said).toContain('five@4')
+  })
+
+  it('says a row of accents whole, each in place of its number, and a turn ahead', () => {
+    const accent = (at: string, cue: string) => move('hip-drop', at, 'R', { cue })
+    const row = round([
+      [
+        ...feet('1 step R side; 7 step L side turn 360'),
+        accent('1', 'up'),
+        accent('2', 'down'),
+        accent('3', 'up'),
+        accent('4', 'kick'),
+      ],
+    ])
+    for (const tempo of [60, 96, 120]) {
+      const said = heard([row], tempo)
+      for (const one of ['up@0', 'down@1', 'up@2', 'kick@3', 'five@4']) expect(said).toContain(one)
+    }
+    // Once it is known every name is over a count ahead.
+    const ahead = heard([{ ...row, mode: 'cues' } as CalledSegment])
+    expect(ahead).not.toContain('down@1')
+    expect(ahead.some((text) => text.startsWith('kick@1.'))).toBe(true)
   })
 
   it('lets the more important of two cues be said, and shows the other', () => {
@@ -227,8 +253,11 @@ describe('a round that is called', () => {
     const calls = callsOf(segments, steady(60), speech).filter(
       ({ what }) => what === 'layer' || what === 'accent',
     )
+    // One on its count, the other before it; where there is no room it is only shown.
     expect(calls).toHaveLength(2)
-    expect(calls.filter(({ say }) => say)).toHaveLength(1)
+    expect(calls.map(({ at, of }) => at === of).sort()).toEqual([false, true])
+    const hurried = callsOf(segments, steady(220), () => 0.9).filter(({ of }) => of === 48)
+    expect(hurried.filter(({ say }) => say).length).toBeLessThan(2)
   })
 
   it('says nothing but the switch in the last round, before the other side is counted in', () => {
@@ -236,7 +265,9 @@ describe('a round that is called', () => {
     const first = { ...round([feet('1 step R side; 3 step L side')]), mode: 'switch' as const }
     const second = { ...first, isSwitch: true }
     const said = heard([countIn, first, countIn, second])
-    expect(said.filter((text) => text.startsWith('switch'))).toHaveLength(1)
+    expect(said.filter((text) => text.startsWith('other side'))).toHaveLength(1)
+    // And then which side it is, on its first count.
+    expect(said).toContain('right@16')
     const calls = callsOf([countIn, first, countIn, second], steady(60), speech)
     const change = calls.find(({ what }) => what === 'switch')
     expect(change?.of).toBe(48 + 96)
@@ -244,24 +275,94 @@ describe('a round that is called', () => {
     expect(said.filter((text) => /five|six|seven|eight/.test(text))).toHaveLength(8)
   })
 
-  it('calls early rounds by number, later ones by cue, the last by the switch alone', () => {
+  it('calls early rounds by number and name, later ones by name, and none dumb but for a run without a word', () => {
     expect(callModes(1)).toEqual(['all'])
-    expect(callModes(2)).toEqual(['all', 'switch'])
-    expect(callModes(5)).toEqual(['all', 'all', 'cues', 'cues', 'switch'])
+    expect(callModes(2)).toEqual(['all', 'cues'])
+    expect(callModes(2, { isNew: true })).toEqual(['all', 'all'])
+    expect(callModes(3)).toEqual(['all', 'all', 'cues'])
+    expect(callModes(5)).toEqual(['all', 'all', 'all', 'cues', 'cues'])
+    expect(callModes(2, { endsSilent: true })).toEqual(['all', 'switch'])
   })
 })
 
 describe('a phrase', () => {
-  it.each([
-    ['2', 'phrase two'],
-    ['12', 'phrase twelve'],
-    ['B', 'phrase B'],
-  ])('“%s” is called “%s”, which the voice can say', (name, called) => {
+  const lead = (more: { title?: string; say?: string }) => {
     const [demoOne] = demo
     if (!demoOne) throw new Error('no demo')
-    const phrases = demoOne.phrases.map((one, i) => (i === 1 ? { ...one, name } : one))
-    const lead = simulate({ ...demoOne, phrases }, vocabulary)
-    const texts = lead.passes.flatMap((pass) => cuesOf(lead, pass, LAYERS)).map(({ text }) => text)
-    expect(texts).toContain(called)
+    const phrases = demoOne.phrases.map((one, i) =>
+      i === 1
+        ? {
+            ...one,
+            name: 'B',
+            title: more.title ?? '',
+            remarks: more.say
+              ? [
+                  {
+                    id: 'said',
+                    kind: 'say' as const,
+                    at: tick(0),
+                    length: tick(12),
+                    text: more.say,
+                  },
+                ]
+              : [],
+          }
+        : one,
+    )
+    return simulate({ ...demoOne, phrases }, vocabulary)
+  }
+  const called = (of: ReturnType<typeof lead>) =>
+    of.passes.flatMap((pass) => cuesOf(of, pass, LAYERS)).filter(({ kind }) => kind === 'phrase')
+
+  it('is called by what is said on it, its title or its first move, and never by its letter', () => {
+    expect(called(lead({ say: 'lamp', title: 'Round it' }))[0]).toMatchObject({
+      text: 'lamp',
+      or: expect.arrayContaining(['Round it', 'next']),
+    })
+    expect(called(lead({ title: 'Round it' }))[0]?.text).toBe('Round it')
+    for (const one of [lead({}), lead({ title: 'Round it' })])
+      for (const { text, or = [] } of called(one))
+        for (const word of [text, ...or]) expect(word).not.toMatch(/^(phrase )?B$/)
+    // The voice takes the first it has words for.
+    const calls = (title: string) =>
+      callsOf(
+        [
+          {
+            kind: 'round',
+            simulation: lead({ title }),
+            range: { from: tick(0), to: lead({}).length },
+            layers: LAYERS,
+            mode: 'cues',
+            isSwitch: false,
+          },
+        ],
+        steady(60),
+        speech,
+      ).find(({ what, text }) => what === 'phrase' && text === title)
+    expect(calls('Zigzag')?.text).toBe('Zigzag')
+    expect(calls('Zigzag')?.say?.text).not.toMatch(/z/i)
+  })
+})
+
+describe('before it is counted in', () => {
+  it('every drill names its first moves, so that count 1 is no surprise', () => {
+    holds(
+      fc.property(anyDrill, ({ one, drill, house }) => {
+        const { round: danced } = segmentsOf({ one, drill, house })
+        const { segments } = drillPerformance({ ...drill, talk: 5 }, danced, {
+          rhythm: undefined,
+          call: 'rounds',
+          speech,
+        })
+        const [first, second] = segments
+        expect(first?.countIn).toEqual([])
+        expect(first?.calls.map(({ what }) => what)).toEqual(['names'])
+        expect(first?.calls[0]?.text).not.toBe('')
+        // Nothing goes over the count-in.
+        expect(spoken(second?.calls ?? []).every(({ what }) => what === 'number')).toBe(true)
+        expect(secondsOfTicks(first?.length ?? 0, drill.tempo)).toBeLessThan(3 + 60 / drill.tempo)
+      }),
+      { numRuns: 100, seed: 74 },
+    )
   })
 })

@@ -1,9 +1,10 @@
 import { factsOf } from '../body/feet'
 import type { Layer } from '../body/layers'
+import { sideWord } from '../body/side'
 import type { Simulation } from '../simulate/simulate'
 import { type Range, TICKS_PER_COUNT } from '../time/time'
 import { type TimeMap, ticksFrom } from '../time/timeMap'
-import { CUE_KINDS, type Cue, type CueKind, cuesOf, leadOf } from './cues'
+import { type Announcement, CUE_KINDS, type Cue, type CueKind, cuesOf, leadOf } from './cues'
 import { numberWord } from './numbers'
 
 /** A word or a few, as they are said. */
@@ -23,7 +24,13 @@ export type CallMode = 'all' | 'cues' | 'switch' | 'none'
 
 /** A stretch of a drill as the caller hears it, in order. */
 export type CalledSegment =
-  | { readonly kind: 'count-in'; readonly numbers: readonly number[]; readonly length: number }
+  | {
+      readonly kind: 'count-in'
+      readonly numbers: readonly number[]
+      readonly length: number
+      /** What is named in it, where it has no numbers. */
+      readonly names?: Announcement | undefined
+    }
   | {
       readonly kind: 'round'
       readonly simulation: Simulation
@@ -40,7 +47,7 @@ export interface Call {
   readonly at: number
   /** Ticks it takes to say, not rounded. */
   readonly length: number
-  readonly what: 'number' | 'and' | CueKind
+  readonly what: 'number' | 'and' | 'names' | CueKind
   readonly text: string
   /** The tick of what it announces; for a number its own. */
   readonly of: number
@@ -95,22 +102,54 @@ export function callsOf(
     taken.push({ from, to: from + segment.length })
     for (const [n, number] of segment.numbers.entries())
       calls.push(numberCall(from + n * TICKS_PER_COUNT, number, TICKS_PER_COUNT, ticksOf))
+    if (segment.names) {
+      const text = spokenText(segment.names, speech)
+      const ticks = ticksOf(text, false, from)
+      const call = { at: from, of: from + segment.length, what: 'names' as const }
+      calls.push({
+        ...call,
+        text: segment.names.text,
+        length: Math.min(ticks, segment.length),
+        ...(ticks <= segment.length && { say: { text, isFast: false, onBeat: false } }),
+      })
+    }
   }
 
-  const cues = segments
-    .flatMap((segment, i) =>
-      segment.kind === 'round' ? cuesIn(segment, starts[i] ?? 0, segments[i - 1]) : [],
-    )
-    .sort((a, b) => CUE_KINDS.indexOf(a.kind) - CUE_KINDS.indexOf(b.kind) || a.at - b.at)
-  for (const { at: of, kind, text, lead } of cues) {
-    const end = of - lead * TICKS_PER_COUNT
+  const cues = segments.flatMap((segment, i) =>
+    segment.kind === 'round' ? cuesIn(segment, starts[i] ?? 0, segments[i - 1]) : [],
+  )
+  const byWeight = (a: PlacedCue, b: PlacedCue) =>
+    CUE_KINDS.indexOf(a.kind) - CUE_KINDS.indexOf(b.kind) || a.at - b.at
+  // While it is learned a name stands on its own count; what must be known before is said ahead.
+  const onBeat = cues.filter(({ isOnBeat }) => isOnBeat).sort(byWeight)
+  const beats = onBeat.map(({ at }) => at).sort((a, b) => a - b)
+  const ahead = cues.filter(({ isOnBeat }) => !isOnBeat)
+  for (const cue of onBeat) {
+    const { at, kind } = cue
+    const text = spokenText(cue, speech)
+    const next = beats.find((beat) => beat > at) ?? Number.POSITIVE_INFINITY
+    const room = Math.min(TICKS_PER_COUNT, next - at)
+    const fitting = [false, true]
+      .map((isFast) => ({ isFast, ticks: ticksOf(text, isFast, at) }))
+      .find(({ ticks }) => ticks <= room && isFree(taken, at, at + ticks))
+    if (!fitting) {
+      ahead.push(cue)
+      continue
+    }
+    const { isFast, ticks } = fitting
+    taken.push({ from: at, to: at + ticks })
+    calls.push({ at, length: ticks, what: kind, text, of: at, say: { text, isFast, onBeat: true } })
+  }
+  for (const cue of ahead.sort(byWeight)) {
+    const { at: of, kind, lead } = cue
+    const text = spokenText(cue, speech)
+    const latest = of - lead * TICKS_PER_COUNT
     const fitting = [false, true].flatMap((isFast) => {
-      const ticks = ticksUntil(text, isFast, end)
-      const at = Math.floor(end - ticks)
-      return at >= 0 && isFree(taken, at, at + ticks) ? [{ at, ticks, isFast }] : []
+      const room = lastRoom(taken, latest, (end) => ticksUntil(text, isFast, end))
+      return room ? [{ ...room, isFast }] : []
     })[0]
     if (!fitting) {
-      calls.push({ at: Math.max(0, end), length: 0, what: kind, text, of })
+      calls.push({ at: Math.max(0, latest), length: 0, what: kind, text, of })
       continue
     }
     const { at, ticks, isFast } = fitting
@@ -124,6 +163,31 @@ export function callsOf(
   return calls.sort((a, b) => a.at - b.at)
 }
 
+/** A word is looked for a place this many counts earlier than it is due, and no earlier. */
+const EARLIER_COUNTS = 1
+
+/** The latest free place for a word that is over by a tick; none where everything near is taken. */
+function lastRoom(
+  taken: readonly Taken[],
+  latest: number,
+  ticksBefore: (end: number) => number,
+): { readonly at: number; readonly ticks: number } | undefined {
+  let end = latest
+  while (end >= latest - EARLIER_COUNTS * TICKS_PER_COUNT) {
+    const ticks = ticksBefore(end)
+    const at = Math.floor(end - ticks)
+    if (at < 0) return undefined
+    const over = taken.filter((one) => one.to > at && one.from < at + ticks)
+    if (over.length === 0) return { at, ticks }
+    end = Math.min(...over.map(({ from }) => from))
+  }
+  return undefined
+}
+
+/** What a voice says: the first of its texts that it has words for. */
+const spokenText = ({ text, or = [] }: Pick<Cue, 'text' | 'or'>, speech: SpeechSeconds): string =>
+  [text, ...or].find((one) => speech(one, false) !== undefined) ?? text
+
 /** @param at where it begins, or is over. */
 type TicksOf = (text: string, isFast: boolean, at: number) => number
 
@@ -134,28 +198,50 @@ function numberCall(at: number, number: number, room: number, ticksOf: TicksOf):
   return { at, length, what: 'number', text, of: at, say: { text, isFast, onBeat: true } }
 }
 
-/** The cues of a round, on the ticks of the whole, and how many counts before its event each is over. */
+/** A cue on the ticks of the whole: on its own count, or over so many counts before its event. */
+interface PlacedCue extends Cue {
+  readonly lead: number
+  readonly isOnBeat: boolean
+}
+
+/** The cues of a round. */
 function cuesIn(
   segment: Extract<CalledSegment, { kind: 'round' }>,
   start: number,
   before: CalledSegment | undefined,
-): readonly (Cue & { readonly lead: number })[] {
+): readonly PlacedCue[] {
   const { simulation, range, layers, mode, isSwitch } = segment
   if (mode === 'none') return []
   // The switch is announced before the count-in that stands between the sides.
   const pause = before?.kind === 'count-in' ? before.length : 0
-  const change: readonly Cue[] = isSwitch
-    ? [{ at: start - pause, kind: 'switch', text: 'switch' }]
+  const placed = (cue: Cue, isOnBeat = false): PlacedCue => ({
+    ...cue,
+    lead: leadOf(cue.kind, simulation.house),
+    isOnBeat,
+  })
+  const side = sideWord[simulation.combination.lead]
+  const change = isSwitch
+    ? [
+        placed({ at: start - pause, kind: 'switch', text: 'other side', or: ['switch'] }),
+        placed({ at: start, kind: 'switch', text: side }, true),
+      ]
     : []
-  const led = (cue: Cue) => ({ ...cue, lead: leadOf(cue.kind, simulation.house) })
-  if (mode === 'switch') return change.map(led)
+  if (mode === 'switch') return change
   const own = simulation.passes
     .filter(({ at }) => at >= range.from && at < range.to)
     .flatMap((pass) => cuesOf(simulation, pass, layers))
     .filter(({ at }) => at >= range.from && at < range.to)
     // Where the drill begins with a phrase, its name was just said.
     .filter(({ at, kind }) => kind !== 'phrase' || at > range.from)
-  return [...change, ...own.map((cue) => ({ ...cue, at: cue.at - range.from + start }))].map(led)
+  return [
+    ...change,
+    ...own.map((cue) =>
+      placed(
+        { ...cue, at: cue.at - range.from + start },
+        mode === 'all' && (cue.kind === 'layer' || cue.kind === 'accent'),
+      ),
+    ),
+  ]
 }
 
 /** Whole counts always, unless a cue is said there; “and” and “uh” only where something lands and there is time. */
@@ -222,11 +308,22 @@ function numbersIn(
   return calls
 }
 
-/** Which mode each round of a side is called in: numbers and cues first, then cues, the last only the switch. */
-export function callModes(rounds: number): readonly CallMode[] {
-  if (rounds <= 1) return ['all']
-  const early = Math.ceil((rounds - 1) / 2)
+/** How the rounds of a step are called. */
+interface Rounds {
+  /** Something in it is met for the first time. */
+  readonly isNew?: boolean
+  /** The last round is danced without a word. */
+  readonly endsSilent?: boolean
+}
+
+/** Which mode each round of a side is called in: a round with something new is never dumb (teaching 7.1). */
+export function callModes(
+  rounds: number,
+  { isNew = false, endsSilent = false }: Rounds = {},
+): readonly CallMode[] {
+  const all =
+    rounds <= 3 ? (rounds === 2 && !isNew ? 1 : Math.min(rounds, 2)) : Math.ceil(rounds / 2)
   return Array.from({ length: rounds }, (_, i) =>
-    i === rounds - 1 ? 'switch' : i < early ? 'all' : 'cues',
+    endsSilent && i > 0 && i === rounds - 1 ? 'switch' : i < all ? 'all' : 'cues',
   )
 }

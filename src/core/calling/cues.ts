@@ -2,7 +2,7 @@ import type { Event } from '../combination/combination'
 import type { Pass } from '../combination/passes'
 import type { House } from '../house/house'
 import type { Simulation } from '../simulate/simulate'
-import { numberWord } from './numbers'
+import { TICKS_PER_COUNT } from '../time/time'
 
 /** What a cue announces; of two that collide the earlier in this list is said (model 11). */
 export const CUE_KINDS = ['switch', 'phrase', 'turn', 'layer', 'accent'] as const
@@ -14,6 +14,8 @@ export interface Cue {
   readonly at: number
   readonly text: string
   readonly kind: CueKind
+  /** What is said where the voice has no word for the text. */
+  readonly or?: readonly string[]
 }
 
 /** Counts before its event by which a cue is over (model 11, house figures). */
@@ -27,9 +29,14 @@ const turnsAt = ({ danced }: Simulation, pass: Pass): ReadonlySet<string> =>
       .map(({ event }) => event.id),
   )
 
-/** A phrase that only has a number is called by that as a word: no voice says digits. */
-const phraseWords = (name: string): string =>
-  `phrase ${/^\d+$/.test(name) ? numberWord(Number(name)) : name}`
+/** What a phrase is called where nothing of it has a word: never its letter, which is only printed. */
+const NEXT = 'next'
+
+/** What a phrase is called by: what is said on its first count, its title, the cue of its first move (teaching 7.3). */
+function phraseWords(pass: Pass, first: string | undefined): readonly string[] {
+  const said = pass.remarks.find(({ kind, at }) => kind === 'say' && at === 0)?.text
+  return [said, pass.phrase.title, first, NEXT].flatMap((text) => (text ? [text] : []))
+}
 
 /** The cues of a pass: its own name where it follows another, then what each move says. */
 export function cuesOf(
@@ -42,14 +49,17 @@ export function cuesOf(
   const cues: Cue[] = []
   const before = passes[pass.index - 1]
   const starts = pass.events.filter(({ at, layer }) => at === 0 && layers.includes(layer))
-  const written = starts.find(({ cue }) => cue !== undefined)
-  if (before && before.phrase.id !== pass.phrase.id)
-    cues.push({ at: pass.at, kind: 'phrase', text: written?.cue ?? phraseWords(pass.phrase.name) })
+  const cueOf = (event: Event) =>
+    event.cue ?? (event.what.kind === 'move' ? vocabulary.find(event.what.move)?.cue : undefined)
+  if (before && before.phrase.id !== pass.phrase.id) {
+    const [text = NEXT, ...or] = phraseWords(pass, starts.map(cueOf).find(Boolean))
+    cues.push({ at: pass.at, kind: 'phrase', text, or })
+  }
   const last = new Map<string, string>()
   for (const event of [...pass.events].sort((a, b) => a.at - b.at)) {
-    if (!layers.includes(event.layer) || (event === written && cues.length > 0)) continue
+    if (!layers.includes(event.layer)) continue
     const move = event.what.kind === 'move' ? vocabulary.find(event.what.move) : undefined
-    const text = event.cue ?? move?.cue ?? ''
+    const text = cueOf(event) ?? ''
     // The same move again changes nothing, so there is nothing to say; a written cue is meant.
     const isAgain = event.cue === undefined && last.get(event.layer) === text
     last.set(event.layer, text)
@@ -61,3 +71,36 @@ export function cuesOf(
     if (kind === 'say') cues.push({ at: pass.at + at, kind: 'layer', text })
   return cues
 }
+
+/** What is named before a count-in, so that count 1 is no surprise (teaching 7.4). */
+export interface Announcement {
+  readonly text: string
+  readonly or: readonly string[]
+}
+
+/** Counts of a round whose first words are named together: `slide, then front`. */
+const NAMED_COUNTS = 8
+
+/** The first words of a round, or what its phrase is called by. */
+export function announcementOf(
+  simulation: Simulation,
+  from: number,
+  layers: readonly Event['layer'][],
+): Announcement {
+  const pass = simulation.passes.find(({ at, length }) => at <= from && from < at + length)
+  const words = pass
+    ? cuesOf(simulation, pass, layers)
+        .filter(
+          ({ at, kind }) =>
+            kind !== 'phrase' && at >= from && at < from + NAMED_COUNTS * TICKS_PER_COUNT,
+        )
+        .map(({ text }) => text)
+    : []
+  const [first, second] = [...new Set(words)]
+  const named = pass ? phraseWords(pass, undefined).filter((text) => text !== NEXT) : []
+  const both = first && second ? [`${first}, then ${second}`, `${first}, ${second}`] : []
+  const [text = READY, ...or] = [...both, ...(first ? [first] : []), ...named, READY]
+  return { text, or }
+}
+
+const READY = 'ready'

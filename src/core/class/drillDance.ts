@@ -1,14 +1,16 @@
+import type { Side } from '../body/side'
 import { type CallMode, callModes, type SpeechSeconds } from '../calling/calls'
+import { announcementOf } from '../calling/cues'
 import { aloneFrom } from '../combination/dancing'
 import type { Pass } from '../combination/passes'
 import { type Performance, type Place, performanceOf } from '../performance/performance'
-import { type Accompaniment, COUNT_IN } from '../performance/segments'
+import { type Accompaniment, COUNT_IN, countInFor } from '../performance/segments'
 import { stretchOf } from '../performance/stretches'
 import type { Drill } from '../plan/drill'
 import { type DrillRound, type Materials, roundOf } from '../plan/material'
 import { rhythmOf, usualRhythm } from '../rhythm/rhythms'
 import { type CountWords, sayPass } from '../teaching/say'
-import { TICKS_PER_COUNT, tick } from '../time/time'
+import { type Range, TICKS_PER_COUNT, tick } from '../time/time'
 import { steady } from '../time/timeMap'
 import type { SoundChoice } from './soundChoice'
 
@@ -31,36 +33,69 @@ export interface DrillSound extends Omit<Accompaniment, 'time'> {
   readonly countIn?: number
 }
 
+/** What of a drill decides how it is performed. */
+type Performed = Pick<Drill, 'sides' | 'inTurn' | 'repeats' | 'tempo' | 'layers'> &
+  Partial<Pick<Drill, 'kind' | 'isNew' | 'task' | 'talk'>>
+
+/** Seconds before the count-in in which the first move is named; they are part of the talk (teaching 7.4). */
+const NAMING_SECONDS = 3
+
 /** A drill as it is performed: the sides in their order, each counted in, or in turn after one count-in. */
 export function drillPerformance(
-  {
-    sides,
-    repeats,
-    tempo,
-    inTurn,
-    layers,
-  }: Pick<Drill, 'sides' | 'inTurn' | 'repeats' | 'tempo' | 'layers'>,
+  drill: Performed,
   round: DrillRound,
-  { call, countIn = COUNT_IN, ...sound }: DrillSound,
+  { call, countIn = countInFor(drill.tempo), ...sound }: DrillSound,
 ): Performance {
-  const modes = callModes(repeats)
+  const { sides, repeats, tempo, inTurn, layers, kind, talk = 0 } = drill
+  const modes = callModes(repeats, {
+    isNew: drill.isNew === true,
+    endsSilent: drill.task === 'silent' || kind === 'free-run',
+  })
+  // What is only shown has its names, and nobody is counted through it.
+  const style = call === 'rounds' && kind === 'show' ? 'cues' : call
+  const modeOf = (i: number) => (style === 'rounds' ? (modes[i] ?? 'cues') : style)
   const rounds = Array.from({ length: repeats }, (_, i) => i)
-  const order = inTurn
-    ? rounds.flatMap((i) => sides.map((side) => ({ side, i })))
-    : sides.flatMap((side) => rounds.map((i) => ({ side, i })))
-  const stretches = order.map(({ side, i }, place) => {
-    const before = order[place - 1]?.side
-    const isCountedIn = before === undefined || (side !== before && !inTurn)
-    return stretchOf(round.material, aloneFrom(side), {
-      range: { from: tick(round.from), to: tick(round.to) },
-      layers,
-      mode: call === 'rounds' ? (modes[i] ?? 'cues') : call,
+  const range = { from: tick(round.from), to: tick(round.to) }
+  const common = (i: number) => ({ layers, mode: modeOf(i), round: i + 1, rounds: repeats })
+  const { intoOther } = round
+  const order: readonly Danced[] = intoOther
+    ? rounds.flatMap((i) => {
+        // From each side into the other, in turn.
+        const [from = 'R', to = 'L'] = i % 2 === 0 ? sides : sides.toReversed()
+        return [
+          { side: from, i, range, isCountedIn: true },
+          { side: to, i, range: intoOther, isCountedIn: false },
+        ]
+      })
+    : (inTurn
+        ? rounds.flatMap((i) => sides.map((side) => ({ side, i })))
+        : sides.flatMap((side) => rounds.map((i) => ({ side, i })))
+      ).map(({ side, i }, place, all) => {
+        const before = all[place - 1]?.side
+        return { side, i, range, isCountedIn: before === undefined || (side !== before && !inTurn) }
+      })
+  const stretches = order.map(({ side, i, range: own, isCountedIn }, place) => {
+    const dancing = aloneFrom(side)
+    const said =
+      place === 0 && talk >= NAMING_SECONDS
+        ? announcementOf(round.material.from(dancing), own.from, layers)
+        : undefined
+    return stretchOf(round.material, dancing, {
+      ...common(i),
+      range: own,
       countIn: isCountedIn ? countIn : undefined,
-      round: i + 1,
-      rounds: repeats,
+      names: said && { said, counts: Math.ceil((NAMING_SECONDS * tempo) / 60) },
     })
   })
   return performanceOf(stretches, { ...sound, time: steady(tempo) })
+}
+
+interface Danced {
+  readonly side: Side
+  /** Which round it is of, from 0. */
+  readonly i: number
+  readonly range: Range
+  readonly isCountedIn: boolean
 }
 
 /** The sound of a drill, by what the instructor chose and how long her voice takes. */
@@ -70,7 +105,13 @@ export function soundFor(
   speech: SpeechSeconds,
 ): DrillSound {
   const usual = () => usualRhythm(material.combination.families, passes[0]?.phrase.counts)
-  return { rhythm: rhythm === 'own' ? usual() : rhythmOf(rhythm), call, countIn, speech }
+  return {
+    rhythm: rhythm === 'own' ? usual() : rhythmOf(rhythm),
+    call,
+    // A short count-in is as long as the tempo asks for.
+    ...(countIn > COUNT_IN && { countIn }),
+    speech,
+  }
 }
 
 /** Undefined where there is no drill, or nothing of it is left in its combination. */

@@ -27,10 +27,12 @@ const drillOf = (more: Partial<Drill> = {}): Drill => ({
   sides: ['R', 'L'],
   repeats: 2,
   tempo: 80,
-  talk: 5,
+  talk: 0,
   stand: 'back',
   ...more,
 })
+
+const isPlayed = ({ seconds }: Drill) => seconds === undefined
 
 function play(drill: Drill, from = materials) {
   const round = roundOf(drill, from)
@@ -56,14 +58,20 @@ describe('a drill as it is played', () => {
             minutes,
             tempoNow,
           }
-          for (const drill of planClass(wishes, own).drills) {
+          for (const drill of planClass(wishes, own).drills.filter(isPlayed)) {
             const { segments, round, performed } = play(drill, own)
-            const played = performed.time.secondsAt(performed.length)
+            // The first move is named while it is still talked.
+            const [named] = segments
+            const talked = named?.countIn?.length === 0 ? named.time.secondsAt(named.length) : 0
+            expect(talked).toBeLessThanOrEqual(drill.talk + 60 / drill.tempo)
+            const played = performed.time.secondsAt(performed.length) - talked
             expect(Math.ceil(played - 1e-6) + drill.talk).toBe(secondsOf(drill, own))
             expect(played).toBeCloseTo(danceSeconds(drill, round, drill.repeats), 6)
             const counts = { R: 0, L: 0 }
             for (const { round: number, dancing, length } of segments)
               if (number > 0) counts[dancing.side] += length / TICKS_PER_COUNT
+            // What is shown is danced by nobody else.
+            if (drill.kind === 'show') continue
             const planned = countsPerSide(drill, own)
             expect(counts.R + counts.L).toBe(planned.R + planned.L)
             if (!drill.moves) expect(counts).toEqual(planned)
@@ -191,7 +199,11 @@ describe('what the floor shows', () => {
             start += segment.length
             return segment.calls
               .filter(({ what }) => what !== 'number' && what !== 'and')
-              .map((call) => ({ text: call.text, at: call.at + from, of: call.of + from }))
+              .map((call) => ({
+                text: call.text,
+                at: call.at + from,
+                of: call.of + from + (call.say?.onBeat ? TICKS_PER_COUNT : 0),
+              }))
           })
           start = 0
           for (const [i, segment] of segments.entries()) {

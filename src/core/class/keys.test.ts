@@ -2,11 +2,13 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { holds } from '../../../tests/holds'
 import { materials, newPlan, wishesOf } from '../../../tests/teaching'
+import { isCounted } from '../plan/drill'
 import { type ClassKey, stepsFor } from './keys'
 import { afterAction, beginClass, drillOf, restOf, type UnderWay } from './underWay'
 
 const plan = newPlan('plan', 'Tuesday', wishesOf('Quick Ember'), materials)
 const begun = beginClass(plan, { id: 'class', title: 'Tuesday', danced: [] })
+const dancedAt = plan.drills.findIndex(({ kind }) => kind === 'all')
 
 /** A class and its music, as the floor has them. */
 interface Room {
@@ -21,7 +23,8 @@ function press({ session, isSounding }: Room, key: ClassKey): Room {
     if (step.kind === 'halt') sounds = false
     else if (step.kind === 'play') {
       now = afterAction(now, { kind: 'start', now: 1 }, materials)
-      sounds = true
+      // What is said or walked has no sound.
+      sounds = isCounted(drillOf(now) ?? begun.drills[0]!)
     } else if (step.kind !== 'retune') now = afterAction(now, step, materials)
   }
   return { session: now, isSounding: sounds }
@@ -48,6 +51,8 @@ const KEYS = [
   'not-yet',
   'skip',
   'back',
+  'water',
+  'to-runs',
 ] as const
 
 describe('the keys of a class', () => {
@@ -61,7 +66,10 @@ describe('the keys of a class', () => {
             if (key === 'listen') {
               if (room.isSounding) room = listen(room)
             } else room = press(room, key)
-            expect(room.isSounding).toBe(room.session.phase === 'dancing')
+            const drill = drillOf(room.session)
+            expect(room.isSounding).toBe(
+              room.session.phase === 'dancing' && drill !== undefined && isCounted(drill),
+            )
             expect(room.session.phase === 'over').toBe(drillOf(room.session) === undefined)
           }
         },
@@ -72,23 +80,26 @@ describe('the keys of a class', () => {
 
   it('get through a whole class by the one key that goes on', () => {
     let room: Room = { session: begun, isSounding: false }
-    for (let i = 0; i < 3 * plan.drills.length && room.session.phase !== 'over'; i++)
+    for (let i = 0; i < 12 * plan.drills.length && room.session.phase !== 'over'; i++)
       room = room.isSounding ? listen(room) : press(room, 'next')
     expect(room.session.phase).toBe('over')
-    const asked = plan.drills.filter(({ moves }) => !moves)
+    const counted = plan.drills.filter((drill) => isCounted(drill) && drill.kind !== 'show')
+    const asked = counted.filter(({ moves }) => !moves)
     const { danced } = room.session
-    expect(danced).toHaveLength(plan.drills.length)
+    expect(danced).toHaveLength(counted.length)
     expect(danced.filter(({ verdict }) => verdict === 'clean')).toHaveLength(asked.length)
   })
 
   it('say clean and not yet only when that is asked', () => {
     for (const phase of ['ready', 'dancing', 'paused', 'over'] as const)
       for (const key of ['clean', 'not-yet'] as const)
-        expect(stepsFor({ phase, index: 3 }, key)).toEqual([])
-    expect(stepsFor({ phase: 'asking', index: 3 }, 'again')).toEqual([
+        expect(stepsFor({ ...begun, phase, index: dancedAt }, key)).toEqual([])
+    expect(stepsFor({ ...begun, phase: 'asking', index: dancedAt }, 'again')).toEqual([
       { kind: 'verdict', verdict: 'not-yet' },
     ])
-    expect(stepsFor({ phase: 'over', index: 3 }, 'back')).toEqual([{ kind: 'go', index: 2 }])
-    expect(stepsFor({ phase: 'over', index: 3 }, 'next')).toEqual([])
+    expect(stepsFor({ ...begun, phase: 'over', index: 3 }, 'back')).toEqual([
+      { kind: 'go', index: 2 },
+    ])
+    expect(stepsFor({ ...begun, phase: 'over', index: 3 }, 'next')).toEqual([])
   })
 })

@@ -1,3 +1,4 @@
+import { isCounted } from '../plan/drill'
 import type { ClassAction, UnderWay } from './underWay'
 
 /** What a key, a presenter or a zone asks of a class. */
@@ -12,6 +13,8 @@ export type ClassKey =
   | 'not-yet'
   | 'skip'
   | 'back'
+  | 'water'
+  | 'to-runs'
 
 /** What is done with the class, and with the music: played from what is left, halted, or at another tempo. */
 export type ClassStep =
@@ -30,13 +33,22 @@ const HALT: ClassStep = { kind: 'halt' }
  * enough for all of it: on, and again; after a drill they say clean, and not yet.
  */
 export function stepsFor(
-  { phase, index }: Pick<UnderWay, 'phase' | 'index'>,
+  { phase, index, drills }: Pick<UnderWay, 'phase' | 'index' | 'drills'>,
   key: ClassKey,
 ): readonly ClassStep[] {
+  const drill = drills[index]
   if (phase === 'over') return key === 'back' ? [{ kind: 'go', index: index - 1 }] : []
   const isAsking = phase === 'asking'
   const isDancing = phase === 'dancing'
+  // What has no count goes on by a touch: a count of a walk, or the next step.
+  const isSaid = drill !== undefined && !isCounted(drill)
+  const on: ClassStep = { kind: drill?.kind === 'walk' ? 'walk' : 'next' }
+  if (isSaid && isDancing && (key === 'go' || key === 'next')) return [on]
   switch (key) {
+    case 'water':
+      return [HALT, { kind: 'water' }]
+    case 'to-runs':
+      return [HALT, { kind: 'to-runs' }]
     case 'go':
       if (isAsking) return [CLEAN]
       return isDancing ? [HALT, { kind: 'pause' }] : [PLAY]

@@ -2,7 +2,8 @@ import { z } from 'zod'
 import { otherSide, type Side, sideWord } from '../body/side'
 import { type ClassEntry, DancedDrill, type Verdict } from '../diary/diary'
 import { Drill } from '../plan/drill'
-import type { Materials } from '../plan/material'
+import { saidUnit } from '../plan/frame'
+import { type Materials, roundOf, secondsOf } from '../plan/material'
 import { notesOf } from '../plan/notes'
 import type { Plan } from '../plan/plan'
 import { MOST_RISE } from '../plan/tempoSteps'
@@ -33,12 +34,14 @@ export const UnderWay = z
     /** Rounds of this attempt that were danced to their end. */
     rounds: z.object({ R: z.int().min(0), L: z.int().min(0) }).readonly(),
     danced: z.array(DancedDrill).readonly(),
+    /** Counts of a walk that are behind it. */
+    walked: z.int().min(0),
   })
   .readonly()
 export type UnderWay = z.infer<typeof UnderWay>
 
-/** Version 2 knows more kinds of steps; what was written before is as it was. */
-const UPGRADES: readonly Upgrade[] = [{ from: 1, up: (session) => session }]
+/** Version 2 knows steps without a count; before it nobody walked. */
+const UPGRADES: readonly Upgrade[] = [{ from: 1, up: (session) => ({ ...session, walked: 0 }) }]
 
 /**
  * Reads a class that was under way.
@@ -55,6 +58,12 @@ export type ClassAction =
   | { readonly kind: 'next' | 'again' | 'slower' | 'faster' | 'other-side' | 'pause' }
   | { readonly kind: 'verdict'; readonly verdict: Verdict }
   | { readonly kind: 'go'; readonly index: number }
+  /** One count on in a walk. */
+  | { readonly kind: 'walk' }
+  /** A pause now, whatever was planned; and on to what is run. */
+  | { readonly kind: 'water' | 'to-runs' }
+  /** So many seconds less, in the order in which it is least missed. */
+  | { readonly kind: 'cut'; readonly seconds: number }
 
 /** One press slower or faster. */
 const TEMPO_PRESS = 1.06
@@ -78,6 +87,7 @@ export const beginClass = (
   rounds: NONE,
   // A class that is taken up again keeps what it had.
   danced,
+  walked: 0,
 })
 
 export const drillOf = ({ drills, index }: UnderWay): Drill | undefined => drills[index]
@@ -109,7 +119,8 @@ export function restOf(session: UnderWay): Drill | undefined {
 function recorded(session: UnderWay, materials: Materials): readonly DancedDrill[] {
   const drill = drillOf(session)
   const { rounds, danced } = session
-  if (!drill || rounds.R + rounds.L === 0) return danced
+  // Who only looked has danced nothing.
+  if (!drill || drill.kind === 'show' || rounds.R + rounds.L === 0) return danced
   return [...danced, dancedRow(drill, rounds, freshId(session), materials)]
 }
 
@@ -148,8 +159,8 @@ export function afterAction(
       // What was left of one side is danced; the rest of the drill follows.
       if (restOf(session)) return session
       const danced = written()
-      // Nobody is asked whether a warm-up was clean.
-      if (drill?.moves) return onTo(session, session.index + 1, danced)
+      // Nobody is asked whether a warm-up was clean, or what was only shown.
+      if (drill?.moves || drill?.kind === 'show') return onTo(session, session.index + 1, danced)
       return { ...session, danced, rounds: NONE, phase: 'asking' }
     }
     case 'pause':
@@ -176,6 +187,25 @@ export function afterAction(
       return judged(session, action.verdict, written(), materials)
     case 'go':
       return onTo(session, action.index, written())
+    case 'walk': {
+      const counts = (drill && roundOf(drill, materials)?.counts) ?? 0
+      const walked = session.walked + 1
+      return walked < counts
+        ? { ...session, walked }
+        : onTo(session, session.index + 1, session.danced)
+    }
+    case 'water':
+      return {
+        ...onTo(session, session.index, written()),
+        drills: session.drills.toSpliced(session.index, 0, waterNow(session, materials)),
+        phase: 'dancing',
+      }
+    case 'to-runs': {
+      const to = nextRun(session)
+      return to === undefined ? session : onTo(session, to, written())
+    }
+    case 'cut':
+      return { ...session, drills: cutBy(session, action.seconds, materials).drills }
   }
 }
 
@@ -200,6 +230,7 @@ function onTo(session: UnderWay, index: number, danced: readonly DancedDrill[]):
     danced,
     index: to,
     rounds: NONE,
+    walked: 0,
     phase: to >= session.drills.length ? 'over' : 'ready',
   }
 }
@@ -280,6 +311,68 @@ export const paused = (session: UnderWay): UnderWay =>
 /** Seconds the class has left by the clock. */
 export const secondsLeft = ({ minutes, startedAt }: UnderWay, now: number): number =>
   startedAt === undefined ? minutes * 60 : Math.max(0, minutes * 60 - (now - startedAt) / 1000)
+
+/** The next step that is a run; none where the class is past them. */
+export const nextRun = ({ drills, index }: UnderWay): number | undefined => {
+  const at = drills.findIndex(
+    ({ kind }, i) => i > index && (kind === 'run' || kind === 'sides' || kind === 'free-run'),
+  )
+  return at < 0 ? undefined : at
+}
+
+/** A pause that nobody had planned. */
+function waterNow({ drills, tempoNow }: UnderWay, { house }: Materials): Drill {
+  const used = new Set(drills.map(({ id }) => id))
+  let id = 'water now'
+  for (let n = 2; used.has(id); n++) id = `water now ${n}`
+  return { ...saidUnit('pause', Math.round(house.limits['plan.water']), tempoNow), id }
+}
+
+/** Seconds by which what is still planned is longer than what the class has left; below 0 where there is time. */
+export const lateBy = (session: UnderWay, now: number, materials: Materials): number =>
+  session.drills.slice(session.index).reduce((sum, drill) => sum + secondsOf(drill, materials), 0) -
+  secondsLeft(session, now)
+
+/** What is left out first where time runs short, and last; what is not named stays (teaching 2.6). */
+function cutPlace({ kind, task }: Drill): number | undefined {
+  if (kind === 'open') return 0
+  if (kind === 'free-run') return 1
+  if (kind === 'run')
+    return task === 'halves' ? 2 : task === 'harder' ? 3 : task === 'last-showing' ? 8 : 5
+  return kind === 'switch-practice' ? 4 : kind === 'walls' ? 6 : kind === 'sides' ? 7 : undefined
+}
+
+/** The shortest cool-down, in seconds. */
+const LEAST_COOL_DOWN = 60
+
+/** What is still to come without what is least missed, so that some seconds are saved; and what that was. */
+export function cutBy(
+  { drills, index }: UnderWay,
+  seconds: number,
+  materials: Materials,
+): { readonly drills: readonly Drill[]; readonly cut: readonly Drill[] } {
+  const cut: Drill[] = []
+  let left = seconds
+  const byPlace = drills
+    .map((drill, i) => ({ drill, i, place: cutPlace(drill) }))
+    .filter(({ i, place, drill }) => i > index && place !== undefined && !drill.locked)
+    .sort((a, b) => (a.place ?? 0) - (b.place ?? 0) || b.i - a.i)
+  for (const { drill } of byPlace) {
+    if (left <= 0) break
+    cut.push(drill)
+    left -= secondsOf(drill, materials)
+  }
+  const kept = drills.filter((drill) => !cut.includes(drill))
+  return {
+    cut,
+    drills: kept.map((drill) => {
+      if (!drill.holds || drill.seconds === undefined || left <= 0) return drill
+      const less = Math.min(left, Math.max(0, drill.seconds - LEAST_COOL_DOWN))
+      left -= less
+      return { ...drill, seconds: drill.seconds - less }
+    }),
+  }
+}
 
 /** The sides of a drill in words: `right, then left`. */
 export const sidesWords = ({ sides, inTurn }: Pick<Drill, 'sides' | 'inTurn'>): string =>

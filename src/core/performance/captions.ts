@@ -41,6 +41,8 @@ export function captionsOf(segments: readonly Segment[]): readonly Caption[] {
 type Make = (kind: Caption['kind'], at: number, length: number, text: string) => Caption
 
 function countsOf(segment: Segment, caption: Make): readonly Caption[] {
+  // Before it is counted in there is only what is named.
+  if (segment.countIn?.length === 0) return []
   if (segment.countIn)
     return [
       caption('side', 0, segment.length, `${capital(sideWord[segment.dancing.side])} side`),

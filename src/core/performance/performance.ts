@@ -211,7 +211,9 @@ function callsAround(segments: readonly Segment[], index: number): readonly Call
 
 /** The cue that was begun last and still holds; of two at once the one that is spoken. */
 function saidAt(cues: readonly Call[], at: number): string {
-  const held = cues.filter((call) => call.at <= at && at < call.of)
+  // A word on its own count holds for that count.
+  const until = ({ of, say }: Call) => (say?.onBeat ? of + TICKS_PER_COUNT : of)
+  const held = cues.filter((call) => call.at <= at && at < until(call))
   const last = Math.max(...held.map((call) => call.at))
   const begun = held.filter((call) => call.at === last)
   return (begun.find(({ say }) => say) ?? begun[0])?.text ?? ''

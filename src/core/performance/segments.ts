@@ -6,11 +6,13 @@ import {
   callsOf,
   type SpeechSeconds,
 } from '../calling/calls'
+import type { Announcement } from '../calling/cues'
 import type { Combination } from '../combination/combination'
 import type { Dancing } from '../combination/dancing'
 import { pickupTicks } from '../combination/passes'
 import { type Rhythm, strokesIn } from '../rhythm/rhythms'
 import type { Simulation } from '../simulate/simulate'
+import type { Tempo } from '../time/tempo'
 import { COUNT, HALF_COUNT, type Range, TICKS_PER_COUNT, type Tick, tick } from '../time/time'
 import type { TimeMap } from '../time/timeMap'
 import { inOrder, movesHeard, type Sound } from './sounds'
@@ -26,6 +28,8 @@ export interface Stretch {
   readonly mode: CallMode
   /** It is counted in by so many counts at least; absent where it is not. */
   readonly countIn?: number | undefined
+  /** What is named before it is counted in, and for how many counts. */
+  readonly names?: { readonly said: Announcement; readonly counts: number } | undefined
   /** Which time this side is danced, from 1, and how often in all. */
   readonly round: number
   readonly rounds: number
@@ -67,6 +71,12 @@ export interface Segment {
 /** Counts that are counted in where nobody wished for more. */
 export const COUNT_IN = 4
 
+/** Over this tempo four counts are over before anybody is ready (teaching 7.4). */
+const QUICK_TEMPO = 132
+
+/** Counts that are counted in at a tempo where nobody wished for more. */
+export const countInFor = (tempo: Tempo): number => (tempo > QUICK_TEMPO ? 2 : 1) * COUNT_IN
+
 /** How many counts are counted in: as many as are wished for, or as the pickup needs where it is danced from there. */
 export const countInCounts = (
   combination: Combination,
@@ -94,7 +104,21 @@ export function segmentsOf(
     const segment = countInOf(stretch, stretch.countIn, time)
     const numbers = stretch.mode === 'none' ? [] : (segment.countIn ?? [])
     const called: CalledSegment = { kind: 'count-in', numbers, length: segment.length }
-    return [{ segment, called }, round]
+    const counted = [{ segment, called }, round]
+    const { names } = stretch
+    if (!names || stretch.mode === 'none') return counted
+    const length = tick(names.counts * TICKS_PER_COUNT)
+    // Nobody moves while the first move is named, not even into a pickup.
+    const named: Uncalled = {
+      ...segment,
+      length,
+      sounds: [],
+      from: tick(segment.from - length),
+      countIn: [],
+      isStill: false,
+    }
+    const naming: CalledSegment = { kind: 'count-in', numbers: [], length, names: names.said }
+    return [{ segment: named, called: naming }, ...counted]
   })
   const calls = callsOf(
     made.map(({ called }) => called),

@@ -135,11 +135,12 @@ describe('a plan changed by hand', () => {
   })
 
   it('is parted into a side each, which take the time of both and a count-in', () => {
-    const sides = plan.drills.find(({ kind }) => kind === 'feet')
-    if (!sides) throw new Error('no feet')
+    const sides = plan.drills.find((one) => one.sides.length === 2 && !one.inTurn)
+    if (!sides) throw new Error('none of two sides')
     const split = splitDrill(plan, sides.id)
     const halves = split?.drills.filter(
-      ({ kind, phrases }) => kind === 'feet' && phrases[0] === sides.phrases[0],
+      ({ kind, phrases, tempo }) =>
+        kind === sides.kind && phrases.join() === sides.phrases.join() && tempo === sides.tempo,
     )
     expect(halves?.map((half) => half.sides)).toEqual([['R'], ['L']])
     const [a, b] = halves ?? []
@@ -160,21 +161,28 @@ describe('what is said of a plan', () => {
       totalsOf(changed, materials)
         .remarks.map(({ text }) => text)
         .join(' ')
-    const feet = plan.drills.find(({ kind }) => kind === 'feet')
-    const onFeet = plan.drills.findIndex(({ kind }) => kind === 'on-feet')
-    if (!feet) throw new Error('no feet')
-    expect(said(moveDrill(plan, feet.id, onFeet + 1))).toMatch(
-      /Hips on the feet before the feet alone/,
+    const piece = plan.drills.find(({ kind }) => kind === 'walk' || kind === 'feet')
+    const whole = plan.drills.findIndex(
+      ({ kind, phrases }) => kind === 'all' && phrases.join() === piece?.phrases.join(),
     )
-    expect(said(changeDrill(plan, feet.id, { sides: ['R'] }))).toMatch(
+    const sides = plan.drills.find(({ kind }) => kind === 'sides')
+    if (!piece || !sides) throw new Error('nothing to move')
+    expect(said(moveDrill(plan, piece.id, whole))).toMatch(
+      /is danced whole before .*: move that up/,
+    )
+    expect(said(changeDrill(plan, sides.id, { sides: ['R'], repeats: 40 }))).toMatch(
       /left side has \d+ counts fewer/,
     )
-    expect(said(changeDrill(plan, feet.id, { repeats: 90 }))).toMatch(/too long/)
-    expect(said(removeDrill(plan, feet.id))).toMatch(/ s are free|min .* are free/)
-    expect(said(changeDrill(plan, feet.id, { tempo: 60 }))).toMatch(/From 60 to 72 at once/)
+    expect(said(changeDrill(plan, sides.id, { repeats: 90 }))).toMatch(/too long/)
+    expect(said(removeDrill(plan, sides.id))).toMatch(/ s are free|min .* are free/)
+    expect(said(changeDrill(plan, sides.id, { tempo: 40 }))).not.toMatch(/at once/)
+    expect(said(changeDrill(plan, piece.id, {}))).not.toMatch(/at once/)
+    const all = plan.drills.find(({ kind }) => kind === 'all')
+    if (!all) throw new Error('no phrase')
+    expect(said(changeDrill(plan, all.id, { tempo: 48 }))).toMatch(/From 48 to 72 at once/)
     const gone = {
       ...plan,
-      drills: plan.drills.map((d) => (d === feet ? { ...d, phrases: ['gone'] } : d)),
+      drills: plan.drills.map((d) => (d === sides ? { ...d, phrases: ['gone'] } : d)),
     }
     expect(said(gone)).toMatch(/no longer in the combination/)
   })

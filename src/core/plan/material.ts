@@ -11,7 +11,7 @@ import { footJoins } from '../joins/joins'
 import { type CountLoad, loadsOf } from '../load/load'
 import { NO_RISKS, type Risks, risksOf } from '../load/risk'
 import type { Vocabulary } from '../moves/vocabulary'
-import { countInCounts } from '../performance/segments'
+import { countInCounts, countInFor } from '../performance/segments'
 import { danced } from '../simulate/danced'
 import { type Simulation, simulate } from '../simulate/simulate'
 import type { Tempo } from '../time/tempo'
@@ -216,7 +216,9 @@ export function danceSeconds(
   repeats: number,
 ): number {
   const countIns = intoOther ? repeats : inTurn ? 1 : sides.length
-  const danced = countIns * countIn + (intoOther ? 1 : sides.length) * repeats * counts
+  const danced =
+    countIns * Math.max(countIn, countInFor(tempo)) +
+    (intoOther ? 1 : sides.length) * repeats * counts
   return steady(tempo).secondsAt(danced * TICKS_PER_COUNT)
 }
 

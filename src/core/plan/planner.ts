@@ -1,17 +1,10 @@
 import { closingOf, closingRuns } from './closing'
 import { type Drill, drillKey } from './drill'
 import { extended } from './extras'
-import {
-  coolDownUnits,
-  type FrameSeconds,
-  frameRoom,
-  frameRows,
-  saidUnit,
-  showUnit,
-  warmUpUnits,
-} from './frame'
+import { type FrameSeconds, frameRoom, frameRows, showUnit } from './frame'
+import { framedBy } from './framed'
 import { type Materials, secondsOf } from './material'
-import { LONGEST, withPauses } from './pauses'
+import { withPauses } from './pauses'
 import { feetSteps, type PhraseSteps, phraseSteps } from './phraseSteps'
 import { classSeconds, type PlanWishes, SLOT_MINUTES } from './plan'
 import { reviewsOf } from './reviews'

@@ -1,7 +1,7 @@
 import { LAYERS, type Layer } from '../body/layers'
 import { otherSide, type Side } from '../body/side'
 import type { Pass } from '../combination/passes'
-import { countInCounts } from '../performance/segments'
+import { countInCounts, countInFor } from '../performance/segments'
 import { TICKS_PER_COUNT } from '../time/time'
 import type { PhraseSteps } from './phraseSteps'
 import { layersOf, phrasesOf, type Teaching, turnsIn, type Unit, untaughtIn } from './teaching'
@@ -26,7 +26,7 @@ export function roundsThatFit(
   { house, material }: Teaching,
 ): number {
   const { limits } = house
-  const countIn = countInCounts(material.combination, true)
+  const countIn = countInCounts(material.combination, true, countInFor(tempo))
   const room = (limits['plan.longest'] * tempo) / 60 - sides * countIn
   return Math.min(wanted, limits['plan.rounds'], Math.floor(room / (counts * sides)))
 }
