@@ -126,11 +126,11 @@ export function callsOf(
   const ahead = cues.filter(({ isOnBeat }) => !isOnBeat)
   for (const cue of onBeat) {
     const { at, kind } = cue
-    const text = spokenText(cue, speech)
+    const spoken = spokenText(cue, speech)
     const next = beats.find((beat) => beat > at) ?? Number.POSITIVE_INFINITY
     const room = Math.min(TICKS_PER_COUNT, next - at)
     const fitting = [false, true]
-      .map((isFast) => ({ isFast, ticks: ticksOf(text, isFast, at) }))
+      .map((isFast) => ({ isFast, ticks: ticksOf(spoken, isFast, at) }))
       .find(({ ticks }) => ticks <= room && isFree(taken, at, at + ticks))
     if (!fitting) {
       ahead.push(cue)
@@ -138,14 +138,16 @@ export function callsOf(
     }
     const { isFast, ticks } = fitting
     taken.push({ from: at, to: at + ticks })
-    calls.push({ at, length: ticks, what: kind, text, of: at, say: { text, isFast, onBeat: true } })
+    const say = { text: spoken, isFast, onBeat: true }
+    calls.push({ at, length: ticks, what: kind, text: cue.text, of: at, say })
   }
   for (const cue of ahead.sort(byWeight)) {
     const { at: of, kind, lead } = cue
-    const text = spokenText(cue, speech)
+    const spoken = spokenText(cue, speech)
+    const { text } = cue
     const latest = of - lead * TICKS_PER_COUNT
     const fitting = [false, true].flatMap((isFast) => {
-      const room = lastRoom(taken, latest, (end) => ticksUntil(text, isFast, end))
+      const room = lastRoom(taken, latest, (end) => ticksUntil(spoken, isFast, end))
       return room ? [{ ...room, isFast }] : []
     })[0]
     if (!fitting) {
@@ -154,7 +156,8 @@ export function callsOf(
     }
     const { at, ticks, isFast } = fitting
     taken.push({ from: at, to: at + ticks })
-    calls.push({ at, length: ticks, what: kind, text, of, say: { text, isFast, onBeat: false } })
+    const say = { text: spoken, isFast, onBeat: false }
+    calls.push({ at, length: ticks, what: kind, text, of, say })
   }
 
   for (const [i, segment] of segments.entries())

@@ -19,8 +19,12 @@ export function notesOf(drill: Drill, materials: Materials): DrillNotes {
   const round = roundOf(drill, materials)
   if (!round) return { watch: [], easier: [], cautions: [] }
   const { vocabulary } = round.material.lead
+  const { from, to } = round
   const events = round.passes.flatMap((pass) =>
-    pass.events.filter(({ layer }) => drill.layers.includes(layer)),
+    pass.events.filter(
+      ({ layer, at }) =>
+        drill.layers.includes(layer) && pass.at + at < to && (at < 0 || pass.at + at >= from),
+    ),
   )
   const danced = events
     .flatMap((event) => {

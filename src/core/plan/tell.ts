@@ -7,7 +7,7 @@ import { type Materials, roundOf, secondsOf } from './material'
 import type { Plan } from './plan'
 import type { Proposal } from './planner'
 import { drillTitle, minutesText, phraseNames, totalsOf } from './totals'
-import { wordsOf } from './words'
+import { wordsOfPlan } from './words'
 
 /** One step of a class as it is told outside the app. */
 interface ToldStep {
@@ -39,6 +39,7 @@ export interface ToldPlan {
 
 export function toldPlan(plan: Plan, proposal: Proposal, materials: Materials): ToldPlan {
   const totals = totalsOf(plan, materials)
+  const words = wordsOfPlan(plan, materials)
   let at = 0
   return {
     minutes: plan.wishes.minutes,
@@ -47,7 +48,7 @@ export function toldPlan(plan: Plan, proposal: Proposal, materials: Materials): 
       const seconds = secondsOf(drill, materials)
       const start = at
       at += seconds
-      const words = wordsOf(drill, plan, materials)
+      const { say = [], easier = [] } = words.get(drill.id) ?? {}
       const isDanced = roundOf(drill, materials) !== undefined
       return {
         at: start,
@@ -60,7 +61,7 @@ export function toldPlan(plan: Plan, proposal: Proposal, materials: Materials): 
         rounds: isDanced && drill.seconds === undefined ? drill.repeats : 0,
         tempo: drill.tempo,
         talk: drill.talk,
-        say: [...words.say, ...words.easier.map((form) => `or: ${form}`)],
+        say: [...say, ...easier.map((form) => `or: ${form}`)],
         ...(drill.task && { task: drill.task }),
         ...(drill.marked && { marked: drill.marked }),
       }

@@ -1,8 +1,9 @@
 import { facingWord } from '../body/facing'
-import { sideWord } from '../body/side'
+import { otherSide, sideWord } from '../body/side'
 import { cuesOf } from '../calling/cues'
 import { capital } from '../capital'
-import type { Combination, DancerLevel } from '../combination/combination'
+import type { DancerLevel } from '../combination/combination'
+import { aloneFrom } from '../combination/dancing'
 import type { Pass } from '../combination/passes'
 import { lengthWords } from '../house/lengths'
 import { stateAt, stateBefore } from '../simulate/simulate'
@@ -49,31 +50,29 @@ const ALONE_WORDS = {
   head: 'Feet still; small and slow, stop if it makes anyone dizzy.',
 } as const
 
-/** What is said before a step of a class: what was written by hand, else what follows from the dance. */
-export function wordsOf(drill: Drill, plan: Plan, materials: Materials): StepWords {
-  const round = roundOf(drill, materials)
-  const easier = isShownHere(drill, plan)
-    ? notesOf(drill, materials).easier.map(({ of, to }) => `${to} for ${of}`)
-    : []
-  if (drill.say) return { say: drill.say, easier, isOwn: true }
-  return {
-    say: computed(drill, round, plan, materials).filter((line) => line !== ''),
-    easier,
-    isOwn: false,
-  }
-}
-
-/** An easier form is said where its step is met first, and only there (teaching 8.1). */
-function isShownHere(drill: Drill, { drills }: Plan): boolean {
-  if (!drill.isNew || drill.combination === undefined) return false
-  const first = drills.find(
-    (one) =>
-      one.isNew &&
-      one.combination === drill.combination &&
-      one.phrases.join() === drill.phrases.join() &&
-      drill.layers.every((layer) => one.layers.includes(layer)),
+/**
+ * What is said before each step of a class, by its id: what was written by hand, else what follows
+ * from the dance. A slip and an easier form are said where they are met first, and only there (teaching 8.1).
+ */
+export function wordsOfPlan(plan: Plan, materials: Materials): ReadonlyMap<string, StepWords> {
+  const said = new Set<string>()
+  const fresh = (lines: readonly string[]) =>
+    lines.filter((line) => {
+      const isFirst = !said.has(line)
+      said.add(line)
+      return isFirst
+    })
+  return new Map(
+    plan.drills.map((drill): [string, StepWords] => {
+      const notes = drill.isNew ? notesOf(drill, materials) : undefined
+      const easier = fresh(notes?.easier.map(({ of, to }) => `${to} for ${of}`) ?? [])
+      if (drill.say) return [drill.id, { say: drill.say, easier, isOwn: true }]
+      const round = roundOf(drill, materials)
+      const watch = fresh(notes?.watch.slice(0, 1) ?? [])
+      const say = [...computed(drill, round, plan, materials), ...watch]
+      return [drill.id, { say: say.filter((line) => line !== ''), easier, isOwn: false }]
+    }),
   )
-  return first?.id === drill.id
 }
 
 function computed(
@@ -84,7 +83,6 @@ function computed(
 ): readonly string[] {
   const { wishes } = plan
   const all = wishes.combinations.flatMap((id) => materials.find(id) ?? [])
-  const watch = notesOf(drill, materials).watch
   const material = round?.material
   const { dancers } = materials.house
   switch (drill.kind) {
@@ -129,17 +127,12 @@ function computed(
       return (drill.focus ?? []).map((line, i) => `Minute ${i + 1}: ${line}`)
     case 'walk':
       return round && material
-        ? [
-            `${weightWords(round)}${feetAs(round, material, drill)}`,
-            countWords(drill, round),
-            watch[0] ?? '',
-          ]
+        ? [`${weightWords(round)}${feetAs(round, material, drill)}`, countWords(drill, round)]
         : []
     case 'alone':
       return [
         ...drill.layers.map((layer) => ALONE_WORDS[layer]),
         round ? countWords(drill, round) : '',
-        watch[0] ?? '',
       ]
     case 'walls':
       return round ? [wallWords(round)] : []
@@ -168,7 +161,6 @@ function computed(
               ? ''
               : `${weightWords(round)}${feetAs(round, round.material, drill)}`,
             isWalked(drill, plan) ? '' : countWords(drill, round),
-            (isWalked(drill, plan) ? watch[1] : watch[0]) ?? '',
             ...(drill.marked ? [markedWords(drill.marked)] : []),
           ]
         : []
@@ -232,10 +224,8 @@ function stageWords({ stage, moves }: Drill, { vocabulary }: Materials): string 
 }
 
 /** Where the weight is as a round begins, and which foot is free. */
-function weightWords({ material, passes }: DrillRound): string {
-  const [first] = passes
-  if (!first) return ''
-  const { weight } = stateBefore(material.lead, first.at)
+function weightWords({ material, from }: DrillRound): string {
+  const { weight } = stateBefore(material.lead, from)
   return weight === 'both'
     ? 'Weight on both feet.'
     : `Weight on the ${sideWord[weight]}, the ${weight === 'R' ? 'left' : 'right'} foot is free.`
@@ -277,15 +267,17 @@ function wallWords({ material, passes }: DrillRound): string {
 }
 
 /** What changes on the other side, and what is kept. */
-function otherWords(drill: Drill, { passes }: DrillRound, material: Material): string {
+function otherWords(drill: Drill, { passes, from }: DrillRound, material: Material): string {
   const side = drill.sides[0] ?? 'L'
+  const { weight } = stateBefore(material.from(aloneFrom(side)), from)
+  const begins = weight === 'both' ? '' : `: the ${sideWord[otherSide[weight]]} foot is free`
   const kept = passes
     .flatMap(({ events }) => events)
     .filter(({ kept: stays, layer }) => stays && drill.layers.includes(layer))
     .map(({ layer }) => layer)
   const stays = layersIn(passes).filter((layer) => kept.includes(layer))
   const turns = material.combination.keepTurns ? ' The turns keep their way.' : ''
-  return `All of it to the ${sideWord[side]}: the ${sideWord[side]} foot begins.${stays.length > 0 ? ` As it was: ${stays.join(', ')} where they are kept.` : ''}${turns}`
+  return `All of it from the ${sideWord[side]} side${begins}.${stays.length > 0 ? ` As it was: ${stays.join(', ')}, where they are kept.` : ''}${turns}`
 }
 
 const namesWords = ({ passes }: DrillRound): string => {
@@ -340,7 +332,3 @@ function recapWords(plan: Plan, materials: Materials): readonly string[] {
     left.length > 0 ? `Next time: ${left.map(({ phrase }) => nameOf(phrase)).join(', ')}.` : '',
   ]
 }
-
-/** Titles of the combinations of a class. */
-export const titlesOf = (combinations: readonly Combination[]): string =>
-  combinations.map(({ title }) => title || 'a combination').join(', ')

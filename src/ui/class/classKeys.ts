@@ -16,6 +16,8 @@ const KEYS: Readonly<Record<Asked, Omit<ScreenKey, 'run'>>> = {
   'not-yet': { on: ['x'], does: 'not yet' },
   skip: { on: ['End'], does: 'next drill' },
   back: { on: ['Home'], does: 'the drill before' },
+  water: { on: ['w'], does: 'water now' },
+  'to-runs': { on: ['r'], does: 'on to the runs' },
   full: { on: ['f'], does: 'full screen' },
 }
 

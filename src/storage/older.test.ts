@@ -1,0 +1,72 @@
+import { describe, expect, it } from 'vitest'
+import older from '../../tests/fixtures/planning-v1.json'
+import { materials } from '../../tests/teaching'
+import { afterAction, readUnderWay } from '../core/class/underWay'
+import { readClass } from '../core/diary/diary'
+import { houseOf } from '../core/house/house'
+import { changeDrill, planAgain } from '../core/plan/edits'
+import { secondsOf } from '../core/plan/material'
+import { readPlan } from '../core/plan/plan'
+import { totalsOf } from '../core/plan/totals'
+import { readHouse } from './house'
+
+type Written = Record<string, unknown>
+const { plans, classes, floors, houses } = older as unknown as Record<
+  'plans' | 'classes' | 'floors' | 'houses',
+  readonly Written[]
+>
+
+describe('what an older version has written', () => {
+  it('opens unchanged: plans keep every drill, classes and the floor all they have', () => {
+    expect(plans.length).toBeGreaterThan(4)
+    for (const plan of plans) {
+      const now = readPlan(plan)
+      expect(now.drills).toEqual(plan.drills)
+      expect(now.without).toEqual(plan.without)
+      expect(now.wishes).toEqual({ ...(plan.wishes as object), type: 'drop-in', sides: 'both' })
+      expect(readPlan(JSON.parse(JSON.stringify(now)))).toEqual(now)
+      expect(() => totalsOf(now, materials)).not.toThrow()
+    }
+    for (const entry of classes) expect(readClass(entry)).toEqual({ ...entry, schemaVersion: 2 })
+    for (const floor of floors) {
+      const now = readUnderWay(floor)
+      expect(now).toEqual({ ...floor, schemaVersion: 2, walked: 0 })
+      expect(readUnderWay({ ...afterAction(now, { kind: 'next' }, materials) }).index).toBe(
+        now.index + 1,
+      )
+    }
+  })
+
+  it('is planned round what was locked in it, to the second', () => {
+    for (const plan of plans) {
+      const now = readPlan(plan)
+      const [first] = now.drills
+      if (!first) throw new Error('no drill')
+      const { plan: again, proposal } = planAgain(changeDrill(now, first.id, {}), materials)
+      const seconds = again.drills.reduce((sum, drill) => sum + secondsOf(drill, materials), 0)
+      expect(seconds - proposal.over).toBe(now.wishes.minutes * 60)
+      expect(again.drills.filter(({ locked }) => locked)).toEqual(
+        changeDrill(now, first.id, {}).drills.filter(({ locked }) => locked),
+      )
+    }
+  })
+
+  it('keeps who talked longer before a new layer talking longer for each new thing', () => {
+    const [usual, longer, none] = houses.map((house) => houseOf(readHouse(house)).limits)
+    expect(usual?.['plan.talkThing']).toBe(8)
+    expect([longer?.['plan.talkThing'], longer?.['plan.talkJoin'], longer?.['call.lead']]).toEqual([
+      12, 8, 2,
+    ])
+    expect(none?.['plan.talkJoin']).toBe(0)
+  })
+
+  it('is refused by name where it was written by a newer one', () => {
+    for (const [read, record] of [
+      [readPlan, plans[0]],
+      [readClass, classes[0]],
+      [readUnderWay, floors[0]],
+      [readHouse, houses[0]],
+    ] as const)
+      expect(() => read({ ...record, schemaVersion: 9 })).toThrow(/newer version/)
+  })
+})
