@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { otherSide, type Side, sideWord } from '../body/side'
+import { DancerLevel } from '../combination/combination'
 import { type ClassEntry, DancedDrill, type Verdict } from '../diary/diary'
 import { Drill } from '../plan/drill'
 import { saidUnit } from '../plan/frame'
@@ -7,6 +8,7 @@ import { type Materials, roundOf, secondsOf } from '../plan/material'
 import { notesOf } from '../plan/notes'
 import type { Plan } from '../plan/plan'
 import { MOST_RISE } from '../plan/tempoSteps'
+import { type StepWords, wordsOfPlan } from '../plan/words'
 import { type Upgrade, upgrade } from '../record/upgrade'
 import { clampTempo, type Tempo } from '../time/tempo'
 import { dancedRow } from './dancedRow'
@@ -34,6 +36,8 @@ export const UnderWay = z
     /** Rounds of this attempt that were danced to their end. */
     rounds: z.object({ R: z.int().min(0), L: z.int().min(0) }).readonly(),
     danced: z.array(DancedDrill).readonly(),
+    /** Who it is planned for, where that was known. */
+    level: DancerLevel.optional(),
     /** Counts of a walk that are behind it. */
     walked: z.int().min(0),
   })
@@ -79,6 +83,7 @@ export const beginClass = (
   plan: plan.id,
   title,
   minutes: plan.wishes.minutes,
+  level: plan.wishes.level,
   tempoNow: plan.wishes.tempoNow,
   tempoTarget: plan.wishes.tempoTarget,
   drills: plan.drills,
@@ -89,6 +94,22 @@ export const beginClass = (
   danced,
   walked: 0,
 })
+
+/** What is said before each of its steps, by their ids. */
+export const wordsOfClass = (
+  { drills, level }: Pick<UnderWay, 'drills' | 'level'>,
+  materials: Materials,
+): ReadonlyMap<string, StepWords> =>
+  wordsOfPlan(
+    {
+      drills,
+      wishes: {
+        combinations: [...new Set(drills.flatMap(({ combination }) => combination ?? []))],
+        level: level ?? materials.house.level,
+      },
+    },
+    materials,
+  )
 
 export const drillOf = ({ drills, index }: UnderWay): Drill | undefined => drills[index]
 

@@ -60,8 +60,8 @@ export const MOST_TALK = 3600
 /** Seconds of a step without a count; no class is longer. */
 const MOST_SECONDS = 3 * 3600
 /** Lines and letters of what is said before a step. */
-const MOST_LINES = 12
-const MOST_LETTERS = 400
+export const MOST_LINES = 12
+export const MOST_LETTERS = 400
 
 /** One stretch of a class: what is danced, on which sides, how fast, how often (model 10). */
 export const Drill = z

@@ -1,21 +1,29 @@
 import { clampTempo } from '../time/tempo'
-import { type Drill, drillKey, MOST_REPEATS } from './drill'
+import { type Drill, drillKey, isCounted, MOST_REPEATS } from './drill'
 import { type Materials, secondsOf } from './material'
 import { PLAN_VERSION, type Plan, type PlanWishes } from './plan'
 import { NOTHING_PROPOSED, type Proposal, planClass } from './planner'
 import { drillTitle } from './totals'
 
 /** What can be changed of a drill by hand. */
-export type DrillChange = Partial<Pick<Drill, 'repeats' | 'tempo' | 'sides' | 'talk' | 'stand'>>
+export type DrillChange = Partial<
+  Pick<Drill, 'repeats' | 'tempo' | 'sides' | 'talk' | 'stand' | 'seconds'>
+> & {
+  /** Lines to say instead of those that are worked out; none takes them back. */
+  readonly say?: readonly string[] | undefined
+}
 
 /** A change made by hand stays: the drill is locked, and the rest is planned round it. */
 const locked = (drill: Drill, change: DrillChange): Drill => {
   const sides = change.sides ?? drill.sides
-  const { inTurn, ...once } = drill
+  const { say, ...changed } = change
+  const { inTurn, say: before, ...once } = drill
+  const said = 'say' in change ? say : before
   return {
     ...once,
     ...(inTurn && sides.length === 2 && { inTurn }),
-    ...change,
+    ...changed,
+    ...(said && said.length > 0 && { say: [...said] }),
     repeats: Math.min(MOST_REPEATS, Math.max(1, change.repeats ?? drill.repeats)),
     tempo: clampTempo(change.tempo ?? drill.tempo),
     locked: true,
@@ -73,7 +81,8 @@ export function moveDrill(plan: Plan, id: string, to: number): Plan {
 /** Takes a drill out, and does not propose it again. */
 export function removeDrill(plan: Plan, id: string): Plan {
   const drill = plan.drills.find((one) => one.id === id)
-  if (!drill) return plan
+  // What is open is what is left: it goes by itself when something takes its time.
+  if (!drill || drill.kind === 'open') return plan
   return {
     ...plan,
     drills: plan.drills.filter((one) => one !== drill),
@@ -84,7 +93,7 @@ export function removeDrill(plan: Plan, id: string): Plan {
 /** Two drills of one: a side each, else half the repeats each. Undefined where there is nothing to part. */
 export function splitDrill(plan: Plan, id: string): Plan | undefined {
   const drill = plan.drills.find((one) => one.id === id)
-  if (!drill || drill.moves) return undefined
+  if (!drill || drill.moves || !isCounted(drill)) return undefined
   const [first, second] = drill.sides
   const parts =
     first && second
@@ -103,10 +112,20 @@ export function splitDrill(plan: Plan, id: string): Plan | undefined {
   return { ...plan, drills: plan.drills.flatMap((one) => (one === drill ? named : [one])) }
 }
 
-export const changeWishes = (plan: Plan, change: Partial<PlanWishes>): Plan => ({
-  ...plan,
-  wishes: { ...plan.wishes, ...change },
-})
+/** What is wished for otherwise; a time of day may be taken back. */
+export type WishesChange = Partial<Omit<PlanWishes, 'startsAt'>> & {
+  readonly startsAt?: string | undefined
+}
+
+export function changeWishes(plan: Plan, change: WishesChange): Plan {
+  const { startsAt: before, ...wishes } = plan.wishes
+  const { startsAt, ...changed } = change
+  const begins = 'startsAt' in change ? startsAt : before
+  return {
+    ...plan,
+    wishes: { ...wishes, ...changed, ...(begins !== undefined && { startsAt: begins }) },
+  }
+}
 
 /** Forgets what was changed by hand. */
 export const freed = (plan: Plan): Plan => ({

@@ -4,7 +4,7 @@ import type { Pass } from '../combination/passes'
 import { countInCounts, countInFor } from '../performance/segments'
 import { TICKS_PER_COUNT } from '../time/time'
 import type { PhraseSteps } from './phraseSteps'
-import { layersOf, phrasesOf, type Teaching, turnsIn, type Unit, untaughtIn } from './teaching'
+import { layersOf, phrasesOf, type Teaching, type Unit, untaughtIn } from './teaching'
 
 /** Rounds of a run from the top, a side; where a part is finished it is run from the very top once. */
 const JOIN_ROUNDS = 2
@@ -68,7 +68,7 @@ export function unitOver(teaching: Teaching, made: Made): Unit {
     repeats: made.repeats,
     tempo: slow,
     talk: made.talk,
-    stand: made.kind === 'other-side' && turnsIn(made.passes, material) ? 'back' : 'mirror',
+    stand: 'mirror',
   }
 }
 
@@ -93,10 +93,10 @@ export function taughtUnits(
   let owed: Unit[] = []
   let pending: PhraseSteps[] = []
   const otherSides = () => {
-    for (const { pass, isFootwork } of pending)
+    for (const { pass, isFootwork, units: own } of pending)
       if (isFootwork)
-        units.push(
-          unitOver(teaching, {
+        units.push({
+          ...unitOver(teaching, {
             kind: 'other-side',
             passes: [pass],
             sides: [other],
@@ -104,7 +104,9 @@ export function taughtUnits(
             talk: limits['plan.talkSide'],
             layers: ['feet'],
           }),
-        )
+          // Nobody turns round within a phrase.
+          stand: own.find(({ kind }) => kind === 'all')?.stand ?? 'mirror',
+        })
     // What is danced whole comes before the runs it is part of.
     const isRun = ({ kind }: Unit) => kind === 'join'
     for (const unit of [...owed.filter((one) => !isRun(one)), ...owed.filter(isRun)])

@@ -13,7 +13,7 @@ import { HOLDS } from './coolDown'
 import type { Drill, RunTask } from './drill'
 import { type DrillRound, layersIn, type Material, type Materials, roundOf } from './material'
 import { CLASS_CAUTION, notesOf } from './notes'
-import type { Plan } from './plan'
+import type { PlanWishes } from './plan'
 import { postureOf } from './posture'
 import { firstPasses } from './teaching'
 import { sameFeetBefore } from './ways'
@@ -24,6 +24,12 @@ export interface StepWords {
   readonly easier: readonly string[]
   /** Written by hand, not worked out. */
   readonly isOwn: boolean
+}
+
+/** The steps of a class, and whom it is for: what their words hang on. */
+export interface Told {
+  readonly drills: readonly Drill[]
+  readonly wishes: Pick<PlanWishes, 'combinations' | 'level'>
 }
 
 /** Dancers over which a class changes its rows at each pause. */
@@ -54,7 +60,7 @@ const ALONE_WORDS = {
  * What is said before each step of a class, by its id: what was written by hand, else what follows
  * from the dance. A slip and an easier form are said where they are met first, and only there (teaching 8.1).
  */
-export function wordsOfPlan(plan: Plan, materials: Materials): ReadonlyMap<string, StepWords> {
+export function wordsOfPlan(plan: Told, materials: Materials): ReadonlyMap<string, StepWords> {
   const said = new Set<string>()
   const fresh = (lines: readonly string[]) =>
     lines.filter((line) => {
@@ -78,7 +84,7 @@ export function wordsOfPlan(plan: Plan, materials: Materials): ReadonlyMap<strin
 function computed(
   drill: Drill,
   round: DrillRound | undefined,
-  plan: Plan,
+  plan: Told,
   materials: Materials,
 ): readonly string[] {
   const { wishes } = plan
@@ -170,7 +176,7 @@ function computed(
 const markedWords = (rounds: number): string =>
   `The last ${rounds === 1 ? 'round' : `${rounds} rounds`} small, or in the easier form.`
 
-const isWalked = (drill: Drill, { drills }: Plan): boolean =>
+const isWalked = (drill: Drill, { drills }: Told): boolean =>
   drills.some(
     ({ kind, combination, phrases }) =>
       kind === 'walk' &&
@@ -178,7 +184,7 @@ const isWalked = (drill: Drill, { drills }: Plan): boolean =>
       phrases.join() === drill.phrases.join(),
   )
 
-const isFirstMusic = (drill: Drill, { drills }: Plan): boolean =>
+const isFirstMusic = (drill: Drill, { drills }: Told): boolean =>
   drills.find(({ music, combination }) => music && combination !== undefined)?.id === drill.id
 
 const countsOf = ({ lead }: Material): number => lead.length / TICKS_PER_COUNT
@@ -194,7 +200,7 @@ const LEVEL_WORDS: Readonly<Record<DancerLevel, string>> = {
 }
 
 /** What the class gets to. */
-function todayWords({ drills }: Plan, materials: Materials): string {
+function todayWords({ drills }: Told, materials: Materials): string {
   const names = drills
     .filter(({ kind }) => kind === 'all')
     .flatMap((drill) => roundOf(drill, materials)?.passes ?? [])
@@ -296,7 +302,7 @@ function switchWords({ lead, combination }: Material): string {
 }
 
 /** Phrases by name, the foot that is free at the end, two slips, and what to practise. */
-function recapWords(plan: Plan, materials: Materials): readonly string[] {
+function recapWords(plan: Told, materials: Materials): readonly string[] {
   const danced = plan.drills.filter(({ combination }) => combination !== undefined)
   const last = danced.findLast(
     ({ kind }) => kind === 'run' || kind === 'sides' || kind === 'join' || kind === 'all',

@@ -6,23 +6,34 @@ import { Link, useParams } from 'react-router'
 import { speechSeconds } from '../../audio/speech'
 import { drillDanceOf } from '../../core/class/drillDance'
 import { stepsFor } from '../../core/class/keys'
-import { drillOf, restOf, secondsLeft, sidesWords } from '../../core/class/underWay'
-import type { Drill } from '../../core/plan/drill'
+import {
+  cutBy,
+  drillOf,
+  lateBy,
+  nextRun,
+  restOf,
+  secondsLeft,
+  sidesWords,
+  wordsOfClass,
+} from '../../core/class/underWay'
+import { type Drill, isCounted } from '../../core/plan/drill'
 import type { Materials } from '../../core/plan/material'
-import { CLASS_CAUTION, notesOf } from '../../core/plan/notes'
 import { drillTitle } from '../../core/plan/totals'
+import type { StepWords } from '../../core/plan/words'
+import { clockText } from '../../core/time/clock'
 import type { Planning, UnderWayNote } from '../../storage/planning'
 import { KeysHelp } from '../parts/KeysHelp'
+import { listed } from '../parts/locale'
 import { inWords, Problem, ProblemPage } from '../parts/Problem'
 import { Troubles } from '../parts/Troubles'
 import { useScreenKeys } from '../parts/useScreenKeys'
-import { NoteLines } from '../planning/NoteLines'
 import { useServices } from '../stores/services'
 import { ClassFace } from './ClassFace'
 import { ClassZones } from './ClassZones'
 import classes from './class.module.css'
 import { type Asked, capFor, classKeys } from './classKeys'
 import { useBroadcast } from './dancersChannel'
+import { SaidStep } from './SaidStep'
 import { useAwake } from './useAwake'
 import { useCaller, useSound } from './useCaller'
 import { useClass, useClassRecord } from './useClass'
@@ -48,9 +59,8 @@ export function ClassScreen() {
   return <Floor first={ready.opened.note} planning={ready.planning} materials={ready.materials} />
 }
 
-/** `24:05`. */
-const clock = (seconds: number): string =>
-  `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`
+/** A class later than this is offered what to leave out, in seconds (teaching 10.3). */
+const LATE = 120
 
 interface FloorProps {
   readonly first: UnderWayNote
@@ -67,6 +77,7 @@ function Floor({ first, planning, materials }: FloorProps) {
   const speech = useMemo(() => speechSeconds(own), [own])
   const [isOpen, setOpen] = useState(false)
   const [left, setLeft] = useState(secondsLeft(session, Date.now()))
+  const [late, setLate] = useState(0)
   const { toggle } = useFullscreenDocument()
   const drill = drillOf(session)
   // What is shown while nothing sounds is all of the drill, from its beginning.
@@ -88,14 +99,20 @@ function Floor({ first, planning, materials }: FloorProps) {
   useAwake(session.phase !== 'over')
   useBroadcast(session, isDancing ? playing : undefined, caller.clock)
   useEffect(() => {
-    const tick = () => setLeft(secondsLeft(now.current, Date.now()))
+    const tick = () => {
+      setLeft(secondsLeft(now.current, Date.now()))
+      setLate(lateBy(now.current, Date.now(), materials))
+    }
     tick()
     const every = setInterval(tick, 1000)
     return () => clearInterval(every)
-  }, [now])
+  }, [now, materials])
 
   const start = useCallback(() => {
     const started = act({ kind: 'start', now: Date.now() })
+    const step = drillOf(started)
+    // What is said, walked or waited through has no sound.
+    if (step && !isCounted(step)) return
     const danced = drillDanceOf(restOf(started), materials, choice, speech)
     if (!danced) {
       // Nothing of it is left, or it can't be danced any more.
@@ -152,6 +169,10 @@ function Floor({ first, planning, materials }: FloorProps) {
   const title = drill ? drillTitle(drill, materials) : 'The class is over'
   const danced = (isDancing ? playing : undefined) ?? whole
   const after = session.drills[session.index + 1]
+  const words = useMemo(() => wordsOfClass(session, materials), [session, materials])
+  const lines = (drill && words.get(drill.id)?.say) ?? []
+  const isSaid = drill !== undefined && !isCounted(drill)
+  const cut = late > LATE ? cutBy(session, late, materials).cut : []
   const speak = useMemo(() => browserSpeech(choice.browserVoice), [choice.browserVoice])
   return (
     <main className={classes.floor} data-phase={session.phase}>
@@ -165,7 +186,7 @@ function Floor({ first, planning, materials }: FloorProps) {
         </p>
         <p className={`counts ${classes.left}`}>
           <span className="only-read">Time left </span>
-          {clock(left)}
+          {clockText(left)}
         </p>
         <ActionIcon
           variant="subtle"
@@ -198,12 +219,46 @@ function Floor({ first, planning, materials }: FloorProps) {
         </ActionIcon>
       </header>
       <Troubles />
+      {cut.length > 0 && (
+        <p className={classes.late}>
+          <span>
+            {Math.round(late / 60)} min late. Without{' '}
+            {listed(cut.map((one) => drillTitle(one, materials)))} it ends in time.
+          </span>
+          <button type="button" onClick={() => act({ kind: 'cut', seconds: late })}>
+            Leave that out
+          </button>
+        </p>
+      )}
       {session.phase === 'over' || !drill ? (
         <section className={classes.overText}>
           <p className="display">Well danced.</p>
           <p>{session.danced.length} drills are in the diary.</p>
           <Link to={`/diary?class=${session.id}`}>Open it in the diary</Link>
         </section>
+      ) : isSaid ? (
+        <div
+          className={classes.tap}
+          role="button"
+          tabIndex={0}
+          aria-label={
+            isDancing
+              ? drill.kind === 'walk'
+                ? 'Next count'
+                : `On from ${title}`
+              : `Begin ${title}`
+          }
+          onClick={() => press('go')}
+          onKeyDown={() => {}}
+        >
+          <SaidStep
+            drill={drill}
+            lines={lines}
+            materials={materials}
+            isUnderWay={isDancing}
+            walked={session.walked}
+          />
+        </div>
       ) : !danced ? (
         <Problem
           what="What this drill dances is no longer in the combination."
@@ -239,9 +294,8 @@ function Floor({ first, planning, materials }: FloorProps) {
             resting={
               <DrillWords
                 drill={drill}
-                materials={materials}
+                words={words.get(drill.id)}
                 isPaused={session.phase === 'paused'}
-                isFirst={session.index === 0}
               />
             }
             {...(speak && { onSaid: speak })}
@@ -251,7 +305,8 @@ function Floor({ first, planning, materials }: FloorProps) {
       {session.phase !== 'over' && drill && (
         <ClassZones
           phase={session.phase}
-          tempo={drill.tempo}
+          drill={drill}
+          hasRuns={nextRun(session) !== undefined}
           after={after && drillTitle(after, materials)}
           onPress={press}
         />
@@ -281,33 +336,37 @@ function Floor({ first, planning, materials }: FloorProps) {
   )
 }
 
-/** What to say before a drill: how it goes, what to watch, what to offer. */
+/** What to say before a drill: how it goes, what is said, what may be danced instead. */
 function DrillWords({
   drill,
-  materials,
+  words,
   isPaused,
-  isFirst,
 }: {
   readonly drill: Drill
-  readonly materials: Materials
+  readonly words: StepWords | undefined
   readonly isPaused: boolean
-  readonly isFirst: boolean
 }) {
-  const notes = notesOf(drill, materials)
-  const moves = drill.moves?.flatMap((id) => materials.vocabulary.find(id)?.name ?? [])
   return (
     <>
       <p>
         <b>{isPaused ? 'Paused. ' : ''}</b>
-        {moves
-          ? `${moves.join(', ')}: eight counts to each side.`
-          : `${sidesWords(drill)}, ${drill.stand === 'mirror' ? 'face them as their mirror' : 'back to the class'}.`}
+        {!drill.moves &&
+          `${sidesWords(drill)}, ${drill.stand === 'mirror' ? 'face them as their mirror' : 'back to the class'}.`}
       </p>
-      {!moves && <NoteLines notes={notes} most={1} />}
-      {isFirst && <p className={classes.small}>{CLASS_CAUTION}</p>}
+      {words?.say.slice(0, MOST_SAID).map((line) => (
+        <p key={line}>{line}</p>
+      ))}
+      {words?.easier.slice(0, 1).map((form) => (
+        <p key={form}>
+          <b>Or</b> {form}
+        </p>
+      ))}
     </>
   )
 }
+
+/** Lines that are read from three metres before a drill. */
+const MOST_SAID = 3
 
 /** The browser's own voice, where it is wanted and there is one. */
 function browserSpeech(isWanted: boolean): ((text: string) => void) | undefined {

@@ -5,6 +5,7 @@ import { speechSeconds } from '../../audio/speech'
 import { drillDanceOf } from '../../core/class/drillDance'
 import type { SoundChoice } from '../../core/class/soundChoice'
 import { drillOf, type UnderWay } from '../../core/class/underWay'
+import { isCounted } from '../../core/plan/drill'
 import { type Materials, roundOf } from '../../core/plan/material'
 import { drillTitle } from '../../core/plan/totals'
 import { inWords, ProblemPage } from '../parts/Problem'
@@ -12,6 +13,7 @@ import { type ClassClock, ClassFace } from './ClassFace'
 import classes from './class.module.css'
 import { channelOf, type DancersNews } from './dancersChannel'
 import { finely } from './finely'
+import { SaidStep } from './SaidStep'
 import { useAwake } from './useAwake'
 import { useClassRecord } from './useClass'
 
@@ -84,6 +86,21 @@ function Dancers({
     const tick = time.tickAt(time.secondsAt(heard.tick) + (finely() - heard.when) / 1000)
     return tick < length ? tick : undefined
   }, [danced])
+  if (drill && !isCounted(drill))
+    return (
+      <main className={classes.floor} data-phase={session.phase}>
+        <header className={classes.head}>
+          <h1 className="display">{drillTitle(drill, materials)}</h1>
+        </header>
+        <SaidStep
+          drill={drill}
+          lines={[]}
+          materials={materials}
+          isUnderWay={session.phase === 'dancing'}
+          walked={session.walked}
+        />
+      </main>
+    )
   if (!drill || !danced)
     return (
       <main className={classes.floor}>

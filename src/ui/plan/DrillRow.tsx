@@ -1,4 +1,4 @@
-import { ActionIcon, SegmentedControl } from '@mantine/core'
+import { ActionIcon, SegmentedControl, Textarea } from '@mantine/core'
 import {
   IconArrowsSplit2,
   IconChevronDown,
@@ -7,18 +7,19 @@ import {
   IconLockOpen,
   IconTrash,
 } from '@tabler/icons-react'
-import { memo, type PointerEvent } from 'react'
-import { sideWord } from '../../core/body/side'
+import { memo, type PointerEvent, useEffect, useState } from 'react'
 import { layerWord } from '../../core/moves/vocabulary'
-import type { Drill } from '../../core/plan/drill'
+import type { Block } from '../../core/plan/blocks'
+import { type Drill, isCounted, MOST_LETTERS, MOST_LINES } from '../../core/plan/drill'
 import type { DrillChange } from '../../core/plan/edits'
 import type { Materials } from '../../core/plan/material'
-import { type DrillNotes, notesOf } from '../../core/plan/notes'
+import { triesOf } from '../../core/plan/talk'
 import { drillTitle, minutesText } from '../../core/plan/totals'
+import type { StepWords } from '../../core/plan/words'
+import { clockText } from '../../core/time/clock'
 import { FASTEST, SLOWEST } from '../../core/time/tempo'
 import type { ScreenKey } from '../parts/keys'
 import { NumberField } from '../parts/NumberField'
-import { NoteLines } from '../planning/NoteLines'
 import classes from './plan.module.css'
 
 /** What a hand can do to a drill. */
@@ -32,6 +33,8 @@ export interface DrillHands {
   readonly move: (id: string, by: number) => void
   /** Drags it to another place. */
   readonly drag: (event: PointerEvent<Element>, id: string) => void
+  /** Ends the class earlier by some minutes. */
+  readonly endEarly: (minutes: number) => void
 }
 
 /** What a row shows of a drag: it is in hand, or what is comes before or behind it. */
@@ -39,11 +42,13 @@ export type DrillLanding = 'in hand' | 'before' | 'behind'
 
 interface DrillRowProps {
   readonly drill: Drill
-  readonly place: number
   /** Seconds from the start of the class, and how long it lasts. */
   readonly from: number
   readonly seconds: number
   readonly materials: Materials
+  /** What the class calls the stretch that begins with it; absent inside of one. */
+  readonly block: Pick<Block, 'title' | 'seconds'> | undefined
+  readonly words: StepWords | undefined
   /** What a colleague would remark of it. */
   readonly remarks: readonly string[]
   /** The title of its combination where that is deleted. */
@@ -61,16 +66,12 @@ export const DRILL_KEYS: readonly ScreenKey[] = [
   { on: Object.keys(BY), does: 'on the handle of a drill: take it along' },
 ]
 
-const clock = (seconds: number): string =>
-  `${Math.floor(seconds / 60)}:${String(Math.round(seconds % 60)).padStart(2, '0')}`
-
 /** One drill of the class: when, what, on which sides, how fast, how often. */
 export const DrillRow = memo(function DrillRow(props: DrillRowProps) {
-  const { drill, place, from, seconds, materials, remarks, gone, isOpen, landing, hands } = props
+  const { drill, from, seconds, materials, block, words, remarks, gone, isOpen, landing, hands } =
+    props
   const { id } = drill
   const title = `${drillTitle(drill, materials)}${gone === undefined ? '' : ` · ${gone}`}`
-  const [first, second] = drill.sides
-  const sides = second ? `${first} then ${second}` : first
   return (
     <li
       className={classes.row}
@@ -80,6 +81,12 @@ export const DrillRow = memo(function DrillRow(props: DrillRowProps) {
       data-landing={landing}
       aria-label={title}
     >
+      {block && (
+        <h3 className={classes.block}>
+          <span className="display">{block.title}</span>
+          <span className="counts">{minutesText(block.seconds)}</span>
+        </h3>
+      )}
       <button
         type="button"
         className={classes.grip}
@@ -98,7 +105,7 @@ export const DrillRow = memo(function DrillRow(props: DrillRowProps) {
       >
         <IconGripVertical size={18} aria-hidden />
       </button>
-      <span className={`counts ${classes.when}`}>{clock(from)}</span>
+      <span className={`counts ${classes.when}`}>{clockText(from)}</span>
       <button
         type="button"
         className={classes.name}
@@ -111,11 +118,89 @@ export const DrillRow = memo(function DrillRow(props: DrillRowProps) {
               <i key={layer} className={`layer-${layer}`} title={layerWord[layer]} />
             ))}
         </span>
-        <b>
-          {place + 1}. {title}
-        </b>
+        <b>{title}</b>
         <IconChevronDown size={15} aria-hidden />
       </button>
+      {isCounted(drill) ? (
+        <Counted drill={drill} title={title} hands={hands} />
+      ) : (
+        <span className={classes.uncounted}>{drill.kind === 'walk' ? 'by touch' : ''}</span>
+      )}
+      <span className={`counts ${classes.lasts}`}>{minutesText(seconds)}</span>
+      <span className={classes.hands}>
+        <ActionIcon
+          variant="subtle"
+          color="gray"
+          aria-label={drill.locked ? `Unlock ${title}` : `Lock ${title}`}
+          aria-pressed={drill.locked === true}
+          onClick={() => hands.lock(id, !drill.locked)}
+        >
+          {drill.locked ? <IconLock size={17} /> : <IconLockOpen size={17} />}
+        </ActionIcon>
+        <ActionIcon
+          variant="subtle"
+          color="gray"
+          aria-label={`Split ${title}`}
+          disabled={drill.moves !== undefined || !isCounted(drill)}
+          onClick={() => hands.split(id)}
+        >
+          <IconArrowsSplit2 size={17} />
+        </ActionIcon>
+        <ActionIcon
+          variant="subtle"
+          color="gray"
+          aria-label={`Remove ${title}`}
+          disabled={drill.kind === 'open'}
+          onClick={() => hands.remove(id)}
+        >
+          <IconTrash size={17} />
+        </ActionIcon>
+      </span>
+      {words && words.say.length > 0 && !isOpen && (
+        <p className={classes.said} data-own={words.isOwn}>
+          {words.say[0]}
+        </p>
+      )}
+      {drill.kind === 'open' && (
+        <p className={classes.offers}>
+          <button type="button" onClick={() => hands.endEarly(Math.floor(seconds / 60))}>
+            End {Math.floor(seconds / 60)} minutes early
+          </button>
+          <span>or choose another combination beside it.</span>
+        </p>
+      )}
+      {remarks.map((text) => (
+        <p key={text} className={classes.remark}>
+          {text}
+        </p>
+      ))}
+      {isOpen && <DrillFacts drill={drill} words={words} materials={materials} hands={hands} />}
+    </li>
+  )
+})
+
+/** Right then left, left then right, right, left, and again. */
+function nextSides({ sides }: Drill): DrillChange['sides'] & {} {
+  const order = [['R', 'L'], ['L', 'R'], ['R'], ['L']] as const
+  const at = order.findIndex((one) => one.join() === sides.join())
+  return [...(order[(at + 1) % order.length] ?? order[0])]
+}
+
+/** Sides, tempo and repeats of what has a count. */
+function Counted({
+  drill,
+  title,
+  hands,
+}: {
+  readonly drill: Drill
+  readonly title: string
+  readonly hands: DrillHands
+}) {
+  const { id } = drill
+  const [first, second] = drill.sides
+  const sides = second ? `${first} then ${second}` : first
+  return (
+    <>
       {drill.moves ? (
         <span className={classes.sides}>both sides</span>
       ) : (
@@ -147,84 +232,52 @@ export const DrillRow = memo(function DrillRow(props: DrillRowProps) {
         value={drill.repeats}
         onCommit={(repeats) => hands.change(id, { repeats })}
       />
-      <span className={`counts ${classes.lasts}`}>{minutesText(seconds)}</span>
-      <span className={classes.hands}>
-        <ActionIcon
-          variant="subtle"
-          color="gray"
-          aria-label={drill.locked ? `Unlock ${title}` : `Lock ${title}`}
-          aria-pressed={drill.locked === true}
-          onClick={() => hands.lock(id, !drill.locked)}
-        >
-          {drill.locked ? <IconLock size={17} /> : <IconLockOpen size={17} />}
-        </ActionIcon>
-        <ActionIcon
-          variant="subtle"
-          color="gray"
-          aria-label={`Split ${title}`}
-          disabled={drill.moves !== undefined}
-          onClick={() => hands.split(id)}
-        >
-          <IconArrowsSplit2 size={17} />
-        </ActionIcon>
-        <ActionIcon
-          variant="subtle"
-          color="gray"
-          aria-label={`Remove ${title}`}
-          onClick={() => hands.remove(id)}
-        >
-          <IconTrash size={17} />
-        </ActionIcon>
-      </span>
-      {remarks.map((text) => (
-        <p key={text} className={classes.remark}>
-          {text}
-        </p>
-      ))}
-      {isOpen && (
-        <DrillFacts
-          drill={drill}
-          notes={notesOf(drill, materials)}
-          materials={materials}
-          hands={hands}
-        />
-      )}
-    </li>
+    </>
   )
-})
-
-/** Right then left, left then right, right, left, and again. */
-function nextSides({ sides }: Drill): DrillChange['sides'] & {} {
-  const order = [['R', 'L'], ['L', 'R'], ['R'], ['L']] as const
-  const at = order.findIndex((one) => one.join() === sides.join())
-  return [...(order[(at + 1) % order.length] ?? order[0])]
 }
 
 function DrillFacts({
   drill,
-  notes,
+  words,
   materials,
   hands,
 }: {
   readonly drill: Drill
-  readonly notes: DrillNotes
+  readonly words: StepWords | undefined
   readonly materials: Materials
   readonly hands: DrillHands
 }) {
-  const moves = drill.moves?.flatMap((id) => materials.vocabulary.find(id)?.name ?? [])
+  const moves = drill.moves && [
+    ...new Set(drill.moves.flatMap((id) => materials.vocabulary.find(id)?.name ?? [])),
+  ]
+  const tries = triesOf(drill.talk, materials.house)
   return (
     <div className={classes.facts}>
       <div className={classes.factRow}>
-        <SegmentedControl
-          size="xs"
-          aria-label="How you stand"
-          data={[
-            { value: 'mirror', label: 'Facing, as their mirror' },
-            { value: 'back', label: 'Back to the class' },
-          ]}
-          value={drill.stand}
-          onChange={(stand) => hands.change(drill.id, { stand: stand as Drill['stand'] })}
-        />
+        {drill.combination !== undefined && (
+          <SegmentedControl
+            size="xs"
+            aria-label="How you stand"
+            data={[
+              { value: 'mirror', label: 'Facing, as their mirror' },
+              { value: 'back', label: 'Back to the class' },
+            ]}
+            value={drill.stand}
+            onChange={(stand) => hands.change(drill.id, { stand: stand as Drill['stand'] })}
+          />
+        )}
+        {drill.seconds !== undefined && (
+          <NumberField
+            className={classes.talk}
+            aria-label="How long it takes, in seconds"
+            suffix=" s"
+            min={0}
+            max={3600}
+            step={5}
+            value={drill.seconds}
+            onCommit={(seconds) => hands.change(drill.id, { seconds })}
+          />
+        )}
         <NumberField
           className={classes.talk}
           aria-label="Talk, in seconds"
@@ -236,16 +289,51 @@ function DrillFacts({
           value={drill.talk}
           onCommit={(talk) => hands.change(drill.id, { talk })}
         />
+        {tries.length > 1 && <span>{tries.map((piece) => `${piece} s, try it`).join('; ')}</span>}
       </div>
       {moves && <p>{moves.join(', ')}: eight counts to each side.</p>}
-      {!moves && (
-        <p>
-          {drill.sides.map((side) => `${sideWord[side]} side`).join(', then ')}
-          {drill.inTurn ? ', round by round without a stop' : ', each counted in'}
-          {drill.music ? ', to music' : ''}.
+      <SayField drill={drill} words={words} hands={hands} />
+      {words?.easier.map((form) => (
+        <p key={form}>
+          <b>Or</b> {form}
         </p>
-      )}
-      <NoteLines notes={notes} most={3} />
+      ))}
     </div>
+  )
+}
+
+/** What is said: grey while it is worked out, a line each; cleared it is worked out again. */
+function SayField({
+  drill,
+  words,
+  hands,
+}: {
+  readonly drill: Drill
+  readonly words: StepWords | undefined
+  readonly hands: DrillHands
+}) {
+  const told = (words?.say ?? []).join('\n')
+  const [text, setText] = useState(told)
+  useEffect(() => setText(told), [told])
+  return (
+    <Textarea
+      size="xs"
+      autosize
+      maxRows={10}
+      label="Say"
+      className={classes.say ?? ''}
+      data-own={words?.isOwn === true}
+      value={text}
+      onChange={({ currentTarget: { value } }) => setText(value)}
+      onBlur={() => {
+        if (text === told) return
+        const lines = text
+          .split('\n')
+          .map((line) => line.trim())
+          .filter((line) => line !== '')
+          .map((line) => line.slice(0, MOST_LETTERS))
+        hands.change(drill.id, { say: lines.slice(0, MOST_LINES) })
+      }}
+    />
   )
 }

@@ -96,9 +96,7 @@ function LeftOver({
     staleTime: 0,
   })
   const classesOf = isSpread ? (spread.data ?? []) : []
-  const names = proposal.left.map((unit) =>
-    drillTitle({ ...unit, id: 'left', repeats: 2 }, materials),
-  )
+  const names = proposal.left.map((unit) => drillTitle({ ...unit, id: 'left' }, materials))
   return (
     <section className={classes.left} aria-label="What has no room">
       <h2 className="display">No room for</h2>

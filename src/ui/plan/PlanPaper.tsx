@@ -1,11 +1,18 @@
-import { sidesWords } from '../../core/class/underWay'
+import { blocksOf } from '../../core/plan/blocks'
+import { HOLDS } from '../../core/plan/coolDown'
+import { type Drill, isCounted, titleOf } from '../../core/plan/drill'
 import { type Materials, secondsOf } from '../../core/plan/material'
-import { CLASS_CAUTION, notesOf } from '../../core/plan/notes'
+import { CLASS_CAUTION } from '../../core/plan/notes'
 import type { Plan } from '../../core/plan/plan'
-import { drillTitle, minutesText } from '../../core/plan/totals'
+import { minutesText } from '../../core/plan/totals'
+import { type StepWords, wordsOfPlan } from '../../core/plan/words'
+import { laterBy } from '../../core/time/timeOfDay'
 import classes from './plan.module.css'
 
-/** The class on one page in large type; only on paper. */
+/** Lines that are said on paper before a step; the screen has the rest. */
+const MOST_SAID = 2
+
+/** The class on one page, read from the floor: blocks, in each a line a step; only on paper. */
 export function PlanPaper({
   plan,
   materials,
@@ -13,44 +20,90 @@ export function PlanPaper({
   readonly plan: Plan
   readonly materials: Materials
 }) {
-  let from = 0
-  const rows = plan.drills.map((drill) => {
-    const seconds = secondsOf(drill, materials)
-    const row = { drill, at: from, seconds }
-    from += seconds
-    return row
-  })
-  // Many drills get smaller type, so that it stays one page.
-  const size =
-    rows.length > 44 ? 'most' : rows.length > 15 ? 'many' : rows.length > 10 ? 'some' : 'few'
+  const { startsAt, minutes } = plan.wishes
+  const blocks = blocksOf(plan.drills, materials)
+  const words = wordsOfPlan(plan, materials)
+  const stands = new Map(
+    plan.drills.map(({ id, stand, combination }, i) => {
+      const before = plan.drills.slice(0, i).findLast((one) => one.combination !== undefined)
+      return [id, combination !== undefined && stand !== before?.stand ? stand : undefined]
+    }),
+  )
+  // Many steps get smaller type, so that it stays one page.
+  const lines = plan.drills.length + blocks.length
+  const size = lines > 60 ? 'most' : lines > 38 ? 'many' : lines > 22 ? 'some' : 'few'
   return (
     <article className={classes.paper} data-size={size} aria-hidden>
       <h1 className="display">
-        {plan.title || 'Class'} <span>{plan.wishes.minutes} min</span>
+        {plan.title || 'Class'}{' '}
+        <span>
+          {minutes} min{startsAt && `, from ${startsAt}`}
+        </span>
       </h1>
       <ol>
-        {rows.map(({ drill, at, seconds }) => {
-          const [easier] = notesOf(drill, materials).easier
-          return (
-            <li key={drill.id}>
-              <b className="counts">{Math.round(at / 60)}′</b>
-              <span>
-                {drillTitle(drill, materials)}
-                <small>
-                  {drill.moves
-                    ? drill.moves
-                        .flatMap((id) => materials.vocabulary.find(id)?.name ?? [])
-                        .join(', ')
-                    : `${sidesWords(drill)} · ${drill.tempo} · × ${drill.repeats} · ${drill.stand === 'mirror' ? 'facing them' : 'back to them'}`}
-                  {easier && !drill.moves && ` · easier: ${easier.to}`}
-                </small>
-              </span>
-              <i className="counts">{minutesText(seconds)}</i>
-            </li>
-          )
-        })}
+        {blocks.map(({ title, drills, at, seconds }) => (
+          <li key={at}>
+            <b className="counts">{startsAt ? laterBy(startsAt, at) : `${Math.floor(at / 60)}′`}</b>
+            <div>
+              <h2>
+                {title} <i className="counts">{minutesText(seconds)}</i>
+              </h2>
+              {drills.map((drill) => (
+                <PaperStep
+                  key={drill.id}
+                  drill={drill}
+                  isOnly={drills.length === 1}
+                  words={words.get(drill.id)}
+                  stand={stands.get(drill.id)}
+                  seconds={secondsOf(drill, materials)}
+                />
+              ))}
+            </div>
+          </li>
+        ))}
       </ol>
       <p>{CLASS_CAUTION}</p>
     </article>
+  )
+}
+
+/** One step: what, rounds, tempo; below it what is said, what may be danced instead, and how to stand where that changes. */
+function PaperStep({
+  drill,
+  isOnly,
+  words,
+  stand,
+  seconds,
+}: {
+  readonly drill: Drill
+  readonly isOnly: boolean
+  readonly words: StepWords | undefined
+  readonly stand: Drill['stand'] | undefined
+  readonly seconds: number
+}) {
+  const counted = isCounted(drill)
+    ? `${drill.moves ? '' : `${drill.sides.join(' ')} `}× ${drill.repeats} · ${drill.tempo}`
+    : ''
+  // The cautions stand once, below.
+  const held = drill.holds?.flatMap((id) => HOLDS.find((hold) => hold.id === id)?.name ?? [])
+  const say =
+    held && !words?.isOwn
+      ? [held.join(', ')]
+      : (words?.say ?? []).filter((line) => line !== CLASS_CAUTION).slice(0, MOST_SAID)
+  return (
+    <p className={classes.paperStep}>
+      {!(isOnly && !counted) && (
+        <span>
+          {titleOf(drill, [])}
+          {drill.half && ` ${drill.half.from}-${drill.half.to}`} <i className="counts">{counted}</i>{' '}
+          <i className="counts">{minutesText(seconds)}</i>
+          {stand && <em>{stand === 'mirror' ? ' facing them' : ' back to them'}</em>}
+        </span>
+      )}
+      {say.length > 0 && <small>{say.join(' ')}</small>}
+      {words?.easier.slice(0, 1).map((form) => (
+        <small key={form}>or: {form}</small>
+      ))}
+    </p>
   )
 }

@@ -6,6 +6,7 @@ import { useNavigate, useParams } from 'react-router'
 import { beginClass } from '../../core/class/underWay'
 import { byDate, newClass } from '../../core/diary/diary'
 import { knownOf, reachedIn } from '../../core/diary/reached'
+import { blocksOf } from '../../core/plan/blocks'
 import {
   changeDrill,
   changeWishes,
@@ -17,8 +18,9 @@ import {
   splitDrill,
 } from '../../core/plan/edits'
 import { secondsOf } from '../../core/plan/material'
-import { classSeconds, NOTHING_KNOWN, type Plan } from '../../core/plan/plan'
+import { classSeconds, LEAST_MINUTES, NOTHING_KNOWN, type Plan } from '../../core/plan/plan'
 import { totalsOf } from '../../core/plan/totals'
+import { wordsOfPlan } from '../../core/plan/words'
 import { drag } from '../parts/drag'
 import { KeysButton, KeysHelp } from '../parts/KeysHelp'
 import { undoKeys } from '../parts/keys'
@@ -87,6 +89,12 @@ function OpenPlan({
   }, [paper])
   const gone = goneFrom(plan, materials)
   const totals = useMemo(() => totalsOf(plan, materials), [plan, materials])
+  const words = useMemo(() => wordsOfPlan(plan, materials), [plan, materials])
+  const blocks = useMemo(
+    () =>
+      new Map(blocksOf(plan.drills, materials).map((block) => [block.drills[0]?.id ?? '', block])),
+    [plan, materials],
+  )
   const keys = useScreenKeys([...undoKeys(document.undo, document.redo), ...DRILL_KEYS])
   useLeaveWarning(document.kept === 'failed')
   const latest = useRef(change)
@@ -103,6 +111,10 @@ function OpenPlan({
       split: (id) => latest.current('split', (now) => splitDrill(now, id) ?? now),
       remove: (id) => latest.current('remove', (now) => removeDrill(now, id)),
       open: setOpen,
+      endEarly: (minutes) =>
+        latest.current('length of the class', (now) =>
+          changeWishes(now, { minutes: Math.max(LEAST_MINUTES, now.wishes.minutes - minutes) }),
+        ),
       move: (id, by) => latest.current('move', (now) => moveDrill(now, id, placeOf(now, id) + by)),
       drag: (event, id) => {
         const rows = [...(list.current?.children ?? [])]
@@ -228,7 +240,7 @@ function OpenPlan({
       <div className={classes.body}>
         <WishesForm
           wishes={plan.wishes}
-          ways={proposal.ways}
+          proposal={proposal}
           all={all}
           gone={gone.map((id) => ({ id, title: `${deleted.get(id) ?? 'gone'} (deleted)` }))}
           groups={groups}
@@ -248,7 +260,8 @@ function OpenPlan({
                 <DrillRow
                   key={drill.id}
                   drill={drill}
-                  place={i}
+                  block={blocks.get(drill.id)}
+                  words={words.get(drill.id)}
                   from={start}
                   seconds={seconds}
                   materials={materials}

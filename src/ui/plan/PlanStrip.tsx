@@ -10,6 +10,9 @@ const BASE = 52
 /** A class of light drills is not drawn as if it were hard. */
 const LEAST_TOP = 4
 
+/** What warms, cools or rests: it is not as hot as what is danced. */
+const isCalm = ({ combination }: Drill): boolean => combination === undefined
+
 /** The class as one pour: every drill as long as it lasts and as high as it is hard. */
 export function PlanStrip({
   drills,
@@ -64,8 +67,8 @@ export function PlanStrip({
               y={BASE - 8 - y(load)}
               height={8 + y(load)}
               rx={3}
-              className={drill.moves ? classes.calm : classes.hot}
-              fillOpacity={drill.moves ? 1 : 0.35 + 0.65 * Math.min(1, load / top)}
+              className={isCalm(drill) ? classes.calm : classes.hot}
+              fillOpacity={isCalm(drill) ? 1 : 0.35 + 0.65 * Math.min(1, load / top)}
             />
           </g>
         ))}

@@ -1,15 +1,19 @@
-import { MultiSelect, NativeSelect, Select } from '@mantine/core'
+import { MultiSelect, NativeSelect, Select, TextInput } from '@mantine/core'
 import { type Combination, DancerLevel } from '../../core/combination/combination'
 import type { Group } from '../../core/diary/diary'
+import type { WishesChange } from '../../core/plan/edits'
 import {
+  ClassType,
   LEAST_MINUTES,
   MOST_MINUTES,
   type PlanWishes,
   Seen,
+  SidesWish,
   TeachingWay,
 } from '../../core/plan/plan'
 import type { Proposal } from '../../core/plan/planner'
 import { FASTEST, SLOWEST } from '../../core/time/tempo'
+import { TimeOfDay } from '../../core/time/timeOfDay'
 import { NumberField } from '../parts/NumberField'
 import classes from './plan.module.css'
 
@@ -19,6 +23,18 @@ const WAY_WORDS: Readonly<Record<TeachingWay, string>> = {
   layers: 'layer by layer',
   counts: 'count by count',
 }
+const TYPE_WORDS: Readonly<Record<ClassType, string>> = {
+  'drop-in': 'drop-in: all of it, both sides',
+  technique: 'technique: three things, then their use',
+  choreography: 'choreography over weeks',
+  slot: 'a slot of a longer class',
+}
+const SIDES_WORDS: Readonly<Record<SidesWish, string>> = {
+  propose: 'whichever suit it',
+  both: 'both',
+  lead: 'the lead side alone',
+  last: 'the other side last',
+}
 const SEEN_WORDS: Readonly<Record<Seen, string>> = {
   none: 'nobody has',
   some: 'some have',
@@ -27,19 +43,20 @@ const SEEN_WORDS: Readonly<Record<Seen, string>> = {
 
 interface WishesFormProps {
   readonly wishes: PlanWishes
-  readonly ways: Proposal['ways']
+  readonly proposal: Proposal
   readonly all: readonly Combination[]
   /** Those of it that are deleted: they stay wished for until they are taken off. */
   readonly gone: readonly { readonly id: string; readonly title: string }[]
   readonly groups: readonly Group[]
   readonly group: string | undefined
-  readonly onWishes: (label: string, change: Partial<PlanWishes>) => void
+  readonly onWishes: (label: string, change: WishesChange) => void
   readonly onGroup: (id: string | undefined) => void
 }
 
 /** What a class is planned from. */
 export function WishesForm(props: WishesFormProps) {
-  const { wishes, ways, all, gone, groups, group, onWishes, onGroup } = props
+  const { wishes, proposal, all, gone, groups, group, onWishes, onGroup } = props
+  const { ways, room } = proposal
   const titleOf = (id: string) => [...all, ...gone].find((one) => one.id === id)?.title ?? 'gone'
   return (
     <section className={classes.wishes} aria-label="What the class is planned from">
@@ -91,6 +108,28 @@ export function WishesForm(props: WishesFormProps) {
         <NativeSelect
           size="xs"
           className={classes.wide ?? ''}
+          label="Kind of class"
+          data={ClassType.options.map((value) => ({ value, label: TYPE_WORDS[value] }))}
+          value={wishes.type}
+          onChange={({ currentTarget: { value } }) =>
+            onWishes('kind of class', { type: ClassType.parse(value) })
+          }
+        />
+        <NativeSelect
+          size="xs"
+          className={classes.wide ?? ''}
+          label="Sides"
+          data={SidesWish.options
+            .toReversed()
+            .map((value) => ({ value, label: SIDES_WORDS[value] }))}
+          value={wishes.sides}
+          onChange={({ currentTarget: { value } }) =>
+            onWishes('sides', { sides: SidesWish.parse(value) })
+          }
+        />
+        <NativeSelect
+          size="xs"
+          className={classes.wide ?? ''}
           label="Taught"
           data={TeachingWay.options
             .toReversed()
@@ -111,6 +150,21 @@ export function WishesForm(props: WishesFormProps) {
           }
         />
       </div>
+      <TextInput
+        size="xs"
+        type="time"
+        label="Begins at"
+        value={wishes.startsAt ?? ''}
+        onChange={({ currentTarget: { value } }) => {
+          if (value === '') onWishes('begin', { startsAt: undefined })
+          else if (TimeOfDay.safeParse(value).success) onWishes('begin', { startsAt: value })
+        }}
+      />
+      {room.of > room.counts && (
+        <p className={classes.because}>
+          {wishes.minutes} minutes are room for <b>{room.counts}</b> of {room.of} counts.
+        </p>
+      )}
       {wishes.way === 'propose' &&
         ways.map(({ combination, way, because }) => (
           <p key={combination} className={classes.because}>
