@@ -336,7 +336,9 @@ export const secondsLeft = ({ minutes, startedAt }: UnderWay, now: number): numb
 /** The next step that is a run; none where the class is past them. */
 export const nextRun = ({ drills, index }: UnderWay): number | undefined => {
   const at = drills.findIndex(
-    ({ kind }, i) => i > index && (kind === 'run' || kind === 'sides' || kind === 'free-run'),
+    ({ kind, task }, i) =>
+      i > index &&
+      (kind === 'sides' || kind === 'free-run' || (kind === 'run' && task !== undefined)),
   )
   return at < 0 ? undefined : at
 }

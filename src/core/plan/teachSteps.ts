@@ -1,6 +1,6 @@
 import type { Drill } from './drill'
 import { emptyPlan, planAgain } from './edits'
-import type { Material, Materials } from './material'
+import { layersIn, type Material, type Materials } from './material'
 import { MOST_MINUTES, type Plan, wishesFor } from './plan'
 
 /** What of a class is teaching: neither its beginning nor its end, nor what only fills its time. */
@@ -20,12 +20,14 @@ const TAUGHT: ReadonlySet<Drill['kind']> = new Set([
  * The steps of teaching a combination, to look at and to play: those a class of it would have,
  * and a run at its tempo. One list with the plan, so that screen, paper and floor agree.
  */
-export function teachSteps({ combination }: Material, materials: Materials): Plan {
+export function teachSteps({ combination, lead }: Material, materials: Materials): Plan {
   const wishes = {
     ...wishesFor(combination, materials.house.level),
     minutes: MOST_MINUTES,
   }
   const { plan } = planAgain(emptyPlan('teach', combination.title, wishes), materials)
+  // Where nothing is written there is nothing to teach.
+  if (layersIn(lead.passes).length === 0) return { ...plan, drills: [] }
   const runs = plan.drills.filter(({ kind, task }) => kind === 'run' && task === 'last-showing')
   return {
     ...plan,

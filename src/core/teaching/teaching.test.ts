@@ -3,13 +3,16 @@ import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
 import { holds } from '../../../tests/holds'
 import { LAYERS } from '../body/layers'
+import type { Combination } from '../combination/combination'
 import { mirror } from '../combination/mirror'
+import { USUAL_HOUSE } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
+import { layersIn, materialsOf, roundOf } from '../plan/material'
+import { teachSteps } from '../plan/teachSteps'
 import { readSheet } from '../sheet/readSheet'
 import { simulate } from '../simulate/simulate'
 import { handout } from './handout'
 import { sayPass } from './say'
-import { teachSteps } from './steps'
 
 const read = (lines: string) => readSheet(`sway 1\n${lines}`, vocabulary).combination
 const said = (lines: string) => {
@@ -143,36 +146,46 @@ describe('what to do on a count, in words', () => {
 })
 
 describe('the steps of teaching', () => {
-  it('go from the feet alone to all of it at tempo, only over layers that are there', () => {
-    const ids = (lines: string) =>
-      teachSteps(read(`tempo 100, teach 60\nphrase A 8\n${lines}`)).map(({ id }) => id)
-    expect(ids('feet 1 step\n hips 2 hip-drop\n head 1 look L')).toEqual([
-      'feet',
-      'hips',
-      'hips-on-feet',
-      'head',
-      'head-on-feet',
-      'all-R',
-      'all-L',
-      'tempo',
+  const stepsOf = (combination: Combination) => {
+    const materials = materialsOf([combination], vocabulary, USUAL_HOUSE)
+    const material = materials.find(combination.id)
+    if (!material) throw new Error('no material')
+    return { drills: teachSteps(material, materials).drills, materials }
+  }
+
+  it('are those a class would have: walked, whole, from the other side, at tempo; none of nothing', () => {
+    const kinds = (lines: string) =>
+      stepsOf(read(`tempo 100, teach 60\nlevel improver\nphrase A 8\n${lines}`)).drills.map(
+        ({ kind }) => kind,
+      )
+    expect(kinds('feet 1 step\n hips 2 hip-drop\n head 1 look L')).toEqual([
+      'walk',
+      'all',
+      'other-side',
+      'switch-practice',
+      'sides',
+      'run',
     ])
-    expect(ids('arms 1 both low')).toEqual(['arms', 'tempo'])
-    expect(ids('')).toEqual([])
+    expect(kinds('')).toEqual([])
   })
 
-  it('never put a layer on the feet before the feet, and give both sides the same', () => {
+  it('dance all that is written, end at the tempo, and are the steps of a plan', () => {
     holds(
       fc.property(anyCombination(), (combination) => {
-        const steps = teachSteps(combination)
-        const feet = steps.findIndex(({ id }) => id === 'feet')
-        for (const [i, step] of steps.entries())
-          if (step.layers.includes('feet') && step.layers.length > 1)
-            expect(i).toBeGreaterThan(feet)
-        const danced = steps.flatMap(({ sides }) => sides)
-        expect(danced.filter((side) => side === 'R').length).toBe(
-          danced.filter((side) => side === 'L').length,
-        )
-        expect(steps.at(-1)?.tempo ?? combination.tempo).toBe(combination.tempo)
+        const { drills, materials } = stepsOf(combination)
+        const material = materials.find(combination.id)
+        const layers = layersIn(material?.lead.passes ?? [])
+        for (const layer of layers)
+          expect(drills.some((drill) => drill.layers.includes(layer))).toBe(true)
+        if (layers.length === 0) {
+          expect(drills).toEqual([])
+          return
+        }
+        expect(drills.at(-1)?.tempo).toBe(combination.tempo)
+        for (const drill of drills) {
+          expect(roundOf(drill, materials)?.counts).toBeGreaterThan(0)
+          expect(drill.combination).toBe(combination.id)
+        }
       }),
       { numRuns: 200, seed: 81 },
     )

@@ -3,7 +3,6 @@ import type { Combination } from '../../core/combination/combination'
 import { aloneFrom, bothOf } from '../../core/combination/dancing'
 import { type Performance, performanceOf } from '../../core/performance/performance'
 import { SILENT, stretchOf, wholeOf } from '../../core/performance/stretches'
-import type { TeachStep } from '../../core/teaching/steps'
 import type { Tempo } from '../../core/time/tempo'
 import { endOf, type Range, tick } from '../../core/time/time'
 import { steady } from '../../core/time/timeMap'
@@ -50,13 +49,3 @@ export function studioPerformance(
     1,
   )
 }
-
-/** One step of teaching: each side with its own count-in, once. */
-export const teachPerformance = (
-  combination: Combination,
-  { sides, layers, tempo }: TeachStep,
-): Performance =>
-  performanceOf(
-    sides.map((side) => stretchOf(dancedOf(combination), aloneFrom(side), { layers })),
-    { time: steady(tempo), speech: SILENT },
-  )

@@ -1,26 +1,33 @@
-import { ActionIcon, Button } from '@mantine/core'
+import { Button } from '@mantine/core'
 import { IconPlayerPlayFilled, IconPlayerStopFilled } from '@tabler/icons-react'
 import { useQuery } from '@tanstack/react-query'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { useStore } from 'zustand'
+import type { Layer } from '../../core/body/layers'
 import { sideWord } from '../../core/body/side'
+import { drillPerformance } from '../../core/class/drillDance'
 import type { Combination } from '../../core/combination/combination'
-import { aloneFrom, leadOf } from '../../core/combination/dancing'
+import { aloneFrom } from '../../core/combination/dancing'
 import { layerWord } from '../../core/moves/vocabulary'
 import type { Moment } from '../../core/performance/performance'
 import { isClick, isOfLayers } from '../../core/performance/sounds'
+import { SILENT } from '../../core/performance/stretches'
+import { type Drill, isCounted } from '../../core/plan/drill'
+import { type Material, type Materials, roundOf } from '../../core/plan/material'
+import { teachSteps } from '../../core/plan/teachSteps'
+import { drillTitle } from '../../core/plan/totals'
+import { type StepWords, wordsOfPlan } from '../../core/plan/words'
 import type { Pose } from '../../core/pose/joints'
-import { sayPass } from '../../core/teaching/say'
-import { type TeachStep, teachSteps } from '../../core/teaching/steps'
+import { type CountWords, sayPass } from '../../core/teaching/say'
+import { TICKS_PER_COUNT } from '../../core/time/time'
 import { KeysButton, KeysHelp } from '../parts/KeysHelp'
 import { inWords, ProblemPage } from '../parts/Problem'
 import { useScreenKeys } from '../parts/useScreenKeys'
-import { teachPerformance } from '../play/performances'
+import { useMaterials } from '../planning/usePlanning'
 import { nowText, useFrames } from '../play/useFrames'
 import { DanceStage } from '../stage/DanceStage'
 import { FlatFigure } from '../stage/FlatFigure'
-import { simulationFrom } from '../stores/checked'
 import { useServices } from '../stores/services'
 import classes from './teach.module.css'
 import { useKeyPoses } from './useKeyPoses'
@@ -47,70 +54,111 @@ export function TeachScreen() {
         toDo="Go back to all combinations; it may be under “Deleted” there."
       />
     )
-  return <Teach combination={stored.data.combination} />
+  return <Teaching combination={stored.data.combination} />
 }
 
-function Teach({ combination }: { combination: Combination }) {
+/** The combination with what a planner makes of it. */
+function Teaching({ combination }: { readonly combination: Combination }) {
+  const all = useMemo(() => [combination], [combination])
+  const materials = useMaterials(all)
+  const material = materials?.find(combination.id)
+  if (!materials || !material) return null
+  return <Teach material={material} materials={materials} />
+}
+
+function Teach({
+  material,
+  materials,
+}: {
+  readonly material: Material
+  readonly materials: Materials
+}) {
   const { deck } = useServices()
+  const { combination } = material
   const playing = useStore(deck, (is) => is)
-  const steps = useMemo(() => teachSteps(combination), [combination])
+  const plan = useMemo(() => teachSteps(material, materials), [material, materials])
+  const words = useMemo(() => wordsOfPlan(plan, materials), [plan, materials])
+  const steps = plan.drills
   const [index, setIndex] = useState(0)
-  const [dancing, setDancing] = useState(() => leadOf(combination))
-  const [passIndex, setPass] = useState(0)
+  const [dancing, setDancing] = useState(() => aloneFrom(steps[0]?.sides[0] ?? combination.lead))
+  const [passIndex, setPass] = useState<number>()
+  /** Counts of a walk that were gone. */
+  const [walked, setWalked] = useState(0)
   const root = useRef<HTMLElement>(null)
   const now = useRef<HTMLParagraphElement>(null)
-  const walking = useRef(false)
-  const step: TeachStep | undefined = steps[index]
+  const strip = useRef<HTMLOListElement>(null)
+  const goesOn = useRef(false)
+  const step: Drill | undefined = steps[index]
+  const round = useMemo(() => step && roundOf(step, materials), [step, materials])
   const layers = useMemo(() => new Set(step?.layers), [step])
+  const isWalk = step !== undefined && !isCounted(step)
 
   const playStep = useCallback(
-    (wanted: TeachStep | undefined) => {
-      if (!wanted) return
-      walking.current = true
+    (wanted: Drill | undefined) => {
+      const danced = wanted && isCounted(wanted) ? roundOf(wanted, materials) : undefined
+      goesOn.current = danced !== undefined
+      if (!wanted || !danced) return
       deck.hear((kind) => isClick(kind) || isOfLayers(kind, wanted.layers))
-      void deck.play(teachPerformance(combination, wanted))
+      // To look at it once a side is enough.
+      const once = { ...wanted, repeats: 1, talk: 0 }
+      void deck.play(
+        drillPerformance(once, danced, { call: 'none', rhythm: undefined, speech: SILENT }),
+      )
     },
-    [deck, combination],
+    [deck, materials],
   )
   const stop = useCallback(() => {
-    walking.current = false
+    goesOn.current = false
     deck.stop()
   }, [deck])
+  const show = useCallback(
+    (to: number) => {
+      const wanted = steps[to]
+      if (!wanted) return
+      setIndex(to)
+      setPass(undefined)
+      setWalked(0)
+      setDancing(aloneFrom(wanted.sides[0] ?? combination.lead))
+    },
+    [steps, combination.lead],
+  )
   const go = (to: number) => {
-    const wanted = steps[to]
-    if (!wanted) return
-    setIndex(to)
-    setPass(0)
-    setDancing(aloneFrom(wanted.sides[0] ?? combination.lead))
-    if (walking.current) playStep(wanted)
+    const wasPlaying = goesOn.current
+    show(to)
+    if (wasPlaying) {
+      deck.stop()
+      playStep(steps[to])
+    }
   }
-  // A step that has been played to its end leads to the next one.
+  // A step that has been played to its end leads to the next one; a walk waits for a touch.
   useEffect(
     () =>
       deck.subscribe(() => {
-        if (deck.getState() || !walking.current) return
+        if (deck.getState() || !goesOn.current) return
+        goesOn.current = false
         const next = steps[index + 1]
-        if (!next) {
-          walking.current = false
-          return
-        }
-        setIndex(index + 1)
-        setPass(0)
-        setDancing(aloneFrom(next.sides[0] ?? combination.lead))
+        if (!next) return
+        show(index + 1)
         playStep(next)
       }),
-    [deck, steps, index, playStep, combination.lead],
+    [deck, steps, index, playStep, show],
   )
   useEffect(() => {
     deck.warm()
     return stop
   }, [deck, stop])
+  useEffect(() => {
+    strip.current?.children[index]?.scrollIntoView({ block: 'nearest', inline: 'center' })
+  }, [index])
 
   const draw = useCallback((moment: Moment | undefined) => {
     if (now.current) now.current.textContent = nowText(moment) || READY
     const count = moment && !moment.isCountIn ? moment.count : undefined
-    for (const row of root.current?.querySelectorAll('[data-row]') ?? [])
-      row.setAttribute('data-lit', String(row.getAttribute('data-row') === String(count)))
+    for (const row of root.current?.querySelectorAll('[data-row]') ?? []) {
+      const isLit = row.getAttribute('data-row') === String(count)
+      if (isLit && row.getAttribute('data-lit') !== 'true') inView(row)
+      row.setAttribute('data-lit', String(isLit))
+    }
     // Renders only when the phrase or the side changes, not on every frame.
     if (moment?.pass) setPass(moment.pass.index)
     if (moment) setDancing(moment.dancing)
@@ -121,13 +169,11 @@ function Teach({ combination }: { combination: Combination }) {
     { on: ['PageUp'], does: 'the step before', run: () => go(index - 1) },
   ])
 
-  const { side } = dancing
-  const simulation = simulationFrom(combination, dancing)
-  const pass = simulation.passes[passIndex] ?? simulation.passes[0]
-  const poses = useKeyPoses(simulation, pass, layers)
-  const words = pass ? sayPass(simulation, pass, layers, simulation.vocabulary) : []
-
-  if (!step || !pass)
+  const simulation = round?.material.from(dancing)
+  const shown = round?.passes.find((one) => one.index === passIndex) ?? round?.passes[0]
+  const pass = simulation?.passes.find((one) => one.index === shown?.index)
+  const poses = useKeyPoses(simulation ?? material.lead, pass, layers)
+  if (!step || !round || !simulation || !pass)
     return (
       <main className={classes.screen}>
         <h1 className="display">{combination.title}</h1>
@@ -137,6 +183,21 @@ function Teach({ combination }: { combination: Combination }) {
         </p>
       </main>
     )
+  const first = (step.half?.from ?? 1) - 1
+  const rows = sayPass(simulation, pass, layers, simulation.vocabulary).filter(
+    ({ count }) => !step.half || (count >= step.half.from && count <= step.half.to),
+  )
+  const walkedCount = isWalk && walked > 0 ? rows[walked - 1]?.count : undefined
+  const next = () => {
+    if (walked === rows.length) {
+      go(index + 1)
+      return
+    }
+    setWalked(walked + 1)
+    const row = root.current?.querySelector(`[data-row="${rows[walked]?.count}"]`)
+    if (row) inView(row)
+  }
+  const title = drillTitle(step, materials)
   return (
     <main className={classes.screen} ref={root}>
       <KeysHelp {...keys} />
@@ -146,8 +207,6 @@ function Teach({ combination }: { combination: Combination }) {
           component={Link}
           to={`/plans?from=${encodeURIComponent(combination.id)}`}
           size="compact-md"
-          ml="auto"
-          mr={8}
         >
           Plan a class of it
         </Button>
@@ -156,41 +215,37 @@ function Teach({ combination }: { combination: Combination }) {
           to={`/combination/${combination.id}`}
           variant="default"
           size="compact-md"
-          mr={8}
         >
-          Back to the studio
+          Studio
         </Button>
         <KeysButton onClick={keys.onOpen} />
       </div>
-      <ol className={classes.strip} aria-label="Steps">
-        {steps.map((each, i) => (
-          <li key={each.id}>
-            <button
-              type="button"
-              aria-current={i === index ? 'step' : undefined}
-              onClick={() => go(i)}
-            >
-              <b className="counts">{i + 1}</b> {each.title}
-              <span className="counts">
-                {each.sides.join(' then ')} · {each.tempo}
-              </span>
-            </button>
-          </li>
-        ))}
-      </ol>
       <div className={classes.body}>
+        <ol className={classes.strip} aria-label="Steps" ref={strip}>
+          {steps.map((each, i) => (
+            <li key={each.id}>
+              <button
+                type="button"
+                aria-current={i === index ? 'step' : undefined}
+                onClick={() => go(i)}
+              >
+                {drillTitle(each, materials)}
+                <span className="counts">
+                  {isCounted(each) ? `${each.sides.join(' then ')} · ${each.tempo}` : 'by touch'}
+                </span>
+              </button>
+            </li>
+          ))}
+        </ol>
         <section className={classes.words} aria-label="What to do on each count">
           <header>
             <h2 className="display">
-              {step.title}: phrase {pass.phrase.name}{' '}
-              {pass.phrase.title && `· ${pass.phrase.title}`}
+              {title}
+              {pass.phrase.title && `, ${pass.phrase.title}`}
             </h2>
-            <p>
-              {sideWord[side] === 'right' ? 'Right' : 'Left'} side. {step.say}
-            </p>
-            {simulation.passes.length > 1 && (
+            {round.passes.length > 1 && (
               <div className={classes.passes}>
-                {simulation.passes.map(({ index: i, phrase }) => (
+                {round.passes.map(({ index: i, phrase }) => (
                   <button
                     key={i}
                     type="button"
@@ -203,81 +258,148 @@ function Teach({ combination }: { combination: Combination }) {
                 ))}
               </div>
             )}
+            <Said
+              words={words.get(step.id)}
+              side={`${sideWord[dancing.side] === 'right' ? 'Right' : 'Left'} side.`}
+            />
           </header>
           <ol className={classes.rows}>
-            {words.map(({ count, feet, layers: others, weight, cues }) => (
-              <li key={count} data-row={count} className={classes.row}>
-                <b className={`display counts ${classes.count}`}>{count}</b>
-                <div className={classes.pose}>{poseOn(poses.get(count), count)}</div>
-                <div>
-                  {feet.length > 0 && <p className="layer-feet">{feet.join('. ')}.</p>}
-                  {others.map(({ layer, text }) => (
-                    <p key={layer + text} className={`layer-${layer}`}>
-                      <b>{layerWord[layer]}</b> {text}
-                    </p>
-                  ))}
-                  {feet.length === 0 && others.length === 0 && (
-                    <p className={classes.goOn}>
-                      {layers.has('feet') ? 'Hold; the count still passes.' : 'Go on.'}
-                    </p>
-                  )}
-                </div>
-                <div className={classes.weight}>
-                  {cues.map((cue) => (
-                    <em key={cue}>“{cue}”</em>
-                  ))}
-                  {layers.has('feet') && <span>weight: {weight}</span>}
-                </div>
-              </li>
+            {rows.map((row) => (
+              <CountRow
+                key={row.count}
+                row={row}
+                layers={layers}
+                pose={poses.get(row.count)}
+                isLit={row.count === walkedCount}
+              />
             ))}
           </ol>
         </section>
         <aside className={classes.stage} aria-label="Now">
-          <p ref={now} className={`display counts ${classes.now}`} data-now>
-            {READY}
-          </p>
+          {isWalk ? (
+            <p className={`display counts ${classes.now}`} data-now>
+              {walkedCount ?? READY}
+            </p>
+          ) : (
+            <p ref={now} className={`display counts ${classes.now}`} data-now>
+              {READY}
+            </p>
+          )}
           <DanceStage
-            combination={combination}
+            combination={round.material.combination}
             dancing={dancing}
-            at={pass.at}
+            at={pass.at + (first + walked) * TICKS_PER_COUNT - (walked > 0 ? 1 : 0)}
             layers={layers}
-            only={layers.size === 1 && !layers.has('feet') ? step.layers[0] : undefined}
-            onOnly={(layer) => go(steps.findIndex(({ id }) => id === (layer ?? 'feet')))}
+            only={step.kind === 'alone' && layers.size === 1 ? step.layers[0] : undefined}
+            onOnly={(layer) =>
+              go(
+                steps.findIndex(({ kind, layers: own }) =>
+                  layer ? kind === 'alone' && own.includes(layer) : kind === 'all',
+                ),
+              )
+            }
             deck={deck}
           />
-          <p className={classes.caution}>
-            Warm first, without pain. Knees soft, never locked. Who is dizzy or hurts stops; where
-            pain stays, ask a doctor or physiotherapist, whose word goes before this.
-          </p>
         </aside>
       </div>
+      <p className={classes.caution}>
+        Warm first, without pain. Knees soft, never locked. Who is dizzy or hurts stops; where pain
+        stays, ask a doctor or physiotherapist, whose word goes before this.
+      </p>
       <section className={classes.bar} aria-label="Play">
-        <ActionIcon
-          className={classes.play}
-          size={46}
-          radius="xl"
-          aria-label={playing ? 'Stop' : 'Play'}
-          onClick={() => (playing ? stop() : playStep(step))}
+        <button
+          type="button"
+          className={classes.aside}
+          onClick={() => go(index - 1)}
+          disabled={index === 0}
         >
-          {playing ? <IconPlayerStopFilled size={22} /> : <IconPlayerPlayFilled size={22} />}
-        </ActionIcon>
-        <Button variant="default" onClick={() => go(index - 1)} disabled={index === 0}>
           Step before
-        </Button>
-        <Button
-          variant="default"
+        </button>
+        {isWalk ? (
+          <button type="button" className={classes.play} onClick={next}>
+            {walked < rows.length ? 'Next count' : 'On'}
+          </button>
+        ) : (
+          <button
+            type="button"
+            className={classes.play}
+            onClick={() => (playing ? stop() : playStep(step))}
+          >
+            {playing ? <IconPlayerStopFilled size={20} /> : <IconPlayerPlayFilled size={20} />}
+            {playing ? 'Stop' : 'Play'}
+          </button>
+        )}
+        <button
+          type="button"
+          className={classes.aside}
           onClick={() => go(index + 1)}
           disabled={index === steps.length - 1}
         >
           Next step
-        </Button>
-        <p>
-          Step {index + 1} of {steps.length}: {step.title},{' '}
-          {step.sides.map((s) => `${sideWord[s]} side`).join(' then ')}, {step.tempo} counts a
-          minute.
+        </button>
+        <p className="counts">
+          {index + 1} of {steps.length}
         </p>
       </section>
     </main>
+  )
+}
+
+/** Under the figure that stays, where the screen is small. */
+const inView = (row: Element) => row.scrollIntoView({ block: 'nearest' })
+
+/** What is said before a step, and what may be danced instead. */
+function Said({ words, side }: { readonly words: StepWords | undefined; readonly side: string }) {
+  return (
+    <>
+      <p>
+        {side} {words?.say.join(' ')}
+      </p>
+      {words?.easier.map((form) => (
+        <p key={form}>
+          <b>Or</b> {form}
+        </p>
+      ))}
+    </>
+  )
+}
+
+/** One count: its pose, what is danced on it, what is called, and where the weight is. */
+function CountRow({
+  row: { count, feet, layers: others, weight, cues },
+  layers,
+  pose,
+  isLit,
+}: {
+  readonly row: CountWords
+  readonly layers: ReadonlySet<Layer>
+  readonly pose: Pose | undefined
+  readonly isLit: boolean
+}) {
+  return (
+    <li data-row={count} data-lit={isLit} className={classes.row}>
+      <b className={`display counts ${classes.count}`}>{count}</b>
+      <div className={classes.pose}>{poseOn(pose, count)}</div>
+      <div>
+        {feet.length > 0 && <p className="layer-feet">{feet.join('. ')}.</p>}
+        {others.map(({ layer, text }) => (
+          <p key={layer + text} className={`layer-${layer}`}>
+            <b>{layerWord[layer]}</b> {text}
+          </p>
+        ))}
+        {feet.length === 0 && others.length === 0 && (
+          <p className={classes.goOn}>
+            {layers.has('feet') ? 'Hold; the count still passes.' : 'Go on.'}
+          </p>
+        )}
+      </div>
+      <div className={classes.weight}>
+        {cues.map((cue) => (
+          <em key={cue}>“{cue}”</em>
+        ))}
+        {layers.has('feet') && <span>weight: {weight}</span>}
+      </div>
+    </li>
   )
 }
 
