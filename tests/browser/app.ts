@@ -307,6 +307,17 @@ export const drills = (page: Page) =>
 export const titlesOf = (page: Page) =>
   drills(page).evaluateAll((rows) => rows.map((row) => row.getAttribute('aria-label') ?? ''))
 
+/** From a plan that is open to its class, and there past every step before the one of a title. */
+export async function beginClass(page: Page, title?: string): Promise<void> {
+  await page.getByRole('button', { name: 'Begin class' }).click()
+  await page.getByRole('button', { name: /^Begin Hello/ }).waitFor()
+  if (title === undefined) return
+  const heading = page.getByRole('heading', { level: 1 })
+  for (let steps = 0; steps < 60 && (await heading.textContent()) !== title; steps++)
+    await page.keyboard.press('End')
+  await page.getByRole('heading', { level: 1, name: title }).waitFor()
+}
+
 /** A new plan of a combination, from the shelf of plans. */
 export async function newPlan(page: Page, title: string): Promise<void> {
   await page.getByRole('link', { name: 'Plans', exact: true }).click()

@@ -16,22 +16,44 @@ describe('a plan', () => {
     const { page, context, errors } = await app.visit()
     await newPlan(page, 'Copper Lantern')
     expect(await sum(page)).toBe('60 min of 60 min')
+    const places = async (...titles: readonly RegExp[]) => {
+      const all = await titlesOf(page)
+      return titles.map((title) => all.findIndex((one) => title.test(one)))
+    }
+    // Layer by layer the feet of all come before any of it whole; else each phrase is finished.
     await page.getByLabel('Taught').selectOption({ label: 'layer by layer' })
     await expect
-      .poll(async () => (await titlesOf(page)).filter((title) => title.startsWith('Feet')))
-      .toEqual(['Feet · A', 'Feet · B', 'Feet · C', 'Feet · D'])
-    const byLayer = await titlesOf(page)
-    expect(byLayer.indexOf('Feet · D')).toBeLessThan(
-      byLayer.findIndex((title) => title.startsWith('Hips')),
-    )
+      .poll(async () => {
+        const [feet = 0, whole = 0] = await places(/^Feet.* · D$/, /^All layers · A/)
+        return feet > 0 && feet < whole
+      })
+      .toBe(true)
     await page.getByLabel('Taught').selectOption({ label: 'phrase by phrase' })
     await expect
       .poll(async () => {
-        const titles = await titlesOf(page)
-        const hips = titles.findIndex((title) => title.startsWith('Hips'))
-        return hips >= 0 && hips < titles.indexOf('Feet · B')
+        const [a = 0, b = 0] = await places(/^All layers · A/, /^All layers · B/)
+        return (await titlesOf(page)).slice(a, b).every((title) => !title.startsWith('Feet'))
       })
       .toBe(true)
+    // One side alone has no other side anywhere, and the class is as long.
+    await page.getByLabel('Sides', { exact: true }).selectOption({ label: 'the lead side alone' })
+    await expect
+      .poll(async () => (await titlesOf(page)).filter((title) => title.startsWith('Other side')))
+      .toEqual([])
+    expect(await sum(page)).toBe('60 min of 60 min')
+    await page.getByLabel('Sides', { exact: true }).selectOption({ label: 'both' })
+    await expect.poll(async () => (await titlesOf(page)).join()).toContain('Other side')
+    await page
+      .getByLabel('Kind of class', { exact: true })
+      .selectOption({ label: 'technique: three things, then their use' })
+    await expect
+      .poll(
+        async () => (await titlesOf(page)).filter((title) => title.startsWith('Technique')).length,
+      )
+      .toBe(3)
+    await page
+      .getByLabel('Kind of class', { exact: true })
+      .selectOption({ label: 'drop-in: all of it, both sides' })
     await fill(page, 'Minutes', '20')
     expect(await sum(page)).toBe('20 min of 20 min')
     const left = page.getByRole('region', { name: 'What has no room' })
@@ -42,7 +64,8 @@ describe('a plan', () => {
     expect(await classes.nth(1).textContent()).toMatch(/^Review, then /)
     // What no class had is taught in one of them.
     const taught = (await classes.allTextContents()).join(', ')
-    expect(taught).toContain('Feet · D')
+    expect(taught).toContain('All layers · D')
+    await page.getByText(/are room for/).waitFor()
     // A length that can't be is not taken; the field says what is.
     await fill(page, 'Minutes', '3')
     expect(await page.getByRole('textbox', { name: 'Minutes', exact: true }).inputValue()).toBe(
@@ -57,13 +80,13 @@ describe('a plan', () => {
     const { page, context } = await app.visit()
     await newPlan(page, 'Saffron Steps')
     const first = await titlesOf(page)
-    const drill = first.find((title) => title.startsWith('Feet')) ?? ''
+    const drill = first.find((title) => title.startsWith('Both sides')) ?? ''
     await page.getByRole('button', { name: `Lock ${drill}`, exact: true }).click()
     const before = await tempoOf(page, drill)
     await fill(page, 'Tempo now', '50')
     await page.getByRole('button', { name: 'Undo tempo now' }).waitFor()
     expect(await tempoOf(page, drill)).toBe(before)
-    const other = first.find((title) => title.startsWith('Arms') || title.startsWith('Hips')) ?? ''
+    const other = first.find((title) => title.startsWith('All layers')) ?? ''
     expect(await tempoOf(page, other)).toBe('50')
 
     await page.getByRole('button', { name: `Split ${drill}`, exact: true }).click()
@@ -73,10 +96,7 @@ describe('a plan', () => {
     const told = await sides.first().textContent()
     await sides.first().click()
     await expect.poll(() => sides.first().textContent()).not.toBe(told)
-    await page
-      .getByRole('button', { name: new RegExp(`^\\d+\\. ${drill}`) })
-      .first()
-      .click()
+    await page.getByRole('button', { name: drill, exact: true }).first().click()
     await page.getByText('Back to the class', { exact: true }).click()
     await fill(page, 'Talk, in seconds', '45')
     const minutes = await sum(page)
@@ -88,6 +108,7 @@ describe('a plan', () => {
       drills(page)
         .nth(i)
         .getByRole('button', { name: /^Move / })
+    await drills(page).first().scrollIntoViewIfNeeded()
     const [at, over] = [await grip(1).boundingBox(), await drills(page).nth(3).boundingBox()]
     if (!at || !over) throw new Error('no drills')
     await page.mouse.move(at.x + 5, at.y + 5)
@@ -148,7 +169,7 @@ describe('a plan', () => {
     const cells = await rows.evaluateAll((all) =>
       all.slice(1).map((row) => [...row.children].map((cell) => cell.textContent)),
     )
-    expect(cells[0]?.[0]).toBe('Warm up')
+    expect(cells[0]?.[0]).toBe('Hello')
     expect(cells[0]?.slice(1)).not.toContain('–')
     expect(cells.some(([, here, there]) => here !== '–' && there === '–')).toBe(true)
     expect(cells.some(([, here, there]) => here === '–' && there !== '–')).toBe(true)

@@ -2,6 +2,7 @@ import type { BrowserContext, Page } from 'playwright-core'
 import { beforeAll, describe, expect, it } from 'vitest'
 import {
   type App,
+  beginClass,
   bytesOf,
   clockOf,
   drills,
@@ -47,63 +48,83 @@ describe('a class from its plan to the diary', () => {
     await quickPlan(page, 'Quick Ember')
     expect(await sum(page)).toBe('45 min of 45 min')
     const before = await titlesOf(page)
-    expect(before.slice(0, 4)).toEqual([
-      'Warm up',
-      'Feet · A',
-      'Hips alone · A',
-      'Hips on the feet · A',
-    ])
+    expect(before.slice(0, 3)).toEqual(['Hello', 'Show it · A B C', 'Posture'])
+    expect(before).toEqual(
+      expect.arrayContaining(['All layers · A', 'From the top · A B', 'Recap']),
+    )
 
-    // By hand: one round a side where the test will dance; a drill taken out; one moved by the keyboard.
-    for (const title of ['Feet · A', 'Hips alone · A', 'Hips on the feet · A'])
+    // By hand: one round a side where the test will dance; a step taken out; one moved by the keyboard.
+    for (const title of ['All layers · A', 'From the top · A B'])
       await fill(page, `Repeats of ${title}, a side`, '1')
     expect(await sum(page)).toBe('45 min of 45 min')
-    await page.getByRole('button', { name: 'Remove All layers · A', exact: true }).click()
-    await expect.poll(() => titlesOf(page)).not.toContain('All layers · A')
+    await page.getByRole('button', { name: 'Remove Both sides · A B C', exact: true }).click()
+    await expect.poll(() => titlesOf(page)).not.toContain('Both sides · A B C')
     expect(await sum(page)).toBe('45 min of 45 min')
-    await page.getByRole('button', { name: 'Move Hips on the feet · A', exact: true }).focus()
-    for (const key of ['Space', 'ArrowUp', 'Space']) {
-      await page.keyboard.press(key)
-      await page.waitForTimeout(300)
-    }
-    const moved = (await titlesOf(page)).slice(2, 4)
-    expect(moved).toEqual(['Hips on the feet · A', 'Hips alone · A'])
+    const place = async () => (await titlesOf(page)).indexOf('All layers · B')
+    const at = await place()
+    await page.getByRole('button', { name: 'Move All layers · B', exact: true }).focus()
+    await page.keyboard.press('ArrowUp')
+    await expect.poll(place).toBe(at - 1)
     await page.keyboard.press('Control+z')
-    await expect.poll(async () => (await titlesOf(page)).slice(2, 4)).toEqual(moved.toReversed())
+    await expect.poll(place).toBe(at)
+    // What is said is worked out until it is written by hand, and again when that is cleared.
+    await page.getByRole('button', { name: 'Hello', exact: true }).click()
+    const say = page.getByRole('textbox', { name: 'Say' })
+    expect(await say.inputValue()).toMatch(/^Quick Ember: \d+ counts/)
+    await say.fill('Good evening, all of you')
+    await say.press('Tab')
+    await page.getByText('Good evening, all of you').first().waitFor()
+    expect(await sum(page)).toBe('45 min of 45 min')
 
-    // The floor, by the keys of a presenter.
-    await page.getByRole('button', { name: 'Begin class' }).click()
-    await page.getByRole('button', { name: /^Begin Warm up/ }).waitFor()
-    await page.keyboard.press('End')
-    await expect.poll(() => heading(page)).toBe('Feet · A')
-    await page.keyboard.press('s')
+    // The floor, by the keys of a presenter: what is said goes on by the same key.
+    await beginClass(page)
+    await page.getByText('Good evening, all of you').waitFor()
     await page.keyboard.press('PageDown')
-    await page.getByText('left', { exact: true }).waitFor()
+    await page.locator('[data-left]').waitFor()
+    await page.keyboard.press('PageDown')
+    await expect.poll(() => heading(page)).toBe('Show it · A B C')
+    // A walk goes on count by count.
+    for (let steps = 0; steps < 20 && !(await heading(page))?.startsWith('Walk it'); steps++)
+      await page.keyboard.press('End')
+    await page.keyboard.press('PageDown')
+    await expect.poll(() => page.locator('[data-walk]').textContent()).toBe('1')
+    await page.keyboard.press('PageDown')
+    await page.keyboard.press('PageDown')
+    await expect.poll(() => page.locator('[data-walk]').textContent()).toBe('3')
+    // Water, whatever was planned; then on where it was.
+    await page.keyboard.press('w')
+    await expect.poll(() => heading(page)).toBe('Water')
+    await page.keyboard.press('PageDown')
+    await expect.poll(() => heading(page)).toMatch(/^Walk it/)
+    for (let steps = 0; steps < 20 && (await heading(page)) !== 'All layers · A'; steps++)
+      await page.keyboard.press('End')
+    await page.keyboard.press('PageDown')
     await expect.poll(() => giant(page), { timeout: 10_000 }).toMatch(/^[1-8]$/)
     await asked(page)
     await page.keyboard.press('PageUp')
-    await expect.poll(() => heading(page)).toBe('Feet · A')
+    await expect.poll(() => heading(page)).toBe('All layers · A')
     await page.getByText('179', { exact: true }).waitFor()
     await page.keyboard.press('PageDown')
     await asked(page)
     await page.keyboard.press('PageDown')
-    await expect.poll(() => heading(page)).toBe('Hips alone · A')
+    for (let steps = 0; steps < 20 && (await heading(page)) !== 'From the top · A B'; steps++)
+      await page.keyboard.press('End')
 
     // The tab is closed in the middle of it, after the first side.
     await page.keyboard.press('PageDown')
-    await page.getByText('left', { exact: true }).waitFor({ timeout: 20_000 })
+    await page.getByText('left', { exact: true }).waitFor({ timeout: 30_000 })
     await page.close()
     const again = await context.newPage()
     await again.goto(`${app.address}/diary`)
     await again.getByRole('link', { name: 'Go on with the class' }).click()
-    await expect.poll(() => heading(again)).toBe('Hips alone · A')
+    await expect.poll(() => heading(again)).toBe('From the top · A B')
     await again.getByText('Paused.').waitFor()
     await again.keyboard.press('.')
     await asked(again)
     await again.keyboard.press('x')
     // Left after the right side of the slower one: the left side stays behind.
     await again.keyboard.press('PageDown')
-    await again.getByText('left', { exact: true }).waitFor({ timeout: 20_000 })
+    await again.getByText('left', { exact: true }).waitFor({ timeout: 30_000 })
     await again.getByRole('link', { name: 'Leave the floor' }).click()
 
     const rows = again.getByRole('table').first().getByRole('row')
@@ -119,10 +140,10 @@ describe('a class from its plan to the diary', () => {
         ]),
     )
     expect(danced).toEqual([
-      ['Feet · A', '1', '1', '200', 'not-yet'],
-      ['Feet · A', '1', '1', '179', 'clean'],
-      ['Hips alone · A', '1', '1', '200', 'not-yet'],
-      ['Hips alone · A', '1', '0', '179', ''],
+      ['All layers · A', '1', '0', '200', 'not-yet'],
+      ['All layers · A', '1', '0', '179', 'clean'],
+      ['From the top · A B', '1', '1', '200', 'not-yet'],
+      ['From the top · A B', '1', '0', '179', ''],
     ])
 
     // The next class begins with what was not yet clean, on the side that is behind.
@@ -134,8 +155,10 @@ describe('a class from its plan to the diary', () => {
     await next.getByRole('button', { name: 'Plan it' }).click()
     await drills(again).first().waitFor()
     const planned = await titlesOf(again)
-    expect(planned[0]).toBe('Warm up')
-    expect(planned[1]).toMatch(/^Review · A/)
+    // Walked once, then danced once, before anything new.
+    const review = planned.findIndex((title) => title.startsWith('Review · A'))
+    expect(planned[review - 1]).toMatch(/^Walk it · A/)
+    expect(planned.slice(0, review - 1).filter((title) => title.startsWith('All'))).toEqual([])
     const sides = await again
       .getByRole('button', { name: /^Sides of Review/ })
       .first()
@@ -150,9 +173,7 @@ describe('a class from its plan to the diary', () => {
   it('is heard as it is chosen, in the instructor’s own words too, and saved as a file', async () => {
     const { page, context, errors } = await app.visit({ permissions: ['microphone'] })
     await page.goto(`${app.address}/plan/demo-plan-tuesday`)
-    await page.getByRole('button', { name: 'Begin class' }).click()
-    await page.getByRole('button', { name: /^Begin Warm up/ }).waitFor()
-    await page.keyboard.press('End')
+    await beginClass(page, 'From the top · A B')
     await page.getByRole('button', { name: 'Sound' }).click()
     await page.getByLabel('Rhythm', { exact: true }).selectOption('saidi')
     await page.getByRole('textbox', { name: 'Word or cue' }).fill('Glow')
@@ -163,13 +184,13 @@ describe('a class from its plan to the diary', () => {
     const wav = await saved(page, 'Save sound (WAV)')
     expect(wav.subarray(0, 4).toString()).toBe('RIFF')
     await page.getByText(/of sound, written in/).waitFor()
-    // Feet of A, both sides: what the plan says, less its talk, and the last sound dying away.
+    // A and B, both sides: what the plan says, less its talk, and the last sound dying away.
     const seconds = wav.readUInt32LE(24) * 2
-    expect((wav.length - 100) / seconds).toBeGreaterThan(30)
-    expect((wav.length - 100) / seconds).toBeLessThan(60)
+    expect((wav.length - 100) / seconds).toBeGreaterThan(62)
+    expect((wav.length - 100) / seconds).toBeLessThan(80)
     const vtt = (await saved(page, 'Save captions (VTT)')).toString()
     expect(vtt.startsWith('WEBVTT')).toBe(true)
-    expect(vtt).toMatch(/switch/)
+    expect(vtt).toMatch(/other side/)
     await page.keyboard.press('Escape')
     // Chosen again after the page is loaded again.
     await page.reload()
@@ -182,8 +203,7 @@ describe('a class from its plan to the diary', () => {
   it('has a loudness for each of what sounds, heard at once while it is danced', async () => {
     const { page, context, errors } = await app.visit({ clock: 3 })
     await page.goto(`${app.address}/plan/demo-plan-tuesday`)
-    await page.getByRole('button', { name: 'Begin class' }).click()
-    await page.getByRole('button', { name: /^Begin Warm up/ }).waitFor()
+    await beginClass(page, 'Warm up: pulse')
     await page.keyboard.press('Space')
     await page.locator('[data-count]').waitFor()
     await page.getByRole('button', { name: 'Sound' }).click()
@@ -308,12 +328,19 @@ describe.each(['light', 'dark'] as const)('in the %s theme', (colorScheme) => {
     await page.getByRole('link', { name: /Saffron Steps/ }).waitFor()
     await expectAccessible(page)
     await page.getByRole('link', { name: /Saffron Steps/ }).click()
-    await page.getByRole('button', { name: /^\d+\. Feet · A/ }).click()
+    await page.getByRole('button', { name: 'All layers · A', exact: true }).click()
     await page.getByText('Facing, as their mirror').waitFor()
     await expectAccessible(page)
-    await page.getByRole('button', { name: 'Begin class' }).click()
-    await page.getByRole('button', { name: /^Begin Warm up/ }).waitFor()
+    await beginClass(page)
+    await page.keyboard.press('Space')
     await expectAccessible(page)
+    for (let steps = 0; steps < 20 && !(await heading(page))?.startsWith('Walk it'); steps++)
+      await page.keyboard.press('End')
+    await page.keyboard.press('Space')
+    await page.locator('[data-walk]').waitFor()
+    await expectAccessible(page)
+    for (let steps = 0; steps < 20 && (await heading(page)) !== 'All layers · A'; steps++)
+      await page.keyboard.press('End')
     await page.keyboard.press('Space')
     await expect.poll(() => giant(page), { timeout: 15_000 }).toBe('8')
     await expectAccessible(page)
@@ -340,22 +367,28 @@ describe('on a phone held upright', () => {
     await page.goto(`${app.address}/plan/demo-plan-thursday`)
     await drills(page).first().waitFor()
     await fits()
-    await page.getByRole('button', { name: 'Begin class' }).click()
-    await page.getByRole('button', { name: /^Begin Warm up/ }).waitFor()
+    await beginClass(page)
     await fits()
-    for (const zone of await page.locator('[data-zone]').all()) {
-      const box = await zone.boundingBox()
-      expect(Math.min(box?.width ?? 0, box?.height ?? 0)).toBeGreaterThanOrEqual(48)
+    const large = async () => {
+      for (const zone of await page.locator('[data-zone]').all()) {
+        const box = await zone.boundingBox()
+        expect(Math.min(box?.width ?? 0, box?.height ?? 0)).toBeGreaterThanOrEqual(48)
+      }
     }
-    // A tap anywhere begins, another pauses.
-    await page
-      .getByRole('button', { name: /^Begin Warm up/ })
-      .click({ position: { x: 150, y: 200 } })
+    await large()
+    // A tap anywhere begins, and another goes on; in what is danced it pauses.
+    const tap = (name: RegExp) =>
+      page
+        .getByRole('button', { name })
+        .first()
+        .click({ position: { x: 150, y: 200 } })
+    await tap(/^Begin Hello/)
+    await tap(/^On from Hello/)
+    await tap(/^Begin Show it/)
     await page.getByRole('button', { name: 'Pause' }).first().waitFor()
-    await page
-      .getByRole('button', { name: 'Pause' })
-      .first()
-      .click({ position: { x: 150, y: 200 } })
+    await fits()
+    await large()
+    await tap(/^Pause/)
     await page.getByText('Paused.').waitFor()
     await page.goto(`${app.address}/diary`)
     await page.getByRole('heading', { name: 'Diary' }).waitFor()

@@ -33,7 +33,7 @@ export function teachSteps({ combination, lead }: Material, materials: Materials
     ...plan,
     drills: [
       ...plan.drills.filter(({ kind }) => TAUGHT.has(kind)),
-      ...runs.map(({ task: _, ...run }) => run),
+      ...runs.map(({ task: _, music: __, ...run }) => run),
     ],
   }
 }

@@ -124,11 +124,10 @@ function Teach({
   )
   const go = (to: number) => {
     const wasPlaying = goesOn.current
+    // Stopped by hand it does not lead on by itself.
+    stop()
     show(to)
-    if (wasPlaying) {
-      deck.stop()
-      playStep(steps[to])
-    }
+    if (wasPlaying) playStep(steps[to])
   }
   // A step that has been played to its end leads to the next one; a walk waits for a touch.
   useEffect(
@@ -237,7 +236,8 @@ function Teach({
             </li>
           ))}
         </ol>
-        <section className={classes.words} aria-label="What to do on each count">
+        {/* It scrolls, and a walk has nothing in it to focus. */}
+        <section className={classes.words} aria-label="What to do on each count" tabIndex={0}>
           <header>
             <h2 className="display">
               {title}
