@@ -146,7 +146,9 @@ export function callsOf(
     const spoken = spokenText(cue, speech)
     const { text } = cue
     const latest = of - lead * TICKS_PER_COUNT
-    const fitting = [false, true].flatMap((isFast) => {
+    // A phrase without a name of its own is called by its first move, which is not said twice.
+    const isSaid = calls.some((call) => call.of === of && call.say?.text === spoken)
+    const fitting = (isSaid ? [] : [false, true]).flatMap((isFast) => {
       const room = lastRoom(taken, latest, (end) => ticksUntil(spoken, isFast, end))
       return room ? [{ ...room, isFast }] : []
     })[0]

@@ -32,8 +32,7 @@ export const DrillKind = z.enum([
 export type DrillKind = z.infer<typeof DrillKind>
 
 /** Facing the class as its mirror image, or with the back to it. */
-export const Stand = z.enum(['mirror', 'back'])
-export type Stand = z.infer<typeof Stand>
+const Stand = z.enum(['mirror', 'back'])
 
 /** What a run is danced for, so that it is no repetition. */
 export const RunTask = z.enum([
@@ -56,7 +55,7 @@ export type WarmStage = z.infer<typeof WarmStage>
 /** The longest a drill may be repeated, a side. */
 export const MOST_REPEATS = 99
 /** Seconds; an hour of talk is no drill. */
-export const MOST_TALK = 3600
+const MOST_TALK = 3600
 /** Seconds of a step without a count; no class is longer. */
 const MOST_SECONDS = 3 * 3600
 /** Lines and letters of what is said before a step. */

@@ -2,6 +2,7 @@ import type { Layer } from '../body/layers'
 import type { Combination } from '../combination/combination'
 import { addRisks, NO_RISKS } from '../load/risk'
 import { Risk } from '../moves/move'
+import { COUNT_IN } from '../performance/segments'
 import { clampTempo, type Tempo } from '../time/tempo'
 import { TICKS_PER_COUNT } from '../time/time'
 import { steady } from '../time/timeMap'
@@ -9,6 +10,7 @@ import { holdsFor } from './coolDown'
 import { type Drill, WarmStage } from './drill'
 import { danceSeconds, type Materials, risksOfRound, roundOf } from './material'
 import { COUNTS_A_MOVE, MOST_MOVES } from './moveRounds'
+import { NAMED_SECONDS } from './phraseSteps'
 import { classSeconds, type PlanWishes } from './plan'
 import { unitOver } from './taughtUnits'
 import { layersOf, type Teaching, type Unit } from './teaching'
@@ -89,8 +91,9 @@ export function movesUnit(
   choose: (most: number) => readonly string[],
   materials: Materials,
 ): Unit {
+  const danced = Math.max(0, seconds - NAMED_SECONDS)
   const fitting = Math.floor(
-    (steady(unit.tempo).tickAt(seconds) / TICKS_PER_COUNT - 4) / COUNTS_A_MOVE,
+    (steady(unit.tempo).tickAt(danced) / TICKS_PER_COUNT - COUNT_IN) / COUNTS_A_MOVE,
   )
   // As many of them again as fill the time: what is left over would only be stood through.
   const repeats = Math.max(1, Math.ceil(fitting / MOST_MOVES))
@@ -250,7 +253,7 @@ export function showUnit(teaching: Teaching, minutes: number): Unit | undefined 
       passes: shown,
       sides: [teaching.lead],
       repeats: SHOWN_ROUNDS,
-      talk: 0,
+      talk: NAMED_SECONDS,
       layers: layersOf(shown),
     }),
     tempo: teaching.tempo,

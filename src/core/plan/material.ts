@@ -119,7 +119,7 @@ type Shown = Pick<Drill, 'combination' | 'phrases'> &
   Partial<Pick<Drill, 'kind' | 'moves' | 'eased' | 'half' | 'front'>>
 
 /** Counts before the end, and after the beginning, of which a switch is made. */
-export const SWITCH_COUNTS = 4
+const SWITCH_COUNTS = 4
 
 /** What a drill dances; undefined where it dances nothing, or that is no longer there. */
 export function roundOf(

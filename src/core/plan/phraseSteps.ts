@@ -114,7 +114,7 @@ export function phraseSteps(
     planned.map(({ share }) => share),
     house,
   )
-  const units = planned.map(({ unit }, i) => ({ ...unit, talk: shares[i] ?? 0 }))
+  const units = planned.map(({ unit }, i) => named({ ...unit, talk: shares[i] ?? 0 }))
   const walls: readonly Unit[] = isTurning
     ? [
         make({
@@ -134,6 +134,13 @@ export function phraseSteps(
     isFootwork: feet !== undefined && feet.weight !== 'light' && all.length > 1,
   }
 }
+
+/** Seconds in which the first move is named before what has a count (teaching 7.4). */
+export const NAMED_SECONDS = 5
+
+/** What has a count is never begun without a word. */
+const named = (unit: Unit): Unit =>
+  unit.seconds === undefined ? { ...unit, talk: Math.max(NAMED_SECONDS, unit.talk) } : unit
 
 type Made = Partial<Unit> & Pick<Unit, 'kind' | 'layers'>
 
@@ -183,7 +190,7 @@ export function feetSteps(
   const [talk = 0] = sharedOut(talkOf(own, level, house, isFirst), [1], house)
   const counts = pass.length / TICKS_PER_COUNT
   const isWalked = seen !== 'all' && fresh.length >= WALKED
-  const counted = make({ kind: 'feet', layers, isNew: true, talk: isWalked ? 0 : talk })
+  const counted = named(make({ kind: 'feet', layers, isNew: true, talk: isWalked ? 0 : talk }))
   return {
     pass,
     units: [

@@ -36,7 +36,7 @@ export const taughtKey = (combination: string, phrase: string, layer: Layer): st
  * Both sides where a combination goes on by itself; the lead alone where its order already has
  * mirrored phrases; the other side last where it is taught over weeks (teaching 3.2).
  */
-export function proposeSides(
+function proposeSides(
   { combination }: Pick<Material, 'combination'>,
   type: ClassType,
 ): Exclude<SidesWish, 'propose'> {

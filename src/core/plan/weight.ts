@@ -31,7 +31,7 @@ const LIGHT_DEMAND = 2
 const LIGHT_LOAD = 0.5
 
 /** From this demand on a new thing is danced alone first. */
-export const heavyDemand = (level: DancerLevel): number =>
+const heavyDemand = (level: DancerLevel): number =>
   level === 'new' || level === 'improver' ? 3 : 4
 
 /** Every layer of a pass, feet first. */
