@@ -29,6 +29,72 @@ phrase A 4
 order A A`
 
 describe('the command line', () => {
+  it('plans a class of one sheet or more, to the second, as an object or to be read', () => {
+    const ebb = file('ebb.sway', CLEAN)
+    const { status, out } = sway(
+      'plan',
+      ebb,
+      ebb,
+      '--minutes',
+      '50',
+      '--level',
+      'new',
+      '--type',
+      'drop-in',
+      '--json',
+    )
+    expect(status).toBe(0)
+    const told = JSON.parse(out)
+    expect([told.minutes, told.seconds]).toEqual([50, 50 * 60])
+    let at = 0
+    for (const step of told.steps) {
+      expect(step.at).toBe(at)
+      expect(Object.keys(step)).toEqual(
+        expect.arrayContaining([
+          'kind',
+          'title',
+          'phrases',
+          'layers',
+          'side',
+          'rounds',
+          'tempo',
+          'talk',
+          'say',
+        ]),
+      )
+      at += step.seconds
+    }
+    expect(at).toBe(told.seconds)
+    expect(told.steps.map(({ kind }: { kind: string }) => kind)).toEqual(
+      expect.arrayContaining([
+        'hello',
+        'show',
+        'warm-up',
+        'walk',
+        'all',
+        'run',
+        'pause',
+        'recap',
+        'cool-down',
+      ]),
+    )
+    const lead = JSON.parse(sway('plan', ebb, '--minutes', '30', '--sides', 'lead', '--json').out)
+    expect(lead.steps.flatMap(({ side }: { side: string[] }) => side)).not.toContain('L')
+    const text = sway('plan', ebb, '--minutes', '20').out
+    expect(text).toMatch(/^20 minutes\n +0:00 {2}Hello/)
+    for (const wrong of [
+      ['--minutes', '5'],
+      ['--level', 'expert'],
+      ['--way', 'sideways'],
+      ['--type', 'x'],
+      ['--sides', 'both2'],
+    ])
+      expect(sway('plan', ebb, ...wrong)).toMatchObject({
+        status: 2,
+        err: expect.stringMatching(/Write --/),
+      })
+  })
+
   it('prints one object about a sheet, and says in the exit code how it is', () => {
     const { status, out, err } = sway('check', file('ebb.sway', CLEAN), '--json')
     expect([status, err]).toEqual([0, ''])

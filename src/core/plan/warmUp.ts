@@ -21,6 +21,7 @@ const JOINTS: readonly { readonly for: Layer | 'any'; readonly moves: readonly s
 const MOST_DEMAND = 3
 const LEAST_DEMAND = 2
 const MOST_LADDERS = 5
+const FEW = 4
 
 /** Standing still at a place warms nobody up. */
 const isStill = ({ kind, sided }: Move): boolean => kind === 'place' && sided === 'none'
@@ -100,7 +101,10 @@ export function stageMoves(
     return known([...new Set(asked.flatMap(({ moves }) => moves))])
   }
   const climbed = ladders(combinations, vocabulary, most)
-  return climbed.length > 0 ? climbed : known(PULSE)
+  // Where little is to be climbed the rest of the time is danced, not one thing again and again.
+  return climbed.length >= FEW
+    ? climbed
+    : [...new Set([...climbed, ...known(PULSE)])].slice(0, most)
 }
 
 /** The gentlest of what a class danced, and slow: nothing with a demand, nothing that jumps. */

@@ -94,7 +94,7 @@ function computed(
   switch (drill.kind) {
     case 'hello':
       return [
-        ...all.map((one) => helloWords(one, wishes.level)),
+        ...all.map((one) => helloWords(one, wishes.level, plan)),
         todayWords(plan, materials),
         'Everything may be smaller, slower or left out.',
         ...all.map((one) => roomWords(one)),
@@ -189,8 +189,14 @@ const isFirstMusic = (drill: Drill, { drills }: Told): boolean =>
 
 const countsOf = ({ lead }: Material): number => lead.length / TICKS_PER_COUNT
 
-const helloWords = ({ combination, ...rest }: Material, level: DancerLevel): string =>
-  `${combination.title || 'This one'}: ${countsOf({ combination, ...rest })} counts, for ${LEVEL_WORDS[level]}.`
+/** What it is, for whom, and on which sides. */
+function helloWords(one: Material, level: DancerLevel, { drills }: Told): string {
+  const { title, id, lead } = one.combination
+  const isBoth = drills.some(
+    ({ combination, sides }) => combination === id && sides.includes(otherSide[lead]),
+  )
+  return `${title || 'This one'}: ${countsOf(one)} counts, ${isBoth ? 'both sides' : `the ${sideWord[lead]} side`}, for ${LEVEL_WORDS[level]}.`
+}
 
 const LEVEL_WORDS: Readonly<Record<DancerLevel, string>> = {
   new: 'new dancers',
@@ -208,7 +214,7 @@ function todayWords({ drills }: Told, materials: Materials): string {
   return names.length > 0 ? `Today: ${[...new Set(names)].join(', ')}.` : ''
 }
 
-const nameOf = ({ name, title }: Pass['phrase']): string => title || name
+const nameOf = ({ name, title }: Pass['phrase']): string => title || `phrase ${name}`
 
 /** Clearance of the arms, as the house tells lengths. */
 function roomWords({ lead }: Material): string {
@@ -290,7 +296,7 @@ const namesWords = ({ passes }: DrillRound): string => {
   const names = passes.map(
     ({ phrase, mirrored }) => `${nameOf(phrase)}${mirrored ? ' on the other side' : ''}`,
   )
-  return `${names.join(', ')}.`
+  return `${capital(names.join(', '))}.`
 }
 
 function switchWords({ lead, combination }: Material): string {
