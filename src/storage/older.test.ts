@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import older from '../../tests/fixtures/planning-v1.json'
 import { materials } from '../../tests/teaching'
+import { readSoundChoice } from '../core/class/soundChoice'
 import { afterAction, readUnderWay } from '../core/class/underWay'
 import { readClass } from '../core/diary/diary'
 import { houseOf } from '../core/house/house'
@@ -58,6 +59,21 @@ describe('what an older version has written', () => {
       12, 8, 2,
     ])
     expect(none?.['plan.talkJoin']).toBe(0)
+  })
+
+  it('says nothing more on the floor than it did', () => {
+    const chosen = {
+      schemaVersion: 1,
+      rhythm: 'saidi',
+      call: 'cues',
+      countIn: 8,
+      mix: { click: 0.5, half: 0, rhythm: 1, voice: 1, moves: 0.2 },
+      browserVoice: true,
+    }
+    const now = readSoundChoice(chosen)
+    expect(now).toMatchObject({ ...chosen, schemaVersion: 2 })
+    expect(Object.values(now.extras)).toEqual([false, false, false])
+    expect(() => readSoundChoice({ ...chosen, schemaVersion: 3 })).toThrow(/newer version/)
   })
 
   it('is refused by name where it was written by a newer one', () => {

@@ -95,7 +95,12 @@ describe('what is called in any drill', () => {
           if (a && b) expect(a.at + a.length).toBeLessThanOrEqual(b.at + 1e-6)
         }
         for (const call of said)
-          if (call.what !== 'number' && call.what !== 'and' && call.what !== 'names') {
+          if (
+            call.what !== 'number' &&
+            call.what !== 'and' &&
+            call.what !== 'names' &&
+            call.what !== 'extra'
+          ) {
             // On its own count while it is learned, else over in time.
             if (call.say?.onBeat) expect(call.at).toBe(call.of)
             else
@@ -341,6 +346,60 @@ describe('a phrase', () => {
       ).find(({ what, text }) => what === 'phrase' && text === title)
     expect(calls('Zigzag')?.text).toBe('Zigzag')
     expect(calls('Zigzag')?.say?.text).not.toMatch(/z/i)
+  })
+})
+
+describe('what is said where nothing else is', () => {
+  const extras = { praise: ['good'], watch: ['ribs', 'knees'], breathe: true }
+  const called = (drill: Parameters<typeof segmentsOf>[0], more: object) => {
+    const { round: danced } = segmentsOf(drill)
+    return drillPerformance(drill.drill, danced, {
+      rhythm: undefined,
+      call: 'rounds',
+      speech,
+      ...more,
+    }).calls
+  }
+
+  it('moves no cue and no number, lies over nothing, and is not there unless it is wished for', () => {
+    let said = 0
+    holds(
+      fc.property(anyDrill, (drill) => {
+        const plain = called(drill, {})
+        expect(called(drill, { extras: {} })).toEqual(plain)
+        const more = called(drill, { extras })
+        expect(more.filter(({ what }) => what !== 'extra')).toEqual(plain)
+        const all = spoken(more)
+        for (const [i, call] of all.entries()) {
+          const next = all[i + 1]
+          if (next) expect(call.at + call.length).toBeLessThanOrEqual(next.at + 1e-6)
+        }
+        said += all.filter(({ what }) => what === 'extra').length
+        // What a voice has no word for is no tone in between.
+        expect(called(drill, { extras: { praise: ['zest'] } })).toEqual(plain)
+      }),
+      { numRuns: 150, seed: 75 },
+    )
+    expect(said).toBeGreaterThan(5)
+  })
+
+  it('is praise at the end of a round, and a breath where nothing begins', () => {
+    const still: CalledSegment = {
+      ...round([feet('1 step R side')]),
+      mode: 'cues',
+    } as CalledSegment
+    const said = callsOf([still, still], steady(60), speech, extras).filter(
+      ({ what }) => what === 'extra',
+    )
+    const told = said.map(({ text, at }) => `${text}@${Math.floor(at / 12)}`)
+    expect(told.filter((text) => text.startsWith('breathe')).length).toBe(1)
+    expect(told.some((text) => /^good@(7|15)$/.test(text))).toBe(true)
+    // A slip is watched from the second round on.
+    expect(
+      told
+        .filter((text) => text.startsWith('ribs'))
+        .every((text) => Number(text.split('@')[1]) >= 8),
+    ).toBe(true)
   })
 })
 

@@ -1,3 +1,4 @@
+import { LAYERS, type Layer } from '../body/layers'
 import type { Side } from '../body/side'
 import { type CallMode, callModes, type SpeechSeconds } from '../calling/calls'
 import { announcementOf } from '../calling/cues'
@@ -7,7 +8,7 @@ import { type Performance, type Place, performanceOf } from '../performance/perf
 import { type Accompaniment, COUNT_IN, countInFor } from '../performance/segments'
 import { stretchOf } from '../performance/stretches'
 import type { Drill } from '../plan/drill'
-import { type DrillRound, type Materials, roundOf } from '../plan/material'
+import { type DrillRound, type Material, type Materials, roundOf } from '../plan/material'
 import { rhythmOf, usualRhythm } from '../rhythm/rhythms'
 import { type CountWords, sayPass } from '../teaching/say'
 import { type Range, TICKS_PER_COUNT, tick } from '../time/time'
@@ -100,9 +101,10 @@ interface Danced {
 
 /** The sound of a drill, by what the instructor chose and how long her voice takes. */
 export function soundFor(
-  { rhythm, call, countIn }: SoundChoice,
-  { material, passes }: DrillRound,
+  { rhythm, call, countIn, extras, praise }: SoundChoice,
+  { material, passes, from, to }: DrillRound,
   speech: SpeechSeconds,
+  layers: readonly Layer[] = LAYERS,
 ): DrillSound {
   const usual = () => usualRhythm(material.combination.families, passes[0]?.phrase.counts)
   return {
@@ -111,8 +113,35 @@ export function soundFor(
     // A short count-in is as long as the tempo asks for.
     ...(countIn > COUNT_IN && { countIn }),
     speech,
+    extras: {
+      ...(extras.praise && { praise }),
+      ...(extras.watch && { watch: slipsIn(material, passes, from, to, layers) }),
+      ...(extras.breathe && { breathe: true }),
+    },
   }
 }
+
+/** What to watch, as short as it can be said: up to its first stop. */
+const slipsIn = (
+  { lead }: Material,
+  passes: readonly Pass[],
+  from: number,
+  to: number,
+  layers: readonly Layer[],
+): readonly string[] => [
+  ...new Set(
+    passes.flatMap((pass) =>
+      pass.events
+        .filter(
+          ({ layer, at }) => layers.includes(layer) && pass.at + at >= from && pass.at + at < to,
+        )
+        .flatMap(({ what }) => {
+          const watch = what.kind === 'move' ? lead.vocabulary.find(what.move)?.watch : undefined
+          return watch?.split(/[,;.]/)[0] || []
+        }),
+    ),
+  ),
+]
 
 /** Undefined where there is no drill, or nothing of it is left in its combination. */
 export function drillDanceOf(
@@ -128,7 +157,7 @@ export function drillDanceOf(
       drill,
       choice,
       round,
-      performance: drillPerformance(drill, round, soundFor(choice, round, speech)),
+      performance: drillPerformance(drill, round, soundFor(choice, round, speech, drill.layers)),
     }
   )
 }

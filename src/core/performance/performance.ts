@@ -182,7 +182,10 @@ function nextAfter(
   following: Segment | undefined,
   at: number,
 ): Moment['next'] {
-  const next = cues.filter(({ of }) => of > at).sort((a, b) => a.of - b.of)[0]
+  // What is named or praised is nothing to come.
+  const next = cues
+    .filter(({ of, what }) => of > at && what !== 'names' && what !== 'extra')
+    .sort((a, b) => a.of - b.of)[0]
   const turn =
     following && following.dancing.side !== segment.dancing.side
       ? { text: `${sideWord[following.dancing.side]} side`, of: segment.length }

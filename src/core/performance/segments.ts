@@ -4,6 +4,7 @@ import {
   type CalledSegment,
   type CallMode,
   callsOf,
+  type Extras,
   type SpeechSeconds,
 } from '../calling/calls'
 import type { Announcement } from '../calling/cues'
@@ -42,6 +43,8 @@ export interface Accompaniment {
   readonly rhythm?: Rhythm | undefined
   /** How long the voice takes. */
   readonly speech: SpeechSeconds
+  /** What is said where nothing else is. */
+  readonly extras?: Extras | undefined
 }
 
 /** A segment of a performance: a count-in, or a stretch. */
@@ -91,7 +94,7 @@ const countInNumbers = (counts: number): readonly number[] =>
 /** The segments of some stretches, one after the other, with all that sounds and is called. */
 export function segmentsOf(
   stretches: readonly Stretch[],
-  { time, rhythm, speech }: Accompaniment,
+  { time, rhythm, speech, extras }: Accompaniment,
 ): readonly Segment[] {
   const made = stretches.flatMap((stretch, i) => {
     const before = stretches[i - 1]
@@ -124,6 +127,7 @@ export function segmentsOf(
     made.map(({ called }) => called),
     time,
     speech,
+    extras,
   )
   let end = 0
   return made.map(({ segment }): Segment => {

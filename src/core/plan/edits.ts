@@ -1,3 +1,4 @@
+import { DancerLevel } from '../combination/combination'
 import { clampTempo } from '../time/tempo'
 import { type Drill, drillKey, isCounted, MOST_REPEATS } from './drill'
 import { type Materials, secondsOf } from './material'
@@ -112,18 +113,25 @@ export function splitDrill(plan: Plan, id: string): Plan | undefined {
   return { ...plan, drills: plan.drills.flatMap((one) => (one === drill ? named : [one])) }
 }
 
-/** What is wished for otherwise; a time of day may be taken back. */
-export type WishesChange = Partial<Omit<PlanWishes, 'startsAt'>> & {
+const isAbove = (a: DancerLevel, b: DancerLevel): boolean =>
+  DancerLevel.options.indexOf(a) > DancerLevel.options.indexOf(b)
+
+/** What is wished for otherwise; a time of day and a second level may be taken back. */
+export type WishesChange = Partial<Omit<PlanWishes, 'startsAt' | 'levelTo'>> & {
   readonly startsAt?: string | undefined
+  readonly levelTo?: DancerLevel | undefined
 }
 
 export function changeWishes(plan: Plan, change: WishesChange): Plan {
-  const { startsAt: before, ...wishes } = plan.wishes
-  const { startsAt, ...changed } = change
-  const begins = 'startsAt' in change ? startsAt : before
+  const { startsAt, levelTo, ...wishes } = { ...plan.wishes, ...change }
   return {
     ...plan,
-    wishes: { ...wishes, ...changed, ...(begins !== undefined && { startsAt: begins }) },
+    wishes: {
+      ...wishes,
+      ...(startsAt !== undefined && { startsAt }),
+      // Who is further than a level that was raised meanwhile is not.
+      ...(levelTo !== undefined && isAbove(levelTo, wishes.level) && { levelTo }),
+    },
   }
 }
 

@@ -14,36 +14,56 @@ export interface DrillNotes {
 const MOST_WATCHED = 2
 const MOST_CAUTIONS = 3
 
-/** The slips of the hardest moves first; every caution once. */
-export function notesOf(drill: Drill, materials: Materials): DrillNotes {
+/** A demand from which a move has a way out, be it to leave it out (teaching 8.1). */
+const HARD = 3
+
+/** The moves a drill dances, the hardest first. */
+function movesIn(drill: Drill, materials: Materials) {
   const round = roundOf(drill, materials)
-  if (!round) return { watch: [], easier: [], cautions: [] }
-  const { vocabulary } = round.material.lead
+  if (!round) return []
   const { from, to } = round
-  const events = round.passes.flatMap((pass) =>
-    pass.events.filter(
-      ({ layer, at }) =>
-        drill.layers.includes(layer) && pass.at + at < to && (at < 0 || pass.at + at >= from),
-    ),
-  )
-  const danced = events
+  const { vocabulary } = round.material.lead
+  return round.passes
+    .flatMap((pass) =>
+      pass.events.filter(
+        ({ layer, at }) =>
+          drill.layers.includes(layer) && pass.at + at < to && (at < 0 || pass.at + at >= from),
+      ),
+    )
     .flatMap((event) => {
       const move = event.what.kind === 'move' ? vocabulary.find(event.what.move) : undefined
-      return move ? [{ event, move }] : []
+      return move ? [{ event, move, name: nameOf(event, vocabulary), vocabulary }] : []
     })
     .sort((a, b) => b.move.demand - a.move.demand)
-  const once = (texts: readonly string[]) => [...new Set(texts.filter(Boolean))]
-  const easier = danced.flatMap(({ event }) => {
+}
+
+const once = (texts: readonly string[]) => [...new Set(texts.filter(Boolean))]
+
+/** The slips of the hardest moves first; every caution once. */
+export function notesOf(drill: Drill, materials: Materials): DrillNotes {
+  const danced = movesIn(drill, materials)
+  const easier = danced.flatMap(({ event, name, vocabulary }) => {
     const form = easierOf(event, vocabulary)
-    return form
-      ? [{ of: nameOf(event, vocabulary), to: form.name.toLowerCase(), event: event.id }]
-      : []
+    return form ? [{ of: name, to: form.name.toLowerCase(), event: event.id }] : []
   })
   return {
     watch: once(danced.map(({ move }) => move.watch)).slice(0, MOST_WATCHED),
     easier: [...new Map(easier.map((one) => [`${one.of} ${one.to}`, one])).values()].slice(0, 1),
     cautions: once(danced.map(({ move }) => move.care)).slice(0, MOST_CAUTIONS),
   }
+}
+
+/** What may be danced instead: for each hard move its nearest form, or without it; else the form of the hardest there is. */
+export function waysOut(drill: Drill, materials: Materials): readonly string[] {
+  const hard = movesIn(drill, materials)
+    .filter(({ move, event }) => move.demand >= HARD && !event.optional)
+    .map(({ event, name, vocabulary }) => {
+      const form = easierOf(event, vocabulary)
+      return form ? `${form.name.toLowerCase()} for ${name}` : `without ${name}`
+    })
+  return hard.length > 0
+    ? once(hard)
+    : notesOf(drill, materials).easier.map(({ of, to }) => `${to} for ${of}`)
 }
 
 /** Said at the start of every class. */

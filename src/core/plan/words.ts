@@ -12,7 +12,7 @@ import { TICKS_PER_COUNT } from '../time/time'
 import { HOLDS } from './coolDown'
 import type { Drill, RunTask } from './drill'
 import { type DrillRound, layersIn, type Material, type Materials, roundOf } from './material'
-import { CLASS_CAUTION, notesOf } from './notes'
+import { CLASS_CAUTION, notesOf, waysOut } from './notes'
 import type { PlanWishes } from './plan'
 import { postureOf } from './posture'
 import { firstPasses } from './teaching'
@@ -71,7 +71,7 @@ export function wordsOfPlan(plan: Told, materials: Materials): ReadonlyMap<strin
   return new Map(
     plan.drills.map((drill): [string, StepWords] => {
       const notes = drill.isNew ? notesOf(drill, materials) : undefined
-      const easier = fresh(notes?.easier.map(({ of, to }) => `${to} for ${of}`) ?? [])
+      const easier = drill.isNew ? fresh(waysOut(drill, materials)) : []
       if (drill.say) return [drill.id, { say: drill.say, easier, isOwn: true }]
       const round = roundOf(drill, materials)
       const watch = fresh(notes?.watch.slice(0, 1) ?? [])

@@ -1,4 +1,4 @@
-import { NativeSelect, SegmentedControl, Slider, Switch } from '@mantine/core'
+import { NativeSelect, SegmentedControl, Slider, Switch, TextInput } from '@mantine/core'
 import { CHANNELS, type Channel } from '../../audio/sounds'
 import type { SoundChoice } from '../../core/class/soundChoice'
 import type { Drill } from '../../core/plan/drill'
@@ -21,7 +21,7 @@ const CHANNEL_WORDS: Readonly<Record<Channel, string>> = {
 }
 
 const CALL_WORDS: Readonly<Record<SoundChoice['call'], string>> = {
-  rounds: 'numbers first, then cues, last only the switch',
+  rounds: 'numbers and names first, then names',
   all: 'numbers and cues, always',
   cues: 'cues only',
   switch: 'only the switch',
@@ -38,6 +38,22 @@ interface SoundPanelProps {
 }
 
 /** What is heard on the floor, how loud, in whose voice, and the same as a file. */
+const EXTRA_WORDS = {
+  praise: 'Praise after a round',
+  watch: 'What to watch, once a round from the second on',
+  breathe: '“Breathe”, once in sixteen counts',
+} as const
+
+const MOST_PRAISE = 12
+const MOST_LETTERS = 40
+
+const wordsIn = (text: string): readonly string[] =>
+  text
+    .split(',')
+    .map((word) => word.trim().slice(0, MOST_LETTERS))
+    .filter((word) => word !== '')
+    .slice(0, MOST_PRAISE)
+
 export function SoundPanel({ sound, planning, drill, materials, title, keys }: SoundPanelProps) {
   const { choice, choose, own } = sound
   const canSpeak = typeof speechSynthesis !== 'undefined' && speechSynthesis.getVoices().length > 0
@@ -74,6 +90,27 @@ export function SoundPanel({ sound, planning, drill, materials, title, keys }: S
         value={String(choice.countIn)}
         onChange={(value) => choose({ countIn: value === '8' ? 8 : 4 })}
       />
+      <fieldset className={classes.extras}>
+        <legend>Where nothing else is said</legend>
+        {(['praise', 'watch', 'breathe'] as const).map((extra) => (
+          <Switch
+            key={extra}
+            label={EXTRA_WORDS[extra]}
+            checked={choice.extras[extra]}
+            onChange={({ currentTarget: { checked } }) =>
+              choose({ extras: { ...choice.extras, [extra]: checked } })
+            }
+          />
+        ))}
+        {choice.extras.praise && (
+          <TextInput
+            size="xs"
+            label="Words of praise, with commas; say them yourself below"
+            defaultValue={choice.praise.join(', ')}
+            onBlur={({ currentTarget: { value } }) => choose({ praise: wordsIn(value) })}
+          />
+        )}
+      </fieldset>
       <div className={classes.mix}>
         {CHANNELS.map((channel) => (
           <label key={channel} htmlFor={undefined}>

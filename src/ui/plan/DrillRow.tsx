@@ -9,9 +9,9 @@ import {
 } from '@tabler/icons-react'
 import { memo, type PointerEvent, useEffect, useState } from 'react'
 import { layerWord } from '../../core/moves/vocabulary'
-import type { Block } from '../../core/plan/blocks'
 import { type Drill, isCounted, MOST_LETTERS, MOST_LINES } from '../../core/plan/drill'
 import type { DrillChange } from '../../core/plan/edits'
+import type { Lanes } from '../../core/plan/lanes'
 import type { Materials } from '../../core/plan/material'
 import { triesOf } from '../../core/plan/talk'
 import { drillTitle, minutesText } from '../../core/plan/totals'
@@ -20,6 +20,7 @@ import { clockText } from '../../core/time/clock'
 import { FASTEST, SLOWEST } from '../../core/time/tempo'
 import type { ScreenKey } from '../parts/keys'
 import { NumberField } from '../parts/NumberField'
+import { LaneLines } from './LaneLines'
 import classes from './plan.module.css'
 
 /** What a hand can do to a drill. */
@@ -47,8 +48,12 @@ interface DrillRowProps {
   readonly seconds: number
   readonly materials: Materials
   /** What the class calls the stretch that begins with it; absent inside of one. */
-  readonly block: Pick<Block, 'title' | 'seconds'> | undefined
+  readonly block: string | undefined
+  /** How long that lasts. */
+  readonly blockSeconds: number | undefined
   readonly words: StepWords | undefined
+  /** In a class of mixed levels. */
+  readonly lanes: Lanes | undefined
   /** What a colleague would remark of it. */
   readonly remarks: readonly string[]
   /** The title of its combination where that is deleted. */
@@ -68,8 +73,20 @@ export const DRILL_KEYS: readonly ScreenKey[] = [
 
 /** One drill of the class: when, what, on which sides, how fast, how often. */
 export const DrillRow = memo(function DrillRow(props: DrillRowProps) {
-  const { drill, from, seconds, materials, block, words, remarks, gone, isOpen, landing, hands } =
-    props
+  const {
+    drill,
+    from,
+    seconds,
+    materials,
+    block,
+    words,
+    lanes,
+    remarks,
+    gone,
+    isOpen,
+    landing,
+    hands,
+  } = props
   const { id } = drill
   const title = `${drillTitle(drill, materials)}${gone === undefined ? '' : ` · ${gone}`}`
   return (
@@ -83,8 +100,8 @@ export const DrillRow = memo(function DrillRow(props: DrillRowProps) {
     >
       {block && (
         <h3 className={classes.block}>
-          <span className="display">{block.title}</span>
-          <span className="counts">{minutesText(block.seconds)}</span>
+          <span className="display">{block}</span>
+          <span className="counts">{minutesText(blockSeconds ?? 0)}</span>
         </h3>
       )}
       <button
@@ -159,6 +176,11 @@ export const DrillRow = memo(function DrillRow(props: DrillRowProps) {
       {words && words.say.length > 0 && !isOpen && (
         <p className={classes.said} data-own={words.isOwn}>
           {words.say[0]}
+        </p>
+      )}
+      {lanes && (
+        <p className={classes.lanes}>
+          <LaneLines lanes={lanes} />
         </p>
       )}
       {drill.kind === 'open' && (

@@ -1,12 +1,14 @@
 import { blocksOf } from '../../core/plan/blocks'
 import { HOLDS } from '../../core/plan/coolDown'
 import { type Drill, isCounted, titleOf } from '../../core/plan/drill'
+import type { Lanes } from '../../core/plan/lanes'
 import { type Materials, secondsOf } from '../../core/plan/material'
 import { CLASS_CAUTION } from '../../core/plan/notes'
 import type { Plan } from '../../core/plan/plan'
 import { minutesText } from '../../core/plan/totals'
 import { type StepWords, wordsOfPlan } from '../../core/plan/words'
 import { laterBy } from '../../core/time/timeOfDay'
+import { LaneLines, lanesFor } from './LaneLines'
 import classes from './plan.module.css'
 
 /** Lines that are said on paper before a step; the screen has the rest. */
@@ -15,9 +17,11 @@ const MOST_SAID = 2
 /** The class on one page, read from the floor: blocks, in each a line a step; only on paper. */
 export function PlanPaper({
   plan,
+  lanes,
   materials,
 }: {
   readonly plan: Plan
+  readonly lanes: ReadonlyMap<string, Lanes>
   readonly materials: Materials
 }) {
   const { startsAt, minutes } = plan.wishes
@@ -54,6 +58,7 @@ export function PlanPaper({
                   drill={drill}
                   isOnly={drills.length === 1}
                   words={words.get(drill.id)}
+                  lanes={lanesFor(drill, lanes, materials)}
                   stand={stands.get(drill.id)}
                   seconds={secondsOf(drill, materials)}
                 />
@@ -72,12 +77,14 @@ function PaperStep({
   drill,
   isOnly,
   words,
+  lanes,
   stand,
   seconds,
 }: {
   readonly drill: Drill
   readonly isOnly: boolean
   readonly words: StepWords | undefined
+  readonly lanes: Lanes | undefined
   readonly stand: Drill['stand'] | undefined
   readonly seconds: number
 }) {
@@ -104,6 +111,11 @@ function PaperStep({
       {words?.easier.slice(0, 1).map((form) => (
         <small key={form}>or: {form}</small>
       ))}
+      {lanes && (
+        <small>
+          <LaneLines lanes={lanes} />
+        </small>
+      )}
     </p>
   )
 }

@@ -1,6 +1,7 @@
 import { Button, Menu, TextInput } from '@mantine/core'
 import { IconPlayerPlayFilled, IconPrinter } from '@tabler/icons-react'
 import { useQueryClient } from '@tanstack/react-query'
+import { dequal } from 'dequal'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { beginClass } from '../../core/class/underWay'
@@ -17,10 +18,10 @@ import {
   setLocked,
   splitDrill,
 } from '../../core/plan/edits'
-import { secondsOf } from '../../core/plan/material'
+import { type Materials, secondsOf } from '../../core/plan/material'
 import { classSeconds, LEAST_MINUTES, NOTHING_KNOWN, type Plan } from '../../core/plan/plan'
 import { totalsOf } from '../../core/plan/totals'
-import { wordsOfPlan } from '../../core/plan/words'
+import { type StepWords, wordsOfPlan } from '../../core/plan/words'
 import { drag } from '../parts/drag'
 import { KeysButton, KeysHelp } from '../parts/KeysHelp'
 import { undoKeys } from '../parts/keys'
@@ -35,11 +36,13 @@ import { timeNow, today } from '../planning/today'
 import { type PlanningRecords, usePlanningRecords } from '../planning/usePlanning'
 import { useServices } from '../stores/services'
 import { DRILL_KEYS, type DrillHands, type DrillLanding, DrillRow } from './DrillRow'
+import { lanesFor } from './LaneLines'
 import { PlanAside } from './PlanAside'
 import { PlanPaper } from './PlanPaper'
 import { PlanStrip } from './PlanStrip'
 import classes from './plan.module.css'
 import { SheetPaper } from './SheetPaper'
+import { useLanes } from './useLanes'
 import { usePlanDocument } from './usePlanDocument'
 import { WishesForm } from './WishesForm'
 
@@ -89,11 +92,12 @@ function OpenPlan({
   }, [paper])
   const gone = goneFrom(plan, materials)
   const totals = useMemo(() => totalsOf(plan, materials), [plan, materials])
-  const words = useMemo(() => wordsOfPlan(plan, materials), [plan, materials])
+  const words = useWords(plan, materials)
+  const lanes = useLanes(plan.wishes, materials)
   const blocks = useMemo(
     () =>
       new Map(blocksOf(plan.drills, materials).map((block) => [block.drills[0]?.id ?? '', block])),
-    [plan, materials],
+    [plan.drills, materials],
   )
   const keys = useScreenKeys([...undoKeys(document.undo, document.redo), ...DRILL_KEYS])
   useLeaveWarning(document.kept === 'failed')
@@ -260,8 +264,10 @@ function OpenPlan({
                 <DrillRow
                   key={drill.id}
                   drill={drill}
-                  block={blocks.get(drill.id)}
+                  block={blocks.get(drill.id)?.title}
+                  blockSeconds={blocks.get(drill.id)?.seconds}
                   words={words.get(drill.id)}
+                  lanes={lanesFor(drill, lanes, materials)}
                   from={start}
                   seconds={seconds}
                   materials={materials}
@@ -289,9 +295,28 @@ function OpenPlan({
           materials={materials}
         />
       </div>
-      {sheet ? <SheetPaper material={sheet} /> : <PlanPaper plan={plan} materials={materials} />}
+      {sheet ? (
+        <SheetPaper material={sheet} />
+      ) : (
+        <PlanPaper plan={plan} lanes={lanes} materials={materials} />
+      )}
     </main>
   )
+}
+
+/** What is said before each step; the very same words as long as they say the same, so that only rows that change are drawn. */
+function useWords({ drills, wishes }: Plan, materials: Materials) {
+  const before = useRef<ReadonlyMap<string, StepWords>>(new Map())
+  return useMemo(() => {
+    const now = new Map(
+      [...wordsOfPlan({ drills, wishes }, materials)].map(([id, words]) => {
+        const same = before.current.get(id)
+        return [id, same && dequal(same, words) ? same : words] as const
+      }),
+    )
+    before.current = now
+    return now
+  }, [drills, wishes, materials])
 }
 
 const placeOf = (plan: Plan, id: string): number => plan.drills.findIndex((one) => one.id === id)

@@ -89,6 +89,23 @@ export function WishesForm(props: WishesFormProps) {
             onWishes('level', { level: DancerLevel.parse(value) })
           }
         />
+        <NativeSelect
+          size="xs"
+          className={classes.wide ?? ''}
+          label="Some are further"
+          data={[
+            { value: '', label: 'no, all are alike' },
+            ...DancerLevel.options
+              .slice(DancerLevel.options.indexOf(wishes.level) + 1)
+              .map((value) => ({ value, label: `up to ${value}` })),
+          ]}
+          value={wishes.levelTo ?? ''}
+          onChange={({ currentTarget: { value } }) =>
+            onWishes('mixed levels', {
+              levelTo: value === '' ? undefined : DancerLevel.parse(value),
+            })
+          }
+        />
         <NumberField
           label="Tempo now"
           min={SLOWEST}
