@@ -79,6 +79,7 @@ export const DrillRow = memo(function DrillRow(props: DrillRowProps) {
     seconds,
     materials,
     block,
+    blockSeconds,
     words,
     lanes,
     remarks,
