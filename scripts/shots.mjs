@@ -37,6 +37,19 @@ async function visit(colorScheme = 'light', viewport = { width: 1280, height: 80
   }
 }
 
+const heading = (page) => page.getByRole('heading', { level: 1 }).textContent()
+
+/** Past every step of a class before the one of a title. */
+async function pressTo(page, title) {
+  for (let i = 0; i < 60 && (await heading(page)) !== title; i++) await page.keyboard.press('End')
+}
+
+async function beginAt(page, title) {
+  await page.getByRole('button', { name: 'Begin class' }).click()
+  await page.getByRole('button', { name: /^Begin Hello/ }).waitFor()
+  await pressTo(page, title)
+}
+
 const day = await visit()
 await day.shot('combinations')
 await day.open('Copper Lantern')
@@ -98,14 +111,16 @@ await teaching.page.getByLabel('Group').first().selectOption('demo-tuesday')
 await teaching.page.getByRole('region', { name: 'Next class' }).waitFor()
 await teaching.shot('diary')
 await teaching.page.goto(`${address}/plan/demo-plan-tuesday`)
-await teaching.page.getByRole('button', { name: /^3\. Hips/ }).click()
+await teaching.page.getByRole('button', { name: 'Hips alone · A', exact: true }).click()
 await teaching.shot('plan')
-await teaching.page.getByRole('button', { name: 'Begin class' }).click()
-await teaching.page.getByRole('button', { name: /^Begin Warm up/ }).waitFor()
-for (let i = 0; i < 5; i++) await teaching.page.keyboard.press('End')
+await beginAt(teaching.page, 'Walk it · A 1-4')
+for (let i = 0; i < 3; i++) await teaching.page.keyboard.press('PageDown')
+await teaching.page.waitForTimeout(800)
+await teaching.page.screenshot({ path: join(out, 'walk.png') })
+await pressTo(teaching.page, 'All layers · A')
 await teaching.page.keyboard.press('PageDown')
 await teaching.page.waitForFunction(
-  () => document.querySelector('[data-at]')?.getAttribute('data-at')?.startsWith('1 5'),
+  () => document.querySelector('[data-at]')?.getAttribute('data-at')?.startsWith('2 5'),
   undefined,
   { timeout: 30_000 },
 )
@@ -115,9 +130,7 @@ await teaching.close()
 const evening = await visit('dark')
 await evening.page.goto(`${address}/plan/demo-plan-tuesday`)
 await evening.page.getByLabel('Tempo now').fill('200')
-await evening.page.getByRole('button', { name: 'Begin class' }).click()
-await evening.page.getByRole('button', { name: /^Begin Warm up/ }).waitFor()
-await evening.page.keyboard.press('End')
+await beginAt(evening.page, 'All layers · A')
 await evening.page.keyboard.press('PageDown')
 await evening.page.getByRole('button', { name: /^Not yet/ }).waitFor({ timeout: 60_000 })
 await evening.shot('class-evening')

@@ -64,6 +64,17 @@ describe('a drill as it is played', () => {
             const [named] = segments
             const talked = named?.countIn?.length === 0 ? named.time.secondsAt(named.length) : 0
             expect(talked).toBeLessThanOrEqual(drill.talk + 60 / drill.tempo)
+            // Count 1 of every step is announced, and no round with something new is dumb.
+            expect(
+              named?.calls.map(({ what }) => what),
+              drill.id,
+            ).toEqual(['names'])
+            // A word of the round before may lie over all of a round of one count.
+            for (const { isCalled, round: number, calls, length } of segments)
+              if (drill.isNew && number > 0 && number < 3 && length >= 4 * TICKS_PER_COUNT) {
+                expect(isCalled).toBe(true)
+                expect(calls.some(({ say }) => say)).toBe(true)
+              }
             const played = performed.time.secondsAt(performed.length) - talked
             expect(Math.ceil(played - 1e-6) + drill.talk).toBe(secondsOf(drill, own))
             expect(played).toBeCloseTo(danceSeconds(drill, round, drill.repeats), 6)

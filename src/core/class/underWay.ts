@@ -368,12 +368,12 @@ function cutPlace({ kind, task }: Drill): number | undefined {
 /** The shortest cool-down, in seconds. */
 const LEAST_COOL_DOWN = 60
 
-/** What is still to come without what is least missed, so that some seconds are saved; and what that was. */
+/** What is still to come without what is least missed, so that some seconds are saved; what that was, and how much it saves. */
 export function cutBy(
   { drills, index }: UnderWay,
   seconds: number,
   materials: Materials,
-): { readonly drills: readonly Drill[]; readonly cut: readonly Drill[] } {
+): { readonly drills: readonly Drill[]; readonly cut: readonly Drill[]; readonly saved: number } {
   const cut: Drill[] = []
   let left = seconds
   const byPlace = drills
@@ -385,16 +385,15 @@ export function cutBy(
     cut.push(drill)
     left -= secondsOf(drill, materials)
   }
-  const kept = drills.filter((drill) => !cut.includes(drill))
-  return {
-    cut,
-    drills: kept.map((drill) => {
-      if (!drill.holds || drill.seconds === undefined || left <= 0) return drill
+  const kept = drills
+    .filter((drill) => !cut.includes(drill))
+    .map((drill, i) => {
+      if (!drill.holds || drill.seconds === undefined || left <= 0 || i <= index) return drill
       const less = Math.min(left, Math.max(0, drill.seconds - LEAST_COOL_DOWN))
       left -= less
       return { ...drill, seconds: drill.seconds - less }
-    }),
-  }
+    })
+  return { cut, drills: kept, saved: seconds - left }
 }
 
 /** The sides of a drill in words: `right, then left`. */

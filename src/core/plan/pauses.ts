@@ -1,3 +1,5 @@
+import type { DancerLevel } from '../combination/combination'
+import type { House } from '../house/house'
 import { saidUnit } from './frame'
 import type { Materials } from './material'
 import type { PlanWishes } from './plan'
@@ -84,4 +86,33 @@ export function withPauses(
   return (missing > 0 || since + after > LONGEST) && done.at(-1)?.kind !== 'pause'
     ? [...done, pause]
     : done
+}
+
+/** Seconds that are danced without a word longer than a breath (teaching 5.3). */
+const DANCED: Readonly<Record<DancerLevel, number>> = {
+  new: 360,
+  improver: 360,
+  intermediate: 480,
+  advanced: 480,
+}
+
+/** Nobody dances on and on: before it is too long there is a breath and one correction. */
+export function withBreath(
+  units: readonly Unit[],
+  level: DancerLevel,
+  lasts: (unit: Unit) => number,
+  { limits }: House,
+): readonly Unit[] {
+  const breath = limits['plan.breath']
+  let danced = 0
+  return units.map((unit) => {
+    const isSaid = unit.seconds !== undefined
+    if (isSaid || unit.talk >= breath) danced = 0
+    if (isSaid || unit.combination === undefined) return unit
+    danced += lasts(unit)
+    if (danced <= DANCED[level]) return unit
+    const longer = { ...unit, talk: breath }
+    danced = lasts(longer)
+    return longer
+  })
 }

@@ -305,6 +305,15 @@ describe('a plan of any combinations and wishes', () => {
       expect(pauses.length).toBeGreaterThanOrEqual(
         2 * Math.floor((wishes.minutes * 60 - open) / 3600),
       )
+      // Nobody dances on and on without a word that is longer than a breath.
+      const most = wishes.level === 'new' || wishes.level === 'improver' ? 360 : 480
+      let danced = 0
+      for (const drill of drills) {
+        if (drill.talk >= 15 || drill.seconds !== undefined) danced = 0
+        if (drill.combination === undefined || drill.seconds !== undefined) continue
+        danced += secondsOf(drill, materials)
+        expect(danced, drill.id).toBeLessThanOrEqual(most)
+      }
       let strained = NO_RISKS
       for (const drill of drills) {
         const own = strainOf(drill, materials)

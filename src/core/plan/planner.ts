@@ -4,7 +4,7 @@ import { extended } from './extras'
 import { type FrameSeconds, frameRoom, frameRows, showUnit } from './frame'
 import { framedBy } from './framed'
 import { type Materials, secondsOf } from './material'
-import { withPauses } from './pauses'
+import { withBreath, withPauses } from './pauses'
 import { feetSteps, type PhraseSteps, phraseSteps } from './phraseSteps'
 import { classSeconds, type PlanWishes, SLOT_MINUTES } from './plan'
 import { reviewsOf } from './reviews'
@@ -173,14 +173,21 @@ export function planClass(
         switches: chosen.switches,
       })
   const middle = marked(
-    [...grown.due, ...grown.loops, ...joinedSides(grown.each, teachings), ...grown.runs],
+    [
+      ...grown.due,
+      ...grown.loops,
+      // What was fixed or taken out by hand may be several sides in one.
+      ...joinedSides(grown.each, teachings).filter(isWanted),
+      ...grown.runs,
+    ],
     kept,
     materials,
   )
+  const breathing = withBreath(middle, wishes.level, lasts, materials.house)
   const rested =
     wishes.minutes <= SLOT_MINUTES
-      ? middle
-      : withPauses(middle, {
+      ? breathing
+      : withPauses(breathing, {
           since: frame.usual.hello + frame.usual.warmUp + all(grown.show),
           after: frame.most.recap + frame.most.coolDown,
           wishes,

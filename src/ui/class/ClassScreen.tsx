@@ -61,6 +61,7 @@ export function ClassScreen() {
 
 /** A class later than this is offered what to leave out, in seconds (teaching 10.3). */
 const LATE = 120
+const NO_CUT: ReturnType<typeof cutBy> = { drills: [], cut: [], saved: 0 }
 
 interface FloorProps {
   readonly first: UnderWayNote
@@ -172,7 +173,10 @@ function Floor({ first, planning, materials }: FloorProps) {
   const words = useMemo(() => wordsOfClass(session, materials), [session, materials])
   const lines = (drill && words.get(drill.id)?.say) ?? []
   const isSaid = drill !== undefined && !isCounted(drill)
-  const cut = late > LATE ? cutBy(session, late, materials).cut : []
+  const { cut, saved } = useMemo(
+    () => (late > LATE ? cutBy(session, late, materials) : NO_CUT),
+    [late, session, materials],
+  )
   const speak = useMemo(() => browserSpeech(choice.browserVoice), [choice.browserVoice])
   return (
     <main className={classes.floor} data-phase={session.phase}>
@@ -223,7 +227,8 @@ function Floor({ first, planning, materials }: FloorProps) {
         <p className={classes.late}>
           <span>
             {Math.round(late / 60)} min late. Without{' '}
-            {listed(cut.map((one) => drillTitle(one, materials)))} it ends in time.
+            {listed(cut.map((one) => drillTitle(one, materials)))} it ends{' '}
+            {saved >= late ? 'in time' : `${Math.ceil((late - saved) / 60)} min late`}.
           </span>
           <button type="button" onClick={() => act({ kind: 'cut', seconds: late })}>
             Leave that out
