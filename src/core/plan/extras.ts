@@ -9,8 +9,6 @@ interface Room {
   /** Seconds there are. */
   readonly spare: number
   readonly closings: readonly Closing[]
-  /** Whether all that is new was taught. */
-  readonly isAll: boolean
   readonly wishes: PlanWishes
   readonly lasts: (unit: Unit) => number
   readonly isWanted: (unit: Unit) => boolean

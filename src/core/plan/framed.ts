@@ -1,41 +1,23 @@
-import type { Combination } from '../combination/combination'
 import type { Drill } from './drill'
 import { coolDownUnits, type FrameRoom, type FrameSeconds, saidUnit, warmUpUnits } from './frame'
-import type { Materials } from './material'
 import { LONGEST } from './pauses'
-import type { PlanWishes } from './plan'
+import type { Setting } from './setting'
 import type { Unit } from './teaching'
 
 /** Seconds under which time is not offered as open. */
 const LEAST_OPEN = 60
 
-/** What the beginning and the end of a class are made of. */
-interface Framing {
-  readonly wishes: PlanWishes
-  readonly combinations: readonly Combination[]
-  readonly materials: Materials
-  readonly frame: FrameRoom
-  /** The steps of it that are wanted, and not fixed by hand. */
-  readonly rows: readonly Unit[]
-  /** Seconds of a kind that are still to be planned. */
-  readonly has: (kind: Drill['kind'], seconds: number) => number
-  readonly isWanted: (unit: Unit) => boolean
-}
-
+/** What a class has between its beginning and its end, and what is shown before all. */
 interface Inside {
-  /** Seconds of the class, but for what is fixed. */
-  readonly room: number
   readonly show: readonly Unit[]
   readonly body: readonly Unit[]
-  readonly lasts: (unit: Unit) => number
 }
 
 /** A class with its beginning and its end: as usual, then more of both, and what is left is open. */
 export function framedBy(
-  { wishes, combinations, materials, frame, rows, has, isWanted }: Framing,
-  { room, show, body, lasts }: Inside,
+  { wishes, combinations, materials, frame, rows, has, isWanted, room, all }: Setting,
+  { show, body }: Inside,
 ): { readonly units: readonly Unit[]; readonly over: number } {
-  const all = (units: readonly Unit[]) => units.reduce((sum, unit) => sum + lasts(unit), 0)
   // A longer warm-up does not put off the first pause.
   const first = body.findIndex(({ kind }) => kind === 'pause')
   const early = all([...show, ...(first < 0 ? [] : body.slice(0, first))])

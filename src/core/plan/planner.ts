@@ -1,13 +1,14 @@
-import { closingOf, closingRuns } from './closing'
+import { type Closing, closingOf, closingRuns } from './closing'
 import { type Drill, drillKey } from './drill'
 import { extended } from './extras'
-import { type FrameSeconds, frameRoom, frameRows, showUnit } from './frame'
+import { showUnit } from './frame'
 import { framedBy } from './framed'
-import { type Materials, secondsOf } from './material'
+import type { Materials } from './material'
 import { withBreath, withPauses } from './pauses'
 import { feetSteps, type PhraseSteps, phraseSteps } from './phraseSteps'
-import { classSeconds, type PlanWishes, SLOT_MINUTES } from './plan'
+import { type PlanWishes, SLOT_MINUTES } from './plan'
 import { reviewsOf } from './reviews'
+import { type Fixed, type Kept, type Setting, settingOf } from './setting'
 import { shortened } from './shorten'
 import { marked } from './strain'
 import { switchPractice } from './switching'
@@ -38,20 +39,6 @@ export const NOTHING_PROPOSED: Proposal = {
   room: { counts: 0, of: 0 },
 }
 
-/** A drill that is kept where it stands. */
-interface Kept {
-  readonly drill: Drill
-  /** Its place in the class, from 0. */
-  readonly index: number
-}
-
-/** What a class is planned round. */
-export interface Fixed {
-  readonly kept: readonly Kept[]
-  /** Keys of drills that are not wanted. */
-  readonly without: readonly string[]
-}
-
 const NOTHING_FIXED: Fixed = { kept: [], without: [] }
 
 /** Over weeks no class has more new counts than this (teaching 9). */
@@ -76,103 +63,40 @@ export function planClass(
   const teachings = wishes.combinations
     .flatMap((id) => materials.find(id) ?? [])
     .map((material) => teachingOf(material, wishes, materials))
-  const combinations = teachings.map(({ material }) => material.combination)
   const ways = teachings.map((teaching) => ({
     ...(wishes.way === 'propose'
       ? proposeWay(teaching)
       : { way: wishes.way, because: 'this way was chosen' }),
     combination: teaching.material.combination.id,
   }))
-  const kept = fixed.kept.map(({ drill }) => drill)
-  const unwanted = new Set([...kept.map(drillKey), ...fixed.without])
-  const isWanted = (unit: Unit) => !unwanted.has(drillKey(unit))
-  const lasts = (unit: Unit) => secondsOf({ ...unit, id: '' }, materials)
-  const all = (units: readonly Unit[]) => units.reduce((sum, unit) => sum + lasts(unit), 0)
-
-  const total = classSeconds(wishes)
-  const room = total - kept.reduce((sum, drill) => sum + secondsOf(drill, materials), 0)
-  const frame = frameRoom(wishes, combinations, materials)
-  // What is kept of the beginning and the end is part of it; what was taken out leaves its time to the rest.
-  const rows = frameRows(wishes).filter(isWanted)
-  const has = (kind: Drill['kind'], seconds: number) =>
-    rows.some((row) => row.kind === kind)
-      ? kept
-          .filter((drill) => drill.kind === kind)
-          .reduce((left, drill) => Math.max(0, left - secondsOf(drill, materials)), seconds)
-      : 0
-  const framed = (some: FrameSeconds) =>
-    has('hello', some.hello) +
-    has('warm-up', some.warmUp) +
-    has('recap', some.recap) +
-    has('cool-down', some.coolDown)
-
+  const setting = settingOf(wishes, teachings, materials, fixed)
+  const { kept, frame, room, lasts, all, framed, isWanted } = setting
   const steps = stepsInOrder(teachings, ways)
-  const countsOf = (some: readonly Taught[]) =>
-    some.reduce((sum, { steps: { pass, isPart } }) => sum + (isPart ? 0 : pass.phrase.counts), 0)
-  /** What is taught and danced where so many phrases are. */
-  const taught = (many: number) => {
-    const own = steps.slice(0, many)
-    const isAll = (teaching: Teaching) =>
-      steps.every((one, i) => one.teaching !== teaching || i < many)
-    const each = teachings.flatMap((teaching) =>
-      taughtUnits(
-        teaching,
-        own.filter((one) => one.teaching === teaching).map((one) => one.steps),
-        isAll(teaching),
-      ),
-    )
-    const before = [...kept, ...due, ...each]
-    const switches = teachings.filter(isAll).flatMap((teaching) => switchPractice(teaching) ?? [])
-    const closings = teachings.flatMap(
-      (teaching) => closingOf(teaching, before, isAll(teaching)) ?? [],
-    )
-    return {
-      each: each.filter(isWanted),
-      closings,
-      switches,
-      runs: closings.flatMap(closingRuns).filter(isWanted),
-    }
-  }
   const due = reviewsOf(wishes, teachings, room, lasts, materials).filter(isWanted)
   const loops = techniqueUnits(wishes, teachings, room, materials).filter(isWanted)
   const pauses = wishes.minutes <= SLOT_MINUTES ? 0 : room * PAUSE_SHARE
   const needed = framed(frame.usual) + pauses + all(due) + all(loops)
-  let many = 0
-  for (let next = 1; next <= steps.length; next++) {
-    if (
-      wishes.type === 'choreography' &&
-      next > 1 &&
-      countsOf(steps.slice(0, next)) > NEW_COUNTS_OVER_WEEKS
-    )
-      break
-    const { each, runs } = taught(next)
-    if (all(each) + all(runs) + needed > room) break
-    many = next
-  }
-  const isTight = many === 0 && steps.length > 0
+  const start = (many: number) => startOf(many, steps, teachings, due, setting)
+  const fitting = countFitting(
+    steps,
+    ({ each, runs }) => all(each) + all(runs) + needed <= room,
+    start,
+    wishes,
+  )
   // The first phrase is taught in any class, as shortly as it must be.
-  const chosen = taught(isTight ? Math.min(1, steps.length) : many)
+  const isTight = fitting === 0 && steps.length > 0
+  const chosen = start(isTight ? 1 : fitting)
   const show = teachings
     .flatMap((teaching) => showUnit(teaching, wishes.minutes) ?? [])
     .filter(isWanted)
-  const fits = shortened(
-    { show, due, loops, each: chosen.each, runs: chosen.runs },
-    room - framed(isTight ? frame.least : frame.usual) - pauses,
-    lasts,
-  )
   const inside = room - framed(isTight ? frame.least : frame.usual) - pauses
+  const fits = shortened({ show, due, loops, each: chosen.each, runs: chosen.runs }, inside, lasts)
+  const spare = inside - all([...fits.show, ...fits.due, ...fits.loops, ...fits.each, ...fits.runs])
+  const { closings, switches } = chosen
   const grown = isTight
     ? fits
-    : extended(fits, {
-        spare: inside - all([...fits.show, ...fits.due, ...fits.loops, ...fits.each, ...fits.runs]),
-        closings: chosen.closings,
-        isAll: many === steps.length,
-        wishes,
-        lasts,
-        isWanted,
-        switches: chosen.switches,
-      })
-  const middle = marked(
+    : extended(fits, { spare, closings, wishes, lasts, isWanted, switches })
+  const danced = marked(
     [
       ...grown.due,
       ...grown.loops,
@@ -183,7 +107,7 @@ export function planClass(
     kept,
     materials,
   )
-  const breathing = withBreath(middle, wishes.level, lasts, materials.house)
+  const breathing = withBreath(danced, wishes.level, lasts, materials.house)
   const rested =
     wishes.minutes <= SLOT_MINUTES
       ? breathing
@@ -195,21 +119,74 @@ export function planClass(
           materials,
         })
   const body = withoutKeptPauses(rested, kept, fixed.without)
-  const ends = framedBy(
-    { wishes, combinations, materials, frame, rows, has, isWanted },
-    { room, show: grown.show, body, lasts },
-  )
-  const taken = isTight ? (fits.each.length > 0 ? 1 : 0) : many
+  const { units, over } = framedBy(setting, { show: grown.show, body })
+  const taken = isTight ? Math.min(1, fits.each.length) : fitting
   return {
-    drills: withKept(named(ends.units), fixed.kept),
+    drills: withKept(named(units), fixed.kept),
     ways,
     left: steps
       .slice(taken)
       .flatMap(({ steps: one }) => one.units.filter(({ kind }) => kind !== 'walk'))
       .filter(isWanted),
-    over: ends.over,
-    room: { counts: countsOf(steps.slice(0, taken)), of: countsOf(steps) },
+    over,
+    room: { counts: newCounts(steps.slice(0, taken)), of: newCounts(steps) },
   }
+}
+
+const newCounts = (some: readonly Taught[]): number =>
+  some.reduce((sum, { steps: { pass, isPart } }) => sum + (isPart ? 0 : pass.phrase.counts), 0)
+
+/** A class that teaches the first so many phrases: by which steps, and what dances them together. */
+interface Start {
+  readonly each: readonly Unit[]
+  readonly closings: readonly Closing[]
+  readonly switches: readonly Unit[]
+  readonly runs: readonly Unit[]
+}
+
+function startOf(
+  many: number,
+  steps: readonly Taught[],
+  teachings: readonly Teaching[],
+  due: readonly Unit[],
+  { kept, isWanted }: Setting,
+): Start {
+  const own = steps.slice(0, many)
+  const isAll = (teaching: Teaching) =>
+    steps.every((one, i) => one.teaching !== teaching || i < many)
+  const each = teachings.flatMap((teaching) =>
+    taughtUnits(
+      teaching,
+      own.filter((one) => one.teaching === teaching).map((one) => one.steps),
+      isAll(teaching),
+    ),
+  )
+  // What was fixed by hand was taught too.
+  const before = [...kept, ...due, ...each]
+  const closings = teachings.flatMap(
+    (teaching) => closingOf(teaching, before, isAll(teaching)) ?? [],
+  )
+  return {
+    each: each.filter(isWanted),
+    closings,
+    switches: teachings.filter(isAll).flatMap((teaching) => switchPractice(teaching) ?? []),
+    runs: closings.flatMap(closingRuns).filter(isWanted),
+  }
+}
+
+/** How many phrases have room; each start that is longer needs the shorter one to fit. */
+function countFitting(
+  steps: readonly Taught[],
+  fits: (start: Start) => boolean,
+  start: (many: number) => Start,
+  { type }: PlanWishes,
+): number {
+  for (let next = 1; next <= steps.length; next++) {
+    const isEnough =
+      type === 'choreography' && next > 1 && newCounts(steps.slice(0, next)) > NEW_COUNTS_OVER_WEEKS
+    if (isEnough || !fits(start(next))) return next - 1
+  }
+  return steps.length
 }
 
 /** Pauses that are fixed by hand take the place of as many; those that were taken out do not come back. */
