@@ -177,11 +177,13 @@ describe('playing', () => {
     }
     await page.getByRole('button', { name: 'On', exact: true }).click()
     await expect.poll(() => step.textContent()).not.toMatch(/^Walk it/)
-    // What is counted goes on by itself, to the other side too, until a walk waits again.
-    await page.locator('[aria-current="step"]', { hasText: 'All layers' }).waitFor()
+    // What is counted goes on by itself, until a walk waits again.
+    await page.locator('[aria-current="step"]', { hasText: 'All layers · A' }).waitFor()
     await words.getByText('Right foot steps to the right.').first().waitFor()
     await page.getByRole('button', { name: 'Play', exact: true }).click()
     await lit.waitFor()
+    await page.locator('[aria-current="step"]', { hasText: 'Walk it · B' }).waitFor()
+    await page.getByRole('button', { name: 'Next count' }).waitFor()
     await page
       .getByRole('list', { name: 'Steps' })
       .getByRole('button', { name: /^Other side · / })
@@ -189,9 +191,8 @@ describe('playing', () => {
       .click()
     await words.getByText('Left side.').waitFor()
     await words.getByText('Left foot steps to the left.').first().waitFor()
-    await page.getByRole('button', { name: 'Stop', exact: true }).click()
     await page.keyboard.press('PageDown')
-    await expect.poll(() => step.textContent()).not.toMatch(/^Other side · A/)
+    await expect.poll(() => step.textContent()).not.toMatch(/^Other side · /)
     await context.close()
   })
 })
