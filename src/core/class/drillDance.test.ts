@@ -20,7 +20,8 @@ import { USUAL_SOUND } from './soundChoice'
 const speech = () => 0.2
 const drillOf = (one: Combination, layers: readonly Layer[] = LAYERS): Drill => ({
   id: 'drill',
-  kind: 'sides',
+  // With its flourishes.
+  kind: 'free-run',
   combination: one.id,
   phrases: [],
   layers: [...layers],

@@ -24,6 +24,8 @@ import { movesCombination } from './moveRounds'
 export interface Material {
   readonly combination: Combination
   readonly lead: Simulation
+  /** Whether it has anything that who wants may dance. */
+  readonly hasFlourish: boolean
   /** Whether the other side can follow without a stop, and the same one again. */
   readonly joins: { readonly switches: boolean; readonly repeats: boolean }
   readonly from: (dancing: Dancing) => Simulation
@@ -56,6 +58,7 @@ function materialOf(combination: Combination, base: Vocabulary, house: House): M
   return {
     combination,
     lead,
+    hasFlourish: combination.phrases.some(({ events }) => events.some(({ optional }) => optional)),
     joins: footJoins(lead, vocabulary),
     from,
     hurriedFrom() {
@@ -116,22 +119,21 @@ export interface DrillRound {
 
 /** What of a drill decides what it dances. */
 type Shown = Pick<Drill, 'combination' | 'phrases'> &
-  Partial<Pick<Drill, 'kind' | 'moves' | 'eased' | 'half' | 'front'>>
+  Partial<Pick<Drill, 'kind' | 'task' | 'moves' | 'eased' | 'half' | 'front'>>
 
 /** Counts before the end, and after the beginning, of which a switch is made. */
 const SWITCH_COUNTS = 4
 
 /** What a drill dances; undefined where it dances nothing, or that is no longer there. */
 export function roundOf(
-  { combination, phrases, kind, moves, eased, half, front }: Shown,
+  { combination, phrases, kind, task, moves, eased, half, front }: Shown,
   materials: Materials,
 ): DrillRound | undefined {
   const own = combination === undefined ? undefined : materials.find(combination)
+  const isPlain = kind !== undefined && !takesFlourishes(kind, task)
   const material = moves
     ? materialOfMoves(moves, materials)
-    : own && (eased || front)
-      ? otherForm(own, eased ?? [], front === true, materials)
-      : own
+    : own && formFor(own, { eased, isFront: front === true, isPlain }, materials)
   const passes = material && passesIn(material.lead.passes, phrases)
   const first = passes?.[0]
   const last = passes?.at(-1)
@@ -166,25 +168,49 @@ function materialOfMoves(moves: readonly string[], { vocabulary, house }: Materi
   return found
 }
 
+/** A flourish is for who wants it, once the dance is known: it is shown, and danced where that is the task (teaching 8.2). */
+const takesFlourishes = (kind: Drill['kind'], task: Drill['task']): boolean =>
+  kind === 'show' || kind === 'free-run' || task === 'harder'
+
+/** In which form a combination is danced. */
+interface Form {
+  /** Ids of events that are danced in their easier form. */
+  readonly eased: readonly string[] | undefined
+  /** Without the turns of its steps. */
+  readonly isFront: boolean
+  /** Without its flourishes. */
+  readonly isPlain: boolean
+}
+
 const otherForms = new WeakMap<Material, Map<string, Material>>()
 
-/** A combination with some events in their easier form, or without the turns of its steps. */
-function otherForm(
+/** A combination in some form; itself where that is as it is written. */
+function formFor(
   own: Material,
-  eased: readonly string[],
-  isFront: boolean,
+  { eased, isFront, isPlain: wantsPlain }: Form,
   { vocabulary, house }: Materials,
 ): Material {
+  const isPlain = wantsPlain && own.hasFlourish
+  if (!eased && !isFront && !isPlain) return own
   const known = otherForms.get(own) ?? new Map<string, Material>()
   otherForms.set(own, known)
-  const key = [isFront, ...eased].join()
+  const key = [isFront, isPlain, ...(eased ?? [])].join()
   const found = known.get(key)
   if (found) return found
-  const easier = easedCombination(own.combination, eased, own.lead.vocabulary)
-  const made = materialOf(isFront ? withoutTurns(easier) : easier, vocabulary, house)
+  const easier = easedCombination(own.combination, eased ?? [], own.lead.vocabulary)
+  const plain = isPlain ? withoutFlourishes(easier) : easier
+  const made = materialOf(isFront ? withoutTurns(plain) : plain, vocabulary, house)
   known.set(key, made)
   return made
 }
+
+const withoutFlourishes = (combination: Combination): Combination => ({
+  ...combination,
+  phrases: combination.phrases.map((phrase) => ({
+    ...phrase,
+    events: phrase.events.filter(({ optional }) => !optional),
+  })),
+})
 
 /** Every step stays with the front wall; a figure that turns is danced as it is. */
 const withoutTurns = (combination: Combination): Combination => ({

@@ -13,7 +13,7 @@ import { risksOf, risksOver } from '../load/risk'
 import { easierForms } from '../moves/easing'
 import { vocabulary } from '../moves/vocabulary'
 import { HOLDS, holdsFor } from './coolDown'
-import { materialsOf } from './material'
+import { materialsOf, roundOf } from './material'
 import { movesCombination } from './moveRounds'
 import type { PlanWishes } from './plan'
 import { planClass } from './planner'
@@ -171,6 +171,20 @@ describe('the steps of a phrase', () => {
         ({ kind }) => kind,
       ),
     ).not.toContain('walls')
+  })
+
+  it('have no flourish before it is the task of a run, but show it', () => {
+    const one = p([
+      [...feet(step), sway, move('shoulder-shimmy', '5-8', undefined, { optional: true })],
+    ])
+    const own = materialsOf([one], vocabulary, USUAL_HOUSE)
+    const { drills } = planClass(wishesFor(one, { level: 'advanced' }), own)
+    const takes = (drill: (typeof drills)[number]) =>
+      roundOf(drill, own)?.passes.some(({ events }) => events.some(({ optional }) => optional))
+    const with_ = drills.filter((drill) => drill.combination && takes(drill))
+    expect(new Set(with_.map(({ kind, task }) => task ?? kind))).toEqual(
+      new Set(['show', 'harder']),
+    )
   })
 
   it('go by what the diary says is taught', () => {

@@ -20,7 +20,10 @@ const TAUGHT: ReadonlySet<Drill['kind']> = new Set([
  * The steps of teaching a combination, to look at and to play: those a class of it would have,
  * and a run at its tempo. One list with the plan, so that screen, paper and floor agree.
  */
-export function teachSteps({ combination, lead }: Material, materials: Materials): Plan {
+export function teachSteps(
+  { combination, lead, hasFlourish }: Material,
+  materials: Materials,
+): Plan {
   const wishes = {
     ...wishesFor(combination, materials.house.level),
     minutes: MOST_MINUTES,
@@ -28,12 +31,15 @@ export function teachSteps({ combination, lead }: Material, materials: Materials
   const { plan } = planAgain(emptyPlan('teach', combination.title, wishes), materials)
   // Where nothing is written there is nothing to teach.
   if (layersIn(lead.passes).length === 0) return { ...plan, drills: [] }
-  const runs = plan.drills.filter(({ kind, task }) => kind === 'run' && task === 'last-showing')
+  const run = (wanted: Drill['task']) =>
+    plan.drills.filter(({ kind, task }) => kind === 'run' && task === wanted)
   return {
     ...plan,
     drills: [
       ...plan.drills.filter(({ kind }) => TAUGHT.has(kind)),
-      ...runs.map(({ task: _, music: __, ...run }) => run),
+      ...run('last-showing').map(({ task: _, music: __, ...own }) => own),
+      // A flourish comes once the dance is known.
+      ...(hasFlourish ? run('harder') : []),
     ],
   }
 }
