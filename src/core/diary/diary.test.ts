@@ -19,7 +19,7 @@ import {
   weekOf,
 } from './diary'
 import { diaryCsv } from './export'
-import { gapDays, knownOf, nextClassOf, reachedIn, weakerSides } from './reached'
+import { gapDays, knownOf, nextClassOf, paceOf, reachedIn, weakerSides } from './reached'
 
 const one = demo[0]!
 const [a, b] = one.phrases.map(({ id, name }) => ({ id, name }))
@@ -197,6 +197,21 @@ describe('how far a group has come', () => {
     expect(both.length).toBeGreaterThan(1)
     expect(drills.some(({ kind }) => kind === 'catch-up')).toBe(true)
     expect(nextClassOf([], tuesday, materials, '2026-03-10')).toBeUndefined()
+  })
+
+  it('knows how long a group takes for eight new counts: the middle of the last classes with anything new', () => {
+    expect(paceOf([], materials)).toBeUndefined()
+    const counts = (id: string) =>
+      materials.find(drill({}).combination ?? '')?.combination.phrases.find((one) => one.id === id)
+        ?.counts ?? 0
+    const first = classOn('2026-03-03', [drill({})])
+    expect(paceOf([first], materials)).toBeCloseTo((60 * 0.5 * 8) / counts(a.id), 9)
+    // The same again is nothing new, and a class of nothing new says nothing.
+    expect(paceOf([first, classOn('2026-03-10', [drill({})])], materials)).toBe(
+      paceOf([first], materials),
+    )
+    const slower = classOn('2026-03-17', [drill({ phrases: [b] })], { minutes: 90 })
+    expect(paceOf([first, slower], materials)).toBeCloseTo((90 * 0.5 * 8) / counts(b.id), 9)
   })
 
   it('shows tempo by phrase, and what was not touched for long', () => {

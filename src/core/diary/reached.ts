@@ -88,6 +88,36 @@ export function reachedIn(classes: readonly ClassEntry[]): readonly PhraseReache
   return [...reached.values()]
 }
 
+/** Classes a pace is read from, the latest ones, and the share of a class that is for what is new. */
+const PACE_CLASSES = 5
+const NEW_SHARE = 0.5
+
+/**
+ * Minutes a group has taken for eight new counts: the median of its last five classes with
+ * anything new (teaching 2.8). Undefined where there are none; a guide, since half of each class
+ * is taken to be for what is new (h).
+ */
+export function paceOf(classes: readonly ClassEntry[], materials: Materials): number | undefined {
+  const met = new Set<string>()
+  const paces: number[] = []
+  for (const { danced, minutes } of [...classes].sort(byDate)) {
+    let counts = 0
+    for (const { combination, phrases, rounds } of danced) {
+      if (combination === undefined || rounds.R + rounds.L === 0) continue
+      const known = materials.find(combination)?.combination.phrases
+      for (const { id } of phrases) {
+        const key = `${combination}|${id}`
+        if (met.has(key)) continue
+        met.add(key)
+        counts += known?.find((phrase) => phrase.id === id)?.counts ?? 0
+      }
+    }
+    if (counts > 0) paces.push((minutes * NEW_SHARE * 8) / counts)
+  }
+  const last = paces.slice(-PACE_CLASSES).sort((a, b) => a - b)
+  return last[Math.floor(last.length / 2)]
+}
+
 /** Which side of each combination had fewer counts, and by how many. */
 export function weakerSides(reached: readonly PhraseReached[]): Known['weaker'] {
   const sums = new Map<string, { R: number; L: number }>()

@@ -84,6 +84,14 @@ const STAGE_SHARES: Readonly<Record<WarmStage, number>> = {
   build: 0.35,
 }
 
+/** Moves again and again for so many slots; the last one stays the last. */
+function inSlots(moves: readonly string[], slots: number): readonly string[] {
+  const last = moves.at(-1)
+  if (last === undefined || slots < 1) return []
+  const before = moves.length > 1 ? moves.slice(0, -1) : moves
+  return [...Array.from({ length: slots - 1 }, (_, i) => before[i % before.length] ?? last), last]
+}
+
 /** Moves for exactly some seconds, danced as often as they fit; the rest shows them. */
 export function movesUnit(
   unit: Unit,
@@ -99,11 +107,8 @@ export function movesUnit(
   const repeats = Math.max(1, Math.ceil(fitting / MOST_MOVES))
   const slots = Math.floor(fitting / repeats)
   const known = choose(Math.max(0, slots))
-  const moves = Array.from(
-    { length: known.length > 0 ? slots : 0 },
-    (_, i) => known[i % known.length] ?? '',
-  )
-  const counted: Unit = { ...unit, repeats, talk: 0, moves }
+  const moves = inSlots(known, slots)
+  const counted: Unit = { ...unit, repeats, talk: 0, moves: [...moves] }
   const taken = moves.length > 0 ? dancedSeconds(counted, materials) : 0
   return taken > 0
     ? { ...counted, talk: Math.max(0, seconds - taken) }

@@ -17,16 +17,35 @@ export const COUNTS_A_MOVE = 2 * COUNTS
 /** A round of moves stays well inside the counts a combination may have. */
 export const MOST_MOVES = 12
 
+/** What is danced together is written in one, with this between. */
+const TOGETHER = '+'
+
+/** One id for moves that are danced together: a footwork, and what goes on it. */
+export const together = (...ids: readonly string[]): string => ids.join(TOGETHER)
+
+/** The moves of such an id; those the vocabulary does not know are left out. */
+export const movesOf = (id: string, vocabulary: Vocabulary): readonly Move[] =>
+  id.split(TOGETHER).flatMap((one) => vocabulary.find(one) ?? [])
+
+/** What it is called. */
+export const nameOfMoves = (id: string, vocabulary: Vocabulary): string =>
+  movesOf(id, vocabulary)
+    .map(({ name }) => name.toLowerCase())
+    .join(' with ')
+
 /** Moves one after the other, each eight counts to one side and eight to the other. */
 export function movesCombination(ids: readonly string[], vocabulary: Vocabulary): Combination {
-  const moves = ids.flatMap((id) => vocabulary.find(id) ?? []).slice(0, MOST_MOVES)
-  const phrases = moves.map((move, i) => ({
-    id: `move-${i}`,
-    name: String(i + 1),
-    title: move.name,
-    counts: COUNTS,
-    events: eventsOf(move, `move-${i}`),
-  }))
+  const phrases = ids
+    .map((id) => movesOf(id, vocabulary))
+    .filter((moves) => moves.length > 0)
+    .slice(0, MOST_MOVES)
+    .map((moves, i) => ({
+      id: `move-${i}`,
+      name: String(i + 1),
+      title: moves.map(({ name }) => name).join(', '),
+      counts: COUNTS,
+      events: moves.flatMap((move, j) => eventsOf(move, `move-${i}${j > 0 ? ` ${j}` : ''}`)),
+    }))
   const shown =
     phrases.length > 0
       ? phrases

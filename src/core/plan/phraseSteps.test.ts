@@ -5,7 +5,7 @@ import { demo } from '../../../tests/demo'
 import { holds } from '../../../tests/holds'
 import { materials as demoMaterials, wishesOf } from '../../../tests/teaching'
 import { combination, feet, move, on } from '../../../tests/write'
-import { type Combination, DancerLevel } from '../combination/combination'
+import { Combination, DancerLevel } from '../combination/combination'
 import { dancedIn } from '../combination/lengths'
 import { mirror } from '../combination/mirror'
 import { USUAL_HOUSE } from '../house/house'
@@ -14,7 +14,7 @@ import { easierForms } from '../moves/easing'
 import { vocabulary } from '../moves/vocabulary'
 import { HOLDS, holdsFor } from './coolDown'
 import { materialsOf, roundOf } from './material'
-import { movesCombination } from './moveRounds'
+import { movesCombination, movesOf, together } from './moveRounds'
 import type { PlanWishes } from './plan'
 import { planClass } from './planner'
 import { sharedOut, talkOf, triesOf } from './talk'
@@ -293,7 +293,11 @@ describe('a warm-up', () => {
         const danced = stageMoves(stage, [one], vocabulary, 6)
         expect(danced.length).toBeGreaterThan(0)
         expect(danced.length).toBeLessThanOrEqual(6)
-        for (const id of danced) expect(vocabulary.find(id)?.risk).toEqual([])
+        for (const id of danced)
+          for (const warm of movesOf(id, vocabulary)) expect(isGentle(warm), warm.id).toBe(true)
+        expect(danced.flatMap((id) => movesOf(id, vocabulary)).length).toBeGreaterThanOrEqual(
+          danced.length,
+        )
       }
     }
     // The head only where the class moves it.
@@ -305,6 +309,12 @@ describe('a warm-up', () => {
     expect(round.order.length % 2).toBe(0)
     expect(round.phrases.every(({ counts }) => counts === 8)).toBe(true)
     expect(movesCombination([], vocabulary).phrases).toHaveLength(1)
+    // The last thing is two of them in one: a footwork, and what goes on it.
+    const both = movesCombination([together('march', 'hip-slide'), 'gone'], vocabulary)
+    expect(both.phrases.map(({ events }) => events.map(({ layer }) => layer))).toEqual([
+      ['feet', 'hips'],
+    ])
+    expect(Combination.safeParse(both).success).toBe(true)
   })
 
   it('and a cool-down meet what a class strains, with words and a caution each', () => {

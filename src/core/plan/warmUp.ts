@@ -4,6 +4,7 @@ import { easierForms } from '../moves/easing'
 import type { Move } from '../moves/move'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
 import type { WarmStage } from './drill'
+import { together } from './moveRounds'
 
 /** Ways to get the pulse up, the smallest first: weight shifts, march, step touch (teaching 6.1). */
 const PULSE = ['hip-sway', 'march', 'step-touch', 'double-step-touch', 'merengue-march']
@@ -100,11 +101,25 @@ export function stageMoves(
     const asked = JOINTS.filter((joint) => joint.for === 'any' || layers.has(joint.for))
     return known([...new Set(asked.flatMap(({ moves }) => moves))])
   }
-  const climbed = ladders(combinations, vocabulary, most)
+  const joined = joinedOn(combinations, vocabulary)
+  const climbed = ladders(combinations, vocabulary, joined && most > 1 ? most - 1 : most)
   // Where little is to be climbed the rest of the time is danced, not one thing again and again.
-  return climbed.length >= FEW
-    ? climbed
-    : [...new Set([...climbed, ...known(PULSE)])].slice(0, most)
+  const rest = climbed.length >= FEW ? [] : known(PULSE).filter((id) => !climbed.includes(id))
+  const room = joined && most > 1 ? most - 1 : most
+  return [...[...climbed, ...rest].slice(0, room), ...(joined && most > 1 ? [joined] : [])]
+}
+
+/** What a class has on top of its first footwork, as a cold body may dance it: the last thing before it begins (teaching 6.2). */
+function joinedOn(
+  combinations: readonly Combination[],
+  vocabulary: Vocabulary,
+): string | undefined {
+  const moves = movesIn(combinations, vocabulary)
+  const gentle = (wanted: (move: Move) => boolean) =>
+    moves.filter(wanted).flatMap((move) => ladderTo(move, vocabulary).at(-1) ?? [])
+  const [footwork = vocabulary.find('march')] = gentle(({ layer }) => layer === 'feet')
+  const [above] = gentle(({ layer }) => layer === 'hips' || layer === 'torso')
+  return footwork && above ? together(footwork.id, above.id) : undefined
 }
 
 /** The gentlest of what a class danced, and slow: nothing with a demand, nothing that jumps. */

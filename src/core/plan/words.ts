@@ -12,6 +12,7 @@ import { TICKS_PER_COUNT } from '../time/time'
 import { HOLDS } from './coolDown'
 import type { Drill, RunTask } from './drill'
 import { type DrillRound, layersIn, type Material, type Materials, roundOf } from './material'
+import { nameOfMoves } from './moveRounds'
 import { CLASS_CAUTION, notesOf, waysOut } from './notes'
 import type { PlanWishes } from './plan'
 import { postureOf } from './posture'
@@ -223,9 +224,9 @@ function roomWords({ lead }: Material): string {
 }
 
 function stageWords({ stage, moves }: Drill, { vocabulary }: Materials): string {
-  const names = [...new Set(moves ?? [])].flatMap(
-    (id) => vocabulary.find(id)?.name.toLowerCase() ?? [],
-  )
+  const names = [...new Set(moves ?? [])]
+    .map((id) => nameOfMoves(id, vocabulary))
+    .filter((name) => name !== '')
   const way =
     stage === 'pulse'
       ? 'Small first, then as large as the room'

@@ -13,6 +13,7 @@ import { type Drill, isCounted, MOST_LETTERS, MOST_LINES } from '../../core/plan
 import type { DrillChange } from '../../core/plan/edits'
 import type { Lanes } from '../../core/plan/lanes'
 import type { Materials } from '../../core/plan/material'
+import { nameOfMoves } from '../../core/plan/moveRounds'
 import { triesOf } from '../../core/plan/talk'
 import { drillTitle, minutesText } from '../../core/plan/totals'
 import type { StepWords } from '../../core/plan/words'
@@ -271,7 +272,7 @@ function DrillFacts({
   readonly hands: DrillHands
 }) {
   const moves = drill.moves && [
-    ...new Set(drill.moves.flatMap((id) => materials.vocabulary.find(id)?.name ?? [])),
+    ...new Set(drill.moves.map((id) => nameOfMoves(id, materials.vocabulary))),
   ]
   const tries = triesOf(drill.talk, materials.house)
   return (

@@ -6,7 +6,7 @@ import { useEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { beginClass } from '../../core/class/underWay'
 import { byDate, newClass } from '../../core/diary/diary'
-import { knownOf, reachedIn } from '../../core/diary/reached'
+import { knownOf, paceOf, reachedIn } from '../../core/diary/reached'
 import { blocksOf } from '../../core/plan/blocks'
 import {
   changeDrill,
@@ -70,6 +70,7 @@ function OpenPlan({
   deleted,
   groups,
   plans,
+  classes: given,
   materials,
 }: PlanningRecords & { readonly first: Plan }) {
   const { judge, newId } = useServices()
@@ -94,6 +95,16 @@ function OpenPlan({
   const totals = useMemo(() => totalsOf(plan, materials), [plan, materials])
   const words = useWords(plan, materials)
   const lanes = useLanes(plan.wishes, materials)
+  const pace = useMemo(
+    () =>
+      plan.group === undefined
+        ? undefined
+        : paceOf(
+            given.filter(({ group }) => group === plan.group),
+            materials,
+          ),
+    [plan.group, given, materials],
+  )
   const blocks = useMemo(
     () =>
       new Map(blocksOf(plan.drills, materials).map((block) => [block.drills[0]?.id ?? '', block])),
@@ -249,6 +260,7 @@ function OpenPlan({
           gone={gone.map((id) => ({ id, title: `${deleted.get(id) ?? 'gone'} (deleted)` }))}
           groups={groups}
           group={plan.group}
+          pace={pace}
           onWishes={(label, made) =>
             change(label, (now) => changeWishes(now, made), `wishes ${Object.keys(made).join()}`)
           }

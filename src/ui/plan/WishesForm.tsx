@@ -49,13 +49,15 @@ interface WishesFormProps {
   readonly gone: readonly { readonly id: string; readonly title: string }[]
   readonly groups: readonly Group[]
   readonly group: string | undefined
+  /** Minutes this group has taken for eight new counts. */
+  readonly pace: number | undefined
   readonly onWishes: (label: string, change: WishesChange) => void
   readonly onGroup: (id: string | undefined) => void
 }
 
 /** What a class is planned from. */
 export function WishesForm(props: WishesFormProps) {
-  const { wishes, proposal, all, gone, groups, group, onWishes, onGroup } = props
+  const { wishes, proposal, all, gone, groups, group, pace, onWishes, onGroup } = props
   const { ways, room } = proposal
   const titleOf = (id: string) => [...all, ...gone].find((one) => one.id === id)?.title ?? 'gone'
   return (
@@ -197,6 +199,11 @@ export function WishesForm(props: WishesFormProps) {
         value={group ?? null}
         onChange={(id) => onGroup(id ?? undefined)}
       />
+      {pace !== undefined && (
+        <p className={classes.because}>
+          About {Math.round(pace)} min for eight new counts in its last classes.
+        </p>
+      )}
       {wishes.known.reviews.map(({ combination, phrases, because }) => (
         <p key={combination + phrases.join()} className={classes.because}>
           Review <b>{titleOf(combination)}</b>: {because}.
