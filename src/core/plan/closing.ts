@@ -4,11 +4,12 @@ import type { Pass } from '../combination/passes'
 import type { Tempo } from '../time/tempo'
 import { TICKS_PER_COUNT } from '../time/time'
 import type { RunTask } from './drill'
-import { roundsThatFit, unitOver } from './taughtUnits'
+import { unitOver } from './taughtUnits'
 import {
   firstPasses,
   isWhole,
   layersOf,
+  roundsThatFit,
   type Teaching,
   turnsIn,
   type Unit,

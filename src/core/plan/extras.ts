@@ -2,8 +2,7 @@ import { TICKS_PER_COUNT } from '../time/time'
 import { atTempo, type Closing, runsAt, TEMPO_TASKS } from './closing'
 import type { PlanWishes } from './plan'
 import type { Parts } from './shorten'
-import { roundsThatFit } from './taughtUnits'
-import { firstPasses, type Unit } from './teaching'
+import { firstPasses, roundsThatFit, type Unit } from './teaching'
 
 interface Room {
   /** Seconds there are. */
@@ -82,7 +81,7 @@ export function extended(parts: Parts, room: Room): Parts {
           ),
       )
   }
-  return { ...now, runs: listened(now.runs, closings), each: now.each }
+  return { ...now, runs: listened(now.runs, closings) }
 
   /** Raises the whole rounds of each phrase to what it needs, both sides alike. */
   function enough({ teaching }: Closing): void {

@@ -1,4 +1,4 @@
-import type { Layer } from '../body/layers'
+import { LAYERS, type Layer } from '../body/layers'
 import type { Combination } from '../combination/combination'
 import { addRisks, NO_RISKS } from '../load/risk'
 import { Risk } from '../moves/move'
@@ -6,12 +6,13 @@ import { COUNT_IN } from '../performance/segments'
 import { clampTempo, type Tempo } from '../time/tempo'
 import { TICKS_PER_COUNT } from '../time/time'
 import { steady } from '../time/timeMap'
-import { holdsFor } from './coolDown'
+import { HOLDS, holdsFor } from './coolDown'
 import { type Drill, WarmStage } from './drill'
-import { danceSeconds, type Materials, risksOfRound, roundOf } from './material'
+import { danceSeconds, type Materials, roundOf } from './material'
 import { COUNTS_A_MOVE, MOST_MOVES } from './moveRounds'
 import { NAMED_SECONDS } from './phraseSteps'
-import { classSeconds, type PlanWishes } from './plan'
+import { classSeconds, type PlanWishes, SLOT_MINUTES } from './plan'
+import { strainOf } from './strain'
 import { unitOver } from './taughtUnits'
 import { layersOf, type Teaching, type Unit } from './teaching'
 import { asksForMore, coolDownMoves, stageMoves, stageTempo } from './warmUp'
@@ -27,6 +28,9 @@ export interface FrameSeconds {
 const clamp = (value: number, least: number, most: number): number =>
   Math.round(Math.min(most, Math.max(least, value)))
 
+/** Seconds more of a warm-up for what strains. */
+const MORE_WARMTH = 120
+
 /** Seconds of each by the length of the class (teaching 5.1, 5.4, 6.3, 9): what it should be, the least, the most. */
 export interface FrameRoom {
   readonly usual: FrameSeconds
@@ -40,7 +44,8 @@ export function frameRoom(
   { vocabulary }: Materials,
 ): FrameRoom {
   const seconds = classSeconds(wishes)
-  const more = asksForMore(combinations, vocabulary) && wishes.minutes > 20 ? 120 : 0
+  const more =
+    asksForMore(combinations, vocabulary) && wishes.minutes > SLOT_MINUTES ? MORE_WARMTH : 0
   return {
     usual: {
       hello: clamp(wishes.minutes, 30, 90),
@@ -142,10 +147,7 @@ export function warmUpUnits(
 
 /** What a class used, what it strained first: what the holds at its end are chosen by. */
 function usedIn(units: readonly Unit[], materials: Materials): readonly (Layer | Risk)[] {
-  const strained = units.reduce(
-    (sum, unit) => addRisks(sum, risksOfRound(unit, roundOf(unit, materials)), unit.repeats),
-    NO_RISKS,
-  )
+  const strained = units.reduce((sum, unit) => addRisks(sum, strainOf(unit, materials)), NO_RISKS)
   const risks = Risk.options
     .filter((risk) => strained[risk] > 0)
     .toSorted((a, b) => strained[b] - strained[a])
@@ -155,6 +157,8 @@ function usedIn(units: readonly Unit[], materials: Materials): readonly (Layer |
   return [...risks, ...[...layers].sort((a, b) => b[1] - a[1]).map(([layer]) => layer)]
 }
 
+/** Three breaths and thanks come behind what is held. */
+const BREATHS_SECONDS = 10
 const SWAY_SECONDS = 60
 const SWAY_TEMPO = 60
 
@@ -183,10 +187,9 @@ export function coolDownUnits(
   const used = usedIn(units, materials)
   const chosen = []
   let room = rest
-  for (const hold of holdsFor(used.length > 0 ? used : ['hips'], 14)) {
+  for (const hold of holdsFor(used.length > 0 ? used : ['hips'], HOLDS.length)) {
     const own = each * hold.sides
-    // Three breaths and thanks come behind them.
-    if (room - own < 10 && chosen.length > 0) continue
+    if (room - own < BREATHS_SECONDS && chosen.length > 0) continue
     room -= own
     chosen.push(hold.id)
   }
@@ -198,7 +201,7 @@ const coolDownRows = (tempo: Tempo): readonly [Unit, Unit] => [
   {
     kind: 'cool-down',
     phrases: [],
-    layers: ['feet', 'hips', 'torso', 'arms', 'head'],
+    layers: LAYERS,
     sides: ['R'],
     repeats: 1,
     talk: 0,
@@ -224,7 +227,7 @@ const stageRow = (stage: WarmStage, tempo: Tempo): Unit =>
         kind: 'warm-up',
         stage,
         phrases: [],
-        layers: ['feet', 'hips', 'torso', 'arms', 'head'],
+        layers: LAYERS,
         sides: ['R'],
         repeats: 1,
         talk: 0,
@@ -238,6 +241,8 @@ const dancedSeconds = (unit: Unit, materials: Materials): number => {
   return round ? Math.ceil(danceSeconds(unit, round, unit.repeats) - 1e-9) : 0
 }
 
+/** In no more minutes nothing is shown first. */
+const LEAST_SHOWN = 15
 const SHOWN_COUNTS = 64
 const SHOWN_ROUNDS = 2
 
@@ -251,7 +256,7 @@ export function showUnit(teaching: Teaching, minutes: number): Unit | undefined 
     if (shown.length > 0 && counts > SHOWN_COUNTS) break
     shown.push(pass)
   }
-  if (minutes <= 15 || shown.length === 0) return undefined
+  if (minutes <= LEAST_SHOWN || shown.length === 0) return undefined
   return {
     ...unitOver(teaching, {
       kind: 'show',

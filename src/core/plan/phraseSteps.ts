@@ -4,7 +4,15 @@ import { TICKS_PER_COUNT } from '../time/time'
 import type { Drill } from './drill'
 import { layersIn } from './material'
 import { sharedOut, talkOf } from './talk'
-import { layersOf, phrasesOf, type Teaching, turnsIn, type Unit, untaughtIn } from './teaching'
+import {
+  layersOf,
+  phrasesOf,
+  roundsThatFit,
+  type Teaching,
+  turnsIn,
+  type Unit,
+  untaughtIn,
+} from './teaching'
 import type { Proposed } from './ways'
 import { type LayerWeight, weightsOf } from './weight'
 
@@ -55,7 +63,12 @@ export function phraseSteps(
   const fresh = freshIn(all)
   const alone = all.length > 1 && seen !== 'all' ? aloneTogether(weights, pass) : []
   const onFeet = withFeet(teaching, pass, weights)
+  const counts = pass.length / TICKS_PER_COUNT
+  const isHalved =
+    seen !== 'all' && fresh > house.limits[`plan.halves.${level}`] && counts >= LEAST_HALVED
+  // What is walked in halves is walked with all there is.
   const isFeetFirst =
+    !isHalved &&
     seen !== 'all' &&
     way !== 'counts' &&
     feet !== undefined &&
@@ -64,12 +77,9 @@ export function phraseSteps(
     weights.some(({ layer, weight }) => layer !== 'feet' && weight !== 'light') &&
     fresh > FEET_FIRST[level] &&
     onFeet.length < all.length
-  const counts = pass.length / TICKS_PER_COUNT
-  const isHalved =
-    seen !== 'all' && fresh > house.limits[`plan.halves.${level}`] && counts >= LEAST_HALVED
   const isWalked = seen !== 'all' && fresh >= WALKED
   const aloneFresh = freshIn(alone.flat())
-  const base = isFeetFirst && !isHalved ? onFeet : all
+  const base = isFeetFirst ? onFeet : all
   const make = makerOf(teaching, pass, feet)
   const isTurning = turnsBy(pass, teaching)
   const front = isTurning ? ({ front: true } as const) : {}
@@ -100,12 +110,12 @@ export function phraseSteps(
       : isWalked && rest > 0
         ? [{ unit: walk(base), share: isFeetFirst ? freshIn(onFeet) : rest }]
         : []),
-    ...(isFeetFirst && !isHalved
+    ...(isFeetFirst
       ? [{ unit: make({ kind: 'feet', layers: onFeet, isNew: true, ...front }), share: 0 }]
       : []),
     {
       unit: make({ kind: 'all', layers: all, ...front, ...(rest > 0 && { isNew: true }) }),
-      share: isFeetFirst && !isHalved ? Math.max(0, rest - freshIn(onFeet)) : isWalked ? 0 : rest,
+      share: isFeetFirst ? Math.max(0, rest - freshIn(onFeet)) : isWalked ? 0 : rest,
     },
   ]
   const talk = talkOf(weights, level, house, isFirst)
@@ -268,10 +278,10 @@ const standOf = (
     : 'mirror'
 
 /** Fewer rounds of what would tire: a piece of one layer, or a long phrase. */
-function withinPiece(unit: Unit, { house, slow }: Teaching, counts: number): Unit {
+function withinPiece(unit: Unit, teaching: Teaching, counts: number): Unit {
   if (unit.seconds !== undefined) return unit
-  const most = unit.layers.length === 1 ? house.limits['plan.piece'] : house.limits['plan.longest']
-  const round = (counts * 60) / slow
-  const fits = Math.floor((most - (4 * 60) / slow) / round)
-  return { ...unit, repeats: Math.max(1, Math.min(unit.repeats, fits)) }
+  const { limits } = teaching.house
+  const most = limits[unit.layers.length === 1 ? 'plan.piece' : 'plan.longest']
+  const fits = roundsThatFit(unit.repeats, counts, 1, teaching.slow, teaching, most)
+  return { ...unit, repeats: Math.max(1, fits) }
 }

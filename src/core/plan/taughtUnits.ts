@@ -1,10 +1,16 @@
 import { LAYERS, type Layer } from '../body/layers'
 import { otherSide, type Side } from '../body/side'
 import type { Pass } from '../combination/passes'
-import { countInCounts, countInFor } from '../performance/segments'
 import { TICKS_PER_COUNT } from '../time/time'
 import type { PhraseSteps } from './phraseSteps'
-import { layersOf, phrasesOf, type Teaching, type Unit, untaughtIn } from './teaching'
+import {
+  layersOf,
+  phrasesOf,
+  roundsThatFit,
+  type Teaching,
+  type Unit,
+  untaughtIn,
+} from './teaching'
 
 /** Rounds of a run from the top, a side; where a part is finished it is run from the very top once. */
 const JOIN_ROUNDS = 2
@@ -16,20 +22,6 @@ const batchOf = ({ level }: Teaching): number =>
 
 const countsOf = (passes: readonly Pass[]): number =>
   passes.reduce((sum, { length }) => sum + length, 0) / TICKS_PER_COUNT
-
-/** Rounds of so many counts that fit into the longest step, with a count-in a side. */
-export function roundsThatFit(
-  wanted: number,
-  counts: number,
-  sides: number,
-  tempo: number,
-  { house, material }: Teaching,
-): number {
-  const { limits } = house
-  const countIn = countInCounts(material.combination, true, countInFor(tempo))
-  const room = (limits['plan.longest'] * tempo) / 60 - sides * countIn
-  return Math.min(wanted, limits['plan.rounds'], Math.floor(room / (counts * sides)))
-}
 
 /** The index of the pass a part of a dance begins with, for each pass: no part is longer than a growing run. */
 export function partStarts({ material, house }: Teaching): readonly number[] {

@@ -3,6 +3,7 @@ import { otherSide, type Side } from '../body/side'
 import type { DancerLevel } from '../combination/combination'
 import type { Pass } from '../combination/passes'
 import type { House } from '../house/house'
+import { countInCounts, countInFor } from '../performance/segments'
 import type { Tempo } from '../time/tempo'
 import type { Drill } from './drill'
 import { layersIn, type Material, type Materials } from './material'
@@ -104,3 +105,17 @@ export const turnsIn = (passes: readonly Pass[], { lead }: Material): boolean =>
   lead.danced.some(
     ({ pass, action }) => action.turn && passes.some(({ index }) => index === pass.index),
   )
+
+/** Rounds of so many counts that fit into some seconds, the longest a step may take unless it is said, with a count-in a side. */
+export function roundsThatFit(
+  wanted: number,
+  counts: number,
+  sides: number,
+  tempo: Tempo,
+  { house: { limits }, material }: Teaching,
+  seconds = limits['plan.longest'],
+): number {
+  const countIn = countInCounts(material.combination, true, countInFor(tempo))
+  const room = (seconds * tempo) / 60 - sides * countIn
+  return Math.min(wanted, limits['plan.rounds'], Math.floor(room / (counts * sides)))
+}

@@ -1,5 +1,5 @@
 import { facingWord } from '../body/facing'
-import { otherSide, sideWord } from '../body/side'
+import { otherSide, type Side, sideWord } from '../body/side'
 import { cuesOf } from '../calling/cues'
 import { capital } from '../capital'
 import type { DancerLevel } from '../combination/combination'
@@ -90,7 +90,6 @@ function computed(
 ): readonly string[] {
   const { wishes } = plan
   const all = wishes.combinations.flatMap((id) => materials.find(id) ?? [])
-  const material = round?.material
   const { dancers } = materials.house
   switch (drill.kind) {
     case 'hello':
@@ -133,9 +132,7 @@ function computed(
     case 'technique':
       return (drill.focus ?? []).map((line, i) => `Minute ${i + 1}: ${line}`)
     case 'walk':
-      return round && material
-        ? [`${weightWords(round)}${feetAs(round, material, drill)}`, countWords(drill, round)]
-        : []
+      return round ? [`${weightWords(round)}${feetAs(round, drill)}`, countWords(drill, round)] : []
     case 'alone':
       return [
         ...drill.layers.map((layer) => ALONE_WORDS[layer]),
@@ -144,11 +141,11 @@ function computed(
     case 'walls':
       return round ? [wallWords(round)] : []
     case 'other-side':
-      return round && material ? [otherWords(drill, round, material)] : []
+      return round ? [otherWords(drill, round)] : []
     case 'join':
       return [round ? namesWords(round) : '']
     case 'switch-practice':
-      return round && material ? [switchWords(material)] : []
+      return round ? [switchWords(round.material)] : []
     case 'run':
       return [
         ...(isFirstMusic(drill, plan)
@@ -164,10 +161,9 @@ function computed(
     default:
       return round
         ? [
-            isWalked(drill, plan)
-              ? ''
-              : `${weightWords(round)}${feetAs(round, round.material, drill)}`,
-            isWalked(drill, plan) ? '' : countWords(drill, round),
+            ...(isWalked(drill, plan)
+              ? []
+              : [`${weightWords(round)}${feetAs(round, drill)}`, countWords(drill, round)]),
             ...(drill.marked ? [markedWords(drill.marked)] : []),
           ]
         : []
@@ -236,16 +232,19 @@ function stageWords({ stage, moves }: Drill, { vocabulary }: Materials): string 
   return `${way}: ${names.join(', ')}, eight counts to each side.`
 }
 
+/** The foot that can go where one of them carries: `the left foot is free`. */
+const freeFoot = (weight: Side): string => `the ${sideWord[otherSide[weight]]} foot is free`
+
 /** Where the weight is as a round begins, and which foot is free. */
 function weightWords({ material, from }: DrillRound): string {
   const { weight } = stateBefore(material.lead, from)
   return weight === 'both'
     ? 'Weight on both feet.'
-    : `Weight on the ${sideWord[weight]}, the ${weight === 'R' ? 'left' : 'right'} foot is free.`
+    : `Weight on the ${sideWord[weight]}, ${freeFoot(weight)}.`
 }
 
 /** The phrase whose feet these are. */
-function feetAs({ passes }: DrillRound, material: Material, { layers }: Drill): string {
+function feetAs({ passes, material }: DrillRound, { layers }: Drill): string {
   const [pass] = passes
   const same = pass && layers.includes('feet') ? sameFeetBefore(pass, material) : undefined
   return same && passes.length === 1 ? ` Feet as in ${same.phrase.name}.` : ''
@@ -280,10 +279,10 @@ function wallWords({ material, passes }: DrillRound): string {
 }
 
 /** What changes on the other side, and what is kept. */
-function otherWords(drill: Drill, { passes, from }: DrillRound, material: Material): string {
+function otherWords(drill: Drill, { passes, from, material }: DrillRound): string {
   const side = drill.sides[0] ?? 'L'
   const { weight } = stateBefore(material.from(aloneFrom(side)), from)
-  const begins = weight === 'both' ? '' : `: the ${sideWord[otherSide[weight]]} foot is free`
+  const begins = weight === 'both' ? '' : `: ${freeFoot(weight)}`
   const kept = passes
     .flatMap(({ events }) => events)
     .filter(({ kept: stays, layer }) => stays && drill.layers.includes(layer))
@@ -304,7 +303,7 @@ function switchWords({ lead, combination }: Material): string {
   const { weight } = lead.end
   const last = lead.passes.at(-1)
   return last
-    ? `The last four counts of ${nameOf(last.phrase)}, then the first four from the other side: ${weight === 'both' ? 'the weight is on both feet' : `the ${weight === 'R' ? 'left' : 'right'} foot is free${combination.lead === weight ? ', and begins' : ''}`}.`
+    ? `The last four counts of ${nameOf(last.phrase)}, then the first four from the other side: ${weight === 'both' ? 'the weight is on both feet' : `${freeFoot(weight)}${combination.lead === weight ? ', and begins' : ''}`}.`
     : ''
 }
 
@@ -338,9 +337,7 @@ function recapWords(plan: Told, materials: Materials): readonly string[] {
   const end = round && stateAt(round.material.lead, round.to - 1).weight
   return [
     round ? namesWords(round) : '',
-    end === undefined || end === 'both'
-      ? ''
-      : `At the end the ${end === 'R' ? 'left' : 'right'} foot is free.`,
+    end === undefined || end === 'both' ? '' : `At the end ${freeFoot(end)}.`,
     ...slips.map((slip) => `Look at home: ${slip}`),
     left.length > 0 ? `Next time: ${left.map(({ phrase }) => nameOf(phrase)).join(', ')}.` : '',
   ]
