@@ -49,7 +49,10 @@ export function closingOf(
   isAll: boolean,
 ): Closing | undefined {
   const { material, which, lead } = teaching
-  const own = units.filter(({ combination }) => combination === material.combination.id)
+  // Who only looked has learnt nothing.
+  const own = units.filter(
+    ({ kind, combination }) => kind !== 'show' && combination === material.combination.id,
+  )
   if (own.length === 0) return undefined
   const firsts = firstPasses(material.lead.passes)
   const touched = firsts.filter(({ phrase }) =>

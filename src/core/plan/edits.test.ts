@@ -19,9 +19,10 @@ import {
   splitDrill,
 } from './edits'
 import { countsPerSide, materialsOf, secondsOf } from './material'
-import { notesOf } from './notes'
+import { cautionsOf, notesOf } from './notes'
 import { Plan, type PlanWishes, readPlan } from './plan'
 import { drillTitle, totalsOf } from './totals'
+import { wordsOfPlan } from './words'
 
 const wishes = (more: Partial<PlanWishes> = {}) => wishesOf('Quick Ember', more)
 
@@ -218,6 +219,11 @@ describe('what is said of a plan', () => {
     expect(notes.some(({ watch }) => watch.length > 0)).toBe(true)
     expect(notes.some(({ easier }) => easier.length > 0)).toBe(true)
     for (const { watch } of notes) expect(watch.length).toBeLessThanOrEqual(2)
+    const careful = newPlan('careful', 'Wednesday', wishesOf('Copper Lantern'), materials)
+    const cautions = cautionsOf(careful.drills, materials)
+    const lines = [...wordsOfPlan(careful, materials).values()].flatMap(({ say }) => say)
+    expect(cautions.length).toBeGreaterThan(0)
+    for (const caution of cautions) expect(lines.filter((line) => line === caution)).toHaveLength(1)
   })
 })
 

@@ -231,7 +231,7 @@ const stageRow = (stage: WarmStage, tempo: Tempo): Unit =>
         sides: ['R'],
         repeats: 1,
         talk: 0,
-        tempo: clampTempo(Math.min(120, Math.max(48, tempo * stageTempo[stage]))),
+        tempo: clampTempo(Math.min(120, tempo * stageTempo[stage])),
         stand: 'mirror',
         music: true,
       }

@@ -7,6 +7,8 @@ import { placesBefore } from '../simulate/course'
 import { danced } from '../simulate/danced'
 import { type Simulation, stateBefore } from '../simulate/simulate'
 import { endOf } from '../time/time'
+import type { Drill } from './drill'
+import { type Materials, roundOf } from './material'
 
 /** What a phrase is danced by besides what is written, in a class of mixed levels (teaching 8.3). */
 export interface Lanes {
@@ -70,4 +72,15 @@ export function lanesOf(
       .map(({ id }): [string, Lanes] => [id, { plain: less(id), more: harder(id) }])
       .filter(([, lanes]) => lanes.plain.length + lanes.more.length > 0),
   )
+}
+
+/** The lanes of a step: of the phrase that is danced whole in it. */
+export function lanesFor(
+  drill: Drill,
+  lanes: ReadonlyMap<string, Lanes>,
+  materials: Materials,
+): Lanes | undefined {
+  if (drill.kind !== 'all') return undefined
+  const [pass] = roundOf(drill, materials)?.passes ?? []
+  return pass && lanes.get(`${drill.combination}|${pass.phrase.id}`)
 }

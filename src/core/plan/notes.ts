@@ -1,14 +1,14 @@
+import { capital } from '../capital'
 import { nameOf } from '../combination/names'
 import { easierOf } from '../findings/rules/load'
 import type { Drill } from './drill'
 import { type Materials, roundOf } from './material'
 
-/** What to look at, to offer and to take care of in a drill, from the moves in it. */
+/** What to look at and to offer in a drill, from the moves in it. */
 export interface DrillNotes {
   readonly watch: readonly string[]
   /** For who can't: what may be danced instead. */
   readonly easier: readonly { readonly of: string; readonly to: string; readonly event: string }[]
-  readonly cautions: readonly string[]
 }
 
 const MOST_WATCHED = 2
@@ -39,7 +39,7 @@ function movesIn(drill: Drill, materials: Materials) {
 
 const once = (texts: readonly string[]) => [...new Set(texts.filter(Boolean))]
 
-/** The slips of the hardest moves first; every caution once. */
+/** The slips of the hardest moves first. */
 export function notesOf(drill: Drill, materials: Materials): DrillNotes {
   const danced = movesIn(drill, materials)
   const easier = danced.flatMap(({ event, name, vocabulary }) => {
@@ -49,7 +49,6 @@ export function notesOf(drill: Drill, materials: Materials): DrillNotes {
   return {
     watch: once(danced.map(({ move }) => move.watch)).slice(0, MOST_WATCHED),
     easier: [...new Map(easier.map((one) => [`${one.of} ${one.to}`, one])).values()].slice(0, 1),
-    cautions: once(danced.map(({ move }) => move.care)).slice(0, MOST_CAUTIONS),
   }
 }
 
@@ -64,6 +63,18 @@ export function waysOut(drill: Drill, materials: Materials): readonly string[] {
   return hard.length > 0
     ? once(hard)
     : notesOf(drill, materials).easier.map(({ of, to }) => `${to} for ${of}`)
+}
+
+/** What the moves of a class ask to take care of, the hardest move first, each once: said at its start (teaching 10.2). */
+export function cautionsOf(drills: readonly Drill[], materials: Materials): readonly string[] {
+  const careful = drills
+    .filter(({ kind }) => kind !== 'show')
+    .flatMap((drill) => movesIn(drill, materials))
+    .filter(({ move }) => move.care !== '')
+    .sort((a, b) => b.move.demand - a.move.demand)
+  return [...new Map(careful.map(({ move }) => [move.care, move.name]))]
+    .slice(0, MOST_CAUTIONS)
+    .map(([care, name]) => `${capital(name)}: ${care.charAt(0).toLowerCase()}${care.slice(1)}`)
 }
 
 /** Said at the start of every class. */

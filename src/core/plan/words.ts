@@ -13,7 +13,7 @@ import { HOLDS } from './coolDown'
 import type { Drill, RunTask } from './drill'
 import { type DrillRound, layersIn, type Material, type Materials, roundOf } from './material'
 import { nameOfMoves } from './moveRounds'
-import { CLASS_CAUTION, notesOf, waysOut } from './notes'
+import { CLASS_CAUTION, cautionsOf, notesOf, waysOut } from './notes'
 import type { PlanWishes } from './plan'
 import { postureOf } from './posture'
 import { firstPasses } from './teaching'
@@ -76,7 +76,8 @@ export function wordsOfPlan(plan: Told, materials: Materials): ReadonlyMap<strin
       if (drill.say) return [drill.id, { say: drill.say, easier, isOwn: true }]
       const round = roundOf(drill, materials)
       const watch = fresh(notes?.watch.slice(0, 1) ?? [])
-      const say = [...computed(drill, round, plan, materials), ...watch]
+      const marked = drill.marked ? [markedWords(drill.marked)] : []
+      const say = [...computed(drill, round, plan, materials), ...marked, ...watch]
       return [drill.id, { say: say.filter((line) => line !== ''), easier, isOwn: false }]
     }),
   )
@@ -98,6 +99,7 @@ function computed(
         todayWords(plan, materials),
         'Everything may be smaller, slower or left out.',
         ...all.map((one) => roomWords(one)),
+        ...cautionsOf(plan.drills, materials),
         CLASS_CAUTION,
       ]
     case 'show':
@@ -142,8 +144,6 @@ function computed(
       return round ? [wallWords(round)] : []
     case 'other-side':
       return round ? [otherWords(drill, round)] : []
-    case 'join':
-      return [round ? namesWords(round) : '']
     case 'switch-practice':
       return round ? [switchWords(round.material)] : []
     case 'run':
@@ -153,19 +153,14 @@ function computed(
           : []),
         drill.task ? TASK_WORDS[drill.task] : 'To the music; breathe.',
         ...(drill.option ? [`More: ${drill.option}.`] : []),
-        ...(drill.marked ? [markedWords(drill.marked)] : []),
       ]
+    case 'join':
     case 'sides':
     case 'free-run':
-      return [round ? namesWords(round) : '', ...(drill.marked ? [markedWords(drill.marked)] : [])]
+      return [round ? namesWords(round) : '']
     default:
-      return round
-        ? [
-            ...(isWalked(drill, plan)
-              ? []
-              : [`${weightWords(round)}${feetAs(round, drill)}`, countWords(drill, round)]),
-            ...(drill.marked ? [markedWords(drill.marked)] : []),
-          ]
+      return round && !isWalked(drill, plan)
+        ? [`${weightWords(round)}${feetAs(round, drill)}`, countWords(drill, round)]
         : []
   }
 }

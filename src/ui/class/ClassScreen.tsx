@@ -1,7 +1,16 @@
 import { ActionIcon, Drawer } from '@mantine/core'
 import { useFullscreenDocument } from '@mantine/hooks'
 import { IconAdjustments, IconArrowLeft, IconMaximize, IconScreenShare } from '@tabler/icons-react'
-import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import {
+  lazy,
+  type ReactNode,
+  Suspense,
+  useCallback,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react'
 import { Link, useParams } from 'react-router'
 import { speechSeconds } from '../../audio/speech'
 import { drillDanceOf } from '../../core/class/drillDance'
@@ -242,19 +251,15 @@ function Floor({ first, planning, materials }: FloorProps) {
           <Link to={`/diary?class=${session.id}`}>Open it in the diary</Link>
         </section>
       ) : isSaid ? (
-        <div
-          className={classes.tap}
-          role="button"
-          tabIndex={0}
-          aria-label={
+        <Tap
+          label={
             isDancing
               ? drill.kind === 'walk'
                 ? 'Next count'
                 : `On from ${title}`
               : `Begin ${title}`
           }
-          onClick={() => press('go')}
-          onKeyDown={() => {}}
+          onTap={() => press('go')}
         >
           <SaidStep
             drill={drill}
@@ -263,7 +268,7 @@ function Floor({ first, planning, materials }: FloorProps) {
             isUnderWay={isDancing}
             walked={session.walked}
           />
-        </div>
+        </Tap>
       ) : !danced ? (
         <Problem
           what="What this drill dances is no longer in the combination."
@@ -283,13 +288,9 @@ function Floor({ first, planning, materials }: FloorProps) {
           </button>
         </section>
       ) : (
-        <div
-          className={classes.tap}
-          role="button"
-          tabIndex={0}
-          aria-label={isDancing ? 'Pause' : session.phase === 'paused' ? 'Go on' : `Begin ${title}`}
-          onClick={() => press('go')}
-          onKeyDown={() => {}}
+        <Tap
+          label={isDancing ? 'Pause' : session.phase === 'paused' ? 'Go on' : `Begin ${title}`}
+          onTap={() => press('go')}
         >
           <ClassFace
             danced={danced}
@@ -305,7 +306,7 @@ function Floor({ first, planning, materials }: FloorProps) {
             }
             {...(speak && { onSaid: speak })}
           />
-        </div>
+        </Tap>
       )}
       {session.phase !== 'over' && drill && (
         <ClassZones
@@ -338,6 +339,30 @@ function Floor({ first, planning, materials }: FloorProps) {
       </Drawer>
       <KeysHelp {...keys} />
     </main>
+  )
+}
+
+/** All of the middle of the screen as one button, found without looking; its keys are the class's. */
+function Tap({
+  label,
+  onTap,
+  children,
+}: {
+  readonly label: string
+  readonly onTap: () => void
+  readonly children: ReactNode
+}) {
+  return (
+    <div
+      className={classes.tap}
+      role="button"
+      tabIndex={0}
+      aria-label={label}
+      onClick={onTap}
+      onKeyDown={() => {}}
+    >
+      {children}
+    </div>
   )
 }
 

@@ -1,10 +1,10 @@
 import { useEffect, useMemo, useState } from 'react'
 import { sideWord } from '../../core/body/side'
+import { walkCount } from '../../core/class/walk'
 import { aloneFrom } from '../../core/combination/dancing'
 import { layerWord } from '../../core/moves/vocabulary'
 import type { Drill } from '../../core/plan/drill'
 import { type DrillRound, type Materials, roundOf } from '../../core/plan/material'
-import { sayPass } from '../../core/teaching/say'
 import { clockText } from '../../core/time/clock'
 import { TICKS_PER_COUNT } from '../../core/time/time'
 import { ClassDancer } from './ClassDancer'
@@ -77,17 +77,10 @@ function Walk({
   readonly walked: number
 }) {
   const side = drill.sides[0] ?? 'R'
-  const simulation = round.material.from(aloneFrom(side))
-  const at = round.from + walked * TICKS_PER_COUNT
-  const pass = simulation.passes.findLast((one) => one.at <= at) ?? simulation.passes[0]
-  const words = useMemo(
-    () => pass && sayPass(simulation, pass, new Set(drill.layers), simulation.vocabulary),
-    [simulation, pass, drill.layers],
+  const { at, phrase, now, next } = useMemo(
+    () => walkCount(drill, round, walked),
+    [drill, round, walked],
   )
-  const count = pass ? (at - pass.at) / TICKS_PER_COUNT : 0
-  const now = words?.[count]
-  const next = words?.[count + 1]
-  const lead = next && [...next.feet, ...next.layers.map(({ text }) => text)][0]
   return (
     <div className={classes.face}>
       <section className={classes.count} aria-label="Count">
@@ -96,7 +89,7 @@ function Walk({
             {sideWord[side]}
           </b>
           <span>{isUnderWay ? 'touch for the next count' : 'a walk: no clock'}</span>
-          <span>{pass?.phrase.title || pass?.phrase.name}</span>
+          <span>{phrase}</span>
         </p>
         {isUnderWay ? (
           <p className={`display counts ${classes.giant}`} data-count data-walk>
@@ -141,9 +134,9 @@ function Walk({
         )}
       </section>
       <section className={classes.next} aria-label="Next">
-        {isUnderWay && lead && (
+        {isUnderWay && next && (
           <p>
-            then <span data-next>{lead}</span>
+            then <span data-next>{next}</span>
           </p>
         )}
       </section>

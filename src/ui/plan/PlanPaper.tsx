@@ -1,14 +1,14 @@
 import { blocksOf } from '../../core/plan/blocks'
 import { HOLDS } from '../../core/plan/coolDown'
 import { type Drill, isCounted, titleOf } from '../../core/plan/drill'
-import type { Lanes } from '../../core/plan/lanes'
+import { type Lanes, lanesFor } from '../../core/plan/lanes'
 import { type Materials, secondsOf } from '../../core/plan/material'
-import { CLASS_CAUTION } from '../../core/plan/notes'
+import { CLASS_CAUTION, cautionsOf } from '../../core/plan/notes'
 import type { Plan } from '../../core/plan/plan'
 import { minutesText } from '../../core/plan/totals'
 import { type StepWords, wordsOfPlan } from '../../core/plan/words'
 import { laterBy } from '../../core/time/timeOfDay'
-import { LaneLines, lanesFor } from './LaneLines'
+import { LaneLines } from './LaneLines'
 import classes from './plan.module.css'
 
 /** Lines that are said on paper before a step; the screen has the rest. */
@@ -27,6 +27,7 @@ export function PlanPaper({
   const { startsAt, minutes } = plan.wishes
   const blocks = blocksOf(plan.drills, materials)
   const words = wordsOfPlan(plan, materials)
+  const cautions = [...cautionsOf(plan.drills, materials), CLASS_CAUTION]
   const stands = new Map(
     plan.drills.map(({ id, stand, combination }, i) => {
       const before = plan.drills.slice(0, i).findLast((one) => one.combination !== undefined)
@@ -67,7 +68,7 @@ export function PlanPaper({
           </li>
         ))}
       </ol>
-      <p>{CLASS_CAUTION}</p>
+      <p>{cautions.join(' ')}</p>
     </article>
   )
 }

@@ -18,6 +18,7 @@ import {
   setLocked,
   splitDrill,
 } from '../../core/plan/edits'
+import { lanesFor } from '../../core/plan/lanes'
 import { type Materials, secondsOf } from '../../core/plan/material'
 import { classSeconds, LEAST_MINUTES, NOTHING_KNOWN, type Plan } from '../../core/plan/plan'
 import { totalsOf } from '../../core/plan/totals'
@@ -36,7 +37,6 @@ import { timeNow, today } from '../planning/today'
 import { type PlanningRecords, usePlanningRecords } from '../planning/usePlanning'
 import { useServices } from '../stores/services'
 import { DRILL_KEYS, type DrillHands, type DrillLanding, DrillRow } from './DrillRow'
-import { lanesFor } from './LaneLines'
 import { PlanAside } from './PlanAside'
 import { PlanPaper } from './PlanPaper'
 import { PlanStrip } from './PlanStrip'

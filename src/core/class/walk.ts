@@ -1,0 +1,35 @@
+import { aloneFrom } from '../combination/dancing'
+import type { Drill } from '../plan/drill'
+import type { DrillRound } from '../plan/material'
+import { type CountWords, sayPass } from '../teaching/say'
+import { TICKS_PER_COUNT } from '../time/time'
+
+/** Where a walk is: a count, what starts on it, and what the next one begins with. */
+export interface WalkCount {
+  /** Tick of the count. */
+  readonly at: number
+  readonly phrase: string
+  readonly now: CountWords | undefined
+  readonly next: string | undefined
+}
+
+/** @param walked counts that are behind it, from 0. */
+export function walkCount(
+  { sides, layers }: Pick<Drill, 'sides' | 'layers'>,
+  { material, from }: DrillRound,
+  walked: number,
+): WalkCount {
+  const simulation = material.from(aloneFrom(sides[0] ?? 'R'))
+  const at = from + walked * TICKS_PER_COUNT
+  const pass = simulation.passes.findLast((one) => one.at <= at) ?? simulation.passes[0]
+  if (!pass) return { at, phrase: '', now: undefined, next: undefined }
+  const words = sayPass(simulation, pass, new Set(layers), simulation.vocabulary)
+  const count = (at - pass.at) / TICKS_PER_COUNT
+  const next = words[count + 1]
+  return {
+    at,
+    phrase: pass.phrase.title || pass.phrase.name,
+    now: words[count],
+    next: next && [...next.feet, ...next.layers.map(({ text }) => text)][0],
+  }
+}
