@@ -1,4 +1,4 @@
-import type { Spoken } from '../core/calling/calls'
+import type { Spoken } from '../core/calling/called'
 import type { Sound, SoundKind } from '../core/performance/sounds'
 
 /** How a sound is made: a struck tone that dies away, with some breath in it. */

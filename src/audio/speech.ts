@@ -1,4 +1,4 @@
-import type { SpeechSeconds, Spoken } from '../core/calling/calls'
+import type { SpeechSeconds, Spoken } from '../core/calling/called'
 import { folded } from '../core/record/folded'
 import type { Sample, Speak } from './sounds'
 import fastUrl from './voice/fast.ogg?url'

@@ -24,7 +24,7 @@ import {
   TeachingWay,
   wishesFor,
 } from '../core/plan/plan'
-import { planText, toldPlan } from '../core/plan/tell'
+import { planText, taughtText, toldPlan } from '../core/plan/tell'
 import { applyRepair } from '../core/repair/apply'
 import { editWords, type FeetRepair, repairFeet } from '../core/repair/feet'
 import { type FileRead, readCombinationFile, textOfBytes } from '../core/sheet/files'
@@ -120,7 +120,7 @@ function run(args: readonly string[]): number {
       return 0
     }
     case 'print':
-      print(handout(combination, vocabulary))
+      print(printed(combination))
       return 0
     case 'mirror': {
       const other = otherSideWritten(combination, vocabulary)
@@ -146,6 +146,14 @@ function run(args: readonly string[]): number {
       return found.findings.some(({ kind }) => kind === 'fault') ? FAULTS : 0
     }
   }
+}
+
+/** The handout: what to do on each count, and how it is taught. */
+function printed(combination: Combination): string {
+  const materials = materialsOf([combination], vocabulary, USUAL_HOUSE)
+  const material = materials.find(combination.id)
+  const taught = material && taughtText(material, materials)
+  return `${handout(combination, vocabulary)}${taught ? `\nHOW IT IS TAUGHT\n\n${taught}\n` : ''}`
 }
 
 /** Prints the best repair; its costs go to standard error, or all of it as one JSON object. */

@@ -17,14 +17,8 @@ import { simulate } from '../simulate/simulate'
 import { secondsOfTicks } from '../time/tempo'
 import { TICKS_PER_COUNT, tick } from '../time/time'
 import { steady } from '../time/timeMap'
-import {
-  AND_SECONDS,
-  type Call,
-  type CalledSegment,
-  callModes,
-  callsOf,
-  type SpeechSeconds,
-} from './calls'
+import type { Call, CalledSegment, SpeechSeconds } from './called'
+import { AND_SECONDS, callModes, callsOf } from './calls'
 import { cuesOf, leadOf } from './cues'
 
 /** A voice that takes a tenth of a second a letter, quick a twentieth, and has no word with a `z`. */
@@ -245,6 +239,20 @@ describe('a round that is called', () => {
     expect(ahead.some((text) => text.startsWith('kick@1.'))).toBe(true)
   })
 
+  it('says “and” before a pickup in the count-in, where there is time for it', () => {
+    const led = (pickup?: number): CalledSegment => ({
+      kind: 'count-in',
+      numbers: [5, 6, 7, 8],
+      length: 48,
+      ...(pickup !== undefined && { pickup }),
+    })
+    expect(heard([led(36)])).toEqual(['five@0', 'six@1', 'seven@2', 'and@2.5', 'eight@3'])
+    expect(heard([led()])).not.toContain('and@2.5')
+    // It begins with the count-in, or is too quick.
+    expect(heard([led(0)]).some((text) => text.startsWith('and'))).toBe(false)
+    expect(heard([led(36)], 200).some((text) => text.startsWith('and'))).toBe(false)
+  })
+
   it('lets the more important of two cues be said, and shows the other', () => {
     const segments = [
       round([
@@ -417,8 +425,11 @@ describe('before it is counted in', () => {
         expect(first?.countIn).toEqual([])
         expect(first?.calls.map(({ what }) => what)).toEqual(['names'])
         expect(first?.calls[0]?.text).not.toBe('')
-        // Nothing goes over the count-in.
-        expect(spoken(second?.calls ?? []).every(({ what }) => what === 'number')).toBe(true)
+        // Nothing goes over the count-in; only a pickup has its “and”, half a count before it.
+        const other = spoken(second?.calls ?? []).filter(({ what }) => what !== 'number')
+        const { pickup } = one
+        const before = (second?.length ?? 0) - ((pickup?.counts ?? 0) + 0.5) * TICKS_PER_COUNT
+        expect(other.every(({ what, at }) => pickup && what === 'and' && at === before)).toBe(true)
         expect(secondsOfTicks(first?.length ?? 0, drill.tempo)).toBeLessThan(3 + 60 / drill.tempo)
       }),
       { numRuns: 100, seed: 74 },

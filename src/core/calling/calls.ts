@@ -1,85 +1,25 @@
 import { factsOf } from '../body/feet'
-import type { Layer } from '../body/layers'
 import { sideWord } from '../body/side'
-import type { Simulation } from '../simulate/simulate'
-import { type Range, TICKS_PER_COUNT } from '../time/time'
+import { HALF_COUNT, TICKS_PER_COUNT } from '../time/time'
 import { type TimeMap, ticksFrom } from '../time/timeMap'
-import { type Announcement, CUE_KINDS, type Cue, type CueKind, cuesOf, leadOf } from './cues'
+import {
+  type Call,
+  type CalledSegment,
+  type CallMode,
+  isFree,
+  lengthOf,
+  type SpeechSeconds,
+  type Taken,
+  type TicksOf,
+} from './called'
+import { CUE_KINDS, type Cue, cuesOf, leadOf } from './cues'
+import { type Extras, extrasIn } from './extras'
 import { numberWord } from './numbers'
-
-/** A word or a few, as they are said. */
-export interface Spoken {
-  readonly text: string
-  /** From the quick bank of the voice, for half counts. */
-  readonly isFast: boolean
-  /** A count sounds with its vowel on the tick; a cue only has to be over in time. */
-  readonly onBeat: boolean
-}
-
-/** What may be said where nothing else is (teaching 7.5); nothing of it moves a cue or a number. */
-export interface Extras {
-  /** Words of praise, in turn, after the last count of a round. */
-  readonly praise?: readonly string[]
-  /** Slips to watch, in turn, one a round from the second on. */
-  readonly watch?: readonly string[]
-  /** “Breathe”, once in sixteen counts, where nothing begins. */
-  readonly breathe?: boolean
-}
-
-/** How long a voice takes for a text, in seconds, from its usual or its quick bank; undefined for what it has no word for. */
-export type SpeechSeconds = (text: string, isFast: boolean) => number | undefined
-
-/** What is called in a round: numbers and cues, cues alone, only the switch, or nothing. */
-export type CallMode = 'all' | 'cues' | 'switch' | 'none'
-
-/** A stretch of a drill as the caller hears it, in order. */
-export type CalledSegment =
-  | {
-      readonly kind: 'count-in'
-      readonly numbers: readonly number[]
-      readonly length: number
-      /** What is named in it, where it has no numbers. */
-      readonly names?: Announcement | undefined
-    }
-  | {
-      readonly kind: 'round'
-      readonly simulation: Simulation
-      readonly range: Range
-      readonly layers: readonly Layer[]
-      readonly mode: CallMode
-      /** Set where the other side was danced before. */
-      readonly isSwitch: boolean
-    }
-
-/** Something that is called. */
-export interface Call {
-  /** Ticks from the start of the first segment; whole. */
-  readonly at: number
-  /** Ticks it takes to say, not rounded. */
-  readonly length: number
-  readonly what: 'number' | 'and' | 'names' | 'extra' | CueKind
-  readonly text: string
-  /** The tick of what it announces; for a number its own. */
-  readonly of: number
-  /** Absent where it found no room and is only shown. */
-  readonly say?: Spoken
-}
 
 /** “and” needs this much free time, in seconds (model 11). */
 export const AND_SECONDS = 0.2
 /** A word nobody has recorded is a tone of this length, in seconds. */
 const TONE_SECONDS = 0.15
-
-const lengthOf = (segment: CalledSegment): number =>
-  segment.kind === 'count-in' ? segment.length : segment.range.to - segment.range.from
-
-interface Taken {
-  readonly from: number
-  readonly to: number
-}
-
-const isFree = (taken: readonly Taken[], from: number, to: number): boolean =>
-  taken.every((one) => to <= one.from || from >= one.to)
 
 /**
  * What is called over some segments, one after the other (model 11): a cue is over
@@ -111,8 +51,13 @@ export function callsOf(
     const from = starts[i] ?? 0
     if (segment.kind !== 'count-in') continue
     taken.push({ from, to: from + segment.length })
-    for (const [n, number] of segment.numbers.entries())
-      calls.push(numberCall(from + n * TICKS_PER_COUNT, number, TICKS_PER_COUNT, ticksOf))
+    const and = andBefore(segment, from, time, ticksOf)
+    for (const [n, number] of segment.numbers.entries()) {
+      const at = from + n * TICKS_PER_COUNT
+      const room = and && and.at > at ? Math.min(TICKS_PER_COUNT, and.at - at) : TICKS_PER_COUNT
+      calls.push(numberCall(at, number, room, ticksOf))
+    }
+    if (and) calls.push(and)
     if (segment.names) {
       const text = spokenText(segment.names, speech)
       const ticks = ticksOf(text, false, from)
@@ -185,90 +130,6 @@ export function callsOf(
   ].sort((a, b) => a.at - b.at)
 }
 
-/** Praise is short, in seconds. */
-const PRAISE_SECONDS = 1.2
-const BREATHE = 'breathe'
-const BREATHE_EVERY = 16 * TICKS_PER_COUNT
-
-/** What is said in the gaps; what a voice has no word for, or no gap, is left out. */
-function extrasIn(
-  segments: readonly CalledSegment[],
-  starts: readonly number[],
-  taken: readonly Taken[],
-  { praise = [], watch = [], breathe = false }: Extras,
-  speech: SpeechSeconds,
-  ticksOf: TicksOf,
-): readonly Call[] {
-  const full = [...taken]
-  const calls: Call[] = []
-  /** Says a text at the first of some ticks at which it has room before an end. */
-  const sayAt = (text: string, ticks: readonly number[], end: number): boolean => {
-    if (speech(text, false) === undefined) return false
-    const at = ticks.find((one) => {
-      const length = ticksOf(text, false, one)
-      return one + length <= end && isFree(full, one, one + length)
-    })
-    if (at === undefined) return false
-    const length = ticksOf(text, false, at)
-    full.push({ from: at, to: at + length })
-    const say = { text, isFast: false, onBeat: false }
-    calls.push({ at, length, what: 'extra', text, of: at + Math.ceil(length), say })
-    return true
-  }
-  let rounds = 0
-  let breathed = Number.NEGATIVE_INFINITY
-  for (const [i, segment] of segments.entries()) {
-    if (segment.kind !== 'round' || segment.mode === 'none') continue
-    const start = starts[i] ?? 0
-    const end = start + lengthOf(segment)
-    const gaps = gapsIn(full, start, end)
-    rounds++
-    if (breathe && start - breathed >= BREATHE_EVERY) {
-      const holds = holdsIn(segment, start)
-      const inHold = gaps.filter((at) => holds.some(({ from, to }) => at >= from && at < to))
-      if (sayAt(BREATHE, [...holds.map(({ from }) => from), ...inHold], end)) breathed = start
-    }
-    const slip = watch[(rounds - 2) % Math.max(1, watch.length)]
-    if (rounds > 1 && slip !== undefined) sayAt(slip, gaps, end)
-    const word = praise[(rounds - 1) % Math.max(1, praise.length)]
-    // After the last count: nothing of this round comes any more.
-    const last = [end - TICKS_PER_COUNT, ...gaps.filter((at) => at > end - TICKS_PER_COUNT)]
-    if (word !== undefined && (speech(word, false) ?? 0) <= PRAISE_SECONDS) sayAt(word, last, end)
-  }
-  return calls
-}
-
-/** Whole ticks at which nothing is said, each the first of its gap. */
-const gapsIn = (taken: readonly Taken[], from: number, to: number): readonly number[] =>
-  [from, ...taken.map((one) => Math.ceil(one.to))]
-    .filter((at) => at >= from && at < to && isFree(taken, at, at + 1e-6))
-    .sort((a, b) => a - b)
-
-/** Stretches of two counts and more in which nothing begins. */
-function holdsIn(
-  { simulation, range, layers }: Extract<CalledSegment, { kind: 'round' }>,
-  start: number,
-): readonly Taken[] {
-  const begins = [
-    ...simulation.passes.flatMap((pass) =>
-      pass.events
-        .filter(({ layer }) => layers.includes(layer) && layer !== 'feet')
-        .map(({ at }) => Number(pass.at + at)),
-    ),
-    ...(layers.includes('feet') ? simulation.danced.map(({ at }) => Number(at)) : []),
-    range.to,
-  ]
-    .filter((at) => at >= range.from && at <= range.to)
-    .sort((a, b) => a - b)
-  return begins.flatMap((at, i) => {
-    const next = begins[i + 1] ?? at
-    const from = at + TICKS_PER_COUNT
-    return next - from >= TICKS_PER_COUNT
-      ? [{ from: from - range.from + start, to: next - range.from + start }]
-      : []
-  })
-}
-
 /** A word is looked for a place this many counts earlier than it is due, and no earlier. */
 const EARLIER_COUNTS = 1
 
@@ -294,14 +155,29 @@ function lastRoom(
 const spokenText = ({ text, or = [] }: Pick<Cue, 'text' | 'or'>, speech: SpeechSeconds): string =>
   [text, ...or].find((one) => speech(one, false) !== undefined) ?? text
 
-/** @param at where it begins, or is over. */
-type TicksOf = (text: string, isFast: boolean, at: number) => number
-
 function numberCall(at: number, number: number, room: number, ticksOf: TicksOf): Call {
   const text = numberWord(number)
   const isFast = ticksOf(text, false, at) > room
   const length = Math.min(ticksOf(text, isFast, at), room)
   return { at, length, what: 'number', text, of: at, say: { text, isFast, onBeat: true } }
+}
+
+/** “and” half a count before a pickup, in the count-in that leads to it (teaching 7.4); none where there is no time for it. */
+function andBefore(
+  { pickup, numbers }: Extract<CalledSegment, { kind: 'count-in' }>,
+  from: number,
+  time: TimeMap,
+  ticksOf: TicksOf,
+): Call | undefined {
+  if (pickup === undefined || pickup < TICKS_PER_COUNT || numbers.length === 0) return undefined
+  const at = from + pickup - HALF_COUNT
+  const length = ticksOf('and', true, at)
+  const number = numbers[Math.floor((pickup - HALF_COUNT) / TICKS_PER_COUNT)] ?? 8
+  const isRoom =
+    HALF_COUNT > Math.max(length, ticksFrom(time, at, AND_SECONDS)) &&
+    ticksOf(numberWord(number), true, at - HALF_COUNT) <= HALF_COUNT
+  const say = { text: 'and', isFast: true, onBeat: true }
+  return isRoom ? { at, length, what: 'and', text: 'and', of: at, say } : undefined
 }
 
 /** A cue on the ticks of the whole: on its own count, or over so many counts before its event. */

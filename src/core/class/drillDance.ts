@@ -1,6 +1,7 @@
 import { LAYERS, type Layer } from '../body/layers'
 import type { Side } from '../body/side'
-import { type CallMode, callModes, type SpeechSeconds } from '../calling/calls'
+import type { CallMode, SpeechSeconds } from '../calling/called'
+import { callModes } from '../calling/calls'
 import { announcementOf } from '../calling/cues'
 import { aloneFrom } from '../combination/dancing'
 import type { Pass } from '../combination/passes'
@@ -26,6 +27,10 @@ export interface DrillDance {
 
 /** How a drill is called: as the rounds go (model 11), always in one way, or not at all. */
 type CallStyle = 'rounds' | CallMode
+
+/** After a rest a class is counted in by a whole eight (teaching 7.4). */
+export const choiceAfter = (choice: SoundChoice, before: Drill | undefined): SoundChoice =>
+  before?.kind === 'pause' ? { ...choice, countIn: 8 } : choice
 
 /** What a drill is danced to. */
 export interface DrillSound extends Omit<Accompaniment, 'time'> {

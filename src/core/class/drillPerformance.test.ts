@@ -13,7 +13,8 @@ import { planClass } from '../plan/planner'
 import { rhythmOf } from '../rhythm/rhythms'
 import { writeVtt } from '../sheet/vtt'
 import { TICKS_PER_COUNT } from '../time/time'
-import { drillPerformance } from './drillDance'
+import { choiceAfter, drillPerformance } from './drillDance'
+import { USUAL_SOUND } from './soundChoice'
 
 const speech = (text: string) => text.length * 0.04
 const sound = { rhythm: undefined, call: 'rounds', speech } as const
@@ -114,6 +115,10 @@ describe('a drill as it is played', () => {
     }
     expect(numbers(4)).toEqual([5, 6, 7, 8])
     expect(numbers(8)).toEqual([1, 2, 3, 4, 5, 6, 7, 8])
+    // After a rest nobody has the beat any more.
+    const rest = drillOf({ kind: 'pause' })
+    expect(choiceAfter(USUAL_SOUND, rest).countIn).toBe(8)
+    expect(choiceAfter(USUAL_SOUND, drillOf())).toBe(USUAL_SOUND)
   })
 
   it('says nothing at all where nothing is wanted, and keeps to its rhythm', () => {

@@ -1,5 +1,5 @@
 import { sideWord } from '../body/side'
-import type { Call } from '../calling/calls'
+import type { Call } from '../calling/called'
 import type { Dancing } from '../combination/dancing'
 import { type Pass, passAt, pickupTicks } from '../combination/passes'
 import type { Dancers } from '../pose/dancers'

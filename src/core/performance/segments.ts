@@ -1,13 +1,8 @@
 import type { Layer } from '../body/layers'
-import {
-  type Call,
-  type CalledSegment,
-  type CallMode,
-  callsOf,
-  type Extras,
-  type SpeechSeconds,
-} from '../calling/calls'
+import type { Call, CalledSegment, CallMode, SpeechSeconds } from '../calling/called'
+import { callsOf } from '../calling/calls'
 import type { Announcement } from '../calling/cues'
+import type { Extras } from '../calling/extras'
 import type { Combination } from '../combination/combination'
 import type { Dancing } from '../combination/dancing'
 import { pickupTicks } from '../combination/passes'
@@ -106,10 +101,18 @@ export function segmentsOf(
     if (stretch.countIn === undefined) return [round]
     const segment = countInOf(stretch, stretch.countIn, time)
     const numbers = stretch.mode === 'none' ? [] : (segment.countIn ?? [])
-    const called: CalledSegment = { kind: 'count-in', numbers, length: segment.length }
-    const counted = [{ segment, called }, round]
+    const { length: counted } = segment
+    const { combination } = stretch.simulation
+    const called: CalledSegment = {
+      kind: 'count-in',
+      numbers,
+      length: counted,
+      ...(combination.pickup &&
+        stretch.range.from === 0 && { pickup: counted - pickupTicks(combination) }),
+    }
+    const led = [{ segment, called }, round]
     const { names } = stretch
-    if (!names || stretch.mode === 'none') return counted
+    if (!names || stretch.mode === 'none') return led
     const length = tick(names.counts * TICKS_PER_COUNT)
     // Nobody moves while the first move is named, not even into a pickup.
     const named: Uncalled = {
@@ -121,7 +124,7 @@ export function segmentsOf(
       isStill: false,
     }
     const naming: CalledSegment = { kind: 'count-in', numbers: [], length, names: names.said }
-    return [{ segment: named, called: naming }, ...counted]
+    return [{ segment: named, called: naming }, ...led]
   })
   const calls = callsOf(
     made.map(({ called }) => called),

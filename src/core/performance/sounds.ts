@@ -1,6 +1,6 @@
 import { factsOf } from '../body/feet'
 import type { Layer } from '../body/layers'
-import type { Spoken } from '../calling/calls'
+import type { Spoken } from '../calling/called'
 import type { StrokeKind } from '../rhythm/rhythms'
 import type { Simulation } from '../simulate/simulate'
 import { type Tick, tick } from '../time/time'

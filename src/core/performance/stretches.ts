@@ -1,5 +1,5 @@
 import { LAYERS } from '../body/layers'
-import type { SpeechSeconds } from '../calling/calls'
+import type { SpeechSeconds } from '../calling/called'
 import type { Combination } from '../combination/combination'
 import { bothOf, type Dancing } from '../combination/dancing'
 import type { House } from '../house/house'

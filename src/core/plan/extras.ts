@@ -81,7 +81,7 @@ export function extended(parts: Parts, room: Room): Parts {
           ),
       )
   }
-  return { ...now, runs: listened(now.runs, closings) }
+  return closings.reduce(listened, now)
 
   /** Raises the whole rounds of each phrase to what it needs, both sides alike. */
   function enough({ teaching }: Closing): void {
@@ -145,20 +145,26 @@ export function extended(parts: Parts, room: Room): Parts {
   }
 }
 
-/** Before the music is danced to for the first time it is listened to; the same time, wherever that is. */
-function listened(runs: readonly Unit[], closings: readonly Closing[]): readonly Unit[] {
-  const listen = closings[0]?.teaching.house.limits['plan.listen'] ?? 0
-  const total = runs.filter(({ task }) => task === 'last-showing').length > 0 ? listen : 0
-  const first = runs.findIndex(({ music }) => music)
-  const last = runs.findIndex(({ task }) => task === 'last-showing')
-  if (total === 0 || first < 0 || first === last) return runs
-  return runs.map((unit, i) =>
+/**
+ * Before a dance meets its music it is listened to, be it for a taste: the time for it stood
+ * before the last showing until now.
+ */
+function listened(parts: Parts, { teaching: { house, material } }: Closing): Parts {
+  const listen = house.limits['plan.listen']
+  const all = [...parts.each, ...parts.runs]
+  const isOwn = ({ combination }: Unit) => combination === material.combination.id
+  const first = all.findIndex((unit) => isOwn(unit) && unit.music)
+  const last = all.findIndex((unit) => isOwn(unit) && unit.task === 'last-showing')
+  if (first < 0 || last < 0 || first === last) return parts
+  const told = all.map((unit, i) =>
     i === first
-      ? { ...unit, talk: unit.talk + total }
+      ? { ...unit, talk: unit.talk + listen }
       : i === last
-        ? { ...unit, talk: Math.max(0, unit.talk - total) }
+        ? { ...unit, talk: Math.max(0, unit.talk - listen) }
         : unit,
   )
+  const { length } = parts.each
+  return { ...parts, each: told.slice(0, length), runs: told.slice(length) }
 }
 
 /** What who wants more may dance in a run: a flourish, or the harder form of the hardest thing. */

@@ -1,5 +1,6 @@
 import { LAYERS, type Layer } from '../body/layers'
 import type { Combination } from '../combination/combination'
+import type { Pass } from '../combination/passes'
 import { addRisks, NO_RISKS } from '../load/risk'
 import { Risk } from '../moves/move'
 import { COUNT_IN } from '../performance/segments'
@@ -246,26 +247,53 @@ const LEAST_SHOWN = 15
 const SHOWN_COUNTS = 64
 const SHOWN_ROUNDS = 2
 
-/** All of it twice at its tempo, before the first step; part by part where it is long (teaching 5.2). */
-export function showUnit(teaching: Teaching, minutes: number): Unit | undefined {
-  const { passes } = teaching.material.lead
-  const shown: (typeof passes)[number][] = []
+/**
+ * All of it twice at its tempo, before the first step; a long dance in parts, each of which is
+ * shown before what is new in it is taught (teaching 5.2).
+ */
+export function showUnits(teaching: Teaching, minutes: number): readonly Unit[] {
+  if (minutes <= LEAST_SHOWN) return []
+  const parts: Pass[][] = []
   let counts = 0
-  for (const pass of passes) {
+  for (const pass of teaching.material.lead.passes) {
     counts += pass.length / TICKS_PER_COUNT
-    if (shown.length > 0 && counts > SHOWN_COUNTS) break
-    shown.push(pass)
+    const part = parts.at(-1)
+    if (part && counts <= SHOWN_COUNTS) part.push(pass)
+    else {
+      parts.push([pass])
+      counts = pass.length / TICKS_PER_COUNT
+    }
   }
-  if (minutes <= LEAST_SHOWN || shown.length === 0) return undefined
-  return {
-    ...unitOver(teaching, {
-      kind: 'show',
-      passes: shown,
-      sides: [teaching.lead],
-      repeats: SHOWN_ROUNDS,
-      talk: NAMED_SECONDS,
-      layers: layersOf(shown),
-    }),
-    tempo: teaching.tempo,
+  return parts
+    .filter((part, i) => i === 0 || part.some(({ time }) => time === 1))
+    .map((part) => ({
+      ...unitOver(teaching, {
+        kind: 'show',
+        passes: part,
+        sides: [teaching.lead],
+        repeats: SHOWN_ROUNDS,
+        talk: NAMED_SECONDS,
+        layers: layersOf(part),
+      }),
+      tempo: teaching.tempo,
+    }))
+}
+
+/** Puts what shows a later part of a dance before the first step that teaches something of it. */
+export function withShown(each: readonly Unit[], parts: readonly Unit[]): readonly Unit[] {
+  let units = each
+  const seen = new Set<string>()
+  for (const [i, part] of parts.entries()) {
+    const fresh = part.phrases.filter((id) => !seen.has(id))
+    for (const id of fresh) seen.add(id)
+    const at = units.findIndex(
+      ({ combination, kind, phrases }) =>
+        combination === part.combination &&
+        kind !== 'show' &&
+        phrases.some((id) => fresh.includes(id)),
+    )
+    // The first one is shown before all else.
+    if (i > 0 && at >= 0) units = [...units.slice(0, at), part, ...units.slice(at)]
   }
+  return units
 }

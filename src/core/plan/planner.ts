@@ -1,7 +1,7 @@
 import { type Closing, closingOf, closingRuns } from './closing'
 import { type Drill, drillKey } from './drill'
 import { extended } from './extras'
-import { showUnit } from './frame'
+import { showUnits, withShown } from './frame'
 import { framedBy } from './framed'
 import type { Materials } from './material'
 import { withBreath, withPauses } from './pauses'
@@ -86,11 +86,11 @@ export function planClass(
   // The first phrase is taught in any class, as shortly as it must be.
   const isTight = fitting === 0 && steps.length > 0
   const chosen = start(isTight ? 1 : fitting)
-  const show = teachings
-    .flatMap((teaching) => showUnit(teaching, wishes.minutes) ?? [])
-    .filter(isWanted)
+  const parts = teachings.map((teaching) => showUnits(teaching, wishes.minutes))
+  const show = parts.flatMap((some) => some.slice(0, 1)).filter(isWanted)
+  const each = parts.reduce((units, some) => withShown(units, some.filter(isWanted)), chosen.each)
   const inside = room - framed(isTight ? frame.least : frame.usual) - pauses
-  const fits = shortened({ show, due, loops, each: chosen.each, runs: chosen.runs }, inside, lasts)
+  const fits = shortened({ show, due, loops, each, runs: chosen.runs }, inside, lasts)
   const spare = inside - all([...fits.show, ...fits.due, ...fits.loops, ...fits.each, ...fits.runs])
   const { closings, switches } = chosen
   const grown = isTight

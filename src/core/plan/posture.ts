@@ -10,6 +10,19 @@ const POSTURE: Readonly<Record<Family, string>> = {
   general: 'Feet under the hips, knees soft, belly in, tail long, ribs over the hips.',
 }
 
-/** A line on how to stand, said once at length and once short before the music. */
+/** What of it is lost first when the music comes. */
+const SHORT: Readonly<Record<Family, string>> = {
+  belly: 'knees soft, ribs lifted',
+  bollywood: 'knees ready, chest open',
+  polynesian: 'knees bent and level, shoulders still',
+  latin: 'weight over the balls of the feet, ribs tall',
+  general: 'knees soft, belly in',
+}
+
+/** How to stand once more, before the music. */
+export const shortPostureOf = ({ families }: Pick<Combination, 'families'>): string =>
+  `Once more: ${SHORT[families[0] ?? 'general']}, shoulders low.`
+
+/** A line on how to stand, said once at length. */
 export const postureOf = ({ families }: Pick<Combination, 'families'>): string =>
   `${POSTURE[families[0] ?? 'general']} Shoulders low, neck long.`

@@ -31,7 +31,7 @@ const talk: Shorter = (parts) => {
 
 /** What is left out where time is too short, in this order (teaching 2.6). */
 const STEPS: readonly Shorter[] = [
-  (parts) => ({ ...parts, show: [] }),
+  (parts) => ({ ...parts, show: [], each: parts.each.filter(({ kind }) => kind !== 'show') }),
   (parts) => ({ ...parts, runs: parts.runs.slice(-1) }),
   (parts) => ({ ...parts, loops: parts.loops.slice(0, 1) }),
   rounds(2),

@@ -3,9 +3,11 @@ import type { Side } from '../body/side'
 import { clockText } from '../time/clock'
 import type { Tempo } from '../time/tempo'
 import type { DrillKind, RunTask } from './drill'
-import { type Materials, roundOf, secondsOf } from './material'
+import { type Material, type Materials, roundOf, secondsOf } from './material'
 import type { Plan } from './plan'
 import type { Proposal } from './planner'
+import { triesOf } from './talk'
+import { teachSteps } from './teachSteps'
 import { drillTitle, minutesText, phraseNames, totalsOf } from './totals'
 import { wordsOfPlan } from './words'
 
@@ -22,6 +24,8 @@ interface ToldStep {
   readonly rounds: number
   readonly tempo: Tempo
   readonly talk: number
+  /** The talk in pieces of seconds, each of which ends in a try of what was shown. */
+  readonly tries: readonly number[]
   readonly say: readonly string[]
   readonly task?: RunTask
   readonly marked?: number
@@ -37,54 +41,74 @@ export interface ToldPlan {
   readonly warnings: readonly string[]
 }
 
-export function toldPlan(plan: Plan, proposal: Proposal, materials: Materials): ToldPlan {
-  const totals = totalsOf(plan, materials)
+/** The steps of a plan with what is said before each. */
+function stepsTold(plan: Plan, materials: Materials): readonly ToldStep[] {
   const words = wordsOfPlan(plan, materials)
   let at = 0
+  return plan.drills.map((drill) => {
+    const seconds = secondsOf(drill, materials)
+    const start = at
+    at += seconds
+    const { say = [], easier = [] } = words.get(drill.id) ?? {}
+    const isDanced = roundOf(drill, materials) !== undefined
+    return {
+      at: start,
+      seconds,
+      kind: drill.kind,
+      title: drillTitle(drill, materials),
+      phrases: [...new Set(phraseNames(drill, materials))],
+      layers: isDanced ? drill.layers : [],
+      side: isDanced && !drill.moves ? drill.sides : [],
+      rounds: isDanced && drill.seconds === undefined ? drill.repeats : 0,
+      tempo: drill.tempo,
+      talk: drill.talk,
+      tries: triesOf(drill.talk, materials.house),
+      say: [...say, ...easier.map((form) => `or: ${form}`)],
+      ...(drill.task && { task: drill.task }),
+      ...(drill.marked && { marked: drill.marked }),
+    }
+  })
+}
+
+export function toldPlan(plan: Plan, proposal: Proposal, materials: Materials): ToldPlan {
+  const totals = totalsOf(plan, materials)
   return {
     minutes: plan.wishes.minutes,
     seconds: totals.seconds,
-    steps: plan.drills.map((drill) => {
-      const seconds = secondsOf(drill, materials)
-      const start = at
-      at += seconds
-      const { say = [], easier = [] } = words.get(drill.id) ?? {}
-      const isDanced = roundOf(drill, materials) !== undefined
-      return {
-        at: start,
-        seconds,
-        kind: drill.kind,
-        title: drillTitle(drill, materials),
-        phrases: [...new Set(phraseNames(drill, materials))],
-        layers: isDanced ? drill.layers : [],
-        side: isDanced && !drill.moves ? drill.sides : [],
-        rounds: isDanced && drill.seconds === undefined ? drill.repeats : 0,
-        tempo: drill.tempo,
-        talk: drill.talk,
-        say: [...say, ...easier.map((form) => `or: ${form}`)],
-        ...(drill.task && { task: drill.task }),
-        ...(drill.marked && { marked: drill.marked }),
-      }
-    }),
+    steps: stepsTold(plan, materials),
     left: proposal.left.map((unit) => drillTitle({ ...unit, id: 'left' }, materials)),
     warnings: totals.remarks.map(({ text }) => text),
   }
 }
 
+/** How a step is danced, and what is talked before it. */
+function dancedText({ rounds, side, tempo, talk, tries }: ToldStep): string {
+  const danced =
+    rounds > 0 ? [`${side.length > 0 ? `${side.join(' ')} ` : ''}x${rounds}`, String(tempo)] : []
+  const talked =
+    talk > 0
+      ? [tries.length > 1 ? `talk ${tries.join(' + ')} s, a try after each` : `talk ${talk} s`]
+      : []
+  return [...danced, ...talked].join(', ')
+}
+
+/** How a combination is taught, step by step: a page of its handout. */
+export function taughtText(material: Material, materials: Materials): string {
+  const steps = stepsTold(teachSteps(material, materials), materials)
+  return steps
+    .flatMap((step) => [
+      `${step.title.padEnd(44)} ${dancedText(step)}`.trimEnd(),
+      ...step.say.map((line) => `    ${line}`),
+    ])
+    .join('\n')
+}
+
 /** The same to be read: a line a step, and what is said below it. */
 export function planText({ minutes, steps, left, warnings }: ToldPlan): string {
-  const lines = steps.flatMap(({ at, title, seconds, say, rounds, side, tempo, talk }) => {
-    const danced =
-      rounds > 0
-        ? `${side.length > 0 ? `${side.join(' ')} ` : ''}x${rounds}, ${tempo}${talk > 0 ? `, talk ${talk} s` : ''}`
-        : talk > 0
-          ? `talk ${talk} s`
-          : ''
-    return [
-      `${clockText(at).padStart(6)}  ${title.padEnd(44)} ${minutesText(seconds).padEnd(12)} ${danced}`.trimEnd(),
-      ...say.map((line) => `          ${line}`),
-    ]
-  })
+  const lines = steps.flatMap((step) => [
+    `${clockText(step.at).padStart(6)}  ${step.title.padEnd(44)} ${minutesText(step.seconds).padEnd(12)} ${dancedText(step)}`.trimEnd(),
+    ...step.say.map((line) => `          ${line}`),
+  ])
   const missing = left.length > 0 ? [`No room for: ${left.join(', ')}`] : []
   return `${[`${minutes} minutes`, ...lines, ...missing, ...warnings].join('\n')}\n`
 }

@@ -15,7 +15,7 @@ import { type DrillRound, layersIn, type Material, type Materials, roundOf } fro
 import { nameOfMoves } from './moveRounds'
 import { CLASS_CAUTION, cautionsOf, notesOf, waysOut } from './notes'
 import type { PlanWishes } from './plan'
-import { postureOf } from './posture'
+import { postureOf, shortPostureOf } from './posture'
 import { firstPasses } from './teaching'
 import { sameFeetBefore } from './ways'
 
@@ -77,7 +77,8 @@ export function wordsOfPlan(plan: Told, materials: Materials): ReadonlyMap<strin
       const round = roundOf(drill, materials)
       const watch = fresh(notes?.watch.slice(0, 1) ?? [])
       const marked = drill.marked ? [markedWords(drill.marked)] : []
-      const say = [...computed(drill, round, plan, materials), ...marked, ...watch]
+      const remarks = drill.isNew && round ? fresh(remarksIn(round, drill)) : []
+      const say = [...computed(drill, round, plan, materials), ...marked, ...watch, ...remarks]
       return [drill.id, { say: say.filter((line) => line !== ''), easier, isOwn: false }]
     }),
   )
@@ -149,7 +150,12 @@ function computed(
     case 'run':
       return [
         ...(isFirstMusic(drill, plan)
-          ? [`Listen first: where is 1? Where the tune stops, hold or sway.`]
+          ? [
+              `Listen first: where is 1? Where the tune stops, hold or sway.`,
+              ...all
+                .filter(({ combination }) => combination.id === drill.combination)
+                .map(({ combination }) => shortPostureOf(combination)),
+            ]
           : []),
         drill.task ? TASK_WORDS[drill.task] : 'To the music; breathe.',
         ...(drill.option ? [`More: ${drill.option}.`] : []),
@@ -159,7 +165,7 @@ function computed(
     case 'free-run':
       return [round ? namesWords(round) : '']
     default:
-      return round && !isWalked(drill, plan)
+      return round && !isWalked(drill, round, plan, materials)
         ? [`${weightWords(round)}${feetAs(round, drill)}`, countWords(drill, round)]
         : []
   }
@@ -168,16 +174,27 @@ function computed(
 const markedWords = (rounds: number): string =>
   `The last ${rounds === 1 ? 'round' : `${rounds} rounds`} small, or in the easier form.`
 
-const isWalked = (drill: Drill, { drills }: Told): boolean =>
+/** Whether its words were said with the walk of the same passes, be it in halves. */
+const isWalked = (
+  drill: Drill,
+  { passes }: DrillRound,
+  { drills }: Told,
+  materials: Materials,
+): boolean =>
   drills.some(
-    ({ kind, combination, phrases }) =>
-      kind === 'walk' &&
-      combination === drill.combination &&
-      phrases.join() === drill.phrases.join(),
+    (one) =>
+      one.kind === 'walk' &&
+      one.combination === drill.combination &&
+      roundOf(one, materials)
+        ?.passes.map(({ index }) => index)
+        .join() === passes.map(({ index }) => index).join(),
   )
 
-const isFirstMusic = (drill: Drill, { drills }: Told): boolean =>
-  drills.find(({ music, combination }) => music && combination !== undefined)?.id === drill.id
+/** Whether this is where a combination meets its music. */
+const isFirstMusic = ({ id, combination }: Drill, { drills }: Told): boolean =>
+  drills.find(
+    (one) => one.music && one.combination !== undefined && one.combination === combination,
+  )?.id === id
 
 const countsOf = ({ lead }: Material): number => lead.length / TICKS_PER_COUNT
 
@@ -245,6 +262,23 @@ function feetAs({ passes, material }: DrillRound, { layers }: Drill): string {
   return same && passes.length === 1 ? ` Feet as in ${same.phrase.name}.` : ''
 }
 
+/** What is noted in the sheet beside what is danced, with its count. */
+function remarksIn({ passes, from, to }: DrillRound, { layers }: Drill): readonly string[] {
+  const counted = (pass: Pass, at: number, text: string) =>
+    `On ${Math.max(0, Math.floor(at / TICKS_PER_COUNT)) + 1}${passes.length > 1 ? ` of ${nameOf(pass.phrase)}` : ''}: ${text}`
+  const isHere = (pass: Pass, at: number) => pass.at + at >= from && pass.at + at < to
+  return passes.flatMap((pass) => [
+    ...pass.remarks
+      .filter(({ kind, at }) => kind === 'note' && isHere(pass, at))
+      .map(({ at, text }) => counted(pass, at, text)),
+    ...pass.events.flatMap(({ layer, at, note }) =>
+      note !== undefined && layers.includes(layer) && isHere(pass, at)
+        ? [counted(pass, at, note)]
+        : [],
+    ),
+  ])
+}
+
 /** The counts as they are called: `slide, 2, 3, 4, front, 6, back, 8`. */
 function countWords({ layers, half }: Drill, { material, passes }: DrillRound): string {
   const [pass] = passes
@@ -254,10 +288,10 @@ function countWords({ layers, half }: Drill, { material, passes }: DrillRound): 
       .filter(({ kind }) => kind !== 'phrase')
       .map(({ at, text }) => [Math.floor((at - pass.at) / TICKS_PER_COUNT) + 1, text]),
   )
-  if (cues.size === 0) return ''
   const counts = Array.from({ length: pass.phrase.counts }, (_, i) => i + 1).filter(
     (count) => !half || (count >= half.from && count <= half.to),
   )
+  if (!counts.some((count) => cues.has(count))) return ''
   return `${capital(counts.map((count) => cues.get(count) ?? String(count)).join(', '))}.`
 }
 
@@ -284,7 +318,7 @@ function otherWords(drill: Drill, { passes, from, material }: DrillRound): strin
     .map(({ layer }) => layer)
   const stays = layersIn(passes).filter((layer) => kept.includes(layer))
   const turns = material.combination.keepTurns ? ' The turns keep their way.' : ''
-  return `All of it from the ${sideWord[side]} side${begins}.${stays.length > 0 ? ` As it was: ${stays.join(', ')}, where they are kept.` : ''}${turns}`
+  return `${drill.layers.join() === 'feet' ? 'The feet' : 'All of it'} from the ${sideWord[side]} side${begins}.${stays.length > 0 ? ` As it was: ${stays.join(', ')}, where they are kept.` : ''}${turns}`
 }
 
 const namesWords = ({ passes }: DrillRound): string => {

@@ -111,7 +111,7 @@ export function ClassFace({ danced, clock, isDancing, view, resting, onSaid }: C
       <ClassDancer
         material={round.material}
         layers={drill.layers}
-        view={view}
+        view={drill.kind === 'show' && (segment?.round ?? 0) > 1 ? 'behind' : view}
         isDancing={isDancing}
         moment={() => {
           const now = clock()

@@ -13,7 +13,7 @@ import {
 } from 'react'
 import { Link, useParams } from 'react-router'
 import { speechSeconds } from '../../audio/speech'
-import { drillDanceOf } from '../../core/class/drillDance'
+import { choiceAfter, drillDanceOf } from '../../core/class/drillDance'
 import { stepsFor } from '../../core/class/keys'
 import {
   cutBy,
@@ -123,7 +123,8 @@ function Floor({ first, planning, materials }: FloorProps) {
     const step = drillOf(started)
     // What is said, walked or waited through has no sound.
     if (step && !isCounted(step)) return
-    const danced = drillDanceOf(restOf(started), materials, choice, speech)
+    const before = started.drills[started.index - 1]
+    const danced = drillDanceOf(restOf(started), materials, choiceAfter(choice, before), speech)
     if (!danced) {
       // Nothing of it is left, or it can't be danced any more.
       act({ kind: 'next' })

@@ -92,9 +92,12 @@ function Walk({
           <span>{phrase}</span>
         </p>
         {isUnderWay ? (
-          <p className={`display counts ${classes.giant}`} data-count data-walk>
-            {now?.count}
-          </p>
+          <>
+            <p className={`display counts ${classes.giant}`} data-count data-walk>
+              {now?.count}
+            </p>
+            {walked === 0 && <p className={`display ${classes.said}`}>ready, and</p>}
+          </>
         ) : (
           <div className={classes.rest}>
             {lines.map((line) => (

@@ -5,6 +5,7 @@ import { type Lanes, lanesFor } from '../../core/plan/lanes'
 import { type Materials, secondsOf } from '../../core/plan/material'
 import { CLASS_CAUTION, cautionsOf } from '../../core/plan/notes'
 import type { Plan } from '../../core/plan/plan'
+import { triesOf } from '../../core/plan/talk'
 import { minutesText } from '../../core/plan/totals'
 import { type StepWords, wordsOfPlan } from '../../core/plan/words'
 import { laterBy } from '../../core/time/timeOfDay'
@@ -62,6 +63,7 @@ export function PlanPaper({
                   lanes={lanesFor(drill, lanes, materials)}
                   stand={stands.get(drill.id)}
                   seconds={secondsOf(drill, materials)}
+                  tries={triesOf(drill.talk, materials.house)}
                 />
               ))}
             </div>
@@ -81,6 +83,7 @@ function PaperStep({
   lanes,
   stand,
   seconds,
+  tries,
 }: {
   readonly drill: Drill
   readonly isOnly: boolean
@@ -88,6 +91,8 @@ function PaperStep({
   readonly lanes: Lanes | undefined
   readonly stand: Drill['stand'] | undefined
   readonly seconds: number
+  /** Pieces of its talk, each of which ends in a try. */
+  readonly tries: readonly number[]
 }) {
   const counted = isCounted(drill)
     ? `${drill.moves ? '' : `${drill.sides.join(' ')} `}× ${drill.repeats} · ${drill.tempo}`
@@ -105,6 +110,9 @@ function PaperStep({
           {titleOf(drill, [])}
           {drill.half && ` ${drill.half.from}-${drill.half.to}`} <i className="counts">{counted}</i>{' '}
           <i className="counts">{minutesText(seconds)}</i>
+          {tries.length > 1 && (
+            <i className="counts"> talk {tries.join(' + ')} s, try after each</i>
+          )}
           {stand && <em>{stand === 'mirror' ? ' facing them' : ' back to them'}</em>}
         </span>
       )}
