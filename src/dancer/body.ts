@@ -1,21 +1,32 @@
 import {
   BufferAttribute,
   BufferGeometry,
-  Color,
   CylinderGeometry,
+  DataTexture,
+  DoubleSide,
   DynamicDrawUsage,
   Group,
   InstancedMesh,
+  type IUniform,
+  LinearFilter,
+  LinearMipmapNearestFilter,
   Matrix4,
   Mesh,
-  MeshLambertMaterial,
-  SphereGeometry,
+  NotEqualStencilFunc,
+  ReplaceStencilOp,
+  ShaderMaterial,
   Vector3,
 } from 'three'
-import type { Layer } from '../core/body/layers'
-import { SIDES } from '../core/body/side'
-import { type Joint, type Pose, placeOfJoint } from '../core/pose/joints'
-import { BAND_RING, LAST_HIP_RING, RING_COUNT, RING_SIZE, trunkInto } from '../core/pose/trunkShape'
+import { LAYERS, type Layer } from '../core/body/layers'
+import type { Pose } from '../core/pose/joints'
+import { BONE_COUNT } from '../core/skin/bones'
+import { type Dressed, WAIST_LAYER } from '../core/skin/dress'
+import { type Before, type Hanging, hangingThings } from '../core/skin/hang'
+import { type PatchName, SHEET, type SkinMesh, uvIn } from '../core/skin/mesh'
+import { SAMPLES, TONES, type Tone, type TonedSheet } from '../core/skin/paint'
+import { layBones, newRig } from '../core/skin/rig'
+import { inkInto, inkOf } from './ink'
+import { LIT, type Light } from './light'
 
 /** The colours of a figure, as CSS writes them. */
 export interface BodyColours {
@@ -27,386 +38,400 @@ export interface BodyColours {
   readonly quiet: string
 }
 
-const AROUND = 20
-const BEADS = 30
-const SKIN = 'skin'
-type Three = readonly [number, number, number]
-type Tone = Layer | typeof SKIN | 'hair' | 'band'
-
-/** Unit shapes, shared by all figures: along y from 0 to 1, or around the middle. */
-const shapes = {
-  limb: new CylinderGeometry(0.8, 1, 1, 12, 1, true).translate(0, 0.5, 0),
-  ball: new SphereGeometry(1, 16, 12),
-  bead: new SphereGeometry(1, 8, 6),
+/** How a dancer stands at a moment. */
+export interface Danced {
+  readonly pose: Pose
+  /** Absent where it stands still. */
+  readonly before?: Before | undefined
+  readonly ticksASecond: number
+  /** Its height against 1.65 m, and how broad it is built. */
+  readonly scale: number
+  readonly build: number
 }
 
-const v = new Vector3()
-const m = new Matrix4()
-const x = new Vector3()
-const y = new Vector3()
-const z = new Vector3()
-
-/** What one piece of the body is painted as. */
-interface Painted {
-  readonly layer: Layer
-  readonly tone: Tone
-}
-
-/** A limb between two joints: thicker where it begins. */
-interface Limb extends Painted {
-  readonly from: Joint
-  readonly to: Joint
-  readonly thick: number
-}
-
-/** A ball that is laid where the pose says. */
-interface Ball extends Painted {
-  readonly lay: (matrix: Matrix4, pose: Pose, build: number) => void
-}
-
-/** One dancer as meshes. Forward of the room is away from the one who looks from behind: -z. */
+/** One dancer as meshes. Forward of the room is away from the one who looks from behind: −z. */
 export interface Body {
   readonly group: Group
-  readonly setPose: (pose: Pose, build: number) => void
+  readonly dance: (danced: Danced) => void
   readonly highlight: (layer: Layer | undefined) => void
-  readonly setColours: (colours: BodyColours) => void
-  /** Which layer a piece of this body belongs to. */
-  readonly layerOf: (mesh: object, piece: number | undefined) => Layer | undefined
   readonly dispose: () => void
 }
 
-export interface BodyOptions {
-  /** Seen through: the pose that comes next. */
-  readonly ghost?: boolean
+/** What all dancers of a stage share: their shape at rest, and the painted sheet. */
+export interface Wardrobe {
+  readonly dressed: Dressed
+  readonly setColours: (colours: BodyColours) => void
+  readonly body: () => Body
+  /** A pose that is seen beside the dancer, where it does not cover it. */
+  readonly ghost: () => Body
+  readonly dispose: () => void
 }
 
-/** All limbs and all balls of a body, in the order they are drawn. */
-function piecesOf(): { limbs: readonly Limb[]; balls: readonly Ball[] } {
-  const limbs: Limb[] = []
-  const balls: Ball[] = []
-  const limb = (layer: Layer, tone: Tone, from: Joint, to: Joint, thick: number) => {
-    limbs.push({ layer, tone, from, to, thick })
-  }
-  const round = (layer: Layer, tone: Tone, at: Joint, size: number) => {
-    const o = placeOfJoint[at]
-    balls.push({
-      layer,
-      tone,
-      lay(matrix, { joints }, build) {
-        matrix.makeScale(size * build, size * build, size * build)
-        matrix.setPosition(joints[o] as number, joints[o + 1] as number, -(joints[o + 2] as number))
+/** What lays a shadow is drawn on a layer of its own. */
+export const SHADOW_LAYER = 1
+/** How far a broad dancer's skin stands off a usual one's, in metres a whole. */
+const BROAD = 0.11
+
+const TO_PLACE = /* glsl */ `
+#ifdef IS_SKIN
+uniform vec4 uBones[${3 * BONE_COUNT}];
+uniform float uBroad;
+attribute vec2 bones;
+attribute float share;
+void carry(inout vec3 place, inout vec3 normal) {
+  int i = int(bones.x) * 3, j = int(bones.y) * 3;
+  vec4 r0 = mix(uBones[j], uBones[i], share), r1 = mix(uBones[j + 1], uBones[i + 1], share), r2 = mix(uBones[j + 2], uBones[i + 2], share);
+  vec4 p = vec4(place + normal * uBroad, 1.);
+  place = vec3(dot(r0, p), dot(r1, p), dot(r2, p));
+  normal = vec3(dot(r0.xyz, normal), dot(r1.xyz, normal), dot(r2.xyz, normal));
+}
+#else
+void carry(inout vec3 place, inout vec3 normal) {}
+#endif`
+
+const VERTEX = /* glsl */ `
+${TO_PLACE}
+${LIT}
+attribute float open, layer;
+uniform float uLook;
+varying vec2 vUv;
+varying float vQuiet;
+void main() {
+  vec3 place = position, facing = normal;
+  carry(place, facing);
+  #ifdef USE_INSTANCING
+  place = (instanceMatrix * vec4(place, 1.)).xyz; facing = mat3(instanceMatrix) * facing;
+  #endif
+  vec4 world = modelMatrix * vec4(place, 1.);
+  light(world.xyz, mat3(modelMatrix) * facing, open);
+  bool isLooked = uLook < 0. || abs(layer - uLook) < .5 || (layer > ${WAIST_LAYER - 0.5} && (uLook == 1. || uLook == 2.));
+  vQuiet = isLooked ? 0. : 1.;
+  if (uLook >= 0. && isLooked) vLight *= 1.08;
+  vUv = uv;
+  gl_Position = projectionMatrix * viewMatrix * world;
+}`
+
+const FRAGMENT = /* glsl */ `
+uniform sampler2D uSheet;
+uniform vec3 uQuiet;
+varying vec3 vLight, vGloss;
+varying vec2 vUv;
+varying float vQuiet;
+void main() {
+  vec4 ink = texture2D(uSheet, vUv);
+  // What is quiet keeps its shape: skin more than cloth.
+  vec3 c = mix(ink.rgb, uQuiet, vQuiet * mix(.36, .62, step(ink.a, .45)));
+  gl_FragColor = vec4(c * vLight + vGloss * ink.a * (1. - .6 * vQuiet), 1.);
+}`
+
+/** Laid flat on the floor along the light. */
+const SHADOW_VERTEX = /* glsl */ `
+${TO_PLACE}
+uniform vec3 uKey, uMiddle;
+uniform float uHalf;
+void main() {
+  vec3 place = position, facing = normal;
+  carry(place, facing);
+  vec3 world = (modelMatrix * vec4(place, 1.)).xyz;
+  vec2 floor_ = world.xz - uKey.xz * (max(0., world.y) / uKey.y);
+  gl_Position = vec4((floor_ - uMiddle.xz) / uHalf, 0., 1.);
+}`
+
+const GHOST_VERTEX = /* glsl */ `
+${TO_PLACE}
+void main() {
+  vec3 place = position, facing = normal;
+  carry(place, facing);
+  gl_Position = projectionMatrix * viewMatrix * modelMatrix * vec4(place, 1.);
+}`
+
+/** How much each tone shines; cloth is under 0.45. */
+const GLOSS: Readonly<Partial<Record<Tone, number>>> = {
+  skin: 0.6,
+  cheek: 0.6,
+  lips: 0.9,
+  brow: 0.5,
+  mouth: 0.5,
+  trim: 1,
+  hair: 0.8,
+}
+const CLOTH_GLOSS = 0.3
+
+/** Where shadows fall. */
+export interface ShadowPlace {
+  readonly uMiddle: { value: Vector3 }
+  readonly uHalf: { value: number }
+}
+
+/** Makes what dancers wear, once for a stage. */
+export function createWardrobe(dressed: Dressed, light: Light, shadows: ShadowPlace): Wardrobe {
+  const sheet = new DataTexture(
+    new Uint8Array(4 * SHEET.width * SHEET.height),
+    SHEET.width,
+    SHEET.height,
+  )
+  sheet.minFilter = LinearMipmapNearestFilter
+  sheet.magFilter = LinearFilter
+  sheet.generateMipmaps = true
+  const uSheet = { value: sheet }
+  const uQuiet = { value: new Vector3() }
+  const ghostInk = { value: new Vector3() }
+  const skins = [
+    geometryOf(dressed.skin, dressed.layers),
+    geometryOf(dressed.hairCap, LAYERS.indexOf('head')),
+    geometryOf(dressed.hips.mesh, LAYERS.indexOf('hips')),
+  ]
+  const coin = new CylinderGeometry(1, 1, 0.16, 8).rotateX(Math.PI / 2)
+  const [u, v] = uvIn('strand', 0.5, 1)
+  const many = coin.getAttribute('position').count
+  coin.setAttribute(
+    'uv',
+    new BufferAttribute(
+      new Float32Array(2 * many).map((_, i) => (i % 2 ? v : u)),
+      2,
+    ),
+  )
+  coin.setAttribute('open', new BufferAttribute(new Float32Array(many).fill(1), 1))
+  coin.setAttribute(
+    'layer',
+    new BufferAttribute(new Float32Array(many).fill(LAYERS.indexOf('hips')), 1),
+  )
+
+  const drawnWith = (own: Readonly<Record<string, IUniform>>, isSkin: boolean) =>
+    new ShaderMaterial({
+      uniforms: { ...light.uniforms, uSheet, uQuiet, ...own },
+      vertexShader: VERTEX,
+      fragmentShader: FRAGMENT,
+      side: DoubleSide,
+      stencilWrite: true,
+      stencilRef: 1,
+      stencilZPass: ReplaceStencilOp,
+      ...(isSkin && { defines: { IS_SKIN: '' } }),
+    })
+  const shadowWith = (own: Readonly<Record<string, IUniform>>, isSkin: boolean) =>
+    new ShaderMaterial({
+      uniforms: { uKey: light.uniforms.uKey, ...shadows, ...own },
+      vertexShader: SHADOW_VERTEX,
+      fragmentShader: 'void main() { gl_FragColor = vec4(1.); }',
+      side: DoubleSide,
+      depthTest: false,
+      depthWrite: false,
+      ...(isSkin && { defines: { IS_SKIN: '' } }),
+    })
+  const ghostWith = (own: Readonly<Record<string, IUniform>>) =>
+    new ShaderMaterial({
+      uniforms: { uInk: ghostInk, ...own },
+      vertexShader: GHOST_VERTEX,
+      fragmentShader: 'uniform vec3 uInk; void main() { gl_FragColor = vec4(uInk, .34); }',
+      side: DoubleSide,
+      transparent: true,
+      depthTest: false,
+      depthWrite: false,
+      // It shows only where the dancer is not, and each point of it once.
+      stencilWrite: true,
+      stencilRef: 1,
+      stencilFunc: NotEqualStencilFunc,
+      stencilZPass: ReplaceStencilOp,
+      defines: { IS_SKIN: '' },
+    })
+
+  const made = (isGhost: boolean): Body => {
+    const group = new Group()
+    const rig = newRig()
+    const things = hangingThings(dressed.hips, dressed.wish.hair)
+    const own = {
+      uBones: { value: rig.rows },
+      uBroad: { value: 0 },
+      uLook: { value: -1 },
+    }
+    const material = isGhost ? ghostWith(own) : drawnWith(own, true)
+    const loose = drawnWith(own, false)
+    const shadow = shadowWith(own, true)
+    const looseShadow = shadowWith(own, false)
+    const owned: { dispose: () => void }[] = [material, loose, shadow, looseShadow]
+    const add = (mesh: Mesh, isShadow = false) => {
+      mesh.frustumCulled = false
+      if (isShadow) mesh.layers.set(SHADOW_LAYER)
+      mesh.renderOrder = isGhost ? 2 : 0
+      group.add(mesh)
+      return mesh
+    }
+    for (const { drawn, shaded } of skins) {
+      add(new Mesh(drawn, material))
+      if (!isGhost) add(new Mesh(shaded, shadow), true)
+    }
+    const hung: BufferGeometry[] = []
+    if (!isGhost)
+      for (const [name, one, layer] of [
+        ['strand', things.strands, 'hips'],
+        ['skirt', things.skirt, 'hips'],
+        ['braid', things.braid, 'head'],
+      ] as const) {
+        if (!one) continue
+        const geometry = geometryOfHanging(one, name, LAYERS.indexOf(layer))
+        hung.push(geometry)
+        owned.push(geometry)
+        add(new Mesh(geometry, loose))
+        if (name === 'skirt') add(new Mesh(geometry, looseShadow), true)
+      }
+    const coins =
+      !isGhost && things.coins.length > 0
+        ? new InstancedMesh(coin, loose, things.coins.length / 9)
+        : undefined
+    if (coins) {
+      coins.instanceMatrix.setUsage(DynamicDrawUsage)
+      add(coins)
+      owned.push(coins)
+    }
+    return {
+      group,
+      dance({ pose, before, ticksASecond, scale, build }) {
+        layBones(rig, pose, scale)
+        own.uBroad.value = (build - 1) * BROAD
+        group.scale.setScalar(scale)
+        if (isGhost) return
+        things.hang(rig, pose, scale, before, ticksASecond)
+        for (const geometry of hung) {
+          ;(geometry.getAttribute('position') as BufferAttribute).needsUpdate = true
+          ;(geometry.getAttribute('normal') as BufferAttribute).needsUpdate = true
+        }
+        if (coins) layCoins(coins, things.coins)
       },
-    })
-  }
-  const ofHead = (tone: Tone, off: Three, size: Three) => {
-    const at = placeOfJoint.head
-    balls.push({
-      layer: 'head',
-      tone,
-      lay: (matrix, pose) => turned(matrix, pose.head, pose.joints, at, off, size),
-    })
-  }
-  for (const side of SIDES) {
-    limb('feet', 'feet', `knee${side}`, `hip${side}`, 0.062)
-    limb('feet', 'feet', `ankle${side}`, `knee${side}`, 0.042)
-    round('feet', 'feet', `knee${side}`, 0.056)
-    round('feet', 'feet', `hip${side}`, 0.074)
-    round('feet', SKIN, `ankle${side}`, 0.036)
-    limb('feet', SKIN, `heel${side}`, `ball${side}`, 0.034)
-    limb('feet', SKIN, `ball${side}`, `toe${side}`, 0.032)
-    round('feet', SKIN, `heel${side}`, 0.034)
-    round('feet', SKIN, `toe${side}`, 0.026)
-    round('arms', 'arms', `shoulder${side}`, 0.058)
-    limb('arms', 'arms', `elbow${side}`, `shoulder${side}`, 0.042)
-    round('arms', 'arms', `elbow${side}`, 0.041)
-    limb('arms', SKIN, `elbow${side}`, `wrist${side}`, 0.036)
-    round('arms', SKIN, `wrist${side}`, 0.028)
-    balls.push({
-      layer: 'arms',
-      tone: SKIN,
-      lay: (matrix, pose, build) => handInto(matrix, pose, side === 'R' ? 0 : 3, side, build),
-    })
-  }
-  limb('head', SKIN, 'neck', 'head', 0.044)
-  ofHead(SKIN, [0, 0, 0], [0.078, 0.108, 0.092])
-  ofHead(SKIN, [0, -0.012, 0.092], [0.013, 0.02, 0.016])
-  ofHead('hair', [0, 0.02, -0.018], [0.083, 0.102, 0.09])
-  ofHead('hair', [0, 0.055, -0.115], [0.045, 0.045, 0.045])
-  ofHead('head', [0, 0.055, -0.095], [0.03, 0.05, 0.03])
-  return { limbs, balls }
-}
-
-/** Makes a dancer of few meshes: what is drawn in one go costs one call, however many pieces it has. */
-export function createBody(colours: BodyColours, { ghost = false }: BodyOptions = {}): Body {
-  const group = new Group()
-  const material = () =>
-    new MeshLambertMaterial(ghost ? { transparent: true, opacity: 0.22, depthWrite: false } : {})
-  const { limbs, balls } = piecesOf()
-  const ready = <T extends Mesh>(mesh: T): T => {
-    mesh.castShadow = !ghost
-    mesh.frustumCulled = false
-    group.add(mesh)
-    return mesh
-  }
-  const many = (shape: BufferGeometry, count: number) => {
-    const mesh = ready(new InstancedMesh(shape, material(), count))
-    mesh.instanceMatrix.setUsage(DynamicDrawUsage)
-    return mesh
-  }
-  const limbMesh = many(shapes.limb, limbs.length)
-  const ballMesh = many(shapes.ball, balls.length)
-  const band = many(shapes.bead, BEADS)
-  const torso = ready(new Mesh(tube(LAST_HIP_RING, RING_COUNT - 1), material()))
-  const hips = ready(new Mesh(tube(0, LAST_HIP_RING), material()))
-  const meshes = [limbMesh, ballMesh, band, torso, hips]
-  const rings = new Float64Array(RING_COUNT * RING_SIZE)
-
-  let now = colours
-  let looked: Layer | undefined
-  const colour = new Color()
-  const quiet = new Color()
-  const colourOf = ({ layer, tone }: Painted): Color => {
-    const own =
-      tone === SKIN
-        ? now.skin
-        : tone === 'hair'
-          ? now.hair
-          : tone === 'band'
-            ? now.band
-            : now.layers[tone]
-    colour.set(own)
-    if (looked !== undefined && layer !== looked && layer !== 'feet')
-      colour.lerp(quiet.set(now.quiet), 0.72)
-    // What is looked at glows.
-    if (layer === looked) colour.multiplyScalar(1.25)
-    return colour
-  }
-  const paint = () => {
-    for (const [mesh, pieces] of [
-      [limbMesh, limbs],
-      [ballMesh, balls],
-    ] as const) {
-      for (const [i, piece] of pieces.entries()) mesh.setColorAt(i, colourOf(piece))
-      if (mesh.instanceColor) mesh.instanceColor.needsUpdate = true
+      highlight(layer) {
+        own.uLook.value = layer === undefined ? -1 : LAYERS.indexOf(layer)
+      },
+      dispose() {
+        for (const one of owned) one.dispose()
+      },
     }
-    band.material.color.copy(colourOf({ layer: 'hips', tone: 'band' }))
-    torso.material.color.copy(colourOf({ layer: 'torso', tone: 'torso' }))
-    hips.material.color.copy(colourOf({ layer: 'hips', tone: 'hips' }))
   }
-  paint()
-
   return {
-    group,
-    setPose(pose, build) {
-      const { joints } = pose
-      for (let i = 0; i < limbs.length; i++) {
-        const { from, to, thick } = limbs[i] as Limb
-        between(m, joints, placeOfJoint[from], placeOfJoint[to], thick * build)
-        limbMesh.setMatrixAt(i, m)
-      }
-      for (let i = 0; i < balls.length; i++) {
-        ;(balls[i] as Ball).lay(m, pose, build)
-        ballMesh.setMatrixAt(i, m)
-      }
-      limbMesh.instanceMatrix.needsUpdate = true
-      ballMesh.instanceMatrix.needsUpdate = true
-      trunkInto(pose, rings, build)
-      fill(torso.geometry, rings, LAST_HIP_RING, RING_COUNT - 1)
-      fill(hips.geometry, rings, 0, LAST_HIP_RING)
-      beadsInto(band, rings)
+    dressed,
+    setColours(colours) {
+      colourSheet(sheet, dressed.sheet, colours)
+      inkInto(uQuiet.value, colours.quiet)
+      inkInto(ghostInk.value, colours.layers.hips).multiplyScalar(0.7)
     },
-    highlight(layer) {
-      if (layer === looked) return
-      looked = layer
-      paint()
-    },
-    setColours(next) {
-      now = next
-      paint()
-    },
-    layerOf(mesh, piece = 0) {
-      if (mesh === limbMesh) return limbs[piece]?.layer
-      if (mesh === ballMesh) return balls[piece]?.layer
-      return mesh === torso ? 'torso' : 'hips'
-    },
+    body: () => made(false),
+    ghost: () => made(true),
     dispose() {
-      for (const mesh of meshes) mesh.material.dispose()
-      for (const mesh of [limbMesh, ballMesh, band]) mesh.dispose()
-      torso.geometry.dispose()
-      hips.geometry.dispose()
+      sheet.dispose()
+      coin.dispose()
+      for (const { drawn, shaded } of skins) for (const one of [drawn, shaded]) one.dispose()
     },
   }
 }
 
-/** Lays a unit limb between two joints. */
-function between(
-  matrix: Matrix4,
-  joints: Float64Array,
-  from: number,
-  to: number,
-  thick: number,
-): void {
-  y.set(
-    (joints[to] as number) - (joints[from] as number),
-    (joints[to + 1] as number) - (joints[from + 1] as number),
-    -((joints[to + 2] as number) - (joints[from + 2] as number)),
-  )
-  const long = y.length() || 1e-9
-  y.divideScalar(long)
-  // Any direction across will do: a limb is round.
-  x.set(Math.abs(y.x) < 0.9 ? 1 : 0, 0, Math.abs(y.x) < 0.9 ? 0 : 1)
-  z.crossVectors(x, y).normalize()
-  x.crossVectors(y, z)
-  matrix.makeBasis(x.multiplyScalar(thick), y.multiplyScalar(long), z.multiplyScalar(thick))
-  matrix.setPosition(
-    joints[from] as number,
-    joints[from + 1] as number,
-    -(joints[from + 2] as number),
-  )
-}
-
-/** A ball in the frame of a part of the body: off its joint, longer one way than another. */
-function turned(
-  matrix: Matrix4,
-  frame: Float64Array,
-  joints: Float64Array,
-  at: number,
-  [right, up, forward]: readonly [number, number, number],
-  size: readonly [number, number, number],
-): void {
-  x.set(frame[0] as number, frame[1] as number, -(frame[2] as number))
-  y.set(frame[3] as number, frame[4] as number, -(frame[5] as number))
-  z.set(frame[6] as number, frame[7] as number, -(frame[8] as number))
-  v.set(joints[at] as number, joints[at + 1] as number, -(joints[at + 2] as number))
-    .addScaledVector(x, right)
-    .addScaledVector(y, up)
-    .addScaledVector(z, forward)
-  // Turned round, so that the basis stays right-handed.
-  z.negate()
-  matrix.makeBasis(x.multiplyScalar(size[0]), y.multiplyScalar(size[1]), z.multiplyScalar(size[2]))
-  matrix.setPosition(v)
-}
-
-/** A hand: long towards the fingers, flat where the palm looks. */
-function handInto(
-  matrix: Matrix4,
-  { joints, palms }: Pose,
-  o: number,
-  side: 'R' | 'L',
-  build: number,
-): void {
-  const wrist = placeOfJoint[`wrist${side}`]
-  const tips = placeOfJoint[`fingers${side}`]
-  y.set(
-    (joints[tips] as number) - (joints[wrist] as number),
-    (joints[tips + 1] as number) - (joints[wrist + 1] as number),
-    -((joints[tips + 2] as number) - (joints[wrist + 2] as number)),
-  )
-  const long = y.length() || 1e-9
-  y.divideScalar(long)
-  z.set(palms[o] as number, palms[o + 1] as number, -(palms[o + 2] as number))
-  z.addScaledVector(y, -z.dot(y))
-  if (z.lengthSq() < 1e-6) z.set(y.y, -y.x, 0.01)
-  z.normalize()
-  x.crossVectors(y, z)
-  v.set(
-    joints[wrist] as number,
-    joints[wrist + 1] as number,
-    -(joints[wrist + 2] as number),
-  ).addScaledVector(y, long * 0.52)
-  matrix.makeBasis(
-    x.multiplyScalar(0.036 * build),
-    y.multiplyScalar(long * 0.56),
-    z.multiplyScalar(0.019 * build),
-  )
-  matrix.setPosition(v)
-}
-
-/** An open tube of rings, closed by a cap at both ends. */
-function tube(first: number, last: number): BufferGeometry {
-  const rows = last - first + 1
-  const geometry = new BufferGeometry()
-  const points = new BufferAttribute(new Float32Array((rows * AROUND + 2) * 3), 3)
-  points.setUsage(DynamicDrawUsage)
-  geometry.setAttribute('position', points)
-  geometry.setAttribute(
-    'normal',
-    new BufferAttribute(new Float32Array(points.array.length), 3).setUsage(DynamicDrawUsage),
-  )
-  const index: number[] = []
-  for (let row = 0; row + 1 < rows; row++)
-    for (let i = 0; i < AROUND; i++) {
-      const [a, b] = [row * AROUND + i, row * AROUND + ((i + 1) % AROUND)]
-      index.push(a, b, a + AROUND, b, b + AROUND, a + AROUND)
-    }
-  const [under, over] = [rows * AROUND, rows * AROUND + 1]
-  for (let i = 0; i < AROUND; i++) {
-    const next = (i + 1) % AROUND
-    index.push(under, next, i)
-    index.push(over, (rows - 1) * AROUND + i, (rows - 1) * AROUND + next)
+/** Geometry of a skin, and the same with fewer triangles for its shadow. */
+function geometryOf(mesh: SkinMesh, layers: Uint8Array | number) {
+  const count = mesh.shares.length
+  const attributes = {
+    position: new BufferAttribute(mesh.positions, 3),
+    normal: new BufferAttribute(mesh.normals, 3),
+    uv: new BufferAttribute(mesh.uvs, 2),
+    bones: new BufferAttribute(mesh.bones, 2),
+    share: new BufferAttribute(mesh.shares, 1),
+    open: new BufferAttribute(mesh.open, 1),
+    layer: new BufferAttribute(
+      typeof layers === 'number' ? new Uint8Array(count).fill(layers) : layers,
+      1,
+    ),
   }
-  geometry.setIndex(index)
+  const of = (index: Uint16Array) => {
+    const geometry = new BufferGeometry()
+    for (const [name, one] of Object.entries(attributes)) geometry.setAttribute(name, one)
+    geometry.setIndex(new BufferAttribute(index, 1))
+    return geometry
+  }
+  return { drawn: of(mesh.triangles), shaded: of(mesh.shadow) }
+}
+
+function geometryOfHanging(
+  { positions, normals, triangles, down, shade }: Hanging,
+  patch: PatchName,
+  layer: number,
+): BufferGeometry {
+  const count = down.length
+  const uvs = new Float32Array(2 * count)
+  for (let i = 0; i < count; i++) uvs.set(uvIn(patch, shade[i] as number, down[i] as number), 2 * i)
+  const geometry = new BufferGeometry()
+  geometry.setAttribute('position', new BufferAttribute(positions, 3).setUsage(DynamicDrawUsage))
+  geometry.setAttribute('normal', new BufferAttribute(normals, 3).setUsage(DynamicDrawUsage))
+  geometry.setAttribute('uv', new BufferAttribute(uvs, 2))
+  geometry.setAttribute('open', new BufferAttribute(new Float32Array(count).fill(1), 1))
+  geometry.setAttribute('layer', new BufferAttribute(new Uint8Array(count).fill(layer), 1))
+  geometry.setIndex(new BufferAttribute(triangles, 1))
   return geometry
 }
 
-const COS = Array.from({ length: AROUND }, (_, i) => Math.cos((2 * Math.PI * i) / AROUND))
-const SIN = Array.from({ length: AROUND }, (_, i) => Math.sin((2 * Math.PI * i) / AROUND))
-
-/** Writes the rings into a tube. Its normals point away from the middle of each ring. */
-function fill(geometry: BufferGeometry, rings: Float64Array, first: number, last: number): void {
-  const points = geometry.getAttribute('position') as BufferAttribute
-  const normals = geometry.getAttribute('normal') as BufferAttribute
-  const [p, q] = [points.array, normals.array]
-  let k = 0
-  for (let ring = first; ring <= last; ring++) {
-    const o = ring * RING_SIZE
-    const [a, b, c] = [rings[o] as number, rings[o + 1] as number, rings[o + 2] as number]
-    for (let i = 0; i < AROUND; i++) {
-      const [cos, sin] = [COS[i] as number, SIN[i] as number]
-      const dx = (rings[o + 3] as number) * cos + (rings[o + 6] as number) * sin
-      const dy = (rings[o + 4] as number) * cos + (rings[o + 7] as number) * sin
-      const dz = (rings[o + 5] as number) * cos + (rings[o + 8] as number) * sin
-      const long = Math.sqrt(dx * dx + dy * dy + dz * dz) || 1
-      p[k] = a + dx
-      p[k + 1] = b + dy
-      p[k + 2] = -(c + dz)
-      q[k] = dx / long
-      q[k + 1] = dy / long
-      q[k + 2] = -dz / long
-      k += 3
+/** Mixes each texel's samples in the colours of now. */
+function colourSheet(sheet: DataTexture, toned: TonedSheet, colours: BodyColours): void {
+  const inks = new Uint8Array(4 * TONES.length)
+  for (const [i, tone] of TONES.entries()) {
+    const [r, g, b] = inkOfTone(tone, colours)
+    inks.set([r * 255, g * 255, b * 255, 255 * (GLOSS[tone] ?? CLOTH_GLOSS)], 4 * i)
+  }
+  const data = sheet.image.data as Uint8Array
+  const count = data.length / 4
+  for (let i = 0; i < count; i++)
+    for (let k = 0; k < 4; k++) {
+      let sum = 0
+      for (let s = 0; s < SAMPLES; s++)
+        sum += inks[4 * (toned[SAMPLES * i + s] as number) + k] as number
+      data[4 * i + k] = sum / SAMPLES
     }
-  }
-  for (const ring of [first, last]) {
-    const o = ring * RING_SIZE
-    p[k] = rings[o] as number
-    p[k + 1] = rings[o + 1] as number
-    p[k + 2] = -(rings[o + 2] as number)
-    q[k] = 0
-    q[k + 1] = ring === first ? -1 : 1
-    q[k + 2] = 0
-    k += 3
-  }
-  points.needsUpdate = true
-  normals.needsUpdate = true
+  sheet.needsUpdate = true
 }
 
-/** Beads round the hips, every third hanging a little lower. */
-function beadsInto(band: InstancedMesh, rings: Float64Array): void {
-  const o = BAND_RING * RING_SIZE
-  for (let i = 0; i < BEADS; i++) {
-    const angle = (2 * Math.PI * i) / BEADS
-    const [cos, sin] = [Math.cos(angle) * 1.05, Math.sin(angle) * 1.05]
-    const size = i % 3 === 0 ? 0.013 : 0.0095
-    m.makeScale(size, size, size)
-    m.setPosition(
-      (rings[o] as number) + (rings[o + 3] as number) * cos + (rings[o + 6] as number) * sin,
-      (rings[o + 1] as number) +
-        (rings[o + 4] as number) * cos +
-        (rings[o + 7] as number) * sin -
-        (i % 3 === 0 ? 0.014 : 0),
-      -((rings[o + 2] as number) + (rings[o + 5] as number) * cos + (rings[o + 8] as number) * sin),
-    )
-    band.setMatrixAt(i, m)
+type Ink = readonly [number, number, number]
+
+function inkOfTone(tone: Tone, { layers, skin, hair, band }: BodyColours): Ink {
+  const mixed = ([a, b, c]: Ink, [x, y, z]: Ink, by: number): Ink => [
+    a + (x - a) * by,
+    b + (y - b) * by,
+    c + (z - c) * by,
+  ]
+  const bare = inkOf(skin)
+  switch (tone) {
+    case 'skin':
+      return bare
+    case 'trim':
+      return inkOf(band)
+    case 'hair':
+      return inkOf(hair)
+    case 'brow':
+      return mixed(bare, inkOf(hair), 0.75)
+    case 'lips':
+      return mixed(bare, [0.5, 0.14, 0.13], 0.55)
+    case 'mouth':
+      return mixed(bare, [0.3, 0.06, 0.06], 0.7)
+    case 'cheek':
+      return mixed(bare, [0.75, 0.28, 0.2], 0.12)
+    case 'waist':
+      return mixed(inkOf(layers.torso), bare, 0.25)
+    case 'deep':
+      return mixed(inkOf(layers.hips), [0.2, 0.03, 0.02], 0.22)
+    default:
+      return inkOf(layers[tone])
   }
-  band.instanceMatrix.needsUpdate = true
+}
+
+const matrix = new Matrix4()
+const x = new Vector3()
+const y = new Vector3()
+const z = new Vector3()
+const COIN = 0.0115
+
+function layCoins(mesh: InstancedMesh, numbers: Float32Array): void {
+  for (let j = 0; j < mesh.count; j++) {
+    const o = 9 * j
+    z.fromArray(numbers, o + 3).normalize()
+    y.fromArray(numbers, o + 6)
+    x.crossVectors(y, z).normalize()
+    y.crossVectors(z, x)
+    matrix.makeBasis(x.multiplyScalar(COIN), y.multiplyScalar(COIN), z.multiplyScalar(COIN))
+    matrix.setPosition(numbers[o] as number, numbers[o + 1] as number, numbers[o + 2] as number)
+    mesh.setMatrixAt(j, matrix)
+  }
+  mesh.instanceMatrix.needsUpdate = true
 }

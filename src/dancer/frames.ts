@@ -1,18 +1,28 @@
+import type { Layer } from '../core/body/layers'
 import { type Dancing, otherDancing, type PartId } from '../core/combination/dancing'
 import type { DanceMoment } from '../core/performance/performance'
 import { posedAt, type Seam } from '../core/performance/seam'
 import type { Dancer } from '../core/pose/dancer'
 import type { Dancers } from '../core/pose/dancers'
 import { type Joint, newPose, type Pose, placeOfJoint } from '../core/pose/joints'
+import type { Before } from '../core/skin/hang'
 import { areaOfOne } from '../core/space/space'
 import { TICKS_PER_COUNT } from '../core/time/time'
 import type { OnStage } from './stage'
+import type { Trail } from './trails'
 
 /** How far apart two dancers stand at least, in metres. */
 const APART = 1.35
-/** The last counts a trail goes back, one mark for each tick. */
-const TRAIL_TICKS = 30
-const TRAILS: readonly Joint[] = ['crestR', 'crestL', 'palmR', 'palmL']
+/** How many ticks a trail goes back, and how many points it has a tick. */
+const TRAIL_TICKS = 28
+const POINTS_A_TICK = 2
+const TRAIL_POINTS = TRAIL_TICKS * POINTS_A_TICK
+
+/** A joint that leaves a trail, in the colour of its layer. */
+interface Trailing {
+  readonly joint: Joint
+  readonly layer: Layer
+}
 
 /** What is in a frame beside the dancer. */
 export interface FrameChoice {
@@ -44,28 +54,38 @@ interface Slot {
   readonly pose: Pose
   readonly ghost: Pose
   readonly past: Pose
-  readonly trails: readonly Float64Array[]
+  readonly trails: readonly Trail[]
 }
 
-const newSlot = (): Slot => ({
-  pose: newPose(),
-  ghost: newPose(),
-  past: newPose(),
-  trails: TRAILS.map(() => new Float64Array(3 * TRAIL_TICKS)),
-})
-
 /** @param joints which leave a trail; by a chosen layer. */
-export function createFrames(joints: readonly Joint[]): Frames {
+export function createFrames(joints: readonly Trailing[]): Frames {
   const slots: Slot[] = []
+  const newSlot = (): Slot => ({
+    pose: newPose(),
+    ghost: newPose(),
+    past: newPose(),
+    trails: joints.map(({ layer }) => ({ layer, points: new Float64Array(3 * TRAIL_POINTS) })),
+  })
   const fill = (slot: Slot, { dancer, tick, aside, seam }: Standing, choice: FrameChoice) => {
     posedAt(dancer, tick, seam?.seam, seam?.next ?? dancer, slot.pose, slot.past)
     if (choice.next)
       dancer.poseAt((Math.floor(tick / TICKS_PER_COUNT) + 1) * TICKS_PER_COUNT, slot.ghost)
     if (choice.trails) fillTrails(slot, dancer, tick, joints)
+    const before: Before = (ticks, into) =>
+      posedAt(
+        dancer,
+        tick - ticks,
+        seam && { ...seam.seam, tick: seam.seam.tick - ticks },
+        seam?.next ?? dancer,
+        into,
+        slot.past,
+      )
     return {
       pose: slot.pose,
+      before,
+      ticksASecond: (dancer.simulation.combination.tempo * TICKS_PER_COUNT) / 60,
       aside,
-      trails: choice.trails ? slot.trails.slice(0, joints.length) : [],
+      trails: choice.trails ? slot.trails : [],
       ghost: choice.next ? slot.ghost : undefined,
     }
   }
@@ -111,23 +131,27 @@ export function standingOf(
   }
 }
 
-/** The joints whose way is worth seeing. */
-export const trailJoints = (only: string | undefined): readonly Joint[] =>
-  only === 'arms'
-    ? ['palmR', 'palmL']
-    : only === 'torso' || only === 'head'
-      ? [only === 'torso' ? 'chest' : 'head']
-      : only === 'hips'
-        ? ['crestR', 'crestL']
-        : TRAILS
+const TRAILS: Readonly<Record<Layer, readonly Joint[]>> = {
+  feet: ['toeR', 'toeL'],
+  hips: ['crestR', 'crestL'],
+  torso: ['chest'],
+  arms: ['fingersR', 'fingersL'],
+  head: ['head'],
+}
+
+/** The joints whose way is worth seeing: of a layer that is looked at, else of hips and hands. */
+export const trailJoints = (only: Layer | undefined): readonly Trailing[] =>
+  (only ? [only] : (['hips', 'arms'] as const)).flatMap((layer) =>
+    TRAILS[layer].map((joint) => ({ joint, layer })),
+  )
 
 /** The way is carried along with the dancer, so that a circle stays a circle while she walks. */
-function fillTrails(slot: Slot, dancer: Dancer, tick: number, joints: readonly Joint[]): void {
+function fillTrails(slot: Slot, dancer: Dancer, tick: number, joints: readonly Trailing[]): void {
   const { over } = slot.pose
-  for (let i = 0; i < TRAIL_TICKS; i++) {
-    const past = dancer.poseAt(tick - (TRAIL_TICKS - 1 - i), slot.past)
-    for (const [k, joint] of joints.entries()) {
-      const trail = slot.trails[k]
+  for (let i = 0; i < TRAIL_POINTS; i++) {
+    const past = dancer.poseAt(tick - (TRAIL_POINTS - 1 - i) / POINTS_A_TICK, slot.past)
+    for (const [k, { joint }] of joints.entries()) {
+      const trail = slot.trails[k]?.points
       const at = placeOfJoint[joint]
       if (!trail) continue
       trail[3 * i] = (past.joints[at] ?? 0) + (over[0] ?? 0) - (past.over[0] ?? 0)

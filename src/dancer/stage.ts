@@ -1,33 +1,35 @@
 import {
-  AmbientLight,
-  BasicShadowMap,
+  BufferAttribute,
   CanvasTexture,
-  CircleGeometry,
   Color,
-  DirectionalLight,
-  DynamicDrawUsage,
+  DoubleSide,
   Group,
-  HemisphereLight,
-  InstancedMesh,
-  Matrix4,
+  LinearFilter,
   Mesh,
   MeshBasicMaterial,
-  MeshLambertMaterial,
-  PCFShadowMap,
   PerspectiveCamera,
   PlaneGeometry,
   Raycaster,
   RingGeometry,
   Scene,
-  SphereGeometry,
+  ShaderMaterial,
   SRGBColorSpace,
   Vector2,
+  Vector3,
   WebGLRenderer,
+  WebGLRenderTarget,
 } from 'three'
 import type { Layer } from '../core/body/layers'
 import type { Pose } from '../core/pose/joints'
 import type { View } from '../core/pose/views'
-import { type Body, type BodyColours, createBody } from './body'
+import type { Dressed } from '../core/skin/dress'
+import type { Before } from '../core/skin/hang'
+import { type Body, type BodyColours, createWardrobe, SHADOW_LAYER, type Wardrobe } from './body'
+import { aim, type Frame, OPENING, turnOf } from './camera'
+import { inkInto, inkOf } from './ink'
+import { createLight } from './light'
+import { partOn } from './pick'
+import { createTrails, type Trail } from './trails'
 
 /** The colours of the stage, as CSS writes them. */
 export interface StageColours {
@@ -41,25 +43,32 @@ export interface StageColours {
 /** What one figure of a frame shows. */
 export interface OnStage {
   readonly pose: Pose
+  /** The same dancer so many ticks before: what hangs on her comes from there. */
+  readonly before: Before | undefined
+  readonly ticksASecond: number
   /** Where it stands beside the other one, in metres to the right. */
   readonly aside: number
-  /** Points of a way behind it, the newest last, three numbers each; in the room like the pose. */
-  readonly trails: readonly Float64Array[]
+  readonly trails: readonly Trail[]
   readonly ghost: Pose | undefined
 }
 
 /** How the dancers are looked at. */
 export interface Look {
   readonly view: View
-  /** How broad they are built. */
+  /** How broad they are built, and how tall against 1.65 m. */
   readonly build: number
+  readonly scale: number
   /** The only layer that is coloured; absent for all. */
   readonly only?: Layer | undefined
+  /** What fills the picture. */
+  readonly frame?: Frame | undefined
 }
 
 /** The stage: figures on a round floor, looked at from somewhere. One of it is made a canvas. */
 export interface Stage {
   readonly setColours: (colours: StageColours) => void
+  /** Changes what all dancers are and wear. */
+  readonly setDressed: (dressed: Dressed) => void
   /** In CSS pixels. */
   readonly resize: (width: number, height: number, ratio: number) => void
   readonly draw: (figures: readonly OnStage[], look: Look) => void
@@ -70,17 +79,19 @@ export interface Stage {
   readonly dispose: () => void
 }
 
-/** As many marks as a trail has points at the most. */
-const MOST_MARKS = 400
-const FLOOR_RADIUS = 3.4
-const CAMERA_FAR = 5.4
-const MIDDLE_UP = 0.93
+const FLOOR_RADIUS = 4.2
+/** From here on the floor melts into the air. */
+const FLOOR_CLEAR = 1.7
+const RINGS = [0.5, 1, 1.5] as const
+/** Texels of the picture in which shadows lie, each way. */
+const SHADOW_SIZE = 160
+const SHADOW_HALF = 1.3
 /** The walls' words on the floor: right and back of the middle, in metres. */
 const WALLS = [
-  ['front', 0, -1.35],
-  ['right', 1.45, 0],
-  ['back', 0, 1.35],
-  ['left', -1.45, 0],
+  ['front', 0, -1.25],
+  ['right', 1.3, 0],
+  ['back', 0, 1.25],
+  ['left', -1.3, 0],
 ] as const
 /** So that the words can be read from where one looks. */
 const WORD_TURN: Readonly<Record<View, number>> = {
@@ -90,156 +101,86 @@ const WORD_TURN: Readonly<Record<View, number>> = {
   side: Math.PI / 2,
   above: 0,
 }
-/** A little more than a tall figure with its arms up. */
-const SEEN_HIGH = 2.25
-const SEEN_WIDE = 1.55
 
 /**
  * Makes a stage on a canvas.
  * @throws Error where the browser has no WebGL: draw the pose flat then.
  */
-export function createStage(canvas: HTMLCanvasElement, first: StageColours): Stage {
-  const { renderer, isSoftware } = rendererOn(canvas)
+export function createStage(
+  canvas: HTMLCanvasElement,
+  first: StageColours,
+  { dressed, isSmooth }: { readonly dressed: Dressed; readonly isSmooth: boolean },
+): Stage {
+  // Smooth edges where there is a graphics processor; without one they cost every second frame.
+  const renderer = new WebGLRenderer({ canvas, antialias: isSmooth, stencil: true })
   const scene = new Scene()
   // Mirrored as a whole where the figure is your mirror.
   const room = new Group()
   scene.add(room)
-  scene.add(new HemisphereLight(0xfff4e6, 0xc9a98c, 1.9), new AmbientLight(0xffffff, 0.35))
-  const sun = new DirectionalLight(0xffffff, 2)
-  sun.position.set(1.8, 4.2, 2.4)
-  sun.castShadow = true
-  sun.shadow.mapSize.set(isSoftware ? 256 : 1024, isSoftware ? 256 : 1024)
-  Object.assign(sun.shadow.camera, {
-    left: -2.6,
-    right: 2.6,
-    top: 2.6,
-    bottom: -2.6,
-    near: 0.5,
-    far: 9,
-  })
-  room.add(sun, sun.target)
-  const camera = new PerspectiveCamera(30, 1, 0.1, 40)
-
-  const floor = new Mesh(new CircleGeometry(FLOOR_RADIUS, 64), new MeshLambertMaterial())
-  floor.rotation.x = -Math.PI / 2
-  floor.receiveShadow = true
-  const lines = new MeshBasicMaterial({ transparent: true, opacity: 0.8 })
-  const rim = new Mesh(new RingGeometry(FLOOR_RADIUS - 0.02, FLOOR_RADIUS, 64), lines)
-  const inner = new Mesh(new RingGeometry(0.995, 1.005, 64), lines)
-  for (const ring of [rim, inner]) {
-    ring.rotation.x = -Math.PI / 2
-    ring.position.y = 0.003
-  }
-  const cross = [0, 1, 2, 3].map((quarter) => {
-    const mesh = new Mesh(new PlaneGeometry(0.012, FLOOR_RADIUS - 1), lines)
-    mesh.rotation.set(-Math.PI / 2, 0, (quarter * Math.PI) / 2)
-    const angle = (quarter * Math.PI) / 2
-    const far = 1 + (FLOOR_RADIUS - 1) / 2
-    mesh.position.set(-Math.sin(angle) * far, 0.003, -Math.cos(angle) * far)
-    return mesh
-  })
+  const light = createLight()
+  const camera = new PerspectiveCamera(OPENING, 1, 0.1, 40)
+  const floor = createFloor(light.uniforms.uKey)
+  scene.add(floor.group)
   const words = WALLS.map(([word, x, z]) => {
     const made = wallWord(word)
     made.mesh.position.set(x, 0.004, z)
     return made
   })
-  room.add(floor, rim, inner, ...cross, ...words.map(({ mesh }) => mesh))
+  room.add(...words.map(({ mesh }) => mesh))
+  const trails = createTrails()
+  room.add(trails.group)
 
-  const marks = new InstancedMesh(new SphereGeometry(1, 6, 5), new MeshBasicMaterial(), MOST_MARKS)
-  marks.instanceMatrix.setUsage(DynamicDrawUsage)
-  marks.frustumCulled = false
-  room.add(marks)
-
-  const bodies: { body: Body; ghost: Body }[] = []
+  let wardrobe: Wardrobe = createWardrobe(dressed, light, floor.shadow)
+  const bodies: Body[] = []
+  const ghosts: Body[] = []
   let colours = first
-  let view: View = 'behind'
-  let looked: Layer | undefined
   let aspect = 1
-  const matrix = new Matrix4()
+  let shown: readonly OnStage[] = []
+  let view: View = 'behind'
   const ray = new Raycaster()
+  const lyingFlat = new PerspectiveCamera()
+  lyingFlat.layers.set(SHADOW_LAYER)
 
   const paint = () => {
     scene.background = new Color(colours.air)
-    floor.material.color.set(colours.floor)
-    lines.color.set(colours.line)
-    ;(marks.material as MeshBasicMaterial).color.set(colours.body.layers.hips)
+    const isDark = inkOf(colours.air).reduce((sum, value) => sum + value, 0) < 1.5
+    light.setDark(isDark)
+    floor.paint(colours, isDark)
     for (const word of words) word.paint(colours.ink)
-    for (const { body, ghost } of bodies)
-      for (const one of [body, ghost]) one.setColours(colours.body)
+    wardrobe.setColours(colours.body)
   }
   paint()
 
-  const bodyFor = (i: number) => {
-    while (bodies.length <= i) {
-      const made = {
-        body: createBody(colours.body),
-        ghost: createBody(colours.body, { ghost: true }),
-      }
-      made.body.highlight(looked)
-      bodies.push(made)
-      room.add(made.body.group, made.ghost.group)
+  const get = (list: Body[], i: number, make: () => Body): Body => {
+    while (list.length <= i) {
+      const made = make()
+      list.push(made)
+      room.add(made.group)
     }
-    return bodies[i] as (typeof bodies)[number]
+    return list[i] as Body
   }
-
-  const lookAt = (figures: readonly OnStage[]) => {
-    let x = 0
-    let z = 0
-    let left = Number.POSITIVE_INFINITY
-    let right = Number.NEGATIVE_INFINITY
-    for (const { pose, aside } of figures) {
-      // From the side they stand one before the other in the room, or one would hide the other.
-      const isSide = view === 'side'
-      const at = (pose.over[isSide ? 1 : 0] as number) + aside
-      x += (isSide ? (pose.over[0] as number) : at) / figures.length
-      z -= (isSide ? at : (pose.over[1] as number)) / figures.length
-      left = Math.min(left, at)
-      right = Math.max(right, at)
+  const undress = () => {
+    for (const one of [...bodies, ...ghosts]) {
+      room.remove(one.group)
+      one.dispose()
     }
-    const isMirror = view === 'mirror'
-    room.scale.x = isMirror ? -1 : 1
-    if (isMirror) x = -x
-    sun.position.set(
-      (isMirror ? -x : x) + 1.8,
-      4.2,
-      z + (view === 'mirror' || view === 'facing' ? -2.4 : 2.4),
-    )
-    sun.target.position.set(isMirror ? -x : x, 0, z)
-    const half = Math.tan((camera.fov * Math.PI) / 360)
-    const wide = SEEN_WIDE + right - left
-    const far = Math.max(SEEN_HIGH / 2 / half, wide / 2 / half / aspect, CAMERA_FAR * 0.72)
-    camera.up.set(0, 1, 0)
-    switch (view) {
-      case 'behind':
-        camera.position.set(x, 1.45, z + far)
-        break
-      case 'mirror':
-      case 'facing':
-        camera.position.set(x, 1.45, z - far)
-        break
-      case 'side':
-        camera.position.set(x + far, 1.45, z)
-        break
-      case 'above':
-        camera.up.set(0, 0, -1)
-        camera.position.set(x, far + 0.7, z + 0.001)
-        break
-    }
-    camera.lookAt(x, view === 'above' ? 0.4 : MIDDLE_UP, z)
+    bodies.length = 0
+    ghosts.length = 0
+    wardrobe.dispose()
   }
-
-  const turnWords = () => {
-    for (const { mesh } of words) {
-      mesh.rotation.z = WORD_TURN[view]
-      // In the mirror the words stay readable.
-      mesh.scale.x = view === 'mirror' ? -1 : 1
-    }
-  }
+  const asideOf = ({ aside }: OnStage): readonly [number, number] =>
+    view === 'side' ? [0, -aside] : [aside, 0]
 
   return {
     setColours(next) {
       colours = next
       paint()
+    },
+    setDressed(next) {
+      if (next === wardrobe.dressed) return
+      undress()
+      wardrobe = createWardrobe(next, light, floor.shadow)
+      wardrobe.setColours(colours.body)
     },
     resize(width, height, ratio) {
       aspect = width / height
@@ -248,66 +189,57 @@ export function createStage(canvas: HTMLCanvasElement, first: StageColours): Sta
       renderer.setPixelRatio(ratio)
       renderer.setSize(width, height, false)
     },
-    draw(figures, { build, only, ...looks }) {
-      view = looks.view
-      looked = only
-      turnWords()
-      for (const { body } of bodies) body.highlight(only)
-      lookAt(figures)
-      let mark = 0
-      for (let i = 0; i < Math.max(figures.length, bodies.length); i++) {
-        const { body, ghost } = bodyFor(i)
-        const shown = figures[i]
-        body.group.visible = shown !== undefined
-        ghost.group.visible = shown?.ghost !== undefined
-        if (!shown) continue
-        const [dx, dz] = view === 'side' ? [0, -shown.aside] : [shown.aside, 0]
-        body.group.position.set(dx, 0, dz)
-        body.setPose(shown.pose, build)
-        if (shown.ghost) {
-          ghost.group.position.set(dx, 0, dz)
-          ghost.setPose(shown.ghost, build)
-        }
-        for (const trail of shown.trails) {
-          const points = trail.length / 3
-          for (let k = 0; k < points && mark < MOST_MARKS; k++) {
-            const size = 0.004 + (0.009 * k) / points
-            matrix.makeScale(size, size, size)
-            matrix.setPosition(
-              (trail[3 * k] as number) + dx,
-              trail[3 * k + 1] as number,
-              dz - (trail[3 * k + 2] as number),
-            )
-            marks.setMatrixAt(mark++, matrix)
-          }
-        }
+    draw(figures, look) {
+      view = look.view
+      shown = figures
+      const { build, scale, only, frame = 'all' } = look
+      for (const { mesh } of words) {
+        mesh.rotation.z = WORD_TURN[view]
+        // In the mirror the words stay readable.
+        mesh.scale.x = view === 'mirror' ? -1 : 1
       }
-      marks.count = mark
-      marks.instanceMatrix.needsUpdate = true
+      room.scale.x = view === 'mirror' ? -1 : 1
+      const aimed = aim(camera, figures, view, frame, aspect)
+      light.turnTo(turnOf(view))
+      floor.lookAt(aimed.x, aimed.z, SHADOW_HALF + aimed.spread / 2)
+      let ghost = 0
+      for (let i = 0; i < Math.max(figures.length, bodies.length); i++) {
+        const body = get(bodies, i, wardrobe.body)
+        const one = figures[i]
+        body.group.visible = one !== undefined
+        if (!one) continue
+        const [dx, dz] = asideOf(one)
+        body.group.position.set(dx, 0, dz)
+        body.highlight(only)
+        body.dance({ ...one, scale, build })
+        if (!one.ghost) continue
+        const beside = get(ghosts, ghost++, wardrobe.ghost)
+        beside.group.visible = true
+        beside.group.position.set(dx, 0, dz)
+        beside.dance({ pose: one.ghost, ticksASecond: 1, scale, build })
+      }
+      for (; ghost < ghosts.length; ghost++) (ghosts[ghost] as Body).group.visible = false
+      trails.draw(figures, asideOf, camera.position, view, colours.body.layers)
+      floor.cast(renderer, scene, lyingFlat)
       renderer.render(scene, camera)
     },
     partAt(right, up) {
       ray.setFromCamera(new Vector2(right, up), camera)
-      for (const { body } of bodies) {
-        if (!body.group.visible) continue
-        // The shapes have moved since they were last asked.
-        for (const child of body.group.children) {
-          if (child instanceof InstancedMesh) child.boundingSphere = null
-          else if (child instanceof Mesh) child.geometry.boundingSphere = null
-        }
-        const [hit] = ray.intersectObject(body.group, true)
-        if (hit) return body.layerOf(hit.object, hit.instanceId)
+      if (view === 'mirror') {
+        ray.ray.origin.x *= -1
+        ray.ray.direction.x *= -1
       }
-      return undefined
+      const hits = shown.flatMap((one) => {
+        const [dx, dz] = asideOf(one)
+        return partOn(ray.ray, one.pose, new Vector3(dx, 0, dz)) ?? []
+      })
+      return hits.sort((a, b) => a.far - b.far)[0]?.layer
     },
     kept: () => ({ ...renderer.info.memory }),
     dispose() {
-      for (const { body, ghost } of bodies) {
-        body.dispose()
-        ghost.dispose()
-      }
-      for (const one of [floor, rim, inner, marks, ...cross]) one.geometry.dispose()
-      lines.dispose()
+      undress()
+      floor.dispose()
+      trails.dispose()
       for (const word of words) word.dispose()
       renderer.dispose()
       renderer.forceContextLoss()
@@ -315,22 +247,111 @@ export function createStage(canvas: HTMLCanvasElement, first: StageColours): Sta
   }
 }
 
-/** Smooth edges where there is a graphics processor; without one they cost every second frame. */
-function rendererOn(canvas: HTMLCanvasElement): { renderer: WebGLRenderer; isSoftware: boolean } {
-  const isSoftware = drawsInSoftware()
-  const renderer = new WebGLRenderer({ canvas, antialias: !isSoftware })
-  renderer.shadowMap.enabled = true
-  renderer.shadowMap.type = isSoftware ? BasicShadowMap : PCFShadowMap
-  return { renderer, isSoftware }
-}
-
-/** Whether the browser has no graphics processor to draw with: it says so by its drawer's name. */
-function drawsInSoftware(): boolean {
-  const context = document.createElement('canvas').getContext('webgl2')
-  const info = context?.getExtension('WEBGL_debug_renderer_info')
-  const name = info ? String(context?.getParameter(info.UNMASKED_RENDERER_WEBGL)) : ''
-  context?.getExtension('WEBGL_lose_context')?.loseContext()
-  return /swiftshader|llvmpipe|software|basic render/i.test(name)
+/** A round floor that melts into the air, with rings for distances, and shadows on it. */
+function createFloor(uKey: { value: Vector3 }) {
+  const group = new Group()
+  const shape = new RingGeometry(0, FLOOR_RADIUS, 48, 12)
+  const inks = new BufferAttribute(new Float32Array(shape.getAttribute('position').count * 3), 3)
+  shape.setAttribute('color', inks)
+  const plain = new ShaderMaterial({
+    vertexShader: `attribute vec3 color; varying vec3 vInk;
+void main() { vInk = color; gl_Position = projectionMatrix * modelViewMatrix * vec4(position, 1.); }`,
+    fragmentShader: 'varying vec3 vInk; void main() { gl_FragColor = vec4(vInk, 1.); }',
+  })
+  const ground = new Mesh(shape, plain)
+  const lines = new MeshBasicMaterial({ transparent: true, opacity: 0.42 })
+  const rings = RINGS.map(
+    (radius) => new Mesh(new RingGeometry(radius - 0.004, radius + 0.004, 64), lines),
+  )
+  const target = new WebGLRenderTarget(SHADOW_SIZE, SHADOW_SIZE, {
+    depthBuffer: false,
+    stencilBuffer: false,
+    minFilter: LinearFilter,
+    magFilter: LinearFilter,
+  })
+  const shadow = {
+    uMiddle: { value: new Vector3() },
+    uHalf: { value: SHADOW_HALF },
+  }
+  const shades = new ShaderMaterial({
+    transparent: true,
+    depthWrite: false,
+    uniforms: {
+      uShadow: { value: target.texture },
+      uDark: { value: 0.3 },
+      uInk: { value: new Vector3() },
+      uNear: { value: 1 },
+    },
+    vertexShader: `varying vec2 vUv;
+void main() { vUv = vec2(uv.x, 1. - uv.y); gl_Position = projectionMatrix * modelViewMatrix * vec4(position, 1.); }`,
+    // Softer the farther from the feet.
+    fragmentShader: `uniform sampler2D uShadow; uniform float uDark; uniform vec3 uInk; varying vec2 vUv;
+void main() {
+  vec2 off = vUv - .5; float k = .005 + .022 * length(off);
+  float s = texture2D(uShadow, vUv).r * .3
+    + (texture2D(uShadow, vUv + vec2(k, k * .4)).r + texture2D(uShadow, vUv - vec2(k, k * .4)).r
+    + texture2D(uShadow, vUv + vec2(-k * .4, k)).r + texture2D(uShadow, vUv - vec2(-k * .4, k)).r) * .175;
+  float fade = 1. - smoothstep(.3, .5, length(off));
+  gl_FragColor = vec4(uInk, s * uDark * fade);
+}`,
+  })
+  const lying = new Mesh(new PlaneGeometry(2, 2), shades)
+  for (const [i, mesh] of [ground, ...rings, lying].entries()) {
+    mesh.rotation.x = -Math.PI / 2
+    mesh.position.y = i === 0 ? 0 : 0.002
+    group.add(mesh)
+  }
+  lying.position.y = 0.003
+  const old = new Color()
+  return {
+    group,
+    shadow,
+    paint({ floor, air, line }: StageColours, isDark: boolean) {
+      const [from, to] = [inkOf(floor), inkOf(air)]
+      const points = shape.getAttribute('position')
+      for (let i = 0; i < points.count; i++) {
+        const far = Math.hypot(points.getX(i), points.getY(i))
+        const t = Math.min(1, Math.max(0, (far - FLOOR_CLEAR) / (FLOOR_RADIUS - 0.2 - FLOOR_CLEAR)))
+        const by = t * t * (3 - 2 * t)
+        inks.setXYZ(
+          i,
+          ...([0, 1, 2].map(
+            (k) => (from[k] as number) + ((to[k] as number) - (from[k] as number)) * by,
+          ) as [number, number, number]),
+        )
+      }
+      inks.needsUpdate = true
+      lines.color.set(line)
+      shades.uniforms.uDark = { value: isDark ? 0.6 : 0.36 }
+      inkInto(shades.uniforms.uInk?.value as Vector3, isDark ? '#120609' : '#3c1d10')
+    },
+    /** Shadows fall around here, away from the light. */
+    lookAt(x: number, z: number, half: number) {
+      const { x: lx, z: lz } = uKey.value
+      shadow.uMiddle.value.set(x - lx * 0.45, 0, z - lz * 0.45)
+      shadow.uHalf.value = half
+      lying.position.x = shadow.uMiddle.value.x
+      lying.position.z = shadow.uMiddle.value.z
+      lying.scale.set(half, half, 1)
+    },
+    /** Draws all shadows into their picture. */
+    cast(renderer: WebGLRenderer, scene: Scene, flat: PerspectiveCamera) {
+      const { background } = scene
+      scene.background = null
+      renderer.getClearColor(old)
+      renderer.setRenderTarget(target)
+      renderer.setClearColor(0, 0)
+      renderer.clear()
+      renderer.render(scene, flat)
+      renderer.setRenderTarget(null)
+      renderer.setClearColor(old, 1)
+      scene.background = background
+    },
+    dispose() {
+      for (const { geometry } of [ground, ...rings, lying]) geometry.dispose()
+      for (const one of [plain, lines, shades, target]) one.dispose()
+    },
+  }
 }
 
 /** A word lying on the floor. */
@@ -340,8 +361,14 @@ function wallWord(word: string) {
   canvas.height = 48
   const texture = new CanvasTexture(canvas)
   texture.colorSpace = SRGBColorSpace
-  const material = new MeshBasicMaterial({ map: texture, transparent: true, opacity: 0.75 })
-  const mesh = new Mesh(new PlaneGeometry(0.5, 0.19), material)
+  const material = new MeshBasicMaterial({
+    map: texture,
+    transparent: true,
+    opacity: 0.6,
+    side: DoubleSide,
+    depthWrite: false,
+  })
+  const mesh = new Mesh(new PlaneGeometry(0.4, 0.15), material)
   mesh.rotation.x = -Math.PI / 2
   return {
     mesh,

@@ -49,7 +49,7 @@ const REST_MS = 140
 export function DancerPicture(props: DancerPictureProps) {
   const { label, className, dancers, view, choice = ALONE, only, isMoving, isSmall = false } = props
   const { moment, onLook, isAtEase = isSmall } = props
-  const { build } = useStore(dancerNow, (s) => s)
+  const { build, scale } = useStore(dancerNow, (s) => s)
   const isStill = useReducedMotion()
   const canvas = useRef<HTMLCanvasElement>(null)
   const flat = useRef<SVGGElement>(null)
@@ -72,11 +72,11 @@ export function DancerPicture(props: DancerPictureProps) {
     // Drawn flat there is one dancer, and nothing beside it.
     const wanted = stage ? choice : ALONE
     const shown = frames.at(stands(now, wanted.both), wanted)
-    if (stage) stage.draw(shown, { view, build, only })
+    if (stage) stage.draw(shown, { view, build, scale, only })
     else if (flat.current && shown[0]) drawFlat(flat.current, shown[0].pose, view)
     element.dataset.shown = shownText(now, shown)
     element.dataset.took = (performance.now() - begun).toFixed(2)
-  }, [stage, frames, stands, moment, choice, view, build, only, isMoving, isStill])
+  }, [stage, frames, stands, moment, choice, view, build, scale, only, isMoving, isStill])
   const latest = useRef(draw)
   latest.current = draw
 

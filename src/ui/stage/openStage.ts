@@ -1,6 +1,7 @@
 import { LAYERS } from '../../core/body/layers'
 import type { Stage, StageColours } from '../../dancer/stage'
-import { loadStage } from './loadStage'
+import { dancerNow } from '../stores/dancer'
+import { dressedNow, stageOn } from './loadStage'
 
 /** How finely the stage is drawn at the most: more pixels than that cost frames and show nothing. */
 const MOST_RATIO = 1.5
@@ -24,8 +25,7 @@ interface Watching {
  * what closes it.
  */
 export const openStage = (canvas: HTMLCanvasElement, watching: Watching): (() => void) =>
-  opening(loadStage(), watching, ({ createStage }) => {
-    const stage = createStage(canvas, coloursOf(canvas))
+  opening(stageOn(canvas, coloursOf(canvas)), watching, (stage) => {
     const resize = () => {
       const { clientWidth, clientHeight } = canvas
       if (clientWidth === 0 || clientHeight === 0) return
@@ -38,12 +38,14 @@ export const openStage = (canvas: HTMLCanvasElement, watching: Watching): (() =>
       stage.setColours(coloursOf(canvas))
       watching.onResize()
     })
+    const unwatchDress = watchDress(stage, watching.onResize)
     resize()
     return {
       on: stage,
       close() {
         sizes.disconnect()
         unwatch()
+        unwatchDress()
         stage.dispose()
       },
     }
@@ -53,11 +55,12 @@ let shared: Promise<{ readonly stage: Stage; readonly canvas: HTMLCanvasElement 
 
 /** A browser has few places to draw in space, so one stage draws all small pictures in turn. */
 function sharedStage() {
-  shared ??= loadStage().then(({ createStage }) => {
-    const canvas = document.createElement('canvas')
-    const stage = createStage(canvas, coloursOf(document.documentElement))
+  if (shared) return shared
+  const canvas = document.createElement('canvas')
+  shared = stageOn(canvas, coloursOf(document.documentElement)).then((stage) => {
     stage.resize(SMALL.width, SMALL.height, SMALL.ratio)
     watchTheme(() => stage.setColours(coloursOf(document.documentElement)))
+    watchDress(stage, () => {})
     return { stage, canvas }
   })
   return shared
@@ -119,6 +122,17 @@ function watchTheme(changed: () => void): () => void {
   themes.observe(document.documentElement, { attributeFilter: ['data-mantine-color-scheme'] })
   return () => themes.disconnect()
 }
+/** Dresses the dancer anew when the house wants her otherwise. */
+function watchDress(stage: Stage, changed: () => void): () => void {
+  return dancerNow.subscribe(({ dress }, before) => {
+    if (dress === before.dress) return
+    void dressedNow().then((one) => {
+      stage.setDressed(one)
+      changed()
+    })
+  })
+}
+
 /** The theme's colours; skin and hair are the figure's own. */
 export function coloursOf(element: Element): StageColours {
   const style = getComputedStyle(element)

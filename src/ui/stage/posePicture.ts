@@ -7,7 +7,7 @@ import { viewFacts } from '../../core/pose/views'
 import { createFrames, standingOf, trailJoints } from '../../dancer/frames'
 import type { StageColours } from '../../dancer/stage'
 import { dancerNow } from '../stores/dancer'
-import { loadStage } from './loadStage'
+import { stageOn } from './loadStage'
 import type { stageChoice } from './stageChoice'
 
 /** What is to be seen on the picture of a moment. */
@@ -41,15 +41,14 @@ export async function posePicture(wish: PoseWish): Promise<Blob | null> {
   if (!pen) return null
   const { whose } = viewFacts[choice.view]
   if (wish.inSpace) {
-    const { createStage } = await loadStage()
     const source = document.createElement('canvas')
-    const stage = createStage(source, colours)
+    const stage = await stageOn(source, colours)
     try {
       stage.resize(width, height, 1)
       const standing = standingOf(dancers)({ dancing, tick: at, seam: undefined }, choice.both)
       stage.draw(createFrames(trailJoints(undefined)).at(standing, choice), {
         view: choice.view,
-        build: dancerNow.getState().build,
+        ...dancerNow.getState(),
       })
       pen.drawImage(source, 0, 0)
     } finally {

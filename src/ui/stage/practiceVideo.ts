@@ -13,7 +13,7 @@ import { createFrames, standingOf, trailJoints } from '../../dancer/frames'
 import type { Stage, StageColours } from '../../dancer/stage'
 import { dancedOf } from '../stores/checked'
 import { dancerNow } from '../stores/dancer'
-import { loadStage } from './loadStage'
+import { stageOn } from './loadStage'
 
 /** What the instructor chose for a practice video. */
 export interface VideoWish {
@@ -44,10 +44,6 @@ export async function filmPractice(
   told: (share: number) => void,
   signal: AbortSignal,
 ): Promise<Blob | undefined> {
-  const [{ createStage }, { writeFilm }] = await Promise.all([
-    loadStage(),
-    import('../../dancer/video'),
-  ])
   const [width, height] = SIZES[wish.size]
   const filmed = practicePerformance(
     dancedOf(combination),
@@ -57,7 +53,10 @@ export async function filmPractice(
   )
   const seconds = filmed.time.secondsAt(filmed.length) + AFTER_SECONDS
   const source = document.createElement('canvas')
-  const stage = createStage(source, colours)
+  const [stage, { writeFilm }] = await Promise.all([
+    stageOn(source, colours),
+    import('../../dancer/video'),
+  ])
   try {
     stage.resize(width, height, 1)
     const canvas = document.createElement('canvas')
@@ -90,7 +89,7 @@ function frameDrawer(
   const frames = createFrames(trailJoints(undefined))
   const stands = standingOf(dancers)
   const choice = { both: wish.beside, trails: false, next: false }
-  const look = { view: wish.view, build: dancerNow.getState().build }
+  const look = { view: wish.view, ...dancerNow.getState() }
   const unit = canvas.height / 36
   return (seconds) => {
     // The last moment stays for as long as the last sound dies away.

@@ -1,0 +1,216 @@
+import type { Anatomy } from './anatomy'
+import { type Carried, MIDDLE_BONE } from './bones'
+import { carriedAt } from './carried'
+import { castOut, type Field, outwardAt, plus, type Vec } from './field'
+import { meshPoints, openAt, type SkinMesh, uvIn } from './mesh'
+import type { Clothes, Tone } from './paint'
+
+/** A point of the hips from which something hangs. */
+export interface Hung {
+  readonly point: Vec
+  readonly normal: Vec
+  readonly by: Carried
+  /** Metres. */
+  readonly long: number
+  /** 0 to 1: no two beside each other swing alike. */
+  readonly phase: number
+}
+
+/** What is worn round the hips: cloth that lies on them, and what hangs from it. */
+export interface WornHips {
+  readonly mesh: SkinMesh
+  readonly strands: readonly Hung[]
+  readonly coins: readonly Hung[]
+  /** From where the panels of a skirt hang. */
+  readonly panels: readonly Hung[]
+}
+
+const AROUND = 48
+const ROWS = 7
+const STRANDS = 72
+const COINS = 36
+export const PANELS = 36
+
+/** Where the cloth begins and ends at an angle from the back, by what is worn. */
+const EDGES: Readonly<
+  Record<
+    Clothes['hips'],
+    { readonly top: (t: number) => number; readonly end: (t: number) => number }
+  >
+> = {
+  // A point in the middle of the back and of the front, higher at the sides.
+  scarf: {
+    top: (t) => 0.978 + 0.008 * Math.cos(t),
+    end: (t) => 0.874 - 0.02 * Math.cos(2 * t) + 0.004 * Math.cos(9 * t),
+  },
+  'long-skirt': { top: () => 0.985, end: () => 0.93 },
+  'short-skirt': { top: () => 0.985, end: () => 0.93 },
+  sash: { top: (t) => 0.992 + 0.006 * Math.cos(t), end: (t) => 0.905 + 0.01 * Math.sin(t) },
+}
+
+/** Lengths of a skirt, in metres. */
+const SKIRT_LONG: Readonly<Record<Clothes['hips'], number>> = {
+  scarf: 0,
+  sash: 0,
+  'short-skirt': 0.42,
+  'long-skirt': 0.72,
+}
+
+/** Makes what is worn round the hips. */
+export function wornHips(anatomy: Anatomy, { hips }: Clothes, detail: number): WornHips {
+  const { skin } = anatomy
+  const { top, end } = EDGES[hips]
+  const around = Math.max(28, 2 * Math.round((AROUND * detail) / 2))
+  const onSkin = (up: number, t: number) => {
+    const from: Vec = [0, up, 0.004]
+    const way: Vec = [Math.sin(t), 0, Math.cos(t)]
+    const point = plus(from, way, castOut(skin, from, way, 0.3))
+    // Cloth bridges the furrow between the legs.
+    return { point, normal: outwardAt(skin, point, 0.012), by: carriedAt(anatomy, point) }
+  }
+  const points = meshPoints()
+  for (let i = 0; i < ROWS; i++)
+    for (let j = 0; j <= around; j++) {
+      const t = (2 * Math.PI * (j % around)) / around
+      const down = i / (ROWS - 1)
+      const { point, normal, by } = onSkin(top(t) + (end(t) - top(t)) * down, t)
+      const fold =
+        hips === 'sash' ? 0.003 * Math.sin(down * 14 + 2 * t) : 0.0015 * Math.sin(9 * t + 3 * down)
+      const lifted = plus(point, normal, 0.005 + 0.007 * down + fold)
+      points.put(lifted, normal, uvIn('hips', j / around, down), by, openAt(skin, lifted, normal))
+    }
+  points.grid({ patch: 'hips', rows: ROWS, around }, 0)
+  const hung = (
+    count: number,
+    up: (t: number, i: number) => number,
+    off: number,
+    long: (t: number) => number,
+  ) =>
+    Array.from({ length: count }, (_, i): Hung => {
+      const t = (2 * Math.PI * (i + 0.5)) / count
+      const { point, normal, by } = onSkin(up(t, i), t)
+      return { point: plus(point, normal, off), normal, by, long: long(t), phase: (i * 0.618) % 1 }
+    })
+  const isScarf = hips === 'scarf'
+  const skirt = SKIRT_LONG[hips]
+  return {
+    mesh: points.done(),
+    strands: isScarf
+      ? hung(
+          Math.round(STRANDS * (detail < 1 ? 0.75 : 1)),
+          (t) => end(t) + 0.004,
+          0.0115,
+          (t) => 0.088 + 0.02 * Math.abs(Math.sin(4.5 * t)) + 0.02 * Math.cos(t) ** 2,
+        )
+      : hips === 'sash'
+        ? sashEnds(onSkin)
+        : [],
+    coins: isScarf
+      ? hung(
+          COINS,
+          (t, i) => end(t) + 0.024 + 0.012 * (i % 2),
+          0.0135,
+          () => 0,
+        )
+      : [],
+    panels:
+      skirt > 0
+        ? hung(
+            PANELS,
+            (t) => end(t) + 0.004,
+            0.012,
+            () => skirt,
+          )
+        : [],
+  }
+}
+
+/** The two ends of a sash hang side by side over one hip. */
+function sashEnds(
+  onSkin: (up: number, t: number) => Pick<Hung, 'point' | 'normal' | 'by'>,
+): readonly Hung[] {
+  return Array.from({ length: 14 }, (_, i): Hung => {
+    const t = 0.36 * Math.PI + 0.022 * i + (i > 6 ? 0.06 : 0)
+    const { point, normal, by } = onSkin(0.925, t)
+    const long = i > 6 ? 0.3 - 0.006 * i : 0.38 - 0.006 * i
+    return { point: plus(point, normal, 0.014), normal, by, long, phase: 0.2 + 0.01 * i }
+  })
+}
+
+/** How the cloth round the hips is coloured, across and down 0 to 1. */
+export const hipsTone =
+  (hips: Clothes['hips']) =>
+  (across: number, down: number): Tone => {
+    const isScarf = hips === 'scarf'
+    if (down < 0.06 || (isScarf && (down > 0.93 || Math.abs(down - 0.8) < 0.025))) return 'trim'
+    const dot = Math.hypot((((across * 24) % 1) - 0.5) * 0.05, (down - 0.45) * 0.1)
+    if (isScarf && dot < 0.008) return 'trim'
+    return Math.sin(across * 56.5 + down * 3) > 0.55 && hips !== 'sash' ? 'deep' : 'hips'
+  }
+
+export const HAIR_KINDS = ['braid', 'knot', 'short'] as const
+export type HairKind = (typeof HAIR_KINDS)[number]
+
+/** Where the head ends at the back and what hangs there begins. */
+export const KNOT: Vec = [0, 1.628, 0.142]
+const HAIR_MIDDLE: Vec = [0, 1.632, 0.03]
+
+/** The hair as it lies on the head, with its band; what swings is made anew with each pose. */
+export function hairMesh({ hair }: Anatomy, kind: HairKind, detail: number): SkinMesh {
+  const points = meshPoints()
+  const rows = Math.max(11, Math.round(16 * detail))
+  const around = Math.max(16, 2 * Math.round(11 * detail))
+  const by: Carried = { first: MIDDLE_BONE.head, second: MIDDLE_BONE.head, share: 1 }
+  const shell = (field: Field, middle: Vec, most: number, rowsOf: number, aroundOf: number) => {
+    const first = points.count()
+    for (let i = 0; i < rowsOf; i++)
+      for (let j = 0; j <= aroundOf; j++) {
+        const lift = -1.35 + (2.92 * i) / (rowsOf - 1)
+        const turn = (2 * Math.PI * (j % aroundOf)) / aroundOf
+        const way: Vec = [
+          Math.sin(turn) * Math.cos(lift),
+          Math.sin(lift),
+          Math.cos(turn) * Math.cos(lift),
+        ]
+        const point = plus(middle, way, castOut(field, middle, way, most))
+        points.put(
+          point,
+          outwardAt(field, point),
+          uvIn('hair', j / aroundOf, i / (rowsOf - 1)),
+          by,
+          1,
+        )
+      }
+    points.grid({ patch: 'hair', rows: rowsOf, around: aroundOf }, first)
+  }
+  shell(hair, HAIR_MIDDLE, 0.2, rows, around)
+  if (kind !== 'short') {
+    const size = kind === 'knot' ? 0.05 : 0.036
+    const middle: Vec = kind === 'knot' ? [0, 1.655, 0.132] : [0, 1.632, 0.122]
+    const knot: Field = (x, y, z) => Math.hypot(x - middle[0], y - middle[1], z - middle[2]) - size
+    shell(knot, middle, 0.1, 9, 12)
+  }
+  return points.done()
+}
+
+/** How a fringe is coloured: no two strands alike, gold at their ends. */
+export const strandTone = (across: number, down: number): Tone =>
+  down > 0.86 ? 'trim' : across > 0.5 ? 'hips' : 'deep'
+
+/** A skirt has folds, and a band above its hem. */
+export const skirtTone = (across: number, down: number): Tone =>
+  down > 0.94 || Math.abs(down - 0.88) < 0.02 ? 'trim' : across > 0.5 ? 'hips' : 'deep'
+
+/** A braid is tied near its end. */
+export const braidTone = (_: number, down: number): Tone =>
+  Math.abs(down - 0.88) < 0.04 ? 'head' : 'hair'
+
+/** A parting, and a band in the colour of the head. */
+export const hairTone =
+  (kind: HairKind) =>
+  (across: number, down: number): Tone => {
+    const isFront = across > 0.25 && across < 0.75
+    if (kind !== 'short' && Math.abs(down - (isFront ? 0.86 : 0.8)) < 0.03) return 'head'
+    if (kind === 'short' && Math.abs(down - 0.62) < 0.035) return 'head'
+    return 'hair'
+  }

@@ -1,0 +1,114 @@
+import {
+  BufferAttribute,
+  BufferGeometry,
+  DoubleSide,
+  DynamicDrawUsage,
+  Group,
+  Mesh,
+  ShaderMaterial,
+  type Vector3,
+} from 'three'
+import type { Layer } from '../core/body/layers'
+import type { View } from '../core/pose/views'
+import { inkOf } from './ink'
+import type { OnStage } from './stage'
+
+/** The way a part of the body has come: points, the newest last, three numbers each; in the room like the pose. */
+export interface Trail {
+  readonly points: Float64Array
+  readonly layer: Layer
+}
+
+/** As many points as all trails of a picture have at the most. */
+const MOST_POINTS = 640
+/** Metres, where it is newest. */
+const WIDE = 0.016
+/** How much of it is seen through the body. */
+const THROUGH = 0.36
+
+/** Ribbons that face the camera and fade with time; from above they lie over everything. */
+export function createTrails() {
+  const group = new Group()
+  const geometry = new BufferGeometry()
+  const places = new BufferAttribute(new Float32Array(MOST_POINTS * 6), 3)
+  const inks = new BufferAttribute(new Float32Array(MOST_POINTS * 8), 4)
+  const index = new BufferAttribute(new Uint16Array(MOST_POINTS * 6), 1)
+  for (const one of [places, inks, index]) one.setUsage(DynamicDrawUsage)
+  geometry.setAttribute('position', places)
+  geometry.setAttribute('ink', inks)
+  geometry.setIndex(index)
+  const made = (strength: number, isSeenThrough: boolean) => {
+    const material = new ShaderMaterial({
+      transparent: true,
+      depthWrite: false,
+      depthTest: !isSeenThrough,
+      side: DoubleSide,
+      vertexShader: `attribute vec4 ink; varying vec4 vInk;
+void main() { vInk = ink; gl_Position = projectionMatrix * modelViewMatrix * vec4(position, 1.); }`,
+      fragmentShader: `varying vec4 vInk; void main() { gl_FragColor = vec4(vInk.rgb, vInk.a * ${strength.toFixed(2)}); }`,
+    })
+    const mesh = new Mesh(geometry, material)
+    mesh.frustumCulled = false
+    mesh.renderOrder = isSeenThrough ? 3 : 4
+    group.add(mesh)
+    return material
+  }
+  const materials = [made(THROUGH, true), made(1, false)] as const
+  return {
+    group,
+    draw(
+      figures: readonly OnStage[],
+      asideOf: (one: OnStage) => readonly [number, number],
+      eye: Vector3,
+      view: View,
+      layers: Readonly<Record<Layer, string>>,
+    ) {
+      materials[1].depthTest = view !== 'above'
+      const eyeX = view === 'mirror' ? -eye.x : eye.x
+      let n = 0
+      let corners = 0
+      for (const one of figures) {
+        const [dx, dz] = asideOf(one)
+        for (const { points, layer } of one.trails) {
+          const count = points.length / 3
+          const [r, g, b] = inkOf(layers[layer])
+          for (let k = 0; k < count && n < MOST_POINTS; k++, n++) {
+            const before = 3 * Math.max(0, k - 1)
+            const after = 3 * Math.min(count - 1, k + 1)
+            const x = (points[3 * k] as number) + dx
+            const y = points[3 * k + 1] as number
+            const z = dz - (points[3 * k + 2] as number)
+            const tx = (points[after] as number) - (points[before] as number)
+            const ty = (points[after + 1] as number) - (points[before + 1] as number)
+            const tz = (points[before + 2] as number) - (points[after + 2] as number)
+            const [vx, vy, vz] = [eyeX - x, eye.y - y, eye.z - z]
+            // Across the way, and across where it is looked at from.
+            const sx = ty * vz - tz * vy
+            const sy = tz * vx - tx * vz
+            const sz = tx * vy - ty * vx
+            const age = k / Math.max(1, count - 1)
+            const half =
+              ((WIDE / 2) * (0.25 + 0.75 * age)) / (Math.sqrt(sx * sx + sy * sy + sz * sz) || 1)
+            places.setXYZ(2 * n, x - sx * half, y - sy * half, z - sz * half)
+            places.setXYZ(2 * n + 1, x + sx * half, y + sy * half, z + sz * half)
+            const strength = 0.06 + 0.9 * age ** 1.6
+            inks.setXYZW(2 * n, r, g, b, strength)
+            inks.setXYZW(2 * n + 1, r, g, b, strength)
+            if (k === 0) continue
+            const o = 2 * (n - 1)
+            for (const [i, corner] of [o, o + 1, o + 2, o + 1, o + 3, o + 2].entries())
+              index.setX(corners + i, corner)
+            corners += 6
+          }
+        }
+      }
+      group.visible = corners > 0
+      geometry.setDrawRange(0, corners)
+      for (const one of [places, inks, index]) one.needsUpdate = true
+    },
+    dispose() {
+      geometry.dispose()
+      for (const one of materials) one.dispose()
+    },
+  }
+}
