@@ -120,7 +120,7 @@ varying float vQuiet;
 void main() {
   vec4 ink = texture2D(uSheet, vUv);
   // What is quiet keeps its shape: skin more than cloth.
-  vec3 c = mix(ink.rgb, uQuiet, vQuiet * mix(.36, .62, step(ink.a, .45)));
+  vec3 c = mix(ink.rgb, uQuiet, vQuiet * mix(.3, .5, step(ink.a, .45)));
   gl_FragColor = vec4(c * vLight + vGloss * ink.a * (1. - .6 * vQuiet), 1.);
 }`
 

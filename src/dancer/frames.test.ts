@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../tests/arbitraries'
 import { demo } from '../../tests/demo'
 import { holds } from '../../tests/holds'
+import { LAYERS } from '../core/body/layers'
 import { otherSide, type Side } from '../core/body/side'
 import type { Combination } from '../core/combination/combination'
 import { aloneFrom } from '../core/combination/dancing'
@@ -10,14 +11,14 @@ import { USUAL_HOUSE } from '../core/house/house'
 import { vocabulary } from '../core/moves/vocabulary'
 import type { Seam } from '../core/performance/seam'
 import { type Dancers, dancersOf } from '../core/pose/dancers'
-import { JOINTS, type Joint, jointOf } from '../core/pose/joints'
+import { JOINTS, jointOf } from '../core/pose/joints'
 import { danced } from '../core/simulate/danced'
 import { createFrames, type FrameChoice, standingOf, trailJoints } from './frames'
 
 const plain: FrameChoice = { both: false, trails: false, next: false }
 
 /** The frames of a dance with what is chosen. */
-function framesOf(dancers: Dancers, joints: readonly Joint[] = []) {
+function framesOf(dancers: Dancers, joints: ReturnType<typeof trailJoints> = []) {
   const frames = createFrames(joints)
   const stands = standingOf(dancers)
   return (side: Side, tick: number, choice: FrameChoice, seam?: Seam) =>
@@ -96,13 +97,14 @@ describe('a frame of the stage', () => {
     const [combination] = demo
     if (!combination) throw new Error('no demo')
     const dancers = dancersIn(combination)
-    for (const only of [undefined, 'hips', 'arms', 'torso', 'head']) {
+    for (const only of [undefined, ...LAYERS]) {
       const joints = trailJoints(only)
       const frames = framesOf(dancers, joints)
       const [shown] = frames('R', 40.5, { ...plain, trails: true, next: true })
       expect(shown?.trails).toHaveLength(joints.length)
-      for (const [k, joint] of joints.entries()) {
-        const end = [...(shown?.trails[k] ?? [])].slice(-3)
+      for (const [k, { joint, layer }] of joints.entries()) {
+        expect(shown?.trails[k]?.layer).toBe(layer)
+        const end = [...(shown?.trails[k]?.points ?? [])].slice(-3)
         for (const [i, value] of jointOf(dancers(aloneFrom('R')).poseAt(40.5), joint).entries())
           expect(end[i]).toBeCloseTo(value, 9)
       }

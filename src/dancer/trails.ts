@@ -6,11 +6,11 @@ import {
   Group,
   Mesh,
   ShaderMaterial,
-  type Vector3,
+  Vector3,
 } from 'three'
 import type { Layer } from '../core/body/layers'
 import type { View } from '../core/pose/views'
-import { inkOf } from './ink'
+import { inkInto, inkOf } from './ink'
 import type { OnStage } from './stage'
 
 /** The way a part of the body has come: points, the newest last, three numbers each; in the room like the pose. */
@@ -24,7 +24,16 @@ const MOST_POINTS = 640
 /** Metres, where it is newest. */
 const WIDE = 0.016
 /** How much of it is seen through the body. */
-const THROUGH = 0.36
+const THROUGH = 0.7
+
+const FLOOR_UP = 0.006
+
+/** The way of the hips lies on the floor too: half of a ring is always behind the body. */
+const withFloor = (trails: readonly Trail[]) =>
+  trails.flatMap((one) => [
+    { ...one, isOnFloor: false },
+    ...(one.layer === 'hips' ? [{ ...one, isOnFloor: true }] : []),
+  ])
 
 /** Ribbons that face the camera and fade with time; from above they lie over everything. */
 export function createTrails() {
@@ -37,15 +46,18 @@ export function createTrails() {
   geometry.setAttribute('position', places)
   geometry.setAttribute('ink', inks)
   geometry.setIndex(index)
+  const uAir = { value: new Vector3() }
   const made = (strength: number, isSeenThrough: boolean) => {
     const material = new ShaderMaterial({
+      uniforms: { uAir },
       transparent: true,
       depthWrite: false,
       depthTest: !isSeenThrough,
       side: DoubleSide,
       vertexShader: `attribute vec4 ink; varying vec4 vInk;
 void main() { vInk = ink; gl_Position = projectionMatrix * modelViewMatrix * vec4(position, 1.); }`,
-      fragmentShader: `varying vec4 vInk; void main() { gl_FragColor = vec4(vInk.rgb, vInk.a * ${strength.toFixed(2)}); }`,
+      // What is behind the body shows through it, lighter than any cloth.
+      fragmentShader: `varying vec4 vInk; uniform vec3 uAir; void main() { gl_FragColor = vec4(${isSeenThrough ? 'uAir' : 'vInk.rgb'}, vInk.a * ${strength.toFixed(2)}); }`,
     })
     const mesh = new Mesh(geometry, material)
     mesh.frustumCulled = false
@@ -61,27 +73,30 @@ void main() { vInk = ink; gl_Position = projectionMatrix * modelViewMatrix * vec
       asideOf: (one: OnStage) => readonly [number, number],
       eye: Vector3,
       view: View,
-      layers: Readonly<Record<Layer, string>>,
+      { layers, air }: { readonly layers: Readonly<Record<Layer, string>>; readonly air: string },
     ) {
+      inkInto(uAir.value, air)
       materials[1].depthTest = view !== 'above'
       const eyeX = view === 'mirror' ? -eye.x : eye.x
       let n = 0
       let corners = 0
       for (const one of figures) {
         const [dx, dz] = asideOf(one)
-        for (const { points, layer } of one.trails) {
+        for (const { points, layer, isOnFloor } of withFloor(one.trails)) {
           const count = points.length / 3
           const [r, g, b] = inkOf(layers[layer])
           for (let k = 0; k < count && n < MOST_POINTS; k++, n++) {
             const before = 3 * Math.max(0, k - 1)
             const after = 3 * Math.min(count - 1, k + 1)
             const x = (points[3 * k] as number) + dx
-            const y = points[3 * k + 1] as number
+            const y = isOnFloor ? FLOOR_UP : (points[3 * k + 1] as number)
             const z = dz - (points[3 * k + 2] as number)
             const tx = (points[after] as number) - (points[before] as number)
-            const ty = (points[after + 1] as number) - (points[before + 1] as number)
+            const ty = isOnFloor
+              ? 0
+              : (points[after + 1] as number) - (points[before + 1] as number)
             const tz = (points[before + 2] as number) - (points[after + 2] as number)
-            const [vx, vy, vz] = [eyeX - x, eye.y - y, eye.z - z]
+            const [vx, vy, vz] = isOnFloor ? [0, 1, 0] : [eyeX - x, eye.y - y, eye.z - z]
             // Across the way, and across where it is looked at from.
             const sx = ty * vz - tz * vy
             const sy = tz * vx - tx * vz

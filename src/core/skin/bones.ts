@@ -5,14 +5,15 @@ import { SPINE_UP } from './rest'
  * The bones that carry the skin. Each is a turn away from rest about a point; a vertex lies
  * between two neighbours of a chain. Many bones with small differences keep joints thick.
  */
-const MIDDLE = ['pelvis', 'spine1', 'spine2', 'spine3', 'chest', 'neck', 'head'] as const
+const MIDDLE = ['pelvis', 'spine1', 'spine2', 'spine3', 'chest', 'neck1', 'neck2', 'head'] as const
 const ARM = [
   'collar1',
   'collar2',
   'upper1',
   'upper2',
   'upper3',
-  'elbow',
+  'elbow1',
+  'elbow2',
   'fore1',
   'fore2',
   'fore3',
@@ -32,10 +33,12 @@ const ARM = [
 const LEG = [
   'groin1',
   'groin2',
+  'groin3',
   'thigh1',
   'thigh2',
   'thigh3',
-  'knee',
+  'knee1',
+  'knee2',
   'shin1',
   'shin2',
   'ankle',
@@ -99,7 +102,8 @@ export const spineChain = chain([
   [three, m.spine3],
   [high, m.chest],
   [1.418, m.chest],
-  [1.468, m.neck],
+  [1.452, m.neck1],
+  [1.49, m.neck2],
   [1.53, m.head],
 ])
 
@@ -115,7 +119,8 @@ export const armChain = chain([
   [0.055, r.upper1],
   [0.13, r.upper2],
   [0.21, r.upper3],
-  [0.265, r.elbow],
+  [0.245, r.elbow1],
+  [0.285, r.elbow2],
   [0.32, r.fore1],
   [0.39, r.fore2],
   [0.46, r.fore3],
@@ -124,12 +129,14 @@ export const armChain = chain([
 ])
 export const legChain = chain([
   [LEG_FROM, m.pelvis],
-  [-0.04, r.groin1],
-  [0.03, r.groin2],
+  [-0.055, r.groin1],
+  [-0.01, r.groin2],
+  [0.04, r.groin3],
   [0.1, r.thigh1],
   [0.22, r.thigh2],
   [0.335, r.thigh3],
-  [0.41, r.knee],
+  [0.388, r.knee1],
+  [0.434, r.knee2],
   [0.485, r.shin1],
   [0.68, r.shin2],
   [0.795, r.ankle],

@@ -12,6 +12,8 @@ import {
 import { mix, smooth, type Vec } from './field'
 import { alongArm, alongLeg } from './rest'
 
+const JAW = 0.4
+
 const { foot, toes } = SIDE_BONES.R
 
 /**
@@ -20,7 +22,8 @@ const { foot, toes } = SIDE_BONES.R
  */
 export function carriedAt({ trunkTube, arm, leg }: Anatomy, [x, y, z]: Vec): Carried {
   if (x < 0) return mirrored(carriedAt({ trunkTube, arm, leg } as Anatomy, [-x, y, z]))
-  if (y > 1.46 && x < 0.11) return spineChain(y)
+  // The jaw goes with the head, the nape with the neck.
+  if (y > 1.46 && x < 0.11) return spineChain(y - JAW * z)
   const inTrunk = trunkTube(x, y, z)
   if (y > 0.8 && x > 0.05) {
     const share = smooth(-0.035, 0.03, inTrunk - arm(x, y, z))

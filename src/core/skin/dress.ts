@@ -6,7 +6,7 @@ import {
   braidTone,
   type HairKind,
   hairMesh,
-  hairTone,
+  hairToneAt,
   hipsTone,
   skirtTone,
   strandTone,
@@ -45,20 +45,25 @@ export function dress(wish: DressWish): Dressed {
   const { shape, hair, clothes, detail } = wish
   const anatomy = anatomyOf({ shape, loose: clothes.legs === 'trousers' ? LOOSE : 0 })
   const skin = skinOf(anatomy, detail)
+  const hairCap = hairMesh(anatomy, hair, detail)
   return {
     wish,
     skin,
-    hairCap: hairMesh(anatomy, hair, detail),
+    hairCap,
     hips: wornHips(anatomy, clothes, detail),
     layers: layersOf(skin, clothes),
-    sheet: tonedSheet(skin, clothes, {
-      plain: () => 'skin',
-      hips: hipsTone(clothes.hips),
-      hair: hairTone(hair),
-      strand: strandTone,
-      skirt: skirtTone,
-      braid: braidTone,
-    }),
+    sheet: tonedSheet(
+      skin,
+      clothes,
+      {
+        plain: () => 'skin',
+        hips: hipsTone(clothes.hips),
+        strand: strandTone,
+        skirt: skirtTone,
+        braid: braidTone,
+      },
+      { mesh: hairCap, toneAt: hairToneAt(hair) },
+    ),
   }
 }
 

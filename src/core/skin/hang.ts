@@ -162,9 +162,13 @@ const LEG_PARTS = [
   ['knee', 'ankle', 0.06, 0.036],
 ] as const
 
+/** How much what hangs would rather go out the way it looks than round the other side of a leg, in metres. */
+const OUTWARDS = 0.09
+
 /** Keeps a hanging point out of a part of both legs. */
 function outOfLegs(
   p: V3,
+  facing: V3,
   { joints }: Pose,
   scale: number,
   [from, to, thick, thin]: (typeof LEG_PARTS)[number],
@@ -188,11 +192,14 @@ function outOfLegs(
     const dy = py - by * t
     const dz = pz - bz * t
     const far = Math.sqrt(dx * dx + dy * dy + dz * dz)
-    if (far >= least || far < 1e-6) continue
-    const by_ = least / far
-    p[0] = ax + bx * t + dx * by_
-    p[1] = ay + by * t + dy * by_
-    p[2] = az + bz * t + dz * by_
+    if (far >= least) continue
+    const wx = dx + (facing[0] as number) * OUTWARDS
+    const wy = dy + (facing[1] as number) * OUTWARDS
+    const wz = dz + (facing[2] as number) * OUTWARDS
+    const push = (least - far) / (Math.sqrt(wx * wx + wy * wy + wz * wz) || 1)
+    p[0] = (p[0] as number) + wx * push
+    p[1] = (p[1] as number) + wy * push
+    p[2] = (p[2] as number) + wz * push
   }
 }
 
@@ -218,6 +225,7 @@ function fringeOf(strands: readonly Hung[]) {
       const { long, phase, point } = strand
       offBy(off, phase > 0.4 ? lag.fast : lag.slow, point, REST.pelvis, MOST.strand * (long / 0.1))
       next.set(at)
+      free.set(at)
       const across = Math.hypot(facing[0] as number, facing[2] as number) || 1
       const ex = -(facing[2] as number) / across
       const ez = (facing[0] as number) / across
@@ -233,7 +241,7 @@ function fringeOf(strands: readonly Hung[]) {
             (at[2] as number) + (facing[2] as number) * 0.012 * t + (off[2] as number) * by,
             long / (KNOTS - 1),
           )
-          outOfLegs(next, pose, scale, LEG_PARTS[0], 0.004)
+          outOfLegs(next, facing, pose, scale, LEG_PARTS[0], 0.004)
         }
         const wide = half * (1 - 0.35 * t)
         const up = (phase - 0.5) * 0.8
@@ -252,15 +260,24 @@ function fringeOf(strands: readonly Hung[]) {
   return { drawn, hang }
 }
 
-/** Goes a step of some length towards a place. */
+/** The free line of what hangs: where it would be with nothing in its way. */
+const free = newV3()
+
+/**
+ * Goes a step of some length the way the free line goes to its next place. What was pushed off it
+ * stays beside it: a step towards the line itself would turn over where the two meet.
+ */
 function step(p: V3, x: number, y: number, z: number, long: number): void {
-  const dx = x - (p[0] as number)
-  const dy = y - (p[1] as number)
-  const dz = z - (p[2] as number)
+  const dx = x - (free[0] as number)
+  const dy = y - (free[1] as number)
+  const dz = z - (free[2] as number)
   const by = long / (Math.sqrt(dx * dx + dy * dy + dz * dz) || 1)
   p[0] = (p[0] as number) + dx * by
   p[1] = (p[1] as number) + dy * by
   p[2] = (p[2] as number) + dz * by
+  free[0] = x
+  free[1] = y
+  free[2] = z
 }
 
 /** A skirt of panels: wider on its way down, slower the lower, and never inside a leg. */
@@ -289,6 +306,7 @@ function skirtOf(panels: readonly Hung[]) {
       const nx = (facing[0] as number) / out
       const nz = (facing[2] as number) / out
       next.set(at)
+      free.set(at)
       const long = panel.long / (SKIRT_ROWS - 1)
       for (let k = 0; k < SKIRT_ROWS; k++) {
         const t = k / (SKIRT_ROWS - 1)
@@ -303,7 +321,7 @@ function skirtOf(panels: readonly Hung[]) {
             (at[2] as number) + nz * wide + (off[2] as number) * by,
             long,
           )
-          for (const part of LEG_PARTS) outOfLegs(next, pose, scale, part, 0.012)
+          for (const part of LEG_PARTS) outOfLegs(next, facing, pose, scale, part, 0.012)
           if ((next[1] as number) < 0.015) next[1] = 0.015
         }
         const o = 3 * (j * SKIRT_ROWS + k)
@@ -404,6 +422,7 @@ function braidOf() {
     const backX = rows[head + 2] as number
     const backZ = rows[head + 10] as number
     next.set(at)
+    free.set(at)
     for (let k = 0; k < BRAID_ROWS; k++) {
       const t = k / (BRAID_ROWS - 1)
       was3.set(next)

@@ -23,9 +23,10 @@ export type Tone = (typeof TONES)[number]
 
 /** What is worn. Each layer of the dance has a piece of its own colour. */
 export interface Clothes {
-  /** A short top over a bare waist, or one that covers it. */
+  /** A short top with sleeves, or a long one without. */
+  readonly top: 'short' | 'long'
+  /** What is under a short top: skin, or a fitted band. */
   readonly waist: 'bare' | 'covered'
-  readonly sleeves: 'short' | 'none'
   readonly legs: 'leggings' | 'trousers'
   readonly hips: 'scarf' | 'long-skirt' | 'short-skirt' | 'sash'
 }
@@ -51,26 +52,28 @@ export function toneAt(x0: number, y: number, z: number, part: PatchName, clothe
   const isArm = part === 'arm' || (acrossArm(x, y) < 0.066 && x > 0.12 && along > 0)
   if (isArm && along > 0.03) return armTone(along, clothes)
   const front = smooth(0.03, -0.03, z)
-  const deep = clothes.sleeves === 'none' ? 0.9 : 1.2
+  const deep = clothes.top === 'long' ? 0.9 : 1.2
   const neckline =
     1.386 - 0.052 * front + (0.6 + (deep - 0.6) * front) * (Math.sqrt(x * x + 0.0018) - 0.0424)
-  const hem = clothes.waist === 'covered' ? WAISTBAND : HEM + 0.01 * front * Math.cos(x * 14)
+  const isShort = clothes.top === 'short'
+  const hem = isShort ? HEM + 0.01 * front * Math.cos(x * 14) : WAISTBAND
   if (near(y, neckline, 0.0035) && y > 1.2) return 'trim'
   if (y > neckline) return 'skin'
-  if (clothes.waist === 'bare' && near(y, hem, 0.0045)) return 'trim'
+  if (isShort && near(y, hem, 0.0045)) return 'trim'
   if (y > hem) return 'torso'
-  return y < WAISTBAND ? 'feet' : 'waist'
+  if (y < WAISTBAND) return 'feet'
+  return clothes.waist === 'bare' ? 'skin' : 'waist'
 }
 
-function legTone(down: number, y: number, { legs }: Clothes): Tone {
-  if (y > WAISTBAND) return 'waist'
+function legTone(down: number, y: number, { legs, waist }: Clothes): Tone {
+  if (y > WAISTBAND) return waist === 'bare' ? 'skin' : 'waist'
   const to = legs === 'trousers' ? TROUSERS_TO : LEGGINGS_TO
   if (near(down, to, legs === 'trousers' ? 0.008 : 0.004)) return 'trim'
   return down < to ? 'feet' : 'skin'
 }
 
-function armTone(along: number, { sleeves }: Clothes): Tone {
-  const short = sleeves === 'short' ? 0.098 : 0.03
+function armTone(along: number, { top }: Clothes): Tone {
+  const short = top === 'short' ? 0.098 : 0.03
   if (near(along, short, 0.004)) return 'trim'
   if (along < short) return 'torso'
   if (near(along, SLEEVE_FROM, 0.004) || near(along, SLEEVE_TO, 0.004)) return 'trim'
@@ -93,22 +96,28 @@ function faceTone(x: number, y: number, z: number): Tone {
 const EACH = 2
 export const SAMPLES = EACH * EACH
 
+/** The tone of what is laid out flat, across and down 0 to 1. */
+export type ToneOf = (across: number, down: number) => Tone
+
 /** The number of each tone, a texel's samples one after the other; the whole sheet, row by row. */
 export type TonedSheet = Uint8Array
 
 /** Lays the clothes on the sheet of a body. What hangs is laid by `toneOf`, across and down 0 to 1. */
 export function tonedSheet(
-  { positions, grids }: SkinMesh,
+  body: SkinMesh,
   clothes: Clothes,
-  toneOf: Readonly<Partial<Record<PatchName, (across: number, down: number) => Tone>>>,
+  toneOf: Readonly<Partial<Record<PatchName, ToneOf>>>,
+  hair: { readonly mesh: SkinMesh; readonly toneAt: (x: number, y: number, z: number) => Tone },
 ): TonedSheet {
   const sheet = new Uint8Array(SAMPLES * SHEET.width * SHEET.height)
   const number = Object.fromEntries(TONES.map((tone, i) => [tone, i])) as Record<Tone, number>
   for (const name of Object.keys(PATCHES) as PatchName[]) {
     const { left, top, width, height } = PATCHES[name]
-    const grid = grids.find(({ patch }) => patch === name)
+    const isHair = name === 'hair'
+    const of = isHair ? hair.mesh : body
+    const grid = of.grids.find(({ patch }) => patch === name)
     const laid = toneOf[name]
-    const point = grid && !laid ? pointOn(positions, grid) : undefined
+    const point = grid && !laid ? pointOn(of.positions, grid) : undefined
     if (!laid && !point) continue
     const [u0, v0] = uvIn(name, 0, 0)
     const [u1, v1] = uvIn(name, 1, 1)
@@ -118,7 +127,7 @@ export function tonedSheet(
       const down = clamp(((top + j) / SHEET.height - v0) / (v1 - v0))
       if (laid) return number[laid(across, down)]
       const [x, y, z] = (point as NonNullable<typeof point>)(across, down)
-      return number[toneAt(x, y, z, name, clothes)]
+      return number[isHair ? hair.toneAt(x, y, z) : toneAt(x, y, z, name, clothes)]
     }
     const row = (j: number) => Array.from({ length: width + 1 }, (_, i) => tone(i, j))
     let upper = row(0)

@@ -10,7 +10,9 @@ const ARM_TURN = (52 * Math.PI) / 180
 export const REST = {
   pelvis: [0, 0.92, 0],
   chest: [0, 1.28, 0],
-  neck: [0, 1.464, 0],
+  /** The neck bends in two places. */
+  neck1: [0, 1.452, 0],
+  neck2: [0, 1.49, 0],
   head: [0, 1.6, 0],
   shoulder: [0.16, 1.383, 0.004],
   hip: [0.09, 0.86, 0],

@@ -256,15 +256,27 @@ export function layBones(rig: Rig, pose: Pose, scale = 1): void {
   turned(pelvisUp, pelvisTurn, UP)
   turned(chestUp, chestTurn, UP)
   laySpine(rig)
-  midway(q1, chestTurn, headTurn, 0.5)
-  for (let i = 0; i < 3; i++) curve[i] = (neckAt[i] as number) * 0.68 + (headAt[i] as number) * 0.32
-  setBone(rig, MIDDLE_BONE.neck, q1, REST.neck, curve)
+  for (const [bone, rest, share] of NECK) {
+    midway(q1, chestTurn, headTurn, share)
+    // Between where the neck begins and the middle of the head.
+    const up = (rest[1] - NECK_UP) / (REST.head[1] - NECK_UP)
+    for (let i = 0; i < 3; i++)
+      curve[i] = (neckAt[i] as number) * (1 - up) + (headAt[i] as number) * up
+    setBone(rig, bone, q1, rest, curve)
+  }
   setBone(rig, MIDDLE_BONE.head, headTurn, REST.head, headAt)
   for (const side of SIDES) {
     layArm(rig, pose, side, scale)
     layLeg(rig, pose, side, scale)
   }
 }
+
+/** How high the neck begins at rest. */
+const NECK_UP = 1.4
+const NECK = [
+  [MIDDLE_BONE.neck1, REST.neck1, 1 / 3],
+  [MIDDLE_BONE.neck2, REST.neck2, 2 / 3],
+] as const
 
 const SPINE = [MIDDLE_BONE.spine1, MIDDLE_BONE.spine2, MIDDLE_BONE.spine3]
 
@@ -351,9 +363,9 @@ function setRolled(rig: Rig, bone: number, roll: number, rest: Vec): void {
   setBone(rig, bone, q2, rest, b)
 }
 
-/** The bone in a joint is half-way between its two, and wider where they bend: it keeps its thickness. */
-function setBent(rig: Rig, bone: number, rest: Vec): void {
-  midway(q1, upperTurn, lowerTurn, 0.5)
+/** The bones in a joint are between its two, and wider where they bend: it keeps its thickness. */
+function setBent(rig: Rig, bone: number, share: number, rest: Vec): void {
+  midway(q1, upperTurn, lowerTurn, share)
   const half = Math.sqrt(Math.max(0.02, (1 + dotOf(upperWay, lowerWay)) / 2))
   along(t1, upperWay, lowerWay, -1)
   const isBent = dotOf(t1, t1) > 0.0025
@@ -380,11 +392,17 @@ function layArm(rig: Rig, pose: Pose, side: Side, scale: number): void {
   const twist = twoBones(chestTurn, own.arm)
   along(t1, b, a, -1)
   const stretch = Math.sqrt(dotOf(t1, t1)) / ELBOW
+  // The collar goes half the way the shoulder goes.
+  t3.set(a)
+  carryPoint(a, rig.rows, MIDDLE_BONE.chest, own.shoulder)
+  for (let i = 0; i < 3; i++) a[i] = ((a[i] as number) + (t3[i] as number)) / 2
   setSwung(rig, own.bones.collar1, chestTurn, 1 / 3, own.shoulder)
+  a.set(t3)
   setSwung(rig, own.bones.collar2, chestTurn, 2 / 3, own.shoulder)
   for (const [i, bone] of UPPER.entries())
     setTwisted(rig, own.bones[bone], twist * (TWISTS[i] as number), own.shoulder, stretch)
-  setBent(rig, own.bones.elbow, own.elbow)
+  setBent(rig, own.bones.elbow1, 0.34, own.elbow)
+  setBent(rig, own.bones.elbow2, 0.66, own.elbow)
   // The hand: along to the fingers, flat where the palm looks.
   jointInto(hy, pose, at.fingers, scale)
   toUnit(along(hy, hy, c, -1))
@@ -444,11 +462,13 @@ function layLeg(rig: Rig, pose: Pose, side: Side, scale: number): void {
   jointInto(b, pose, at.knee, scale)
   jointInto(c, pose, at.ankle, scale)
   const twist = twoBones(pelvisTurn, own.leg)
-  setSwung(rig, own.bones.groin1, pelvisTurn, 0.3, own.hip)
-  setSwung(rig, own.bones.groin2, pelvisTurn, 0.66, own.hip)
+  setSwung(rig, own.bones.groin1, pelvisTurn, 0.25, own.hip)
+  setSwung(rig, own.bones.groin2, pelvisTurn, 0.5, own.hip)
+  setSwung(rig, own.bones.groin3, pelvisTurn, 0.76, own.hip)
   for (const [i, bone] of THIGH.entries())
     setTwisted(rig, own.bones[bone], twist * (THIGH_TWISTS[i] as number), own.hip)
-  setBent(rig, own.bones.knee, own.knee)
+  setBent(rig, own.bones.knee1, 0.34, own.knee)
+  setBent(rig, own.bones.knee2, 0.66, own.knee)
   setBone(rig, own.bones.shin1, lowerTurn, own.knee, b)
   // The foot stands level across, whatever the shin does.
   jointInto(hz, pose, at.heel, scale)

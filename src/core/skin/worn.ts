@@ -3,7 +3,7 @@ import { type Carried, MIDDLE_BONE } from './bones'
 import { carriedAt } from './carried'
 import { castOut, type Field, outwardAt, plus, type Vec } from './field'
 import { meshPoints, openAt, type SkinMesh, uvIn } from './mesh'
-import type { Clothes, Tone } from './paint'
+import type { Clothes, Tone, ToneOf } from './paint'
 
 /** A point of the hips from which something hangs. */
 export interface Hung {
@@ -139,8 +139,8 @@ function sashEnds(
 
 /** How the cloth round the hips is coloured, across and down 0 to 1. */
 export const hipsTone =
-  (hips: Clothes['hips']) =>
-  (across: number, down: number): Tone => {
+  (hips: Clothes['hips']): ToneOf =>
+  (across, down) => {
     const isScarf = hips === 'scarf'
     if (down < 0.06 || (isScarf && (down > 0.93 || Math.abs(down - 0.8) < 0.025))) return 'trim'
     const dot = Math.hypot((((across * 24) % 1) - 0.5) * 0.05, (down - 0.45) * 0.1)
@@ -161,7 +161,14 @@ export function hairMesh({ hair }: Anatomy, kind: HairKind, detail: number): Ski
   const rows = Math.max(11, Math.round(16 * detail))
   const around = Math.max(16, 2 * Math.round(11 * detail))
   const by: Carried = { first: MIDDLE_BONE.head, second: MIDDLE_BONE.head, share: 1 }
-  const shell = (field: Field, middle: Vec, most: number, rowsOf: number, aroundOf: number) => {
+  const shell = (
+    field: Field,
+    middle: Vec,
+    most: number,
+    rowsOf: number,
+    aroundOf: number,
+    patch: 'hair' | 'braid',
+  ) => {
     const first = points.count()
     for (let i = 0; i < rowsOf; i++)
       for (let j = 0; j <= aroundOf; j++) {
@@ -176,41 +183,39 @@ export function hairMesh({ hair }: Anatomy, kind: HairKind, detail: number): Ski
         points.put(
           point,
           outwardAt(field, point),
-          uvIn('hair', j / aroundOf, i / (rowsOf - 1)),
+          uvIn(patch, j / aroundOf, (i / (rowsOf - 1)) * (patch === 'braid' ? 0.7 : 1)),
           by,
           1,
         )
       }
-    points.grid({ patch: 'hair', rows: rowsOf, around: aroundOf }, first)
+    points.grid({ patch, rows: rowsOf, around: aroundOf }, first)
   }
-  shell(hair, HAIR_MIDDLE, 0.2, rows, around)
+  shell(hair, HAIR_MIDDLE, 0.2, rows, around, 'hair')
   if (kind !== 'short') {
     const size = kind === 'knot' ? 0.05 : 0.036
     const middle: Vec = kind === 'knot' ? [0, 1.655, 0.132] : [0, 1.632, 0.122]
     const knot: Field = (x, y, z) => Math.hypot(x - middle[0], y - middle[1], z - middle[2]) - size
-    shell(knot, middle, 0.1, 9, 12)
+    shell(knot, middle, 0.1, 9, 12, 'braid')
   }
   return points.done()
 }
 
 /** How a fringe is coloured: no two strands alike, gold at their ends. */
-export const strandTone = (across: number, down: number): Tone =>
+export const strandTone: ToneOf = (across, down) =>
   down > 0.86 ? 'trim' : across > 0.5 ? 'hips' : 'deep'
 
 /** A skirt has folds, and a band above its hem. */
-export const skirtTone = (across: number, down: number): Tone =>
+export const skirtTone: ToneOf = (across, down) =>
   down > 0.94 || Math.abs(down - 0.88) < 0.02 ? 'trim' : across > 0.5 ? 'hips' : 'deep'
 
 /** A braid is tied near its end. */
-export const braidTone = (_: number, down: number): Tone =>
-  Math.abs(down - 0.88) < 0.04 ? 'head' : 'hair'
+export const braidTone: ToneOf = (_, down) => (Math.abs(down - 0.88) < 0.04 ? 'head' : 'hair')
 
-/** A parting, and a band in the colour of the head. */
-export const hairTone =
+/** A band over the head from ear to ear; round it where the hair is short. */
+export const hairToneAt =
   (kind: HairKind) =>
-  (across: number, down: number): Tone => {
-    const isFront = across > 0.25 && across < 0.75
-    if (kind !== 'short' && Math.abs(down - (isFront ? 0.86 : 0.8)) < 0.03) return 'head'
-    if (kind === 'short' && Math.abs(down - 0.62) < 0.035) return 'head'
-    return 'hair'
+  (_: number, y: number, z: number): Tone => {
+    const off = kind === 'short' ? y - 1.64 - 0.25 * z : z + 0.02 - (y - 1.644) * 0.25
+    return Math.abs(off) < BAND_HALF && (kind === 'short' || y > 1.6) ? 'head' : 'hair'
   }
+const BAND_HALF = 0.011

@@ -13,7 +13,7 @@ export interface DancerBuild {
 const USUAL_DRESS: DancerBuild['dress'] = {
   shape: 'woman',
   hair: 'braid',
-  clothes: { waist: 'bare', sleeves: 'short', legs: 'leggings', hips: 'scarf' },
+  clothes: { top: 'short', waist: 'bare', legs: 'leggings', hips: 'scarf' },
 }
 
 const of = (): DancerBuild => {
