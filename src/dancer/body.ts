@@ -39,7 +39,7 @@ export interface BodyColours {
 }
 
 /** How a dancer stands at a moment. */
-export interface Danced {
+interface Danced {
   readonly pose: Pose
   /** Absent where it stands still. */
   readonly before?: Before | undefined
@@ -59,7 +59,6 @@ export interface Body {
 
 /** What all dancers of a stage share: their shape at rest, and the painted sheet. */
 export interface Wardrobe {
-  readonly dressed: Dressed
   readonly setColours: (colours: BodyColours) => void
   readonly body: () => Body
   /** A pose that is seen beside the dancer, where it does not cover it. */
@@ -306,7 +305,6 @@ export function createWardrobe(dressed: Dressed, light: Light, shadows: ShadowPl
     }
   }
   return {
-    dressed,
     setColours(colours) {
       colourSheet(sheet, dressed.sheet, colours)
       inkInto(uQuiet.value, colours.quiet)

@@ -2,7 +2,7 @@ import type { PerspectiveCamera } from 'three'
 import type { Layer } from '../core/body/layers'
 import { placeOfJoint } from '../core/pose/joints'
 import type { View } from '../core/pose/views'
-import type { OnStage } from './stage'
+import type { OnStage } from './onStage'
 
 /** What is looked at: all of the dancer, or the part of her that a layer moves. */
 export type Frame = 'all' | Layer

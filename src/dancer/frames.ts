@@ -8,8 +8,7 @@ import { type Joint, newPose, type Pose, placeOfJoint } from '../core/pose/joint
 import type { Before } from '../core/skin/hang'
 import { areaOfOne } from '../core/space/space'
 import { TICKS_PER_COUNT } from '../core/time/time'
-import type { OnStage } from './stage'
-import type { Trail } from './trails'
+import type { OnStage, Trail } from './onStage'
 
 /** How far apart two dancers stand at least, in metres. */
 const APART = 1.35

@@ -20,40 +20,20 @@ import {
   WebGLRenderTarget,
 } from 'three'
 import type { Layer } from '../core/body/layers'
-import type { Pose } from '../core/pose/joints'
 import type { View } from '../core/pose/views'
 import type { Dressed } from '../core/skin/dress'
-import type { Before } from '../core/skin/hang'
-import { type Body, type BodyColours, createWardrobe, SHADOW_LAYER, type Wardrobe } from './body'
+import { type Body, createWardrobe, SHADOW_LAYER, type Wardrobe } from './body'
 import { aim, type Frame, OPENING, turnOf } from './camera'
 import { inkInto, inkOf } from './ink'
 import { createLight } from './light'
+import type { OnStage, StageColours } from './onStage'
 import { partOn } from './pick'
-import { createTrails, type Trail } from './trails'
-
-/** The colours of the stage, as CSS writes them. */
-export interface StageColours {
-  readonly body: BodyColours
-  readonly air: string
-  readonly floor: string
-  readonly line: string
-  readonly ink: string
-}
-
-/** What one figure of a frame shows. */
-export interface OnStage {
-  readonly pose: Pose
-  /** The same dancer so many ticks before: what hangs on her comes from there. */
-  readonly before: Before | undefined
-  readonly ticksASecond: number
-  /** Where it stands beside the other one, in metres to the right. */
-  readonly aside: number
-  readonly trails: readonly Trail[]
-  readonly ghost: Pose | undefined
-}
+import { createTrails } from './trails'
 
 /** How the dancers are looked at. */
-export interface Look {
+interface Look {
+  /** Who dances, and in what. */
+  readonly dressed: Dressed
   readonly view: View
   /** How broad they are built, and how tall against 1.65 m. */
   readonly build: number
@@ -64,11 +44,16 @@ export interface Look {
   readonly frame?: Frame | undefined
 }
 
+/** What is worn on a stage, and who wears it. */
+interface Dressing {
+  readonly wardrobe: Wardrobe
+  readonly bodies: Body[]
+  readonly ghosts: Body[]
+}
+
 /** The stage: figures on a round floor, looked at from somewhere. One of it is made a canvas. */
 export interface Stage {
   readonly setColours: (colours: StageColours) => void
-  /** Changes what all dancers are and wear. */
-  readonly setDressed: (dressed: Dressed) => void
   /** In CSS pixels. */
   readonly resize: (width: number, height: number, ratio: number) => void
   readonly draw: (figures: readonly OnStage[], look: Look) => void
@@ -109,7 +94,7 @@ const WORD_TURN: Readonly<Record<View, number>> = {
 export function createStage(
   canvas: HTMLCanvasElement,
   first: StageColours,
-  { dressed, isSmooth }: { readonly dressed: Dressed; readonly isSmooth: boolean },
+  { isSmooth }: { readonly isSmooth: boolean },
 ): Stage {
   // Smooth edges where there is a graphics processor; without one they cost every second frame.
   const renderer = new WebGLRenderer({ canvas, antialias: isSmooth, stencil: true })
@@ -130,9 +115,7 @@ export function createStage(
   const trails = createTrails()
   room.add(trails.group)
 
-  let wardrobe: Wardrobe = createWardrobe(dressed, light, floor.shadow)
-  const bodies: Body[] = []
-  const ghosts: Body[] = []
+  const dressings = new Map<Dressed, Dressing>()
   let colours = first
   let aspect = 1
   let shown: readonly OnStage[] = []
@@ -147,7 +130,7 @@ export function createStage(
     light.setDark(isDark)
     floor.paint(colours, isDark)
     for (const word of words) word.paint(colours.ink)
-    wardrobe.setColours(colours.body)
+    for (const { wardrobe } of dressings.values()) wardrobe.setColours(colours.body)
   }
   paint()
 
@@ -159,14 +142,14 @@ export function createStage(
     }
     return list[i] as Body
   }
-  const undress = () => {
-    for (const one of [...bodies, ...ghosts]) {
-      room.remove(one.group)
-      one.dispose()
-    }
-    bodies.length = 0
-    ghosts.length = 0
-    wardrobe.dispose()
+  const dressingFor = (dressed: Dressed): Dressing => {
+    const known = dressings.get(dressed)
+    if (known) return known
+    const wardrobe = createWardrobe(dressed, light, floor.shadow)
+    wardrobe.setColours(colours.body)
+    const made: Dressing = { wardrobe, bodies: [], ghosts: [] }
+    dressings.set(dressed, made)
+    return made
   }
   const asideOf = ({ aside }: OnStage): readonly [number, number] =>
     view === 'side' ? [0, -aside] : [aside, 0]
@@ -175,12 +158,6 @@ export function createStage(
     setColours(next) {
       colours = next
       paint()
-    },
-    setDressed(next) {
-      if (next === wardrobe.dressed) return
-      undress()
-      wardrobe = createWardrobe(next, light, floor.shadow)
-      wardrobe.setColours(colours.body)
     },
     resize(width, height, ratio) {
       aspect = width / height
@@ -202,6 +179,10 @@ export function createStage(
       const aimed = aim(camera, figures, view, frame, aspect)
       light.turnTo(turnOf(view))
       floor.lookAt(aimed.x, aimed.z, SHADOW_HALF + aimed.spread / 2)
+      const { wardrobe, bodies, ghosts } = dressingFor(look.dressed)
+      for (const other of dressings.values())
+        if (other.wardrobe !== wardrobe)
+          for (const { group } of [...other.bodies, ...other.ghosts]) group.visible = false
       let ghost = 0
       for (let i = 0; i < Math.max(figures.length, bodies.length); i++) {
         const body = get(bodies, i, wardrobe.body)
@@ -240,7 +221,10 @@ export function createStage(
     },
     kept: () => ({ ...renderer.info.memory }),
     dispose() {
-      undress()
+      for (const { wardrobe, bodies, ghosts } of dressings.values()) {
+        for (const one of [...bodies, ...ghosts]) one.dispose()
+        wardrobe.dispose()
+      }
       floor.dispose()
       trails.dispose()
       for (const word of words) word.dispose()

@@ -11,13 +11,7 @@ import {
 import type { Layer } from '../core/body/layers'
 import type { View } from '../core/pose/views'
 import { inkInto, inkOf } from './ink'
-import type { OnStage } from './stage'
-
-/** The way a part of the body has come: points, the newest last, three numbers each; in the room like the pose. */
-export interface Trail {
-  readonly points: Float64Array
-  readonly layer: Layer
-}
+import type { OnStage, Trail } from './onStage'
 
 /** As many points as all trails of a picture have at the most. */
 const MOST_POINTS = 640

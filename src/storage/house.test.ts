@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { notesOf, slots } from '../../tests/slots'
+import { USUAL_LOOK } from '../core/house/dancerLook'
 import { USUAL_RULES, withLimit } from '../core/house/house'
 import { Database } from './database'
 import { createHouse, readHouse } from './house'
@@ -38,7 +39,12 @@ describe('the house rules', () => {
       figure: { height: 1.7, build: 1.1 },
       figures: { 'landing.side': 0.5 },
     }
-    expect(readHouse(written)).toEqual({ ...small, dancer: { height: 1.7, build: 1.1 } })
+    const dancer = { height: 1.7, build: 1.1, look: USUAL_LOOK }
+    expect(readHouse(written)).toEqual({ ...small, dancer })
+    // As version 4 wrote it.
+    const { figure, figures, ...kept } = written
+    const four = { ...kept, units: 'metres', schemaVersion: 4, dancer: figure, limits: figures }
+    expect(readHouse(four)).toEqual({ ...small, dancer })
     const { figure: _, ...without } = written
     expect(readHouse(without)).toEqual(small)
   })

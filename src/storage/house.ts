@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { UserError } from '../core/errors'
+import { USUAL_LOOK } from '../core/house/dancerLook'
 import { HOUSE_VERSION, HouseRules, USUAL_RULES } from '../core/house/house'
 import { changedLike } from '../core/record/history'
 import { type Upgrade, upgrade } from '../core/record/upgrade'
@@ -31,7 +32,8 @@ export interface HouseStore {
 /**
  * Older records of the house are brought up step by step: version 1 told all lengths in metres,
  * version 2 called the limits figures, and the dancer that is drawn a figure; version 3 had one
- * talk before a new layer and one before any other drill: who talked longer talks longer still.
+ * talk before a new layer and one before any other drill: who talked longer talks longer still;
+ * version 4 drew one dancer for everybody.
  */
 const UPGRADES: readonly Upgrade[] = [
   { from: 1, up: (record) => ({ ...record, units: 'metres' }) },
@@ -46,6 +48,13 @@ const UPGRADES: readonly Upgrade[] = [
   {
     from: 3,
     up: ({ limits, ...others }) => ({ ...others, limits: talkByThings(Object(limits)) }),
+  },
+  {
+    from: 4,
+    up: ({ dancer, ...others }) => ({
+      ...others,
+      ...(dancer !== undefined && { dancer: { ...Object(dancer), look: USUAL_LOOK } }),
+    }),
   },
 ]
 

@@ -1,10 +1,11 @@
 import { z } from 'zod'
 import { ArmPlace, type CompassReach, type Palms } from '../body/places'
 import { DancerLevel, USUAL_LEVEL } from '../combination/combination'
+import { DancerLook, USUAL_LOOK } from './dancerLook'
 import { Units } from './lengths'
 import { LIMITS, LimitId, PALM_WAYS } from './limits'
 
-export const HOUSE_VERSION = 4
+export const HOUSE_VERSION = 5
 
 /** The dancer all places on the floor and of the arms are written for, in metres (model 4). */
 export const MODEL_HEIGHT = 1.65
@@ -30,11 +31,11 @@ export const HouseRules = z
     heights: z.object({ shortest: Height, tallest: Height }).readonly(),
     /** For combinations that name no level. */
     level: DancerLevel,
-    /** The dancer that is drawn: height in metres, and how broad, 1 being usual. */
+    /** The dancer that is drawn: height in metres, how broad, 1 being usual, and what it looks like. */
     dancer: z
-      .object({ height: Height, build: z.number().min(0.8).max(1.3) })
+      .object({ height: Height, build: z.number().min(0.8).max(1.3), look: DancerLook })
       .readonly()
-      .default({ height: MODEL_HEIGHT, build: 1 }),
+      .default({ height: MODEL_HEIGHT, build: 1, look: USUAL_LOOK }),
     /** Only the limits that were changed. */
     limits: z.partialRecord(LimitId, z.number()).readonly(),
   })
@@ -50,7 +51,7 @@ export const USUAL_RULES: HouseRules = {
   staggered: false,
   heights: { shortest: MODEL_HEIGHT, tallest: MODEL_HEIGHT },
   level: USUAL_LEVEL,
-  dancer: { height: MODEL_HEIGHT, build: 1 },
+  dancer: { height: MODEL_HEIGHT, build: 1, look: USUAL_LOOK },
   limits: {},
 }
 

@@ -1,3 +1,4 @@
+import type { DancerShape } from '../house/dancerLook'
 import {
   cone,
   egg,
@@ -22,9 +23,6 @@ import {
   REST,
 } from './rest'
 
-/** How a dancer is built. */
-export type Shape = 'woman' | 'man'
-
 /** The body as fields of places at rest. The limbs are those of the right side. */
 export interface Anatomy {
   /** All of it, as one skin. */
@@ -45,7 +43,7 @@ export interface Anatomy {
 
 /** What of a body is wider than the skin: trousers are legs with air in them. */
 export interface Cut {
-  readonly shape: Shape
+  readonly shape: DancerShape
   /** Metres of air round the shins. */
   readonly loose: number
 }
@@ -53,7 +51,7 @@ export interface Cut {
 type Wide = readonly [up: number, half: number, front: number, back: number]
 
 /** Half widths and depths of the trunk by height (house figures). */
-const TRUNKS: Readonly<Record<Shape, readonly Wide[]>> = {
+const TRUNKS: Readonly<Record<DancerShape, readonly Wide[]>> = {
   woman: [
     [0.775, 0.05, 0.045, 0.055],
     [0.81, 0.115, 0.08, 0.09],

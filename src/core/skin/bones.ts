@@ -136,7 +136,7 @@ export const legChain = chain([
   [0.22, r.thigh2],
   [0.335, r.thigh3],
   [0.388, r.knee1],
-  [0.434, r.knee2],
+  [0.433, r.knee2],
   [0.485, r.shin1],
   [0.68, r.shin2],
   [0.795, r.ankle],

@@ -1,10 +1,10 @@
 import { LAYERS, type Layer } from '../body/layers'
-import { anatomyOf, type Shape } from './anatomy'
+import type { DancerHair, DancerShape } from '../house/dancerLook'
+import { anatomyOf } from './anatomy'
 import { type Grid, type PatchName, type SkinMesh, skinOf } from './mesh'
 import { type Clothes, type Tone, type TonedSheet, toneAt, tonedSheet } from './paint'
 import {
   braidTone,
-  type HairKind,
   hairMesh,
   hairToneAt,
   hipsTone,
@@ -16,8 +16,8 @@ import {
 
 /** Who dances: how built, in what, with what hair, and how finely it is made. */
 export interface DressWish {
-  readonly shape: Shape
-  readonly hair: HairKind
+  readonly shape: DancerShape
+  readonly hair: DancerHair
   readonly clothes: Clothes
   /** 1 for all of it; less for fewer, larger triangles. */
   readonly detail: number

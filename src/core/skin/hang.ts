@@ -1,5 +1,6 @@
 import type { Side } from '../body/side'
 import { SIDES } from '../body/side'
+import type { DancerHair } from '../house/dancerLook'
 import { jointsOfSide, newPose, type Pose, placeOfJoint } from '../pose/joints'
 import { type Carried, MIDDLE_BONE } from './bones'
 import { clamp, mix, smooth } from './field'
@@ -7,7 +8,7 @@ import { REST } from './rest'
 import { BONE_SIZE, carryPoint, type Rig } from './rig'
 import { FRAME_SIZE, frameOf, MOMENTS_AGO, offBy, swingWeights } from './swing'
 import { newV3, type V3 } from './turns'
-import { type HairKind, type Hung, KNOT, type WornHips } from './worn'
+import { type Hung, KNOT, type WornHips } from './worn'
 
 /** A dancer a little before, so that what hangs knows where it comes from. */
 export type Before = (ticks: number, into: Pose) => Pose
@@ -62,7 +63,10 @@ const surface = (points: number, triangles: readonly number[]): Hanging => ({
 })
 
 /** Makes what hangs, ready to be hung again and again. */
-export function hangingThings({ strands, coins, panels }: WornHips, hair: HairKind): HangingThings {
+export function hangingThings(
+  { strands, coins, panels }: WornHips,
+  hair: DancerHair,
+): HangingThings {
   const lag = {
     fast: new Float64Array(FRAME_SIZE),
     slow: new Float64Array(FRAME_SIZE),

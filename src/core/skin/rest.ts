@@ -62,7 +62,7 @@ const ofHand = (x: number, y: number, z: number): Vec => {
 
 export { ofHand }
 
-export const FINGER_NAMES = ['index', 'middle', 'ring', 'little', 'thumb'] as const
+const FINGER_NAMES = ['index', 'middle', 'ring', 'little', 'thumb'] as const
 export type FingerName = (typeof FINGER_NAMES)[number]
 
 /** A finger in the numbers of the hand. */

@@ -1,3 +1,4 @@
+import type { DancerHair } from '../house/dancerLook'
 import type { Anatomy } from './anatomy'
 import { type Carried, MIDDLE_BONE } from './bones'
 import { carriedAt } from './carried'
@@ -29,7 +30,7 @@ const AROUND = 48
 const ROWS = 7
 const STRANDS = 72
 const COINS = 36
-export const PANELS = 36
+const PANELS = 36
 
 /** Where the cloth begins and ends at an angle from the back, by what is worn. */
 const EDGES: Readonly<
@@ -148,15 +149,12 @@ export const hipsTone =
     return Math.sin(across * 56.5 + down * 3) > 0.55 && hips !== 'sash' ? 'deep' : 'hips'
   }
 
-export const HAIR_KINDS = ['braid', 'knot', 'short'] as const
-export type HairKind = (typeof HAIR_KINDS)[number]
-
 /** Where the head ends at the back and what hangs there begins. */
 export const KNOT: Vec = [0, 1.628, 0.142]
 const HAIR_MIDDLE: Vec = [0, 1.632, 0.03]
 
 /** The hair as it lies on the head, with its band; what swings is made anew with each pose. */
-export function hairMesh({ hair }: Anatomy, kind: HairKind, detail: number): SkinMesh {
+export function hairMesh({ hair }: Anatomy, kind: DancerHair, detail: number): SkinMesh {
   const points = meshPoints()
   const rows = Math.max(11, Math.round(16 * detail))
   const around = Math.max(16, 2 * Math.round(11 * detail))
@@ -213,7 +211,7 @@ export const braidTone: ToneOf = (_, down) => (Math.abs(down - 0.88) < 0.04 ? 'h
 
 /** A band over the head from ear to ear; round it where the hair is short. */
 export const hairToneAt =
-  (kind: HairKind) =>
+  (kind: DancerHair) =>
   (_: number, y: number, z: number): Tone => {
     const off = kind === 'short' ? y - 1.64 - 0.25 * z : z + 0.02 - (y - 1.644) * 0.25
     return Math.abs(off) < BAND_HALF && (kind === 'short' || y > 1.6) ? 'head' : 'hair'

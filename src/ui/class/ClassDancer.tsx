@@ -33,6 +33,7 @@ export function ClassDancer({ material, layers, view, moment, isDancing }: Class
       <DancerPicture
         label={`The figure. ${whose}`}
         dancers={dancers}
+        families={material.combination.families}
         view={view}
         isMoving={isDancing}
         moment={moment}

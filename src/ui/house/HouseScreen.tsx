@@ -3,6 +3,7 @@ import { IconArrowBackUp } from '@tabler/icons-react'
 import { useState } from 'react'
 import { useStore } from 'zustand'
 import { DancerLevel } from '../../core/combination/combination'
+import { DancerLook } from '../../core/house/dancerLook'
 import { type HouseRules, USUAL_RULES, withLimit } from '../../core/house/house'
 import { lengthIn, metresOf, rangeIn, Units } from '../../core/house/lengths'
 import { LIMIT_GROUPS, LIMITS, LimitId, unitAfter } from '../../core/house/limits'
@@ -17,6 +18,29 @@ import { changeHouse, houseNow } from '../stores/house'
 import { useServices } from '../stores/services'
 import { useChanges } from '../stores/useChanges'
 import classes from './house.module.css'
+
+/** What may be chosen of the dancer that is drawn. */
+const LOOKS: readonly {
+  readonly label: string
+  readonly part: keyof DancerLook
+  readonly words: Readonly<Record<string, string>>
+}[] = [
+  { label: 'body', part: 'shape', words: { woman: 'a woman’s', man: 'a man’s' } },
+  {
+    label: 'outfit',
+    part: 'outfit',
+    words: {
+      family: 'by the family of the dance',
+      scarf: 'hip scarf with fringe',
+      'long skirt': 'long skirt',
+      'short skirt': 'short skirt',
+      sash: 'trousers with a sash',
+    },
+  },
+  { label: 'waist', part: 'waist', words: { bare: 'bare', covered: 'covered' } },
+  { label: 'hair', part: 'hair', words: { braid: 'braid', knot: 'knot', short: 'short' } },
+  { label: 'skin', part: 'skin', words: { light: 'light', warm: 'warm', deep: 'deep' } },
+]
 
 /** How this studio works: its room, its class, its rules, and every figure the checks go by. */
 export function HouseScreen() {
@@ -112,6 +136,20 @@ export function HouseScreen() {
             set('dancer', { ...dancer, build: Number(currentTarget.value) })
           }
         />
+        {LOOKS.map(({ label, part, words }) => (
+          <NativeSelect
+            key={part}
+            label={`Dancing figure, ${label}`}
+            data={Object.entries(words).map(([value, word]) => ({ value, label: word }))}
+            value={dancer.look[part]}
+            onChange={({ currentTarget }) =>
+              set('dancer', {
+                ...dancer,
+                look: DancerLook.parse({ ...dancer.look, [part]: currentTarget.value }),
+              })
+            }
+          />
+        ))}
         <NativeSelect
           label="Lengths in"
           data={Units.options}

@@ -56,6 +56,7 @@ export function DanceStage(props: DanceStageProps) {
           className={classes.canvas}
           label={`The figure, ${choice.both && !isFlat ? 'both sides' : `${sideWord[dancing.side]} side`}. ${whose}`}
           dancers={dancers}
+          families={combination.families}
           view={choice.view}
           choice={choice}
           only={only}

@@ -2,25 +2,29 @@ import { useReducedMotion } from '@mantine/hooks'
 import { type PointerEvent, useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { useStore } from 'zustand'
 import type { Layer } from '../../core/body/layers'
+import type { Family } from '../../core/moves/move'
 import type { DanceMoment } from '../../core/performance/performance'
 import type { Dancers } from '../../core/pose/dancers'
 import { placeOfJoint } from '../../core/pose/joints'
 import type { View } from '../../core/pose/views'
 import { TICKS_PER_COUNT } from '../../core/time/time'
 import { createFrames, type FrameChoice, standingOf, trailJoints } from '../../dancer/frames'
-import type { OnStage } from '../../dancer/stage'
+import type { OnStage } from '../../dancer/onStage'
 import { eachFrame, eachFrameAtEase } from '../parts/eachFrame'
 import { usePressed } from '../parts/usePressed'
 import { dancerNow } from '../stores/dancer'
 import { FlatStage } from './FlatFigure'
 import { drawFlat } from './flatDrawing'
 import { openStage, type StageOn, shareStage } from './openStage'
+import { useDressed } from './useDressed'
 
 interface DancerPictureProps {
   /** What it is, for those who don't see it. */
   readonly label: string
   readonly className?: string | undefined
   readonly dancers: Dancers
+  /** Of the dance: the dancer is dressed for it. */
+  readonly families: readonly Family[]
   readonly view: View
   readonly choice?: FrameChoice
   /** The only layer that is coloured. */
@@ -55,6 +59,7 @@ export function DancerPicture(props: DancerPictureProps) {
   const flat = useRef<SVGGElement>(null)
   const [stage, setStage] = useState<StageOn>()
   const [isFlat, setFlat] = useState(false)
+  const dressed = useDressed(props.families, !isFlat)
   const frames = useMemo(() => createFrames(trailJoints(only)), [only])
   const stands = useMemo(() => standingOf(dancers), [dancers])
   const onFlat = useRef(props.onFlat)
@@ -62,7 +67,7 @@ export function DancerPicture(props: DancerPictureProps) {
 
   const draw = useCallback(() => {
     const element = stage ? canvas.current : flat.current
-    if (!element) return
+    if (!element || (stage && !dressed)) return
     const begun = performance.now()
     const { dancing, tick: at, seam } = moment()
     // Who wants no motion sees the poses of the counts.
@@ -72,11 +77,11 @@ export function DancerPicture(props: DancerPictureProps) {
     // Drawn flat there is one dancer, and nothing beside it.
     const wanted = stage ? choice : ALONE
     const shown = frames.at(stands(now, wanted.both), wanted)
-    if (stage) stage.draw(shown, { view, build, scale, only })
+    if (stage && dressed) stage.draw(shown, { dressed, view, build, scale, only })
     else if (flat.current && shown[0]) drawFlat(flat.current, shown[0].pose, view)
     element.dataset.shown = shownText(now, shown)
     element.dataset.took = (performance.now() - begun).toFixed(2)
-  }, [stage, frames, stands, moment, choice, view, build, scale, only, isMoving, isStill])
+  }, [stage, dressed, frames, stands, moment, choice, view, build, scale, only, isMoving, isStill])
   const latest = useRef(draw)
   latest.current = draw
 
@@ -95,8 +100,8 @@ export function DancerPicture(props: DancerPictureProps) {
   }, [isFlat, isSmall])
   // There at once when there is something to draw on; what changes later comes behind the edit.
   useEffect(() => {
-    if (stage || isFlat) latest.current()
-  }, [stage, isFlat])
+    if ((stage && dressed) || isFlat) latest.current()
+  }, [stage, dressed, isFlat])
   const isPressed = usePressed()
   useEffect(() => {
     if (isMoving) return

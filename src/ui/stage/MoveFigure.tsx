@@ -40,12 +40,15 @@ export function MoveFigure({ name, written, side, vocabulary }: MoveFigureProps)
       moment: (): DanceMoment => ({ dancing: aloneFrom(side), tick: tick(), seam: undefined }),
     }
   }, [danced, side, vocabulary, isStill])
+  const families =
+    danced.what.kind === 'move' ? (vocabulary.find(danced.what.move)?.families ?? []) : []
   const label = `${name}, danced. ${viewFacts[view].whose}`
   return (
     <figure className={classes.moveFigure}>
       <DancerPicture
         label={label}
         dancers={dancers}
+        families={families}
         view={view}
         isMoving={!isStill}
         moment={moment}

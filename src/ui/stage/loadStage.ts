@@ -1,5 +1,9 @@
 import { UserError } from '../../core/errors'
-import type { Stage, StageColours } from '../../dancer/stage'
+import type { Family } from '../../core/moves/move'
+import type { Dressed } from '../../core/skin/dress'
+import { dressFor } from '../../core/skin/outfits'
+import type { StageColours } from '../../dancer/onStage'
+import type { Stage } from '../../dancer/stage'
 import { dressed } from '../../workers/dressing'
 import { dancerNow } from '../stores/dancer'
 
@@ -29,12 +33,15 @@ function drawing(): Drawing {
 /** Fewer triangles where there is no graphics processor. */
 const SOFTWARE_DETAIL = 0.7
 
-/** The dancer as the house wants her, as finely as this browser draws well. */
-export const dressedNow = () =>
-  dressed({ ...dancerNow.getState().dress, detail: drawing().isSoftware ? SOFTWARE_DETAIL : 1 })
+/** The dancer as the house wants her for a dance, as finely as this browser draws well. */
+export const dressedNow = (families: readonly Family[]): Promise<Dressed> =>
+  dressed({
+    ...dressFor(dancerNow.getState().look, families),
+    detail: drawing().isSoftware ? SOFTWARE_DETAIL : 1,
+  })
 
 /**
- * Makes a stage on a canvas: what draws, which is large, is loaded while the dancer is dressed.
+ * Makes a stage on a canvas. What draws is large, and loaded when it is first asked for.
  * @throws UserError where there is nothing to draw it with.
  */
 export async function stageOn(canvas: HTMLCanvasElement, colours: StageColours): Promise<Stage> {
@@ -43,6 +50,6 @@ export async function stageOn(canvas: HTMLCanvasElement, colours: StageColours):
       'The figure can’t be drawn in space here.',
       'Allow WebGL in the browser’s settings, or use another browser; the flat drawing works in all.',
     )
-  const [{ createStage }, one] = await Promise.all([import('../../dancer/stage'), dressedNow()])
-  return createStage(canvas, colours, { dressed: one, isSmooth: !drawing().isSoftware })
+  const { createStage } = await import('../../dancer/stage')
+  return createStage(canvas, colours, { isSmooth: !drawing().isSoftware })
 }

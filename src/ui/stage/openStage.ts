@@ -1,7 +1,8 @@
 import { LAYERS } from '../../core/body/layers'
-import type { Stage, StageColours } from '../../dancer/stage'
+import type { StageColours } from '../../dancer/onStage'
+import type { Stage } from '../../dancer/stage'
 import { dancerNow } from '../stores/dancer'
-import { dressedNow, stageOn } from './loadStage'
+import { stageOn } from './loadStage'
 
 /** How finely the stage is drawn at the most: more pixels than that cost frames and show nothing. */
 const MOST_RATIO = 1.5
@@ -38,14 +39,12 @@ export const openStage = (canvas: HTMLCanvasElement, watching: Watching): (() =>
       stage.setColours(coloursOf(canvas))
       watching.onResize()
     })
-    const unwatchDress = watchDress(stage, watching.onResize)
     resize()
     return {
       on: stage,
       close() {
         sizes.disconnect()
         unwatch()
-        unwatchDress()
         stage.dispose()
       },
     }
@@ -60,7 +59,6 @@ function sharedStage() {
   shared = stageOn(canvas, coloursOf(document.documentElement)).then((stage) => {
     stage.resize(SMALL.width, SMALL.height, SMALL.ratio)
     watchTheme(() => stage.setColours(coloursOf(document.documentElement)))
-    watchDress(stage, () => {})
     return { stage, canvas }
   })
   return shared
@@ -120,20 +118,16 @@ function opening<T>(
 function watchTheme(changed: () => void): () => void {
   const themes = new MutationObserver(changed)
   themes.observe(document.documentElement, { attributeFilter: ['data-mantine-color-scheme'] })
-  return () => themes.disconnect()
-}
-/** Dresses the dancer anew when the house wants her otherwise. */
-function watchDress(stage: Stage, changed: () => void): () => void {
-  return dancerNow.subscribe(({ dress }, before) => {
-    if (dress === before.dress) return
-    void dressedNow().then((one) => {
-      stage.setDressed(one)
-      changed()
-    })
+  // The dancer's own colours are the house's.
+  const unwatch = dancerNow.subscribe(({ look }, before) => {
+    if (look.skin !== before.look.skin) changed()
   })
+  return () => {
+    themes.disconnect()
+    unwatch()
+  }
 }
-
-/** The theme's colours; skin and hair are the figure's own. */
+/** The theme's colours; the skin is the dancer's own. */
 export function coloursOf(element: Element): StageColours {
   const style = getComputedStyle(element)
   const read = (name: string) => style.getPropertyValue(name).trim()
@@ -142,7 +136,7 @@ export function coloursOf(element: Element): StageColours {
       layers: Object.fromEntries(
         LAYERS.map((layer) => [layer, read(`--cloth-${layer}`)]),
       ) as StageColours['body']['layers'],
-      skin: read('--skin'),
+      skin: read(`--skin-${dancerNow.getState().look.skin}`),
       hair: read('--hair'),
       band: read('--beads'),
       quiet: read('--line'),

@@ -5,9 +5,9 @@ import type { Dancers } from '../../core/pose/dancers'
 import { posesSvg } from '../../core/pose/posesSvg'
 import { viewFacts } from '../../core/pose/views'
 import { createFrames, standingOf, trailJoints } from '../../dancer/frames'
-import type { StageColours } from '../../dancer/stage'
+import type { StageColours } from '../../dancer/onStage'
 import { dancerNow } from '../stores/dancer'
-import { stageOn } from './loadStage'
+import { dressedNow, stageOn } from './loadStage'
 import type { stageChoice } from './stageChoice'
 
 /** What is to be seen on the picture of a moment. */
@@ -42,11 +42,15 @@ export async function posePicture(wish: PoseWish): Promise<Blob | null> {
   const { whose } = viewFacts[choice.view]
   if (wish.inSpace) {
     const source = document.createElement('canvas')
-    const stage = await stageOn(source, colours)
+    const [stage, dressed] = await Promise.all([
+      stageOn(source, colours),
+      dressedNow(combination.families),
+    ])
     try {
       stage.resize(width, height, 1)
       const standing = standingOf(dancers)({ dancing, tick: at, seam: undefined }, choice.both)
       stage.draw(createFrames(trailJoints(undefined)).at(standing, choice), {
+        dressed,
         view: choice.view,
         ...dancerNow.getState(),
       })

@@ -8,12 +8,14 @@ import type { Performance } from '../../core/performance/performance'
 import { practicePerformance } from '../../core/performance/stretches'
 import type { Dancers } from '../../core/pose/dancers'
 import { type View, viewFacts } from '../../core/pose/views'
+import type { Dressed } from '../../core/skin/dress'
 import type { Tempo } from '../../core/time/tempo'
 import { createFrames, standingOf, trailJoints } from '../../dancer/frames'
-import type { Stage, StageColours } from '../../dancer/stage'
+import type { StageColours } from '../../dancer/onStage'
+import type { Stage } from '../../dancer/stage'
 import { dancedOf } from '../stores/checked'
 import { dancerNow } from '../stores/dancer'
-import { stageOn } from './loadStage'
+import { dressedNow, stageOn } from './loadStage'
 
 /** What the instructor chose for a practice video. */
 export interface VideoWish {
@@ -53,8 +55,9 @@ export async function filmPractice(
   )
   const seconds = filmed.time.secondsAt(filmed.length) + AFTER_SECONDS
   const source = document.createElement('canvas')
-  const [stage, { writeFilm }] = await Promise.all([
+  const [stage, dressed, { writeFilm }] = await Promise.all([
     stageOn(source, colours),
+    dressedNow(combination.families),
     import('../../dancer/video'),
   ])
   try {
@@ -62,7 +65,14 @@ export async function filmPractice(
     const canvas = document.createElement('canvas')
     canvas.width = width
     canvas.height = height
-    const draw = frameDrawer(canvas, source, stage, { filmed, dancers, wish, colours, combination })
+    const draw = frameDrawer(canvas, source, stage, {
+      filmed,
+      dancers,
+      dressed,
+      wish,
+      colours,
+      combination,
+    })
     const sound = await soundOf(filmed, seconds)
     return await writeFilm({ canvas, seconds, framesASecond: FRAMES, draw, sound }, told, signal)
   } finally {
@@ -73,6 +83,7 @@ export async function filmPractice(
 interface Filmed {
   readonly filmed: Performance
   readonly dancers: Dancers
+  readonly dressed: Dressed
   readonly wish: VideoWish
   readonly colours: StageColours
   readonly combination: Combination
@@ -83,13 +94,13 @@ function frameDrawer(
   canvas: HTMLCanvasElement,
   source: HTMLCanvasElement,
   stage: Stage,
-  { filmed, dancers, wish, colours, combination }: Filmed,
+  { filmed, dancers, dressed, wish, colours, combination }: Filmed,
 ): (seconds: number) => void {
   const pen = canvas.getContext('2d')
   const frames = createFrames(trailJoints(undefined))
   const stands = standingOf(dancers)
   const choice = { both: wish.beside, trails: false, next: false }
-  const look = { view: wish.view, ...dancerNow.getState() }
+  const look = { dressed, view: wish.view, ...dancerNow.getState() }
   const unit = canvas.height / 36
   return (seconds) => {
     // The last moment stays for as long as the last sound dies away.

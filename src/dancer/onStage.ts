@@ -1,0 +1,31 @@
+import type { Layer } from '../core/body/layers'
+import type { Pose } from '../core/pose/joints'
+import type { Before } from '../core/skin/hang'
+import type { BodyColours } from './body'
+
+/** The colours of the stage, as CSS writes them. */
+export interface StageColours {
+  readonly body: BodyColours
+  readonly air: string
+  readonly floor: string
+  readonly line: string
+  readonly ink: string
+}
+
+/** What one figure of a frame shows. */
+export interface OnStage {
+  readonly pose: Pose
+  /** The same dancer so many ticks before: what hangs on her comes from there. */
+  readonly before: Before | undefined
+  readonly ticksASecond: number
+  /** Where it stands beside the other one, in metres to the right. */
+  readonly aside: number
+  readonly trails: readonly Trail[]
+  readonly ghost: Pose | undefined
+}
+
+/** The way a part of the body has come: points, the newest last, three numbers each; in the room like the pose. */
+export interface Trail {
+  readonly points: Float64Array
+  readonly layer: Layer
+}
