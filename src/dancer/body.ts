@@ -118,9 +118,12 @@ varying vec2 vUv;
 varying float vQuiet;
 void main() {
   vec4 ink = texture2D(uSheet, vUv);
+  // Where a layer ends cloth is quiet up to its hem, and skin behind it not at all.
+  bool isCloth = ink.a < .45;
+  float quiet = step(isCloth ? .02 : .98, vQuiet);
   // What is quiet keeps its shape: skin more than cloth.
-  vec3 c = mix(ink.rgb, uQuiet, vQuiet * mix(.3, .5, step(ink.a, .45)));
-  gl_FragColor = vec4(c * vLight + vGloss * ink.a * (1. - .6 * vQuiet), 1.);
+  vec3 c = mix(ink.rgb, uQuiet, quiet * (isCloth ? .5 : .3));
+  gl_FragColor = vec4(c * vLight + vGloss * ink.a * (1. - .6 * quiet), 1.);
 }`
 
 /** Laid flat on the floor along the light. */

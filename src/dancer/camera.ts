@@ -29,6 +29,8 @@ const FRAMES: Readonly<Record<Frame, Framing>> = {
 const USUAL_UP = { pelvis: 0.91, chest: 1.27, head: 1.59 } as const
 /** How much of a part's way the camera goes along with: the frame stands still, the hips move. */
 const FOLLOWS = { aside: 0.15, up: 0.4 } as const
+/** How high the camera stands to see what goes round, as a share of its distance. */
+const RAISED = 0.42
 /** How wide a dancer is, as a share of how high the picture is. */
 const WIDE = 0.62
 /** The camera's opening, in degrees: long enough that nothing near is blown up. */
@@ -59,6 +61,7 @@ export function aim(
   view: View,
   frame: Frame,
   aspect: number,
+  isRaised = false,
 ): Aimed {
   const { on, up, high, lift } = FRAMES[frame]
   const isSide = view === 'side'
@@ -100,7 +103,11 @@ export function aim(
     return seen
   }
   const turn = turnOf(view)
-  camera.position.set(seen.x + Math.sin(turn) * far, y + up + lift * far, z + Math.cos(turn) * far)
+  camera.position.set(
+    seen.x + Math.sin(turn) * far,
+    y + up + (isRaised ? RAISED : lift) * far,
+    z + Math.cos(turn) * far,
+  )
   camera.lookAt(seen.x, y + up, z)
   return seen
 }

@@ -13,16 +13,16 @@ import type { Seam } from '../core/performance/seam'
 import { type Dancers, dancersOf } from '../core/pose/dancers'
 import { JOINTS, jointOf } from '../core/pose/joints'
 import { danced } from '../core/simulate/danced'
-import { createFrames, type FrameChoice, standingOf, trailJoints } from './frames'
+import { type Beside, createFrames, type FrameChoice, standingOf, trailJoints } from './frames'
 
-const plain: FrameChoice = { both: false, trails: false, next: false }
+const plain: FrameChoice & Beside = { both: false, trails: false, ghost: 'none' }
 
 /** The frames of a dance with what is chosen. */
 function framesOf(dancers: Dancers, joints: ReturnType<typeof trailJoints> = []) {
   const frames = createFrames(joints)
   const stands = standingOf(dancers)
-  return (side: Side, tick: number, choice: FrameChoice, seam?: Seam) =>
-    frames.at(stands({ dancing: aloneFrom(side), tick, seam }, choice.both), choice)
+  return (side: Side, tick: number, choice: FrameChoice & Beside, seam?: Seam) =>
+    frames.at(stands({ dancing: aloneFrom(side), tick, seam }, choice), choice)
 }
 
 const dancersIn = (combination: Combination): Dancers =>
@@ -100,7 +100,7 @@ describe('a frame of the stage', () => {
     for (const only of [undefined, ...LAYERS]) {
       const joints = trailJoints(only)
       const frames = framesOf(dancers, joints)
-      const [shown] = frames('R', 40.5, { ...plain, trails: true, next: true })
+      const [shown] = frames('R', 40.5, { ...plain, trails: true, ghost: 'next' })
       expect(shown?.trails).toHaveLength(joints.length)
       for (const [k, { joint, layer }] of joints.entries()) {
         expect(shown?.trails[k]?.layer).toBe(layer)

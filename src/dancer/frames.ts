@@ -2,7 +2,7 @@ import type { Layer } from '../core/body/layers'
 import { type Dancing, otherDancing, type PartId } from '../core/combination/dancing'
 import type { DanceMoment } from '../core/performance/performance'
 import { posedAt, type Seam } from '../core/performance/seam'
-import type { Dancer } from '../core/pose/dancer'
+import { type Dancer, dancerOf } from '../core/pose/dancer'
 import type { Dancers } from '../core/pose/dancers'
 import { type Joint, newPose, type Pose, placeOfJoint } from '../core/pose/joints'
 import type { Before } from '../core/skin/hang'
@@ -25,12 +25,19 @@ interface Trailing {
 
 /** What is in a frame beside the dancer. */
 export interface FrameChoice {
-  /** The other side beside it. */
-  readonly both: boolean
   /** The way of the joints over the last counts. */
   readonly trails: boolean
-  /** The ghost of the next count's pose. */
-  readonly next: boolean
+  /** What shows through beside the dancer: the next count's pose, or her without the isolation. */
+  readonly ghost: 'none' | 'next' | 'still'
+}
+
+/** Who stands beside the dancer. */
+export interface Beside {
+  readonly both: boolean
+  /** She herself, held at a tick; instead of the other side. */
+  readonly held?: number | undefined
+  /** How far apart they stand, in metres; without it so far that they never meet. */
+  readonly apart?: number | undefined
 }
 
 /** A dancer as it stands in a frame. */
@@ -42,6 +49,8 @@ export interface Standing {
   readonly aside: number
   /** How far it has gone over into a dance that follows, and whose that is. */
   readonly seam?: { readonly seam: Seam; readonly next: Dancer } | undefined
+  /** It does not move. */
+  readonly isHeld?: boolean
 }
 
 /** Fills a frame of the stage again and again, without making new poses. */
@@ -65,11 +74,14 @@ export function createFrames(joints: readonly Trailing[]): Frames {
     past: newPose(),
     trails: joints.map(({ layer }) => ({ layer, points: new Float64Array(3 * TRAIL_POINTS) })),
   })
-  const fill = (slot: Slot, { dancer, tick, aside, seam }: Standing, choice: FrameChoice) => {
+  const fill = (slot: Slot, standing: Standing, choice: FrameChoice): OnStage => {
+    const { dancer, tick, aside, seam, isHeld = false } = standing
     posedAt(dancer, tick, seam?.seam, seam?.next ?? dancer, slot.pose, slot.past)
-    if (choice.next)
+    if (choice.ghost === 'next')
       dancer.poseAt((Math.floor(tick / TICKS_PER_COUNT) + 1) * TICKS_PER_COUNT, slot.ghost)
-    if (choice.trails) fillTrails(slot, dancer, tick, joints)
+    if (choice.ghost === 'still') stillOf(dancer).poseAt(tick, slot.ghost)
+    const hasTrails = choice.trails && !isHeld
+    if (hasTrails) fillTrails(slot, dancer, tick, joints)
     const before: Before = (ticks, into) =>
       posedAt(
         dancer,
@@ -81,11 +93,11 @@ export function createFrames(joints: readonly Trailing[]): Frames {
       )
     return {
       pose: slot.pose,
-      before,
+      before: isHeld ? undefined : before,
       ticksASecond: (dancer.simulation.combination.tempo * TICKS_PER_COUNT) / 60,
       aside,
-      trails: choice.trails ? slot.trails : [],
-      ghost: choice.next ? slot.ghost : undefined,
+      trails: hasTrails ? slot.trails : [],
+      ghost: choice.ghost === 'none' || isHeld ? undefined : slot.ghost,
     }
   }
   return {
@@ -103,7 +115,7 @@ export function createFrames(joints: readonly Trailing[]): Frames {
  */
 export function standingOf(
   dancers: Dancers,
-): (moment: DanceMoment, both: boolean) => readonly Standing[] {
+): (moment: DanceMoment, beside: Beside) => readonly Standing[] {
   let known: { half: number; isRightBeside: boolean } | undefined
   const places = (part: PartId) => {
     if (known) return known
@@ -114,20 +126,38 @@ export function standingOf(
     }
     return known
   }
-  return ({ dancing, tick, seam }, both) => {
+  return ({ dancing, tick, seam }, { both, held, apart }) => {
     const stands = (one: Dancing, aside: number, next: Dancing): Standing => ({
       dancer: dancers(one),
       tick,
       aside,
       seam: seam && { seam, next: dancers(next) },
     })
-    if (!both) return [stands(dancing, 0, seam?.dancing ?? dancing)]
-    const { half, isRightBeside } = places(dancing.part)
+    const alone = stands(dancing, 0, seam?.dancing ?? dancing)
+    if (!both && held === undefined) return [alone]
+    const { half: far, isRightBeside } = places(dancing.part)
+    const half = apart === undefined ? far : apart / 2
+    if (held !== undefined)
+      return [
+        { ...alone, aside: -half },
+        { dancer: dancers(dancing), tick: held, aside: half, isHeld: true },
+      ]
     // Beside the other one each goes on in its own side.
     return [dancing, otherDancing(dancing)].map((one) =>
       stands(one, (one.side === 'R') === isRightBeside ? half : -half, one),
     )
   }
+}
+
+const stillOnes = new WeakMap<Dancer, Dancer>()
+
+/** The same dancer with her feet alone: what an isolation is seen against. */
+function stillOf(dancer: Dancer): Dancer {
+  const known = stillOnes.get(dancer)
+  if (known) return known
+  const made = dancerOf(dancer.simulation, { ...dancer.options, layers: new Set(['feet']) })
+  stillOnes.set(dancer, made)
+  return made
 }
 
 const TRAILS: Readonly<Record<Layer, readonly Joint[]>> = {

@@ -42,6 +42,8 @@ interface Look {
   readonly only?: Layer | undefined
   /** What fills the picture. */
   readonly frame?: Frame | undefined
+  /** From a little above: what goes round is seen as a ring. */
+  readonly isRaised?: boolean
 }
 
 /** What is worn on a stage, and who wears it. */
@@ -169,14 +171,14 @@ export function createStage(
     draw(figures, look) {
       view = look.view
       shown = figures
-      const { build, scale, only, frame = 'all' } = look
+      const { build, scale, only, frame = 'all', isRaised } = look
       for (const { mesh } of words) {
         mesh.rotation.z = WORD_TURN[view]
         // In the mirror the words stay readable.
         mesh.scale.x = view === 'mirror' ? -1 : 1
       }
       room.scale.x = view === 'mirror' ? -1 : 1
-      const aimed = aim(camera, figures, view, frame, aspect)
+      const aimed = aim(camera, figures, view, frame, aspect, isRaised)
       light.turnTo(turnOf(view))
       floor.lookAt(aimed.x, aimed.z, SHADOW_HALF + aimed.spread / 2)
       const { wardrobe, bodies, ghosts } = dressingFor(look.dressed)

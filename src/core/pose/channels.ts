@@ -31,6 +31,11 @@ export const at = Object.fromEntries(
   Channel.options.map((name) => [name, placeOf(name)]),
 ) as Readonly<Record<Channel, number>>
 
+/** The places of the channels that isolate: what of a body moves while the rest is still. */
+export const ISOLATED: readonly number[] = Channel.options
+  .filter((channel) => /^(pelvis|ribs|waist|shoulder)/.test(channel))
+  .map((channel) => at[channel])
+
 export const armAt: Readonly<Record<Side, Readonly<Record<ArmChannel, number>>>> = {
   R: armPlaces('R'),
   L: armPlaces('L'),

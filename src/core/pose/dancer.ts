@@ -4,7 +4,7 @@ import type { Simulation } from '../simulate/simulate'
 import { hang } from './arm'
 import { ARM_SIZE } from './armPlaces'
 import { armsOf } from './arms'
-import { CHANNELS } from './channels'
+import { CHANNELS, ISOLATED } from './channels'
 import { heldAt } from './held'
 import { isolationsOf } from './isolations'
 import { newPose, type Pose } from './joints'
@@ -22,6 +22,7 @@ export interface Dancer {
    * @param into a pose to write into; a new one is made where none is given.
    */
   readonly poseAt: (tick: number, into?: Pose) => Pose
+  readonly options: DancerOptions
 }
 
 export interface DancerOptions {
@@ -29,14 +30,20 @@ export interface DancerOptions {
   readonly layers?: ReadonlySet<Layer>
   /** Body height against the 1.65 m everything is written for: longer legs, longer steps. */
   readonly scale?: number
+  /**
+   * How much larger than it is danced an isolation is shown, 1 to 1.6: hips, ribs, waist and
+   * shoulders go farther, the feet stay where they are.
+   */
+  readonly clearer?: number
 }
+
+/** An isolation is shown at most so much larger. */
+export const CLEAREST = 1.6
 
 const ALL: ReadonlySet<Layer> = new Set(LAYERS)
 /** Makes a simulation ready to be seen. */
-export function dancerOf(
-  simulation: Simulation,
-  { layers = ALL, scale = 1 }: DancerOptions = {},
-): Dancer {
+export function dancerOf(simulation: Simulation, options: DancerOptions = {}): Dancer {
+  const { layers = ALL, scale = 1, clearer = 1 } = options
   const shownFeet = layers.has('feet') ? simulation : { ...simulation, danced: [] }
   const steps = stepsOf(shownFeet)
   const isolations = isolationsOf(simulation, layers)
@@ -53,12 +60,14 @@ export function dancerOf(
   }
   return {
     simulation,
+    options,
     poseAt(tick, pose = newPose()) {
       own.channels.fill(0)
       addSwings(swings, tick, own.channels)
       heldAt(isolations.hips, tick, own.hips)
       heldAt(isolations.ribs, tick, own.ribs)
       heldAt(isolations.head, tick, own.head)
+      if (clearer !== 1) makeClearer(own, clearer)
       feetAt(steps, tick, own.feet)
       standUp(pose, own)
       for (const side of SIDES) hang(pose, own, arms, side, tick)
@@ -71,4 +80,10 @@ export function dancerOf(
       return pose
     },
   }
+}
+
+function makeClearer({ hips, ribs, channels }: Scratch, by: number): void {
+  for (const path of [hips, ribs])
+    for (let i = 0; i < path.length; i++) path[i] = (path[i] as number) * by
+  for (const at of ISOLATED) channels[at] = (channels[at] as number) * by
 }

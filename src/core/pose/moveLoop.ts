@@ -13,7 +13,7 @@ import { placesAtStart } from '../simulate/places'
 import { simulate } from '../simulate/simulate'
 import { TICKS_PER_COUNT, tick } from '../time/time'
 import type { Places } from '../what/places'
-import { type Dancer, dancerOf } from './dancer'
+import { type Dancer, type DancerOptions, dancerOf } from './dancer'
 import { type Joint, newPose, placeOfJoint } from './joints'
 import { seen, type View } from './views'
 
@@ -55,8 +55,13 @@ function startOf(move: Move, what: Event['what']): Partial<Places> {
 }
 
 /** A move by itself, from where it begins, on a side. */
-export function moveLoop(move: Move, side: Side, vocabulary: Vocabulary): MoveLoop {
-  return loopOf({ layer: move.layer, what: onSide(whatOf(move), side) }, side, vocabulary)
+export function moveLoop(
+  move: Move,
+  side: Side,
+  vocabulary: Vocabulary,
+  options?: DancerOptions,
+): MoveLoop {
+  return loopOf({ layer: move.layer, what: onSide(whatOf(move), side) }, side, vocabulary, options)
 }
 
 /** Anything that can be written on a layer, danced by itself. */
@@ -64,6 +69,7 @@ export function loopOf(
   { layer, what }: Pick<Event, 'layer' | 'what'>,
   lead: Side,
   vocabulary: Vocabulary,
+  options?: DancerOptions,
 ): MoveLoop {
   const move = what.kind === 'move' ? vocabulary.find(what.move) : undefined
   const needs = move ? startOf(move, what) : {}
@@ -98,7 +104,7 @@ export function loopOf(
     ],
   }
   return {
-    dancer: dancerOf(simulate(combination, vocabulary, USUAL_HOUSE)),
+    dancer: dancerOf(simulate(combination, vocabulary, USUAL_HOUSE), options),
     length: counts * TICKS_PER_COUNT,
     tempo: LOOP_TEMPO,
   }
@@ -168,4 +174,20 @@ export function bestView(loop: MoveLoop): View {
       return sum + range(points.map(({ right }) => right)) + range(points.map(({ up }) => up))
     }, 0)
   return spread('side') > BEHIND_FIRST * spread('behind') ? 'side' : 'behind'
+}
+
+/** A ring must go so far forward and back, in metres, and so far for what it goes aside. */
+const RING_DEEP = 0.03
+const RING_SHARE = 0.4
+
+/** Whether the hips or the ribs go round on the level: that is seen from a little above. */
+export function goesRound(loop: MoveLoop): boolean {
+  return (['crestR', 'chest'] as const).some((joint) => {
+    const way = wayOf(loop, joint, loop.length, 32)
+    const range = (of: (point: WayPoint) => number) =>
+      Math.max(...way.map(of)) - Math.min(...way.map(of))
+    const deep = range(([, , forward]) => forward)
+    const aside = range(([right]) => right)
+    return deep > RING_DEEP && deep > RING_SHARE * aside && aside > RING_SHARE * deep
+  })
 }

@@ -1,9 +1,8 @@
 import { Anchor } from '@mantine/core'
-import { whatOf } from '../../core/combination/whatOf'
 import type { Move } from '../../core/moves/move'
 import { layerWord, type Vocabulary } from '../../core/moves/vocabulary'
 import { TICKS_PER_COUNT } from '../../core/time/time'
-import { MoveFigure } from '../stage/MoveFigure'
+import { MoveStage } from '../stage/MoveStage'
 import { MoveLine } from './MoveLine'
 import classes from './moves.module.css'
 
@@ -38,15 +37,8 @@ export function MoveFacts({
         {DEMAND[move.demand]} · {SIDED[move.sided]}
       </p>
       {move.aka.length > 0 && <p className={classes.aka}>Also: {move.aka.join(', ')}</p>}
-      <div className={classes.shown}>
-        <MoveFigure
-          name={move.name}
-          written={{ layer: move.layer, what: whatOf(move) }}
-          side="R"
-          vocabulary={vocabulary}
-        />
-        <MoveLine move={move} vocabulary={vocabulary} />
-      </div>
+      <MoveStage key={move.id} move={move} vocabulary={vocabulary} />
+      <MoveLine move={move} vocabulary={vocabulary} />
       <dl className={classes.help}>
         <dt>How</dt>
         <dd>{move.feel}</dd>

@@ -16,8 +16,9 @@ import { scrubbed } from '../stores/scrub'
 import { DancerPicture } from './DancerPicture'
 import { coloursOf } from './openStage'
 import { SaveMenu } from './SaveMenu'
+import { CLEARER, ghostWords } from './seeing'
 import classes from './stage.module.css'
-import { stageChoice } from './stageChoice'
+import { type StageChoice, stageChoice } from './stageChoice'
 
 interface DanceStageProps {
   readonly combination: Combination
@@ -39,6 +40,15 @@ export function DanceStage(props: DanceStageProps) {
     () => dancersOf((one) => simulationFrom(combination, one), { layers, scale }),
     [combination, layers, scale],
   )
+  const { clearer } = choice
+  // Only what is looked at is shown larger than it is danced, never what is saved.
+  const seenDancers = useMemo(
+    () =>
+      clearer === 1
+        ? dancers
+        : dancersOf((one) => simulationFrom(combination, one), { layers, scale, clearer }),
+    [dancers, combination, layers, scale, clearer],
+  )
   const box = useRef<HTMLDivElement>(null)
   const [isFlat, setFlat] = useState(false)
   const isPlaying = useStore(deck, (is) => is)
@@ -55,18 +65,22 @@ export function DanceStage(props: DanceStageProps) {
         <DancerPicture
           className={classes.canvas}
           label={`The figure, ${choice.both && !isFlat ? 'both sides' : `${sideWord[dancing.side]} side`}. ${whose}`}
-          dancers={dancers}
+          dancers={seenDancers}
           families={combination.families}
           view={choice.view}
           choice={choice}
           only={only}
+          frame={choice.close ? only : undefined}
           isMoving={isPlaying}
           moment={moment}
           onLook={scrubbed.subscribe}
           onTouch={choose}
           onFlat={() => setFlat(true)}
         />
-        <p className={classes.whose}>{whose}</p>
+        <p className={classes.whose}>
+          {whose}
+          {clearer > 1 && ` Isolations at ${Math.round(clearer * 100)} %.`}
+        </p>
         <NativeSelect
           size="xs"
           className={classes.view}
@@ -83,7 +97,7 @@ export function DanceStage(props: DanceStageProps) {
           [
             ['both', 'Beside', 'The other side beside it, in step'],
             ['trails', 'Trails', 'The way of hips and hands over the last counts'],
-            ['next', 'Next', 'The pose of the next count, seen through'],
+            ['close', 'Close', 'What is looked at alone fills the picture'],
           ] as const
         ).map(([key, label, title]) => (
           <button
@@ -97,6 +111,26 @@ export function DanceStage(props: DanceStageProps) {
             {label}
           </button>
         ))}
+        <NativeSelect
+          size="xs"
+          aria-label="Shows through beside it"
+          className={classes.pick ?? ''}
+          value={choice.ghost}
+          onChange={({ currentTarget }) =>
+            stageChoice.setState({ ghost: currentTarget.value as StageChoice['ghost'] })
+          }
+          data={ghostWords}
+        />
+        <NativeSelect
+          size="xs"
+          aria-label="How large isolations are shown"
+          className={classes.pick ?? ''}
+          value={String(choice.clearer)}
+          onChange={({ currentTarget }) =>
+            stageChoice.setState({ clearer: Number(currentTarget.value) })
+          }
+          data={CLEARER}
+        />
         <SaveMenu
           combination={combination}
           dancers={dancers}

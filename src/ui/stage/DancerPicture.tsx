@@ -8,7 +8,14 @@ import type { Dancers } from '../../core/pose/dancers'
 import { placeOfJoint } from '../../core/pose/joints'
 import type { View } from '../../core/pose/views'
 import { TICKS_PER_COUNT } from '../../core/time/time'
-import { createFrames, type FrameChoice, standingOf, trailJoints } from '../../dancer/frames'
+import type { Frame } from '../../dancer/camera'
+import {
+  type Beside,
+  createFrames,
+  type FrameChoice,
+  standingOf,
+  trailJoints,
+} from '../../dancer/frames'
 import type { OnStage } from '../../dancer/onStage'
 import { eachFrame, eachFrameAtEase } from '../parts/eachFrame'
 import { usePressed } from '../parts/usePressed'
@@ -18,6 +25,9 @@ import { drawFlat } from './flatDrawing'
 import { openStage, type StageOn, shareStage } from './openStage'
 import { useDressed } from './useDressed'
 
+/** What is in the picture, and who stands beside the dancer. */
+export type PictureChoice = FrameChoice & Beside
+
 interface DancerPictureProps {
   /** What it is, for those who don't see it. */
   readonly label: string
@@ -26,7 +36,11 @@ interface DancerPictureProps {
   /** Of the dance: the dancer is dressed for it. */
   readonly families: readonly Family[]
   readonly view: View
-  readonly choice?: FrameChoice
+  readonly choice?: PictureChoice
+  /** What fills the picture; all of the dancer where it is not said. */
+  readonly frame?: Frame | undefined
+  /** From a little above. */
+  readonly isRaised?: boolean
   /** The only layer that is coloured. */
   readonly only?: Layer | undefined
   /** Whether it moves; else it is drawn again when something else is to be seen. */
@@ -44,7 +58,7 @@ interface DancerPictureProps {
   readonly onFlat?: (() => void) | undefined
 }
 
-const ALONE: FrameChoice = { both: false, trails: false, next: false }
+const ALONE: PictureChoice = { both: false, trails: false, ghost: 'none' }
 
 /** While edits follow one another so fast, in milliseconds, the braid has the frames. */
 const REST_MS = 140
@@ -52,7 +66,7 @@ const REST_MS = 140
 /** The dancing body, in space or flat: the only picture of it that moves. */
 export function DancerPicture(props: DancerPictureProps) {
   const { label, className, dancers, view, choice = ALONE, only, isMoving, isSmall = false } = props
-  const { moment, onLook, isAtEase = isSmall } = props
+  const { moment, onLook, isAtEase = isSmall, frame, isRaised = false } = props
   const { build, scale } = useStore(dancerNow, (s) => s)
   const isStill = useReducedMotion()
   const canvas = useRef<HTMLCanvasElement>(null)
@@ -76,12 +90,27 @@ export function DancerPicture(props: DancerPictureProps) {
     const now = { dancing, tick, seam: isCounted ? undefined : seam }
     // Drawn flat there is one dancer, and nothing beside it.
     const wanted = stage ? choice : ALONE
-    const shown = frames.at(stands(now, wanted.both), wanted)
-    if (stage && dressed) stage.draw(shown, { dressed, view, build, scale, only })
+    const shown = frames.at(stands(now, wanted), wanted)
+    if (stage && dressed) stage.draw(shown, { dressed, view, build, scale, only, frame, isRaised })
     else if (flat.current && shown[0]) drawFlat(flat.current, shown[0].pose, view)
     element.dataset.shown = shownText(now, shown)
     element.dataset.took = (performance.now() - begun).toFixed(2)
-  }, [stage, dressed, frames, stands, moment, choice, view, build, scale, only, isMoving, isStill])
+  }, [
+    stage,
+    dressed,
+    frames,
+    stands,
+    moment,
+    choice,
+    view,
+    build,
+    scale,
+    only,
+    frame,
+    isRaised,
+    isMoving,
+    isStill,
+  ])
   const latest = useRef(draw)
   latest.current = draw
 

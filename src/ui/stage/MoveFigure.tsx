@@ -6,7 +6,7 @@ import type { Event } from '../../core/combination/combination'
 import { aloneFrom } from '../../core/combination/dancing'
 import type { Vocabulary } from '../../core/moves/vocabulary'
 import type { DanceMoment } from '../../core/performance/performance'
-import { bestView, loopOf } from '../../core/pose/moveLoop'
+import { bestView, goesRound, loopOf } from '../../core/pose/moveLoop'
 import { viewFacts } from '../../core/pose/views'
 import { steady } from '../../core/time/timeMap'
 import { DancerPicture } from './DancerPicture'
@@ -29,7 +29,7 @@ export function MoveFigure({ name, written, side, vocabulary }: MoveFigureProps)
   const known = useRef(written)
   if (!dequal(known.current, written)) known.current = written
   const danced = known.current
-  const { dancers, view, moment } = useMemo(() => {
+  const { dancers, view, isRaised, moment } = useMemo(() => {
     const loop = loopOf(danced, side, vocabulary)
     const { dancer, length, tempo } = loop
     const tick = () =>
@@ -37,6 +37,7 @@ export function MoveFigure({ name, written, side, vocabulary }: MoveFigureProps)
     return {
       dancers: () => dancer,
       view: bestView(loop),
+      isRaised: goesRound(loop),
       moment: (): DanceMoment => ({ dancing: aloneFrom(side), tick: tick(), seam: undefined }),
     }
   }, [danced, side, vocabulary, isStill])
@@ -52,6 +53,9 @@ export function MoveFigure({ name, written, side, vocabulary }: MoveFigureProps)
         view={view}
         isMoving={!isStill}
         moment={moment}
+        only={written.layer === 'feet' ? undefined : written.layer}
+        frame={written.layer}
+        isRaised={isRaised}
         isSmall
       />
       <figcaption>{viewFacts[view].name}</figcaption>

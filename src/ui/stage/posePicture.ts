@@ -48,7 +48,7 @@ export async function posePicture(wish: PoseWish): Promise<Blob | null> {
     ])
     try {
       stage.resize(width, height, 1)
-      const standing = standingOf(dancers)({ dancing, tick: at, seam: undefined }, choice.both)
+      const standing = standingOf(dancers)({ dancing, tick: at, seam: undefined }, choice)
       stage.draw(createFrames(trailJoints(undefined)).at(standing, choice), {
         dressed,
         view: choice.view,

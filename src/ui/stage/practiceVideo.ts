@@ -99,13 +99,13 @@ function frameDrawer(
   const pen = canvas.getContext('2d')
   const frames = createFrames(trailJoints(undefined))
   const stands = standingOf(dancers)
-  const choice = { both: wish.beside, trails: false, next: false }
+  const choice = { trails: false, ghost: 'none' } as const
   const look = { dressed, view: wish.view, ...dancerNow.getState() }
   const unit = canvas.height / 36
   return (seconds) => {
     // The last moment stays for as long as the last sound dies away.
     const now = filmed.momentAt(Math.min(filmed.length - 0.01, filmed.time.tickAt(seconds)))
-    stage.draw(frames.at(stands(now, wish.beside), choice), look)
+    stage.draw(frames.at(stands(now, { both: wish.beside }), choice), look)
     if (!pen) return
     pen.drawImage(source, 0, 0)
     const write = (text: string, size: number, x: number, y: number, bold = 700) => {

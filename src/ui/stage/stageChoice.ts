@@ -5,11 +5,19 @@ import type { FrameChoice } from '../../dancer/frames'
 /** What is chosen on the stage; it stays while one goes from screen to screen. */
 export interface StageChoice extends FrameChoice {
   readonly view: View
+  /** The other side beside it. */
+  readonly both: boolean
+  /** The picture is filled by the layer that is looked at. */
+  readonly close: boolean
+  /** How much larger than it is danced an isolation is shown, 1 to 1.6. */
+  readonly clearer: number
 }
 
 export const stageChoice = createStore<StageChoice>(() => ({
   view: 'behind',
   both: false,
   trails: false,
-  next: false,
+  ghost: 'none',
+  close: true,
+  clearer: 1,
 }))

@@ -1,0 +1,199 @@
+import { NativeSelect } from '@mantine/core'
+import { useReducedMotion } from '@mantine/hooks'
+import { useMemo, useState } from 'react'
+import { useStore } from 'zustand'
+import type { Layer } from '../../core/body/layers'
+import { type Side, sideWord } from '../../core/body/side'
+import { aloneFrom } from '../../core/combination/dancing'
+import { onSide, whatOf } from '../../core/combination/whatOf'
+import type { Move } from '../../core/moves/move'
+import type { Vocabulary } from '../../core/moves/vocabulary'
+import type { DanceMoment } from '../../core/performance/performance'
+import type { Dancers } from '../../core/pose/dancers'
+import { bestView, goesRound, loopOf } from '../../core/pose/moveLoop'
+import { VIEWS, type View, viewFacts } from '../../core/pose/views'
+import { standingOf } from '../../dancer/frames'
+import { dancerNow } from '../stores/dancer'
+import { DancerPicture, type PictureChoice } from './DancerPicture'
+import { CLEARER, ghostWords } from './seeing'
+import classes from './stage.module.css'
+
+/** How many phases of a move are laid side by side. */
+const PHASES = 8
+/** How far apart its two sides stand, in metres: as near as the picture of a layer allows. */
+const APART: Readonly<Record<Layer, number | undefined>> = {
+  hips: 0.62,
+  torso: 0.66,
+  head: 0.5,
+  arms: 1.7,
+  feet: undefined,
+}
+/** How large isolations are shown to who learns them. */
+const CLEARER_HERE: Readonly<Partial<Record<Layer, number>>> = { hips: 1.3, torso: 1.3 }
+const SPEEDS = [
+  { value: '0.25', label: 'quarter speed' },
+  { value: '0.5', label: 'half speed' },
+  { value: '1', label: 'at 76 a minute' },
+]
+
+/** A move danced by itself, large: both its sides, slow, from where it is seen best, and its phases. */
+export function MoveStage({ move, vocabulary }: { move: Move; vocabulary: Vocabulary }) {
+  const { layer } = move
+  const { scale } = useStore(dancerNow, (s) => s)
+  const isStill = useReducedMotion() ?? false
+  const [clearer, setClearer] = useState(CLEARER_HERE[layer] ?? 1)
+  const [speed, setSpeed] = useState(0.5)
+  const [wanted, setWanted] = useState<View>()
+  const [isWhole, setWhole] = useState(false)
+  const [trails, setTrails] = useState(layer !== 'feet')
+  const [ghost, setGhost] = useState<PictureChoice['ghost']>('none')
+  const [held, setHeld] = useState<number>()
+  const made = useMemo(() => {
+    const loop = (side: Side) =>
+      loopOf({ layer, what: onSide(whatOf(move), side) }, side, vocabulary, { scale, clearer })
+    const loops = { R: loop('R'), L: loop('L') }
+    const dancers: Dancers = ({ side }) => loops[side].dancer
+    return { loop: loops.R, dancers, best: bestView(loops.R), isRound: goesRound(loops.R) }
+  }, [move, layer, vocabulary, scale, clearer])
+  const { loop, dancers, best } = made
+  const view = wanted ?? best
+  const isRaised = made.isRound && view !== 'above' && !isWhole
+  const frame = isWhole ? 'all' : layer
+  const phase = (i: number) => (i * loop.length) / PHASES
+  const dancing = aloneFrom('R')
+  const moment = useMemo(() => {
+    const ticksASecond = (loop.tempo * 12 * speed) / 60
+    return (): DanceMoment => ({
+      dancing: aloneFrom('R'),
+      tick: isStill
+        ? (loop.length * 3) / 8
+        : ((performance.now() / 1000) * ticksASecond) % loop.length,
+      seam: undefined,
+    })
+  }, [loop, speed, isStill])
+  const both = move.sided !== 'none' && held === undefined
+  const choice: PictureChoice = {
+    both,
+    trails,
+    ghost,
+    held: held === undefined ? undefined : phase(held),
+    apart: isWhole ? undefined : APART[layer],
+  }
+  const [first] = standingOf(dancers)({ dancing, tick: 0, seam: undefined }, choice)
+  // Facing you what stands to its right is on your left.
+  const isRightSeen = (first?.aside ?? 0) > 0 === (view !== 'facing')
+  const names = both
+    ? isRightSeen
+      ? [`${sideWord.L} side`, `${sideWord.R} side`]
+      : [`${sideWord.R} side`, `${sideWord.L} side`]
+    : held === undefined
+      ? []
+      : ['moving', `held at phase ${held + 1}`]
+  const { whose } = viewFacts[view]
+  const larger = clearer > 1 ? ` Isolations at ${Math.round(clearer * 100)} %.` : ''
+  return (
+    <section className={classes.moveStage} aria-label={`${move.name}, danced`}>
+      <div className={classes.moveBox}>
+        <DancerPicture
+          className={classes.moveCanvas}
+          label={`${move.name}, danced. ${whose}`}
+          dancers={dancers}
+          families={move.families}
+          view={view}
+          choice={choice}
+          only={isWhole ? undefined : layer}
+          frame={frame}
+          isRaised={isRaised}
+          isMoving={!isStill}
+          moment={moment}
+        />
+        <p className={classes.whose}>
+          {whose}
+          {larger}
+        </p>
+        {names.length > 0 && (
+          <p className={classes.names}>
+            {names.map((name) => (
+              <span key={name}>{name}</span>
+            ))}
+          </p>
+        )}
+      </div>
+      <ol className={classes.phases}>
+        {Array.from({ length: PHASES }, (_, i) => (
+          <li key={phase(i)}>
+            <button
+              type="button"
+              aria-pressed={held === i}
+              aria-label={`Hold phase ${i + 1} beside it`}
+              onClick={() => setHeld(held === i ? undefined : i)}
+            >
+              <DancerPicture
+                label={`Phase ${i + 1}`}
+                dancers={dancers}
+                families={move.families}
+                view={view}
+                only={isWhole ? undefined : layer}
+                frame={frame}
+                isRaised={isRaised}
+                isMoving={false}
+                moment={() => ({ dancing, tick: phase(i), seam: undefined })}
+                isSmall
+              />
+              <span className="counts">{i + 1}</span>
+            </button>
+          </li>
+        ))}
+      </ol>
+      <div className={classes.choices}>
+        <NativeSelect
+          size="xs"
+          aria-label="Seen from"
+          value={view}
+          onChange={({ currentTarget }) => setWanted(currentTarget.value as View)}
+          data={VIEWS.map((one) => ({
+            value: one,
+            label: `${viewFacts[one].name}${one === best ? ', best' : ''}`,
+          }))}
+        />
+        <NativeSelect
+          size="xs"
+          aria-label="How fast it is danced"
+          value={String(speed)}
+          onChange={({ currentTarget }) => setSpeed(Number(currentTarget.value))}
+          data={SPEEDS}
+        />
+        <NativeSelect
+          size="xs"
+          aria-label="How large isolations are shown"
+          value={String(clearer)}
+          onChange={({ currentTarget }) => setClearer(Number(currentTarget.value))}
+          data={CLEARER}
+        />
+        <NativeSelect
+          size="xs"
+          aria-label="Shows through beside it"
+          value={ghost}
+          onChange={({ currentTarget }) => setGhost(currentTarget.value as PictureChoice['ghost'])}
+          data={ghostWords}
+        />
+        <button
+          type="button"
+          className={classes.choice}
+          aria-pressed={trails}
+          onClick={() => setTrails(!trails)}
+        >
+          Trails
+        </button>
+        <button
+          type="button"
+          className={classes.choice}
+          aria-pressed={isWhole}
+          onClick={() => setWhole(!isWhole)}
+        >
+          Whole body
+        </button>
+      </div>
+    </section>
+  )
+}
