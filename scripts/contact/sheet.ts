@@ -2,7 +2,7 @@
 
 import type { Layer } from '../../src/core/body/layers'
 import { vocabulary } from '../../src/core/moves/vocabulary'
-import { bestView, goesRound, moveLoop } from '../../src/core/pose/moveLoop'
+import { bestLook, moveLoop } from '../../src/core/pose/moveLoop'
 import { dress } from '../../src/core/skin/dress'
 import { createFrames } from '../../src/dancer/frames'
 import { createStage } from '../../src/dancer/stage'
@@ -35,9 +35,9 @@ const frames = createFrames([])
 const choice = { trails: false, ghost: 'none' } as const
 for (const [i, move] of moves.entries()) {
   const loop = moveLoop(move, 'R', vocabulary)
-  const view = bestView(loop)
+  const { view, isRaised } = bestLook(loop)
   const [x, y] = [(i % 2) * 640, Math.floor(i / 2) * (high + label)]
-  pen.fillText(`${move.name} (${view})`, x + 6, y + 13)
+  pen.fillText(`${move.name} (${view}${isRaised ? ', raised' : ''})`, x + 6, y + 13)
   for (let phase = 0; phase < 8; phase++) {
     const tick = (phase * loop.length) / 8
     stage.draw(frames.at([{ dancer: loop.dancer, tick, aside: 0 }], choice), {
@@ -46,7 +46,7 @@ for (const [i, move] of moves.entries()) {
       build: 1,
       scale: 1,
       frame: layer,
-      isRaised: goesRound(loop) && view !== 'above',
+      isRaised,
     })
     pen.drawImage(canvas, x + phase * 79, y + label, wide, high)
   }

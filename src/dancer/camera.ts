@@ -31,6 +31,8 @@ const USUAL_UP = { pelvis: 0.91, chest: 1.27, head: 1.59 } as const
 const FOLLOWS = { aside: 0.15, up: 0.4 } as const
 /** How high the camera stands to see what goes round, as a share of its distance. */
 const RAISED = 0.42
+/** What goes farther than this from where it usually is, in metres, takes the camera along. */
+const STAYS_WITHIN = 0.14
 /** How wide a dancer is, as a share of how high the picture is. */
 const WIDE = 0.62
 /** The camera's opening, in degrees: long enough that nothing near is blown up. */
@@ -52,6 +54,12 @@ export interface Aimed {
   readonly x: number
   readonly z: number
   readonly spread: number
+}
+
+/** A little of the way of a part, and all of it once it would leave the picture. */
+function followed(off: number, share: number): number {
+  const over = Math.max(0, Math.abs(off) - STAYS_WITHIN)
+  return off * share + Math.sign(off) * over * (1 - share)
 }
 
 /** Points the camera at the dancers. */
@@ -82,10 +90,10 @@ export function aim(
       z += (-overZ + dz) * share
     } else {
       const at = placeOfJoint[on]
-      const [jx = 0, jy = 0] = [pose.joints[at], pose.joints[at + 1]]
-      x += (overX + (jx - overX) * FOLLOWS.aside + dx) * share
-      z += (-overZ + dz) * share
-      y += (USUAL_UP[on] + (jy - USUAL_UP[on]) * FOLLOWS.up) * share
+      const [jx = 0, jy = 0, jz = 0] = pose.joints.subarray(at, at + 3)
+      x += (overX + followed(jx - overX, FOLLOWS.aside) + dx) * share
+      z += (-overZ - followed(jz - overZ, FOLLOWS.aside) + dz) * share
+      y += (USUAL_UP[on] + followed(jy - USUAL_UP[on], FOLLOWS.up)) * share
     }
     const across = isSide ? overZ + aside : overX + aside
     left = Math.min(left, across)

@@ -1,3 +1,4 @@
+import type { Layer } from '../body/layers'
 import type { Side } from '../body/side'
 import {
   type Combination,
@@ -23,6 +24,8 @@ export interface MoveLoop {
   /** The ticks after which it begins anew. */
   readonly length: number
   readonly tempo: number
+  /** What moves. */
+  readonly layer: Layer
 }
 
 /** Slow enough to be read. */
@@ -43,6 +46,12 @@ const START: Readonly<Record<string, Event['what']>> = {
   torso: { kind: 'at', place: 'C' },
   arms: { kind: 'arms', R: 'low', L: 'low' },
   head: { kind: 'look', gaze: 'front' },
+}
+
+/** Arms that hang would hide from the side what hips and ribs do. */
+const OPEN: Readonly<Partial<Record<Layer, Places['arms']>>> = {
+  hips: { R: 'second', L: 'second' },
+  torso: { R: 'second', L: 'second' },
 }
 
 /** Where it is begun; gestures of the hands alone are held where they are seen. */
@@ -92,7 +101,7 @@ export function loopOf(
     ...emptyCombination('loop', 'loop'),
     tempo: LOOP_TEMPO,
     lead,
-    start: { ...start, ...needs, arms: { ...start.arms, ...needs.arms } },
+    start: { ...start, ...needs, arms: { ...start.arms, ...OPEN[layer], ...needs.arms } },
     phrases: [
       {
         id: 'loop',
@@ -107,6 +116,7 @@ export function loopOf(
     dancer: dancerOf(simulate(combination, vocabulary, USUAL_HOUSE), options),
     length: counts * TICKS_PER_COUNT,
     tempo: LOOP_TEMPO,
+    layer,
   }
 }
 
@@ -157,8 +167,8 @@ const TELLING: readonly Joint[] = [
 const BEHIND_FIRST = 1.5
 
 /** From where a move is seen best: the view in which most of it moves across the picture. */
-export function bestView(loop: MoveLoop): View {
-  const { dancer, length } = loop
+function bestView(loop: MoveLoop): View {
+  const { dancer, length, layer } = loop
   const pose = newPose()
   const poses = Array.from({ length: 24 }, (_, i) => (i * length) / 24)
   // Hands before the body are hidden from behind.
@@ -166,7 +176,10 @@ export function bestView(loop: MoveLoop): View {
     const { right, near } = seen(dancer.poseAt(tick, pose), 'palmR', 'behind')
     return Math.abs(right) < 0.2 && near < -0.12
   })
-  if (hidden.length > poses.length / 3) return 'mirror'
+  // A face is not read from behind.
+  if (layer === 'head' || hidden.length > poses.length / 3) return 'mirror'
+  // Arms would hide each other from the side.
+  if (layer === 'arms') return 'behind'
   const spread = (view: View): number =>
     TELLING.reduce((sum, joint) => {
       const points = poses.map((tick) => seen(dancer.poseAt(tick, pose), joint, view))
@@ -176,18 +189,49 @@ export function bestView(loop: MoveLoop): View {
   return spread('side') > BEHIND_FIRST * spread('behind') ? 'side' : 'behind'
 }
 
-/** A ring must go so far forward and back, in metres, and so far for what it goes aside. */
-const RING_DEEP = 0.03
-const RING_SHARE = 0.4
+/** From where a move is seen best. */
+export interface BestLook {
+  readonly view: View
+  /** From a little above: what goes round or twists is seen as that. */
+  readonly isRaised: boolean
+}
 
-/** Whether the hips or the ribs go round on the level: that is seen from a little above. */
-export function goesRound(loop: MoveLoop): boolean {
-  return (['crestR', 'chest'] as const).some((joint) => {
-    const way = wayOf(loop, joint, loop.length, 32)
-    const range = (of: (point: WayPoint) => number) =>
-      Math.max(...way.map(of)) - Math.min(...way.map(of))
-    const deep = range(([, , forward]) => forward)
-    const aside = range(([right]) => right)
-    return deep > RING_DEEP && deep > RING_SHARE * aside && aside > RING_SHARE * deep
-  })
+/** So far must a part go forward and back to be seen from above, in metres. */
+const DEEP = 0.03
+/** A ring goes at least this share as far the one way as the other. */
+const RING_SHARE = 0.4
+/** A twist takes the middle of the body at most this share as far as its sides. */
+const TWIST_SHARE = 0.4
+
+/** From where a move is seen best, and whether from above. */
+export function bestLook(loop: MoveLoop): BestLook {
+  const [crest, chest, shoulder, pelvis, neck] = (
+    ['crestR', 'chest', 'shoulderR', 'pelvis', 'neck'] as const
+  ).map((joint) => rangesOf(wayOf(loop, joint, loop.length, 32))) as [
+    Ranges,
+    Ranges,
+    Ranges,
+    Ranges,
+    Ranges,
+  ]
+  const twists = (side: Ranges, middle: Ranges) =>
+    side.deep > DEEP && middle.deep < TWIST_SHARE * side.deep && side.up < side.deep
+  if (twists(crest, pelvis) || twists(shoulder, neck)) return { view: 'behind', isRaised: true }
+  const isRing = ({ deep, aside }: Ranges) =>
+    deep > DEEP && deep > RING_SHARE * aside && aside > RING_SHARE * deep
+  return { view: bestView(loop), isRaised: isRing(crest) || isRing(chest) }
+}
+
+interface Ranges {
+  readonly aside: number
+  readonly up: number
+  readonly deep: number
+}
+
+function rangesOf(way: readonly WayPoint[]): Ranges {
+  const range = (i: 0 | 1 | 2) => {
+    const values = way.map((point) => point[i])
+    return Math.max(...values) - Math.min(...values)
+  }
+  return { aside: range(0), up: range(1), deep: range(2) }
 }

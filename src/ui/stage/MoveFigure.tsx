@@ -6,7 +6,7 @@ import type { Event } from '../../core/combination/combination'
 import { aloneFrom } from '../../core/combination/dancing'
 import type { Vocabulary } from '../../core/moves/vocabulary'
 import type { DanceMoment } from '../../core/performance/performance'
-import { bestView, goesRound, loopOf } from '../../core/pose/moveLoop'
+import { bestLook, loopOf } from '../../core/pose/moveLoop'
 import { viewFacts } from '../../core/pose/views'
 import { steady } from '../../core/time/timeMap'
 import { DancerPicture } from './DancerPicture'
@@ -36,8 +36,7 @@ export function MoveFigure({ name, written, side, vocabulary }: MoveFigureProps)
       isStill ? length * STILL_SHARE : steady(tempo).tickAt(performance.now() / 1000) % length
     return {
       dancers: () => dancer,
-      view: bestView(loop),
-      isRaised: goesRound(loop),
+      ...bestLook(loop),
       moment: (): DanceMoment => ({ dancing: aloneFrom(side), tick: tick(), seam: undefined }),
     }
   }, [danced, side, vocabulary, isStill])

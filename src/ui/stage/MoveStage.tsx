@@ -10,7 +10,7 @@ import type { Move } from '../../core/moves/move'
 import type { Vocabulary } from '../../core/moves/vocabulary'
 import type { DanceMoment } from '../../core/performance/performance'
 import type { Dancers } from '../../core/pose/dancers'
-import { bestView, goesRound, loopOf } from '../../core/pose/moveLoop'
+import { bestLook, loopOf } from '../../core/pose/moveLoop'
 import { VIEWS, type View, viewFacts } from '../../core/pose/views'
 import { standingOf } from '../../dancer/frames'
 import { dancerNow } from '../stores/dancer'
@@ -53,11 +53,11 @@ export function MoveStage({ move, vocabulary }: { move: Move; vocabulary: Vocabu
       loopOf({ layer, what: onSide(whatOf(move), side) }, side, vocabulary, { scale, clearer })
     const loops = { R: loop('R'), L: loop('L') }
     const dancers: Dancers = ({ side }) => loops[side].dancer
-    return { loop: loops.R, dancers, best: bestView(loops.R), isRound: goesRound(loops.R) }
+    return { loop: loops.R, dancers, best: bestLook(loops.R) }
   }, [move, layer, vocabulary, scale, clearer])
   const { loop, dancers, best } = made
-  const view = wanted ?? best
-  const isRaised = made.isRound && view !== 'above' && !isWhole
+  const view = wanted ?? best.view
+  const isRaised = best.isRaised && !isWhole
   const frame = isWhole ? 'all' : layer
   const phase = (i: number) => (i * loop.length) / PHASES
   const dancing = aloneFrom('R')
@@ -153,7 +153,7 @@ export function MoveStage({ move, vocabulary }: { move: Move; vocabulary: Vocabu
           onChange={({ currentTarget }) => setWanted(currentTarget.value as View)}
           data={VIEWS.map((one) => ({
             value: one,
-            label: `${viewFacts[one].name}${one === best ? ', best' : ''}`,
+            label: `${viewFacts[one].name}${one === best.view ? ', best' : ''}`,
           }))}
         />
         <NativeSelect
