@@ -401,7 +401,7 @@ function inkOfTone(tone: Tone, { layers, skin, hair, band }: BodyColours): Ink {
     case 'hair':
       return inkOf(hair)
     case 'brow':
-      return mixed(bare, inkOf(hair), 0.75)
+      return mixed(bare, inkOf(hair), 0.6)
     case 'lips':
       return mixed(bare, [0.5, 0.14, 0.13], 0.55)
     case 'mouth':

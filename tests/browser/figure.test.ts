@@ -84,10 +84,21 @@ describe('the dancing figure', () => {
       .poll(async () => [...seen].at(-1) === (await pixels()).toString('base64'), { timeout: 8000 })
       .toBe(false)
     const alone = await pixels()
-    for (const choice of ['Beside', 'Trails', 'Next']) {
+    for (const choice of ['Beside', 'Trails']) {
       await stage.getByRole('button', { name: choice, exact: true }).click()
       await expect.poll(async () => (await pixels()).equals(alone), { timeout: 8000 }).toBe(false)
     }
+    for (const ghost of ['next', 'still']) {
+      const before = await pixels()
+      await stage.getByLabel('Shows through beside it').selectOption(ghost)
+      await expect.poll(async () => (await pixels()).equals(before), { timeout: 8000 }).toBe(false)
+    }
+    // Larger than it is danced is said on the picture.
+    const before = await pixels()
+    await stage.getByLabel('How large isolations are shown').selectOption('1.6')
+    await stage.getByText('Isolations at 160 %').waitFor()
+    await expect.poll(async () => (await pixels()).equals(before), { timeout: 8000 }).toBe(false)
+    await stage.getByLabel('How large isolations are shown').selectOption('1')
     await expectAccessible(page)
     await page.getByRole('application').press('/')
     await expect.poll(async () => (await shownOn(page)).side).toBe('L')
@@ -95,11 +106,18 @@ describe('the dancing figure', () => {
     await context.close()
   })
 
-  it('is as tall as the house says, and dances the same', async () => {
+  it('is as tall as the house says, in what it says, and dances the same', async () => {
     const { page, context } = await app.visit({ inSpace: true })
     await page.getByRole('link', { name: 'House rules' }).click()
     await page.getByRole('textbox', { name: 'Dancing figure, tall' }).fill('1.4')
     await page.keyboard.press('Tab')
+    for (const [part, word] of [
+      ['body', 'a man’s'],
+      ['outfit', 'long skirt'],
+      ['hair', 'short'],
+      ['skin', 'deep'],
+    ] as const)
+      await page.getByLabel(`Dancing figure, ${part}`).selectOption(word)
     await page.getByRole('link', { name: 'Combinations', exact: true }).click()
     await open(page)
     await canvasOf(page).waitFor()
@@ -119,6 +137,12 @@ describe('the dancing figure', () => {
     await page.mouse.click(box.x + box.width / 2, box.y + box.height * 0.52)
     const hips = stageOf(page).getByRole('button', { name: 'Only the hips on the feet' })
     await expect.poll(() => hips.getAttribute('aria-pressed')).toBe('true')
+    // They fill the picture, unless all of her is to be seen.
+    const near = (await canvasOf(page).screenshot()).toString('base64')
+    await stageOf(page).getByRole('button', { name: 'Close', exact: true }).click()
+    await expect
+      .poll(async () => (await canvasOf(page).screenshot()).toString('base64') === near)
+      .toBe(false)
     expect(await page.locator('[data-line="R:0"] .layer-arms[data-event]').count()).toBe(0)
     // The arms hang where they began, though they are written up by then.
     await page.getByRole('application').focus()
@@ -242,6 +266,15 @@ describe('the dancing figure', () => {
     await expect.poll(() => loop.getAttribute('data-shown')).not.toBeNull()
     const first = await loop.getAttribute('data-shown')
     await expect.poll(() => loop.getAttribute('data-shown')).not.toBe(first)
+    // Both sides at once, each named; a phase that is touched is held beside it.
+    const shown = page.getByRole('region', { name: 'Grapevine, danced' })
+    await shown.getByText('left side', { exact: true }).waitFor()
+    await shown.getByRole('button', { name: 'Hold phase 3 beside it' }).click()
+    await shown.getByText('held at phase 3').waitFor()
+    await page.getByRole('searchbox').or(page.getByPlaceholder(/Search by any/)).fill('hip circle')
+    await page.getByRole('option', { name: /Small hip circle/ }).click()
+    await page.getByText('Isolations at 130 %').waitFor()
+    await expectAccessible(page)
     await page.getByRole('link', { name: 'Combinations', exact: true }).click()
     await open(page)
     await page.getByRole('application').focus()

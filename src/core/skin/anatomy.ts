@@ -51,7 +51,7 @@ export interface Cut {
 type Wide = readonly [up: number, half: number, front: number, back: number]
 
 /** Half widths and depths of the trunk by height (house figures). */
-const TRUNKS: Readonly<Record<DancerShape, readonly Wide[]>> = {
+export const TRUNKS: Readonly<Record<DancerShape, readonly Wide[]>> = {
   woman: [
     [0.775, 0.05, 0.045, 0.055],
     [0.81, 0.115, 0.08, 0.09],
@@ -93,7 +93,7 @@ const TRUNKS: Readonly<Record<DancerShape, readonly Wide[]>> = {
 }
 
 /** Along the arm: to the outside, to the palm's side, to the front, to the back. */
-const ARM: readonly TubeRow[] = [
+export const ARM: readonly TubeRow[] = [
   [-0.05, 0.028, 0.03, 0.032, 0.034],
   [-0.02, 0.044, 0.042, 0.043, 0.044],
   [0.02, 0.047, 0.043, 0.046, 0.045],
@@ -111,7 +111,7 @@ const ARM: readonly TubeRow[] = [
   [0.535, 0.0145, 0.0155, 0.028, 0.0275],
 ]
 /** Along the leg: to the inside, to the outside, to the back, to the front. */
-const LEG: readonly TubeRow[] = [
+export const LEG: readonly TubeRow[] = [
   [-0.06, 0.06, 0.08, 0.08, 0.076],
   [0, 0.083, 0.096, 0.093, 0.089],
   [0.05, 0.084, 0.094, 0.093, 0.091],

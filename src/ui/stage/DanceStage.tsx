@@ -111,10 +111,19 @@ export function DanceStage(props: DanceStageProps) {
             {label}
           </button>
         ))}
+        <SaveMenu
+          combination={combination}
+          dancers={dancers}
+          dancing={dancing}
+          at={at}
+          colours={() => coloursOf(box.current ?? document.documentElement)}
+          inSpace={!isFlat}
+        />
+      </div>
+      <div className={classes.picks}>
         <NativeSelect
           size="xs"
           aria-label="Shows through beside it"
-          className={classes.pick ?? ''}
           value={choice.ghost}
           onChange={({ currentTarget }) =>
             stageChoice.setState({ ghost: currentTarget.value as StageChoice['ghost'] })
@@ -124,20 +133,11 @@ export function DanceStage(props: DanceStageProps) {
         <NativeSelect
           size="xs"
           aria-label="How large isolations are shown"
-          className={classes.pick ?? ''}
           value={String(choice.clearer)}
           onChange={({ currentTarget }) =>
             stageChoice.setState({ clearer: Number(currentTarget.value) })
           }
           data={CLEARER}
-        />
-        <SaveMenu
-          combination={combination}
-          dancers={dancers}
-          dancing={dancing}
-          at={at}
-          colours={() => coloursOf(box.current ?? document.documentElement)}
-          inSpace={!isFlat}
         />
       </div>
       <div className={classes.layers}>

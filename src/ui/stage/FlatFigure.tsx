@@ -1,7 +1,7 @@
 import type { ReactNode, Ref } from 'react'
-import { FLAT, flatOf } from '../../core/pose/flat'
 import type { Pose } from '../../core/pose/joints'
 import type { View } from '../../core/pose/views'
+import { FLAT, flatOf } from '../../core/skin/flat'
 import classes from './stage.module.css'
 
 /** The floor a pose is drawn flat on. */

@@ -44,7 +44,8 @@ export function MoveStage({ move, vocabulary }: { move: Move; vocabulary: Vocabu
   const [clearer, setClearer] = useState(CLEARER_HERE[layer] ?? 1)
   const [speed, setSpeed] = useState(0.5)
   const [wanted, setWanted] = useState<View>()
-  const [isWhole, setWhole] = useState(false)
+  // A step is the whole body's.
+  const [isWhole, setWhole] = useState(layer === 'feet')
   const [trails, setTrails] = useState(layer !== 'feet')
   const [ghost, setGhost] = useState<PictureChoice['ghost']>('none')
   const [held, setHeld] = useState<number>()
@@ -59,6 +60,7 @@ export function MoveStage({ move, vocabulary }: { move: Move; vocabulary: Vocabu
   const view = wanted ?? best.view
   const isRaised = best.isRaised && !isWhole
   const frame = isWhole ? 'all' : layer
+  const only = isWhole || layer === 'feet' ? undefined : layer
   const phase = (i: number) => (i * loop.length) / PHASES
   const dancing = aloneFrom('R')
   const moment = useMemo(() => {
@@ -101,7 +103,7 @@ export function MoveStage({ move, vocabulary }: { move: Move; vocabulary: Vocabu
           families={move.families}
           view={view}
           choice={choice}
-          only={isWhole ? undefined : layer}
+          only={only}
           frame={frame}
           isRaised={isRaised}
           isMoving={!isStill}
@@ -133,7 +135,7 @@ export function MoveStage({ move, vocabulary }: { move: Move; vocabulary: Vocabu
                 dancers={dancers}
                 families={move.families}
                 view={view}
-                only={isWhole ? undefined : layer}
+                only={only}
                 frame={frame}
                 isRaised={isRaised}
                 isMoving={false}

@@ -1,6 +1,6 @@
-import { flatOf } from '../../core/pose/flat'
 import type { Pose } from '../../core/pose/joints'
 import type { View } from '../../core/pose/views'
+import { flatOf } from '../../core/skin/flat'
 import classes from './stage.module.css'
 
 const SVG = 'http://www.w3.org/2000/svg'

@@ -3,14 +3,14 @@ import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
 import { holds } from '../../../tests/holds'
 import { vocabulary } from '../moves/vocabulary'
+import { dancerOf } from '../pose/dancer'
+import { JOINTS, newPose } from '../pose/joints'
+import { keyPoses } from '../pose/keyPoses'
+import { seen, VIEWS } from '../pose/views'
 import { readSheet } from '../sheet/readSheet'
 import { simulate } from '../simulate/simulate'
-import { dancerOf } from './dancer'
 import { FLAT, flatOf } from './flat'
-import { JOINTS, newPose } from './joints'
-import { keyPoses } from './keyPoses'
 import { posesSvg } from './posesSvg'
-import { seen, VIEWS } from './views'
 
 const dance = (lines: string) =>
   dancerOf(simulate(readSheet(`sway 1\nphrase A 8\n${lines}`, vocabulary).combination, vocabulary))

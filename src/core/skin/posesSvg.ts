@@ -1,7 +1,7 @@
 import type { Layer } from '../body/layers'
+import type { Pose } from '../pose/joints'
+import type { View } from '../pose/views'
 import { FLAT, type FlatPiece, flatOf } from './flat'
-import type { Pose } from './joints'
-import type { View } from './views'
 
 /** A pose with the words that stand under it. */
 export interface LabelledPose {
