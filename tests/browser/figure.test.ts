@@ -139,7 +139,7 @@ describe('the dancing figure', () => {
     await expect.poll(() => hips.getAttribute('aria-pressed')).toBe('true')
     // They fill the picture, unless all of her is to be seen.
     const near = (await canvasOf(page).screenshot()).toString('base64')
-    await stageOf(page).getByRole('button', { name: 'Close', exact: true }).click()
+    await stageOf(page).getByRole('button', { name: 'Near', exact: true }).click()
     await expect
       .poll(async () => (await canvasOf(page).screenshot()).toString('base64') === near)
       .toBe(false)
@@ -271,7 +271,10 @@ describe('the dancing figure', () => {
     await shown.getByText('left side', { exact: true }).waitFor()
     await shown.getByRole('button', { name: 'Hold phase 3 beside it' }).click()
     await shown.getByText('held at phase 3').waitFor()
-    await page.getByRole('searchbox').or(page.getByPlaceholder(/Search by any/)).fill('hip circle')
+    await page
+      .getByRole('searchbox')
+      .or(page.getByPlaceholder(/Search by any/))
+      .fill('hip circle')
     await page.getByRole('option', { name: /Small hip circle/ }).click()
     await page.getByText('Isolations at 130 %').waitFor()
     await expectAccessible(page)

@@ -84,9 +84,9 @@ function armTone(along: number, { top }: Clothes): Tone {
 function faceTone(x: number, y: number, z: number): Tone {
   if (z > -0.03 || y < 1.5) return 'skin'
   const brow = 1.6165 + 0.004 * Math.sin((x - 0.012) * 70) - Math.max(0, x - 0.034) * 0.22
-  if (near(y, brow, 0.0024) && x > 0.013 && x < 0.046) return 'brow'
+  if (near(y, brow, 0.0018) && x > 0.013 && x < 0.046) return 'brow'
   const lid = 1 - ((x - 0.03) / 0.0175) ** 2
-  if (lid > 0 && near(y, 1.5885 - 0.0045 * Math.sqrt(lid), 0.0018)) return 'brow'
+  if (lid > 0 && near(y, 1.5885 - 0.0045 * Math.sqrt(lid), 0.0012)) return 'brow'
   if ((x / 0.0205) ** 2 + ((y - 1.5385) / 0.0082) ** 2 < 1)
     return near(y, 1.5385, 0.0012) && x < 0.0185 ? 'mouth' : 'lips'
   return Math.hypot(x - 0.04, y - 1.562) < 0.012 ? 'cheek' : 'skin'

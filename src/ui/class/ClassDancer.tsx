@@ -1,11 +1,13 @@
 import { useMemo } from 'react'
 import { useStore } from 'zustand'
 import type { Layer } from '../../core/body/layers'
+import type { Dancing } from '../../core/combination/dancing'
 import type { DanceMoment } from '../../core/performance/performance'
 import type { Material } from '../../core/plan/material'
 import { dancersOf } from '../../core/pose/dancers'
 import { type View, viewFacts } from '../../core/pose/views'
 import { DancerPicture } from '../stage/DancerPicture'
+import { FlatFigure } from '../stage/FlatFigure'
 import { dancerNow } from '../stores/dancer'
 import classes from './class.module.css'
 
@@ -15,12 +17,15 @@ interface ClassDancerProps {
   readonly view: View
   /** Asked for each frame. */
   readonly moment: () => DanceMoment
+  /** Where the next count is: its pose is seen small beside. */
+  readonly ahead?: { readonly dancing: Dancing; readonly tick: number } | undefined
   /** Whether it moves; else one picture is enough. */
   readonly isDancing: boolean
 }
 
 /** The figure, large and alone, in the view that goes with how the instructor stands. */
-export function ClassDancer({ material, layers, view, moment, isDancing }: ClassDancerProps) {
+export function ClassDancer(props: ClassDancerProps) {
+  const { material, layers, view, moment, ahead, isDancing } = props
   const { scale } = useStore(dancerNow, (s) => s)
   const layerKey = layers.join()
   const dancers = useMemo(() => {
@@ -40,6 +45,16 @@ export function ClassDancer({ material, layers, view, moment, isDancing }: Class
         isAtEase
       />
       <figcaption>{whose}</figcaption>
+      {ahead && (
+        <div className={classes.ahead}>
+          <FlatFigure
+            pose={dancers(ahead.dancing).poseAt(ahead.tick)}
+            view={view}
+            label="The pose of the next count"
+          />
+          <span>next</span>
+        </div>
+      )}
     </figure>
   )
 }

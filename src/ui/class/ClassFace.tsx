@@ -6,6 +6,7 @@ import { layerWord } from '../../core/moves/vocabulary'
 import type { Moment } from '../../core/performance/performance'
 import type { View } from '../../core/pose/views'
 import type { CountWords } from '../../core/teaching/say'
+import { TICKS_PER_COUNT } from '../../core/time/time'
 import { eachFrame } from '../parts/eachFrame'
 import { ClassDancer } from './ClassDancer'
 import classes from './class.module.css'
@@ -113,6 +114,14 @@ export function ClassFace({ danced, clock, isDancing, view, resting, onSaid }: C
         layers={drill.layers}
         view={drill.kind === 'show' && (segment?.round ?? 0) > 1 ? 'behind' : view}
         isDancing={isDancing}
+        ahead={
+          isDancing && shown
+            ? {
+                dancing: shown.dancing,
+                tick: (Math.floor(shown.tick / TICKS_PER_COUNT) + 1) * TICKS_PER_COUNT,
+              }
+            : undefined
+        }
         moment={() => {
           const now = clock()
           return now === undefined

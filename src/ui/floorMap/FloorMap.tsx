@@ -1,10 +1,13 @@
+import { useElementSize } from '@mantine/hooks'
 import { scaleLinear } from 'd3-scale'
 import { curveCatmullRom, line } from 'd3-shape'
 import type { FloorPoint } from '../../core/body/places'
-import { SIDES, type Side } from '../../core/body/side'
+import type { Side } from '../../core/body/side'
 import type { House } from '../../core/house/house'
+import { type Print, printsOf } from '../../core/space/prints'
 import { type Area, classPlaces, type PathPoint, type Round } from '../../core/space/space'
 import classes from './floorMap.module.css'
+import { placeLabels } from './labels'
 
 export type ClassView = 'dancer' | 'audience'
 
@@ -20,25 +23,41 @@ interface FloorMapProps {
   readonly lead: Side
   /** How far the arms reach from the middle, in metres. */
   readonly reach: number
-  readonly labelOf: (point: PathPoint) => string
+  readonly labelOf: (point: { readonly at: number }) => string
+  /** The number a step is called by. */
+  readonly numberOf: (at: number) => string
+  /** What is read now; all else stays faint. */
+  readonly isStrong: (at: number) => boolean
 }
 
-const SIZE = { width: 310, height: 250, margin: 14 }
+const MARGIN = 14
+/** The map is at least so high, and so high for its width, in pixels. */
+const LEAST_HIGH = 250
+const SHAPE = 0.82
+const HIGHEST = 560
 const curve = line<FloorPoint>().curve(curveCatmullRom.alpha(0.5))
 const FOOT_LENGTH = 0.24
 /** Metres that are always seen, and around the way. */
 const LEAST = { width: 2.6, depth: 2 }
 const AROUND = 1.2
-/** Two labels nearer than this would lie on each other. */
-const LABEL_PX = 19
+/** Metres between which a way is long enough for an arrow. */
+const ARROW_WAY = 0.14
+/** Pixels an arrow stands to the right of its way: there and back are told apart. */
+const ASIDE = 7
+/** Pixels a digit of a number takes. */
+const DIGIT = 7
 
 /**
  * The floor from above. The dancer's map has front at the top and her right at the right; the
  * audience's is the same turned half round, so one transform draws both.
  */
 export function FloorMap(props: FloorMapProps) {
-  const { rounds, area, house, view, showsClass, at, lead, reach, labelOf } = props
+  const { rounds, area, house, view, showsClass, at, lead, reach, labelOf, numberOf, isStrong } =
+    props
   const { room } = house
+  const { ref, width: measured } = useElementSize()
+  const width = Math.max(200, measured || 310)
+  const SIZE = { width, height: Math.max(LEAST_HIGH, Math.min(width * SHAPE, HIGHEST)) }
   // The dancer stands where the whole way is in the middle of the room.
   const centre = {
     right: (area.left + area.right) / 2,
@@ -52,8 +71,8 @@ export function FloorMap(props: FloorMapProps) {
         depth: Math.min(room.depth, Math.max(LEAST.depth, area.front - area.back + AROUND)),
       }
   const perMetre = Math.min(
-    (SIZE.width - 2 * SIZE.margin) / seen.width,
-    (SIZE.height - 2 * SIZE.margin) / seen.depth,
+    (SIZE.width - 2 * MARGIN) / seen.width,
+    (SIZE.height - 2 * MARGIN) / seen.depth,
   )
   const sign = view === 'dancer' ? 1 : -1
   const x = scaleLinear(
@@ -68,18 +87,47 @@ export function FloorMap(props: FloorMapProps) {
   const py = ({ forward }: FloorPoint) => y(forward - centre.forward)
   const path = (points: readonly PathPoint[]) => curve.x(px).y(py)([...points]) ?? ''
   const shown = rounds[0]?.points.findLast((point) => point.at <= at)
-  const marked = (rounds[0]?.points ?? []).filter(
-    (point, i, all) => i === 0 || labelOf(point) !== labelOf(all[i - 1] ?? point),
+  const [first] = rounds
+  const points = first?.points ?? []
+  const turned = view === 'dancer' ? 0 : 180
+  const prints = first ? printsOf(first) : []
+  const strong = prints.filter(({ at: ticks }) => ticks.some(isStrong))
+  const texts = strong.map(({ at: ticks }) =>
+    [...new Set(ticks.filter(isStrong).map((tick) => numberOf(tick)))].join(', '),
   )
-  const labelled: PathPoint[] = shown ? [shown] : []
-  for (const point of marked) {
-    const isFree = labelled.every(
-      (other) => Math.hypot(px(point) - px(other), py(point) - py(other)) > LABEL_PX,
-    )
-    if (isFree) labelled.push(point)
-  }
+  const labels = placeLabels(
+    strong.map((print, i) => ({
+      x: px(print),
+      y: py(print),
+      // Outside its own foot.
+      towards: ((print.facing + turned + (print.side === 'R' ? 0 : 180)) * Math.PI) / 180,
+      width: DIGIT * (texts[i] ?? '').length + 4,
+    })),
+    SIZE,
+  )
+  const inWindow = points.filter((point, i) => {
+    const next = points[i + 1]
+    return isStrong(point.at) || (next !== undefined && isStrong(next.at))
+  })
+  const arrows = inWindow.slice(1).flatMap((point, i) => {
+    const before = inWindow[i] as PathPoint
+    const [dx, dy] = [px(point) - px(before), py(point) - py(before)]
+    const far = Math.hypot(dx, dy) || 1
+    const long = Math.hypot(point.right - before.right, point.forward - before.forward)
+    return long < ARROW_WAY
+      ? []
+      : [
+          {
+            x: px(before) + dx / 2 - (dy / far) * ASIDE,
+            y: py(before) + dy / 2 + (dx / far) * ASIDE,
+            turn: (Math.atan2(dy, dx) * 180) / Math.PI,
+            at: point.at,
+          },
+        ]
+  })
   return (
     <svg
+      ref={ref}
       className={classes.map}
       viewBox={`0 0 ${SIZE.width} ${SIZE.height}`}
       role="img"
@@ -131,23 +179,24 @@ export function FloorMap(props: FloorMapProps) {
           d={path(points)}
         />
       ))}
-      {marked.map((point) => (
-        <Feet
-          key={point.at}
-          point={point}
-          isShown={point === shown}
-          px={px}
-          py={py}
-          perMetre={perMetre}
-          turned={view === 'dancer' ? 0 : 180}
+      {inWindow.length > 1 && <path className={classes.strong} d={path(inWindow)} />}
+      {arrows.map(({ x: cx, y: cy, turn, at: when }) => (
+        <path
+          key={when}
+          className={classes.arrow}
+          d="M-4 -4 L3 0 L-4 4"
+          transform={`translate(${cx} ${cy}) rotate(${turn})`}
         />
       ))}
-      {labelled.map((point) => (
+      {prints.map((print) => (
         <path
-          key={point.at}
-          className={classes.arrow}
-          d="M0 -9 L3 -4 H-3 Z"
-          transform={`translate(${px(point)} ${py(point)}) rotate(${point.facing + (view === 'dancer' ? 0 : 180)})`}
+          key={`${print.side} ${print.right} ${print.forward} ${print.facing}`}
+          className={classes.print}
+          data-foot={print.side}
+          data-strong={print.at.some(isStrong)}
+          data-carries={print.carries}
+          d={SOLE}
+          transform={`translate(${px(print)} ${py(print)}) rotate(${print.facing + turned}) scale(${(print.side === 'R' ? 1 : -1) * FOOT_LENGTH * perMetre} ${FOOT_LENGTH * perMetre})`}
         />
       ))}
       {shown && (
@@ -161,42 +210,30 @@ export function FloorMap(props: FloorMapProps) {
           <path d="M0 -15 L4.500 -8 H-4.500 Z" />
         </g>
       )}
-      {labelled.map((point) => (
-        <text key={point.at} className={classes.count} x={px(point) + 9} y={py(point) - 7}>
-          {labelOf(point)}
-        </text>
-      ))}
+      {labels.map(
+        (label, i) =>
+          label && (
+            <g key={`${texts[i]} ${label.x}`}>
+              {label.isFar && (
+                <line
+                  className={classes.lead}
+                  x1={px(strong[i] as Print)}
+                  y1={py(strong[i] as Print)}
+                  x2={label.x}
+                  y2={label.y}
+                />
+              )}
+              <text className={classes.count} x={label.x} y={label.y + 4}>
+                {texts[i]}
+              </text>
+            </g>
+          ),
+      )}
       <title>{`${lead} side first`}</title>
     </svg>
   )
 }
 
-interface FeetProps {
-  readonly point: PathPoint
-  readonly isShown: boolean
-  readonly px: (point: FloorPoint) => number
-  readonly py: (point: FloorPoint) => number
-  readonly perMetre: number
-  readonly turned: number
-}
-
-/** Both feet as they stand then, R solid and L outlined. */
-function Feet({ point, isShown, px, py, perMetre, turned }: FeetProps) {
-  const length = FOOT_LENGTH * perMetre
-  return (
-    <g className={classes.feet} data-shown={isShown}>
-      {SIDES.filter((side) => point.state.feet[side].contact !== 'air').map((side) => {
-        const place = point.feet[side]
-        return (
-          <ellipse
-            key={side}
-            data-foot={side}
-            rx={length * 0.2}
-            ry={length / 2}
-            transform={`translate(${px(place)} ${py(place)}) rotate(${point.facing + turned})`}
-          />
-        )
-      })}
-    </g>
-  )
-}
+/** A right sole of length 1, toes up: narrow at the heel, and its inside nearly straight. */
+const SOLE =
+  'M-0.02 0.5 C-0.15 0.5 -0.16 0.36 -0.13 0.18 C-0.11 0.02 -0.17 -0.12 -0.17 -0.28 C-0.17 -0.44 -0.06 -0.5 0.02 -0.5 C0.14 -0.48 0.22 -0.34 0.2 -0.16 C0.18 0 0.12 0.1 0.13 0.24 C0.14 0.4 0.1 0.5 -0.02 0.5 Z'

@@ -17,6 +17,7 @@ import { TICKS_PER_COUNT } from '../../core/time/time'
 import { PreviewButton } from '../findings/PreviewButton'
 import { useFrames } from '../play/useFrames'
 import { checkedOf } from '../stores/checked'
+import { scrubbed } from '../stores/scrub'
 import { useServices } from '../stores/services'
 import { type Session, showPreview } from '../stores/session'
 import { documentOf, drawnState } from '../stores/state'
@@ -26,6 +27,11 @@ import { TurnTable, TurnTools } from './Turns'
 
 const ROUNDS = { one: 1, both: 2, four: 4 } as const
 type Rounds = keyof typeof ROUNDS
+
+/** What of a dance is read on the map. */
+type Read = 'phrase' | 'near' | 'all'
+/** Counts on either side of the cursor that are near it. */
+const NEAR = 2 * TICKS_PER_COUNT
 
 /** The way over the floor, the room and the class in it, and the turns. */
 export function FloorPanel({ session }: { session: Session }) {
@@ -38,6 +44,7 @@ export function FloorPanel({ session }: { session: Session }) {
   const [view, setView] = useState<ClassView>('dancer')
   const [rounds, setRounds] = useState<Rounds>('both')
   const [showsClass, setShowsClass] = useState(false)
+  const [read, setRead] = useState<Read>('phrase')
   const [playing, setPlaying] = useState<number>()
   useEffect(() => () => showPreview(session, undefined), [session])
   // Rendered anew only when another step is danced, not with every frame.
@@ -51,7 +58,19 @@ export function FloorPanel({ session }: { session: Session }) {
   useFrames(deck, follow)
   const { selection } = state
   const pass = lead.passes[selection.pass]
-  const at = playing ?? (pass?.at ?? 0) + selection.at
+  const dragged = useStore(scrubbed, (s) => s?.tick)
+  const at = dragged ?? playing ?? (pass?.at ?? 0) + selection.at
+  const danced = passAt(lead.passes, at)
+  const isStrong = (when: number) =>
+    read === 'all' ||
+    (read === 'near'
+      ? Math.abs(when - at) <= NEAR
+      : passAt(lead.passes, when)?.index === danced?.index)
+  const numberOf = (when: number) => {
+    const own = passAt(lead.passes, when)
+    const count = `${Math.floor((when - (own?.at ?? 0)) / TICKS_PER_COUNT) + 1}`
+    return read === 'all' && lead.passes.length > 1 ? placeIn(own?.phrase.name ?? '', count) : count
+  }
   const needs = useMemo(
     () => floorNeeds(checked, ROUNDS[rounds], joins.switches),
     [checked, rounds, joins],
@@ -63,9 +82,9 @@ export function FloorPanel({ session }: { session: Session }) {
       ? `all ${house.dancers} dancers fit, up to ${fit}`
       : `${fit} of ${house.dancers} dancers fit${smaller}`
   const labelOf = ({ at: when }: { at: number }) => {
-    const danced = passAt(lead.passes, when)
-    return danced
-      ? placeIn(danced.phrase.name, `${Math.floor((when - danced.at) / TICKS_PER_COUNT) + 1}`)
+    const own = passAt(lead.passes, when)
+    return own
+      ? placeIn(own.phrase.name, `${Math.floor((when - own.at) / TICKS_PER_COUNT) + 1}`)
       : ''
   }
   const travel = travelByPass(lead)
@@ -96,6 +115,17 @@ export function FloorPanel({ session }: { session: Session }) {
             { value: 'four', label: 'four rounds' },
           ]}
         />
+        <NativeSelect
+          size="xs"
+          aria-label="What is read"
+          value={read}
+          onChange={({ currentTarget }) => setRead(currentTarget.value as Read)}
+          data={[
+            { value: 'phrase', label: `phrase ${danced?.phrase.name ?? ''}` },
+            { value: 'near', label: 'counts near' },
+            { value: 'all', label: 'all counts' },
+          ]}
+        />
         <Switch
           size="xs"
           label="Class"
@@ -113,6 +143,8 @@ export function FloorPanel({ session }: { session: Session }) {
         lead={document.lead}
         reach={Math.max(reach.sideways, reach.deep)}
         labelOf={labelOf}
+        numberOf={numberOf}
+        isStrong={isStrong}
       />
       <dl className={classes.facts}>
         <dt>One round takes</dt>

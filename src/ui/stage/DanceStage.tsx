@@ -97,7 +97,7 @@ export function DanceStage(props: DanceStageProps) {
           [
             ['both', 'Beside', 'The other side beside it, in step'],
             ['trails', 'Trails', 'The way of hips and hands over the last counts'],
-            ['close', 'Close', 'What is looked at alone fills the picture'],
+            ['close', 'Near', 'What is looked at alone fills the picture'],
           ] as const
         ).map(([key, label, title]) => (
           <button

@@ -11,6 +11,8 @@ export interface StageChoice extends FrameChoice {
   readonly close: boolean
   /** How much larger than it is danced an isolation is shown, 1 to 1.6. */
   readonly clearer: number
+  /** Whether the figure has much of the screen; as there is room where nobody said. */
+  readonly isWide: boolean | undefined
 }
 
 export const stageChoice = createStore<StageChoice>(() => ({
@@ -20,4 +22,5 @@ export const stageChoice = createStore<StageChoice>(() => ({
   ghost: 'none',
   close: true,
   clearer: 1,
+  isWide: undefined,
 }))

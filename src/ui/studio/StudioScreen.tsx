@@ -19,6 +19,7 @@ import { useLeaveWarning } from '../parts/useLeaveWarning'
 import { type PlayChoice, studioPerformance } from '../play/performances'
 import { SheetPanel } from '../sheet/SheetPanel'
 import { SHORTCUTS } from '../shortcuts/shortcuts'
+import { stageChoice } from '../stage/stageChoice'
 import { PANEL_WORDS, type Panel } from '../stores/panel'
 import { useServices } from '../stores/services'
 import { change, openSession, type Session, select } from '../stores/session'
@@ -73,6 +74,9 @@ export function StudioScreen() {
   return session ? <Studio session={session} /> : <p className="only-read">Opening…</p>
 }
 
+/** Phrases an order has at the most for the figure to be wide by itself. */
+const SHORT_ORDER = 2
+
 function Studio({ session }: { session: Session }) {
   const { deck, newId, own } = useServices()
   const save = useStore(session.saver, (s) => s)
@@ -124,6 +128,9 @@ function Studio({ session }: { session: Session }) {
     }
   }, [playOrStop, showHelp, newId, session])
   useBraidKeys(session, braidDeck)
+  // A short combination leaves room that the figure can use.
+  const isShort = useStore(session, (s) => documentOf(s).order.length <= SHORT_ORDER)
+  const isWide = useStore(stageChoice, (s) => s.isWide) ?? isShort
   // A reload opens the copy that is written now, not what it was made from.
   const id = useStore(session, (s) => documentOf(s).id)
   useEffect(() => {
@@ -147,7 +154,7 @@ function Studio({ session }: { session: Session }) {
 
   return (
     <>
-      <main className={classes.studio} ref={root} data-panel={panel}>
+      <main className={classes.studio} ref={root} data-panel={panel} data-wide={isWide}>
         <TitleRow session={session} onHelp={showHelp} panel={panel} onPanel={setPanel} />
         {save.kind === 'failed' && (
           <div className={classes.problem}>
@@ -164,6 +171,16 @@ function Studio({ session }: { session: Session }) {
           </Button>
         </div>
         <aside className={classes.side} aria-label={PANEL_WORDS[panel]}>
+          {(panel === 'body' || panel === 'floor') && (
+            <button
+              type="button"
+              className={classes.wider}
+              aria-pressed={isWide}
+              onClick={() => stageChoice.setState({ isWide: !isWide })}
+            >
+              {isWide ? 'Narrower' : 'Wider'}
+            </button>
+          )}
           {panel === 'body' && (
             <>
               <Stage session={session} />
