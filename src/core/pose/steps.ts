@@ -1,6 +1,6 @@
 import type { Contact } from '../body/feet'
 import type { FloorPoint } from '../body/places'
-import { otherSide, SIDES, type Side } from '../body/side'
+import { otherSide, SIDES, type Side, signOf } from '../body/side'
 import { asSeen } from '../simulate/landing'
 import type { DancedStep, Simulation } from '../simulate/simulate'
 import type { BodyState } from '../simulate/state'
@@ -33,6 +33,8 @@ interface Way {
   readonly lift: number
   /** How much nearer it comes to what it goes round, half way. */
   readonly drawn: number
+  /** How far it bows out half way, so that it goes round the standing foot and not through it. */
+  readonly bow: FloorPoint
 }
 
 /** The way from one key to the next. */
@@ -51,6 +53,9 @@ const LONGEST_STEP = 9
 const LONGEST_TURN = 12
 /** A foot that goes round with the body is drawn in by this much on its way. */
 const DRAWN_IN = 0.5
+/** A foot passes the standing one at this distance at least, in metres, and bows out no more than that. */
+const PASSES_AT = 0.13
+const MOST_BOW = 0.32
 /** A kick comes back from its height in so many ticks. */
 const KICK_BACK = 7
 const LIFTED_LEAST = 0.025
@@ -162,10 +167,15 @@ function travelTo(before: Key, key: Key, actions: readonly DancedStep[]): Travel
     )
     const landsAgain = named && !drags && side !== standing
     const lifts = !stays || (landsAgain && from.up === 0)
+    const [wayFrom, wayTo] = [
+      asSeen(before.state.facing, centre[0], from.place),
+      asSeen(key.state.facing, centre[1], to.place),
+    ]
     return {
       stays: stays && !(landsAgain && far > 0),
-      from: asSeen(before.state.facing, centre[0], from.place),
-      to: asSeen(key.state.facing, centre[1], to.place),
+      from: wayFrom,
+      to: wayTo,
+      bow: standing && side !== standing ? bowRound(wayFrom, wayTo, side) : STRAIGHT,
       up: [from.up, to.up],
       pitch: [from.pitch, to.pitch],
       lift: drags || !lifts ? 0 : LIFTED_LEAST + LIFTED_SHARE * far,
@@ -173,6 +183,42 @@ function travelTo(before: Key, key: Key, actions: readonly DancedStep[]): Travel
     }
   }
   return { start, end: key.time, centre, ways: { R: way('R'), L: way('L') }, flight }
+}
+
+/** Metres from which on a foot is in front of the standing one, or behind it. */
+const BEHIND = 0.04
+const STRAIGHT: FloorPoint = { right: 0, forward: 0 }
+
+/** How a way bows out round the foot that stands in the middle of its numbers. */
+function bowRound(from: FloorPoint, to: FloorPoint, side: Side): FloorPoint {
+  const way = { right: to.right - from.right, forward: to.forward - from.forward }
+  const long = way.right ** 2 + way.forward ** 2
+  if (long < 1e-9) return STRAIGHT
+  // From behind the standing leg to the front of it, or back, it goes round on its own side.
+  if (from.forward * to.forward < -BEHIND * BEHIND) {
+    const u = -from.forward / way.forward
+    const own = (from.right + way.right * u) * signOf(side)
+    const by = Math.min(MOST_BOW, Math.max(0, PASSES_AT - own) / (4 * u * (1 - u)))
+    return { right: by * signOf(side), forward: 0 }
+  }
+  const t = -(from.right * way.right + from.forward * way.forward) / long
+  // It only passes where it is nearest on its way, not where it begins or ends.
+  if (t <= 0.08 || t >= 0.92) return STRAIGHT
+  const near = { right: from.right + way.right * t, forward: from.forward + way.forward * t }
+  const far = Math.hypot(near.right, near.forward)
+  if (far >= PASSES_AT) return STRAIGHT
+  const by = Math.min(MOST_BOW, (PASSES_AT - far) / (4 * t * (1 - t)))
+  // Across the way: away from the standing foot, else in front or behind as it lands, else outside.
+  const across = { right: -way.forward / Math.sqrt(long), forward: way.right / Math.sqrt(long) }
+  const wanted =
+    far > 0.02
+      ? near
+      : {
+          right: signOf(side) * 0.2,
+          forward: Math.abs(to.forward) > 0.02 ? to.forward : from.forward,
+        }
+  const sign = across.right * wanted.right + across.forward * wanted.forward < 0 ? -1 : 1
+  return { right: across.right * by * sign, forward: across.forward * by * sign }
 }
 
 /** The foot that carries on the way to a key: the one that does not move. */
@@ -250,8 +296,10 @@ export function feetAt(steps: Steps, tick: number, now: FeetNow): void {
       foot.forward = place.forward
     } else {
       const near = 1 - way.drawn * arc
-      const own = (way.from.right + (way.to.right - way.from.right) * e) * near
-      const ahead = (way.from.forward + (way.to.forward - way.from.forward) * e) * near
+      const own =
+        (way.from.right + (way.to.right - way.from.right) * e) * near + way.bow.right * arc
+      const ahead =
+        (way.from.forward + (way.to.forward - way.from.forward) * e) * near + way.bow.forward * arc
       foot.right = right + own * cos + ahead * sin
       foot.forward = forward + ahead * cos - own * sin
     }
