@@ -56,6 +56,8 @@ interface Dressing {
 /** The stage: figures on a round floor, looked at from somewhere. One of it is made a canvas. */
 export interface Stage {
   readonly setColours: (colours: StageColours) => void
+  /** Makes ready what a dancer is drawn with, without holding the page up: the first picture is quick then. */
+  readonly prepare: (dressed: Dressed) => Promise<void>
   /** In CSS pixels. */
   readonly resize: (width: number, height: number, ratio: number) => void
   readonly draw: (figures: readonly OnStage[], look: Look) => void
@@ -100,6 +102,8 @@ export function createStage(
 ): Stage {
   // Smooth edges where there is a graphics processor; without one they cost every second frame.
   const renderer = new WebGLRenderer({ canvas, antialias: isSmooth, stencil: true })
+  // Asking for errors waits until all is compiled.
+  renderer.debug.checkShaderErrors = false
   const scene = new Scene()
   // Mirrored as a whole where the figure is your mirror.
   const room = new Group()
@@ -160,6 +164,11 @@ export function createStage(
     setColours(next) {
       colours = next
       paint()
+    },
+    async prepare(dressed) {
+      const { wardrobe, bodies } = dressingFor(dressed)
+      get(bodies, 0, wardrobe.body)
+      await renderer.compileAsync(scene, camera)
     },
     resize(width, height, ratio) {
       aspect = width / height

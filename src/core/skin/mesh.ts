@@ -260,8 +260,12 @@ const mirroredPoint = ({ point, normal, by, open }: Found): Found => ({
 /** Looks for the points of a grid, row by row; a last one closes each row on the first. */
 function pointsOf(loft: Loft, all: Field): readonly (readonly Found[])[] {
   const { rows, around, ray, field, by, tip, heel, isEven } = loft
-  const find = ({ from, way, most }: Ray): Found => {
-    const point = plus(from, way, castOut(field, from, way, most))
+  /** How far the last row's skin was, by column. */
+  const lasts: number[] = []
+  const find = ({ from, way, most }: Ray, column?: number): Found => {
+    const far = castOut(field, from, way, most, column === undefined ? 0 : lasts[column])
+    if (column !== undefined) lasts[column] = far
+    const point = plus(from, way, far)
     const normal = outwardAt(field, point)
     return { point, normal, by: by(point), open: openAt(all, point, normal) }
   }
@@ -272,7 +276,7 @@ function pointsOf(loft: Loft, all: Field): readonly (readonly Found[])[] {
       row.push(
         isEven && twin < j
           ? mirroredPoint(row[twin] as Found)
-          : find(ray(i / (rows - 1), (2 * Math.PI * j) / around)),
+          : find(ray(i / (rows - 1), (2 * Math.PI * j) / around), j),
       )
     }
     return [...row, row[0] as Found]

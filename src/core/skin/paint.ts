@@ -129,7 +129,13 @@ export function tonedSheet(
       const [x, y, z] = (point as NonNullable<typeof point>)(across, down)
       return number[isHair ? hair.toneAt(x, y, z) : toneAt(x, y, z, name, clothes)]
     }
-    const row = (j: number) => Array.from({ length: width + 1 }, (_, i) => tone(i, j))
+    // What is alike on both sides is asked once.
+    const half = isEven(name) ? Math.ceil((width + 1) / 2) : width + 1
+    const row = (j: number) => {
+      const own = Array.from({ length: half }, (_, i) => tone(i, j))
+      for (let i = half; i <= width; i++) own.push(own[width - i] as number)
+      return own
+    }
     let upper = row(0)
     for (let j = 0; j < height; j++) {
       const lower = row(j + 1)
@@ -148,6 +154,9 @@ export function tonedSheet(
   }
   return sheet
 }
+
+const isEven = (name: PatchName): boolean =>
+  name === 'trunk' || name === 'head' || name === 'neck' || name === 'hair'
 
 /** Where a place of a grid is at rest; the same three numbers are written again and again. */
 function pointOn(

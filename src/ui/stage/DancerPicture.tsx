@@ -7,6 +7,7 @@ import type { DanceMoment } from '../../core/performance/performance'
 import type { Dancers } from '../../core/pose/dancers'
 import { placeOfJoint } from '../../core/pose/joints'
 import type { View } from '../../core/pose/views'
+import type { Dressed } from '../../core/skin/dress'
 import { TICKS_PER_COUNT } from '../../core/time/time'
 import type { Frame } from '../../dancer/camera'
 import {
@@ -73,7 +74,8 @@ export function DancerPicture(props: DancerPictureProps) {
   const flat = useRef<SVGGElement>(null)
   const [stage, setStage] = useState<StageOn>()
   const [isFlat, setFlat] = useState(false)
-  const dressed = useDressed(props.families, !isFlat)
+  const wanted = useDressed(props.families, !isFlat)
+  const dressed = usePrepared(stage, wanted)
   const frames = useMemo(() => createFrames(trailJoints(only)), [only])
   const stands = useMemo(() => standingOf(dancers), [dancers])
   const onFlat = useRef(props.onFlat)
@@ -89,8 +91,8 @@ export function DancerPicture(props: DancerPictureProps) {
     const tick = isCounted ? Math.floor(at / TICKS_PER_COUNT) * TICKS_PER_COUNT : at
     const now = { dancing, tick, seam: isCounted ? undefined : seam }
     // Drawn flat there is one dancer, and nothing beside it.
-    const wanted = stage ? choice : ALONE
-    const shown = frames.at(stands(now, wanted), wanted)
+    const beside = stage ? choice : ALONE
+    const shown = frames.at(stands(now, beside), beside)
     if (stage && dressed) stage.draw(shown, { dressed, view, build, scale, only, frame, isRaised })
     else if (flat.current && shown[0]) drawFlat(flat.current, shown[0].pose, view)
     element.dataset.shown = shownText(now, shown)
@@ -165,6 +167,22 @@ export function DancerPicture(props: DancerPictureProps) {
       onPointerUp={props.onTouch && touch}
     />
   )
+}
+
+/** A dancer once a stage is ready to draw her. */
+function usePrepared(stage: StageOn | undefined, wanted: Dressed | undefined): Dressed | undefined {
+  const [prepared, setPrepared] = useState<Dressed>()
+  useEffect(() => {
+    let isGone = false
+    if (stage && wanted)
+      void stage.prepare(wanted).then(() => {
+        if (!isGone) setPrepared(wanted)
+      })
+    return () => {
+      isGone = true
+    }
+  }, [stage, wanted])
+  return prepared
 }
 
 /** What is drawn, for whoever asks: its side, its tick, where the right palm is. */

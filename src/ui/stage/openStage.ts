@@ -10,7 +10,7 @@ const MOST_RATIO = 1.5
 const SMALL = { width: 150, height: 200, ratio: 2 } as const
 
 /** A stage as it is used on one canvas. */
-export type StageOn = Pick<Stage, 'draw' | 'partAt'>
+export type StageOn = Pick<Stage, 'draw' | 'partAt' | 'prepare'>
 
 interface Watching {
   readonly onOpen: (stage: StageOn) => void
@@ -78,6 +78,7 @@ export const shareStage = (canvas: HTMLCanvasElement, watching: Watching): (() =
           pen?.drawImage(source, 0, 0)
         },
         partAt: stage.partAt,
+        prepare: stage.prepare,
       },
       close: watchTheme(watching.onResize),
     }
