@@ -130,7 +130,7 @@ describe('a class in two windows', () => {
       const [index = 0, at = 0, when = 0] = (text ?? '').split(' ').map(Number)
       return { index, at, when }
     }
-    await page.waitForTimeout(5000)
+    await page.waitForTimeout(2000)
     const late: number[] = []
     for (let i = 0; i < 9; i++) {
       const [a, b] = await Promise.all([moment(page), moment(dancers)])

@@ -175,6 +175,9 @@ describe('the dancing figure', () => {
       widths.push(picture.bytes.readUInt32BE(16))
     }
     expect(widths).toEqual([1600, 800])
+    const strip = await save(/Poses of phrase A as one picture/)
+    expect(strip.name).toBe('find-the-slip-a-poses.png')
+    expect(strip.bytes.readUInt32BE(16)).toBe(1200)
     const poses = (await save(/Key poses of phrase A/)).bytes.toString()
     expect(poses.match(/<g /g)).toHaveLength(8)
     expect(poses).toContain('phrase A, right side')

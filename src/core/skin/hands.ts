@@ -1,7 +1,7 @@
 import type { FingerName } from './rest'
 
 /** The shapes of a hand the figure knows. */
-export type HandShape = 'soft' | 'long' | 'flower' | 'hold'
+export type HandShape = 'soft' | 'long' | 'flower'
 
 /** How far each finger is bent at its first and its second joint, in radians, and how far they are spread. */
 export interface HandBend {
@@ -39,15 +39,5 @@ export const HAND_SHAPES: Readonly<Record<HandShape, HandBend>> = {
       thumb: [0.45, 0.35],
     },
     spread: 0.07,
-  },
-  hold: {
-    fingers: {
-      index: [1.15, 1.5],
-      middle: [1.25, 1.5],
-      ring: [1.3, 1.5],
-      little: [1.3, 1.45],
-      thumb: [0.7, 0.7],
-    },
-    spread: 0,
   },
 }

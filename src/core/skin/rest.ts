@@ -27,7 +27,8 @@ export const LEG_ACROSS: Vec = cross(LEG_WAY, [0, 0, -1])
 
 /** Along a limb from where it begins. */
 export const ELBOW = 0.265
-const WRIST_ALONG = 0.51
+export const FOREARM = 0.245
+const WRIST_ALONG = ELBOW + FOREARM
 export const KNEE = 0.41
 const ANKLE_ALONG = 0.81
 

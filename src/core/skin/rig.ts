@@ -1,8 +1,8 @@
 import { SIDES, type Side } from '../body/side'
 import { type Joint, jointsOfSide, type Pose, placeOfJoint } from '../pose/joints'
 import { BONE_COUNT, type LimbBone, MIDDLE_BONE, SIDE_BONES } from './bones'
-import { clamp, smooth, type Vec } from './field'
-import { HAND_SHAPES, type HandShape } from './hands'
+import { clamp, mix, smooth, type Vec } from './field'
+import { HAND_SHAPES } from './hands'
 import {
   ANKLE,
   ARM_ACROSS,
@@ -10,6 +10,7 @@ import {
   ELBOW,
   FINGER_BEND,
   FINGERS,
+  FOREARM,
   fromHand,
   KNEE,
   LEG_WAY,
@@ -45,14 +46,12 @@ export const BONE_SIZE = 12
 export interface Rig {
   /** `BONE_SIZE` numbers a bone, in metres of a dancer of 1.65 m. */
   readonly rows: Float32Array
-  readonly hands: Record<Side, HandShape>
   /** How far the fingers trail behind the hand, in radians. */
   readonly trailing: Record<Side, number>
 }
 
 export const newRig = (): Rig => ({
   rows: new Float32Array(BONE_SIZE * BONE_COUNT),
-  hands: { R: 'soft', L: 'soft' },
   trailing: { R: 0, L: 0 },
 })
 
@@ -430,13 +429,34 @@ function layArm(rig: Rig, pose: Pose, side: Side, scale: number): void {
   layFingers(rig, side)
 }
 
+/** From how much of its length an arm is reached out, and how far up in metres it is no hanging arm. */
+const REACHED = [0.86, 0.97] as const
+const LIFTED = [-0.32, -0.12] as const
+/** Metres of the wrist from the middle of the head. */
+const NEAR_HEAD = [0.36, 0.24] as const
+
 function layFingers(rig: Rig, side: Side): void {
   const own = SIDE_REST[side]
-  const { fingers, spread } = HAND_SHAPES[rig.hands[side]]
+  // A hand that hangs is soft, one that is reached out is long, one at the head is a flower.
+  along(t1, c, a, -1)
+  const reached = smooth(...REACHED, Math.sqrt(dotOf(t1, t1)) / (ELBOW + FOREARM))
+  const lifted = smooth(...LIFTED, dotOf(t1, chestUp))
+  along(t2, c, headAt, -1)
+  const nearHead = smooth(...NEAR_HEAD, Math.sqrt(dotOf(t2, t2)))
+  const shaped = (soft: number, long: number, flower: number) =>
+    mix(mix(soft, long, reached * lifted), flower, nearHead)
+  const { soft, long, flower } = HAND_SHAPES
+  const spread = shaped(soft.spread, long.spread, flower.spread)
   const trails = rig.trailing[side]
   for (const [i, finger] of own.fingers.entries()) {
     const isThumb = finger.name === 'thumb'
-    const [near, far] = fingers[finger.name]
+    const bend = (joint: 0 | 1) =>
+      shaped(
+        soft.fingers[finger.name][joint],
+        long.fingers[finger.name][joint],
+        flower.fingers[finger.name][joint],
+      )
+    const [near, far] = [bend(0), bend(1)]
     const first = clamp(near + (isThumb ? 0.3 : 0.8 + 0.12 * i) * trails, -0.45, 1.5)
     const second = clamp(far + (isThumb ? 0.2 : 0.7) * trails, -0.08, 1.6)
     about(q1, finger.palm, own.sign * finger.fan * spread)

@@ -63,15 +63,30 @@ export function SaveMenu({ combination, dancers, dancing, at, colours, inSpace }
     })
     if (made) download(fileName(`${combination.title} ${place}`, '.png'), made, 'image/png')
   }
-  const savePoses = async () => {
+  const savePoses = async (asPicture: boolean) => {
     if (!pass) return
     const { download, fileName } = await import('../parts/files')
-    const { view } = stageChoice.getState()
+    const choice = stageChoice.getState()
+    const { view } = choice
     const poses = keyPosesOf(dancer, pass, HALF_COUNT, MOST_POSES).map(({ tick: when, pose }) => ({
       pose,
+      at: when,
       label: placeIn(name, labelOfTick(tick(when - pass.at))),
     }))
     const title = `${combination.title}, phrase ${name}, ${sideWord[dancing.side]} side`
+    if (asPicture) {
+      const { posesPicture } = await import('./posePicture')
+      const wish = {
+        combination,
+        dancers,
+        dancing,
+        choice: { ...choice, both: false },
+        colours: colours(),
+      }
+      const made = await posesPicture(wish, title, poses)
+      if (made) download(fileName(`${combination.title} ${name} poses`, '.png'), made, 'image/png')
+      return
+    }
     const svg = posesSvg(title, viewFacts[view].whose, poses, view)
     download(fileName(`${combination.title} ${name} poses`, '.svg'), svg, 'image/svg+xml')
   }
@@ -89,7 +104,14 @@ export function SaveMenu({ combination, dancers, dancing, at, colours, inSpace }
               This pose as a picture, {words}
             </Menu.Item>
           ))}
-          <Menu.Item onClick={() => void savePoses()}>Key poses of phrase {name}</Menu.Item>
+          {inSpace && (
+            <Menu.Item onClick={() => void savePoses(true)}>
+              Poses of phrase {name} as one picture
+            </Menu.Item>
+          )}
+          <Menu.Item onClick={() => void savePoses(false)}>
+            Key poses of phrase {name} to print
+          </Menu.Item>
           <Menu.Item onClick={() => setFilms(true)}>Practice video…</Menu.Item>
         </Menu.Dropdown>
       </Menu>

@@ -10,17 +10,21 @@ import { dancerNow } from '../stores/dancer'
 import { dressedNow, stageOn } from './loadStage'
 import type { stageChoice } from './stageChoice'
 
-/** What is to be seen on the picture of a moment. */
-export interface PoseWish {
+/** What is drawn in space. */
+interface SpaceWish {
   readonly combination: Combination
   readonly dancers: Dancers
   readonly dancing: Dancing
+  readonly choice: ReturnType<typeof stageChoice.getState>
+  readonly colours: StageColours
+}
+
+/** What is to be seen on the picture of a moment. */
+export interface PoseWish extends SpaceWish {
   /** Ticks from the start of the combination. */
   readonly at: number
   /** Where that is, as it is said: `A3&`. */
   readonly place: string
-  readonly choice: ReturnType<typeof stageChoice.getState>
-  readonly colours: StageColours
   /** Pixels across. */
   readonly width: number
   /** Whether it is drawn in space; else flat. */
@@ -40,25 +44,12 @@ export async function posePicture(wish: PoseWish): Promise<Blob | null> {
   const pen = canvas.getContext('2d')
   if (!pen) return null
   const { whose } = viewFacts[choice.view]
-  if (wish.inSpace) {
-    const source = document.createElement('canvas')
-    const [stage, dressed] = await Promise.all([
-      stageOn(source, colours),
-      dressedNow(combination.families),
-    ])
-    try {
-      stage.resize(width, height, 1)
-      const standing = standingOf(dancers)({ dancing, tick: at, seam: undefined }, choice)
-      stage.draw(createFrames(trailJoints(undefined)).at(standing, choice), {
-        dressed,
-        view: choice.view,
-        ...dancerNow.getState(),
-      })
-      pen.drawImage(source, 0, 0)
-    } finally {
-      stage.dispose()
-    }
-  } else {
+  if (wish.inSpace)
+    await inSpace(wish, width, height, (drawn) => {
+      drawn(at)
+      pen.drawImage(drawn.canvas, 0, 0, width, height)
+    })
+  else {
     pen.fillStyle = '#fff'
     pen.fillRect(0, 0, width, height)
     const svg = posesSvg('', '', [{ pose: dancers(dancing).poseAt(at), label: '' }], choice.view)
@@ -81,6 +72,74 @@ export async function posePicture(wish: PoseWish): Promise<Blob | null> {
   write(combination.title || 'Combination', 2.4, 3.4, 700)
   write(`${place} · ${sideWord[dancing.side]} side`, 1.8, 6.2, 600)
   write(whose, 1.2, height / unit - 1.2, 400)
+  return new Promise((done) => canvas.toBlob(done))
+}
+
+/** Drawn twice as fine as it is shown, so that edges are smooth with any drawer. */
+const FINE = 2
+
+/** Draws moments of a dance, one after the other, for whoever copies them. */
+async function inSpace(
+  { combination, dancers, dancing, choice, colours }: SpaceWish,
+  width: number,
+  height: number,
+  use: (drawn: ((at: number) => void) & { readonly canvas: HTMLCanvasElement }) => void,
+): Promise<void> {
+  const canvas = document.createElement('canvas')
+  const [stage, dressed] = await Promise.all([
+    stageOn(canvas, colours),
+    dressedNow(combination.families),
+  ])
+  try {
+    stage.resize(width, height, FINE)
+    const frames = createFrames(trailJoints(undefined))
+    const stands = standingOf(dancers)
+    const draw = (at: number) =>
+      stage.draw(frames.at(stands({ dancing, tick: at, seam: undefined }, choice), choice), {
+        dressed,
+        view: choice.view,
+        ...dancerNow.getState(),
+      })
+    use(Object.assign(draw, { canvas }))
+  } finally {
+    stage.dispose()
+  }
+}
+
+const CELL = { width: 300, height: 400 } as const
+const A_ROW = 4
+const ROOM = 56
+
+/** Key poses beside each other as one picture, each with its count. */
+export async function posesPicture(
+  wish: SpaceWish,
+  title: string,
+  poses: readonly { readonly at: number; readonly label: string }[],
+): Promise<Blob | null> {
+  const canvas = document.createElement('canvas')
+  const rows = Math.ceil(poses.length / A_ROW)
+  canvas.width = Math.min(A_ROW, poses.length) * CELL.width
+  canvas.height = ROOM + rows * CELL.height
+  const pen = canvas.getContext('2d')
+  if (!pen) return null
+  pen.fillStyle = wish.colours.air
+  pen.fillRect(0, 0, canvas.width, canvas.height)
+  const write = (text: string, size: number, x: number, y: number) => {
+    pen.fillStyle = wish.colours.ink
+    pen.font = `700 ${size}px Figtree, sans-serif`
+    pen.fillText(text, x, y, canvas.width - x)
+  }
+  await inSpace(wish, CELL.width, CELL.height, (drawn) => {
+    for (const [i, { at, label }] of poses.entries()) {
+      const x = (i % A_ROW) * CELL.width
+      const y = ROOM + Math.floor(i / A_ROW) * CELL.height
+      drawn(at)
+      pen.drawImage(drawn.canvas, x, y, CELL.width, CELL.height)
+      write(label, 22, x + 12, y + CELL.height - 14)
+    }
+  })
+  write(title, 24, 14, 30)
+  write(viewFacts[wish.choice.view].whose, 15, 14, 50)
   return new Promise((done) => canvas.toBlob(done))
 }
 
