@@ -50,7 +50,7 @@ const START: Readonly<Record<string, Event['what']>> = {
 
 /** Arms that hang would hide from the side what hips and ribs do. */
 const OPEN: Readonly<Partial<Record<Layer, Places['arms']>>> = {
-  hips: { R: 'second', L: 'second' },
+  hips: { R: 'crown', L: 'crown' },
   torso: { R: 'second', L: 'second' },
 }
 
@@ -171,22 +171,25 @@ function bestView(loop: MoveLoop): View {
   const { dancer, length, layer } = loop
   const pose = newPose()
   const poses = Array.from({ length: 24 }, (_, i) => (i * length) / 24)
-  // Hands before the body are hidden from behind.
-  const hidden = poses.filter((tick) => {
-    const { right, near } = seen(dancer.poseAt(tick, pose), 'palmR', 'behind')
-    return Math.abs(right) < 0.2 && near < -0.12
-  })
   // A face is not read from behind.
-  if (layer === 'head' || hidden.length > poses.length / 3) return 'mirror'
-  // Arms would hide each other from the side.
-  if (layer === 'arms') return 'behind'
+  if (layer === 'head') return 'mirror'
+  if (layer === 'arms') {
+    // Hands before the body are hidden from behind; from the side arms hide each other.
+    const hidden = poses.filter((tick) => {
+      const { right, near } = seen(dancer.poseAt(tick, pose), 'palmR', 'behind')
+      return Math.abs(right) < 0.2 && near < -0.12
+    })
+    return hidden.length > poses.length / 3 ? 'mirror' : 'behind'
+  }
   const spread = (view: View): number =>
     TELLING.reduce((sum, joint) => {
       const points = poses.map((tick) => seen(dancer.poseAt(tick, pose), joint, view))
       const range = (values: readonly number[]) => Math.max(...values) - Math.min(...values)
       return sum + range(points.map(({ right }) => right)) + range(points.map(({ up }) => up))
     }, 0)
-  return spread('side') > BEHIND_FIRST * spread('behind') ? 'side' : 'behind'
+  // What a chest does up and down is read from the side as well, and forward only there.
+  const first = layer === 'torso' ? 0.99 : BEHIND_FIRST
+  return spread('side') > first * spread('behind') ? 'side' : 'behind'
 }
 
 /** From where a move is seen best. */

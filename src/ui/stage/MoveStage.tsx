@@ -22,8 +22,8 @@ import classes from './stage.module.css'
 const PHASES = 8
 /** How far apart its two sides stand, in metres: as near as the picture of a layer allows. */
 const APART: Readonly<Record<Layer, number | undefined>> = {
-  hips: 0.62,
-  torso: 0.66,
+  hips: 0.72,
+  torso: 1.45,
   head: 0.5,
   arms: 1.7,
   feet: undefined,
