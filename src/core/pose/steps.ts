@@ -54,7 +54,7 @@ const LONGEST_TURN = 12
 /** A foot that goes round with the body is drawn in by this much on its way. */
 const DRAWN_IN = 0.5
 /** A foot passes the standing one at this distance at least, in metres, and bows out no more than that. */
-const PASSES_AT = 0.13
+const PASSES_AT = 0.14
 const MOST_BOW = 0.32
 /** A kick comes back from its height in so many ticks. */
 const KICK_BACK = 7
