@@ -211,10 +211,16 @@ export function createStage(
         beside.dance({ pose: one.ghost, ticksASecond: 1, scale, build })
       }
       for (; ghost < ghosts.length; ghost++) (ghosts[ghost] as Body).group.visible = false
-      trails.draw(figures, asideOf, camera.position, view, {
-        layers: colours.body.layers,
-        air: colours.air,
-      })
+      trails.draw(
+        figures,
+        asideOf,
+        camera.position,
+        { view, isNear: frame !== 'all' },
+        {
+          layers: colours.body.layers,
+          air: colours.air,
+        },
+      )
       floor.cast(renderer, scene, lyingFlat)
       renderer.render(scene, camera)
     },

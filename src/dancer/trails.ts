@@ -15,8 +15,8 @@ import type { OnStage, Trail } from './onStage'
 
 /** As many points as all trails of a picture have at the most. */
 const MOST_POINTS = 640
-/** Metres, where it is newest. */
-const WIDE = 0.016
+/** Metres, where it is newest: as wide as is read, with all of the dancer in the picture and near. */
+const WIDE = { all: 0.03, near: 0.015 } as const
 /** How much of it is seen through the body. */
 const THROUGH = 0.7
 
@@ -66,7 +66,7 @@ void main() { vInk = ink; gl_Position = projectionMatrix * modelViewMatrix * vec
       figures: readonly OnStage[],
       asideOf: (one: OnStage) => readonly [number, number],
       eye: Vector3,
-      view: View,
+      { view, isNear }: { readonly view: View; readonly isNear: boolean },
       { layers, air }: { readonly layers: Readonly<Record<Layer, string>>; readonly air: string },
     ) {
       inkInto(uAir.value, air)
@@ -97,7 +97,8 @@ void main() { vInk = ink; gl_Position = projectionMatrix * modelViewMatrix * vec
             const sz = tx * vy - ty * vx
             const age = k / Math.max(1, count - 1)
             const half =
-              ((WIDE / 2) * (0.25 + 0.75 * age)) / (Math.sqrt(sx * sx + sy * sy + sz * sz) || 1)
+              ((WIDE[isNear ? 'near' : 'all'] / 2) * (0.25 + 0.75 * age)) /
+              (Math.sqrt(sx * sx + sy * sy + sz * sz) || 1)
             places.setXYZ(2 * n, x - sx * half, y - sy * half, z - sz * half)
             places.setXYZ(2 * n + 1, x + sx * half, y + sy * half, z + sz * half)
             const strength = 0.06 + 0.9 * age ** 1.6

@@ -106,6 +106,8 @@ export function DanceStage(props: DanceStageProps) {
             className={classes.choice}
             aria-pressed={choice[key]}
             title={title}
+            // Nothing is looked at alone that could fill it.
+            disabled={key === 'close' && only === undefined}
             onClick={() => stageChoice.setState((s) => ({ [key]: !s[key] }))}
           >
             {label}
