@@ -21,10 +21,13 @@ import { LAYERS, type Layer } from '../core/body/layers'
 import type { Pose } from '../core/pose/joints'
 import { BONE_COUNT } from '../core/skin/bones'
 import { type Dressed, WAIST_LAYER } from '../core/skin/dress'
-import { type Before, type Hanging, hangingThings } from '../core/skin/hang'
-import { type PatchName, SHEET, type SkinMesh, uvIn } from '../core/skin/mesh'
+import { type Before, hangingThings } from '../core/skin/hang'
+import type { Hanging } from '../core/skin/hanging'
+import { layBones } from '../core/skin/layBones'
+import type { SkinMesh } from '../core/skin/mesh'
 import { SAMPLES, TONES, type Tone, type TonedSheet } from '../core/skin/paint'
-import { layBones, newRig } from '../core/skin/rig'
+import { type PatchName, SHEET, uvIn } from '../core/skin/patches'
+import { newRig } from '../core/skin/rig'
 import { inkInto, inkOf } from './ink'
 import { LIT, type Light } from './light'
 
@@ -288,10 +291,12 @@ export function createWardrobe(dressed: Dressed, light: Light, shadows: ShadowPl
     return {
       group,
       dance({ pose, before, ticksASecond, scale, build }) {
-        layBones(rig, pose, scale)
         own.uBroad.value = (build - 1) * BROAD
         group.scale.setScalar(scale)
-        if (isGhost) return
+        if (isGhost) {
+          layBones(rig, pose, scale)
+          return
+        }
         things.hang(rig, pose, scale, before, ticksASecond)
         for (const geometry of hung) {
           ;(geometry.getAttribute('position') as BufferAttribute).needsUpdate = true

@@ -5,6 +5,7 @@ import { posedAt, type Seam } from '../core/performance/seam'
 import { type Dancer, dancerOf } from '../core/pose/dancer'
 import type { Dancers } from '../core/pose/dancers'
 import { type Joint, newPose, type Pose, placeOfJoint } from '../core/pose/joints'
+import type { View } from '../core/pose/views'
 import type { Before } from '../core/skin/hang'
 import { areaOfOne } from '../core/space/space'
 import { TICKS_PER_COUNT } from '../core/time/time'
@@ -147,6 +148,19 @@ export function standingOf(
       stands(one, (one.side === 'R') === isRightBeside ? half : -half, one),
     )
   }
+}
+
+/** Whether what dances the right side is seen on the right where both stand beside each other. */
+export function isRightOnTheRight(
+  dancers: Dancers,
+  dancing: Dancing,
+  beside: Beside,
+  view: View,
+): boolean {
+  const [first] = standingOf(dancers)({ dancing, tick: 0, seam: undefined }, beside)
+  const isAside = (first?.aside ?? 0) > 0
+  // Facing you what stands to its right is on your left.
+  return (isAside === (dancing.side === 'R')) === (view !== 'facing')
 }
 
 const stillOnes = new WeakMap<Dancer, Dancer>()

@@ -1,8 +1,10 @@
 import { LAYERS, type Layer } from '../body/layers'
 import type { DancerHair, DancerShape } from '../house/dancerLook'
 import { anatomyOf } from './anatomy'
-import { type Grid, type PatchName, type SkinMesh, skinOf } from './mesh'
+import { skinOf } from './lofts'
+import type { Grid, SkinMesh } from './mesh'
 import { type Clothes, type Tone, type TonedSheet, toneAt, tonedSheet } from './paint'
+import type { PatchName } from './patches'
 import {
   braidTone,
   hairMesh,

@@ -15,8 +15,9 @@ import {
 } from './bones'
 import { mirrored } from './carried'
 import { mix, plus, smooth, type Vec } from './field'
+import { layBones } from './layBones'
 import { ANKLE, ARM_WAY, LEG_WAY, REST } from './rest'
-import { carryPoint, layBones, newRig } from './rig'
+import { carryPoint, newRig } from './rig'
 import { newV3 } from './turns'
 import { KNOT } from './worn'
 

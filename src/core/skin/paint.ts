@@ -1,5 +1,6 @@
 import { clamp, smooth } from './field'
-import { type Grid, PATCHES, type PatchName, SHEET, type SkinMesh, uvIn } from './mesh'
+import type { Grid, SkinMesh } from './mesh'
+import { PATCHES, type PatchName, SHEET, uvIn } from './patches'
 import { acrossArm, alongArm, alongLeg } from './rest'
 
 /** What a place of the skin, or of what is worn, is coloured as. */

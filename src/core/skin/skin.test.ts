@@ -12,9 +12,10 @@ import { simulate } from '../simulate/simulate'
 import { BONE_COUNT, MIDDLE_BONE, otherBone, SIDE_BONES } from './bones'
 import { type Dressed, type DressWish, dress } from './dress'
 import { hangingThings } from './hang'
+import { layBones } from './layBones'
 import { type Clothes, TONES } from './paint'
 import { ANKLE, REST, WRIST } from './rest'
-import { BONE_SIZE, carryPoint, layBones, newRig, type Rig } from './rig'
+import { BONE_SIZE, carryPoint, newRig, type Rig } from './rig'
 
 const SCARF: Clothes = { top: 'short', waist: 'bare', legs: 'leggings', hips: 'scarf' }
 const WISHES: readonly DressWish[] = [
@@ -180,11 +181,10 @@ describe('what hangs', () => {
     const things = hangingThings(dressed.hips, dressed.wish.hair)
     return (dancer: Dancer, tick: number) => {
       dancer.poseAt(tick, pose)
-      layBones(rig, pose)
       things.hang(rig, pose, 1, (ticks, into) => dancer.poseAt(tick - ticks, into), 19)
       return [things.strands, things.skirt, things.braid]
         .flatMap((one) => (one ? [...one.positions, ...one.normals] : []))
-        .concat([...things.coins], [rig.trailing.R, rig.trailing.L])
+        .concat([...things.coins], [...rig.rows])
     }
   }
 

@@ -2,9 +2,11 @@ import type { DancerHair } from '../house/dancerLook'
 import type { Anatomy } from './anatomy'
 import { type Carried, MIDDLE_BONE } from './bones'
 import { carriedAt } from './carried'
-import { castOut, type Field, outwardAt, plus, type Vec } from './field'
-import { meshPoints, openAt, type SkinMesh, uvIn } from './mesh'
+import { castOut, type Field, mix, outwardAt, plus, type Vec } from './field'
+import { meshPoints, type SkinMesh } from './mesh'
 import type { Clothes, Tone, ToneOf } from './paint'
+import { type PatchName, uvIn } from './patches'
+import { type Loft, meshOf, openAt } from './rays'
 
 /** A point of the hips from which something hangs. */
 export interface Hung {
@@ -155,47 +157,37 @@ const HAIR_MIDDLE: Vec = [0, 1.632, 0.03]
 
 /** The hair as it lies on the head, with its band; what swings is made anew with each pose. */
 export function hairMesh({ hair }: Anatomy, kind: DancerHair, detail: number): SkinMesh {
-  const points = meshPoints()
-  const rows = Math.max(11, Math.round(16 * detail))
-  const around = Math.max(16, 2 * Math.round(11 * detail))
-  const by: Carried = { first: MIDDLE_BONE.head, second: MIDDLE_BONE.head, share: 1 }
   const shell = (
+    patch: PatchName,
     field: Field,
     middle: Vec,
-    most: number,
-    rowsOf: number,
-    aroundOf: number,
-    patch: 'hair' | 'braid',
-  ) => {
-    const first = points.count()
-    for (let i = 0; i < rowsOf; i++)
-      for (let j = 0; j <= aroundOf; j++) {
-        const lift = -1.35 + (2.92 * i) / (rowsOf - 1)
-        const turn = (2 * Math.PI * (j % aroundOf)) / aroundOf
-        const way: Vec = [
-          Math.sin(turn) * Math.cos(lift),
-          Math.sin(lift),
-          Math.cos(turn) * Math.cos(lift),
-        ]
-        const point = plus(middle, way, castOut(field, middle, way, most))
-        points.put(
-          point,
-          outwardAt(field, point),
-          uvIn(patch, j / aroundOf, (i / (rowsOf - 1)) * (patch === 'braid' ? 0.7 : 1)),
-          by,
-          1,
-        )
-      }
-    points.grid({ patch, rows: rowsOf, around: aroundOf }, first)
-  }
-  shell(hair, HAIR_MIDDLE, 0.2, rows, around, 'hair')
-  if (kind !== 'short') {
-    const size = kind === 'knot' ? 0.05 : 0.036
-    const middle: Vec = kind === 'knot' ? [0, 1.655, 0.132] : [0, 1.632, 0.122]
-    const knot: Field = (x, y, z) => Math.hypot(x - middle[0], y - middle[1], z - middle[2]) - size
-    shell(knot, middle, 0.1, 9, 12, 'braid')
-  }
-  return points.done()
+    rows: number,
+    around: number,
+  ): Loft => ({
+    patch,
+    rows,
+    around,
+    field,
+    isEven: true,
+    by: () => ({ first: MIDDLE_BONE.head, second: MIDDLE_BONE.head, share: 1 }),
+    ray(row, turn) {
+      const lift = mix(-1.35, 1.57, row)
+      const way: Vec = [
+        Math.sin(turn) * Math.cos(lift),
+        Math.sin(lift),
+        Math.cos(turn) * Math.cos(lift),
+      ]
+      return { from: middle, way, most: 0.2 }
+    },
+  })
+  const rows = Math.max(11, Math.round(16 * detail))
+  const cap = shell('hair', hair, HAIR_MIDDLE, rows, Math.max(16, 2 * Math.round(11 * detail)))
+  if (kind === 'short') return meshOf([cap], hair)
+  const size = kind === 'knot' ? 0.05 : 0.036
+  const middle: Vec = kind === 'knot' ? [0, 1.655, 0.132] : [0, 1.632, 0.122]
+  const ball: Field = (x, y, z) => Math.hypot(x - middle[0], y - middle[1], z - middle[2]) - size
+  // As the braid is above its band.
+  return meshOf([cap, { ...shell('braid', ball, middle, 9, 12), until: 0.7 }], hair)
 }
 
 /** How a fringe is coloured: no two strands alike, gold at their ends. */

@@ -16,9 +16,9 @@ import { scrubbed } from '../stores/scrub'
 import { DancerPicture } from './DancerPicture'
 import { coloursOf } from './openStage'
 import { SaveMenu } from './SaveMenu'
-import { CLEARER, ghostWords } from './seeing'
+import { clearerWords, SeeingPicks } from './SeeingPicks'
 import classes from './stage.module.css'
-import { type StageChoice, stageChoice } from './stageChoice'
+import { stageChoice } from './stageChoice'
 
 interface DanceStageProps {
   readonly combination: Combination
@@ -79,7 +79,7 @@ export function DanceStage(props: DanceStageProps) {
         />
         <p className={classes.whose}>
           {whose}
-          {clearer > 1 && ` Isolations at ${Math.round(clearer * 100)} %.`}
+          {clearerWords(clearer)}
         </p>
         <NativeSelect
           size="xs"
@@ -123,24 +123,7 @@ export function DanceStage(props: DanceStageProps) {
         />
       </div>
       <div className={classes.picks}>
-        <NativeSelect
-          size="xs"
-          aria-label="Shows through beside it"
-          value={choice.ghost}
-          onChange={({ currentTarget }) =>
-            stageChoice.setState({ ghost: currentTarget.value as StageChoice['ghost'] })
-          }
-          data={ghostWords}
-        />
-        <NativeSelect
-          size="xs"
-          aria-label="How large isolations are shown"
-          value={String(choice.clearer)}
-          onChange={({ currentTarget }) =>
-            stageChoice.setState({ clearer: Number(currentTarget.value) })
-          }
-          data={CLEARER}
-        />
+        <SeeingPicks {...choice} onChange={(change) => stageChoice.setState(change)} />
       </div>
       <div className={classes.layers}>
         {LAYERS.toReversed().map((layer) => (

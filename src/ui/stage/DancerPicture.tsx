@@ -74,12 +74,16 @@ export function DancerPicture(props: DancerPictureProps) {
   const flat = useRef<SVGGElement>(null)
   const [stage, setStage] = useState<StageOn>()
   const [isFlat, setFlat] = useState(false)
-  const wanted = useDressed(props.families, !isFlat)
-  const dressed = usePrepared(stage, wanted)
   const frames = useMemo(() => createFrames(trailJoints(only)), [only])
   const stands = useMemo(() => standingOf(dancers), [dancers])
   const onFlat = useRef(props.onFlat)
   onFlat.current = props.onFlat
+  const goFlat = useCallback(() => {
+    setFlat(true)
+    onFlat.current?.()
+  }, [])
+  const wanted = useDressed(props.families, !isFlat, goFlat)
+  const dressed = usePrepared(stage, wanted, goFlat)
 
   const draw = useCallback(() => {
     const element = stage ? canvas.current : flat.current
@@ -122,13 +126,10 @@ export function DancerPicture(props: DancerPictureProps) {
     return (isSmall ? shareStage : openStage)(element, {
       onOpen: setStage,
       onResize: () => latest.current(),
-      onFail() {
-        setFlat(true)
-        onFlat.current?.()
-      },
+      onFail: goFlat,
       onClose: () => setStage(undefined),
     })
-  }, [isFlat, isSmall])
+  }, [isFlat, isSmall, goFlat])
   // There at once when there is something to draw on; what changes later comes behind the edit.
   useEffect(() => {
     if ((stage && dressed) || isFlat) latest.current()
@@ -170,18 +171,23 @@ export function DancerPicture(props: DancerPictureProps) {
 }
 
 /** A dancer once a stage is ready to draw her. */
-function usePrepared(stage: StageOn | undefined, wanted: Dressed | undefined): Dressed | undefined {
+function usePrepared(
+  stage: StageOn | undefined,
+  wanted: Dressed | undefined,
+  onFail: () => void,
+): Dressed | undefined {
   const [prepared, setPrepared] = useState<Dressed>()
   useEffect(() => {
     let isGone = false
     if (stage && wanted)
-      void stage.prepare(wanted).then(() => {
-        if (!isGone) setPrepared(wanted)
-      })
+      stage.prepare(wanted).then(
+        () => isGone || setPrepared(wanted),
+        () => isGone || onFail(),
+      )
     return () => {
       isGone = true
     }
-  }, [stage, wanted])
+  }, [stage, wanted, onFail])
   return prepared
 }
 

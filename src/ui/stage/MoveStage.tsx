@@ -12,10 +12,10 @@ import type { DanceMoment } from '../../core/performance/performance'
 import type { Dancers } from '../../core/pose/dancers'
 import { bestLook, loopOf } from '../../core/pose/moveLoop'
 import { VIEWS, type View, viewFacts } from '../../core/pose/views'
-import { standingOf } from '../../dancer/frames'
+import { isRightOnTheRight } from '../../dancer/frames'
 import { dancerNow } from '../stores/dancer'
 import { DancerPicture, type PictureChoice } from './DancerPicture'
-import { CLEARER, ghostWords } from './seeing'
+import { clearerWords, SeeingPicks } from './SeeingPicks'
 import classes from './stage.module.css'
 
 /** How many phases of a move are laid side by side. */
@@ -41,13 +41,17 @@ export function MoveStage({ move, vocabulary }: { move: Move; vocabulary: Vocabu
   const { layer } = move
   const { scale } = useStore(dancerNow, (s) => s)
   const isStill = useReducedMotion() ?? false
-  const [clearer, setClearer] = useState(CLEARER_HERE[layer] ?? 1)
+  const [{ ghost, clearer }, setSeeing] = useState(() => ({
+    ghost: 'none' as PictureChoice['ghost'],
+    clearer: CLEARER_HERE[layer] ?? 1,
+  }))
+  const see = (change: Partial<{ ghost: PictureChoice['ghost']; clearer: number }>) =>
+    setSeeing((now) => ({ ...now, ...change }))
   const [speed, setSpeed] = useState(0.5)
   const [wanted, setWanted] = useState<View>()
   // A step is the whole body's.
   const [isWhole, setWhole] = useState(layer === 'feet')
   const [trails, setTrails] = useState(layer !== 'feet')
-  const [ghost, setGhost] = useState<PictureChoice['ghost']>('none')
   const [held, setHeld] = useState<number>()
   const made = useMemo(() => {
     const loop = (side: Side) =>
@@ -81,9 +85,7 @@ export function MoveStage({ move, vocabulary }: { move: Move; vocabulary: Vocabu
     held: held === undefined ? undefined : phase(held),
     apart: isWhole ? undefined : APART[layer],
   }
-  const [first] = standingOf(dancers)({ dancing, tick: 0, seam: undefined }, choice)
-  // Facing you what stands to its right is on your left.
-  const isRightSeen = (first?.aside ?? 0) > 0 === (view !== 'facing')
+  const isRightSeen = isRightOnTheRight(dancers, dancing, choice, view)
   const names = both
     ? isRightSeen
       ? [`${sideWord.L} side`, `${sideWord.R} side`]
@@ -92,7 +94,6 @@ export function MoveStage({ move, vocabulary }: { move: Move; vocabulary: Vocabu
       ? []
       : ['moving', `held at phase ${held + 1}`]
   const { whose } = viewFacts[view]
-  const larger = clearer > 1 ? ` Isolations at ${Math.round(clearer * 100)} %.` : ''
   return (
     <section className={classes.moveStage} aria-label={`${move.name}, danced`}>
       <div className={classes.moveBox}>
@@ -111,7 +112,7 @@ export function MoveStage({ move, vocabulary }: { move: Move; vocabulary: Vocabu
         />
         <p className={classes.whose}>
           {whose}
-          {larger}
+          {clearerWords(clearer)}
         </p>
         {names.length > 0 && (
           <p className={classes.names}>
@@ -165,20 +166,7 @@ export function MoveStage({ move, vocabulary }: { move: Move; vocabulary: Vocabu
           onChange={({ currentTarget }) => setSpeed(Number(currentTarget.value))}
           data={SPEEDS}
         />
-        <NativeSelect
-          size="xs"
-          aria-label="How large isolations are shown"
-          value={String(clearer)}
-          onChange={({ currentTarget }) => setClearer(Number(currentTarget.value))}
-          data={CLEARER}
-        />
-        <NativeSelect
-          size="xs"
-          aria-label="Shows through beside it"
-          value={ghost}
-          onChange={({ currentTarget }) => setGhost(currentTarget.value as PictureChoice['ghost'])}
-          data={ghostWords}
-        />
+        <SeeingPicks ghost={ghost} clearer={clearer} onChange={see} />
         <button
           type="button"
           className={classes.choice}

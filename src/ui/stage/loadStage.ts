@@ -33,23 +33,31 @@ function drawing(): Drawing {
 /** Fewer triangles where there is no graphics processor. */
 const SOFTWARE_DETAIL = 0.7
 
-/** The dancer as the house wants her for a dance, as finely as this browser draws well. */
-export const dressedNow = (families: readonly Family[]): Promise<Dressed> =>
-  dressed({
-    ...dressFor(dancerNow.getState().look, families),
-    detail: drawing().isSoftware ? SOFTWARE_DETAIL : 1,
-  })
+/** @throws UserError where there is nothing to draw in space with. */
+function drawsInSoftware(): boolean {
+  const { canDraw, isSoftware } = drawing()
+  if (canDraw) return isSoftware
+  throw new UserError(
+    'The figure can’t be drawn in space here.',
+    'Allow WebGL in the browser’s settings, or use another browser; the flat drawing works in all.',
+  )
+}
+
+/**
+ * The dancer as the house wants her for a dance, as finely as this browser draws well.
+ * @throws UserError where there is nothing to draw her with: nobody makes her in vain.
+ */
+export async function dressedNow(families: readonly Family[]): Promise<Dressed> {
+  const detail = drawsInSoftware() ? SOFTWARE_DETAIL : 1
+  return dressed({ ...dressFor(dancerNow.getState().look, families), detail })
+}
 
 /**
  * Makes a stage on a canvas. What draws is large, and loaded when it is first asked for.
  * @throws UserError where there is nothing to draw it with.
  */
 export async function stageOn(canvas: HTMLCanvasElement, colours: StageColours): Promise<Stage> {
-  if (!drawing().canDraw)
-    throw new UserError(
-      'The figure can’t be drawn in space here.',
-      'Allow WebGL in the browser’s settings, or use another browser; the flat drawing works in all.',
-    )
+  const isSmooth = !drawsInSoftware()
   const { createStage } = await import('../../dancer/stage')
-  return createStage(canvas, colours, { isSmooth: !drawing().isSoftware })
+  return createStage(canvas, colours, { isSmooth })
 }

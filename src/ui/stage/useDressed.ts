@@ -1,12 +1,21 @@
-import { useEffect, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { useStore } from 'zustand'
 import type { Family } from '../../core/moves/move'
 import type { Dressed } from '../../core/skin/dress'
 import { dancerNow } from '../stores/dancer'
 import { dressedNow } from './loadStage'
 
-/** The dancer at rest, for a dance of some families; as before until another one is ready. */
-export function useDressed(families: readonly Family[], isWanted: boolean): Dressed | undefined {
+/**
+ * The dancer at rest, for a dance of some families; as before until another one is ready.
+ * @param onFail there is nothing to draw her with, or she can’t be made.
+ */
+export function useDressed(
+  families: readonly Family[],
+  isWanted: boolean,
+  onFail: () => void,
+): Dressed | undefined {
+  const failed = useRef(onFail)
+  failed.current = onFail
   const look = useStore(dancerNow, (s) => s.look)
   const [dressed, setDressed] = useState<Dressed>()
   const key = families.join()
@@ -14,9 +23,10 @@ export function useDressed(families: readonly Family[], isWanted: boolean): Dres
   useEffect(() => {
     let isGone = false
     if (isWanted)
-      void dressedNow(key === '' ? [] : (key.split(',') as Family[])).then((one) => {
-        if (!isGone) setDressed(one)
-      })
+      dressedNow(key === '' ? [] : (key.split(',') as Family[])).then(
+        (one) => isGone || setDressed(one),
+        () => isGone || failed.current(),
+      )
     return () => {
       isGone = true
     }
