@@ -58,7 +58,7 @@ export const classOn = (
   more: Partial<ClassEntry> = {},
 ): ClassEntry => ({
   kind: 'class',
-  schemaVersion: 2,
+  schemaVersion: 3,
   id: `class ${date}`,
   date,
   start: '18:30',

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import older from '../../tests/fixtures/planning-v1.json'
+import second from '../../tests/fixtures/planning-v2.json'
 import { materials } from '../../tests/teaching'
 import { readSoundChoice } from '../core/class/soundChoice'
 import { afterAction, readUnderWay } from '../core/class/underWay'
@@ -28,13 +29,25 @@ describe('what an older version has written', () => {
       expect(readPlan(JSON.parse(JSON.stringify(now)))).toEqual(now)
       expect(() => totalsOf(now, materials)).not.toThrow()
     }
-    for (const entry of classes) expect(readClass(entry)).toEqual({ ...entry, schemaVersion: 2 })
+    for (const entry of classes) expect(readClass(entry)).toEqual({ ...entry, schemaVersion: 3 })
     for (const floor of floors) {
       const now = readUnderWay(floor)
-      expect(now).toEqual({ ...floor, schemaVersion: 2, walked: 0 })
+      expect(now).toEqual({ ...floor, schemaVersion: 3, walked: 0 })
       expect(readUnderWay({ ...afterAction(now, { kind: 'next' }, materials) }).index).toBe(
         now.index + 1,
       )
+    }
+  })
+
+  it('opens as it was, where only how a phrase was taught is new', () => {
+    const read = { plans: readPlan, classes: readClass, floors: readUnderWay }
+    for (const kind of ['plans', 'classes', 'floors'] as const) {
+      const records: readonly Written[] = second[kind]
+      expect(records.length).toBeGreaterThan(2)
+      for (const record of records) {
+        expect(record.schemaVersion).toBe(2)
+        expect(read[kind](record)).toEqual({ ...record, schemaVersion: 3 })
+      }
     }
   })
 

@@ -1,9 +1,10 @@
 import type { Layer } from '../body/layers'
 import { otherSide } from '../body/side'
 import { teachTempoOf } from '../combination/combination'
+import { type TaughtAs, taughtAs } from '../diary/changes'
 import type { DancedDrill } from '../diary/diary'
 import type { Drill } from '../plan/drill'
-import { layersIn, type Materials, meanLoad, roundOf } from '../plan/material'
+import { layersIn, type Material, type Materials, meanLoad, roundOf } from '../plan/material'
 import { drillTitle, phraseNames } from '../plan/totals'
 
 /** A drill as the diary has it, with the rounds that were danced of it. */
@@ -15,9 +16,11 @@ export function dancedRow(
 ): DancedDrill {
   const round = roundOf(drill, materials)
   const names = phraseNames(drill, materials)
+  const own = drill.combination === undefined ? undefined : materials.find(drill.combination)
   const phrases = (round && !drill.moves ? round.passes : []).map(({ phrase }, i) => ({
     id: phrase.id,
     name: names[i] ?? phrase.name,
+    ...(own && asTaught(own, phrase.id, drill.layers)),
   }))
   return {
     id,
@@ -25,7 +28,7 @@ export function dancedRow(
     title: drillTitle(drill, materials),
     ...(drill.combination !== undefined && {
       combination: drill.combination,
-      combinationTitle: materials.find(drill.combination)?.combination.title ?? '',
+      combinationTitle: own?.combination.title ?? '',
     }),
     phrases: [...new Map(phrases.map((one) => [one.id, one])).values()],
     layers: drill.layers,
@@ -36,6 +39,16 @@ export function dancedRow(
     load: round ? meanLoad(drill, round) : 0,
     ...(drill.eased && { eased: true }),
   }
+}
+
+/** A phrase as it is written now, whatever easier form of it was danced. */
+function asTaught(
+  { combination, lead }: Material,
+  id: string,
+  layers: readonly Layer[],
+): { readonly as: TaughtAs } | undefined {
+  const phrase = combination.phrases.find((one) => one.id === id)
+  return phrase && { as: taughtAs(phrase, layers, lead.vocabulary) }
 }
 
 /** What was danced without the floor, as it is written down by hand. */

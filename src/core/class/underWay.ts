@@ -13,7 +13,7 @@ import { type Upgrade, upgrade } from '../record/upgrade'
 import { clampTempo, type Tempo } from '../time/tempo'
 import { dancedRow } from './dancedRow'
 
-const FLOOR_VERSION = 2
+const FLOOR_VERSION = 3
 
 /** A class while it is given: what is to come, where it is, and what was danced so far. */
 export const UnderWay = z
@@ -44,8 +44,11 @@ export const UnderWay = z
   .readonly()
 export type UnderWay = z.infer<typeof UnderWay>
 
-/** Version 2 knows steps without a count; before it nobody walked. */
-const UPGRADES: readonly Upgrade[] = [{ from: 1, up: (session) => ({ ...session, walked: 0 }) }]
+/** Version 2 knows steps without a count; before it nobody walked. 3 knows how phrases were taught. */
+const UPGRADES: readonly Upgrade[] = [
+  { from: 1, up: (session) => ({ ...session, walked: 0 }) },
+  { from: 2, up: (session) => session },
+]
 
 /**
  * Reads a class that was under way.

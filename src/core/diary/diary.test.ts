@@ -3,9 +3,14 @@ import Papa from 'papaparse'
 import { describe, expect, it } from 'vitest'
 import { demo } from '../../../tests/demo'
 import { holds } from '../../../tests/holds'
-import { classOn, materials, tuesday } from '../../../tests/teaching'
+import { classOn, materials, tuesday, wishesOf } from '../../../tests/teaching'
 import { LAYERS } from '../body/layers'
+import { dancedByHand } from '../class/dancedRow'
+import { USUAL_HOUSE } from '../house/house'
+import { vocabulary } from '../moves/vocabulary'
+import { materialsOf } from '../plan/material'
 import { planClass } from '../plan/planner'
+import { wordsOfPlan } from '../plan/words'
 import { classesIcs } from './calendar'
 import { countsByWeek, loadByClass, tempoByPhrase, untouched } from './charts'
 import {
@@ -97,7 +102,7 @@ describe('a diary of any classes', () => {
       fc.property(anyClasses, fc.nat(200), (classes, later) => {
         const reached = reachedIn(classes)
         const today = addDays('2027-02-10', later)
-        const known = knownOf(reached, today)
+        const known = knownOf(reached, materials, today)
         const verdicts = known.reviews.map(
           ({ phrases }) => reached.find(({ phrase }) => phrase === phrases[0])?.last === 'not-yet',
         )
@@ -169,10 +174,55 @@ describe('how far a group has come', () => {
       last: 'not-yet',
       lastTempo: 66,
     })
-    const known = knownOf(reachedIn(classes), '2026-03-11')
+    const known = knownOf(reachedIn(classes), materials, '2026-03-11')
     expect(known.reviews.map(({ phrases }) => phrases)).toEqual([[b.id]])
     expect(known.reviews[0]?.because).toBe('not yet clean 8 days ago')
     expect(known.reviews[0]?.tempo).toBe(59)
+  })
+
+  it('tells what was changed of a phrase since a group was taught it, in its walk', () => {
+    const row = dancedByHand({ combination: one.id, phrase: a.id }, 'row', materials)
+    if (!row) throw new Error('nothing to dance')
+    const classes = [classOn('2026-03-03', [{ ...row, verdict: 'clean' }])]
+    const changedIn = (phrases: typeof one.phrases) => {
+      const now = materialsOf([{ ...one, phrases }], vocabulary, USUAL_HOUSE)
+      const next = nextClassOf(classes, tuesday, now, '2026-03-04')
+      const { drills } = planClass(next?.wishes ?? wishesOf(one.title), now)
+      const walk = drills.find(({ kind, changed }) => kind === 'walk' && changed)
+      return {
+        reviews: next?.wishes.known.reviews,
+        walk,
+        say: walk && wordsOfPlan({ drills, wishes: next!.wishes }, now).get(walk.id)?.say,
+      }
+    }
+    // The day after, clean and as it was, nothing is due; nor where only its words are others.
+    const words = one.phrases.map((phrase) => ({
+      ...phrase,
+      events: phrase.events.map((event) => ({ ...event, cue: 'hey', note: 'soft' })),
+    }))
+    expect(changedIn(one.phrases)).toEqual({ reviews: [], walk: undefined, say: undefined })
+    expect(changedIn(words).reviews).toEqual([])
+
+    const [phrase] = one.phrases
+    const hips = phrase?.events.filter(({ layer }) => layer === 'hips') ?? []
+    const [first, second] = hips
+    if (!phrase || !first || !second) throw new Error('too few hips')
+    const mended = {
+      ...phrase,
+      events: phrase.events.flatMap((event) =>
+        event === first ? [{ ...event, size: 60 }] : event === second ? [] : [event],
+      ),
+    }
+    const { reviews, walk, say } = changedIn([mended, ...one.phrases.slice(1)])
+    expect(reviews?.[0]?.because).toBe('last danced yesterday, and changed since')
+    expect(reviews?.[0]?.changed).toEqual([
+      expect.stringMatching(/^Hips: .* size 60%, not .*[.]$/),
+      expect.stringMatching(/^Hips: no more .*[.]$/),
+    ])
+    expect(say?.slice(0, 2)).toEqual(
+      reviews?.[0]?.changed?.map((line) => `Changed since last time. ${line}`),
+    )
+    expect(walk?.talk).toBe(2 * USUAL_HOUSE.limits['plan.talkThing'])
   })
 
   it('plans the next class: review first, then what is new, the weaker side first', () => {
@@ -256,7 +306,7 @@ describe('days and files', () => {
   })
 
   it('refuses a record of a newer version with what to do, and a damaged one', () => {
-    expect(() => readClass({ ...classOn('2026-12-01', []), schemaVersion: 3 })).toThrow(
+    expect(() => readClass({ ...classOn('2026-12-01', []), schemaVersion: 9 })).toThrow(
       /newer version/,
     )
     expect(() => readGroup({ ...tuesday, name: '' })).toThrow()

@@ -13,8 +13,9 @@ import { DrillKind } from '../plan/drill'
 import { type Upgrade, upgrade } from '../record/upgrade'
 import { Tempo } from '../time/tempo'
 import { TimeOfDay } from '../time/timeOfDay'
+import { TaughtAs } from './changes'
 
-const CLASS_VERSION = 2
+const CLASS_VERSION = 3
 export const GROUP_VERSION = 1
 
 /** A day as it is written in a calendar: `2026-11-25`. */
@@ -32,8 +33,12 @@ export const DancedDrill = z
     combination: z.string().min(1).optional(),
     /** What it was called then, since it may be renamed or gone. */
     combinationTitle: z.string().optional(),
-    /** Ids of the phrases, each once, and what they were called. */
-    phrases: z.array(z.object({ id: z.string().min(1), name: z.string() }).readonly()).readonly(),
+    /** Ids of the phrases, each once, what they were called, and how they were. */
+    phrases: z
+      .array(
+        z.object({ id: z.string().min(1), name: z.string(), as: TaughtAs.optional() }).readonly(),
+      )
+      .readonly(),
     layers: z.array(Layer).readonly(),
     /** Rounds that were danced to their end, a side. */
     rounds: z.object({ R: z.int().min(0), L: z.int().min(0) }).readonly(),
@@ -105,8 +110,11 @@ export const Group = z
   .readonly()
 export type Group = z.infer<typeof Group>
 
-/** Version 2 knows more kinds of steps; what was written before is as it was. */
-const CLASS_UPGRADES: readonly Upgrade[] = [{ from: 1, up: (entry) => entry }]
+/** Version 2 knows more kinds of steps, 3 how a phrase was taught; what was written before is as it was. */
+const CLASS_UPGRADES: readonly Upgrade[] = [
+  { from: 1, up: (entry) => entry },
+  { from: 2, up: (entry) => entry },
+]
 
 /**
  * Reads a stored class, of this version or an older one.

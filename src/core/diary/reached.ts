@@ -6,6 +6,7 @@ import type { Known, PlanWishes, Review } from '../plan/plan'
 import { firstPasses, layersOf, taughtKey } from '../plan/teaching'
 import { MOST_RISE } from '../plan/tempoSteps'
 import { clampTempo } from '../time/tempo'
+import { changesSince, type TaughtAs } from './changes'
 import { addDays, byDate, type ClassEntry, countsOn, daysBetween, type Verdict } from './diary'
 
 /** How far a group has come with one phrase of a combination. */
@@ -16,6 +17,8 @@ export interface PhraseReached {
   readonly name: string
   /** Danced on the feet, floor up. */
   readonly layers: readonly Layer[]
+  /** As it was taught last, where that is known. */
+  readonly as: TaughtAs
   readonly counts: Readonly<Record<Side, number>>
   /** The fastest it was clean at; absent where it never was. */
   readonly cleanTempo?: number
@@ -44,7 +47,7 @@ export function reachedIn(classes: readonly ClassEntry[]): readonly PhraseReache
     for (const drill of one.danced) {
       const { combination, combinationTitle = '', phrases, layers, tempo, verdict } = drill
       if (combination === undefined || drill.rounds.R + drill.rounds.L === 0) continue
-      for (const { id, name } of phrases) {
+      for (const { id, name, as } of phrases) {
         const key = `${combination}|${id}`
         const before = reached.get(key)
         // A drill of several phrases is shared out by their number.
@@ -61,6 +64,7 @@ export function reachedIn(classes: readonly ClassEntry[]): readonly PhraseReache
           layers: LAYERS.filter(
             (layer) => before?.layers.includes(layer) || (isOnFeet && layers.includes(layer)),
           ),
+          as: { ...before?.as, ...as },
           counts: {
             R: (before?.counts.R ?? 0) + share('R'),
             L: (before?.counts.L ?? 0) + share('L'),
@@ -135,12 +139,21 @@ export function weakerSides(reached: readonly PhraseReached[]): Known['weaker'] 
 }
 
 /**
- * What the planner is told of a group: what is due first, not yet clean before the rest; a
+ * What the planner is told of a group: what is due first, and what was changed since it was
+ * taught, not yet clean before the rest; a
  * layer needs no teaching where it was danced on the feet and not left as not yet.
  */
-export function knownOf(reached: readonly PhraseReached[], today: string): Known {
+export function knownOf(
+  reached: readonly PhraseReached[],
+  materials: Materials,
+  today: string,
+): Known {
   const due = reached
-    .filter((one) => one.layers.length > 0 && daysBetween(one.due, today) >= 0)
+    .map((one) => ({ ...one, changed: changedOf(one, materials) }))
+    .filter(
+      ({ layers, due, changed }) =>
+        layers.length > 0 && (daysBetween(due, today) >= 0 || changed.length > 0),
+    )
     .sort(
       (a, b) =>
         Number(b.last === 'not-yet') - Number(a.last === 'not-yet') || a.due.localeCompare(b.due),
@@ -152,6 +165,7 @@ export function knownOf(reached: readonly PhraseReached[], today: string): Known
       layers: [...one.layers],
       tempo: one.last === 'not-yet' ? clampTempo(one.lastTempo / MOST_RISE) : one.lastTempo,
       because: reasonFor(one, today),
+      ...(one.changed.length > 0 && { changed: one.changed }),
     }),
   )
   const taught = reached.flatMap(({ combination, phrase, layers, last }) =>
@@ -160,10 +174,24 @@ export function knownOf(reached: readonly PhraseReached[], today: string): Known
   return { reviews, taught, weaker: weakerSides(reached) }
 }
 
-function reasonFor({ last, lastDay }: PhraseReached, today: string): string {
+/** What was changed of a phrase since it was taught. */
+function changedOf(
+  { combination, phrase, as }: PhraseReached,
+  materials: Materials,
+): readonly string[] {
+  const material = materials.find(combination)
+  const now = material?.combination.phrases.find(({ id }) => id === phrase)
+  return material && now ? changesSince(as, now, material.lead.vocabulary) : []
+}
+
+function reasonFor(
+  { last, lastDay, changed }: PhraseReached & { readonly changed: readonly string[] },
+  today: string,
+): string {
   const days = daysBetween(lastDay, today)
   const ago = days === 0 ? 'today' : days === 1 ? 'yesterday' : `${days} days ago`
-  return last === 'not-yet' ? `not yet clean ${ago}` : `last danced ${ago}`
+  const told = last === 'not-yet' ? `not yet clean ${ago}` : `last danced ${ago}`
+  return changed.length > 0 ? `${told}, and changed since` : told
 }
 
 /** Reviews that are named one by one. */
@@ -189,7 +217,7 @@ export function nextClassOf(
   const reached = reachedIn(classes).filter(({ combination }) => materials.find(combination))
   const latest = reached.toSorted((a, b) => b.lastDay.localeCompare(a.lastDay))[0]
   if (!latest) return undefined
-  const known = knownOf(reached, today)
+  const known = knownOf(reached, materials, today)
   const ids = [
     ...new Set([latest.combination, ...known.reviews.map(({ combination }) => combination)]),
   ].slice(0, 3)

@@ -115,6 +115,8 @@ export const Drill = z
     focus: z.array(z.string().min(1)).readonly().optional(),
     /** Words of what who wants more dances instead. */
     option: z.string().min(1).optional(),
+    /** What was changed since the group was taught it, a line each. */
+    changed: z.array(z.string().min(1)).readonly().optional(),
   })
   .readonly()
 export type Drill = z.infer<typeof Drill>

@@ -7,7 +7,7 @@ import { Tempo } from '../time/tempo'
 import { TimeOfDay } from '../time/timeOfDay'
 import { Drill } from './drill'
 
-export const PLAN_VERSION = 2
+export const PLAN_VERSION = 3
 
 /** Minutes of a class of which nothing else is said. */
 const USUAL_MINUTES = 60
@@ -44,6 +44,8 @@ export const Review = z
     tempo: Tempo,
     /** Why it is due, in words. */
     because: z.string(),
+    /** What of it was changed since it was taught, a line each. */
+    changed: z.array(z.string().min(1)).readonly().optional(),
   })
   .readonly()
 export type Review = z.infer<typeof Review>
@@ -107,7 +109,7 @@ export const Plan = z
   .readonly()
 export type Plan = z.infer<typeof Plan>
 
-/** Before version 2 every class was of one kind, and danced on both sides. */
+/** Before version 2 every class was of one kind, and danced on both sides; before 3 nobody knew what was changed. */
 const UPGRADES: readonly Upgrade[] = [
   {
     from: 1,
@@ -116,6 +118,7 @@ const UPGRADES: readonly Upgrade[] = [
       wishes: { type: 'drop-in', sides: 'both', ...(plan.wishes as object) },
     }),
   },
+  { from: 2, up: (plan) => plan },
 ]
 
 /**

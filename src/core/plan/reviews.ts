@@ -1,12 +1,20 @@
+import type { House } from '../house/house'
 import { TICKS_PER_COUNT } from '../time/time'
 import { type Materials, roundOf } from './material'
-import type { PlanWishes } from './plan'
+import type { PlanWishes, Review } from './plan'
 import { unitOver } from './taughtUnits'
 import type { Teaching, Unit } from './teaching'
 
 /** A side is given its own step where it is behind by more than so many rounds. */
 const BEHIND_ROUNDS = 4
 const TALK = 10
+
+/** Whole seconds to say what was changed: each change is a new thing. */
+const changedTalk = ({ changed = [] }: Review, { limits }: House): number =>
+  Math.min(MOST_CHANGED_TALK, Math.round(changed.length * limits['plan.talkThing']))
+
+/** Longer no talk is (teaching 2.2). */
+const MOST_CHANGED_TALK = 90
 
 /** What a review takes of a class: more where a dance grows over weeks. */
 const SHARE = { 'drop-in': 0.2, technique: 0.15, choreography: 0.25, slot: 0.2 } as const
@@ -50,8 +58,9 @@ export function reviewsOf(
         ...run,
         kind: 'walk',
         sides: run.sides.slice(0, 1),
-        talk: 0,
+        talk: changedTalk(review, materials.house),
         seconds: Math.round(counts * materials.house.limits['plan.walk']),
+        ...(review.changed && { changed: review.changed }),
       }
       const seconds = secondsOf(run) + secondsOf(walk)
       // A short class still has the last of what came before.

@@ -135,7 +135,13 @@ function computed(
     case 'technique':
       return (drill.focus ?? []).map((line, i) => `Minute ${i + 1}: ${line}`)
     case 'walk':
-      return round ? [`${weightWords(round)}${feetAs(round, drill)}`, countWords(drill, round)] : []
+      return round
+        ? [
+            ...(drill.changed ?? []).map((line) => `Changed since last time. ${line}`),
+            `${weightWords(round)}${feetAs(round, drill)}`,
+            countWords(drill, round),
+          ]
+        : []
     case 'alone':
       return [
         ...drill.layers.map((layer) => ALONE_WORDS[layer]),

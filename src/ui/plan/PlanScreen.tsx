@@ -174,7 +174,7 @@ function OpenPlan({
   const forGroup = async (id: string | undefined) => {
     const { all: given } = await planning.classes.list()
     const own = given.filter(({ group }) => id !== undefined && group === id).sort(byDate)
-    const known = id === undefined ? NOTHING_KNOWN : knownOf(reachedIn(own), today())
+    const known = id === undefined ? NOTHING_KNOWN : knownOf(reachedIn(own), materials, today())
     change('group', (now) => {
       const { group: _, ...rest } = now
       return changeWishes(id === undefined ? rest : { ...rest, group: id }, { known })
