@@ -166,8 +166,8 @@ const thicker = (rows: readonly TubeRow[], by: (along: number) => number): reado
   })
 
 /** A man's arm is fuller at the shoulder and the forearm. */
-const MANS_ARM = thicker(ARM, (along) => 1.14 + 0.1 * smooth(0.16, 0.02, along))
-const MANS_LEG = thicker(LEG, (along) => 1.03 + 0.06 * smooth(0.45, 0.6, along))
+export const MANS_ARM = thicker(ARM, (along) => 1.14 + 0.1 * smooth(0.16, 0.02, along))
+export const MANS_LEG = thicker(LEG, (along) => 1.03 + 0.06 * smooth(0.45, 0.6, along))
 
 const onFinger = (h: Vec, { base, way, long, thick, name }: Finger): number => {
   const tip = long - thick * 0.8

@@ -25,6 +25,9 @@ export interface DressWish {
   readonly detail: number
 }
 
+/** Who is drawn, and in what. */
+export type Worn = Omit<DressWish, 'detail'>
+
 /** A dancer at rest, ready to be drawn: numbers alone, so that it can be made beside the page. */
 export interface Dressed {
   readonly wish: DressWish

@@ -3,7 +3,7 @@ import { SIDES, type Side } from '../body/side'
 import { jointsOfSide, type Pose } from '../pose/joints'
 import { BODY } from '../pose/proportions'
 import { type Seen, seenPoint, type View } from '../pose/views'
-import { ARM, LEG, TRUNKS } from './anatomy'
+import { ARM, LEG, MANS_ARM, MANS_LEG, TRUNKS } from './anatomy'
 import {
   armChain,
   type Carried,
@@ -14,12 +14,14 @@ import {
   spineChain,
 } from './bones'
 import { mirrored } from './carried'
-import { mix, plus, smooth, type Vec } from './field'
+import type { Worn } from './dress'
+import { mix, plus, smooth, type TubeRow, type Vec } from './field'
 import { layBones } from './layBones'
+import { HEM, LEGGINGS_TO, TROUSERS_TO } from './paint'
 import { ANKLE, ARM_WAY, LEG_WAY, REST } from './rest'
 import { carryPoint, newRig } from './rig'
 import { newV3 } from './turns'
-import { KNOT } from './worn'
+import { KNOT, SKIRT_LONG } from './worn'
 
 /** One piece of a flat drawing, in centimetres: right is right, down is down. */
 export interface FlatPiece {
@@ -43,7 +45,16 @@ const [one, other] = [newV3(), newV3()]
 type Piece = FlatPiece & { readonly near: number }
 
 /** A pose drawn flat as an SVG would draw it: the same body in the same clothes, the farthest pieces first. */
-export function flatOf(pose: Pose, view: View): readonly FlatPiece[] {
+export function flatOf(
+  pose: Pose,
+  view: View,
+  { shape, hair, clothes }: Worn,
+): readonly FlatPiece[] {
+  const { leg: legLimb, arm: armLimb, hand: handLimb, trunkAt } = SHAPES[shape]
+  const hasTrousers = clothes.legs === 'trousers'
+  const legTo = hasTrousers ? TROUSERS_TO : LEGGINGS_TO
+  const isLong = clothes.top === 'long'
+  const sleeveTo = isLong ? 0.03 : 0.098
   const scale = heightOf(pose)
   layBones(rig, pose, scale)
   const [overX = 0, overZ = 0] = pose.over
@@ -81,12 +92,12 @@ export function flatOf(pose: Pose, view: View): readonly FlatPiece[] {
       const half = samples.map((along) => thick(along) * scale)
       put(layer, tone, outline(middle, half, isRound, closed), nearOf(middle))
     }
-    limb('feet', 'cloth', steps(-0.03, LEGGINGS_TO, 12), LEG_LIMB, true)
-    limb('feet', 'skin', steps(LEGGINGS_TO, 0.815, 3), LEG_LIMB)
-    limb('torso', 'cloth', steps(-0.015, 0.098, 4), ARM_LIMB, true)
-    limb('arms', 'skin', steps(0.098, 0.292, 6), ARM_LIMB)
-    limb('arms', 'cloth', steps(0.292, 0.487, 5), ARM_LIMB)
-    limb('arms', 'skin', steps(0.487, 0.68, 6), HAND_LIMB, true)
+    limb('feet', 'skin', steps(LEGGINGS_TO, 0.815, 3), legLimb)
+    limb('feet', 'cloth', steps(-0.03, legTo, 12), hasTrousers ? loose(legLimb) : legLimb, true)
+    limb('torso', 'cloth', steps(-0.015, sleeveTo, 4), armLimb, true)
+    limb('arms', 'skin', steps(sleeveTo, 0.292, 6), armLimb)
+    limb('arms', 'cloth', steps(0.292, 0.487, 5), armLimb)
+    limb('arms', 'skin', steps(0.487, 0.68, 6), handLimb, true)
     foot(side)
   }
 
@@ -128,12 +139,16 @@ export function flatOf(pose: Pose, view: View): readonly FlatPiece[] {
       nearOf(rings.map(({ middle }) => middle)) + more,
     )
   }
-  trunk('torso', 'skin', 0.95, HEM + 0.01)
-  trunk('torso', 'cloth', HEM, 1.425)
+  const isBare = !isLong && clothes.waist === 'bare'
+  if (isBare) trunk('torso', 'skin', 0.95, HEM + 0.01)
+  trunk('torso', 'cloth', isBare ? HEM : 0.95, 1.425)
   trunk('head', 'skin', 1.4, 1.5)
   trunk('feet', 'cloth', 0.83, 0.97)
-  trunk('hips', 'cloth', 0.89, 0.982, 0.008)
-  scarf()
+  trunk('hips', 'cloth', clothes.hips === 'sash' ? 0.925 : 0.89, 0.982, 0.008)
+  if (clothes.hips === 'scarf') scarf()
+  else if (clothes.hips === 'sash') sashEnds()
+  else skirt(SKIRT_LONG[clothes.hips])
+  waistband()
 
   /** The scarf's point and its fringe, on the side that is seen. */
   function scarf(): void {
@@ -152,6 +167,57 @@ export function flatOf(pose: Pose, view: View): readonly FlatPiece[] {
       return `M${text({ right, up })}L${text({ right: right + 0.006 * share, up: up - 0.085 })}`
     })
     put('hips', 'cloth', strands.join(''), near + 0.001, 1)
+  }
+
+  /** Two ends of the sash, on one side. */
+  function sashEnds(): void {
+    for (const [x, z, long] of SASH_ENDS) {
+      const knot = seen([x, 0.935, z], spineChain(0.935))
+      const end = (aside: number, down: number) => ({
+        right: knot.right + aside,
+        up: knot.up - (view === 'above' ? 0 : down),
+      })
+      put(
+        'hips',
+        'cloth',
+        closed([end(-0.02, 0), end(0.02, 0), end(0.032, long), end(-0.028, long + 0.02)]),
+        knot.near,
+      )
+    }
+  }
+
+  /** A skirt as it falls over both legs, however they stand. */
+  function skirt(long: number): void {
+    const { from, way, chain, thick } = legLimb
+    const falls = SIDES.flatMap((side) =>
+      steps(0, long, 8).flatMap((along) => {
+        const by = chain(along)
+        const [x, y, z] = plus(from, way, along)
+        const at = seen([side === 'R' ? x : -x, y, z], side === 'R' ? by : mirrored(by))
+        const wide = (thick(along) + 0.012 + 0.085 * (along / long) ** 1.5) * scale
+        return [
+          { ...at, right: at.right - wide },
+          { ...at, right: at.right + wide },
+        ]
+      }),
+    )
+    const tops = [0.89, 0.93, 0.975].map(ring).flatMap(({ middle, wide, rise }) => [
+      { ...middle, right: middle.right - wide - 0.008, up: middle.up - rise },
+      { ...middle, right: middle.right + wide + 0.008, up: middle.up + rise },
+    ])
+    const near = nearOf(falls) + 0.02
+    put('hips', 'cloth', closed(hull([...tops, ...falls])), near)
+    // The hem is told by a line a little over it.
+    const hem = falls.slice(8 * 2, 9 * 2).concat(falls.slice(-2))
+    const [left, right] = [hem, hem].map((points, i) =>
+      points.reduce((a, b) => ((i === 0 ? b.right < a.right : b.right > a.right) ? b : a)),
+    ) as [Seen, Seen]
+    const raised = (point: Seen) => ({ ...point, up: point.up + (view === 'above' ? 0 : 0.02) })
+    put('hips', 'band', line([raised(left), raised(right)]), near + 0.002, 1.2)
+  }
+
+  function waistband(): void {
+    const near = ring(0.89).middle.near + 0.02
     const waist = ring(0.978)
     const band = [-1, 1].map((share) => ({
       right: waist.middle.right + share * (waist.wide + 0.008),
@@ -200,7 +266,7 @@ export function flatOf(pose: Pose, view: View): readonly FlatPiece[] {
   ball('head', 'skin', [0, 1.583, -0.02], [0.058, 0.085, 0.07])
   ball('head', 'hair', [0, 1.64, 0.026], [0.083, 0.082, 0.092])
   ball('head', 'hair', [0, 1.6, 0.05], [0.07, 0.07, 0.05])
-  ball('head', 'hair', [0, 1.632, 0.122], [0.036, 0.036, 0.032])
+  if (hair !== 'short') ball('head', 'hair', [0, 1.632, 0.122], [0.036, 0.036, 0.032])
   const band = steps(-1.3, 1.3, 8).map((t) =>
     seen([0.084 * Math.sin(t), 1.64 + 0.083 * Math.cos(t), -0.004], HEAD_BONE),
   )
@@ -210,7 +276,7 @@ export function flatOf(pose: Pose, view: View): readonly FlatPiece[] {
     ...knot,
     up: knot.up - (view === 'above' ? 0 : 0.38 * t * scale),
   }))
-  put('head', 'hair', line(braid), knot.near, 3.2)
+  if (hair === 'braid') put('head', 'hair', line(braid), knot.near, 3.2)
   // What is worn round the hips lies over the legs, however they stand.
   const legs = Math.max(
     ...pieces
@@ -218,7 +284,7 @@ export function flatOf(pose: Pose, view: View): readonly FlatPiece[] {
       .map(({ near }) => near),
   )
   const over = ({ layer, near }: Piece) =>
-    layer === 'hips' && view !== 'above' ? Math.max(near, legs) + near / 100 : near
+    layer === 'hips' && view !== 'above' ? Math.max(near, legs) + 0.01 + near / 100 : near
   return pieces
     .sort((a, b) => over(a) - over(b))
     .map(({ layer, d, width, tone }) => ({ layer, d, width, tone }))
@@ -242,9 +308,6 @@ interface Limb {
   readonly thick: (along: number) => number
 }
 
-const LEGGINGS_TO = 0.735
-const HEM = 1.16
-
 /** The mean thickness of a tube, between its rows. */
 function thickIn(rows: readonly (readonly number[])[]): (along: number) => number {
   const table = rows.map(([along = 0, ...radii]): readonly [number, number] => [
@@ -267,21 +330,57 @@ function between(table: readonly (readonly number[])[], at: number): readonly nu
   return a.map((value, k) => mix(value, b[k] as number, share))
 }
 
-const LEG_LIMB: Limb = { from: REST.hip, way: LEG_WAY, chain: legChain, thick: thickIn(LEG) }
-const ARM_LIMB: Limb = { from: REST.shoulder, way: ARM_WAY, chain: armChain, thick: thickIn(ARM) }
-/** Fingers together, narrower to their tips. */
-const HAND_LIMB: Limb = {
-  ...ARM_LIMB,
-  thick: (along) =>
-    along < 0.5 ? 0.02 : 0.02 + 0.011 * smooth(0.5, 0.57, along) - 0.02 * smooth(0.6, 0.69, along),
+/** A body as it is drawn flat. */
+interface FlatShape {
+  readonly leg: Limb
+  readonly arm: Limb
+  /** Fingers together, narrower to their tips. */
+  readonly hand: Limb
+  /** Half width, front and back of the trunk, with what stands out in front and behind. */
+  readonly trunkAt: (up: number) => readonly [number, number, number]
 }
 
-/** Half width, front and back of the trunk, with what stands out in front and behind. */
-function trunkAt(up: number): readonly [number, number, number] {
-  const [half = 0, front = 0, back = 0] = between(TRUNKS.woman, up)
-  const bump = (at: number, wide: number) => Math.exp(-(((up - at) / wide) ** 2))
-  return [half, front + 0.028 * bump(1.27, 0.045), back + 0.022 * bump(0.87, 0.06)]
+function shapeOf(
+  legs: readonly TubeRow[],
+  arms: readonly TubeRow[],
+  trunk: readonly (readonly number[])[],
+  chest: number,
+): FlatShape {
+  const arm = { from: REST.shoulder, way: ARM_WAY, chain: armChain, thick: thickIn(arms) }
+  return {
+    leg: { from: REST.hip, way: LEG_WAY, chain: legChain, thick: thickIn(legs) },
+    arm,
+    hand: {
+      ...arm,
+      thick: (along) =>
+        along < 0.5
+          ? 0.02
+          : 0.02 + 0.011 * smooth(0.5, 0.57, along) - 0.02 * smooth(0.6, 0.69, along),
+    },
+    trunkAt(up) {
+      const [half = 0, front = 0, back = 0] = between(trunk, up)
+      const bump = (at: number, wide: number) => Math.exp(-(((up - at) / wide) ** 2))
+      return [half, front + chest * bump(1.27, 0.045), back + 0.022 * bump(0.87, 0.06)]
+    },
+  }
 }
+
+const SHAPES: Readonly<Record<Worn['shape'], FlatShape>> = {
+  woman: shapeOf(LEG, ARM, TRUNKS.woman, 0.028),
+  man: shapeOf(MANS_LEG, MANS_ARM, TRUNKS.man, 0.012),
+}
+
+/** Trousers fall straight from the knee. */
+const loose = (limb: Limb): Limb => ({
+  ...limb,
+  thick: (along) => Math.max(limb.thick(along) + 0.008, along > 0.3 ? 0.062 : 0),
+})
+
+/** Aside, back and length of the sash's ends. */
+const SASH_ENDS = [
+  [0.15, 0.045, 0.3],
+  [0.155, 0.075, 0.24],
+] as const
 
 /** The foot's outline as points of its skin: aside, up, ahead of the ankle. */
 const FOOT_POINTS: readonly Vec[] = [

@@ -1,6 +1,6 @@
 import type { DancerLook, DancerOutfit } from '../house/dancerLook'
 import type { Family } from '../moves/move'
-import type { DressWish } from './dress'
+import type { Worn } from './dress'
 import type { Clothes } from './paint'
 
 /** What goes with the dances of a family, and leaves knees and weight to be seen. */
@@ -23,7 +23,7 @@ const HIPS: Readonly<Record<Exclude<DancerOutfit, 'family'>, Clothes['hips']>> =
 export function dressFor(
   { shape, hair, outfit, waist }: Omit<DancerLook, 'skin'>,
   families: readonly Family[],
-): Omit<DressWish, 'detail'> {
+): Worn {
   const hips = HIPS[outfit === 'family' ? OF_FAMILY[families[0] ?? 'general'] : outfit]
   return {
     shape,

@@ -33,10 +33,10 @@ export interface Clothes {
 }
 
 /** Where the top ends over the waist, and the leggings begin. */
-const HEM = 1.16
+export const HEM = 1.16
 const WAISTBAND = 0.968
-const LEGGINGS_TO = 0.735
-const TROUSERS_TO = 0.772
+export const LEGGINGS_TO = 0.735
+export const TROUSERS_TO = 0.772
 const SLEEVE_FROM = 0.292
 const SLEEVE_TO = 0.487
 

@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
 import { holds } from '../../../tests/holds'
+import { DancerOutfit, USUAL_LOOK } from '../house/dancerLook'
 import { vocabulary } from '../moves/vocabulary'
 import { dancerOf } from '../pose/dancer'
 import { JOINTS, newPose } from '../pose/joints'
@@ -10,7 +11,16 @@ import { seen, VIEWS } from '../pose/views'
 import { readSheet } from '../sheet/readSheet'
 import { simulate } from '../simulate/simulate'
 import { FLAT, flatOf } from './flat'
+import { dressFor } from './outfits'
 import { posesSvg } from './posesSvg'
+
+const anyLook = fc.record({
+  shape: fc.constantFrom('woman' as const, 'man' as const),
+  hair: fc.constantFrom('braid' as const, 'knot' as const, 'short' as const),
+  skin: fc.constant('warm' as const),
+  outfit: fc.constantFrom(...DancerOutfit.options),
+  waist: fc.constantFrom('bare' as const, 'covered' as const),
+})
 
 const dance = (lines: string) =>
   dancerOf(simulate(readSheet(`sway 1\nphrase A 8\n${lines}`, vocabulary).combination, vocabulary))
@@ -32,20 +42,50 @@ describe('key poses', () => {
 describe('a flat drawing', () => {
   it('of any pose lies inside its picture, from wherever it is seen', () => {
     holds(
-      fc.property(anyCombination(), fc.double({ min: 0, max: 120, noNaN: true }), (one, tick) => {
-        const pose = dancerOf(simulate(one, vocabulary)).poseAt(tick)
-        for (const view of VIEWS)
-          for (const { d } of flatOf(pose, view)) {
-            expect(d).not.toMatch(/NaN|Infinity/)
-            for (const [, x, y] of d.matchAll(/[ML](-?[\d.]+) (-?[\d.]+)/g)) {
-              expect(Math.abs(Number(x))).toBeLessThan(2 * FLAT.width)
-              expect(Number(y)).toBeGreaterThan(FLAT.top - 60)
-              expect(Number(y)).toBeLessThan(FLAT.top + FLAT.height + 60)
+      fc.property(
+        anyCombination(),
+        anyLook,
+        fc.double({ min: 0, max: 120, noNaN: true }),
+        (one, look, tick) => {
+          const worn = dressFor(look, one.families)
+          const pose = dancerOf(simulate(one, vocabulary)).poseAt(tick)
+          for (const view of VIEWS)
+            for (const { d } of flatOf(pose, view, worn)) {
+              expect(d).not.toMatch(/NaN|Infinity/)
+              for (const [, x, y] of d.matchAll(/[ML](-?[\d.]+) (-?[\d.]+)/g)) {
+                expect(Math.abs(Number(x))).toBeLessThan(2 * FLAT.width)
+                expect(Number(y)).toBeGreaterThan(FLAT.top - 60)
+                expect(Number(y)).toBeLessThan(FLAT.top + FLAT.height + 60)
+              }
             }
-          }
-      }),
+        },
+      ),
       { numRuns: 120, seed: 531 },
     )
+  })
+
+  it('is of the clothes that are worn: each outfit and shape is a drawing of its own', () => {
+    const pose = dance('feet 1 step R side').poseAt(6)
+    const drawn = DancerOutfit.options
+      .filter((outfit) => outfit !== 'family')
+      .flatMap((outfit) =>
+        (['woman', 'man'] as const).map((shape) =>
+          flatOf(pose, 'behind', dressFor({ ...USUAL_LOOK, outfit, shape }, []))
+            .map(({ d }) => d)
+            .join(),
+        ),
+      )
+    expect(new Set(drawn).size).toBe(8)
+    // A skirt hides the knees that a scarf leaves to be seen.
+    const hipsDown = (outfit: 'scarf' | 'long skirt') =>
+      Math.max(
+        ...flatOf(pose, 'behind', dressFor({ ...USUAL_LOOK, outfit }, []))
+          .filter(({ layer }) => layer === 'hips')
+          .flatMap(({ d }) =>
+            [...d.matchAll(/[ML]-?[\d.]+ (-?[\d.]+)/g)].map(([, y]) => Number(y)),
+          ),
+      )
+    expect(hipsDown('long skirt')).toBeGreaterThan(hipsDown('scarf') + 40)
   })
 
   it('has right where the view says it is', () => {
@@ -61,7 +101,10 @@ describe('a flat drawing', () => {
 
   it('as a file says what it shows, in words that cannot break it', () => {
     const pose = dance('').poseAt(0)
-    const svg = posesSvg('<Tide> & "more"', 'From behind.', [{ pose, label: 'A1&' }], 'behind')
+    const svg = posesSvg('<Tide> & "more"', 'From behind.', [{ pose, label: 'A1&' }], 'behind', {
+      look: USUAL_LOOK,
+      families: [],
+    })
     expect(svg).toContain('&#60;Tide&#62; &#38; &#34;more&#34;')
     expect(svg).toContain('>A1&#38;<')
     expect(svg.match(/<svg /g)).toHaveLength(1)

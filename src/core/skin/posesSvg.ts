@@ -1,7 +1,10 @@
 import type { Layer } from '../body/layers'
+import type { DancerLook } from '../house/dancerLook'
+import type { Family } from '../moves/move'
 import type { Pose } from '../pose/joints'
 import type { View } from '../pose/views'
 import { FLAT, type FlatPiece, flatOf } from './flat'
+import { dressFor } from './outfits'
 
 /** A pose with the words that stand under it. */
 export interface LabelledPose {
@@ -17,7 +20,18 @@ const CLOTH: Readonly<Record<Layer, string>> = {
   arms: '#2a7a72',
   head: '#b98309',
 }
-const TONE = { skin: '#a86a45', hair: '#2b1a17', band: '#e8a13c' } as const
+const TONE = { hair: '#2b1a17', band: '#e8a13c' } as const
+const SKIN: Readonly<Record<DancerLook['skin'], string>> = {
+  light: '#d49b76',
+  warm: '#a86a45',
+  deep: '#6f4029',
+}
+
+/** Who is drawn, dressed for a dance of some families. */
+interface Drawn {
+  readonly look: DancerLook
+  readonly families: readonly Family[]
+}
 const CELL = { width: 190, height: 262 } as const
 const PER_ROW = 8
 const HEAD = 52
@@ -25,13 +39,13 @@ const HEAD = 52
 const escaped = (text: string): string =>
   text.replace(/[<>&"]/g, (sign) => `&#${sign.charCodeAt(0)};`)
 
-const colourOf = ({ tone, layer }: FlatPiece): string =>
-  tone === 'cloth' ? CLOTH[layer] : TONE[tone]
+const colourOf = ({ tone, layer }: FlatPiece, skin: DancerLook['skin']): string =>
+  tone === 'cloth' ? CLOTH[layer] : tone === 'skin' ? SKIN[skin] : TONE[tone]
 
-const piece = (one: FlatPiece): string =>
+const piece = (one: FlatPiece, skin: DancerLook['skin']): string =>
   one.width > 0
-    ? `<path d="${one.d}" fill="none" stroke="${colourOf(one)}" stroke-width="${one.width}" stroke-linecap="round" stroke-linejoin="round"/>`
-    : `<path d="${one.d}" fill="${colourOf(one)}"/>`
+    ? `<path d="${one.d}" fill="none" stroke="${colourOf(one, skin)}" stroke-width="${one.width}" stroke-linecap="round" stroke-linejoin="round"/>`
+    : `<path d="${one.d}" fill="${colourOf(one, skin)}"/>`
 
 /** Poses in rows on one sheet, as an SVG file of its own. */
 export function posesSvg(
@@ -39,7 +53,9 @@ export function posesSvg(
   whose: string,
   poses: readonly LabelledPose[],
   view: View,
+  { look, families }: Drawn,
 ): string {
+  const worn = dressFor(look, families)
   const columns = Math.min(PER_ROW, Math.max(1, poses.length))
   const [width, height] = [
     Math.max(520, columns * CELL.width),
@@ -52,7 +68,7 @@ export function posesSvg(
     return [
       `<g transform="translate(${x} ${y})">`,
       floor,
-      ...flatOf(pose, view).map(piece),
+      ...flatOf(pose, view, worn).map((one) => piece(one, look.skin)),
       `<text y="34" text-anchor="middle" font-size="19" font-weight="700">${escaped(label)}</text></g>`,
     ].join('')
   })

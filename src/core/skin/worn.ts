@@ -52,7 +52,7 @@ const EDGES: Readonly<
 }
 
 /** Lengths of a skirt, in metres. */
-const SKIRT_LONG: Readonly<Record<Clothes['hips'], number>> = {
+export const SKIRT_LONG: Readonly<Record<Clothes['hips'], number>> = {
   scarf: 0,
   sash: 0,
   'short-skirt': 0.42,

@@ -61,7 +61,7 @@ export function Placer({ session, left, top, newId, onClose }: PlacerProps) {
       <Combobox
         store={combobox}
         position="bottom-start"
-        width={470}
+        width="min(640px, 94vw)"
         middlewares={{ flip: true, shift: true }}
         onOptionSubmit={(id) => {
           const offer = offers.find((candidate) => candidate.id === id)

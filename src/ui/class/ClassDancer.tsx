@@ -51,6 +51,7 @@ export function ClassDancer(props: ClassDancerProps) {
             pose={dancers(ahead.dancing).poseAt(ahead.tick)}
             view={view}
             label="The pose of the next count"
+            families={material.combination.families}
           />
           <span>next</span>
         </div>

@@ -1,6 +1,7 @@
 import { LAYERS } from '../../core/body/layers'
 import { sideWord } from '../../core/body/side'
 import { bothOf } from '../../core/combination/dancing'
+import type { Family } from '../../core/moves/move'
 import { layerWord } from '../../core/moves/vocabulary'
 import type { Material } from '../../core/plan/material'
 import type { Pose } from '../../core/pose/joints'
@@ -33,7 +34,12 @@ export function SheetPaper({ material }: { readonly material: Material }) {
                 <h2>{pickupTitle(combination)}</h2>
                 <ol>
                   {pickup.map((words) => (
-                    <CountLine key={words.count} words={words} pose={undefined} />
+                    <CountLine
+                      key={words.count}
+                      words={words}
+                      pose={undefined}
+                      families={combination.families}
+                    />
                   ))}
                 </ol>
               </section>
@@ -48,7 +54,12 @@ export function SheetPaper({ material }: { readonly material: Material }) {
                   </h2>
                   <ol>
                     {sayPass(simulation, pass, ALL, simulation.vocabulary).map((words) => (
-                      <CountLine key={words.count} words={words} pose={poses.get(words.count)} />
+                      <CountLine
+                        key={words.count}
+                        words={words}
+                        pose={poses.get(words.count)}
+                        families={combination.families}
+                      />
                     ))}
                   </ol>
                 </section>
@@ -65,14 +76,20 @@ export function SheetPaper({ material }: { readonly material: Material }) {
 function CountLine({
   words: { count, feet, layers, weight, cues, asides },
   pose,
+  families,
 }: {
   readonly words: CountWords
   readonly pose: Pose | undefined
+  readonly families: readonly Family[]
 }) {
   return (
     <li>
       <b className="display counts">{count}</b>
-      <div>{pose && <FlatFigure pose={pose} view="behind" label={`Pose on ${count}`} />}</div>
+      <div>
+        {pose && (
+          <FlatFigure pose={pose} view="behind" label={`Pose on ${count}`} families={families} />
+        )}
+      </div>
       <p>
         {feet.length > 0 && <span>{feet.join('. ')}. </span>}
         {layers.map(({ layer, text }) => (

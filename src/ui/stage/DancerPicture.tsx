@@ -8,6 +8,7 @@ import type { Dancers } from '../../core/pose/dancers'
 import { placeOfJoint } from '../../core/pose/joints'
 import type { View } from '../../core/pose/views'
 import type { Dressed } from '../../core/skin/dress'
+import { dressFor } from '../../core/skin/outfits'
 import { TICKS_PER_COUNT } from '../../core/time/time'
 import type { Frame } from '../../dancer/camera'
 import {
@@ -67,8 +68,8 @@ const REST_MS = 140
 /** The dancing body, in space or flat: the only picture of it that moves. */
 export function DancerPicture(props: DancerPictureProps) {
   const { label, className, dancers, view, choice = ALONE, only, isMoving, isSmall = false } = props
-  const { moment, onLook, isAtEase = isSmall, frame, isRaised = false } = props
-  const { build, scale } = useStore(dancerNow, (s) => s)
+  const { families, moment, onLook, isAtEase = isSmall, frame, isRaised = false } = props
+  const { build, scale, look } = useStore(dancerNow, (s) => s)
   const isStill = useReducedMotion()
   const canvas = useRef<HTMLCanvasElement>(null)
   const flat = useRef<SVGGElement>(null)
@@ -82,7 +83,7 @@ export function DancerPicture(props: DancerPictureProps) {
     setFlat(true)
     onFlat.current?.()
   }, [])
-  const wanted = useDressed(props.families, !isFlat, goFlat)
+  const wanted = useDressed(families, !isFlat, goFlat)
   const dressed = usePrepared(stage, wanted, goFlat)
 
   const draw = useCallback(() => {
@@ -98,7 +99,8 @@ export function DancerPicture(props: DancerPictureProps) {
     const beside = stage ? choice : ALONE
     const shown = frames.at(stands(now, beside), beside)
     if (stage && dressed) stage.draw(shown, { dressed, view, build, scale, only, frame, isRaised })
-    else if (flat.current && shown[0]) drawFlat(flat.current, shown[0].pose, view)
+    else if (flat.current && shown[0])
+      drawFlat(flat.current, shown[0].pose, view, dressFor(look, families))
     element.dataset.shown = shownText(now, shown)
     element.dataset.took = (performance.now() - begun).toFixed(2)
   }, [
@@ -111,6 +113,8 @@ export function DancerPicture(props: DancerPictureProps) {
     view,
     build,
     scale,
+    look,
+    families,
     only,
     frame,
     isRaised,

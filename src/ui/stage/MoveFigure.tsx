@@ -1,16 +1,13 @@
 import { useReducedMotion } from '@mantine/hooks'
-import { dequal } from 'dequal'
-import { useMemo, useRef } from 'react'
+import { useMemo } from 'react'
 import type { Side } from '../../core/body/side'
 import type { Event } from '../../core/combination/combination'
 import { aloneFrom } from '../../core/combination/dancing'
 import type { Vocabulary } from '../../core/moves/vocabulary'
-import type { DanceMoment } from '../../core/performance/performance'
-import { bestLook, loopOf } from '../../core/pose/moveLoop'
 import { viewFacts } from '../../core/pose/views'
-import { steady } from '../../core/time/timeMap'
-import { DancerPicture } from './DancerPicture'
+import { DancerPicture, type PictureChoice } from './DancerPicture'
 import classes from './stage.module.css'
+import { SIDES_APART, sidesInPicture, useMoveSides } from './useMoveSides'
 
 interface MoveFigureProps {
   readonly name: string
@@ -19,45 +16,62 @@ interface MoveFigureProps {
   readonly vocabulary: Vocabulary
 }
 
-/** Where a still picture is taken: most moves are well under way there. */
-const STILL_SHARE = 3 / 8
+/** Half its tempo: slow enough to be learnt from. */
+const SPEED = 0.5
+const PHASES = 4
 
-/** A move danced by itself, from where it is seen best. */
+/** What is about to be placed: both its sides, slow, from where it is seen best, over its phases. */
 export function MoveFigure({ name, written, side, vocabulary }: MoveFigureProps) {
   const isStill = useReducedMotion() ?? false
-  // The same words are the same dance, whoever made the object anew.
-  const known = useRef(written)
-  if (!dequal(known.current, written)) known.current = written
-  const danced = known.current
-  const { dancers, view, isRaised, moment } = useMemo(() => {
-    const loop = loopOf(danced, side, vocabulary)
-    const { dancer, length, tempo } = loop
-    const tick = () =>
-      isStill ? length * STILL_SHARE : steady(tempo).tickAt(performance.now() / 1000) % length
-    return {
-      dancers: () => dancer,
-      ...bestLook(loop),
-      moment: (): DanceMoment => ({ dancing: aloneFrom(side), tick: tick(), seam: undefined }),
-    }
-  }, [danced, side, vocabulary, isStill])
-  const families =
-    danced.what.kind === 'move' ? (vocabulary.find(danced.what.move)?.families ?? []) : []
-  const label = `${name}, danced. ${viewFacts[view].whose}`
+  const sides = useMoveSides(written, side, vocabulary)
+  const { loop, dancers, isSided } = sides
+  const { view, isRaised } = sides.best
+  const { layer } = loop
+  const moment = useMemo(() => sides.moment(SPEED, isStill), [sides, isStill])
+  const choice: PictureChoice = {
+    both: isSided,
+    trails: layer !== 'feet',
+    ghost: 'none',
+    apart: SIDES_APART[layer],
+  }
+  const { what } = written
+  const picture = {
+    dancers,
+    families: what.kind === 'move' ? (vocabulary.find(what.move)?.families ?? []) : [],
+    view,
+    only: layer === 'feet' ? undefined : layer,
+    frame: layer,
+    isRaised,
+    isSmall: true,
+  }
   return (
     <figure className={classes.moveFigure}>
       <DancerPicture
-        label={label}
-        dancers={dancers}
-        families={families}
-        view={view}
+        {...picture}
+        label={`${name}, danced. ${viewFacts[view].whose}`}
+        choice={choice}
         isMoving={!isStill}
         moment={moment}
-        only={written.layer === 'feet' ? undefined : written.layer}
-        frame={written.layer}
-        isRaised={isRaised}
-        isSmall
       />
-      <figcaption>{viewFacts[view].name}</figcaption>
+      {isSided && (
+        <p className={classes.sides}>
+          {sidesInPicture(dancers, side, choice, view).map((one) => (
+            <span key={one}>{one}</span>
+          ))}
+        </p>
+      )}
+      <div className={classes.strip}>
+        {Array.from({ length: PHASES }, (_, i) => (i * loop.length) / PHASES).map((tick, i) => (
+          <DancerPicture
+            key={tick}
+            {...picture}
+            label={`Phase ${i + 1}`}
+            isMoving={false}
+            moment={() => ({ dancing: aloneFrom(side), tick, seam: undefined })}
+          />
+        ))}
+      </div>
+      <figcaption>{viewFacts[view].name}, at half its tempo</figcaption>
     </figure>
   )
 }

@@ -1,33 +1,19 @@
 import { NativeSelect } from '@mantine/core'
 import { useReducedMotion } from '@mantine/hooks'
 import { useMemo, useState } from 'react'
-import { useStore } from 'zustand'
 import type { Layer } from '../../core/body/layers'
-import { type Side, sideWord } from '../../core/body/side'
 import { aloneFrom } from '../../core/combination/dancing'
-import { onSide, whatOf } from '../../core/combination/whatOf'
+import { whatOf } from '../../core/combination/whatOf'
 import type { Move } from '../../core/moves/move'
 import type { Vocabulary } from '../../core/moves/vocabulary'
-import type { DanceMoment } from '../../core/performance/performance'
-import type { Dancers } from '../../core/pose/dancers'
-import { bestLook, loopOf } from '../../core/pose/moveLoop'
 import { VIEWS, type View, viewFacts } from '../../core/pose/views'
-import { isRightOnTheRight } from '../../dancer/frames'
-import { dancerNow } from '../stores/dancer'
 import { DancerPicture, type PictureChoice } from './DancerPicture'
 import { clearerWords, SeeingPicks } from './SeeingPicks'
 import classes from './stage.module.css'
+import { SIDES_APART, sidesInPicture, useMoveSides } from './useMoveSides'
 
 /** How many phases of a move are laid side by side. */
 const PHASES = 8
-/** How far apart its two sides stand, in metres: as near as the picture of a layer allows. */
-const APART: Readonly<Record<Layer, number | undefined>> = {
-  hips: 0.72,
-  torso: 1.45,
-  head: 0.5,
-  arms: 1.7,
-  feet: undefined,
-}
 /** How large isolations are shown to who learns them. */
 const CLEARER_HERE: Readonly<Partial<Record<Layer, number>>> = { hips: 1.3, torso: 1.3 }
 const SPEEDS = [
@@ -39,7 +25,6 @@ const SPEEDS = [
 /** A move danced by itself, large: both its sides, slow, from where it is seen best, and its phases. */
 export function MoveStage({ move, vocabulary }: { move: Move; vocabulary: Vocabulary }) {
   const { layer } = move
-  const { scale } = useStore(dancerNow, (s) => s)
   const isStill = useReducedMotion() ?? false
   const [{ ghost, clearer }, setSeeing] = useState(() => ({
     ghost: 'none' as PictureChoice['ghost'],
@@ -53,43 +38,26 @@ export function MoveStage({ move, vocabulary }: { move: Move; vocabulary: Vocabu
   const [isWhole, setWhole] = useState(layer === 'feet')
   const [trails, setTrails] = useState(layer !== 'feet')
   const [held, setHeld] = useState<number>()
-  const made = useMemo(() => {
-    const loop = (side: Side) =>
-      loopOf({ layer, what: onSide(whatOf(move), side) }, side, vocabulary, { scale, clearer })
-    const loops = { R: loop('R'), L: loop('L') }
-    const dancers: Dancers = ({ side }) => loops[side].dancer
-    return { loop: loops.R, dancers, best: bestLook(loops.R) }
-  }, [move, layer, vocabulary, scale, clearer])
-  const { loop, dancers, best } = made
+  const written = useMemo(() => ({ layer, what: whatOf(move) }), [layer, move])
+  const sides = useMoveSides(written, 'R', vocabulary, clearer)
+  const { loop, dancers, best } = sides
   const view = wanted ?? best.view
   const isRaised = best.isRaised && !isWhole
   const frame = isWhole ? 'all' : layer
   const only = isWhole || layer === 'feet' ? undefined : layer
   const phase = (i: number) => (i * loop.length) / PHASES
   const dancing = aloneFrom('R')
-  const moment = useMemo(() => {
-    const ticksASecond = (loop.tempo * 12 * speed) / 60
-    return (): DanceMoment => ({
-      dancing: aloneFrom('R'),
-      tick: isStill
-        ? (loop.length * 3) / 8
-        : ((performance.now() / 1000) * ticksASecond) % loop.length,
-      seam: undefined,
-    })
-  }, [loop, speed, isStill])
-  const both = move.sided !== 'none' && held === undefined
+  const moment = useMemo(() => sides.moment(speed, isStill), [sides, speed, isStill])
+  const both = sides.isSided && held === undefined
   const choice: PictureChoice = {
     both,
     trails,
     ghost,
     held: held === undefined ? undefined : phase(held),
-    apart: isWhole ? undefined : APART[layer],
+    apart: isWhole ? undefined : SIDES_APART[layer],
   }
-  const isRightSeen = isRightOnTheRight(dancers, dancing, choice, view)
   const names = both
-    ? isRightSeen
-      ? [`${sideWord.L} side`, `${sideWord.R} side`]
-      : [`${sideWord.R} side`, `${sideWord.L} side`]
+    ? sidesInPicture(dancers, 'R', choice, view)
     : held === undefined
       ? []
       : ['moving', `held at phase ${held + 1}`]

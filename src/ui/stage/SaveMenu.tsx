@@ -12,6 +12,7 @@ import { posesSvg } from '../../core/skin/posesSvg'
 import { HALF_COUNT, labelIn, labelOfTick, tick } from '../../core/time/time'
 import type { StageColours } from '../../dancer/onStage'
 import { focusBraidAfter } from '../parts/focusBraid'
+import { dancerNow } from '../stores/dancer'
 import classes from './stage.module.css'
 import { stageChoice } from './stageChoice'
 
@@ -87,7 +88,11 @@ export function SaveMenu({ combination, dancers, dancing, at, colours, inSpace }
       if (made) download(fileName(`${combination.title} ${name} poses`, '.png'), made, 'image/png')
       return
     }
-    const svg = posesSvg(title, viewFacts[view].whose, poses, view)
+    const { look } = dancerNow.getState()
+    const svg = posesSvg(title, viewFacts[view].whose, poses, view, {
+      look,
+      families: combination.families,
+    })
     download(fileName(`${combination.title} ${name} poses`, '.svg'), svg, 'image/svg+xml')
   }
   return (

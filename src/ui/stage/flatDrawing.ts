@@ -1,13 +1,14 @@
 import type { Pose } from '../../core/pose/joints'
 import type { View } from '../../core/pose/views'
+import type { Worn } from '../../core/skin/dress'
 import { flatOf } from '../../core/skin/flat'
 import classes from './stage.module.css'
 
 const SVG = 'http://www.w3.org/2000/svg'
 
 /** Draws a pose flat into a group, frame by frame: no component is rendered. */
-export function drawFlat(group: SVGGElement, pose: Pose, view: View): void {
-  const pieces = flatOf(pose, view)
+export function drawFlat(group: SVGGElement, pose: Pose, view: View, worn: Worn): void {
+  const pieces = flatOf(pose, view, worn)
   while (group.childElementCount < pieces.length)
     group.append(document.createElementNS(SVG, 'path'))
   while (group.childElementCount > pieces.length) group.lastElementChild?.remove()

@@ -52,7 +52,11 @@ export async function posePicture(wish: PoseWish): Promise<Blob | null> {
   else {
     pen.fillStyle = '#fff'
     pen.fillRect(0, 0, width, height)
-    const svg = posesSvg('', '', [{ pose: dancers(dancing).poseAt(at), label: '' }], choice.view)
+    const { look } = dancerNow.getState()
+    const svg = posesSvg('', '', [{ pose: dancers(dancing).poseAt(at), label: '' }], choice.view, {
+      look,
+      families: combination.families,
+    })
     const image = await loaded(svg)
     const scale = Math.min(width / image.width, height / image.height)
     pen.drawImage(

@@ -9,6 +9,7 @@ import { sideWord } from '../../core/body/side'
 import { drillPerformance } from '../../core/class/drillDance'
 import type { Combination } from '../../core/combination/combination'
 import { aloneFrom } from '../../core/combination/dancing'
+import type { Family } from '../../core/moves/move'
 import { layerWord } from '../../core/moves/vocabulary'
 import type { Moment } from '../../core/performance/performance'
 import { isClick, isOfLayers } from '../../core/performance/sounds'
@@ -270,6 +271,7 @@ function Teach({
                 row={row}
                 layers={layers}
                 pose={poses.get(row.count)}
+                families={combination.families}
                 isLit={row.count === walkedCount}
               />
             ))}
@@ -369,17 +371,29 @@ function CountRow({
   row: { count, feet, layers: others, weight, cues },
   layers,
   pose,
+  families,
   isLit,
 }: {
   readonly row: CountWords
   readonly layers: ReadonlySet<Layer>
   readonly pose: Pose | undefined
+  readonly families: readonly Family[]
   readonly isLit: boolean
 }) {
   return (
     <li data-row={count} data-lit={isLit} className={classes.row}>
       <b className={`display counts ${classes.count}`}>{count}</b>
-      <div className={classes.pose}>{poseOn(pose, count)}</div>
+      <div className={classes.pose}>
+        {pose && (
+          <FlatFigure
+            pose={pose}
+            // Seen as the class sees its own.
+            view="behind"
+            label={`Pose on ${count}, from behind`}
+            families={families}
+          />
+        )}
+      </div>
       <div>
         {feet.length > 0 && <p className="layer-feet">{feet.join('. ')}.</p>}
         {others.map(({ layer, text }) => (
@@ -402,7 +416,3 @@ function CountRow({
     </li>
   )
 }
-
-/** The key pose of a count, seen as the class sees its own. */
-const poseOn = (pose: Pose | undefined, count: number) =>
-  pose && <FlatFigure pose={pose} view="behind" label={`Pose on ${count}, from behind`} />
