@@ -45,7 +45,7 @@ for (const [i, move] of moves.entries()) {
       view,
       build: 1,
       scale: 1,
-      frame: layer,
+      frame: loop.isOfHands ? 'hands' : layer,
       isRaised,
     })
     pen.drawImage(canvas, x + phase * 79, y + label, wide, high)

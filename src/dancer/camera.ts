@@ -4,8 +4,8 @@ import { placeOfJoint } from '../core/pose/joints'
 import type { View } from '../core/pose/views'
 import type { OnStage } from './onStage'
 
-/** What is looked at: all of the dancer, or the part of her that a layer moves. */
-export type Frame = 'all' | Layer
+/** What is looked at: all of the dancer, the part of her that a layer moves, or her hands before her. */
+export type Frame = 'all' | Layer | 'hands'
 
 interface Framing {
   /** What the picture is about; for all of her the floor point she is over. */
@@ -22,6 +22,7 @@ const FRAMES: Readonly<Record<Frame, Framing>> = {
   hips: { on: 'pelvis', up: -0.02, high: 0.86, lift: 0.05 },
   torso: { on: 'chest', up: 0.02, high: 0.92, lift: 0.03 },
   arms: { on: 'chest', up: 0.14, high: 1.62, lift: 0.05 },
+  hands: { on: 'chest', up: 0.02, high: 0.74, lift: 0.08 },
   feet: { on: 'over', up: 0.3, high: 0.95, lift: 0.16 },
   head: { on: 'head', up: -0.03, high: 0.58, lift: 0.02 },
 }

@@ -181,6 +181,17 @@ describe('the dancing figure', () => {
     const poses = (await save(/Key poses of phrase A/)).bytes.toString()
     expect(poses.match(/<g /g)).toHaveLength(8)
     expect(poses).toContain('phrase A, right side')
+    // What is larger than it is danced is saved only where that is chosen, and says so.
+    await page.getByLabel('How large isolations are shown').selectOption('1.6')
+    const again = (await save(/Key poses of phrase A/)).bytes.toString()
+    expect(again).toBe(poses)
+    await stageOf(page).getByRole('button', { name: 'Save', exact: true }).click()
+    await page.getByRole('menuitem', { name: /saved as danced: save them at 160 %/ }).click()
+    await page.keyboard.press('Escape')
+    const larger = (await save(/Key poses of phrase A/)).bytes.toString()
+    expect(larger).toContain('Isolations at 160 %.')
+    expect(larger.replace(' Isolations at 160 %.', '')).not.toBe(poses)
+    await page.getByLabel('How large isolations are shown').selectOption('1')
 
     const film = page.getByRole('dialog', { name: 'Practice video' })
     await stageOf(page).getByRole('button', { name: 'Save', exact: true }).click()
@@ -287,6 +298,8 @@ describe('the dancing figure', () => {
     await page.keyboard.press('ArrowUp')
     await page.keyboard.type('hip l')
     await page.getByRole('img', { name: /, danced/ }).waitFor()
+    await page.getByText('left side', { exact: true }).waitFor()
+    await expect.poll(() => page.getByRole('img', { name: /^Phase / }).count()).toBe(4)
     const name = await page.getByRole('img', { name: /, danced/ }).getAttribute('aria-label')
     await page.keyboard.press('ArrowDown')
     await expect

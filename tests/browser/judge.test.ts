@@ -209,6 +209,19 @@ describe('what the eye follows', () => {
     // It is there for one count only: looked for in every frame.
     await page.waitForFunction(() => document.querySelector('[data-here="A6"]'))
     await page.keyboard.press('Space')
+    // In the braid's place the map is gone along by its own ruler.
+    await page.getByRole('switch', { name: 'In the braid’s place' }).check({ force: true })
+    await expect.poll(() => page.locator('[data-braid]').isVisible()).toBe(false)
+    const ruler = page.getByRole('slider', { name: 'Count on the floor' })
+    await ruler.focus()
+    await page.keyboard.press('Home')
+    for (let i = 0; i < 10; i++) await page.keyboard.press('ArrowRight')
+    await expect.poll(() => here.getAttribute('data-here')).toBe('B3')
+    expect(await ruler.getAttribute('aria-valuetext')).toBe('B3')
+    const large = (await page.locator('[data-floor]').boundingBox())?.width ?? 0
+    expect(large).toBeGreaterThan(2 * map.width)
+    await page.getByRole('switch', { name: 'In the braid’s place' }).uncheck({ force: true })
+    await expect.poll(() => page.locator('[data-braid]').isVisible()).toBe(true)
   })
 
   it('is heat behind the counts and hair lines for ways nobody wrote, with their words', async () => {

@@ -26,7 +26,22 @@ export interface MoveLoop {
   readonly tempo: number
   /** What moves. */
   readonly layer: Layer
+  /** Only the hands dance: the arms hold them where they are seen. */
+  readonly isOfHands: boolean
 }
+
+/** Whether a move says nothing of the arms but what the hands do. */
+const isOfHands = ({ layer, motion }: Move): boolean =>
+  layer === 'arms' &&
+  motion.length > 0 &&
+  motion.every(
+    (part) =>
+      part.verb === 'roll' ||
+      part.verb === 'flick' ||
+      part.verb === 'clap' ||
+      part.verb === 'alternate' ||
+      (part.verb === 'circle' && part.joint === 'wrist'),
+  )
 
 /** Slow enough to be read. */
 const LOOP_TEMPO = 76
@@ -60,7 +75,7 @@ function startOf(move: Move, what: Event['what']): Partial<Places> {
   const goes = move.motion.some(({ verb }) => verb === 'to')
   const isNamed = Object.keys(needs.arms ?? {}).length > 0
   if (move.layer !== 'arms' || goes || isNamed) return needs
-  return { arms: { R: 'second', L: 'second' } }
+  return { arms: isOfHands(move) ? { R: 'level', L: 'level' } : { R: 'second', L: 'second' } }
 }
 
 /** A move by itself, from where it begins, on a side. */
@@ -117,6 +132,7 @@ export function loopOf(
     length: counts * TICKS_PER_COUNT,
     tempo: LOOP_TEMPO,
     layer,
+    isOfHands: move !== undefined && isOfHands(move),
   }
 }
 

@@ -1,4 +1,4 @@
-import { useElementSize } from '@mantine/hooks'
+import { useElementSize, useViewportSize } from '@mantine/hooks'
 import { scaleLinear } from 'd3-scale'
 import { curveCatmullRom, line } from 'd3-shape'
 import type { FloorPoint } from '../../core/body/places'
@@ -34,12 +34,13 @@ const MARGIN = 14
 /** The map is at least so high, and so high for its width, in pixels. */
 const LEAST_HIGH = 250
 const SHAPE = 0.82
-const HIGHEST = 560
+/** What stands above and below it, in pixels. */
+const BESIDE = 250
 const curve = line<FloorPoint>().curve(curveCatmullRom.alpha(0.5))
 const FOOT_LENGTH = 0.24
 /** Metres that are always seen, and around the way. */
 const LEAST = { width: 2.6, depth: 2 }
-const AROUND = 1.2
+const AROUND = 0.9
 /** Metres between which a way is long enough for an arrow. */
 const ARROW_WAY = 0.14
 /** Pixels an arrow stands to the right of its way: there and back are told apart. */
@@ -56,8 +57,9 @@ export function FloorMap(props: FloorMapProps) {
     props
   const { room } = house
   const { ref, width: measured } = useElementSize()
+  const { height: tall } = useViewportSize()
   const width = Math.max(200, measured || 310)
-  const SIZE = { width, height: Math.max(LEAST_HIGH, Math.min(width * SHAPE, HIGHEST)) }
+  const SIZE = { width, height: Math.max(LEAST_HIGH, Math.min(width * SHAPE, tall - BESIDE)) }
   // The dancer stands where the whole way is in the middle of the room.
   const centre = {
     right: (area.left + area.right) / 2,

@@ -1,11 +1,11 @@
-import { Button, NativeSelect, SegmentedControl, Switch } from '@mantine/core'
+import { Button, NativeSelect, SegmentedControl, Slider, Switch } from '@mantine/core'
 import { useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { useStore } from 'zustand'
 import { facingWord } from '../../core/body/facing'
 import { sideWord } from '../../core/body/side'
 import { placeIn } from '../../core/combination/names'
-import { passAt } from '../../core/combination/passes'
+import { type Pass, passAt } from '../../core/combination/passes'
 import { wayWords } from '../../core/findings/findingText'
 import { lengthWords, type Units } from '../../core/house/lengths'
 import type { Moment } from '../../core/performance/performance'
@@ -13,13 +13,14 @@ import { comeBack } from '../../core/repair/comeBack'
 import { roundEnds } from '../../core/simulate/simulate'
 import { floorNeeds } from '../../core/space/floorNeeds'
 import { endsAway, travelByPass } from '../../core/space/space'
-import { TICKS_PER_COUNT } from '../../core/time/time'
+import { endOf, TICKS_PER_COUNT, tick } from '../../core/time/time'
 import { PreviewButton } from '../findings/PreviewButton'
 import { useFrames } from '../play/useFrames'
+import { stageChoice } from '../stage/stageChoice'
 import { checkedOf } from '../stores/checked'
 import { scrubbed } from '../stores/scrub'
 import { useServices } from '../stores/services'
-import { type Session, showPreview } from '../stores/session'
+import { type Session, select, showPreview } from '../stores/session'
 import { documentOf, drawnState } from '../stores/state'
 import { type ClassView, FloorMap } from './FloorMap'
 import classes from './floorMap.module.css'
@@ -34,7 +35,14 @@ type Read = 'phrase' | 'near' | 'all'
 const NEAR = 2 * TICKS_PER_COUNT
 
 /** The way over the floor, the room and the class in it, and the turns. */
-export function FloorPanel({ session }: { session: Session }) {
+export function FloorPanel({
+  session,
+  isAlone,
+}: {
+  readonly session: Session
+  /** It has the braid's place. */
+  readonly isAlone: boolean
+}) {
   const { deck } = useServices()
   const now = useDeferredValue(useStore(session, (s) => s))
   const state = useMemo(() => drawnState(now), [now])
@@ -92,7 +100,7 @@ export function FloorPanel({ session }: { session: Session }) {
   const { from, to } = roundEnds(lead)
   const turned = to.facing - from.facing
   return (
-    <section className={classes.panel} aria-label="Floor">
+    <section className={classes.panel} aria-label="Floor" data-alone={isAlone}>
       <div className={classes.row}>
         <SegmentedControl
           size="xs"
@@ -132,20 +140,32 @@ export function FloorPanel({ session }: { session: Session }) {
           checked={showsClass}
           onChange={({ currentTarget }) => setShowsClass(currentTarget.checked)}
         />
+        <Switch
+          size="xs"
+          className={classes.alone}
+          label="In the braid’s place"
+          checked={isAlone}
+          onChange={({ currentTarget }) =>
+            stageChoice.setState({ isFloorAlone: currentTarget.checked })
+          }
+        />
       </div>
-      <FloorMap
-        rounds={shown.rounds}
-        area={shown.area}
-        house={house}
-        view={view}
-        showsClass={showsClass}
-        at={at}
-        lead={document.lead}
-        reach={Math.max(reach.sideways, reach.deep)}
-        labelOf={labelOf}
-        numberOf={numberOf}
-        isStrong={isStrong}
-      />
+      <div className={classes.seen}>
+        <FloorMap
+          rounds={shown.rounds}
+          area={shown.area}
+          house={house}
+          view={view}
+          showsClass={showsClass}
+          at={at}
+          lead={document.lead}
+          reach={Math.max(reach.sideways, reach.deep)}
+          labelOf={labelOf}
+          numberOf={numberOf}
+          isStrong={isStrong}
+        />
+        {isAlone && <CountRuler session={session} passes={lead.passes} at={dragged ?? playing} />}
+      </div>
       <dl className={classes.facts}>
         <dt>One round takes</dt>
         <dd className="counts">
@@ -184,6 +204,47 @@ export function FloorPanel({ session }: { session: Session }) {
       </p>
       <TurnTools session={session} at={at} />
     </section>
+  )
+}
+
+/** The counts of a round in a row, for going along them where the braid is not seen. */
+function CountRuler({
+  session,
+  passes,
+  at,
+}: {
+  readonly session: Session
+  readonly passes: readonly Pass[]
+  /** Where it plays or is dragged; else where the cursor stands. */
+  readonly at: number | undefined
+}) {
+  // As fast as keys: the map may come behind.
+  const { selection } = useStore(session, (s) => s)
+  const now = at ?? (passes[selection.pass]?.at ?? 0) + selection.at
+  const goTo = (when: number) => {
+    const to = passAt(passes, when)
+    if (to)
+      select(session, { ...selection, pass: to.index, at: tick(when - to.at), event: undefined })
+  }
+  const last = passes.at(-1)
+  const counts = last ? endOf(last) / TICKS_PER_COUNT : 1
+  const place = (count: number) => {
+    const pass = passAt(passes, count * TICKS_PER_COUNT)
+    return pass ? placeIn(pass.phrase.name, `${count - pass.at / TICKS_PER_COUNT + 1}`) : ''
+  }
+  return (
+    <Slider
+      className={classes.ruler}
+      thumbLabel="Count on the floor"
+      min={0}
+      max={counts - 1}
+      step={1}
+      value={Math.floor(now / TICKS_PER_COUNT)}
+      onChange={(count) => goTo(count * TICKS_PER_COUNT)}
+      label={place}
+      thumbValueText={place}
+      marks={passes.map((pass) => ({ value: pass.at / TICKS_PER_COUNT, label: pass.phrase.name }))}
+    />
   )
 }
 

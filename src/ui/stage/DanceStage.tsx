@@ -7,7 +7,7 @@ import type { Combination } from '../../core/combination/combination'
 import type { Dancing } from '../../core/combination/dancing'
 import { layerWord } from '../../core/moves/vocabulary'
 import type { DanceMoment } from '../../core/performance/performance'
-import { dancersOf } from '../../core/pose/dancers'
+import { type Dancers, dancersOf } from '../../core/pose/dancers'
 import { VIEWS, type View, viewFacts } from '../../core/pose/views'
 import { simulationFrom } from '../stores/checked'
 import { dancerNow } from '../stores/dancer'
@@ -36,19 +36,17 @@ export function DanceStage(props: DanceStageProps) {
   const { combination, dancing, at, layers, only, onOnly, deck } = props
   const choice = useStore(stageChoice, (s) => s)
   const { scale } = useStore(dancerNow, (s) => s)
-  const dancers = useMemo(
-    () => dancersOf((one) => simulationFrom(combination, one), { layers, scale }),
-    [combination, layers, scale],
-  )
+  const dancersAt = useMemo(() => {
+    const known = new Map<number, Dancers>()
+    return (clearer: number) => {
+      const made =
+        known.get(clearer) ??
+        dancersOf((one) => simulationFrom(combination, one), { layers, scale, clearer })
+      known.set(clearer, made)
+      return made
+    }
+  }, [combination, layers, scale])
   const { clearer } = choice
-  // Only what is looked at is shown larger than it is danced, never what is saved.
-  const seenDancers = useMemo(
-    () =>
-      clearer === 1
-        ? dancers
-        : dancersOf((one) => simulationFrom(combination, one), { layers, scale, clearer }),
-    [dancers, combination, layers, scale, clearer],
-  )
   const box = useRef<HTMLDivElement>(null)
   const [isFlat, setFlat] = useState(false)
   const isPlaying = useStore(deck, (is) => is)
@@ -65,7 +63,7 @@ export function DanceStage(props: DanceStageProps) {
         <DancerPicture
           className={classes.canvas}
           label={`The figure, ${choice.both && !isFlat ? 'both sides' : `${sideWord[dancing.side]} side`}. ${whose}`}
-          dancers={seenDancers}
+          dancers={dancersAt(clearer)}
           families={combination.families}
           view={choice.view}
           choice={choice}
@@ -115,7 +113,7 @@ export function DanceStage(props: DanceStageProps) {
         ))}
         <SaveMenu
           combination={combination}
-          dancers={dancers}
+          dancersAt={dancersAt}
           dancing={dancing}
           at={at}
           colours={() => coloursOf(box.current ?? document.documentElement)}

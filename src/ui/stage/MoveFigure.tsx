@@ -7,7 +7,7 @@ import type { Vocabulary } from '../../core/moves/vocabulary'
 import { viewFacts } from '../../core/pose/views'
 import { DancerPicture, type PictureChoice } from './DancerPicture'
 import classes from './stage.module.css'
-import { SIDES_APART, sidesInPicture, useMoveSides } from './useMoveSides'
+import { sidesInPicture, useMoveSides } from './useMoveSides'
 
 interface MoveFigureProps {
   readonly name: string
@@ -32,7 +32,7 @@ export function MoveFigure({ name, written, side, vocabulary }: MoveFigureProps)
     both: isSided,
     trails: layer !== 'feet',
     ghost: 'none',
-    apart: SIDES_APART[layer],
+    apart: sides.apart,
   }
   const { what } = written
   const picture = {
@@ -40,7 +40,7 @@ export function MoveFigure({ name, written, side, vocabulary }: MoveFigureProps)
     families: what.kind === 'move' ? (vocabulary.find(what.move)?.families ?? []) : [],
     view,
     only: layer === 'feet' ? undefined : layer,
-    frame: layer,
+    frame: sides.frame,
     isRaised,
     isSmall: true,
   }

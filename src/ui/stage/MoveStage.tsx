@@ -10,7 +10,7 @@ import { VIEWS, type View, viewFacts } from '../../core/pose/views'
 import { DancerPicture, type PictureChoice } from './DancerPicture'
 import { clearerWords, SeeingPicks } from './SeeingPicks'
 import classes from './stage.module.css'
-import { SIDES_APART, sidesInPicture, useMoveSides } from './useMoveSides'
+import { sidesInPicture, useMoveSides } from './useMoveSides'
 
 /** How many phases of a move are laid side by side. */
 const PHASES = 8
@@ -43,7 +43,7 @@ export function MoveStage({ move, vocabulary }: { move: Move; vocabulary: Vocabu
   const { loop, dancers, best } = sides
   const view = wanted ?? best.view
   const isRaised = best.isRaised && !isWhole
-  const frame = isWhole ? 'all' : layer
+  const frame = isWhole ? 'all' : sides.frame
   const only = isWhole || layer === 'feet' ? undefined : layer
   const phase = (i: number) => (i * loop.length) / PHASES
   const dancing = aloneFrom('R')
@@ -54,7 +54,7 @@ export function MoveStage({ move, vocabulary }: { move: Move; vocabulary: Vocabu
     trails,
     ghost,
     held: held === undefined ? undefined : phase(held),
-    apart: isWhole ? undefined : SIDES_APART[layer],
+    apart: isWhole ? undefined : sides.apart,
   }
   const names = both
     ? sidesInPicture(dancers, 'R', choice, view)

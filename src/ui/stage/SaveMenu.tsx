@@ -1,5 +1,6 @@
 import { Menu } from '@mantine/core'
 import { lazy, Suspense, useState } from 'react'
+import { useStore } from 'zustand'
 import { sideWord } from '../../core/body/side'
 import type { Combination } from '../../core/combination/combination'
 import type { Dancing } from '../../core/combination/dancing'
@@ -7,12 +8,12 @@ import { placeIn } from '../../core/combination/names'
 import { passAt } from '../../core/combination/passes'
 import type { Dancers } from '../../core/pose/dancers'
 import { keyPosesOf } from '../../core/pose/keyPoses'
-import { viewFacts } from '../../core/pose/views'
 import { posesSvg } from '../../core/skin/posesSvg'
 import { HALF_COUNT, labelIn, labelOfTick, tick } from '../../core/time/time'
 import type { StageColours } from '../../dancer/onStage'
 import { focusBraidAfter } from '../parts/focusBraid'
 import { dancerNow } from '../stores/dancer'
+import { pictureWords } from './SeeingPicks'
 import classes from './stage.module.css'
 import { stageChoice } from './stageChoice'
 
@@ -20,7 +21,8 @@ const VideoForm = lazy(async () => ({ default: (await import('./VideoForm')).Vid
 
 interface SaveMenuProps {
   readonly combination: Combination
-  readonly dancers: Dancers
+  /** Who dances it, with isolations so many times as large as they are danced. */
+  readonly dancersAt: (clearer: number) => Dancers
   readonly dancing: Dancing
   readonly at: number
   /** The theme's colours as they are on the stage now. */
@@ -37,8 +39,13 @@ const PICTURES = [
 ] as const
 
 /** The pose as a picture, the key poses of a phrase, and a practice video. */
-export function SaveMenu({ combination, dancers, dancing, at, colours, inSpace }: SaveMenuProps) {
+export function SaveMenu({ combination, dancersAt, dancing, at, colours, inSpace }: SaveMenuProps) {
   const [films, setFilms] = useState(false)
+  const shown = useStore(stageChoice, (s) => s.clearer)
+  // As it is danced, unless who saves it says otherwise.
+  const [isAsShown, setAsShown] = useState(false)
+  const percent = `${Math.round(shown * 100)} %`
+  const dancers = dancersAt(isAsShown ? shown : 1)
   const dancer = dancers(dancing)
   const pass = passAt(dancer.simulation.passes, at)
   const name = pass?.phrase.name ?? ''
@@ -89,7 +96,7 @@ export function SaveMenu({ combination, dancers, dancing, at, colours, inSpace }
       return
     }
     const { look } = dancerNow.getState()
-    const svg = posesSvg(title, viewFacts[view].whose, poses, view, {
+    const svg = posesSvg(title, pictureWords(view, dancer), poses, view, {
       look,
       families: combination.families,
     })
@@ -104,6 +111,13 @@ export function SaveMenu({ combination, dancers, dancing, at, colours, inSpace }
           </button>
         </Menu.Target>
         <Menu.Dropdown>
+          {shown > 1 && (
+            <Menu.Item closeMenuOnClick={false} onClick={() => setAsShown(!isAsShown)}>
+              {isAsShown
+                ? `Isolations are saved at ${percent}: save them as danced`
+                : `Isolations are saved as danced: save them at ${percent}`}
+            </Menu.Item>
+          )}
           {PICTURES.map(({ width, words }) => (
             <Menu.Item key={width} onClick={() => void savePose(width)}>
               This pose as a picture, {words}
@@ -124,7 +138,7 @@ export function SaveMenu({ combination, dancers, dancing, at, colours, inSpace }
         <Suspense>
           <VideoForm
             combination={combination}
-            dancers={dancers}
+            dancersAt={dancersAt}
             dancing={dancing}
             onClose={() => setFilms(false)}
           />

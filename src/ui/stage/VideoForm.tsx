@@ -12,11 +12,12 @@ import { NumberField } from '../parts/NumberField'
 import { inWords, Problem } from '../parts/Problem'
 import { coloursOf } from './openStage'
 import { filmPractice, type VideoWish } from './practiceVideo'
+import { CLEARER } from './SeeingPicks'
 import { stageChoice } from './stageChoice'
 
 interface VideoFormProps {
   readonly combination: Combination
-  readonly dancers: Dancers
+  readonly dancersAt: (clearer: number) => Dancers
   readonly dancing: Dancing
   readonly onClose: () => void
 }
@@ -24,12 +25,13 @@ interface VideoFormProps {
 type Sides = 'one' | 'turn' | 'beside'
 
 /** A film of the figure with counts and cues, for practising at home. */
-export function VideoForm({ combination, dancers, dancing, onClose }: VideoFormProps) {
+export function VideoForm({ combination, dancersAt, dancing, onClose }: VideoFormProps) {
   const first = useStore(stageChoice, (s) => s.view)
   const [view, setView] = useState<View>(first)
   const [sides, setSides] = useState<Sides>('turn')
   const [tempo, setTempo] = useState(() => teachTempoOf(combination))
   const [size, setSize] = useState<VideoWish['size']>('large')
+  const [clearer, setClearer] = useState(1)
   const [done, setDone] = useState<number>()
   const [problem, setProblem] = useState<{ what: string; toDo: string }>()
   const both = bothOf(combination, dancing.part)
@@ -50,7 +52,14 @@ export function VideoForm({ combination, dancers, dancing, onClose }: VideoFormP
     }
     try {
       const colours = coloursOf(document.documentElement)
-      const made = await filmPractice(combination, dancers, wish, colours, setDone, stop.signal)
+      const made = await filmPractice(
+        combination,
+        dancersAt(clearer),
+        wish,
+        colours,
+        setDone,
+        stop.signal,
+      )
       if (made) download(fileName(combination.title, '-practice.webm'), made, made.type)
     } catch (error) {
       setProblem(inWords(error))
@@ -102,6 +111,15 @@ export function VideoForm({ combination, dancers, dancing, onClose }: VideoFormP
           { value: 'large', label: '1280 × 720' },
           { value: 'small', label: '640 × 360' },
         ]}
+      />
+      <NativeSelect
+        label="Isolations"
+        description="More than 100 % is larger than it is danced, and said in the film."
+        mt="xs"
+        value={String(clearer)}
+        disabled={done !== undefined}
+        onChange={({ currentTarget }) => setClearer(Number(currentTarget.value))}
+        data={CLEARER}
       />
       {problem && <Problem {...problem} />}
       {done !== undefined && (

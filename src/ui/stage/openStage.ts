@@ -7,7 +7,7 @@ import { stageOn } from './loadStage'
 /** How finely the stage is drawn at the most: more pixels than that cost frames and show nothing. */
 const MOST_RATIO = 1.5
 /** Small pictures are drawn finer than they are shown, so that their edges are smooth. */
-const SMALL = { width: 150, height: 200, ratio: 2 } as const
+const SMALL_RATIO = 2
 
 /** A stage as it is used on one canvas. */
 export type StageOn = Pick<Stage, 'draw' | 'partAt' | 'prepare'>
@@ -50,31 +50,46 @@ export const openStage = (canvas: HTMLCanvasElement, watching: Watching): (() =>
     }
   })
 
-let shared: Promise<{ readonly stage: Stage; readonly canvas: HTMLCanvasElement }> | undefined
+interface Shared {
+  readonly stage: Stage
+  readonly canvas: HTMLCanvasElement
+  /** Makes it as large as the picture that is drawn next. */
+  readonly sizeFor: (width: number, height: number) => void
+}
+
+let shared: Promise<Shared> | undefined
 
 /** A browser has few places to draw in space, so one stage draws all small pictures in turn. */
 function sharedStage() {
   if (shared) return shared
   const canvas = document.createElement('canvas')
   shared = stageOn(canvas, coloursOf(document.documentElement)).then((stage) => {
-    stage.resize(SMALL.width, SMALL.height, SMALL.ratio)
     watchTheme(() => stage.setColours(coloursOf(document.documentElement)))
-    return { stage, canvas }
+    let size = ''
+    const sizeFor = (width: number, height: number) => {
+      const next = `${width} ${height}`
+      if (next !== size) stage.resize(width, height, SMALL_RATIO)
+      size = next
+    }
+    return { stage, canvas, sizeFor }
   })
   return shared
 }
 
 /** The same for a small picture among others. */
 export const shareStage = (canvas: HTMLCanvasElement, watching: Watching): (() => void) =>
-  opening(sharedStage(), watching, ({ stage, canvas: source }) => {
-    canvas.width = source.width
-    canvas.height = source.height
+  opening(sharedStage(), watching, ({ stage, canvas: source, sizeFor }) => {
     const pen = canvas.getContext('2d')
     return {
       on: {
         draw(dancers, look) {
+          const { clientWidth, clientHeight } = canvas
+          if (clientWidth === 0 || clientHeight === 0) return
+          sizeFor(clientWidth, clientHeight)
           stage.draw(dancers, look)
-          pen?.clearRect(0, 0, canvas.width, canvas.height)
+          // Its size takes what was there away.
+          canvas.width = source.width
+          canvas.height = source.height
           pen?.drawImage(source, 0, 0)
         },
         partAt: stage.partAt,

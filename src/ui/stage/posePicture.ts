@@ -2,12 +2,12 @@ import { sideWord } from '../../core/body/side'
 import type { Combination } from '../../core/combination/combination'
 import type { Dancing } from '../../core/combination/dancing'
 import type { Dancers } from '../../core/pose/dancers'
-import { viewFacts } from '../../core/pose/views'
 import { posesSvg } from '../../core/skin/posesSvg'
 import { createFrames, standingOf, trailJoints } from '../../dancer/frames'
 import type { StageColours } from '../../dancer/onStage'
 import { dancerNow } from '../stores/dancer'
 import { dressedNow, stageOn } from './loadStage'
+import { pictureWords } from './SeeingPicks'
 import type { stageChoice } from './stageChoice'
 
 /** What is drawn in space. */
@@ -43,7 +43,7 @@ export async function posePicture(wish: PoseWish): Promise<Blob | null> {
   canvas.height = height
   const pen = canvas.getContext('2d')
   if (!pen) return null
-  const { whose } = viewFacts[choice.view]
+  const whose = pictureWords(choice.view, dancers(dancing))
   if (wish.inSpace)
     await inSpace(wish, width, height, (drawn) => {
       drawn(at)
@@ -143,7 +143,7 @@ export async function posesPicture(
     }
   })
   write(title, 24, 14, 30)
-  write(viewFacts[wish.choice.view].whose, 15, 14, 50)
+  write(pictureWords(wish.choice.view, wish.dancers(wish.dancing)), 15, 14, 50)
   return new Promise((done) => canvas.toBlob(done))
 }
 

@@ -7,7 +7,7 @@ import type { Dancing } from '../../core/combination/dancing'
 import type { Performance } from '../../core/performance/performance'
 import { practicePerformance } from '../../core/performance/stretches'
 import type { Dancers } from '../../core/pose/dancers'
-import { type View, viewFacts } from '../../core/pose/views'
+import type { View } from '../../core/pose/views'
 import type { Dressed } from '../../core/skin/dress'
 import type { Tempo } from '../../core/time/tempo'
 import { createFrames, standingOf, trailJoints } from '../../dancer/frames'
@@ -16,6 +16,7 @@ import type { Stage } from '../../dancer/stage'
 import { dancedOf } from '../stores/checked'
 import { dancerNow } from '../stores/dancer'
 import { dressedNow, stageOn } from './loadStage'
+import { pictureWords } from './SeeingPicks'
 
 /** What the instructor chose for a practice video. */
 export interface VideoWish {
@@ -118,7 +119,7 @@ function frameDrawer(
     write(now.phrase, 2, 2, 13.5)
     write(`${now.dancing.side === 'R' ? 'Right' : 'Left'} side · ${wish.tempo}`, 1.6, 2, 16)
     write(combination.title, 1.6, 2, 33)
-    write(viewFacts[wish.view].whose, 1.3, 2, 34.8, 500)
+    write(pictureWords(wish.view, dancers(now.dancing)), 1.3, 2, 34.8, 500)
     pen.textAlign = 'center'
     pen.fillStyle = colours.body.layers.hips
     write(now.said, 3, canvas.width / 2 / unit, 32)

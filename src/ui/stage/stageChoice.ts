@@ -13,6 +13,8 @@ export interface StageChoice extends FrameChoice {
   readonly clearer: number
   /** Whether the figure has much of the screen; as there is room where nobody said. */
   readonly isWide: boolean | undefined
+  /** Whether the floor map takes the braid's place. */
+  readonly isFloorAlone: boolean
 }
 
 export const stageChoice = createStore<StageChoice>(() => ({
@@ -23,4 +25,5 @@ export const stageChoice = createStore<StageChoice>(() => ({
   close: true,
   clearer: 1,
   isWide: undefined,
+  isFloorAlone: false,
 }))

@@ -1,7 +1,6 @@
 import { dequal } from 'dequal'
 import { useMemo, useRef } from 'react'
 import { useStore } from 'zustand'
-import type { Layer } from '../../core/body/layers'
 import { type Side, sideWord } from '../../core/body/side'
 import type { Event } from '../../core/combination/combination'
 import { aloneFrom } from '../../core/combination/dancing'
@@ -13,15 +12,17 @@ import type { Dancers } from '../../core/pose/dancers'
 import { type BestLook, bestLook, loopOf, type MoveLoop } from '../../core/pose/moveLoop'
 import type { View } from '../../core/pose/views'
 import { steady } from '../../core/time/timeMap'
+import type { Frame } from '../../dancer/camera'
 import { type Beside, isRightOnTheRight } from '../../dancer/frames'
 import { dancerNow } from '../stores/dancer'
 
 /** How far apart its two sides stand, in metres: as near as the picture of a layer allows. */
-export const SIDES_APART: Readonly<Record<Layer, number | undefined>> = {
+const APART: Readonly<Record<Exclude<Frame, 'all'>, number | undefined>> = {
   hips: 0.72,
   torso: 1.45,
   head: 0.66,
   arms: 1.7,
+  hands: 0.95,
   feet: undefined,
 }
 
@@ -33,6 +34,10 @@ export interface MoveSides {
   readonly loop: MoveLoop
   readonly dancers: Dancers
   readonly best: BestLook
+  /** What of the dancer it is seen on. */
+  readonly frame: Frame
+  /** How far apart its two sides stand, in metres; far enough where it is not said. */
+  readonly apart: number | undefined
   /** Whether its sides differ. */
   readonly isSided: boolean
   /** What is to be seen now. @param speed share of its tempo */
@@ -59,8 +64,11 @@ export function useMoveSides(
       loopOf({ layer, what: onSide(what, side) }, side, vocabulary, { scale, clearer })
     const loops = { R: loopFrom('R'), L: loopFrom('L') }
     const loop = loops[lead]
+    const frame = loop.isOfHands ? 'hands' : layer
     return {
       loop,
+      frame,
+      apart: APART[frame],
       dancers: ({ side }) => loops[side].dancer,
       best: bestLook(loop),
       isSided: sideOf(what) !== undefined,

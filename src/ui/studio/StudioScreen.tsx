@@ -131,6 +131,7 @@ function Studio({ session }: { session: Session }) {
   // A short combination leaves room that the figure can use.
   const isShort = useStore(session, (s) => documentOf(s).order.length <= SHORT_ORDER)
   const isWide = useStore(stageChoice, (s) => s.isWide) ?? isShort
+  const isFloorAlone = useStore(stageChoice, (s) => s.isFloorAlone) && panel === 'floor'
   // A reload opens the copy that is written now, not what it was made from.
   const id = useStore(session, (s) => documentOf(s).id)
   useEffect(() => {
@@ -154,7 +155,13 @@ function Studio({ session }: { session: Session }) {
 
   return (
     <>
-      <main className={classes.studio} ref={root} data-panel={panel} data-wide={isWide}>
+      <main
+        className={classes.studio}
+        ref={root}
+        data-panel={panel}
+        data-wide={isWide}
+        data-alone={isFloorAlone}
+      >
         <TitleRow session={session} onHelp={showHelp} panel={panel} onPanel={setPanel} />
         {save.kind === 'failed' && (
           <div className={classes.problem}>
@@ -171,7 +178,7 @@ function Studio({ session }: { session: Session }) {
           </Button>
         </div>
         <aside className={classes.side} aria-label={PANEL_WORDS[panel]}>
-          {(panel === 'body' || panel === 'floor') && (
+          {(panel === 'body' || panel === 'floor') && !isFloorAlone && (
             <button
               type="button"
               className={classes.wider}
@@ -188,7 +195,7 @@ function Studio({ session }: { session: Session }) {
               <Findings session={session} onGo={focusBraid} />
             </>
           )}
-          {panel === 'floor' && <FloorPanel session={session} />}
+          {panel === 'floor' && <FloorPanel session={session} isAlone={isFloorAlone} />}
           {panel === 'level' && <LevelPanel session={session} />}
           {panel === 'moves' && <MovesPanel session={session} />}
           {panel === 'sheet' && (
