@@ -1,8 +1,7 @@
-import { type Side, signOf } from '../body/side'
+import { SIDES, type Side, signOf } from '../body/side'
 import { ARM, WRIST_TO_PALM } from './armPlaces'
-import type { Arms } from './arms'
 import { armAt, at } from './channels'
-import { heldAt } from './held'
+import { eased } from './curve'
 import { jointsOfSide, type Pose, placeOfJoint } from './joints'
 import { ARM_LEAST, ARM_REACH, BODY } from './proportions'
 import type { Scratch } from './scratch'
@@ -15,13 +14,48 @@ const CLAP = [0.015, 0.04, 0.34] as const
 
 const spot = new Float64Array(9)
 
+/** Hands that lie over each other are so far in front and behind of where they would meet, in metres. */
+const OVER = { lead: 0.035, other: 0.024 } as const
+/** From the middle of the palm to the finger tips, in metres. */
+const PALM_TO_TIPS = BODY.hand / 2
+/** From so near on hands that point at each other begin to make way, and have made it so much farther in; no farther apart up and forward, in metres. */
+const CROSSED = { before: 0.08, aside: 0.06, up: 0.16, forward: 0.16 } as const
+
+/** How much of a hand points to the right, -1 to 1. */
+function asideOf(arm: Float64Array): number {
+  const x = arm[ARM.fingers] as number
+  const y = arm[ARM.fingers + 1] as number
+  const z = arm[ARM.fingers + 2] as number
+  return x / (Math.sqrt(x * x + y * y + z * z) || 1)
+}
+
+/** Where the hands reach past each other the lead arm lies in front, so that neither goes through the other. */
+export function crossOver(arms: Readonly<Record<Side, Float64Array>>, lead: Side): void {
+  const { R, L } = arms
+  const [r, l] = [asideOf(R), asideOf(L)]
+  const past =
+    (L[ARM.palm] as number) -
+    (R[ARM.palm] as number) +
+    (PALM_TO_TIPS + CROSSED.before / 2) * (l - r)
+  const apart = (i: 1 | 2) => Math.abs((R[ARM.palm + i] as number) - (L[ARM.palm + i] as number))
+  const over =
+    eased(past / CROSSED.aside) *
+    eased(2 - (2 * apart(1)) / CROSSED.up) *
+    eased(2 - (2 * apart(2)) / CROSSED.forward)
+  if (over === 0) return
+  for (const side of SIDES) {
+    const by = side === lead ? OVER.lead : -OVER.other
+    arms[side][ARM.palm + 2] = (arms[side][ARM.palm + 2] as number) + by * over
+  }
+}
+
 /** One arm, from the shoulder to the finger tips. */
-export function hang(pose: Pose, own: Scratch, arms: Arms, side: Side, tick: number): void {
+export function hang(pose: Pose, own: Scratch, side: Side): void {
   const { joints, chest } = pose
-  const { channels: c, arm } = own
+  const c = own.channels
+  const arm = own.arms[side]
   const sign = signOf(side)
   const my = armAt[side]
-  heldAt(arms.held[side], tick, arm)
   const [up, forward] =
     side === 'R'
       ? [c[at['shoulderR.up']] as number, c[at['shoulderR.forward']] as number]

@@ -98,7 +98,7 @@ export const WRIST_TO_PALM = BODY.hand / 2
 /** Where hands must not go, in the chest's frame: half as wide and deep, from down to up. */
 const TRUNK = { aside: 0.185, deep: 0.135, from: -0.46, to: 0.17 } as const
 const HEAD = { up: BODY.headAboveChest, radius: 0.125 } as const
-const CLEAR = 0.015
+const CLEAR = 0.03
 
 /** How far a point is outside the body; below 0 within it. */
 function outside(x: number, y: number, z: number): number {

@@ -169,7 +169,8 @@ describe('the layers of the figure', () => {
         const [x, y, z] = jointOf(pose, `palm${side}`)
         const [cx, cy, cz] = jointOf(pose, 'chest')
         const off = Math.hypot(x - cx - there.right, y - cy - there.up, z - cz - there.forward)
-        expect(off, `${side} ${place}`).toBeLessThan(0.02)
+        // Hands that would lie in each other make way.
+        expect(off, `${side} ${place}`).toBeLessThan(place === 'level' ? 0.036 : 0.02)
       }
     }
   })

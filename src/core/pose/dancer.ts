@@ -1,7 +1,7 @@
 import { LAYERS, type Layer } from '../body/layers'
 import { SIDES } from '../body/side'
 import type { Simulation } from '../simulate/simulate'
-import { hang } from './arm'
+import { crossOver, hang } from './arm'
 import { ARM_SIZE } from './armPlaces'
 import { armsOf } from './arms'
 import { CHANNELS, ISOLATED } from './channels'
@@ -54,7 +54,7 @@ export function dancerOf(simulation: Simulation, options: DancerOptions = {}): D
     hips: new Float64Array(PATH_SIZE),
     ribs: new Float64Array(PATH_SIZE),
     head: new Float64Array(3),
-    arm: new Float64Array(ARM_SIZE),
+    arms: { R: new Float64Array(ARM_SIZE), L: new Float64Array(ARM_SIZE) },
     feet: feetNow(),
     foot: new Float64Array(4),
   }
@@ -70,7 +70,9 @@ export function dancerOf(simulation: Simulation, options: DancerOptions = {}): D
       if (clearer !== 1) makeClearer(own, clearer)
       feetAt(steps, tick, own.feet)
       standUp(pose, own)
-      for (const side of SIDES) hang(pose, own, arms, side, tick)
+      for (const side of SIDES) heldAt(arms.held[side], tick, own.arms[side])
+      crossOver(own.arms, simulation.combination.lead)
+      for (const side of SIDES) hang(pose, own, side)
       if (scale !== 1) {
         const { joints, over } = pose
         for (let i = 0; i < joints.length; i++) joints[i] = (joints[i] as number) * scale

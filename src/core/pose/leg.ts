@@ -1,11 +1,14 @@
-import { SIDES, type Side, signOf } from '../body/side'
-import { radians } from './curve'
+import { otherSide, SIDES, type Side, signOf } from '../body/side'
+import { eased, radians } from './curve'
 import { jointsOfSide, type Pose, placeOfJoint } from './joints'
 import { BODY, LEG_REACH } from './proportions'
 import { bend, put, reachDown } from './solve'
 import type { FeetNow } from './steps'
 
 const TURNED_OUT = 9
+/** How far a knee turns out in a crossing that is whole, in radians, and from how far past the other foot it is. */
+const CROSSED_OUT = 0.6
+const CROSSED_WHOLE = 0.08
 /** Heels lift so far for a leg that is too short, then the pelvis comes down. */
 const HEEL_GIVES = 38
 const spot = new Float64Array(9)
@@ -63,12 +66,23 @@ export function leg(pose: Pose, feet: FeetNow, side: Side): void {
   const fz = Math.cos(yaw)
   const pitch = heelFor(joints, hip, foot, fx, fz)
   footInto(joints, side, foot, fx, fz, pitch)
-  spot[0] = fx
+  // Crossed legs are turned out from the hip, so that they cross at the shins, where there is room.
+  const out = yaw + sign * CROSSED_OUT * crossedBy(feet, side)
+  spot[0] = Math.sin(out)
   spot[1] = 0
-  spot[2] = fz
+  spot[2] = Math.cos(out)
   const ankle = jointsOfSide[side].ankle
   pullUp(joints, hip, ankle)
   bend(joints, hip, ankle, jointsOfSide[side].knee, BODY.thigh, BODY.shin, spot)
+}
+
+/** How far the feet are crossed, 0 to 1: a foot past the other one, on that one's side. */
+function crossedBy({ at, facing }: FeetNow, side: Side): number {
+  const [own, other] = [at[side], at[otherSide[side]]]
+  const angle = radians(facing)
+  const aside =
+    (own.right - other.right) * Math.cos(angle) - (own.forward - other.forward) * Math.sin(angle)
+  return eased(Math.min(1, Math.max(0, (-signOf(side) * aside) / CROSSED_WHOLE)))
 }
 
 /** A foot that no leg reaches hangs from it: what can't be danced stretches no bone either. */

@@ -1,3 +1,4 @@
+import type { Side } from '../body/side'
 import type { FeetNow } from './steps'
 
 /** Everything one pose is worked out with; kept, so that no frame makes anything new. */
@@ -6,7 +7,7 @@ export interface Scratch {
   readonly hips: Float64Array
   readonly ribs: Float64Array
   readonly head: Float64Array
-  readonly arm: Float64Array
+  readonly arms: Readonly<Record<Side, Float64Array>>
   readonly feet: FeetNow
   readonly foot: Float64Array
 }

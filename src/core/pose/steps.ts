@@ -33,6 +33,8 @@ interface Way {
   readonly lift: number
   /** How much nearer it comes to what it goes round, half way. */
   readonly drawn: number
+  /** It comes from behind the standing foot to the front of it, or back: past it quickly, round it slowly. */
+  readonly isRound: boolean
   /** How far it bows out half way, so that it goes round the standing foot and not through it. */
   readonly bow: FloorPoint
 }
@@ -53,8 +55,12 @@ const LONGEST_STEP = 9
 const LONGEST_TURN = 12
 /** A foot that goes round with the body is drawn in by this much on its way. */
 const DRAWN_IN = 0.5
+/** So far the body turns over a foot that is not lifted, in degrees: legs wind round each other no further. */
+const MOST_WOUND = 180
 /** A foot passes the standing one at this distance at least, in metres, and bows out no more than that. */
-const PASSES_AT = 0.14
+const PASSES_AT = 0.17
+/** How much of its way forward a foot that goes round leaves to the middle of it. */
+const ROUND_FIRST = 0.3
 const MOST_BOW = 0.32
 /** A kick comes back from its height in so many ticks. */
 const KICK_BACK = 7
@@ -84,10 +90,15 @@ export function stepsOf(simulation: Simulation): Steps {
   const air: Record<Side, string> = { R: 'hang', L: 'hang' }
   const keys: Key[] = [footKeyOf(Number.NEGATIVE_INFINITY, start, air)]
   const travels: Travel[] = []
+  const wound: Record<Side, number> = { R: 0, L: 0 }
   const go = (key: Key, actions: readonly DancedStep[]) => {
     const before = keys.at(-1)
     if (!before) return
-    travels.push(travelTo(before, key, actions))
+    const turn = key.state.facing - before.state.facing
+    for (const side of SIDES) wound[side] += turn
+    const travel = travelTo(before, key, actions, wound)
+    for (const side of SIDES) if (!travel.ways[side].stays) wound[side] = 0
+    travels.push(travel)
     keys.push(key)
   }
   for (let i = 0; i < danced.length; ) {
@@ -143,7 +154,13 @@ function withTracks(keys: readonly Key[], travels: readonly Travel[]): Steps {
   }
 }
 
-function travelTo(before: Key, key: Key, actions: readonly DancedStep[]): Travel {
+/** @param wound degrees the body has turned over each foot since that was set down */
+function travelTo(
+  before: Key,
+  key: Key,
+  actions: readonly DancedStep[],
+  wound: Readonly<Record<Side, number>>,
+): Travel {
   const turn = key.state.facing - before.state.facing
   const longest =
     turn === 0 ? LONGEST_STEP : LONGEST_TURN * Math.min(2, Math.max(1, Math.abs(turn) / 180))
@@ -161,7 +178,10 @@ function travelTo(before: Key, key: Key, actions: readonly DancedStep[]): Travel
     const far = Math.hypot(to.place.right - from.place.right, to.place.forward - from.place.forward)
     const named = actions.some(({ action }) => action.foot === side)
     const stays =
-      !jump && far < 1e-9 && from.up === to.up && (side === standing || Math.abs(turn) <= 180)
+      !jump &&
+      far < 1e-9 &&
+      from.up === to.up &&
+      (side === standing || Math.abs(wound[side]) <= MOST_WOUND)
     const drags = actions.some(
       ({ action }) => action.foot === side && ['drag', 'sweep', 'sway'].includes(action.primitive),
     )
@@ -175,6 +195,7 @@ function travelTo(before: Key, key: Key, actions: readonly DancedStep[]): Travel
       stays: stays && !(landsAgain && far > 0),
       from: wayFrom,
       to: wayTo,
+      isRound: standing !== undefined && side !== standing && goesRound(wayFrom, wayTo, side),
       bow: standing && side !== standing ? bowRound(wayFrom, wayTo, side) : STRAIGHT,
       up: [from.up, to.up],
       pitch: [from.pitch, to.pitch],
@@ -191,14 +212,42 @@ const STRAIGHT: FloorPoint = { right: 0, forward: 0 }
 
 /** How a way bows out round the foot that stands in the middle of its numbers. */
 function bowRound(from: FloorPoint, to: FloorPoint, side: Side): FloorPoint {
+  const bow = bowInRound(shortened(from), shortened(to), side)
+  return bow === STRAIGHT ? bow : { right: bow.right, forward: bow.forward / LONG_AS_WIDE }
+}
+
+/** How far out a foot is, and after which share of its way, as it goes from behind the standing one to its front, or back. */
+function ownAt(
+  from: FloorPoint,
+  to: FloorPoint,
+  side: Side,
+): { readonly far: number; readonly share: number } | undefined {
+  if (from.forward * to.forward >= -BEHIND * BEHIND) return undefined
+  const share = from.forward / (from.forward - to.forward)
+  return { far: (from.right + (to.right - from.right) * share) * signOf(side), share }
+}
+
+/** Whether it goes so from the other side of the standing foot, or to it. */
+const goesRound = (from: FloorPoint, to: FloorPoint, side: Side): boolean =>
+  (ownAt(from, to, side)?.far ?? PASSES_AT) < PASSES_AT &&
+  Math.min(from.right * signOf(side), to.right * signOf(side)) < 0
+
+/** A foot is longer than it is wide: before and behind it as much more room is needed. */
+const LONG_AS_WIDE = 0.46
+const shortened = ({ right, forward }: FloorPoint): FloorPoint => ({
+  right,
+  forward: forward * LONG_AS_WIDE,
+})
+
+/** The same where a foot is as long as it is wide. */
+function bowInRound(from: FloorPoint, to: FloorPoint, side: Side): FloorPoint {
   const way = { right: to.right - from.right, forward: to.forward - from.forward }
   const long = way.right ** 2 + way.forward ** 2
   if (long < 1e-9) return STRAIGHT
+  const own = ownAt(from, to, side)
   // From behind the standing leg to the front of it, or back, it goes round on its own side.
-  if (from.forward * to.forward < -BEHIND * BEHIND) {
-    const u = -from.forward / way.forward
-    const own = (from.right + way.right * u) * signOf(side)
-    const by = Math.min(MOST_BOW, Math.max(0, PASSES_AT - own) / (4 * u * (1 - u)))
+  if (own !== undefined && own.far < PASSES_AT) {
+    const by = Math.min(MOST_BOW, (PASSES_AT - own.far) / (4 * own.share * (1 - own.share)))
     return { right: by * signOf(side), forward: 0 }
   }
   const t = -(from.right * way.right + from.forward * way.forward) / long
@@ -296,14 +345,18 @@ export function feetAt(steps: Steps, tick: number, now: FeetNow): void {
       foot.forward = place.forward
     } else {
       const near = 1 - way.drawn * arc
+      const past = way.isRound ? e - ROUND_FIRST * Math.sin(2 * Math.PI * e) : e
       const own =
         (way.from.right + (way.to.right - way.from.right) * e) * near + way.bow.right * arc
       const ahead =
-        (way.from.forward + (way.to.forward - way.from.forward) * e) * near + way.bow.forward * arc
+        (way.from.forward + (way.to.forward - way.from.forward) * past) * near +
+        way.bow.forward * arc
       foot.right = right + own * cos + ahead * sin
       foot.forward = forward + ahead * cos - own * sin
     }
-    foot.up = way.up[0] + (way.up[1] - way.up[0]) * e + (way.lift + travel.flight) * arc
+    // Round another foot it is up until it is past that.
+    const high = way.bow !== STRAIGHT ? 1 - (2 * e - 1) ** 6 : arc
+    foot.up = way.up[0] + (way.up[1] - way.up[0]) * e + way.lift * high + travel.flight * arc
     foot.contact = way.lift + travel.flight + foot.up > 0 ? 'air' : key.state.feet[side].contact
     // Under way the toes hang; on the floor the foot is as its contact says.
     foot.pitch =

@@ -60,6 +60,9 @@ export function landingOf(
   return add(support, intoRoom(state.facing, lands.right, lands.forward))
 }
 
+/** A crossing step is never shorter than this share of one, or the foot would come down on the other. */
+const LEAST_CROSS = 0.85
+
 /** To the foot's own side, and forward of the supporting foot. */
 function ownSideAndForward(
   direction: Exclude<Direction, 'in-place'>,
@@ -69,6 +72,9 @@ function ownSideAndForward(
 ): readonly [number, number] {
   const { side, together, ahead, diagonal, crossAhead, crossPast } = landing
   const ownSide = turning ? 0 : landing.ownSide
+  // However small it is, a foot that crosses must come past the other one.
+  const past = crossPast * Math.max(1, size)
+  const beyond = crossAhead * Math.max(LEAST_CROSS, size)
   switch (direction) {
     case 'together':
       return [together, 0]
@@ -83,9 +89,9 @@ function ownSideAndForward(
     case 'diag-back':
       return [diagonal * size, -diagonal * size]
     case 'cross-front':
-      return [-crossPast * size, crossAhead * size]
+      return [-past, beyond]
     case 'cross-behind':
-      return [-crossPast * size, -crossAhead * size]
+      return [-past, -beyond]
   }
 }
 
