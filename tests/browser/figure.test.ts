@@ -60,6 +60,8 @@ describe('the dancing figure', () => {
     const { page, context } = await app.visit({ inSpace: true })
     await open(page)
     await canvasOf(page).waitFor()
+    // She is there as a flat drawing until what draws her in space is ready.
+    expect(await canvasOf(page).evaluate((canvas) => canvas.style.background)).toMatch(/blob:/)
     const stage = stageOf(page)
     const pixels = () => canvasOf(page).screenshot()
     const seen = new Set<string>()

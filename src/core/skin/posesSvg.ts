@@ -47,6 +47,13 @@ const piece = (one: FlatPiece, skin: DancerLook['skin']): string =>
     ? `<path d="${one.d}" fill="none" stroke="${colourOf(one, skin)}" stroke-width="${one.width}" stroke-linecap="round" stroke-linejoin="round"/>`
     : `<path d="${one.d}" fill="${colourOf(one, skin)}"/>`
 
+/** A pose by itself, as an SVG file with nothing round it. */
+export function poseSvg(pose: Pose, view: View, { look, families }: Drawn): string {
+  const { left, top, width, height } = FLAT
+  const pieces = flatOf(pose, view, dressFor(look, families))
+  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${left} ${top} ${width} ${height}">${pieces.map((one) => piece(one, look.skin)).join('')}</svg>`
+}
+
 /** Poses in rows on one sheet, as an SVG file of its own. */
 export function posesSvg(
   title: string,

@@ -30,7 +30,7 @@ const LOOKS: readonly {
     label: 'outfit',
     part: 'outfit',
     words: {
-      family: 'by the family of the dance',
+      family: 'by the dance’s family',
       scarf: 'hip scarf with fringe',
       'long skirt': 'long skirt',
       'short skirt': 'short skirt',

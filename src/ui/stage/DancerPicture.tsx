@@ -1,5 +1,13 @@
 import { useReducedMotion } from '@mantine/hooks'
-import { type PointerEvent, useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import {
+  type PointerEvent,
+  useCallback,
+  useEffect,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react'
 import { useStore } from 'zustand'
 import type { Layer } from '../../core/body/layers'
 import type { Family } from '../../core/moves/move'
@@ -9,6 +17,7 @@ import { placeOfJoint } from '../../core/pose/joints'
 import type { View } from '../../core/pose/views'
 import type { Dressed } from '../../core/skin/dress'
 import { dressFor } from '../../core/skin/outfits'
+import { poseSvg } from '../../core/skin/posesSvg'
 import { TICKS_PER_COUNT } from '../../core/time/time'
 import type { Frame } from '../../dancer/camera'
 import {
@@ -138,6 +147,20 @@ export function DancerPicture(props: DancerPictureProps) {
   useEffect(() => {
     if ((stage && dressed) || isFlat) latest.current()
   }, [stage, dressed, isFlat])
+  // What draws her is still being loaded and made: until then she is there as a flat drawing.
+  const isThere = stage !== undefined && dressed !== undefined
+  const first = useRef({ moment, dancers, view, look, families })
+  useLayoutEffect(() => {
+    const element = canvas.current
+    if (!element || isThere || isSmall || frame !== undefined) return
+    const { moment, dancers, view, look, families } = first.current
+    const { dancing, tick } = moment()
+    const svg = poseSvg(dancers(dancing).poseAt(tick), view, { look, families })
+    const url = URL.createObjectURL(new Blob([svg], { type: 'image/svg+xml' }))
+    element.style.background = `url("${url}") center / contain no-repeat`
+    // What is drawn then lies over it.
+    return () => URL.revokeObjectURL(url)
+  }, [isThere, isSmall, frame])
   const isPressed = usePressed()
   useEffect(() => {
     if (isMoving) return
