@@ -1,3 +1,4 @@
+import { countUpTo } from '../time/countUpTo'
 /** Small curves in time that everything else is made of. */
 
 /** From 0 to 1, at rest at both ends. */
@@ -33,18 +34,6 @@ export function trackThrough(points: readonly (readonly [number, number])[]): Tr
     slopes[i] = before * after > 0 ? (2 * before * after) / (before + after) : 0
   }
   return { times, values, slopes }
-}
-
-/** How many of these times are not after t: a search by halves. */
-export function countUpTo(times: Float64Array, t: number): number {
-  let low = 0
-  let high = times.length
-  while (low < high) {
-    const middle = (low + high) >> 1
-    if ((times[middle] as number) <= t) low = middle + 1
-    else high = middle
-  }
-  return low
 }
 
 export function valueAt({ times, values, slopes }: Track, t: number): number {

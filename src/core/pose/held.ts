@@ -1,4 +1,5 @@
-import { countUpTo, eased } from './curve'
+import { countUpTo } from '../time/countUpTo'
+import { eased } from './curve'
 
 /** A way from one place to the next: `s` is its share in time, 0 to 1, written into `out`. */
 export type WayOf = (s: number, from: Float64Array, out: Float64Array) => void

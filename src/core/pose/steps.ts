@@ -4,7 +4,8 @@ import { otherSide, SIDES, type Side, signOf } from '../body/side'
 import { asSeen } from '../simulate/landing'
 import type { DancedStep, Simulation } from '../simulate/simulate'
 import type { BodyState } from '../simulate/state'
-import { countUpTo, eased, radians, type Track, trackThrough, valueAt } from './curve'
+import { countUpTo } from '../time/countUpTo'
+import { eased, radians, type Track, trackThrough, valueAt } from './curve'
 import { airWord, footKeyOf, type Key } from './footKeys'
 
 /** The feet at a moment: floor point of each ankle, its height over the floor, its pitch. */

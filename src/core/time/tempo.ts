@@ -14,6 +14,10 @@ export const clampTempo = (tempo: number): Tempo =>
 export const secondsOfTicks = (ticks: number, tempo: Tempo): number =>
   (ticks * 60) / (tempo * TICKS_PER_COUNT)
 
+/** Counts a minute, not rounded, where so many ticks take so many seconds. */
+export const tempoOfTicks = (ticks: number, seconds: number): number =>
+  (ticks * 60) / (seconds * TICKS_PER_COUNT)
+
 /** Ticks danced after some seconds, not rounded: a moving playhead stands between ticks. */
 export const ticksOfSeconds = (seconds: number, tempo: Tempo): number =>
   (seconds * tempo * TICKS_PER_COUNT) / 60

@@ -1,4 +1,5 @@
-import { secondsOfTicks, type Tempo, ticksOfSeconds } from './tempo'
+import { countUpTo } from './countUpTo'
+import { secondsOfTicks, type Tempo, tempoOfTicks, ticksOfSeconds } from './tempo'
 
 /** How the ticks of something that is danced go by on a clock. Ticks and seconds need not be whole. */
 export interface TimeMap {
@@ -21,6 +22,68 @@ export function steady(tempo: Tempo): TimeMap {
   known.set(tempo, made)
   return made
 }
+
+/** A moment at which a tick is heard, in seconds. */
+export interface Knot {
+  readonly tick: number
+  readonly seconds: number
+}
+
+/**
+ * A time that may drift: straight from knot to knot, and on at the pace of the first and the last
+ * of them.
+ * @param knots two or more, both numbers rising
+ */
+export function beaten(knots: readonly Knot[]): TimeMap {
+  const ticks = Float64Array.from(knots, ({ tick }) => tick)
+  const seconds = Float64Array.from(knots, (knot) => knot.seconds)
+  const last = knots.length - 2
+  if (last < 0) throw new Error('one moment alone has no pace')
+  // Who asks goes on from where they were, nearly always.
+  let known = 0
+  const stretchAt = (values: Float64Array, value: number): number => {
+    const isIn = (i: number) =>
+      (i === 0 || (values[i] as number) <= value) &&
+      (i === last || value < (values[i + 1] as number))
+    if (!isIn(known)) known = Math.min(last, Math.max(0, countUpTo(values, value) - 1))
+    return known
+  }
+  const pace = (i: number) =>
+    ((seconds[i + 1] as number) - (seconds[i] as number)) /
+    ((ticks[i + 1] as number) - (ticks[i] as number))
+  return {
+    secondsAt(tick) {
+      const i = stretchAt(ticks, tick)
+      return (seconds[i] as number) + (tick - (ticks[i] as number)) * pace(i)
+    },
+    tickAt(at) {
+      const i = stretchAt(seconds, at)
+      return (ticks[i] as number) + (at - (seconds[i] as number)) / pace(i)
+    },
+    tempoAt: (tick) => tempoOfTicks(1, pace(stretchAt(ticks, tick))),
+  }
+}
+
+/** The same, heard slower or faster. @param rate of how it is written, 0.4 to 1.2 */
+export const slowed = (map: TimeMap, rate: number): TimeMap => ({
+  secondsAt: (tick) => map.secondsAt(tick) / rate,
+  tickAt: (seconds) => map.tickAt(seconds * rate),
+  tempoAt: (tick) => map.tempoAt(tick) * rate,
+})
+
+/** The time of a part on its own ticks: both begin at 0 there. */
+export function startingAt(map: TimeMap, from: number): TimeMap {
+  const begin = map.secondsAt(from)
+  return {
+    secondsAt: (tick) => map.secondsAt(tick + from) - begin,
+    tickAt: (seconds) => map.tickAt(seconds + begin) - from,
+    tempoAt: (tick) => map.tempoAt(tick + from),
+  }
+}
+
+/** The mean tempo of some ticks; where there are none, the tempo there. */
+export const tempoOver = (map: TimeMap, from: number, to: number): number =>
+  to <= from ? map.tempoAt(from) : tempoOfTicks(to - from, secondsBetween(map, from, to))
 
 /** The seconds between two ticks. */
 export const secondsBetween = ({ secondsAt }: TimeMap, from: number, to: number): number =>
