@@ -34,6 +34,8 @@ import { unknownWords } from '../core/sheet/swayJson'
 import { writeCombinationFile } from '../core/sheet/writeFile'
 import { writeSheet } from '../core/sheet/writeSheet'
 import { handout } from '../core/teaching/handout'
+import { FASTEST, SLOWEST } from '../core/time/tempo'
+import { beatsReport, beatsText } from './beats'
 import { report, reportText } from './report'
 
 const USAGE = `usage: npm run -s sway -- COMMAND FILE [options]
@@ -51,6 +53,8 @@ const USAGE = `usage: npm run -s sway -- COMMAND FILE [options]
   plan FILE… --minutes N     a class of one or more combinations, step by step (--level, --type drop-in,
                              technique, choreography or slot, --sides both, lead or last, --way phrases,
                              layers or counts; --json: steps, what is left, warnings)
+  beats FILE.wav             the counts of a song, its bars, eights and sections (--json; --tempo N where
+                             its counts a minute are known)
   schema                     the JSON Schema of .sway.json files
 
 FILE is a .sway, .sway.json or .csv file, or - for standard input.`
@@ -93,6 +97,7 @@ function run(args: readonly string[]): number {
       type: { type: 'string' },
       sides: { type: 'string' },
       way: { type: 'string' },
+      tempo: { type: 'string' },
     },
   })
   const [command, path] = positionals
@@ -105,11 +110,14 @@ function run(args: readonly string[]): number {
   if (
     !command ||
     !path ||
-    !['format', 'print', 'convert', 'mirror', 'check', 'repair', 'level', 'plan'].includes(command)
+    !['format', 'print', 'convert', 'mirror', 'check', 'repair', 'level', 'plan', 'beats'].includes(
+      command,
+    )
   ) {
     process.stderr.write(`${USAGE}\n`)
     return UNREADABLE
   }
+  if (command === 'beats') return counted(path, values.tempo, values.json === true, print)
   if (command === 'plan') return planned(positionals.slice(1), values, values.json === true, print)
   const { combination, messages } = read(path)
   switch (command) {
@@ -256,6 +264,21 @@ function wordOf<T extends string>(
 }
 
 type PlanOptions = Partial<Record<'minutes' | 'level' | 'type' | 'sides' | 'way', string>>
+
+/** The counts of a song. */
+function counted(
+  path: string,
+  tempo: string | undefined,
+  asJson: boolean,
+  print: (text: string) => void,
+): number {
+  const told = tempo === undefined ? undefined : Number(tempo)
+  if (told !== undefined && !(told >= SLOWEST && told <= FASTEST))
+    throw new UserError(`--tempo is ${tempo}.`, `Write counts a minute, ${SLOWEST} to ${FASTEST}.`)
+  const made = beatsReport(path, told, (text) => process.stderr.write(`${text}\n`))
+  print(`${asJson ? JSON.stringify(made) : beatsText(made)}\n`)
+  return 0
+}
 
 /** Prints a class of some combinations: the first one’s tempos, and its level unless one is given. */
 function planned(

@@ -100,7 +100,8 @@ describe('a time that drifts', () => {
         (knots, asked, rate) => {
           const song = beaten(knots)
           const part = startingAt(slowed(song, rate), 12)
-          for (const { tick, seconds } of knots) expect(song.secondsAt(tick)).toBeCloseTo(seconds, 9)
+          for (const { tick, seconds } of knots)
+            expect(song.secondsAt(tick)).toBeCloseTo(seconds, 9)
           // In any order: what was asked before changes no answer.
           for (const at of asked)
             for (const time of [song, part]) {

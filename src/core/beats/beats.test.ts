@@ -1,0 +1,146 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { holds } from '../../../tests/holds'
+import { type Piece, play, STYLES } from '../../../tests/pieces/song'
+import { hann, spectraOf } from './fft'
+import { type Listened, listen } from './listen'
+import { atListenRate, LISTEN_RATE } from './resample'
+
+describe('what sound is read by', () => {
+  it('the strength of each frequency is that of the plain sum', () => {
+    holds(
+      fc.property(
+        fc.array(fc.double({ min: -1, max: 1, noNaN: true }), { minLength: 32, maxLength: 32 }),
+        (values) => {
+          const made = new Float64Array(17)
+          spectraOf(32).magnitudes(Float64Array.from(values), made)
+          for (let k = 0; k <= 16; k++) {
+            let [x, y] = [0, 0]
+            for (const [n, value] of values.entries()) {
+              x += value * Math.cos((2 * Math.PI * k * n) / 32)
+              y -= value * Math.sin((2 * Math.PI * k * n) / 32)
+            }
+            expect(made[k]).toBeCloseTo(Math.hypot(x, y), 9)
+          }
+        },
+      ),
+      { numRuns: 60, seed: 41 },
+    )
+    expect(() => spectraOf(33)).toThrow(/power of 2/)
+    expect(hann(4)[0]).toBe(0)
+  })
+
+  it('a tone keeps its pitch and its place at any rate, and what can’t be held is gone', () => {
+    const heard = (rate: number, hertz: number) =>
+      atListenRate(
+        Float32Array.from({ length: rate }, (_, i) => Math.sin((2 * Math.PI * hertz * i) / rate)),
+        rate,
+      )
+    for (const rate of [8000, 22_050, 44_100, 48_000, 96_000]) {
+      const made = heard(rate, 441)
+      expect(Math.abs(made.length - LISTEN_RATE)).toBeLessThan(2)
+      for (let i = 2000; i < 2100; i++)
+        expect(made[i]).toBeCloseTo(Math.sin((2 * Math.PI * 441 * i) / LISTEN_RATE), 1)
+    }
+    // Beside a tone that stays, one above half the rate leaves nothing.
+    const both = Float32Array.from(
+      { length: 44_100 },
+      (_, i) =>
+        0.5 * Math.sin((2 * Math.PI * 441 * i) / 44_100) +
+        0.5 * Math.sin((2 * Math.PI * 16_000 * i) / 44_100),
+    )
+    const clean = atListenRate(both, 44_100)
+    for (let i = 2000; i < 2100; i++)
+      expect(clean[i]).toBeCloseTo(Math.sin((2 * Math.PI * 441 * i) / LISTEN_RATE), 1)
+  })
+})
+
+/** The share of moments that were found, and of those that are true, each once. */
+function agreement(found: readonly number[], truth: readonly number[], within = 0.07): number {
+  let hits = 0
+  let from = 0
+  for (const at of truth) {
+    while (from < found.length && (found[from] as number) < at - within) from++
+    if (from < found.length && (found[from] as number) <= at + within) {
+      hits++
+      from++
+    }
+  }
+  return (2 * hits) / Math.max(1, found.length + truth.length)
+}
+
+const heardIn = ({ samples, rate }: Pick<Piece, 'samples' | 'rate'>): Listened => {
+  const heard = listen(samples, rate)
+  if (typeof heard === 'string') throw new Error(heard)
+  return heard
+}
+
+const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / values.length
+
+describe('the counts of a song', () => {
+  // A minute of each style, with seeds nothing was tuned on.
+  const pieces = Object.keys(STYLES).map((style, i) =>
+    play(style, style, { seed: 9100 + i, wander: 0.01, loose: 0.008, counts: 96, pickup: i % 2 }),
+  )
+  const all = pieces.map((piece) => ({ piece, heard: heardIn(piece) }))
+  const seconds = ({ counts }: Listened, places: readonly number[]) =>
+    places.map((place) => counts[place] as number)
+
+  it('are where they were played, at their level or twice it, in all styles', () => {
+    const levels = all.map(({ piece, heard }) => {
+      const gap = mean(piece.beats.slice(1).map((at, i) => at - (piece.beats[i] as number)))
+      const ratio = (heard.tempo * gap) / 60
+      return [0.5, 1, 2].some((level) => Math.abs(ratio / level - 1) < 0.05)
+    })
+    expect(levels.filter(Boolean).length).toBe(pieces.length)
+    expect(
+      mean(all.map(({ piece, heard }) => agreement(heard.counts, piece.beats))),
+    ).toBeGreaterThan(0.93)
+  })
+
+  it('begin bars and eights where the song does', () => {
+    const bars = all.map(({ piece, heard }) => agreement(seconds(heard, heard.bars), piece.bars))
+    const ones = all.map(({ piece, heard }) => agreement(seconds(heard, heard.ones), piece.ones))
+    expect(mean(bars)).toBeGreaterThan(0.85)
+    expect(mean(ones)).toBeGreaterThan(0.75)
+    for (const { heard } of all) {
+      expect(heard.ones.every((one) => heard.bars.includes(one))).toBe(true)
+      expect(heard.sure.eights).toHaveLength(heard.ones.length)
+      for (const sure of [heard.sure.level, ...heard.sure.eights]) {
+        expect(sure).toBeGreaterThanOrEqual(0)
+        expect(sure).toBeLessThanOrEqual(1)
+      }
+    }
+  })
+
+  it('rise, are the same again, and move with the song', () => {
+    const [piece] = pieces
+    if (!piece) throw new Error('no piece')
+    const once = heardIn(piece)
+    expect(once.counts.every((at, i) => i === 0 || at > (once.counts[i - 1] as number))).toBe(true)
+    expect(heardIn(piece)).toEqual(once)
+    // A second of silence before it moves every count by a second.
+    const later = new Float32Array(piece.samples.length + piece.rate)
+    later.set(piece.samples, piece.rate)
+    const moved = heardIn({ samples: later, rate: piece.rate })
+    expect(
+      agreement(
+        moved.counts.map((at) => at - 1),
+        once.counts,
+        0.02,
+      ),
+    ).toBeGreaterThan(0.97)
+  })
+
+  it('are none in silence, in too little sound, or where nothing repeats', () => {
+    expect(listen(new Float32Array(20 * LISTEN_RATE), LISTEN_RATE)).toBe('silent')
+    expect(listen((pieces[0] as Piece).samples.subarray(0, 3 * LISTEN_RATE), LISTEN_RATE)).toBe(
+      'short',
+    )
+    const shares: number[] = []
+    const { samples, rate } = pieces[0] as Piece
+    listen(samples.subarray(0, 20 * rate), rate, (share) => shares.push(share))
+    expect(shares).toEqual([...shares].sort((a, b) => a - b))
+    expect(shares.at(-1)).toBe(1)
+  })
+})
