@@ -6,6 +6,7 @@ import { parseMidi } from 'midi-file'
 import { beforeAll, describe, expect, it } from 'vitest'
 // @ts-expect-error a plain script without types
 import { buildCli } from '../../scripts/sway.mjs'
+import { play } from '../pieces/song'
 
 const folder = mkdtempSync(join(tmpdir(), 'sway-cli-'))
 let built = ''
@@ -28,7 +29,78 @@ phrase A 4
  feet 1 step side; 2 touch tog; 3 step side turn 90; 4 touch
 order A A`
 
+/** Sound as a WAV file, each sample written as it is told. */
+function wav(
+  samples: Float32Array,
+  rate: number,
+  { tag = 1, bytes = 2, channels = 1, lies = 0 }: Record<string, number> = {},
+): Uint8Array {
+  const data = samples.length * bytes * channels
+  // A chunk nobody knows, of an odd length, stands before the sound.
+  const at = 12 + 24 + 8 + 3 + 1
+  const out = Buffer.alloc(at + 8 + data)
+  out.write('RIFF', 0)
+  out.writeUInt32LE(out.length - 8, 4)
+  out.write('WAVEfmt ', 8)
+  out.writeUInt32LE(16, 16)
+  out.writeUInt16LE(tag, 20)
+  out.writeUInt16LE(channels, 22)
+  out.writeUInt32LE(rate, 24)
+  out.writeUInt16LE(8 * bytes, 34)
+  out.write('note', 36)
+  out.writeUInt32LE(3, 40)
+  out.write('data', at)
+  out.writeUInt32LE(data + lies, at + 4)
+  for (const [i, value] of samples.entries())
+    for (let channel = 0; channel < channels; channel++) {
+      const to = at + 8 + (i * channels + channel) * bytes
+      if (tag === 3 && bytes === 4) out.writeFloatLE(value, to)
+      else if (tag === 3) out.writeDoubleLE(value, to)
+      else if (bytes === 1) out.writeUInt8(Math.round(127.5 + 127 * value), to)
+      else out.writeIntLE(Math.round(value * (2 ** (8 * bytes - 1) - 1)), to, bytes)
+    }
+  return out
+}
+
 describe('the command line', () => {
+  it('counts a song however its file is written, and says why it can’t', () => {
+    const piece = play('tune', 'drum4', { seed: 9300, counts: 40 })
+    const counted = (name: string, bytes: Uint8Array, ...more: string[]) =>
+      sway('beats', file(name, bytes), '--json', ...more)
+    const plain = JSON.parse(counted('plain.wav', wav(piece.samples, piece.rate)).out)
+    expect(plain.seconds).toBeCloseTo(piece.seconds, 1)
+    expect(plain.beats.length).toBeGreaterThan(30)
+    for (const beat of plain.downbeats) expect(plain.beats).toContain(beat)
+    for (const [name, how] of [
+      ['three.wav', { bytes: 3 }],
+      ['four.wav', { bytes: 4, channels: 2 }],
+      ['float.wav', { tag: 3, bytes: 4 }],
+      ['double.wav', { tag: 3, bytes: 8 }],
+    ] as const)
+      expect(JSON.parse(counted(name, wav(piece.samples, piece.rate, how)).out).tempo).toBe(
+        plain.tempo,
+      )
+    expect(
+      JSON.parse(counted('eight.wav', wav(piece.samples, piece.rate, { bytes: 1 })).out).tempo,
+    ).toBeCloseTo(plain.tempo, 0)
+    const cut = counted('cut.wav', wav(piece.samples, piece.rate, { lies: 9_000_000 }))
+    expect([cut.status, cut.err]).toEqual([0, expect.stringMatching(/ends early/)])
+    const silent = counted('silent.wav', wav(new Float32Array(200_000), 22_050))
+    expect([silent.status, silent.err]).toEqual([0, expect.stringMatching(/Tap the counts/)])
+    expect(JSON.parse(silent.out)).toMatchObject({ tempo: null, beats: [] })
+    const short = counted('short.wav', wav(piece.samples.subarray(0, 60_000), 22_050))
+    expect(short.err).toMatch(/Too short/)
+    for (const [name, bytes, why] of [
+      ['text.wav', Buffer.from('a song'), /no WAV file/],
+      ['empty.wav', Buffer.alloc(0), /empty/],
+      ['odd.wav', wav(piece.samples.subarray(0, 100), 22_050, { tag: 85 }), /not read here/],
+    ] as const)
+      expect(counted(name, bytes)).toMatchObject({ status: 2, err: expect.stringMatching(why) })
+    expect(counted('told.wav', wav(piece.samples, piece.rate), '--tempo', '900').err).toMatch(
+      /40 to 220/,
+    )
+  })
+
   it('plans a class of one sheet or more, to the second, as an object or to be read', () => {
     const ebb = file('ebb.sway', CLEAN)
     const { status, out } = sway(

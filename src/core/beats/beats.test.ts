@@ -2,9 +2,11 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { holds } from '../../../tests/holds'
 import { type Piece, play, STYLES } from '../../../tests/pieces/song'
+import { featuresOf } from './features'
 import { hann, spectraOf } from './fft'
 import { type Listened, listen } from './listen'
 import { atListenRate, LISTEN_RATE } from './resample'
+import { tappedCounts } from './tapped'
 
 describe('what sound is read by', () => {
   it('the strength of each frequency is that of the plain sum', () => {
@@ -130,6 +132,27 @@ describe('the counts of a song', () => {
         0.02,
       ),
     ).toBeGreaterThan(0.97)
+  })
+
+  it('are put right by eight taps, a little early and uneven, at any level', () => {
+    const random = fc.sample(fc.double({ min: -1, max: 1, noNaN: true }), {
+      numRuns: 200,
+      seed: 77,
+    })
+    let used = 0
+    const right: number[] = []
+    for (const { piece, heard } of all) {
+      const features = featuresOf(atListenRate(piece.samples, piece.rate))
+      for (const truth of [piece.beats, piece.beats.filter((_, i) => i % 2 === 0)]) {
+        const taps = truth
+          .slice(16, 24)
+          .map((at) => at - 0.02 + 0.025 * (random[used++ % random.length] as number))
+        const counts = tappedCounts(features, taps)
+        right.push(agreement(counts, truth))
+      }
+      expect(() => tappedCounts(features, heard.counts.slice(0, 5))).toThrow(/too few/)
+    }
+    expect(mean(right)).toBeGreaterThan(0.97)
   })
 
   it('are none in silence, in too little sound, or where nothing repeats', () => {

@@ -3,6 +3,8 @@ import { FRAMES_A_SECOND } from './features'
 const WINDOW_SECONDS = 12
 const EVERY_SECONDS = 3
 const SLOWEST = 58
+/** A level that was told may be slower still: it is looked for so far under it, as a factor. */
+const TOLD = 1.2
 const FASTEST = 212
 /** Steps of the grid, as a factor. */
 const STEP = 1.005
@@ -44,7 +46,8 @@ const periodOf = (tempo: number) => (60 * FRAMES_A_SECOND) / tempo
 /** How fast a song goes, and how that drifts: by what repeats itself in it. */
 export function paceOf(envelope: Float32Array, prior: TempoPrior = ANY_STYLE): Pace {
   const grid: number[] = []
-  for (let tempo = SLOWEST; tempo <= FASTEST; tempo *= STEP) grid.push(tempo)
+  const slowest = Math.min(SLOWEST, prior.centre / TOLD)
+  for (let tempo = slowest; tempo <= FASTEST; tempo *= STEP) grid.push(tempo)
   const likely = grid.map((tempo) =>
     Math.exp(-0.5 * (Math.log2(tempo / prior.centre) / prior.spread) ** 2),
   )
@@ -53,7 +56,7 @@ export function paceOf(envelope: Float32Array, prior: TempoPrior = ANY_STYLE): P
   const windows: Float64Array[] = []
   for (let from = 0; from === 0 || from + length / 2 < envelope.length; from += every) {
     const own = envelope.subarray(from, Math.min(envelope.length, from + length))
-    const alike = alikeness(own, Math.ceil(4.2 * periodOf(SLOWEST)))
+    const alike = alikeness(own, Math.ceil(4.2 * periodOf(slowest)))
     windows.push(
       Float64Array.from(grid, (tempo, i) => {
         const period = periodOf(tempo)

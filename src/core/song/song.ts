@@ -1,0 +1,174 @@
+import { z } from 'zod'
+import { Family } from '../moves/move'
+import { type Upgrade, upgrade } from '../record/upgrade'
+import { TICKS_PER_COUNT } from '../time/time'
+import { beaten, type TimeMap } from '../time/timeMap'
+
+const SONG_VERSION = 1
+
+/** Counts a song may have, and milliseconds between two of them. */
+export const LEAST_COUNTS = 2
+export const MOST_COUNTS = 6000
+export const LEAST_GAP = 200
+export const MOST_GAP = 4000
+/** A phrase of the count is no longer. */
+export const MOST_PHRASE = 16
+
+/** The file a song is heard from. Its sound is kept apart, or not here at all. */
+const Media = z
+  .object({
+    name: z.string(),
+    type: z.string(),
+    bytes: z.int().min(0),
+    seconds: z.number().min(0),
+    /** Whether it has a picture too. */
+    picture: z.boolean(),
+    /** What tells this very file: a hash of its size, its beginning and its end. */
+    mark: z.string().regex(/^[0-9a-f]{64}$/),
+    keep: z.enum(['here', 'linked']),
+    /** Milliseconds by which this copy begins later than the one that was counted. */
+    shift: z.int().min(-5000).max(5000),
+  })
+  .readonly()
+
+/** "This is 1": a place of a count from which is counted anew, in phrases of so many. */
+export const One = z
+  .object({
+    at: z.int().min(0),
+    counts: z.int().min(1).max(MOST_PHRASE),
+    label: z.string().min(1).max(40).optional(),
+  })
+  .readonly()
+export type One = z.infer<typeof One>
+
+/** The counts of a song, as they were found, tapped or set by hand. */
+export const SongCounts = z
+  .object({
+    /** When each is, in whole milliseconds, rising. */
+    ms: z.array(z.int().min(0)).min(LEAST_COUNTS).max(MOST_COUNTS).readonly(),
+    by: z.enum(['found', 'tapped', 'hand']),
+    /** Places of those that were set by hand, and are kept when it is counted again. */
+    fixed: z.array(z.int().min(0)).readonly(),
+    /** How sure each eight is, in hundredths. */
+    sure: z.array(z.int().min(0).max(100)).readonly(),
+    /** In order; counting begins at the first. */
+    ones: z.array(One).min(1).readonly(),
+    /** Where nobody counts: half-open, by places. */
+    silent: z.array(z.object({ from: z.int().min(0), to: z.int().min(1) }).readonly()).readonly(),
+  })
+  .superRefine(({ ms, fixed, ones, silent }, context) => {
+    const say = (message: string, path: (string | number)[]) =>
+      context.addIssue({ code: 'custom', message, path })
+    for (let i = 1; i < ms.length; i++) {
+      const gap = (ms[i] as number) - (ms[i - 1] as number)
+      if (gap < LEAST_GAP || gap > MOST_GAP)
+        say(`count ${i + 1} is ${gap} ms behind the one before it`, ['ms', i])
+    }
+    const isRising = (places: readonly number[]) =>
+      places.every((at, i) => at < ms.length && (i === 0 || at > (places[i - 1] as number)))
+    if (!isRising(fixed)) say('not in order', ['fixed'])
+    if (!isRising(ones.map(({ at }) => at))) say('not in order', ['ones'])
+    if (!isRising(silent.flatMap(({ from, to }) => [from, to - 0.5])))
+      say('not in order', ['silent'])
+  })
+  .readonly()
+export type SongCounts = z.infer<typeof SongCounts>
+
+export const SectionKind = z.enum(['intro', 'verse', 'chorus', 'break', 'slow', 'end', 'other'])
+export type SectionKind = z.infer<typeof SectionKind>
+
+/** A part of a song, to where the next one begins. */
+export const Section = z
+  .object({
+    id: z.string().min(1),
+    at: z.int().min(0),
+    label: z.string().min(1).max(40),
+    kind: SectionKind,
+    energy: z.int().min(1).max(5),
+    /** Id of the section it is like. */
+    as: z.string().min(1).optional(),
+  })
+  .readonly()
+export type Section = z.infer<typeof Section>
+
+/** A song of the instructor: her file, its counts, its sections. */
+export const Song = z
+  .object({
+    kind: z.literal('song'),
+    schemaVersion: z.literal(SONG_VERSION),
+    id: z.string().min(1),
+    title: z.string().min(1).max(120),
+    by: z.string().max(120),
+    notes: z.string().max(4000),
+    family: Family.optional(),
+    /** Id of a rhythm that goes with it. */
+    rhythm: z.string().min(1).optional(),
+    media: Media,
+    counts: SongCounts,
+    /** In order, the first one where the song begins. */
+    sections: z.array(Section).readonly(),
+    /** Where playing waits. */
+    stops: z
+      .array(z.object({ at: z.int().min(0), label: z.string().max(40) }).readonly())
+      .readonly(),
+    /** The instructor's own words, called in place of numbers. */
+    words: z
+      .array(z.object({ at: z.int(), text: z.string().min(1).max(24) }).readonly())
+      .max(2000)
+      .readonly(),
+  })
+  .refine(({ sections }) => sections.every(({ at }, i) => at > (sections[i - 1]?.at ?? -1)), {
+    message: 'sections are not in order',
+    path: ['sections'],
+  })
+  .readonly()
+export type Song = z.infer<typeof Song>
+
+const UPGRADES: readonly Upgrade[] = []
+
+/**
+ * Reads a stored song.
+ * @throws UserError or ZodError when it is of a newer version, or damaged.
+ */
+export const readSong = (record: Record<string, unknown>): Song =>
+  Song.parse(upgrade(record, SONG_VERSION, UPGRADES))
+
+/** How the ticks of a song go by: 0 is where counting begins, what is before it is below 0. */
+export function songTime({ counts: { ms, ones }, media }: Pick<Song, 'counts' | 'media'>): TimeMap {
+  const first = ones[0]?.at ?? 0
+  return beaten(
+    ms.map((at, i) => ({
+      tick: TICKS_PER_COUNT * (i - first),
+      seconds: (at + media.shift) / 1000,
+    })),
+  )
+}
+
+/** Where a count is, as it is said: `Chorus 3·5` is the fifth count of the third phrase. */
+export interface SongPlace {
+  readonly section: Section | undefined
+  /** Phrases from the section's beginning, from 1. */
+  readonly phrase: number
+  /** Counts in it, from 1. */
+  readonly count: number
+}
+
+/** The one that is counted from at a place; the first where counting has not begun. */
+export const oneAt = ({ ones }: SongCounts, at: number): One =>
+  ones.findLast((one) => one.at <= at) ?? (ones[0] as One)
+
+/** Where a count of a song is; before counting begins counts are below 1. */
+export function placeIn(
+  { counts, sections }: Pick<Song, 'counts' | 'sections'>,
+  at: number,
+): SongPlace {
+  const one = oneAt(counts, at)
+  const section = sections.findLast((each) => each.at <= at)
+  // Phrases are told from where the section begins, or counting began anew within it.
+  const from = Math.max(one.at, section && section.at <= at ? section.at : one.at)
+  const off = (from - one.at) % one.counts
+  const into = at - from + off
+  return at < one.at
+    ? { section, phrase: 0, count: at - one.at + 1 }
+    : { section, phrase: Math.floor(into / one.counts) + 1, count: (into % one.counts) + 1 }
+}
