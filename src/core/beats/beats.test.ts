@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { holds } from '../../../tests/holds'
+import { agreement } from '../../../tests/pieces/agreement'
 import { type Piece, play, STYLES } from '../../../tests/pieces/song'
 import { featuresOf } from './features'
 import { hann, spectraOf } from './fft'
@@ -56,20 +57,6 @@ describe('what sound is read by', () => {
       expect(clean[i]).toBeCloseTo(Math.sin((2 * Math.PI * 441 * i) / LISTEN_RATE), 1)
   })
 })
-
-/** The share of moments that were found, and of those that are true, each once. */
-function agreement(found: readonly number[], truth: readonly number[], within = 0.07): number {
-  let hits = 0
-  let from = 0
-  for (const at of truth) {
-    while (from < found.length && (found[from] as number) < at - within) from++
-    if (from < found.length && (found[from] as number) <= at + within) {
-      hits++
-      from++
-    }
-  }
-  return (2 * hits) / Math.max(1, found.length + truth.length)
-}
 
 const heardIn = ({ samples, rate }: Pick<Piece, 'samples' | 'rate'>): Listened => {
   const heard = listen(samples, rate)

@@ -6,7 +6,7 @@ export interface Rows {
   readonly mean: (from: number, to: number, into: Float64Array) => void
 }
 
-export function rowsOf(values: Float32Array, frames: number): Rows {
+function rowsOf(values: Float32Array, frames: number): Rows {
   const sums = new Float64Array(ROW * (frames + 1))
   for (let i = 0; i < ROW * frames; i++) sums[i + ROW] = (sums[i] as number) + (values[i] as number)
   const place = (seconds: number) =>

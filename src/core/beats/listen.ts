@@ -6,7 +6,7 @@ import { heightAt } from './level'
 import { meterOf } from './meter'
 import { ANY_STYLE, type TempoPrior } from './pace'
 import { atListenRate } from './resample'
-import { sectionsOf } from './sections'
+import { newnessOf, sectionsOf } from './sections'
 
 /** What was heard of a song: proposals, each to be put right by who knows it. */
 export interface Listened {
@@ -54,8 +54,9 @@ export function listen(
   const heard = { chords: chordsOf(features), timbres: timbresOf(features) }
   const { beats, sure } = countsIn(envelope, features, heard, prior)
   if (beats.length < LEAST_COUNTS) return 'beatless'
-  const { bar, bars, ones } = meterOf(beats, features, heard)
-  const sections = sectionsOf(beats, ones, features, heard)
+  const meter = meterOf(beats, features, heard)
+  const { bar, bars, ones } = meter
+  const sections = sectionsOf(beats, meter, newnessOf(beats, features, heard))
   told(1)
   const gaps = beats.slice(1).map((at, i) => at - (beats[i] as number))
   const middle = [...gaps].sort((a, b) => a - b)[gaps.length >> 1] as number

@@ -1,38 +1,50 @@
 import type { Rows } from './chords'
 import { type Features, frameAt, ROW } from './features'
+import type { Meter } from './meter'
 
 /** Counts on either side of a border that are compared, and how quickly the farther ones matter less. */
 const REACH = 16
 const FADES = 7
 /** A border stands out from the middle of all by so many usual differences. */
-const STANDS_OUT = 1.2
-const LEAST_APART = 16
+const STANDS_OUT = 1.5
+const LEAST_APART = 12
+const ONES_MORE = 1.2
 const NUMBERS = 2 * ROW + 2
 const TONES = 0.3
 const LOUDNESS = 5
 
-/** Where a song changes, as places of counts: the first one is where it begins. */
-export function sectionsOf(
+/** How differently it goes on from each count. */
+export function newnessOf(
   beats: readonly number[],
-  ones: readonly number[],
   features: Features,
   { chords, timbres }: { readonly chords: Rows; readonly timbres: Rows },
 ): readonly number[] {
-  if (beats.length < 2 * LEAST_APART || ones.length === 0) return beats.length > 0 ? [0] : []
   const rows = rowsOfCounts(beats, features, chords, timbres)
-  const newness = beats.map((_, i) => newnessAt(rows, i))
-  // Sections begin with an eight, or a count beside where one was heard.
-  const offered = ones.map((one) =>
+  return beats.map((_, i) => newnessAt(rows, i))
+}
+
+/** Where a song changes, as places of counts: the first one is where it begins. */
+export function sectionsOf(
+  beats: readonly number[],
+  { bars, ones }: Pick<Meter, 'bars' | 'ones'>,
+  newness: readonly number[],
+): readonly number[] {
+  if (beats.length < 2 * LEAST_APART || ones.length === 0) return beats.length > 0 ? [0] : []
+  // Sections begin with a bar, rather with an eight, or a count beside where one was heard.
+  const offered = bars.map((one) =>
     [one - 1, one, one + 1].reduce((best, at) =>
       (newness[at] ?? 0) > (newness[best] ?? 0) ? at : best,
     ),
   )
-  const values = offered.map((at) => newness[at] ?? 0)
+  const isOne = new Set(ones)
+  const values = offered.map(
+    (at, i) => (newness[at] ?? 0) * (isOne.has(bars[i] as number) ? ONES_MORE : 1),
+  )
   const middle = median(values)
   const usual = median(values.map((value) => Math.abs(value - middle)))
   const borders: number[] = []
   const order = values
-    .map((value, i) => ({ value, one: ones[i] as number }))
+    .map((value, i) => ({ value, one: bars[i] as number }))
     .filter(({ value }) => value > middle + STANDS_OUT * usual)
     .sort((a, b) => b.value - a.value)
   for (const { one } of order)

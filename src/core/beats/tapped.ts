@@ -5,7 +5,7 @@ import { type Features, secondsOfFrame } from './features'
 import { paceOf } from './pace'
 
 /** Fewer taps say too little. */
-export const LEAST_TAPS = 8
+const LEAST_TAPS = 8
 /** The level that was tapped is looked for this near, in octaves. */
 const SPREAD = 0.06
 /** Parts of a count by which taps may lie beside what was found; quarters must be that much nearer. */

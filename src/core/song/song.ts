@@ -7,7 +7,7 @@ import { beaten, type TimeMap } from '../time/timeMap'
 const SONG_VERSION = 1
 
 /** Counts a song may have, and milliseconds between two of them. */
-export const LEAST_COUNTS = 2
+const LEAST_COUNTS = 2
 export const MOST_COUNTS = 6000
 export const LEAST_GAP = 200
 export const MOST_GAP = 4000
@@ -32,7 +32,7 @@ const Media = z
   .readonly()
 
 /** "This is 1": a place of a count from which is counted anew, in phrases of so many. */
-export const One = z
+const One = z
   .object({
     at: z.int().min(0),
     counts: z.int().min(1).max(MOST_PHRASE),
@@ -74,11 +74,10 @@ export const SongCounts = z
   .readonly()
 export type SongCounts = z.infer<typeof SongCounts>
 
-export const SectionKind = z.enum(['intro', 'verse', 'chorus', 'break', 'slow', 'end', 'other'])
-export type SectionKind = z.infer<typeof SectionKind>
+const SectionKind = z.enum(['intro', 'verse', 'chorus', 'break', 'slow', 'end', 'other'])
 
 /** A part of a song, to where the next one begins. */
-export const Section = z
+const Section = z
   .object({
     id: z.string().min(1),
     at: z.int().min(0),
@@ -89,7 +88,7 @@ export const Section = z
     as: z.string().min(1).optional(),
   })
   .readonly()
-export type Section = z.infer<typeof Section>
+type Section = z.infer<typeof Section>
 
 /** A song of the instructor: her file, its counts, its sections. */
 export const Song = z
