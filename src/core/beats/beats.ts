@@ -1,3 +1,4 @@
+import { median } from './numbers'
 import type { Pace } from './pace'
 
 /** How tightly counts keep the period. */
@@ -33,19 +34,15 @@ export function beatsIn(
     if ((score[i] as number) > (score[last] as number)) last = i
   const beats: number[] = []
   for (let i = last; i >= 0; i = before[i] as number) beats.push(i)
-  return withEnds(beats.toReversed(), envelope, periodAt).map((frame) => peakNear(envelope, frame))
+  return withEnds(beats.toReversed(), envelope).map((frame) => peakNear(envelope, frame))
 }
 
 /** What is quieter than that share of the middle count at either end is before the song, or after it. */
 const QUIET = 0.05
 
-function withEnds(
-  beats: readonly number[],
-  envelope: Float32Array,
-  _periodAt: (frame: number) => number,
-): readonly number[] {
+function withEnds(beats: readonly number[], envelope: Float32Array): readonly number[] {
   const heights = beats.map((frame) => envelope[frame] as number)
-  const middle = [...heights].sort((a, b) => a - b)[heights.length >> 1] ?? 0
+  const middle = median(heights)
   let from = 0
   let to = beats.length
   while (from < to && (heights[from] as number) < QUIET * middle) from++

@@ -24,6 +24,12 @@ function rowsOf(values: Float32Array, frames: number): Rows {
   }
 }
 
+/** What is heard besides what begins: which tones, and how they sound. */
+export interface Heard {
+  readonly chords: Rows
+  readonly timbres: Rows
+}
+
 export const chordsOf = ({ chroma, slowFrames }: Features): Rows => rowsOf(chroma, slowFrames)
 export const timbresOf = ({ timbre, slowFrames }: Features): Rows => rowsOf(timbre, slowFrames)
 

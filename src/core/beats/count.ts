@@ -1,8 +1,9 @@
 import { beatsIn } from './beats'
-import type { Rows } from './chords'
+import type { Heard } from './chords'
 import { type Features, secondsOfFrame } from './features'
 import { heightAt, leveled, medianGap } from './level'
 import { barStrength } from './meter'
+import { mean } from './numbers'
 import { ANY_STYLE, paceOf, type TempoPrior } from './pace'
 
 /** Counts as they are found, in seconds, and how sure their level is. */
@@ -22,11 +23,6 @@ const WEIGHTS = { low: 1, flux: 0.5, bar: 1.5 } as const
 const MOST_LOW = 1.5
 /** A rival must be that much better. */
 const STAY = 0.15
-
-interface Heard {
-  readonly chords: Rows
-  readonly timbres: Rows
-}
 
 /** Counts a song: at the level at which drums, basses and bars agree best. */
 export function countsIn(
@@ -71,5 +67,3 @@ function qualityOf(beats: readonly number[], features: Features, heard: Heard): 
 
 /** Places in a count that are compared with its beginning: of three, four and eight parts. */
 const PARTS = [1 / 8, 1 / 4, 1 / 3, 3 / 8, 1 / 2, 5 / 8, 2 / 3, 3 / 4, 7 / 8]
-const mean = (values: readonly number[]) =>
-  values.reduce((sum, value) => sum + value, 0) / Math.max(1, values.length)

@@ -84,6 +84,66 @@ function tonesOf(): Int8Array {
   })
 }
 
+/** Reads the loudness of each band where a frame begins. */
+function bandReader(samples: Float32Array): (start: number, into: Float64Array) => void {
+  const bands = bandsOf()
+  const spectra = spectraOf(FRAME)
+  const window = hann(FRAME)
+  const frame = new Float64Array(FRAME)
+  const bins = new Float64Array(FRAME / 2 + 1)
+  return (start, into) => {
+    for (let k = 0; k < FRAME; k++)
+      frame[k] = (samples[start + k] as number) * (window[k] as number)
+    spectra.magnitudes(frame, bins)
+    for (let b = 0; b < BANDS; b++) {
+      const { first, weights } = bands[b] as Band
+      let sum = 0
+      for (let k = 0; k < weights.length; k++)
+        sum += (bins[first + k] as number) * (weights[k] as number)
+      into[b] = Math.log(1 + (LOUD * sum) / FRAME)
+    }
+  }
+}
+
+/** Reads how strong each tone is round the middle of a frame, into a row of chroma. */
+function toneReader(samples: Float32Array): (start: number, into: Float32Array) => void {
+  const tones = tonesOf()
+  const spectra = spectraOf(CHROMA_FRAME)
+  const window = hann(CHROMA_FRAME)
+  const frame = new Float64Array(CHROMA_FRAME)
+  const bins = new Float64Array(CHROMA_FRAME / 2 + 1)
+  return (start, into) => {
+    const from = start + FRAME / 2 - CHROMA_FRAME / 2
+    for (let k = 0; k < CHROMA_FRAME; k++)
+      frame[k] = (samples[from + k] ?? 0) * (window[k] as number)
+    spectra.magnitudes(frame, bins)
+    for (let k = 1; k < bins.length - 1; k++) {
+      const tone = tones[k] as number
+      const here = bins[k] as number
+      // Only what stands out is a tone.
+      const isTop = here >= (bins[k - 1] as number) && here >= (bins[k + 1] as number)
+      if (tone >= 0 && isTop) into[tone] = (into[tone] as number) + Math.sqrt(here)
+    }
+  }
+}
+
+const COSINES = Float64Array.from({ length: TIMBRES * BANDS }, (_, i) =>
+  Math.cos((Math.PI * (Math.floor(i / BANDS) + 1) * ((i % BANDS) + 0.5)) / BANDS),
+)
+
+function writeTimbre(row: Float64Array, into: Float32Array): void {
+  for (let t = 0; t < TIMBRES; t++) {
+    let sum = 0
+    for (let b = 0; b < BANDS; b++) sum += (COSINES[t * BANDS + b] as number) * (row[b] as number)
+    into[t] = sum / BANDS
+  }
+}
+
+/** How many bands are low. */
+const LOWS = bandsOf().filter(({ middle }) => middle < LOW_TO).length
+/** Rows between two times that is told how far it is. */
+const TELL_EVERY = 250
+
 /**
  * Listens to a song.
  * @param samples at `LISTEN_RATE`
@@ -95,20 +155,9 @@ export function featuresOf(
 ): Features {
   const frames = Math.max(0, Math.floor((samples.length - FRAME) / HOP) + 1)
   const slowFrames = Math.ceil(frames / SLOW)
-  const bands = bandsOf()
-  const lows = bands.filter(({ middle }) => middle < LOW_TO).length
-  const tones = tonesOf()
-  const [spectra, long] = [spectraOf(FRAME), spectraOf(CHROMA_FRAME)]
-  const [window, longWindow] = [hann(FRAME), hann(CHROMA_FRAME)]
-  const frame = new Float64Array(FRAME)
-  const longFrame = new Float64Array(CHROMA_FRAME)
-  const bins = new Float64Array(FRAME / 2 + 1)
-  const longBins = new Float64Array(CHROMA_FRAME / 2 + 1)
+  const [readBands, readTones] = [bandReader(samples), toneReader(samples)]
   // The last few rows of bands, in turn.
   const rows = Array.from({ length: BACK + 1 }, () => new Float64Array(BANDS))
-  const cosines = Float64Array.from({ length: TIMBRES * BANDS }, (_, i) =>
-    Math.cos((Math.PI * (Math.floor(i / BANDS) + 1) * ((i % BANDS) + 0.5)) / BANDS),
-  )
   const made = {
     frames,
     slowFrames,
@@ -120,63 +169,56 @@ export function featuresOf(
     timbre: new Float32Array(TIMBRES * slowFrames),
   }
   for (let i = 0; i < frames; i++) {
-    const start = i * HOP
-    for (let k = 0; k < FRAME; k++)
-      frame[k] = (samples[start + k] as number) * (window[k] as number)
-    spectra.magnitudes(frame, bins)
     const row = rows[i % rows.length] as Float64Array
-    const before = rows[(i + 1) % rows.length] as Float64Array
-    let flux = 0
-    let low = 0
-    let loud = 0
-    let loudLow = 0
-    for (let b = 0; b < BANDS; b++) {
-      const { first, weights } = bands[b] as Band
-      let sum = 0
-      for (let k = 0; k < weights.length; k++)
-        sum += (bins[first + k] as number) * (weights[k] as number)
-      const value = Math.log(1 + (LOUD * sum) / FRAME)
-      row[b] = value
-      loud += value
-      if (b < lows) loudLow += value
-      if (i < BACK) continue
-      // A tone that slides is no new one.
-      const was = Math.max(
-        before[b] as number,
-        before[Math.max(0, b - 1)] as number,
-        before[Math.min(BANDS - 1, b + 1)] as number,
-      )
-      const rise = Math.max(0, value - was)
-      flux += b < lows ? 2 * rise : rise
-      if (b < lows) low += rise
-    }
-    made.flux[i] = flux
-    made.low[i] = low
-    made.loudness[i] = loud / BANDS
-    made.lowShare[i] = loudLow / (loud + 1e-9)
+    readBands(i * HOP, row)
+    if (i >= BACK) writeRise(made, i, row, rows[(i + 1) % rows.length] as Float64Array)
+    writeLoudness(made, i, row)
     if (i % SLOW > 0) continue
     const slow = i / SLOW
-    for (let t = 0; t < TIMBRES; t++) {
-      let sum = 0
-      for (let b = 0; b < BANDS; b++) sum += (cosines[t * BANDS + b] as number) * (row[b] as number)
-      made.timbre[TIMBRES * slow + t] = sum / BANDS
-    }
-    const longStart = start + FRAME / 2 - CHROMA_FRAME / 2
-    for (let k = 0; k < CHROMA_FRAME; k++)
-      longFrame[k] = (samples[longStart + k] ?? 0) * (longWindow[k] as number)
-    long.magnitudes(longFrame, longBins)
-    for (let k = 1; k < longBins.length - 1; k++) {
-      const tone = tones[k] as number
-      if (tone < 0) continue
-      const here = longBins[k] as number
-      // Only what stands out is a tone.
-      if (here < (longBins[k - 1] as number) || here < (longBins[k + 1] as number)) continue
-      const at = CHROMAS * slow + tone
-      made.chroma[at] = (made.chroma[at] as number) + Math.sqrt(here)
-    }
-    if (slow % 250 === 0) told(i / frames)
+    writeTimbre(row, made.timbre.subarray(TIMBRES * slow, TIMBRES * (slow + 1)))
+    readTones(i * HOP, made.chroma.subarray(CHROMAS * slow, CHROMAS * (slow + 1)))
+    if (slow % TELL_EVERY === 0) told(i / frames)
   }
   return made
+}
+
+/** How much louder each band is than a moment before. */
+function writeRise(
+  { flux, low }: Pick<Features, 'flux' | 'low'>,
+  i: number,
+  row: Float64Array,
+  before: Float64Array,
+): void {
+  let all = 0
+  let lows = 0
+  for (let b = 0; b < BANDS; b++) {
+    // A tone that slides is no new one.
+    const was = Math.max(
+      before[b] as number,
+      before[Math.max(0, b - 1)] as number,
+      before[Math.min(BANDS - 1, b + 1)] as number,
+    )
+    const rise = Math.max(0, (row[b] as number) - was)
+    all += b < LOWS ? 2 * rise : rise
+    if (b < LOWS) lows += rise
+  }
+  flux[i] = all
+  low[i] = lows
+}
+
+function writeLoudness(
+  { loudness, lowShare }: Pick<Features, 'loudness' | 'lowShare'>,
+  i: number,
+  row: Float64Array,
+): void {
+  let all = 0
+  let lows = 0
+  for (let b = 0; b < BANDS; b++) {
+    all += row[b] as number
+    if (b < LOWS) lows += row[b] as number
+  }
+  loudness[i] = all / BANDS
+  lowShare[i] = lows / (all + 1e-9)
 }
 
 /** Numbers a row of chroma, and of timbre. */

@@ -1,5 +1,6 @@
 import { changeAt, type Rows } from './chords'
 import { type Features, frameAt } from './features'
+import { mean, median } from './numbers'
 
 /** What is heard near a moment: the strongest of a few frames. */
 const REACH = 3
@@ -10,9 +11,6 @@ export function heightAt(values: Float32Array, seconds: number): number {
   for (let i = middle - REACH; i <= middle + REACH; i++) most = Math.max(most, values[i] ?? 0)
   return most
 }
-
-const meanOf = (values: readonly number[]): number =>
-  values.reduce((sum, value) => sum + value, 0) / Math.max(1, values.length)
 
 /** How much stronger some moments are than others, in halvings. */
 interface Strength {
@@ -28,9 +26,9 @@ function strengthOf(
   chords: Rows,
 ): Strength {
   return {
-    low: meanOf(moments.map((at) => heightAt(low, at))),
-    flux: meanOf(moments.map((at) => heightAt(flux, at))),
-    chord: meanOf(moments.map((at) => changeAt(chords, at, 0.9 * period))),
+    low: mean(moments.map((at) => heightAt(low, at))),
+    flux: mean(moments.map((at) => heightAt(flux, at))),
+    chord: mean(moments.map((at) => changeAt(chords, at, 0.9 * period))),
   }
 }
 
@@ -47,10 +45,8 @@ const evenness = (a: number, b: number): number => Math.min(a, b) / (Math.max(a,
 const halfWay = (beats: readonly number[]): readonly number[] =>
   beats.slice(1).map((at, i) => (at + (beats[i] as number)) / 2)
 
-export const medianGap = (beats: readonly number[]): number => {
-  const gaps = beats.slice(1).map((at, i) => at - (beats[i] as number))
-  return gaps.sort((a, b) => a - b)[gaps.length >> 1] ?? 0.5
-}
+export const medianGap = (beats: readonly number[]): number =>
+  median(beats.slice(1).map((at, i) => at - (beats[i] as number))) || 0.5
 
 /**
  * Counts where they are danced: half a count later where drums and chords say so, twice as many
@@ -74,7 +70,7 @@ export function leveled(
     const quarters = halfWay(twice)
     // Every other moment of those half way between all of them.
     const [one, other] = [0, 1].map((first) =>
-      meanOf(quarters.filter((_, i) => i % 2 === first).map((at) => heightAt(features.low, at))),
+      mean(quarters.filter((_, i) => i % 2 === first).map((at) => heightAt(features.low, at))),
     ) as [number, number]
     if (evenness(one, other) > AS_LOW && one + other > on.low + off.low) return quarters
     if (evenness(on.low, off.low) > AS_LOW) return twice

@@ -4,6 +4,7 @@ import { envelopeOf } from './envelope'
 import { featuresOf } from './features'
 import { heightAt } from './level'
 import { meterOf } from './meter'
+import { mean, median } from './numbers'
 import { ANY_STYLE, type TempoPrior } from './pace'
 import { atListenRate } from './resample'
 import { newnessOf, sectionsOf } from './sections'
@@ -59,13 +60,13 @@ export function listen(
   const sections = sectionsOf(beats, meter, newnessOf(beats, features, heard))
   told(1)
   const gaps = beats.slice(1).map((at, i) => at - (beats[i] as number))
-  const middle = [...gaps].sort((a, b) => a - b)[gaps.length >> 1] as number
+  const middle = median(gaps)
   const heights = beats.map((at) => heightAt(envelope, at))
   const strong = [...heights].sort((a, b) => a - b)[Math.floor(0.9 * heights.length)] || 1
   const eights = ones.map((one, i) => {
     const until = ones[i + 1] ?? beats.length
     const own = heights.slice(one, until)
-    const loud = own.reduce((sum, value) => sum + value, 0) / Math.max(1, own.length) / strong
+    const loud = mean(own) / strong
     const even = gaps.slice(one, until).filter((gap) => Math.abs(gap / middle - 1) < EVEN).length
     return Math.min(1, (loud * even) / Math.max(1, Math.min(until, gaps.length) - one))
   })

@@ -1,7 +1,8 @@
-import { changeAt, type Rows, stepAt } from './chords'
+import { changeAt, type Heard, stepAt } from './chords'
 import { type Features, frameAt } from './features'
 import { heightAt, medianGap } from './level'
-import { bestRound, scored } from './viterbi'
+import { mean, scored } from './numbers'
+import { bestRound } from './viterbi'
 
 /** Where bars and eights begin, as places of counts. */
 export interface Meter {
@@ -25,11 +26,6 @@ const BEGINS = 6
 const THREE_LESS = 0.816
 /** Three counts a bar are rare: they must be so much better a count. */
 const THREE_MORE = 0.06
-
-interface Heard {
-  readonly chords: Rows
-  readonly timbres: Rows
-}
 
 /** Finds bars and eights. @param beats seconds */
 export function meterOf(beats: readonly number[], features: Features, heard: Heard): Meter {
@@ -152,14 +148,16 @@ const MOST_TOLD = 3
 const clipped = (values: readonly number[]): readonly number[] =>
   scored(values).map((value) => Math.min(MOST_TOLD, Math.max(-MOST_TOLD, value)))
 
+/** From there on the change at one bar is so much more than at the next that they take turns. */
+const EACH_BAR = 0.3
+
 /** Whether chords change every other bar, 0 to 1: where they change in each bar they tell no eights. */
 function alternation(changes: readonly number[]): number {
   const pairs = changes.slice(1).map((value, i) => {
     const before = changes[i] as number
     return Math.abs(value - before) / (value + before + 1e-9)
   })
-  const mean = pairs.reduce((sum, value) => sum + value, 0) / Math.max(1, pairs.length)
-  return Math.min(1, Math.max(0, (mean - 0.3) / 0.3))
+  return Math.min(1, Math.max(0, (mean(pairs) - EACH_BAR) / EACH_BAR))
 }
 
 /** How much begins between two moments, low sounds aside. */

@@ -1,6 +1,7 @@
-import type { Rows } from './chords'
+import type { Heard, Rows } from './chords'
 import { type Features, frameAt, ROW } from './features'
 import type { Meter } from './meter'
+import { median } from './numbers'
 
 /** Counts on either side of a border that are compared, and how quickly the farther ones matter less. */
 const REACH = 16
@@ -17,7 +18,7 @@ const LOUDNESS = 5
 export function newnessOf(
   beats: readonly number[],
   features: Features,
-  { chords, timbres }: { readonly chords: Rows; readonly timbres: Rows },
+  { chords, timbres }: Heard,
 ): readonly number[] {
   const rows = rowsOfCounts(beats, features, chords, timbres)
   return beats.map((_, i) => newnessAt(rows, i))
@@ -54,9 +55,6 @@ export function sectionsOf(
     (a, b) => a - b,
   )
 }
-
-const median = (values: readonly number[]): number =>
-  [...values].sort((a, b) => a - b)[values.length >> 1] ?? 0
 
 /** Each count as a direction: its tones, how it sounds, how loud and how low it is. */
 function rowsOfCounts(

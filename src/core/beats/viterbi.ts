@@ -39,13 +39,3 @@ export function bestRound({ places, moments, fits, leap }: Round): {
   }
   return { way: way.toReversed().slice(0, moments), score }
 }
-
-/** Numbers as how many spreads they are from their mean. */
-export function scored(values: readonly number[]): readonly number[] {
-  const mean = values.reduce((sum, value) => sum + value, 0) / Math.max(1, values.length)
-  const spread =
-    Math.sqrt(
-      values.reduce((sum, value) => sum + (value - mean) ** 2, 0) / Math.max(1, values.length),
-    ) || 1
-  return values.map((value) => (value - mean) / spread)
-}

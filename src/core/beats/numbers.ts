@@ -1,0 +1,13 @@
+export const mean = (values: readonly number[]): number =>
+  values.reduce((sum, value) => sum + value, 0) / Math.max(1, values.length)
+
+/** The middle one by size, of an even number of them the larger; 0 where there are none. */
+export const median = (values: readonly number[]): number =>
+  [...values].sort((a, b) => a - b)[values.length >> 1] ?? 0
+
+/** Numbers as how many spreads they are from their mean. */
+export function scored(values: readonly number[]): readonly number[] {
+  const middle = mean(values)
+  const spread = Math.sqrt(mean(values.map((value) => (value - middle) ** 2))) || 1
+  return values.map((value) => (value - middle) / spread)
+}
