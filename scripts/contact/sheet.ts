@@ -4,6 +4,7 @@ import type { Layer } from '../../src/core/body/layers'
 import { vocabulary } from '../../src/core/moves/vocabulary'
 import { bestLook, moveLoop } from '../../src/core/pose/moveLoop'
 import { dress } from '../../src/core/skin/dress'
+import { frameOf } from '../../src/dancer/camera'
 import { createFrames } from '../../src/dancer/frames'
 import { createStage } from '../../src/dancer/stage'
 import { coloursOf } from '../../src/ui/stage/openStage'
@@ -45,7 +46,7 @@ for (const [i, move] of moves.entries()) {
       view,
       build: 1,
       scale: 1,
-      frame: loop.isOfHands ? 'hands' : layer,
+      frame: frameOf(loop),
       isRaised,
     })
     pen.drawImage(canvas, x + phase * 79, y + label, wide, high)

@@ -1,11 +1,16 @@
 import type { PerspectiveCamera } from 'three'
 import type { Layer } from '../core/body/layers'
 import { placeOfJoint } from '../core/pose/joints'
+import type { MoveLoop } from '../core/pose/moveLoop'
 import type { View } from '../core/pose/views'
 import type { OnStage } from './onStage'
 
 /** What is looked at: all of the dancer, the part of her that a layer moves, or her hands before her. */
 export type Frame = 'all' | Layer | 'hands'
+
+/** What a move that is danced by itself is seen on. */
+export const frameOf = ({ isOfHands, layer }: Pick<MoveLoop, 'isOfHands' | 'layer'>): Frame =>
+  isOfHands ? 'hands' : layer
 
 interface Framing {
   /** What the picture is about; for all of her the floor point she is over. */

@@ -4,7 +4,7 @@ import { type Features, secondsOfFrame } from './features'
 import { heightAt, leveled, medianGap } from './level'
 import { barStrength } from './meter'
 import { mean } from './numbers'
-import { ANY_STYLE, paceOf, type TempoPrior } from './pace'
+import { ANY_STYLE, pacesIn, type TempoPrior } from './pace'
 
 /** Counts as they are found, in seconds, and how sure their level is. */
 export interface Counted {
@@ -31,11 +31,12 @@ export function countsIn(
   heard: Heard,
   prior: TempoPrior = ANY_STYLE,
 ): Counted {
-  const first = paceOf(envelope, prior)
+  const paceOf = pacesIn(envelope)
+  const first = paceOf(prior)
   const tries = RIVALS.map((ratio) => first.tempo * ratio)
     .filter((tempo) => tempo >= SLOWEST && tempo <= FASTEST)
     .flatMap((tempo, i) => {
-      const pace = i === 0 ? first : paceOf(envelope, { centre: tempo, spread: NEAR })
+      const pace = i === 0 ? first : paceOf({ centre: tempo, spread: NEAR })
       const found = leveled(beatsIn(envelope, pace).map(secondsOfFrame), features, heard.chords)
       const third = medianGap(found) / 3
       return [0, third, 2 * third].map((shift) => {

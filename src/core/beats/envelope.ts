@@ -1,4 +1,5 @@
 import { FRAMES_A_SECOND } from './features'
+import { mean } from './numbers'
 
 const MEAN_SECONDS = 1
 const LEVEL_SECONDS = 12
@@ -7,13 +8,11 @@ const LEVEL_FLOOR = 0.15
 
 /** How clearly something begins in each frame: over its own surroundings, of any loudness. */
 export function envelopeOf(flux: Float32Array): Float32Array {
-  const mean = meanOver(flux, MEAN_SECONDS)
-  const over = flux.map((value, i) => Math.max(0, value - (mean[i] as number)))
-  const power = meanOver(
-    over.map((value) => value * value),
-    LEVEL_SECONDS,
-  )
-  const whole = over.reduce((sum, value) => sum + value * value, 0) / Math.max(1, over.length)
+  const usual = meanOver(flux, MEAN_SECONDS)
+  const over = flux.map((value, i) => Math.max(0, value - (usual[i] as number)))
+  const squares = over.map((value) => value * value)
+  const power = meanOver(squares, LEVEL_SECONDS)
+  const whole = mean(squares)
   const level = (i: number) =>
     Math.max(Math.sqrt(power[i] as number), LEVEL_FLOOR * Math.sqrt(whole), 1e-9)
   const even = over.map((value, i) => value / level(i))

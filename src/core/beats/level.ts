@@ -12,6 +12,15 @@ export function heightAt(values: Float32Array, seconds: number): number {
   return most
 }
 
+/** What is heard between two moments, in the mean. */
+export function meanBetween(values: Float32Array, from: number, to: number): number {
+  const a = Math.max(0, Math.round(frameAt(from)))
+  const b = Math.min(values.length, Math.max(a + 1, Math.round(frameAt(to))))
+  let sum = 0
+  for (let i = a; i < b; i++) sum += values[i] as number
+  return sum / Math.max(1, b - a)
+}
+
 /** How much stronger some moments are than others, in halvings. */
 interface Strength {
   readonly low: number

@@ -2,9 +2,9 @@ import { chordsOf, timbresOf } from './chords'
 import { countsIn } from './count'
 import { envelopeOf } from './envelope'
 import { featuresOf } from './features'
-import { heightAt } from './level'
+import { heightAt, medianGap } from './level'
 import { meterOf } from './meter'
-import { mean, median } from './numbers'
+import { mean } from './numbers'
 import { ANY_STYLE, type TempoPrior } from './pace'
 import { atListenRate } from './resample'
 import { newnessOf, sectionsOf } from './sections'
@@ -59,27 +59,36 @@ export function listen(
   const { bar, bars, ones } = meter
   const sections = sectionsOf(beats, meter, newnessOf(beats, features, heard))
   told(1)
-  const gaps = beats.slice(1).map((at, i) => at - (beats[i] as number))
-  const middle = median(gaps)
-  const heights = beats.map((at) => heightAt(envelope, at))
-  const strong = [...heights].sort((a, b) => a - b)[Math.floor(0.9 * heights.length)] || 1
-  const eights = ones.map((one, i) => {
-    const until = ones[i + 1] ?? beats.length
-    const own = heights.slice(one, until)
-    const loud = mean(own) / strong
-    const even = gaps.slice(one, until).filter((gap) => Math.abs(gap / middle - 1) < EVEN).length
-    return Math.min(1, (loud * even) / Math.max(1, Math.min(until, gaps.length) - one))
-  })
   return {
     counts: beats,
     bar,
     bars,
     ones,
     sections,
-    tempo: 60 / middle,
-    sure: { level: sure, eights },
+    tempo: 60 / medianGap(beats),
+    sure: { level: sure, eights: suresOf(ones, beats, envelope) },
   }
 }
 
 /** Counts that keep the pace differ by no more than that share. */
 const EVEN = 0.06
+/** A count is as clear as the clearest tenth of them, or less so. */
+const CLEAR_SHARE = 0.9
+
+/** How clear and how even the counts of each eight are, 0 to 1. */
+function suresOf(
+  ones: readonly number[],
+  beats: readonly number[],
+  envelope: Float32Array,
+): readonly number[] {
+  const gaps = beats.slice(1).map((at, i) => at - (beats[i] as number))
+  const usual = medianGap(beats)
+  const heights = beats.map((at) => heightAt(envelope, at))
+  const clear = [...heights].sort((a, b) => a - b)[Math.floor(CLEAR_SHARE * heights.length)] || 1
+  return ones.map((one, i) => {
+    const own = gaps.slice(one, ones[i + 1] ?? beats.length)
+    const even = own.filter((gap) => Math.abs(gap / usual - 1) < EVEN).length
+    const clarity = mean(heights.slice(one, ones[i + 1] ?? beats.length)) / clear
+    return Math.min(1, (clarity * even) / Math.max(1, own.length))
+  })
+}

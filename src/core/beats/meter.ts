@@ -1,6 +1,6 @@
 import { changeAt, type Heard, stepAt } from './chords'
-import { type Features, frameAt } from './features'
-import { heightAt, medianGap } from './level'
+import type { Features } from './features'
+import { heightAt, meanBetween, medianGap } from './level'
 import { mean, scored } from './numbers'
 import { bestRound } from './viterbi'
 
@@ -105,6 +105,9 @@ function onesOf(
   const gap = medianGap(beats)
   const at = bars.map((i) => beats[i] as number)
   const step = (counts: number) => clipped(at.map((time) => stepAt(timbres, time, counts * gap)))
+  // Low sounds aside, which lead into nothing.
+  const beginsIn = (from: number, to: number) =>
+    meanBetween(flux, from, to) - 2 * meanBetween(low, from, to)
   const changes = at.map((time) => changeAt(chords, time, 2 * gap))
   const alternate = alternation(changes)
   const rows = {
@@ -114,7 +117,7 @@ function onesOf(
     timbre16: step(16),
     loud: clipped(at.map((time) => heightAt(loudness, time))),
     // A fill leads into what begins.
-    before: clipped(at.map((time) => between(flux, low, time - gap, time - 0.1 * gap))),
+    before: clipped(at.map((time) => beginsIn(time - gap, time - 0.1 * gap))),
     chord: clipped(changes).map((value) => value * alternate),
   }
   type Row = keyof typeof rows
@@ -158,13 +161,4 @@ function alternation(changes: readonly number[]): number {
     return Math.abs(value - before) / (value + before + 1e-9)
   })
   return Math.min(1, Math.max(0, (mean(pairs) - EACH_BAR) / EACH_BAR))
-}
-
-/** How much begins between two moments, low sounds aside. */
-function between(flux: Float32Array, low: Float32Array, from: number, to: number): number {
-  const [a, b] = [Math.round(frameAt(from)), Math.round(frameAt(to))]
-  let sum = 0
-  for (let i = Math.max(0, a); i < Math.min(flux.length, b); i++)
-    sum += (flux[i] as number) - 2 * (low[i] as number)
-  return sum / Math.max(1, b - a)
 }

@@ -1,5 +1,8 @@
-export const mean = (values: readonly number[]): number =>
-  values.reduce((sum, value) => sum + value, 0) / Math.max(1, values.length)
+export function mean(values: ArrayLike<number>): number {
+  let sum = 0
+  for (let i = 0; i < values.length; i++) sum += values[i] as number
+  return sum / Math.max(1, values.length)
+}
 
 /** The middle one by size, of an even number of them the larger; 0 where there are none. */
 export const median = (values: readonly number[]): number =>

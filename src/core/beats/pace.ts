@@ -1,4 +1,5 @@
 import { FRAMES_A_SECOND } from './features'
+import { mean } from './numbers'
 
 const WINDOW_SECONDS = 12
 const EVERY_SECONDS = 3
@@ -43,59 +44,58 @@ export interface Pace {
 
 const periodOf = (tempo: number) => (60 * FRAMES_A_SECOND) / tempo
 
-/** How fast a song goes, and how that drifts: by what repeats itself in it. */
-export function paceOf(envelope: Float32Array, prior: TempoPrior = ANY_STYLE): Pace {
-  const grid: number[] = []
-  const slowest = Math.min(SLOWEST, prior.centre / TOLD)
-  for (let tempo = slowest; tempo <= FASTEST; tempo *= STEP) grid.push(tempo)
-  const likely = grid.map((tempo) =>
-    Math.exp(-0.5 * (Math.log2(tempo / prior.centre) / prior.spread) ** 2),
-  )
+/**
+ * How fast a song goes, and how that drifts: by what repeats itself in it. What is alike is looked
+ * for once, however many levels are tried.
+ */
+export function pacesIn(envelope: Float32Array): (prior?: TempoPrior) => Pace {
   const length = Math.round(WINDOW_SECONDS * FRAMES_A_SECOND)
   const every = Math.round(EVERY_SECONDS * FRAMES_A_SECOND)
-  const windows: Float64Array[] = []
-  for (let from = 0; from === 0 || from + length / 2 < envelope.length; from += every) {
-    const own = envelope.subarray(from, Math.min(envelope.length, from + length))
-    const alike = alikeness(own, Math.ceil(4.2 * periodOf(slowest)))
-    windows.push(
-      Float64Array.from(grid, (tempo, i) => {
-        const period = periodOf(tempo)
-        const sum = WITH.reduce(
-          (all, [times, weight]) => all + weight * at(alike, times * period),
-          0,
-        )
-        return Math.max(0, sum) * (likely[i] as number)
-      }),
+  const alike: Float64Array[] = []
+  for (let from = 0; from === 0 || from + length / 2 < envelope.length; from += every)
+    alike.push(alikeness(envelope.subarray(from, Math.min(envelope.length, from + length))))
+  return (prior = ANY_STYLE) => {
+    const grid = gridFor(prior)
+    const windows = alike.map((row) =>
+      Float64Array.from(grid, (tempo) => likelihood(row, tempo, prior)),
     )
-  }
-  const total = grid.map((_, i) => windows.reduce((sum, row) => sum + (row[i] as number), 0))
-  const level = total.indexOf(Math.max(...total))
-  const reach = Math.round(Math.log(DRIFT) / Math.log(STEP))
-  const from = Math.max(0, level - reach)
-  const to = Math.min(grid.length, level + reach + 1)
-  const way = smoothWay(windows, from, to)
-  const rival = Math.max(...total.filter((_, i) => Math.abs(i - level) > 1.5 * reach), 0)
-  return {
-    tempo: grid[level] as number,
-    sure: 1 - rival / ((total[level] as number) || 1),
-    periodAt(frame) {
-      const place = Math.min(way.length - 1, Math.max(0, (frame - length / 2) / every))
-      const low = Math.floor(place)
-      const [a, b] = [
-        grid[way[low] as number] as number,
-        grid[way[low + 1] ?? (way[low] as number)] as number,
-      ]
-      return periodOf(a + (b - a) * (place - low))
-    },
+    const total = grid.map((_, i) => windows.reduce((sum, row) => sum + (row[i] as number), 0))
+    const level = total.indexOf(Math.max(...total))
+    const reach = Math.round(Math.log(DRIFT) / Math.log(STEP))
+    const from = Math.max(0, level - reach)
+    const to = Math.min(grid.length, level + reach + 1)
+    const periods = smoothWay(windows, from, to).map((place) => periodOf(grid[place] as number))
+    const rival = Math.max(...total.filter((_, i) => Math.abs(i - level) > 1.5 * reach), 0)
+    return {
+      tempo: grid[level] as number,
+      sure: 1 - rival / ((total[level] as number) || 1),
+      periodAt: (frame) =>
+        at(periods, Math.min(periods.length - 1, Math.max(0, (frame - length / 2) / every))),
+    }
   }
 }
 
+/** The tempi that are tried. */
+function gridFor({ centre }: TempoPrior): readonly number[] {
+  const grid: number[] = []
+  const slowest = Math.min(SLOWEST, centre / TOLD)
+  for (let tempo = slowest; tempo <= FASTEST; tempo *= STEP) grid.push(tempo)
+  return grid
+}
+
+/** How likely a tempo is where something is so alike to itself later. */
+function likelihood(alike: Float64Array, tempo: number, { centre, spread }: TempoPrior): number {
+  const period = periodOf(tempo)
+  const sum = WITH.reduce((all, [times, weight]) => all + weight * at(alike, times * period), 0)
+  return Math.max(0, sum) * Math.exp(-0.5 * (Math.log2(tempo / centre) / spread) ** 2)
+}
+
 /** How alike something is to itself so many frames later, 1 for the same. */
-function alikeness(values: Float32Array, most: number): Float64Array {
-  const mean = values.reduce((sum, value) => sum + value, 0) / Math.max(1, values.length)
-  const off = Float64Array.from(values, (value) => value - mean)
+function alikeness(values: Float32Array): Float64Array {
+  const middle = mean(values)
+  const off = Float64Array.from(values, (value) => value - middle)
   const own = off.reduce((sum, value) => sum + value * value, 0) || 1
-  return Float64Array.from({ length: Math.min(most, values.length) }, (_, lag) => {
+  return Float64Array.from({ length: values.length }, (_, lag) => {
     let sum = 0
     for (let i = lag; i < off.length; i++) sum += (off[i] as number) * (off[i - lag] as number)
     // Fewer pairs are left the later it is.
@@ -103,11 +103,11 @@ function alikeness(values: Float32Array, most: number): Float64Array {
   })
 }
 
-/** A value between two places of a row. */
-function at(row: Float64Array, place: number): number {
+/** A value between two places of a row; nothing is behind its end. */
+function at(row: ArrayLike<number>, place: number): number {
   const low = Math.floor(place)
   const share = place - low
-  return (row[low] ?? 0) * (1 - share) + (row[low + 1] ?? 0) * share
+  return (row[low] ?? 0) * (1 - share) + (share > 0 ? (row[low + 1] ?? 0) * share : 0)
 }
 
 /** The likeliest way through some rows that does not leap. */

@@ -1,5 +1,6 @@
 import type { Heard, Rows } from './chords'
-import { type Features, frameAt, ROW } from './features'
+import { type Features, ROW } from './features'
+import { meanBetween } from './level'
 import type { Meter } from './meter'
 import { median } from './numbers'
 
@@ -91,14 +92,6 @@ function rowsOfCounts(
     for (let k = 0; k < NUMBERS; k++) row[k] = (row[k] as number) / long
   }
   return rows
-}
-
-function meanBetween(values: Float32Array, from: number, to: number): number {
-  const a = Math.max(0, Math.round(frameAt(from)))
-  const b = Math.min(values.length, Math.max(a + 1, Math.round(frameAt(to))))
-  let sum = 0
-  for (let i = a; i < b; i++) sum += values[i] as number
-  return sum / Math.max(1, b - a)
 }
 
 /** How alike the counts on each side of a border are to their own side, and how unlike the other's. */

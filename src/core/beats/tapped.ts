@@ -2,7 +2,8 @@ import { UserError } from '../errors'
 import { beatsIn } from './beats'
 import { envelopeOf } from './envelope'
 import { type Features, secondsOfFrame } from './features'
-import { paceOf } from './pace'
+import { mean } from './numbers'
+import { pacesIn } from './pace'
 
 /** Fewer taps say too little. */
 const LEAST_TAPS = 8
@@ -27,13 +28,12 @@ export function tappedCounts(features: Features, taps: readonly number[]): reado
   if (!(period > 0.2 && period < 4))
     throw new UserError('These taps keep no count.', 'Tap once on every count, evenly.')
   const envelope = envelopeOf(features.flux)
-  const pace = paceOf(envelope, { centre: 60 / period, spread: SPREAD })
+  const pace = pacesIn(envelope)({ centre: 60 / period, spread: SPREAD })
   const beats = beatsIn(envelope, pace).map(secondsOfFrame)
   if (beats.length < 2) return beats
   const offsets = taps.map((tap) => shareBehind(beats, tap))
   const distance = (shift: number) =>
-    offsets.reduce((sum, offset) => sum + apart(offset, shift), 0) / offsets.length +
-    (shift % 0.5 === 0.25 ? QUARTERS_LESS : 0)
+    mean(offsets.map((offset) => apart(offset, shift))) + (shift % 0.5 === 0.25 ? QUARTERS_LESS : 0)
   const best = SHIFTS.reduce((a, b) => (distance(b) < distance(a) ? b : a))
   if (best === 0) return beats
   return beats.map((at, i) => {
@@ -46,11 +46,11 @@ export function tappedCounts(features: Features, taps: readonly number[]): reado
 function periodOf(taps: readonly number[]): number {
   const n = taps.length
   const middle = (n - 1) / 2
-  const mean = taps.reduce((sum, tap) => sum + tap, 0) / n
+  const centre = mean(taps)
   let over = 0
   let under = 0
   for (const [i, tap] of taps.entries()) {
-    over += (i - middle) * (tap - mean)
+    over += (i - middle) * (tap - centre)
     under += (i - middle) ** 2
   }
   return over / under

@@ -3,7 +3,8 @@ import type { DancerLook } from '../house/dancerLook'
 import type { Family } from '../moves/move'
 import type { Pose } from '../pose/joints'
 import type { View } from '../pose/views'
-import { FLAT, type FlatPiece, flatOf } from './flat'
+import { FLAT, flatOf } from './flat'
+import type { FlatPiece } from './flatPen'
 import { dressFor } from './outfits'
 
 /** A pose with the words that stand under it. */

@@ -55,11 +55,12 @@ export function FloorPanel({
   const [read, setRead] = useState<Read>('phrase')
   const [playing, setPlaying] = useState<number>()
   useEffect(() => () => showPreview(session, undefined), [session])
-  // Rendered anew only when another step is danced, not with every frame.
+  // Rendered anew only with another count or step, not with every frame.
   const follow = useCallback(
     (moment: Moment | undefined) => {
       const last = moment && lead.danced.findLast(({ at: when }) => when <= moment.tick)
-      setPlaying(moment && (last?.at ?? 0))
+      const count = Math.floor((moment?.tick ?? 0) / TICKS_PER_COUNT) * TICKS_PER_COUNT
+      setPlaying(moment && Math.max(0, count, last?.at ?? 0))
     },
     [lead],
   )

@@ -15,8 +15,9 @@ import type { PlayDeck } from '../stores/deck'
 import { scrubbed } from '../stores/scrub'
 import { DancerPicture } from './DancerPicture'
 import { coloursOf } from './openStage'
+import { pictureWords } from './pictureWords'
 import { SaveMenu } from './SaveMenu'
-import { clearerWords, SeeingPicks } from './SeeingPicks'
+import { SeeingPicks } from './SeeingPicks'
 import classes from './stage.module.css'
 import { stageChoice } from './stageChoice'
 
@@ -75,10 +76,7 @@ export function DanceStage(props: DanceStageProps) {
           onTouch={choose}
           onFlat={() => setFlat(true)}
         />
-        <p className={classes.whose}>
-          {whose}
-          {clearerWords(clearer)}
-        </p>
+        <p className={classes.whose}>{pictureWords(choice.view, dancersAt(clearer)(dancing))}</p>
         <NativeSelect
           size="xs"
           className={classes.view}

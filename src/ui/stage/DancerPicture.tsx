@@ -149,11 +149,12 @@ export function DancerPicture(props: DancerPictureProps) {
   }, [stage, dressed, isFlat])
   // What draws her is still being loaded and made: until then she is there as a flat drawing.
   const isThere = stage !== undefined && dressed !== undefined
-  const first = useRef({ moment, dancers, view, look, families })
+  const wantedNow = useRef({ moment, dancers, view, look, families })
+  wantedNow.current = { moment, dancers, view, look, families }
   useLayoutEffect(() => {
     const element = canvas.current
     if (!element || isThere || isSmall || frame !== undefined) return
-    const { moment, dancers, view, look, families } = first.current
+    const { moment, dancers, view, look, families } = wantedNow.current
     const { dancing, tick } = moment()
     const svg = poseSvg(dancers(dancing).poseAt(tick), view, { look, families })
     const url = URL.createObjectURL(new Blob([svg], { type: 'image/svg+xml' }))

@@ -8,7 +8,8 @@ import type { Move } from '../../core/moves/move'
 import type { Vocabulary } from '../../core/moves/vocabulary'
 import { VIEWS, type View, viewFacts } from '../../core/pose/views'
 import { DancerPicture, type PictureChoice } from './DancerPicture'
-import { clearerWords, SeeingPicks } from './SeeingPicks'
+import { pictureWords } from './pictureWords'
+import { SeeingPicks } from './SeeingPicks'
 import classes from './stage.module.css'
 import { sidesInPicture, useMoveSides } from './useMoveSides'
 
@@ -78,10 +79,7 @@ export function MoveStage({ move, vocabulary }: { move: Move; vocabulary: Vocabu
           isMoving={!isStill}
           moment={moment}
         />
-        <p className={classes.whose}>
-          {whose}
-          {clearerWords(clearer)}
-        </p>
+        <p className={classes.whose}>{pictureWords(view, loop.dancer)}</p>
         {names.length > 0 && (
           <p className={classes.names}>
             {names.map((name) => (

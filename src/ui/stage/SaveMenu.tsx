@@ -13,7 +13,7 @@ import { HALF_COUNT, labelIn, labelOfTick, tick } from '../../core/time/time'
 import type { StageColours } from '../../dancer/onStage'
 import { focusBraidAfter } from '../parts/focusBraid'
 import { dancerNow } from '../stores/dancer'
-import { pictureWords } from './SeeingPicks'
+import { pictureWords } from './pictureWords'
 import classes from './stage.module.css'
 import { stageChoice } from './stageChoice'
 

@@ -1,13 +1,6 @@
 import { NativeSelect } from '@mantine/core'
-import { CLEAREST, type Dancer } from '../../core/pose/dancer'
-import { type View, viewFacts } from '../../core/pose/views'
 import type { FrameChoice } from '../../dancer/frames'
-
-/** How much larger than they are danced isolations can be shown. */
-export const CLEARER = [1, 1.3, CLEAREST].map((by) => ({
-  value: String(by),
-  label: `${Math.round(by * 100)} %`,
-}))
+import { CLEARER } from './pictureWords'
 
 const GHOSTS = [
   { value: 'none', label: 'no ghost' },
@@ -20,14 +13,6 @@ interface Seeing {
   readonly ghost: FrameChoice['ghost']
   readonly clearer: number
 }
-
-/** What is said on the picture while isolations are larger than they are danced. */
-export const clearerWords = (clearer: number): string =>
-  clearer > 1 ? ` Isolations at ${Math.round(clearer * 100)} %.` : ''
-
-/** What is written on every picture of a dancer: whose right is where, and how large isolations are. */
-export const pictureWords = (view: View, { options }: Dancer): string =>
-  viewFacts[view].whose + clearerWords(options.clearer ?? 1)
 
 /** What shows through beside the dancer, and how large isolations are shown. */
 export function SeeingPicks({

@@ -11,8 +11,8 @@ import { download, fileName } from '../parts/files'
 import { NumberField } from '../parts/NumberField'
 import { inWords, Problem } from '../parts/Problem'
 import { coloursOf } from './openStage'
+import { CLEARER } from './pictureWords'
 import { filmPractice, type VideoWish } from './practiceVideo'
-import { CLEARER } from './SeeingPicks'
 import { stageChoice } from './stageChoice'
 
 interface VideoFormProps {

@@ -7,7 +7,7 @@ import { createFrames, standingOf, trailJoints } from '../../dancer/frames'
 import type { StageColours } from '../../dancer/onStage'
 import { dancerNow } from '../stores/dancer'
 import { dressedNow, stageOn } from './loadStage'
-import { pictureWords } from './SeeingPicks'
+import { pictureWords } from './pictureWords'
 import type { stageChoice } from './stageChoice'
 
 /** What is drawn in space. */

@@ -16,7 +16,7 @@ import type { Stage } from '../../dancer/stage'
 import { dancedOf } from '../stores/checked'
 import { dancerNow } from '../stores/dancer'
 import { dressedNow, stageOn } from './loadStage'
-import { pictureWords } from './SeeingPicks'
+import { pictureWords } from './pictureWords'
 
 /** What the instructor chose for a practice video. */
 export interface VideoWish {

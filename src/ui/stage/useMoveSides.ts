@@ -12,18 +12,19 @@ import type { Dancers } from '../../core/pose/dancers'
 import { type BestLook, bestLook, loopOf, type MoveLoop } from '../../core/pose/moveLoop'
 import type { View } from '../../core/pose/views'
 import { steady } from '../../core/time/timeMap'
-import type { Frame } from '../../dancer/camera'
+import { type Frame, frameOf } from '../../dancer/camera'
 import { type Beside, isRightOnTheRight } from '../../dancer/frames'
 import { dancerNow } from '../stores/dancer'
 
 /** How far apart its two sides stand, in metres: as near as the picture of a layer allows. */
-const APART: Readonly<Record<Exclude<Frame, 'all'>, number | undefined>> = {
+const APART: Readonly<Record<Frame, number | undefined>> = {
   hips: 0.72,
   torso: 1.45,
   head: 0.66,
   arms: 1.7,
   hands: 0.95,
   feet: undefined,
+  all: undefined,
 }
 
 /** Where a still picture is taken: most moves are well under way there. */
@@ -64,7 +65,7 @@ export function useMoveSides(
       loopOf({ layer, what: onSide(what, side) }, side, vocabulary, { scale, clearer })
     const loops = { R: loopFrom('R'), L: loopFrom('L') }
     const loop = loops[lead]
-    const frame = loop.isOfHands ? 'hands' : layer
+    const frame = frameOf(loop)
     return {
       loop,
       frame,
