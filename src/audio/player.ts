@@ -1,7 +1,6 @@
-import type { Performance } from '../core/performance/performance'
-import type { Segment } from '../core/performance/segments'
+import type { Played, PlayedSegment, SegmentMusic } from '../core/performance/played'
 import type { Sound } from '../core/performance/sounds'
-import { type Anchor, clockAt, tickDue } from '../core/time/timeMap'
+import { type Anchor, clockAt, secondsBetween, tickDue } from '../core/time/timeMap'
 
 /** A page that is blocked for less than this loses no sound. */
 const AHEAD_SECONDS = 2
@@ -25,8 +24,19 @@ export interface Outside {
   readonly book: (sound: Sound, seconds: number) => void
   /** Takes back what is due at this second or later. */
   readonly takeBack: (from: number) => void
+  readonly music?: Music | undefined
   /** Calls again and again until the returned stop is called. */
   readonly every: (ms: number, call: () => void) => () => void
+}
+
+/** What plays a song on the clock. */
+export interface Music {
+  /** Books a song from this second of the clock until that one. */
+  readonly book: (music: SegmentMusic, at: number, until: number) => void
+  /** Takes back what is due at this second or later; what sounds then stops there. */
+  readonly takeBack: (from: number) => void
+  /** Called again and again: books the next of what is to be heard. */
+  readonly goOn: () => void
 }
 
 /** Where the sound is now. */
@@ -40,16 +50,16 @@ export interface Position {
 }
 
 export interface Player {
-  readonly play: (performance: Performance) => void
+  readonly play: (performance: Played) => void
   readonly stop: () => void
   /** Goes on in a changed performance of the same segments, at its tempo, a quarter of a second from now. */
-  readonly swap: (performance: Performance) => void
+  readonly swap: (performance: Played) => void
   /** Books anew what is not yet due, when what is to be heard of it has changed. */
   readonly rebook: () => void
   /** Where the sound is; `late` seconds behind the clock, when the device is that slow to sound. */
   readonly position: (late?: number) => Position | undefined
   /** What plays; absent while nothing does. */
-  readonly performed: () => Performance | undefined
+  readonly performed: () => Played | undefined
   readonly subscribe: (listener: () => void) => () => void
   /** Calls with each segment that begins to be heard, by how many were played before it. */
   readonly onTurn: (listener: (turn: number) => void) => () => void
@@ -61,22 +71,22 @@ interface PartAnchor extends Anchor {
 }
 
 /** Which segment is played after so many others; undefined when all is over. */
-function indexAt({ segments, loopFrom }: Performance, turn: number): number | undefined {
+function indexAt({ segments, loopFrom }: Played, turn: number): number | undefined {
   if (turn < segments.length) return turn
   if (loopFrom === undefined || loopFrom >= segments.length) return undefined
   return loopFrom + ((turn - loopFrom) % (segments.length - loopFrom))
 }
 
-function segmentAt(performance: Performance, turn: number): Segment | undefined {
+function segmentAt(performance: Played, turn: number): PlayedSegment | undefined {
   const index = indexAt(performance, turn)
   return index === undefined ? undefined : performance.segments[index]
 }
 
 /** Plays performances: books sounds ahead on the clock, drops what is late, never bunches it. */
-export function createPlayer({ clock, book, takeBack, every }: Outside): Player {
+export function createPlayer({ clock, book, takeBack, music, every }: Outside): Player {
   const listeners = new Set<() => void>()
   const turnListeners = new Set<(turn: number) => void>()
-  let performed: Performance | undefined
+  let performed: Played | undefined
   let told = -1 // the last turn that was reported
   let anchors: PartAnchor[] = []
   let next = 0 // index of the next sound to book in the segment of the last anchor
@@ -112,9 +122,19 @@ export function createPlayer({ clock, book, takeBack, every }: Outside): Player 
     }
   }
 
-  function begin(turn: number, seconds: number, segment: Segment) {
+  function begin(turn: number, seconds: number, segment: PlayedSegment) {
     next = 0
-    addAnchor({ turn, seconds, tick: 0, time: segment.time })
+    const anchor = { turn, seconds, tick: 0, time: segment.time }
+    addAnchor(anchor)
+    bookMusic(anchor, segment)
+  }
+
+  /** Books the song that goes along with a segment, from the tick of an anchor in it on. */
+  function bookMusic(anchor: PartAnchor, { music: heard, time, length }: PlayedSegment) {
+    if (!heard) return
+    const { seconds, tick } = anchor
+    const from = heard.from + heard.rate * secondsBetween(time, 0, tick)
+    music?.book({ ...heard, from }, seconds, clockAt(anchor, length))
   }
 
   /** Those before are kept as long as they may still be heard. */
@@ -138,8 +158,16 @@ export function createPlayer({ clock, book, takeBack, every }: Outside): Player 
     if (!performed) return
     const from = clock.currentTime + SETTLED_SECONDS
     takeBack(from)
+    music?.takeBack(from)
     while (anchors.length > 1 && (last()?.seconds ?? 0) > from) anchors.pop()
     make(from)
+    const anchor = last()
+    const segment = anchor && segmentOf(anchor)
+    // What was just begun in a new time goes on from there, all else from where it is by then.
+    if (anchor && segment) {
+      const seconds = Math.max(from, anchor.seconds)
+      bookMusic({ ...anchor, seconds, tick: tickDue(anchor, seconds) }, segment)
+    }
     bookFrom(from)
     bookAhead()
   }
@@ -152,6 +180,7 @@ export function createPlayer({ clock, book, takeBack, every }: Outside): Player 
     told = -1
     anchors = []
     takeBack(Number.NEGATIVE_INFINITY)
+    music?.takeBack(Number.NEGATIVE_INFINITY)
     tell()
   }
 
@@ -176,6 +205,7 @@ export function createPlayer({ clock, book, takeBack, every }: Outside): Player 
       bookAhead()
       stopWaking = every(WAKE_MS, () => {
         bookAhead()
+        music?.goOn()
         tellTurns()
       })
       tell()

@@ -1,8 +1,10 @@
-import { type Listened, listen, type NotHeard } from '../core/beats/listen'
-import { ANY_STYLE } from '../core/beats/pace'
+import { type Listened, listen, type NotHeard, type Told } from '../core/beats/listen'
+import { mean } from '../core/beats/numbers'
+import type { PartKind } from '../core/beats/parts'
+import { LISTEN_RATE } from '../core/beats/resample'
 import { readWav } from './wav'
 
-/** What `beats --json` prints; times in seconds. */
+/** What `beats --json` prints; times in seconds, in three decimals. */
 export interface BeatsReport {
   readonly tempo: number | null
   readonly bar: number
@@ -13,8 +15,11 @@ export interface BeatsReport {
     readonly from: number
     readonly to: number
     readonly counts: number
+    readonly kind: PartKind
+    /** Which earlier section it is like, from 0. */
+    readonly as: number | null
   }[]
-  readonly confidence: { readonly tempo: number; readonly beats: number }
+  readonly confidence: Readonly<Record<'tempo' | 'beats' | 'bars' | 'eights' | 'sections', number>>
   readonly seconds: number
 }
 
@@ -24,24 +29,15 @@ const WHY: Readonly<Record<NotHeard, string>> = {
   beatless: 'No steady beat found. Tap along, or use it without a count.',
 }
 
-/** A level that was told is looked for this near, in octaves. */
-const TOLD_SPREAD = 0.06
-
 /**
  * Counts a WAV file.
- * @param tempo counts a minute, where they are known
  * @param say is told what was wrong
  */
-export function beatsReport(
-  path: string,
-  tempo: number | undefined,
-  say: (text: string) => void,
-): BeatsReport {
-  const { samples, rate, remark } = readWav(path)
+export function beatsReport(path: string, told: Told, say: (text: string) => void): BeatsReport {
+  const { samples, remark } = readWav(path)
   if (remark) say(remark)
-  const seconds = thousandths(samples.length / rate)
-  const prior = tempo === undefined ? ANY_STYLE : { centre: tempo, spread: TOLD_SPREAD }
-  const heard = listen(samples, rate, undefined, prior)
+  const seconds = thousandths(samples.length / LISTEN_RATE)
+  const heard = listen(samples, LISTEN_RATE, told)
   if (typeof heard !== 'string') return reported(heard, seconds)
   say(WHY[heard])
   return {
@@ -51,7 +47,7 @@ export function beatsReport(
     downbeats: [],
     eights: [],
     sections: [],
-    confidence: { tempo: 0, beats: 0 },
+    confidence: { tempo: 0, beats: 0, bars: 0, eights: 0, sections: 0 },
     seconds,
   }
 }
@@ -62,18 +58,23 @@ const hundredths = (value: number): number => Math.round(value * 100) / 100
 function reported(heard: Listened, seconds: number): BeatsReport {
   const { counts, bar, bars, ones, sections, tempo, sure } = heard
   const at = (place: number) => thousandths(counts[place] ?? seconds)
-  const eights = sure.eights.reduce((sum, one) => sum + one, 0) / Math.max(1, sure.eights.length)
   return {
     tempo: Math.round(tempo * 10) / 10,
     bar,
     beats: counts.map(thousandths),
     downbeats: bars.map(at),
     eights: ones.map(at),
-    sections: sections.map((from, i) => {
-      const to = sections[i + 1] ?? counts.length
-      return { from: at(from), to: at(to), counts: to - from }
+    sections: sections.map(({ at: from, kind, as }, i) => {
+      const to = sections[i + 1]?.at ?? counts.length
+      return { from: at(from), to: at(to), counts: to - from, kind, as: as ?? null }
     }),
-    confidence: { tempo: hundredths(sure.level), beats: hundredths(eights) },
+    confidence: {
+      tempo: hundredths(sure.level),
+      beats: hundredths(mean(sure.counts)),
+      bars: hundredths(sure.bars),
+      eights: hundredths(sure.eights),
+      sections: hundredths(sure.sections),
+    },
     seconds,
   }
 }
@@ -84,7 +85,10 @@ export const beatsText = ({ tempo, bar, beats, eights, sections, seconds }: Beat
     tempo === null
       ? `${seconds} s, no count`
       : `${seconds} s, ${tempo} counts a minute, ${bar} a bar, ${beats.length} counts, ${eights.length} eights`,
-    ...sections.map(({ from, to, counts }) => `${clock(from)} to ${clock(to)}  ${counts} counts`),
+    ...sections.map(
+      ({ from, to, counts, kind, as }) =>
+        `${clock(from)} to ${clock(to)}  ${String(counts).padStart(3)} counts  ${kind}${as === null ? '' : `, as ${clock(sections[as]?.from ?? 0)}`}`,
+    ),
   ].join('\n')
 
 const clock = (seconds: number): string =>

@@ -2,6 +2,7 @@ import { readFileSync, statSync, writeFileSync } from 'node:fs'
 import { basename } from 'node:path'
 import { parseArgs } from 'node:util'
 import type { z } from 'zod'
+import type { Told } from '../core/beats/listen'
 import { type Combination, DancerLevel, USUAL_LEVEL } from '../core/combination/combination'
 import { textsTurned } from '../core/combination/mirror'
 import { otherSideWritten } from '../core/edits/otherSide'
@@ -27,16 +28,20 @@ import {
 import { planText, taughtText, toldPlan } from '../core/plan/tell'
 import { applyRepair } from '../core/repair/apply'
 import { editWords, type FeetRepair, repairFeet } from '../core/repair/feet'
+import { RHYTHMS } from '../core/rhythm/rhythms'
 import { type FileRead, readCombinationFile, textOfBytes } from '../core/sheet/files'
 import { FORMATS, type Format } from '../core/sheet/formats'
 import { combinationJsonSchema } from '../core/sheet/schema'
 import { unknownWords } from '../core/sheet/swayJson'
 import { writeCombinationFile } from '../core/sheet/writeFile'
 import { writeSheet } from '../core/sheet/writeSheet'
+import { MOST_PHRASE } from '../core/song/song'
+import { priorOf } from '../core/song/styles'
 import { handout } from '../core/teaching/handout'
 import { FASTEST, SLOWEST } from '../core/time/tempo'
 import { beatsReport, beatsText } from './beats'
 import { report, reportText } from './report'
+import { MOST_SECONDS as MOST_SOUND_SECONDS } from './wav'
 
 const USAGE = `usage: npm run -s sway -- COMMAND FILE [options]
 
@@ -54,7 +59,8 @@ const USAGE = `usage: npm run -s sway -- COMMAND FILE [options]
                              technique, choreography or slot, --sides both, lead or last, --way phrases,
                              layers or counts; --json: steps, what is left, warnings)
   beats FILE.wav             the counts of a song, its bars, eights and sections (--json; --tempo N where
-                             its counts a minute are known)
+                             its counts a minute are known, --style ID a rhythm, --first SECONDS of a 1,
+                             --phrase N counts from there, --taps S,S,.. on eight counts or more)
   schema                     the JSON Schema of .sway.json files
 
 FILE is a .sway, .sway.json or .csv file, or - for standard input.`
@@ -98,6 +104,10 @@ function run(args: readonly string[]): number {
       sides: { type: 'string' },
       way: { type: 'string' },
       tempo: { type: 'string' },
+      style: { type: 'string' },
+      first: { type: 'string' },
+      phrase: { type: 'string' },
+      taps: { type: 'string' },
     },
   })
   const [command, path] = positionals
@@ -117,7 +127,7 @@ function run(args: readonly string[]): number {
     process.stderr.write(`${USAGE}\n`)
     return UNREADABLE
   }
-  if (command === 'beats') return counted(path, values.tempo, values.json === true, print)
+  if (command === 'beats') return counted(path, values, values.json === true, print)
   if (command === 'plan') return planned(positionals.slice(1), values, values.json === true, print)
   const { combination, messages } = read(path)
   switch (command) {
@@ -268,17 +278,57 @@ type PlanOptions = Partial<Record<'minutes' | 'level' | 'type' | 'sides' | 'way'
 /** The counts of a song. */
 function counted(
   path: string,
-  tempo: string | undefined,
+  options: BeatsOptions,
   asJson: boolean,
   print: (text: string) => void,
 ): number {
-  const told = tempo === undefined ? undefined : Number(tempo)
-  if (told !== undefined && !(told >= SLOWEST && told <= FASTEST))
-    throw new UserError(`--tempo is ${tempo}.`, `Write counts a minute, ${SLOWEST} to ${FASTEST}.`)
-  const made = beatsReport(path, told, (text) => process.stderr.write(`${text}\n`))
+  const made = beatsReport(path, toldBy(options), (text) => process.stderr.write(`${text}\n`))
   print(`${asJson ? JSON.stringify(made) : beatsText(made)}\n`)
   return 0
 }
+
+type BeatsOptions = Partial<Record<'tempo' | 'style' | 'first' | 'phrase' | 'taps', string>>
+
+/** What is known of a song before it is heard. */
+function toldBy({ tempo, style, first, phrase, taps }: BeatsOptions): Told {
+  const number = (name: string, text: string, from: number, to: number, words: string) => {
+    const value = Number(text)
+    if (!(value >= from && value <= to))
+      throw new UserError(`--${name} is ${text}.`, `Write ${words}, ${from} to ${to}.`)
+    return value
+  }
+  const seconds = (name: string, text: string) =>
+    number(name, text, 0, MOST_SOUND_SECONDS, 'seconds')
+  const prior = priorOf(style)
+  if (style !== undefined && !prior)
+    throw new UserError(
+      `--style is ${style}, which tells no pace.`,
+      `Write the id of a rhythm: ${RHYTHMS.flatMap(({ id }) => (priorOf(id) ? id : [])).join(', ')}.`,
+    )
+  if (phrase !== undefined && first === undefined)
+    throw new UserError('--phrase alone says nothing.', 'Write --first too: where it is 1.')
+  return {
+    prior:
+      tempo === undefined
+        ? prior
+        : {
+            centre: number('tempo', tempo, SLOWEST, FASTEST, 'counts a minute'),
+            spread: TOLD_SPREAD,
+          },
+    ...(taps !== undefined && { taps: taps.split(',').map((tap) => seconds('taps', tap)) }),
+    ...(first !== undefined && {
+      one: {
+        at: seconds('first', first),
+        ...(phrase !== undefined && {
+          counts: number('phrase', phrase, 1, MOST_PHRASE, 'counts'),
+        }),
+      },
+    }),
+  }
+}
+
+/** A level that was told is looked for this near, in octaves. */
+const TOLD_SPREAD = 0.06
 
 /** Prints a class of some combinations: the first one’s tempos, and its level unless one is given. */
 function planned(

@@ -1,10 +1,10 @@
 import { closeSync, openSync, readSync } from 'node:fs'
+import { gathering, LISTEN_RATE } from '../core/beats/resample'
 import { UserError } from '../core/errors'
 
-/** Sound of a file as one row of samples, -1 to 1, its channels mixed. */
+/** Sound of a file as one row of samples, its channels mixed, at the rate it is listened to. */
 export interface Sound {
   readonly samples: Float32Array
-  readonly rate: number
   /** What was wrong with the file, though it could be read. */
   readonly remark?: string
 }
@@ -23,7 +23,7 @@ const FLOAT = 3
 const EXTENSIBLE = 0xfffe
 const MOST_CHANNELS = 8
 /** Longer files are read to here, in seconds. */
-const MOST_SECONDS = 3600
+export const MOST_SECONDS = 4 * 3600
 const PIECE_BYTES = 1 << 20
 /** A length that was not known when writing began. */
 const UNKNOWN = 0xffffffff
@@ -95,30 +95,26 @@ function samplesOf(read: Read, from: number, length: number, format: Format): So
   const { channels, rate, bytes } = format
   const frame = channels * bytes
   const most = Math.min(length === UNKNOWN ? Infinity : length, MOST_SECONDS * rate * frame)
-  const parts: Float32Array[] = []
+  const gathered = gathering(rate)
   let done = 0
   const piece = Math.floor(PIECE_BYTES / frame) * frame
   while (done < most) {
     const raw = read(from + done, Math.min(piece, most - done))
     const frames = Math.floor(raw.length / frame)
     if (frames === 0) break
-    parts.push(mixed(view(raw), frames, format))
+    gathered.take(mixed(view(raw), frames, format))
     done += frames * frame
     if (raw.length < piece) break
   }
-  const samples = new Float32Array(parts.reduce((sum, part) => sum + part.length, 0))
-  let at = 0
-  for (const part of parts) {
-    samples.set(part, at)
-    at += part.length
-  }
+  const samples = gathered.all()
   const isCut = length !== UNKNOWN && done + frame <= Math.min(length, most)
   const isLong = length !== UNKNOWN && length > most
   return {
     samples,
-    rate,
-    ...(isCut && { remark: `The file ends early, at ${(samples.length / rate).toFixed(0)} s.` }),
-    ...(isLong && { remark: 'Only the first hour is read.' }),
+    ...(isCut && {
+      remark: `The file ends early, at ${(samples.length / LISTEN_RATE).toFixed(0)} s.`,
+    }),
+    ...(isLong && { remark: 'Only the first four hours are read.' }),
   }
 }
 

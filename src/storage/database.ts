@@ -1,5 +1,6 @@
 import Dexie, { type Table } from 'dexie'
 import { z } from 'zod'
+import type { KeptFeatures } from '../core/beats/kept'
 import { Summary } from '../core/findings/summary'
 import { OwnMove } from '../core/moves/move'
 
@@ -81,6 +82,25 @@ export const SpokenRow = z.object({
 })
 export type SpokenRow = z.infer<typeof SpokenRow>
 
+/** The sound of a song, or a file it can be read from again. Never read where songs are listed. */
+interface MediaRow {
+  /** The mark of the file. */
+  readonly id: string
+  readonly blob: Blob
+  readonly bytes: number
+}
+interface HandleRow {
+  readonly id: string
+  readonly handle: FileSystemFileHandle
+}
+
+/** What was heard of a file; can be heard again, so it may be thrown away. */
+interface HeardRow {
+  readonly id: string
+  readonly version: number
+  readonly features: KeptFeatures
+}
+
 /** What was done once and for all, such as loading the demo. */
 interface Flag {
   readonly name: string
@@ -98,6 +118,10 @@ export class Database extends Dexie {
   readonly groups!: Table<RecordRow, string>
   readonly spoken!: Table<SpokenRow, string>
   readonly floors!: Table<UnderWayRow, string>
+  readonly songs!: Table<RecordRow, string>
+  readonly media!: Table<MediaRow, string>
+  readonly handles!: Table<HandleRow, string>
+  readonly heard!: Table<HeardRow, string>
 
   constructor(name = 'molten-sway') {
     super(name)
@@ -108,5 +132,6 @@ export class Database extends Dexie {
     this.version(4).stores({ plans: 'id', classes: 'id', groups: 'id', spoken: 'id' })
     // The floor's place stood in local storage alone, which a browser that is killed loses.
     this.version(5).stores({ floors: 'id' })
+    this.version(6).stores({ songs: 'id', media: 'id', handles: 'id', heard: 'id' })
   }
 }

@@ -6,6 +6,7 @@ import { parseMidi } from 'midi-file'
 import { beforeAll, describe, expect, it } from 'vitest'
 // @ts-expect-error a plain script without types
 import { buildCli } from '../../scripts/sway.mjs'
+import { PART_KINDS } from '../../src/core/beats/parts'
 import { play } from '../pieces/song'
 
 const folder = mkdtempSync(join(tmpdir(), 'sway-cli-'))
@@ -96,9 +97,39 @@ describe('the command line', () => {
       ['odd.wav', wav(piece.samples.subarray(0, 100), 22_050, { tag: 85 }), /not read here/],
     ] as const)
       expect(counted(name, bytes)).toMatchObject({ status: 2, err: expect.stringMatching(why) })
-    expect(counted('told.wav', wav(piece.samples, piece.rate), '--tempo', '900').err).toMatch(
-      /40 to 220/,
+    const song = wav(piece.samples, piece.rate)
+    for (const { kind, as, from, to, counts } of plain.sections) {
+      expect(PART_KINDS).toContain(kind)
+      expect(as === null || plain.sections[as].kind === kind).toBe(true)
+      expect(plain.beats.filter((at: number) => at >= from && at < to)).toHaveLength(counts)
+    }
+    for (const sure of Object.values(plain.confidence)) {
+      expect(sure).toBeGreaterThanOrEqual(0)
+      expect(sure).toBeLessThanOrEqual(1)
+    }
+    // What is told goes before what is heard.
+    const [tenth] = plain.beats.slice(10)
+    const told = JSON.parse(
+      counted('first.wav', song, '--first', String(tenth), '--phrase', '6').out,
     )
+    expect(told.eights).toEqual(plain.beats.filter((_: number, i: number) => (i - 10) % 6 === 0))
+    const half = plain.beats.filter((_: number, i: number) => i % 2 === 0 && i < 20)
+    expect(JSON.parse(counted('taps.wav', song, '--taps', half.join()).out).tempo).toBeCloseTo(
+      plain.tempo / 2,
+      0,
+    )
+    const styled = counted('style.wav', song, '--style', 'maqsum')
+    expect(JSON.parse(styled.out).tempo).toBeCloseTo(plain.tempo, 0)
+    for (const [options, why] of [
+      [['--tempo', '900'], /40 to 220/],
+      [['--style', 'tango'], /maqsum/],
+      [['--phrase', '8'], /--first/],
+      [['--taps', '1,2,3'], /too few/],
+    ] as const)
+      expect(counted('told.wav', song, ...options)).toMatchObject({
+        status: 2,
+        err: expect.stringMatching(why),
+      })
   })
 
   it('plans a class of one sheet or more, to the second, as an object or to be read', () => {

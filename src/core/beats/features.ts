@@ -85,7 +85,10 @@ function tonesOf(): Int8Array {
 }
 
 /** Reads the loudness of each band where a frame begins. */
-function bandReader(samples: Float32Array): (start: number, into: Float64Array) => void {
+function bandReader(
+  samples: Float32Array,
+  gain: number,
+): (start: number, into: Float64Array) => void {
   const bands = bandsOf()
   const spectra = spectraOf(FRAME)
   const window = hann(FRAME)
@@ -93,7 +96,7 @@ function bandReader(samples: Float32Array): (start: number, into: Float64Array) 
   const bins = new Float64Array(FRAME / 2 + 1)
   return (start, into) => {
     for (let k = 0; k < FRAME; k++)
-      frame[k] = (samples[start + k] as number) * (window[k] as number)
+      frame[k] = gain * (samples[start + k] as number) * (window[k] as number)
     spectra.magnitudes(frame, bins)
     for (let b = 0; b < BANDS; b++) {
       const { first, weights } = bands[b] as Band
@@ -106,7 +109,10 @@ function bandReader(samples: Float32Array): (start: number, into: Float64Array) 
 }
 
 /** Reads how strong each tone is round the middle of a frame, into a row of chroma. */
-function toneReader(samples: Float32Array): (start: number, into: Float32Array) => void {
+function toneReader(
+  samples: Float32Array,
+  gain: number,
+): (start: number, into: Float32Array) => void {
   const tones = tonesOf()
   const spectra = spectraOf(CHROMA_FRAME)
   const window = hann(CHROMA_FRAME)
@@ -115,7 +121,7 @@ function toneReader(samples: Float32Array): (start: number, into: Float32Array) 
   return (start, into) => {
     const from = start + FRAME / 2 - CHROMA_FRAME / 2
     for (let k = 0; k < CHROMA_FRAME; k++)
-      frame[k] = (samples[from + k] ?? 0) * (window[k] as number)
+      frame[k] = gain * (samples[from + k] ?? 0) * (window[k] as number)
     spectra.magnitudes(frame, bins)
     for (let k = 1; k < bins.length - 1; k++) {
       const tone = tones[k] as number
@@ -139,6 +145,10 @@ function writeTimbre(row: Float64Array, into: Float32Array): void {
   }
 }
 
+/** 1 where nothing sounds. */
+const peakOf = (samples: Float32Array): number =>
+  samples.reduce((peak, value) => Math.max(peak, Math.abs(value)), 0) || 1
+
 /** How many bands are low. */
 const LOWS = bandsOf().filter(({ middle }) => middle < LOW_TO).length
 /** Rows between two times that is told how far it is. */
@@ -155,7 +165,9 @@ export function featuresOf(
 ): Features {
   const frames = Math.max(0, Math.floor((samples.length - FRAME) / HOP) + 1)
   const slowFrames = Math.ceil(frames / SLOW)
-  const [readBands, readTones] = [bandReader(samples), toneReader(samples)]
+  // As loud as it can be, so that a quiet file is heard like a loud one.
+  const gain = 1 / peakOf(samples)
+  const [readBands, readTones] = [bandReader(samples, gain), toneReader(samples, gain)]
   // The last few rows of bands, in turn.
   const rows = Array.from({ length: BACK + 1 }, () => new Float64Array(BANDS))
   const made = {

@@ -2,12 +2,16 @@ import { chordsOf, timbresOf } from './chords'
 import { countsIn } from './count'
 import { envelopeOf } from './envelope'
 import { featuresOf } from './features'
+import { featuresIn, type KeptFeatures, keptOf } from './kept'
 import { heightAt, medianGap } from './level'
-import { meterOf } from './meter'
+import { type Meter, meterOf } from './meter'
 import { mean } from './numbers'
 import { ANY_STYLE, type TempoPrior } from './pace'
+import { type HeardPart, OF_LIKENESS, partsOf } from './parts'
 import { atListenRate } from './resample'
-import { newnessOf, sectionsOf } from './sections'
+import { rowsOfCounts, type Weights } from './rows'
+import { bordersOf, newnessOf, OF_BORDERS } from './sections'
+import { tappedCounts } from './tapped'
 
 /** What was heard of a song: proposals, each to be put right by who knows it. */
 export interface Listened {
@@ -15,58 +19,110 @@ export interface Listened {
   readonly counts: readonly number[]
   /** Counts a bar. */
   readonly bar: number
-  /** Places of counts: first ones of bars, of eights, and where something else begins. */
+  /** Places of counts: first ones of bars, and of eights. */
   readonly bars: readonly number[]
   readonly ones: readonly number[]
-  readonly sections: readonly number[]
+  readonly sections: readonly HeardPart[]
   /** Counts a minute, the middle one. */
   readonly tempo: number
-  /** How sure the level is, and each eight from the first "one" on, 0 to 1. */
-  readonly sure: { readonly level: number; readonly eights: readonly number[] }
+  /** How sure of it all one can be, 0 to 1 each; `counts` of each count, in the eight round it. */
+  readonly sure: {
+    readonly level: number
+    readonly counts: readonly number[]
+    readonly bars: number
+    readonly eights: number
+    readonly sections: number
+  }
 }
 
 /** Why nothing was found. */
 export type NotHeard = 'silent' | 'short' | 'beatless'
+
+/** What is told before anything is heard. */
+export interface Told {
+  readonly prior?: TempoPrior | undefined
+  /** Seconds at which a hand tapped on counts: level and place are taken from them. */
+  readonly taps?: readonly number[] | undefined
+  /** The second of a count that is 1, and how many a phrase has from there. */
+  readonly one?: { readonly at: number; readonly counts?: number | undefined } | undefined
+}
 
 /** Under so many seconds no count is found. */
 const LEAST_SECONDS = 6
 /** As loud as that, of 1, is silence. */
 const SILENT = 1e-4
 const LEAST_COUNTS = 8
-/** What reading the sound is of all the work. */
-const READING = 0.85
 
-/**
- * Finds counts, bars, eights and sections of a song.
- * @param samples one channel
- * @param rate samples a second
- * @param told is told the share that is done, 0 to 1
- */
-export function listen(
+/** What of a sound tells its counts, small enough to be kept, or why there is nothing to listen to. */
+export function readSound(
   samples: Float32Array,
   rate: number,
-  told: (share: number) => void = () => {},
-  prior: TempoPrior = ANY_STYLE,
-): Listened | NotHeard {
+  onShare: (share: number) => void = () => {},
+): KeptFeatures | NotHeard {
   if (!samples.some((value) => Math.abs(value) > SILENT)) return 'silent'
   if (samples.length / rate < LEAST_SECONDS) return 'short'
-  const features = featuresOf(atListenRate(samples, rate), (share) => told(READING * share))
+  return keptOf(featuresOf(atListenRate(samples, rate), onShare))
+}
+
+/**
+ * Finds counts, bars, eights and sections in what was read of a song.
+ * @throws UserError where taps keep no count
+ */
+export function heardIn(
+  kept: KeptFeatures,
+  { prior = ANY_STYLE, taps, one }: Told = {},
+): Listened | NotHeard {
+  const features = featuresIn(kept)
   const envelope = envelopeOf(features.flux)
   const heard = { chords: chordsOf(features), timbres: timbresOf(features) }
-  const { beats, sure } = countsIn(envelope, features, heard, prior)
+  const { beats, sure } = taps
+    ? { beats: tappedCounts(features, taps), sure: 1 }
+    : countsIn(envelope, features, heard, prior)
   if (beats.length < LEAST_COUNTS) return 'beatless'
-  const meter = meterOf(beats, features, heard)
+  const found = meterOf(beats, features, heard)
+  const meter = one ? countedFrom(found, beats, one.at, one.counts) : found
   const { bar, bars, ones } = meter
-  const sections = sectionsOf(beats, meter, newnessOf(beats, features, heard))
-  told(1)
+  const rows = (weights: Weights) => rowsOfCounts(beats, features, heard, weights)
+  const { starts, sure: clear } = bordersOf(beats, meter, newnessOf(rows(OF_BORDERS)))
   return {
     counts: beats,
     bar,
     bars,
     ones,
-    sections,
+    sections: partsOf(starts, beats, features, rows(OF_LIKENESS)),
     tempo: 60 / medianGap(beats),
-    sure: { level: sure, eights: suresOf(ones, beats, envelope) },
+    sure: { level: sure, counts: suresOf(beats, envelope), ...meter.sure, sections: clear },
+  }
+}
+
+/**
+ * Finds counts, bars, eights and sections of a song.
+ * @param samples one channel
+ * @param rate samples a second
+ */
+export function listen(samples: Float32Array, rate: number, told: Told = {}): Listened | NotHeard {
+  const kept = readSound(samples, rate)
+  return typeof kept === 'string' ? kept : heardIn(kept, told)
+}
+
+/** Bars and eights where one of them is known. */
+function countedFrom(
+  { bar, sure }: Meter,
+  beats: readonly number[],
+  at: number,
+  phrase = 2 * bar,
+): Meter {
+  const nearest = beats.reduce(
+    (best, beat, i) => (Math.abs(beat - at) < Math.abs((beats[best] as number) - at) ? i : best),
+    0,
+  )
+  const each = (length: number) =>
+    beats.flatMap((_, i) => ((((i - nearest) % length) + length) % length === 0 ? [i] : []))
+  return {
+    bar,
+    bars: each(phrase % bar === 0 ? bar : phrase),
+    ones: each(phrase),
+    sure: { ...sure, eights: 1 },
   }
 }
 
@@ -74,21 +130,20 @@ export function listen(
 const EVEN = 0.06
 /** A count is as clear as the clearest tenth of them, or less so. */
 const CLEAR_SHARE = 0.9
+/** A count is as sure as the eight round it. */
+const ROUND_IT = 4
 
-/** How clear and how even the counts of each eight are, 0 to 1. */
-function suresOf(
-  ones: readonly number[],
-  beats: readonly number[],
-  envelope: Float32Array,
-): readonly number[] {
-  const gaps = beats.slice(1).map((at, i) => at - (beats[i] as number))
+/** How clear and how even the counts round each one are, 0 to 1. */
+function suresOf(beats: readonly number[], envelope: Float32Array): readonly number[] {
   const usual = medianGap(beats)
+  const even = beats.map((at, i) => {
+    const gap = (beats[i + 1] ?? at + usual) - at
+    return Math.abs(gap / usual - 1) < EVEN ? 1 : 0
+  })
   const heights = beats.map((at) => heightAt(envelope, at))
   const clear = [...heights].sort((a, b) => a - b)[Math.floor(CLEAR_SHARE * heights.length)] || 1
-  return ones.map((one, i) => {
-    const own = gaps.slice(one, ones[i + 1] ?? beats.length)
-    const even = own.filter((gap) => Math.abs(gap / usual - 1) < EVEN).length
-    const clarity = mean(heights.slice(one, ones[i + 1] ?? beats.length)) / clear
-    return Math.min(1, (clarity * even) / Math.max(1, own.length))
+  return beats.map((_, i) => {
+    const round = [Math.max(0, i - ROUND_IT), i + ROUND_IT] as const
+    return Math.min(1, (mean(heights.slice(...round)) / clear) * mean(even.slice(...round)))
   })
 }

@@ -11,6 +11,8 @@ export interface Meter {
   readonly bars: readonly number[]
   /** The first count of each eight, or of as many bars. */
   readonly ones: readonly number[]
+  /** How much better they are there than a count, or a bar, later: 0 to 1. */
+  readonly sure: { readonly bars: number; readonly eights: number }
 }
 
 /** What a bar's first count has more of: by how much each tells. */
@@ -29,7 +31,7 @@ const THREE_MORE = 0.06
 
 /** Finds bars and eights. @param beats seconds */
 export function meterOf(beats: readonly number[], features: Features, heard: Heard): Meter {
-  if (beats.length < 12) return { bar: 4, bars: [], ones: [] }
+  if (beats.length < 12) return { bar: 4, bars: [], ones: [], sure: { bars: 0, eights: 0 } }
   const accents = barAccents(beats, features, heard)
   const four = barsOf(accents, 4)
   const three = barsOf(accents, 3)
@@ -37,7 +39,16 @@ export function meterOf(beats: readonly number[], features: Features, heard: Hea
     (THREE_LESS * three.score) / beats.length > four.score / beats.length + THREE_MORE ? 3 : 4
   const { way } = bar === 3 ? three : four
   const bars = way.flatMap((place, i) => (place === 0 ? [i] : []))
-  return { bar, bars, ones: onesOf(bars, beats, features, heard) }
+  const { ones, sure } = onesOf(bars, beats, features, heard)
+  return { bar, bars, ones, sure: { bars: lead(accents, bars, bar), eights: sure } }
+}
+
+/** By how many spreads what is found leads before the next best, one to a round less one later. */
+function lead(values: readonly number[], found: readonly number[], round: number): number {
+  const at = (later: number) => mean(found.flatMap((i) => values[i + later] ?? []))
+  const others = Array.from({ length: round - 1 }, (_, k) => at(k + 1))
+  const spread = Math.sqrt(mean(values.map((value) => value * value))) || 1
+  return Math.min(1, Math.max(0, (at(0) - Math.max(...others)) / spread))
 }
 
 /** How much the first counts of bars stand out, a count: 0 where nothing tells them. */
@@ -101,7 +112,7 @@ function onesOf(
   beats: readonly number[],
   { flux, low, loudness }: Features,
   { chords, timbres }: Heard,
-): readonly number[] {
+): { readonly ones: readonly number[]; readonly sure: number } {
   const gap = medianGap(beats)
   const at = bars.map((i) => beats[i] as number)
   const step = (counts: number) => clipped(at.map((time) => stepAt(timbres, time, counts * gap)))
@@ -143,7 +154,8 @@ function onesOf(
     leap: (i, place) =>
       place === 0 ? PHRASE_LEAP - ANEW * Math.max(0, newness(i) - ANEW_FROM) : 2 * PHRASE_LEAP,
   })
-  return bars.filter((_, i) => (way[i] as number) % 2 === 0)
+  const found = bars.flatMap((_, i) => ((way[i] as number) % 2 === 0 ? [i] : []))
+  return { ones: found.map((i) => bars[i] as number), sure: lead(eight, found, 2) }
 }
 
 /** No single moment says more than that. */

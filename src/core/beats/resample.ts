@@ -5,17 +5,66 @@ export const LISTEN_RATE = 22_050
 const REACH = 8
 
 /**
- * Sound at the rate it is listened to, as loud as it can be: a windowed sinc keeps out what that
- * rate can't hold.
+ * Sound at the rate it is listened to: a windowed sinc keeps out what that rate can't hold.
  * @param samples one channel
  * @param rate samples a second
  */
-export function atListenRate(samples: Float32Array, rate: number): Float32Array {
-  const made = rate === LISTEN_RATE ? samples.slice() : resampled(samples, rate)
-  let peak = 0
-  for (const value of made) peak = Math.max(peak, Math.abs(value))
-  if (peak > 0) for (let i = 0; i < made.length; i++) made[i] = (made[i] as number) / peak
-  return made
+export const atListenRate = (samples: Float32Array, rate: number): Float32Array =>
+  rate === LISTEN_RATE ? samples : resampled(samples, rate)
+
+/** Seconds that are brought to the rate at once, and what is heard of those beside them. */
+const PIECE_SECONDS = 30
+const BESIDE_SECONDS = 1
+
+/** Sound that comes in pieces of any length, brought to the rate it is listened to as it comes. */
+export interface Gathered {
+  readonly take: (samples: Float32Array) => void
+  /** All of it; nothing can be taken after that. */
+  readonly all: () => Float32Array
+}
+
+/** @param rate samples a second, a whole number */
+export function gathering(rate: number): Gathered {
+  const made: Float32Array[] = []
+  const beside = BESIDE_SECONDS * rate
+  let waiting: Float32Array[] = []
+  let length = 0
+  // Seconds of what waits that are brought to the rate already, and wait as neighbours only.
+  let before = 0
+  const bring = (isEnd: boolean) => {
+    const raw = joined(waiting, length)
+    const seconds = isEnd ? raw.length / rate : PIECE_SECONDS + before
+    const here = atListenRate(raw.subarray(0, isEnd ? raw.length : seconds * rate + beside), rate)
+    made.push(here.slice(before * LISTEN_RATE, isEnd ? here.length : seconds * LISTEN_RATE))
+    const kept = raw.slice((seconds - BESIDE_SECONDS) * rate)
+    waiting = [kept]
+    length = kept.length
+    before = BESIDE_SECONDS
+  }
+  return {
+    take(samples) {
+      waiting.push(samples)
+      length += samples.length
+      while (length >= (PIECE_SECONDS + before) * rate + beside) bring(false)
+    },
+    all() {
+      bring(true)
+      return joined(
+        made,
+        made.reduce((sum, piece) => sum + piece.length, 0),
+      )
+    },
+  }
+}
+
+function joined(pieces: readonly Float32Array[], length: number): Float32Array {
+  const whole = new Float32Array(length)
+  let at = 0
+  for (const piece of pieces) {
+    whole.set(piece, at)
+    at += piece.length
+  }
+  return whole
 }
 
 /** Places between two samples for which the sinc is worked out. */

@@ -7,6 +7,7 @@ import { newPose, type Pose } from '../pose/joints'
 import { TICKS_PER_COUNT, type Tick, tick } from '../time/time'
 import { inTurn, type TimeMap } from '../time/timeMap'
 import { type Caption, captionsOf, countText } from './captions'
+import type { Played } from './played'
 import { posedAt, type Seam, seamBefore } from './seam'
 import { type Accompaniment, type Segment, type Stretch, segmentsOf } from './segments'
 import type { Sound } from './sounds'
@@ -49,7 +50,7 @@ export interface Moment extends DanceMoment, Place {
  * Anything that is danced, in its timed segments: what the player plays, the screens show, the files
  * hold. Ticks are of the whole, from the first count-in on.
  */
-export interface Performance {
+export interface Performance extends Played {
   readonly segments: readonly Segment[]
   /** The segments from here on are danced again and again. */
   readonly loopFrom: number | undefined
@@ -66,6 +67,9 @@ export interface Performance {
   /** @param into a pose to write into; a new one is made where none is given. */
   readonly poseAt: (tick: number, dancers: Dancers, into?: Pose) => Pose
 }
+
+/** Whether what is played is danced too. */
+export const isPerformance = (played: Played): played is Performance => 'momentAt' in played
 
 /** Makes a performance of some stretches. */
 export function performanceOf(

@@ -11,6 +11,7 @@ import type { Simulation } from '../simulate/simulate'
 import type { Tempo } from '../time/tempo'
 import { COUNT, HALF_COUNT, type Range, TICKS_PER_COUNT, type Tick, tick } from '../time/time'
 import type { TimeMap } from '../time/timeMap'
+import type { PlayedSegment } from './played'
 import { inOrder, movesHeard, type Sound } from './sounds'
 
 /** Something that is danced in one go: some ticks of one dancing, counted in or right behind what was before. */
@@ -43,12 +44,9 @@ export interface Accompaniment {
 }
 
 /** A segment of a performance: a count-in, or a stretch. */
-export interface Segment {
+export interface Segment extends PlayedSegment {
   readonly length: Tick
-  /** How its own ticks go by, from its start. */
-  readonly time: TimeMap
-  /** Sounds and calls are on its own ticks; some calls are only shown. */
-  readonly sounds: readonly Sound[]
+  /** On its own ticks; some are only shown. */
   readonly calls: readonly Call[]
   readonly simulation: Simulation
   readonly dancing: Dancing

@@ -40,9 +40,12 @@ export function thisIsOne(counts: SongCounts, at: number): SongCounts {
   const begins = at < own.at ? at : own.at + ((at - own.at) % own.counts)
   return {
     ...counts,
-    ones: counts.ones.map((one) => (one === own ? { ...one, at: begins } : one)),
+    ones: counts.ones.map((one) => (one === own ? { ...said(one), at: begins } : one)),
   }
 }
+
+/** What was found is hers from now on. */
+const said = ({ found, ...one }: One): One => one
 
 /** Counting begins anew here, in phrases of as many. */
 export function restartHere(counts: SongCounts, at: number, label?: string): SongCounts {
@@ -51,7 +54,16 @@ export function restartHere(counts: SongCounts, at: number, label?: string): Son
   return {
     ...counts,
     ones: [...counts.ones.filter((one) => one.at !== at), anew].sort((a, b) => a.at - b.at),
+    anew: counts.anew.filter((one) => one !== at),
   }
+}
+
+/** Counting goes on through here, as it was before; the first 1 stays. */
+export function countedOn(counts: SongCounts, at: number): SongCounts {
+  const own = oneAt(counts, at)
+  return own === counts.ones[0]
+    ? counts
+    : { ...counts, ones: counts.ones.filter((one) => one !== own) }
 }
 
 /** Phrases of so many counts, from where the count that holds here began. */
@@ -64,7 +76,7 @@ export function phraseOf(counts: SongCounts, at: number, length: number): SongCo
   const own = oneAt(counts, at)
   return {
     ...counts,
-    ones: counts.ones.map((one) => (one === own ? { ...one, counts: length } : one)),
+    ones: counts.ones.map((one) => (one === own ? { ...said(one), counts: length } : one)),
   }
 }
 
@@ -80,6 +92,7 @@ const scaled = (
     ms,
     fixed: [...new Set(counts.fixed.map(place))].filter((at) => at >= 0 && at < ms.length),
     ones: ones.filter(({ at }, i) => at >= 0 && at < ms.length && at > (ones[i - 1]?.at ?? -1)),
+    anew: counts.anew.map(place).filter((at) => at >= 0 && at < ms.length),
     silent: counts.silent.map(({ from, to }) => ({ from: place(from), to: place(to) })),
   }
 }
@@ -97,7 +110,7 @@ export function twice(counts: SongCounts): SongCounts {
     return next === undefined ? [at] : [at, Math.round((at + next) / 2)]
   })
   return checked(
-    scaled(counts, (at) => 2 * at, all),
+    { ...scaled(counts, (at) => 2 * at, all), sure: counts.sure.flatMap((one) => [one, one]) },
     'Twice as many',
   )
 }
@@ -110,7 +123,10 @@ export function half(counts: SongCounts): SongCounts {
   const odd = (counts.ones[0]?.at ?? 0) % 2
   const kept = counts.ms.filter((_, i) => i % 2 === odd)
   return checked(
-    scaled(counts, (at) => Math.ceil((at - odd) / 2), kept),
+    {
+      ...scaled(counts, (at) => Math.ceil((at - odd) / 2), kept),
+      sure: counts.sure.filter((_, i) => i % 2 === 0),
+    },
     'Half as many',
   )
 }

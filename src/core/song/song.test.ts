@@ -1,6 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { holds } from '../../../tests/holds'
+import type { Listened } from '../beats/listen'
+import { UserError } from '../errors'
 import { TICKS_PER_COUNT } from '../time/time'
 import {
   countedAgain,
@@ -14,6 +16,17 @@ import {
   uncounted,
 } from './correct'
 import {
+  merged,
+  recounted,
+  sectionChanged,
+  sectionFrom,
+  sectionJoined,
+  sectionMoved,
+  sectionsTaken,
+  withCounts,
+} from './edits'
+import { countsHeard, sectionsHeard } from './heard'
+import {
   SongCounts as Counts,
   oneAt,
   placeIn,
@@ -21,6 +34,7 @@ import {
   type Song,
   type SongCounts,
   songTime,
+  sureAt,
 } from './song'
 
 const song = (counts: SongCounts, more: Partial<Song> = {}): Song => ({
@@ -71,6 +85,7 @@ const anyCounts = fc
       fixed: [],
       sure: [],
       ones: [{ at: first, counts: length }],
+      anew: [],
       silent: [],
     }
     return edits.reduce((now, [kind, place, by]) => {
@@ -170,6 +185,7 @@ describe('the counts of a song, however they were corrected', () => {
       fixed: [0],
       sure: [],
       ones: [{ at: 0, counts: 8 }],
+      anew: [],
       silent: [],
     }
     expect(() => dragged(counts, 1, 600)).toThrow(/count 2 would be 0.10 s after/)
@@ -188,6 +204,7 @@ describe('the counts of a song, however they were corrected', () => {
       fixed: [],
       sure: [],
       ones: [{ at: 2, counts: 8 }],
+      anew: [],
       silent: [],
     }
     const section = (id: string, at: number) =>
@@ -202,5 +219,170 @@ describe('the counts of a song, however they were corrected', () => {
     expect(told(22)).toEqual(['chorus', 1, 5])
     expect(told(30)).toEqual(['chorus', 2, 5])
     expect(told(0)).toEqual([undefined, 0, -1])
+  })
+})
+
+/** Counts that were found again: other gaps over the same stretch. */
+const anyFound = (counts: SongCounts) =>
+  fc
+    .record({ gap: fc.integer({ min: 260, max: 1200 }), first: fc.integer({ min: 0, max: 600 }) })
+    .map(({ gap, first }): SongCounts => {
+      const end = counts.ms.at(-1) as number
+      const ms = Array.from({ length: 2 + Math.ceil(end / gap) }, (_, i) => first + i * gap)
+      const ones = [{ at: 1, counts: 8, found: true as const }]
+      return { ms, by: 'tapped', fixed: [], sure: [], ones, anew: [9], silent: [] }
+    })
+
+const anySong = anyCounts.chain((counts) =>
+  fc
+    .record({
+      sections: fc.uniqueArray(fc.nat(counts.ms.length - 1), { maxLength: 5 }),
+      stop: fc.nat(counts.ms.length - 1),
+      words: fc.uniqueArray(fc.integer({ min: -24, max: 400 }), { maxLength: 4 }),
+    })
+    .map(({ sections, stop, words }) =>
+      song(counts, {
+        sections: [...new Set([0, ...sections])]
+          .sort((a, b) => a - b)
+          .map((at, i) => ({ id: `s${i}`, at, label: 'Verse', kind: 'verse', energy: 3 })),
+        stops: [{ at: stop, label: '' }],
+        words: [...words].sort((a, b) => a - b).map((at) => ({ at, text: 'shimmy' })),
+      }),
+    ),
+)
+
+describe('a song, whatever is done to its counts', () => {
+  const momentOf = ({ counts }: Song, at: number) => counts.ms[at] as number
+
+  it('keeps sections, stops and words where they are when it is counted anew, and what was set by hand', () => {
+    holds(
+      fc.property(
+        anySong.chain((one) => fc.tuple(fc.constant(one), anyFound(one.counts))),
+        fc.boolean(),
+        ([before, found], isPart) => {
+          const half = Math.floor(before.counts.ms.length / 2)
+          const within = isPart ? { from: 2, to: half } : undefined
+          const counts = merged(before.counts, found, within)
+          const after = recounted(before, counts)
+          expect(readSong(JSON.parse(JSON.stringify(after)))).toEqual(after)
+          const set = (one: SongCounts) => one.fixed.map((at) => one.ms[at])
+          expect(set(counts)).toEqual(set(before.counts))
+          if (isPart) {
+            expect(counts.ms.slice(0, 3)).toEqual(before.counts.ms.slice(0, 3))
+            const tail = before.counts.ms.slice(half)
+            expect(counts.ms.slice(-tail.length)).toEqual(tail)
+          }
+          // The nearest count is never farther than the next one is.
+          const near = (at: number, was: number) => {
+            const nearest = Math.min(...counts.ms.map((ms) => Math.abs(ms - was)))
+            expect(Math.abs((counts.ms[at] as number) - was)).toBe(nearest)
+          }
+          for (const section of after.sections.slice(1)) {
+            const old = before.sections.find(({ id }) => id === section.id)
+            near(section.at, momentOf(before, old?.at ?? 0))
+          }
+          for (const [i, { at }] of after.stops.entries())
+            near(at, momentOf(before, before.stops[i]?.at ?? 0))
+          const [was, is] = [songTime(before), songTime(after)]
+          for (const [i, word] of after.words.entries()) {
+            const due = was.secondsAt(before.words[i]?.at ?? 0)
+            const count = TICKS_PER_COUNT
+            const [low, high] = [is.secondsAt(word.at - 1), is.secondsAt(word.at + 1)]
+            expect(count > 0 && due >= low - 1e-6 && due <= high + 1e-6).toBe(true)
+          }
+        },
+      ),
+      { numRuns: 200, seed: 61 },
+    )
+  })
+
+  it('keeps them on their counts when these are moved or numbered otherwise', () => {
+    holds(
+      fc.property(anySong, fc.nat(40), fc.integer({ min: -20, max: 20 }), (before, at, by) => {
+        for (const edit of [
+          (counts: SongCounts) => thisIsOne(counts, at % counts.ms.length),
+          (counts: SongCounts) => restartHere(counts, at % counts.ms.length),
+          (counts: SongCounts) => nudged(counts, by),
+        ]) {
+          const after = withCounts(before, edit(before.counts))
+          expect(after.sections).toEqual(before.sections)
+          const places = ({ counts, words }: Song) =>
+            words.map((word) => word.at / TICKS_PER_COUNT + (counts.ones[0]?.at ?? 0))
+          const moved = places(after)
+          for (const [i, place] of places(before).entries()) expect(moved[i]).toBeCloseTo(place, 9)
+        }
+      }),
+      { numRuns: 100, seed: 62 },
+    )
+  })
+
+  it('has its sections cut, joined, moved and named, each count in one of them', () => {
+    holds(
+      fc.property(
+        anySong,
+        fc.array(fc.tuple(fc.nat(3), fc.nat(80)), { maxLength: 8 }),
+        (start, edits) => {
+          let now = start
+          for (const [kind, place] of edits) {
+            const at = place % now.counts.ms.length
+            const one = now.sections[place % now.sections.length]
+            if (!one) continue
+            if (kind === 0) now = sectionFrom(now, at, `new ${place}`)
+            if (kind === 1) now = sectionJoined(now, one.id)
+            if (kind === 2)
+              try {
+                now = sectionMoved(now, one.id, at)
+              } catch (error) {
+                expect(error).toBeInstanceOf(UserError)
+              }
+            if (kind === 3) now = sectionChanged(now, one.id, { label: 'Chorus', kind: 'chorus' })
+            expect(readSong(JSON.parse(JSON.stringify(now)))).toEqual(now)
+            expect(now.sections[0]?.at).toBe(0)
+            const ids = new Set(now.sections.map(({ id }) => id))
+            for (const { as } of now.sections) expect(as === undefined || ids.has(as)).toBe(true)
+          }
+        },
+      ),
+      { numRuns: 150, seed: 63 },
+    )
+  })
+
+  it('that was only heard is proposed: its first 1, eights, restarts and sections', () => {
+    const counts = Array.from({ length: 70 }, (_, i) => 0.5 + 0.5 * i)
+    const heard: Listened = {
+      counts,
+      bar: 4,
+      bars: [2, 6, 10],
+      ones: [2, 10, 18, 22, 30],
+      sections: [
+        { at: 2, kind: 'intro', energy: 2 },
+        { at: 18, kind: 'chorus', energy: 5 },
+        { at: 22, kind: 'other', energy: 3 },
+        { at: 40, kind: 'chorus', energy: 5, as: 1 },
+      ],
+      tempo: 120,
+      sure: {
+        level: 1,
+        counts: counts.map((_, i) => (i < 8 ? 0.2 : 0.9)),
+        bars: 1,
+        eights: 1,
+        sections: 1,
+      },
+    }
+    const made = countsHeard(heard)
+    expect(made.ones).toEqual([{ at: 2, counts: 8, found: true }])
+    expect(made.anew).toEqual([22])
+    expect([sureAt(made, 3), sureAt(made, 12)]).toEqual([20, 90])
+    let ids = 0
+    const sections = sectionsHeard(heard, made.ms.length, () => `id${ids++}`)
+    expect(sections.map(({ label, at, as }) => [label, at, as])).toEqual([
+      ['Intro', 0, undefined],
+      ['Chorus', 18, undefined],
+      ['Part', 22, undefined],
+      ['Chorus', 40, 'id1'],
+    ])
+    const whole = song(made, { sections })
+    expect(readSong(JSON.parse(JSON.stringify(whole)))).toEqual(whole)
+    expect(sectionsTaken(whole).sections.some(({ found }) => found)).toBe(false)
   })
 })

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { PART_KINDS } from '../beats/parts'
 import { Family } from '../moves/move'
 import { type Upgrade, upgrade } from '../record/upgrade'
 import { TICKS_PER_COUNT } from '../time/time'
@@ -37,6 +38,8 @@ const One = z
     at: z.int().min(0),
     counts: z.int().min(1).max(MOST_PHRASE),
     label: z.string().min(1).max(40).optional(),
+    /** As it was heard, and nobody has said so. */
+    found: z.literal(true).optional(),
   })
   .readonly()
 export type One = z.infer<typeof One>
@@ -49,14 +52,16 @@ export const SongCounts = z
     by: z.enum(['found', 'tapped', 'hand']),
     /** Places of those that were set by hand, and are kept when it is counted again. */
     fixed: z.array(z.int().min(0)).readonly(),
-    /** How sure each eight is, in hundredths. */
+    /** How sure each eight counts in a row are, in hundredths. */
     sure: z.array(z.int().min(0).max(100)).readonly(),
     /** In order; counting begins at the first. */
     ones: z.array(One).min(1).readonly(),
+    /** Where it may well be counted anew, as it was heard: never without being asked. */
+    anew: z.array(z.int().min(0)).readonly(),
     /** Where nobody counts: half-open, by places. */
     silent: z.array(z.object({ from: z.int().min(0), to: z.int().min(1) }).readonly()).readonly(),
   })
-  .superRefine(({ ms, fixed, ones, silent }, context) => {
+  .superRefine(({ ms, fixed, ones, anew, silent }, context) => {
     const say = (message: string, path: (string | number)[]) =>
       context.addIssue({ code: 'custom', message, path })
     for (let i = 1; i < ms.length; i++) {
@@ -67,6 +72,7 @@ export const SongCounts = z
     const isRising = (places: readonly number[]) =>
       places.every((at, i) => at < ms.length && (i === 0 || at > (places[i - 1] as number)))
     if (!isRising(fixed)) say('not in order', ['fixed'])
+    if (!isRising(anew)) say('not in order', ['anew'])
     if (!isRising(ones.map(({ at }) => at))) say('not in order', ['ones'])
     if (!isRising(silent.flatMap(({ from, to }) => [from, to - 0.5])))
       say('not in order', ['silent'])
@@ -74,7 +80,8 @@ export const SongCounts = z
   .readonly()
 export type SongCounts = z.infer<typeof SongCounts>
 
-const SectionKind = z.enum(['intro', 'verse', 'chorus', 'break', 'slow', 'end', 'other'])
+export const SectionKind = z.enum(PART_KINDS)
+export type SectionKind = z.infer<typeof SectionKind>
 
 /** A part of a song, to where the next one begins. */
 const Section = z
@@ -86,9 +93,11 @@ const Section = z
     energy: z.int().min(1).max(5),
     /** Id of the section it is like. */
     as: z.string().min(1).optional(),
+    /** As it was heard, and nobody has said yes to it. */
+    found: z.literal(true).optional(),
   })
   .readonly()
-type Section = z.infer<typeof Section>
+export type Section = z.infer<typeof Section>
 
 /** A song of the instructor: her file, its counts, its sections. */
 export const Song = z
@@ -151,6 +160,15 @@ export interface SongPlace {
   /** Counts in it, from 1. */
   readonly count: number
 }
+
+/** Sure counts, those worth a look, and guesses: from these hundredths on. */
+export const SURE = { sure: 60, look: 30 } as const
+/** Counts that are told to be sure together. */
+export const SURE_COUNTS = 8
+
+/** How sure the counts round a place are: whoever tapped or set them is. */
+export const sureAt = ({ sure }: SongCounts, at: number): number =>
+  sure[Math.floor(at / SURE_COUNTS)] ?? 100
 
 /** The one that is counted from at a place; the first where counting has not begun. */
 export const oneAt = ({ ones }: SongCounts, at: number): One =>

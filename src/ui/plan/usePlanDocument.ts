@@ -1,21 +1,13 @@
-import { dequal } from 'dequal'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { isPlannedOtherwise, type Planned, planAgain } from '../../core/plan/edits'
 import type { Materials } from '../../core/plan/material'
 import type { Plan } from '../../core/plan/plan'
 import { NOTHING_PROPOSED, type Proposal } from '../../core/plan/planner'
-import {
-  beginHistory,
-  changedLike,
-  edit,
-  type History,
-  redo,
-  takenOn,
-  undo,
-} from '../../core/record/history'
+import { edit, redo, undo } from '../../core/record/history'
 import type { Records } from '../../storage/records'
 import type { Judge } from '../../workers/judge'
 import { planBeside } from '../planning/planBeside'
+import { type KeptState, useDocument } from '../stores/useDocument'
 
 /** A plan that is open: changed by hand, planned again round that, stored at once. */
 export interface PlanDocument {
@@ -31,7 +23,7 @@ export interface PlanDocument {
   /** What was proposed round what is locked: the ways, and what has no room. */
   readonly proposal: Proposal
   /** Whether all of it is stored. */
-  readonly kept: 'saved' | 'saving' | 'failed'
+  readonly kept: KeptState
 }
 
 export function usePlanDocument(
@@ -40,61 +32,11 @@ export function usePlanDocument(
   materials: Materials,
   judge: Judge,
 ): PlanDocument {
-  const [history, setHistory] = useState<History<Plan>>(() => beginHistory(first))
-  const shown = useRef(history)
-  shown.current = history
   const proposals = useRef(new WeakMap<Plan, Proposal>())
-  /** What is stored while this window writes is not yet what it has written. */
-  const writing = useRef(0)
-  const [kept, setKept] = useState<PlanDocument['kept']>('saved')
   const [proposal, setProposal] = useState<Proposal>(NOTHING_PROPOSED)
-
-  const show = useCallback((next: History<Plan>) => {
-    shown.current = next
-    setHistory(next)
-  }, [])
-  // What another window has changed stays, whatever is undone here.
-  const takeOn = useCallback(
-    (stored: Plan | undefined) => {
-      if (!stored || writing.current > 0 || dequal(stored, shown.current.present)) return
-      show(takenOn(shown.current, stored))
-    },
-    [show],
-  )
   /** Where both have changed it, what is not locked is planned again round both. */
   const settled = useCallback((met: Plan) => planAgain(met, materials).plan, [materials])
-
-  const take = useCallback(
-    (next: History<Plan>) => {
-      const { present: before } = shown.current
-      const { present: after } = next
-      if (next === shown.current) return
-      show(next)
-      if (dequal(before, after)) return
-      writing.current++
-      setKept('saving')
-      const done = (how: PlanDocument['kept'], stored?: Plan) => {
-        writing.current--
-        if (writing.current > 0) return
-        setKept(how)
-        takeOn(stored)
-      }
-      // What went wrong is told above the screen, by what keeps the records.
-      plans
-        .change(after.id, (now) =>
-          dequal(now, before) ? after : settled(changedLike(now, before, after)),
-        )
-        .then(
-          (stored) => done('saved', stored),
-          () => done('failed'),
-        )
-    },
-    [plans, show, takeOn, settled],
-  )
-  useEffect(
-    () => plans.watch(() => void plans.get(first.id).then(takeOn)),
-    [plans, first.id, takeOn],
-  )
+  const { history, now, take, kept } = useDocument(first, plans, settled)
   const { present } = history
   /** The change that is shown, but not yet planned round. */
   const pending = useRef<{ readonly made: Plan; readonly label: string; readonly step: string }>(
@@ -108,19 +50,19 @@ export function usePlanDocument(
       return
     }
     const thought = ({ plan, proposal }: Planned) => {
-      if (shown.current.present !== present) return
-      const now = pending.current
-      const isPending = now?.made === present
+      if (now().present !== present) return
+      const waiting = pending.current
+      const isPending = waiting?.made === present
       proposals.current.set(isPending ? plan : present, proposal)
-      if (isPending) take(edit(shown.current, now.label, plan, now.step))
+      if (isPending) take(edit(now(), waiting.label, plan, waiting.step))
       else setProposal(proposal)
     }
     // Where it can't be planned the plan stays as it was changed by hand.
     thinking.current = planBeside(judge, present, materials).then(thought, () => {})
-  }, [present, judge, materials, take])
+  }, [present, judge, materials, take, now])
   const steps = useRef(0)
   const change = (label: string, make: (plan: Plan) => Plan, mark?: string) => {
-    const before = shown.current.present
+    const before = now().present
     const made = make(before)
     if (made === before) return
     // Shown and stored at once; what is planned round it is the same step.
@@ -128,15 +70,14 @@ export function usePlanDocument(
     const known = proposals.current.get(before)
     if (isPlannedOtherwise(before, made)) pending.current = { made, label, step }
     else if (known) proposals.current.set(made, known)
-    take(edit(shown.current, label, made, step))
+    take(edit(now(), label, made, step))
   }
-  const back = (to: typeof undo) => () =>
-    void thinking.current.then(() => take(to(shown.current, settled)))
+  const back = (to: typeof undo) => () => void thinking.current.then(() => take(to(now(), settled)))
   return {
     plan: present,
     async planned() {
       await thinking.current
-      return shown.current.present
+      return now().present
     },
     change,
     undo: history.past.length > 0 ? back(undo) : undefined,

@@ -1,19 +1,24 @@
 import { createStore } from 'zustand/vanilla'
+import type { HeldSound } from '../../audio/held'
+import type { MusicDeck } from '../../audio/music'
 import type { Player, Position } from '../../audio/player'
 import type { Drum, Mix } from '../../audio/sounds'
 import type { Recording } from '../../audio/speech'
-import type { Moment, Performance } from '../../core/performance/performance'
+import { UserError } from '../../core/errors'
+import { isPerformance, type Moment } from '../../core/performance/performance'
+import type { Played } from '../../core/performance/played'
 import type { SoundKind } from '../../core/performance/sounds'
 import type { Readable } from './readable'
+import { tell } from './trouble'
 
 /** Plays performances on the page's audio clock; whether it plays can be subscribed to. */
 export interface PlayDeck extends Readable<boolean> {
   /** Loads what plays, so that the first key sounds at once. */
   readonly warm: () => void
-  readonly play: (performance: Performance) => Promise<void>
+  readonly play: (played: Played) => Promise<void>
   readonly stop: () => void
   /** Goes on in a changed performance of the same parts, at its tempo. */
-  readonly swap: (performance: Performance) => void
+  readonly swap: (played: Played) => void
   /** Calls with each part that begins to be heard, by how many were played before it. */
   readonly onTurn: (listener: (turn: number) => void) => () => void
   /** Where the sound is that is heard now. */
@@ -23,6 +28,12 @@ export interface PlayDeck extends Readable<boolean> {
   /** Which sounds are heard. */
   readonly hear: (isHeard: (kind: SoundKind) => boolean) => void
   readonly setMix: (mix: Mix) => void
+  /** Holds the sound of a song, in place of any other. */
+  readonly hold: (mark: string, sound: HeldSound) => Promise<void>
+  /** The mark of the song whose sound is held. */
+  readonly held: () => string | undefined
+  /** How loud songs are, 0 to 1. */
+  readonly setMusic: (loud: number) => void
   /** Loads the calling voice; the instructor's own words go before it. */
   readonly prepareVoice: (own: ReadonlyMap<string, Recording>) => Promise<void>
 }
@@ -31,6 +42,9 @@ interface Made {
   readonly player: Player
   readonly drum: Drum
 }
+
+/** A word is over by then. */
+const SPOKEN_SECONDS = 0.35
 
 const loadSound = () =>
   Promise.all([
@@ -48,6 +62,10 @@ export function createPlayDeck(): PlayDeck {
   let made: Promise<Made> | undefined
   let ready: Made | undefined
   let voice: Promise<void> = Promise.resolve()
+  let held: { readonly mark: string; readonly sound: HeldSound } | undefined
+  let musicMade: Promise<MusicDeck> | undefined
+  let musicDeck: MusicDeck | undefined
+  let musicLoud = 1
   /** Goes up with every play and stop, so that what was overtaken while loading does not sound. */
   let turn = 0
 
@@ -58,9 +76,16 @@ export function createPlayDeck(): PlayDeck {
     const player = createPlayer({
       clock: drum.context,
       book: (sound, seconds) => {
-        if (isHeard(sound.kind)) drum.book(sound, seconds)
+        if (!isHeard(sound.kind)) return
+        drum.book(sound, seconds)
+        if (sound.kind === 'say') musicDeck?.duck(seconds, seconds + SPOKEN_SECONDS)
       },
       takeBack: drum.takeBack,
+      music: {
+        book: (...music) => musicDeck?.book(...music),
+        takeBack: (from) => musicDeck?.takeBack(from),
+        goOn: () => musicDeck?.goOn(),
+      },
       every: wakeEvery,
     })
     player.subscribe(() => playing.setState(player.performed() !== undefined))
@@ -73,6 +98,29 @@ export function createPlayDeck(): PlayDeck {
   const load = () => {
     made ??= make()
     return made
+  }
+
+  async function makeMusic(): Promise<MusicDeck> {
+    const [{ drum }, { createMusic }, { createSlower }] = await Promise.all([
+      load(),
+      import('../../audio/music'),
+      import('../../audio/slow'),
+    ])
+    const slower = createSlower()
+    musicDeck = createMusic(drum.context, {
+      soundOf: (mark) => (held?.mark === mark ? held.sound : undefined),
+      slow: slower.make,
+      onCant: () =>
+        tell(
+          'slow music',
+          new UserError(
+            'This browser can’t slow the music.',
+            'Clicks and rhythm still go slower; or play it at its own speed.',
+          ),
+        ),
+    })
+    musicDeck.setLoud(musicLoud)
+    return musicDeck
   }
 
   async function speakWith(own: ReadonlyMap<string, Recording>) {
@@ -89,18 +137,20 @@ export function createPlayDeck(): PlayDeck {
   return {
     ...playing,
     warm: () => void loadSound(),
-    async play(performance) {
+    async play(played) {
       const mine = ++turn
+      const music = played.segments.flatMap((segment) => segment.music ?? [])[0]
       // A count-in in tones, because the voice was still on its way, would confuse a class.
       const [{ player, drum }] = await Promise.all([load(), voice])
       await drum.context.resume()
-      if (mine === turn) player.play(performance)
+      if (music) await musicDeck?.ready(music)
+      if (mine === turn) player.play(played)
     },
     stop() {
       turn++
       ready?.player.stop()
     },
-    swap: (performance) => ready?.player.swap(performance),
+    swap: (played) => ready?.player.swap(played),
     onTurn(listener) {
       turns.add(listener)
       return () => turns.delete(listener)
@@ -108,7 +158,8 @@ export function createPlayDeck(): PlayDeck {
     position,
     moment() {
       const now = position()
-      return now && ready?.player.performed()?.momentAt(now.tick)
+      const played = ready?.player.performed()
+      return now && played && isPerformance(played) ? played.momentAt(now.tick) : undefined
     },
     hear(wanted) {
       isHeard = wanted
@@ -118,6 +169,16 @@ export function createPlayDeck(): PlayDeck {
       mix = wanted
       ready?.drum.setMix(wanted)
       ready?.player.rebook()
+    },
+    async hold(mark, sound) {
+      held = { mark, sound }
+      musicMade ??= makeMusic()
+      await musicMade
+    },
+    held: () => held?.mark,
+    setMusic(loud) {
+      musicLoud = loud
+      musicDeck?.setLoud(loud)
     },
     prepareVoice(own) {
       // Without a voice the words are tones.

@@ -11,6 +11,7 @@ import { type OnKept, type Together, togetherIn } from '../../storage/keeping'
 import { createOwnWords, type OwnWords } from '../../storage/own'
 import type { Planning } from '../../storage/planning'
 import { type Slots, slotsOrNone } from '../../storage/slots'
+import type { Songs } from '../../storage/songs'
 import { type UnsavedOf, unsavedIn, windowAsks, windowLocks } from '../../storage/unsaved'
 import { createJudge, type Judge } from '../../workers/judge'
 import { createPlayDeck, type PlayDeck } from './deck'
@@ -28,6 +29,8 @@ export interface Services {
   readonly deck: PlayDeck
   /** Plans, classes and groups; loaded when they are first asked for. */
   readonly planning: () => Promise<Planning>
+  /** Songs and their sound; loaded when they are first asked for. */
+  readonly songs: () => Promise<Songs>
   readonly newId: () => string
   /** Runs writes to any tables as one. */
   readonly together: Together
@@ -74,18 +77,21 @@ export function createServices(): Services {
       house: houseNow.getState().rules,
     }
   })
-  let planning: Promise<Planning> | undefined
   return {
     combinations,
     journal,
-    planning() {
-      planning ??= openPlanning(database, slots, unsaved, onKept('planning'))
-      // A start that failed is tried again when it is asked for again.
-      planning.catch(() => {
-        planning = undefined
+    planning: opened(() => openPlanning(database, slots, unsaved, onKept('planning'))),
+    songs: opened(async () => {
+      const { createSongs } = await import('../../storage/songs')
+      const keeping = { unsavedOf: unsaved, now: Date.now, onKept: onKept('songs') }
+      const songs = createSongs(database, keeping, async () => {
+        const { quota, usage = 0 } = (await storage?.estimate?.()) ?? {}
+        return quota === undefined ? undefined : quota - usage
       })
-      return planning
-    },
+      await songs.recover()
+      await songs.sweep()
+      return songs
+    }),
     own: createOwnWords(database, onKept('own words')),
     house: createHouse(database, onKept('house'), unsaved),
     together: togetherIn(database),
@@ -94,6 +100,18 @@ export function createServices(): Services {
     judge,
     deck: createPlayDeck(),
     newId,
+  }
+}
+
+/** Opened when it is first asked for; a start that failed is tried again. */
+function opened<T>(open: () => Promise<T>): () => Promise<T> {
+  let known: Promise<T> | undefined
+  return () => {
+    known ??= open().catch((error) => {
+      known = undefined
+      throw error
+    })
+    return known
   }
 }
 
