@@ -1,4 +1,14 @@
-import { bass, hertzOf, plucked, RATE, rattle, reed, seeded, skin, sung } from './sounds'
+import {
+  bass,
+  hertzOf,
+  plucked,
+  RATE,
+  rattle,
+  reed,
+  seeded,
+  skin,
+  sung,
+} from '../../src/core/demoSongs/instruments'
 
 /** A made-up song with all that is true of it, in seconds. */
 export interface Piece {

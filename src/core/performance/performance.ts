@@ -68,9 +68,6 @@ export interface Performance extends Played {
   readonly poseAt: (tick: number, dancers: Dancers, into?: Pose) => Pose
 }
 
-/** Whether what is played is danced too. */
-export const isPerformance = (played: Played): played is Performance => 'momentAt' in played
-
 /** Makes a performance of some stretches. */
 export function performanceOf(
   stretches: readonly Stretch[],

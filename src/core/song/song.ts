@@ -27,6 +27,11 @@ const Media = z
     /** What tells this very file: a hash of its size, its beginning and its end. */
     mark: z.string().regex(/^[0-9a-f]{64}$/),
     keep: z.enum(['here', 'linked']),
+    /** The seconds of the file that are the song, where it is longer. */
+    part: z
+      .object({ from: z.number().min(0), to: z.number().positive() })
+      .readonly()
+      .optional(),
     /** Milliseconds by which this copy begins later than the one that was counted. */
     shift: z.int().min(-5000).max(5000),
   })

@@ -27,6 +27,7 @@ export function Shell() {
             Combinations
           </NavLink>
           <NavLink to="/plans">Plans</NavLink>
+          <NavLink to="/songs">Songs</NavLink>
           <NavLink to="/diary">Diary</NavLink>
           <NavLink to="/moves">Moves</NavLink>
           <NavLink to="/house">House rules</NavLink>

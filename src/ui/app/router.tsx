@@ -47,6 +47,14 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('../plan/PlanScreen')).PlanScreen }),
       },
       {
+        path: 'songs',
+        lazy: async () => ({ Component: (await import('../songs/SongsScreen')).SongsScreen }),
+      },
+      {
+        path: 'song/:id',
+        lazy: async () => ({ Component: (await import('../song/SongScreen')).SongScreen }),
+      },
+      {
         path: 'diary',
         lazy: async () => ({ Component: (await import('../diary/DiaryScreen')).DiaryScreen }),
       },

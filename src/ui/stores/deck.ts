@@ -5,7 +5,7 @@ import type { Player, Position } from '../../audio/player'
 import type { Drum, Mix } from '../../audio/sounds'
 import type { Recording } from '../../audio/speech'
 import { UserError } from '../../core/errors'
-import { isPerformance, type Moment } from '../../core/performance/performance'
+import type { Moment, Performance } from '../../core/performance/performance'
 import type { Played } from '../../core/performance/played'
 import type { SoundKind } from '../../core/performance/sounds'
 import type { Readable } from './readable'
@@ -42,6 +42,9 @@ interface Made {
   readonly player: Player
   readonly drum: Drum
 }
+
+/** Whether what is played is danced too. */
+const isPerformance = (played: Played): played is Performance => 'momentAt' in played
 
 /** A word is over by then. */
 const SPOKEN_SECONDS = 0.35

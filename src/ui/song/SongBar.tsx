@@ -1,0 +1,108 @@
+import { ActionIcon, NativeSelect, Slider, Switch } from '@mantine/core'
+import { IconPlayerPlayFilled, IconPlayerStopFilled } from '@tabler/icons-react'
+import type { Ref } from 'react'
+import bar from '../play/play.module.css'
+import classes from './song.module.css'
+import type { Loop, SongChoice } from './useSongPlay'
+
+const LOOP_WORDS: Readonly<Record<Loop, string>> = {
+  once: 'From here on',
+  phrase: 'This phrase, again and again',
+  section: 'This section, again and again',
+  selection: 'Selected counts, again and again',
+}
+/** Hundredths of its own speed. */
+const [SLOWEST, FASTEST, SPEED_STEP] = [40, 120, 5]
+
+/** Play, what is repeated, speed, and what is heard with it, in thumb reach. */
+export function SongBar({
+  playing,
+  choice,
+  tempo,
+  canPlay,
+  countRef,
+  onChoice,
+  onPlayOrStop,
+}: {
+  readonly playing: boolean
+  readonly choice: SongChoice
+  /** Counts a minute here, at its own speed. */
+  readonly tempo: number
+  readonly canPlay: boolean
+  readonly countRef: Ref<HTMLSpanElement>
+  readonly onChoice: (choice: SongChoice) => void
+  readonly onPlayOrStop: () => void
+}) {
+  return (
+    <section className={bar.bar} aria-label="Play">
+      <ActionIcon
+        className={bar.play}
+        size={46}
+        radius="xl"
+        aria-label={playing ? 'Stop' : 'Play'}
+        disabled={!canPlay && !playing}
+        onClick={onPlayOrStop}
+      >
+        {playing ? <IconPlayerStopFilled size={22} /> : <IconPlayerPlayFilled size={22} />}
+      </ActionIcon>
+      <span ref={countRef} className={`display counts ${classes.now}`} data-now />
+      <NativeSelect
+        className={bar.loop}
+        aria-label="What is played"
+        data={Object.entries(LOOP_WORDS).map(([value, label]) => ({ value, label }))}
+        value={choice.loop}
+        onChange={({ currentTarget }) => onChoice({ ...choice, loop: currentTarget.value as Loop })}
+      />
+      <div className={bar.tempo}>
+        <span className={`counts ${bar.tempoNow}`}>{Math.round((tempo * choice.speed) / 100)}</span>
+        <div className={bar.slider}>
+          <Slider
+            thumbLabel="Speed, per cent of its own"
+            label={null}
+            min={SLOWEST}
+            max={FASTEST}
+            step={SPEED_STEP}
+            value={choice.speed}
+            marks={[{ value: 100 }]}
+            onChange={(speed) => onChoice({ ...choice, speed })}
+            styles={{ track: { minWidth: 90 } }}
+          />
+          <div className={bar.ends}>
+            <span>slow</span>
+            <span data-speed={choice.speed}>{choice.speed} % of its speed</span>
+            <span>quick</span>
+          </div>
+        </div>
+      </div>
+      <Switch
+        label="Clicks"
+        checked={choice.isClicked}
+        onChange={({ currentTarget }) => onChoice({ ...choice, isClicked: currentTarget.checked })}
+      />
+      <Switch
+        label="Numbers"
+        checked={choice.isNumbered}
+        onChange={({ currentTarget }) => onChoice({ ...choice, isNumbered: currentTarget.checked })}
+      />
+      <Switch
+        label="Count in"
+        checked={choice.isCountedIn}
+        onChange={({ currentTarget }) =>
+          onChoice({ ...choice, isCountedIn: currentTarget.checked })
+        }
+      />
+      <div className={classes.loud}>
+        <span aria-hidden>Song</span>
+        <Slider
+          thumbLabel="How loud the song is"
+          label={null}
+          min={0}
+          max={1}
+          step={0.05}
+          value={choice.loud}
+          onChange={(loud) => onChoice({ ...choice, loud })}
+        />
+      </div>
+    </section>
+  )
+}
