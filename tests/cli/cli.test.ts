@@ -8,6 +8,7 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import { buildCli } from '../../scripts/sway.mjs'
 import { PART_KINDS } from '../../src/core/beats/parts'
 import { play } from '../pieces/song'
+import { wav } from '../pieces/wav'
 
 const folder = mkdtempSync(join(tmpdir(), 'sway-cli-'))
 let built = ''
@@ -29,39 +30,6 @@ title Ebb
 phrase A 4
  feet 1 step side; 2 touch tog; 3 step side turn 90; 4 touch
 order A A`
-
-/** Sound as a WAV file, each sample written as it is told. */
-function wav(
-  samples: Float32Array,
-  rate: number,
-  { tag = 1, bytes = 2, channels = 1, lies = 0 }: Record<string, number> = {},
-): Uint8Array {
-  const data = samples.length * bytes * channels
-  // A chunk nobody knows, of an odd length, stands before the sound.
-  const at = 12 + 24 + 8 + 3 + 1
-  const out = Buffer.alloc(at + 8 + data)
-  out.write('RIFF', 0)
-  out.writeUInt32LE(out.length - 8, 4)
-  out.write('WAVEfmt ', 8)
-  out.writeUInt32LE(16, 16)
-  out.writeUInt16LE(tag, 20)
-  out.writeUInt16LE(channels, 22)
-  out.writeUInt32LE(rate, 24)
-  out.writeUInt16LE(8 * bytes, 34)
-  out.write('note', 36)
-  out.writeUInt32LE(3, 40)
-  out.write('data', at)
-  out.writeUInt32LE(data + lies, at + 4)
-  for (const [i, value] of samples.entries())
-    for (let channel = 0; channel < channels; channel++) {
-      const to = at + 8 + (i * channels + channel) * bytes
-      if (tag === 3 && bytes === 4) out.writeFloatLE(value, to)
-      else if (tag === 3) out.writeDoubleLE(value, to)
-      else if (bytes === 1) out.writeUInt8(Math.round(127.5 + 127 * value), to)
-      else out.writeIntLE(Math.round(value * (2 ** (8 * bytes - 1) - 1)), to, bytes)
-    }
-  return out
-}
 
 describe('the command line', () => {
   it('counts a song however its file is written, and says why it can’t', () => {

@@ -34,9 +34,8 @@ export function songPlayed(
 ): Played {
   const { counts, media } = song
   const time = slowed(songTime(song), rate)
-  const tickOf = (at: number) => TICKS_PER_COUNT * (at - (counts.ones[0]?.at ?? 0))
-  const isFirst = from === 0 && !isLooped
-  const begin = isFirst ? Math.min(tickOf(0), time.tickAt(0)) : tickOf(from)
+  const tickOf = (at: number) => tickOfCount(song, at)
+  const begin = beginOf(song, { from, isLooped })
   const end = to === undefined ? time.tickAt(media.seconds / rate) : tickOf(to)
   const last = Math.min(to ?? counts.ms.length, counts.ms.length)
   const sounds = Array.from({ length: Math.max(0, last - from) }, (_, i) => from + i)
@@ -75,20 +74,22 @@ export function songPlayed(
   }
 }
 
-/** The count of a song that sounds at ticks into its own segment; not rounded. */
-export function countPlayed(song: Song, { from, rate, isLooped }: SongPlay, at: number): number {
-  const first = song.counts.ones[0]?.at ?? 0
-  const time = slowed(songTime(song), rate)
-  const begin =
-    from === 0 && !isLooped
-      ? Math.min(TICKS_PER_COUNT * (0 - first), time.tickAt(0))
-      : TICKS_PER_COUNT * (from - first)
-  return (begin + at) / TICKS_PER_COUNT + first
+const tickOfCount = ({ counts }: Song, at: number): number =>
+  TICKS_PER_COUNT * (at - (counts.ones[0]?.at ?? 0))
+
+/** The tick it begins with; what sounds before the first count goes along with that. */
+function beginOf(song: Song, { from, isLooped }: Pick<SongPlay, 'from' | 'isLooped'>): number {
+  const begin = tickOfCount(song, from)
+  return from === 0 && !isLooped ? Math.min(begin, Math.ceil(songTime(song).tickAt(0))) : begin
 }
+
+/** The count of a song that sounds at ticks into its own segment; not rounded. */
+export const countPlayed = (song: Song, play: SongPlay, at: number): number =>
+  (beginOf(song, play) + at) / TICKS_PER_COUNT + (song.counts.ones[0]?.at ?? 0)
 
 /** The seconds of the sound at a place between counts. */
 export const soundAt = (song: Song, at: number): number =>
-  songTime(song).secondsAt(TICKS_PER_COUNT * (at - (song.counts.ones[0]?.at ?? 0)))
+  songTime(song).secondsAt(tickOfCount(song, at))
 
 /** Counts a minute of a stretch, in the mean. */
 export const tempoBetween = ({ counts }: Song, from: number, to: number): number =>
