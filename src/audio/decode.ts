@@ -23,6 +23,8 @@ export interface Part {
 export interface FileFacts {
   readonly seconds: number
   readonly hasPicture: boolean
+  /** It is shorter than it says. */
+  readonly isCut: boolean
 }
 
 export interface DecodedSound {
@@ -59,11 +61,25 @@ function rateHere(): Promise<number> {
 
 const bunny = () => import('mediabunny')
 
+/** What a file is, is told by so much of its beginning. */
+const BEGINNING = 1 << 20
+
+/** Opens a file; undefined where it is of no kind that is known. */
 async function opened(file: Blob) {
   const { ALL_FORMATS, BlobSource, Input } = await bunny()
-  const input = new Input({ formats: ALL_FORMATS, source: new BlobSource(file) })
-  const track = (await input.canRead()) ? await input.getPrimaryAudioTrack() : undefined
-  return { input, track }
+  const inputOf = (part: Blob) => new Input({ formats: ALL_FORMATS, source: new BlobSource(part) })
+  // A large file of another kind would be looked through to its end.
+  if (!(await inputOf(file.slice(0, BEGINNING)).canRead())) return undefined
+  const input = inputOf(file)
+  return { input, track: await input.getPrimaryAudioTrack() }
+}
+
+/** The length a WAV file says it has, in bytes; undefined for any other. */
+async function bytesSaid(file: Blob): Promise<number | undefined> {
+  const head = new DataView(await file.slice(0, 8).arrayBuffer())
+  return head.byteLength === 8 && head.getUint32(0) === 0x52494646
+    ? head.getUint32(4, true) + 8
+    : undefined
 }
 
 /**
@@ -76,12 +92,11 @@ export async function factsOf(file: Blob): Promise<FileFacts> {
       'This file is empty.',
       'Check that it was copied whole, then open it again.',
     )
-  const { input, track } = await opened(file).catch(() => ({ input: undefined, track: undefined }))
-  if (!input || !(await input.canRead())) {
-    // The browser may know what the reader does not.
-    if (file.size > PIECEWISE_BYTES) throw notSound()
-    return { seconds: 0, hasPicture: false }
-  }
+  const known = await opened(file).catch(() => undefined)
+  // The browser may know what the reader does not.
+  if (!known && file.size > PIECEWISE_BYTES) throw notSound()
+  if (!known) return { seconds: 0, hasPicture: false, isCut: false }
+  const { input, track } = known
   if (!track)
     throw new UserError(
       'There is no sound in it.',
@@ -89,7 +104,12 @@ export async function factsOf(file: Blob): Promise<FileFacts> {
     )
   const seconds = await track.computeDuration().catch(() => 0)
   const picture = await input.getPrimaryVideoTrack().catch(() => null)
-  return { seconds, hasPicture: picture !== null }
+  const said = await bytesSaid(file)
+  return {
+    seconds,
+    hasPicture: picture !== null,
+    isCut: said !== undefined && said > file.size + BEGINNING / 1024,
+  }
 }
 
 /**
@@ -99,7 +119,7 @@ export async function factsOf(file: Blob): Promise<FileFacts> {
  */
 export async function decodeSound(
   file: Blob,
-  { seconds }: FileFacts,
+  { seconds, isCut }: FileFacts,
   {
     part,
     signal,
@@ -120,7 +140,9 @@ export async function decodeSound(
   const wanted = part ? part.to - part.from : seconds
   return {
     sound,
-    ...(wanted > heard + EARLY_SECONDS && { remark: `The file ends early, at ${clock(heard)}.` }),
+    ...((isCut || wanted > heard + EARLY_SECONDS) && {
+      remark: `The file ends early, at ${clock(heard)}.`,
+    }),
   }
 }
 
@@ -148,7 +170,7 @@ async function atOnce(file: Blob, signal: AbortSignal): Promise<HeldSound> {
 
 const isKnown = async (file: Blob): Promise<boolean> =>
   opened(file).then(
-    ({ track }) => track !== undefined && track !== null,
+    (known) => known?.track !== undefined && known.track !== null,
     () => false,
   )
 
@@ -159,7 +181,7 @@ async function piecewise(
   onShare: (share: number) => void,
 ): Promise<HeldSound> {
   const { AudioBufferSink } = await bunny()
-  const { track } = await opened(file)
+  const track = (await opened(file))?.track
   if (!track || !(await track.canDecode())) throw locked()
   let taken: ReturnType<typeof holding> | undefined
   let done = 0

@@ -1,0 +1,204 @@
+import { mkdtempSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import type { Page } from 'playwright-core'
+import { beforeAll, describe, expect, it } from 'vitest'
+import { play } from '../pieces/song'
+import { wav } from '../pieces/wav'
+import { type App, expectAccessible, fill, startApp } from './app'
+
+let app: App
+beforeAll(async () => {
+  app = await startApp()
+})
+
+/** A minute or so, with true counts to hold what is heard against. */
+const piece = play('tune', 'drum4', { seed: 9301, counts: 72 })
+const tempo = Math.round((60 * 71) / ((piece.beats.at(-1) ?? 0) - (piece.beats[0] ?? 0)))
+const tune = wav(piece.samples, piece.rate)
+
+const folder = mkdtempSync(join(tmpdir(), 'sway-songs-'))
+const fileNamed = (name: string, bytes: Uint8Array | string) => {
+  const path = join(folder, name)
+  writeFileSync(path, bytes)
+  return path
+}
+
+const toSongs = (page: Page) => page.getByRole('link', { name: 'Songs', exact: true }).click()
+const open = (page: Page, ...paths: string[]) => page.getByLabel('Open songs').setInputFiles(paths)
+const cells = (page: Page) => page.getByRole('gridcell')
+const labels = (page: Page) =>
+  cells(page).evaluateAll((all) => all.map((one) => one.getAttribute('aria-label') ?? ''))
+const selectedCount = (page: Page) => page.locator('[role="gridcell"][aria-selected="true"]')
+const shownTempo = (page: Page) =>
+  page
+    .getByRole('region', { name: 'Play' })
+    .locator('span')
+    .evaluateAll((all) => all.map((one) => Number(one.textContent)).find((value) => value > 20))
+
+describe('a song', () => {
+  it('is opened, heard, put right by taps and by hand, named, and opened again as it was', async () => {
+    const { page, errors, outside } = await app.visit()
+    await toSongs(page)
+    await page.getByText('Open a song you dance to. It stays in this browser.').waitFor()
+    await open(page, fileNamed('07 - Made_up tune.wav', tune))
+    await page.waitForURL(/song\//)
+    expect(await page.getByLabel('Name of the song').inputValue()).toBe('Made up tune')
+    const found = await cells(page).count()
+    expect(Math.abs(found - 72)).toBeLessThan(4)
+    expect(Math.abs(((await shownTempo(page)) ?? 0) - tempo)).toBeLessThan(4)
+
+    // Tapped at half its pace, from the second count on, by the clock that is heard.
+    await page.getByRole('grid').focus()
+    await page.keyboard.press('t')
+    await page.getByRole('button', { name: 'Stop', exact: true }).waitFor()
+    await page.evaluate(async (gap) => {
+      const { clock } = window as unknown as { clock: AudioContext }
+      const from = clock.currentTime + 1
+      for (let i = 0; i < 9; i++) {
+        while (clock.currentTime < from + 2 * i * gap)
+          await new Promise((done) => setTimeout(done, 4))
+        document.body.dispatchEvent(new KeyboardEvent('keydown', { key: 't', bubbles: true }))
+      }
+    }, 60 / tempo)
+    await page.getByText('9 taps: stop tapping').waitFor()
+    await expect.poll(() => cells(page).count()).toBeLessThan(found * 0.6)
+    const tapped = await cells(page).count()
+    expect(Math.abs(tapped - found / 2)).toBeLessThan(4)
+    await page.keyboard.press('[')
+    await expect.poll(() => cells(page).count()).toBe(2 * tapped - 1)
+    await page.keyboard.press('Control+z')
+    await page.keyboard.press('Control+z')
+    await expect.poll(() => cells(page).count()).toBe(found)
+
+    // This is 1, all that follows is counted from there; and back.
+    const before = await labels(page)
+    for (let i = 0; i < 12; i++) await page.keyboard.press('ArrowRight')
+    await page.keyboard.press('1')
+    await expect
+      .poll(async () => (await selectedCount(page).getAttribute('aria-label')) ?? '')
+      .toMatch(/·1/)
+    expect(await labels(page)).not.toEqual(before)
+    await page.keyboard.press('Alt+ArrowRight')
+    await expect
+      .poll(async () => (await selectedCount(page).getAttribute('aria-label')) ?? '')
+      .toMatch(/set by hand/)
+
+    // A section is begun there, named, and what it is like is said.
+    await page.getByRole('button', { name: 'New from here' }).click()
+    await page.getByLabel('What it is').selectOption('slow')
+    await fill(page, 'Name', 'The long wait')
+    await page.getByLabel('Energy, 1 to 5').fill('2')
+    await fill(page, 'Your word here', 'breathe')
+    await page.getByRole('button', { name: 'Stop here' }).click()
+    await page.getByText('saved', { exact: true }).waitFor()
+    await expectAccessible(page)
+    await page.getByRole('button', { name: 'Evening colours' }).click()
+    await expectAccessible(page)
+    const made = await labels(page)
+    expect(
+      made.filter((one) => one.includes('breathe') && one.includes('playing stops')),
+    ).toHaveLength(1)
+
+    await page.reload()
+    await page.getByRole('button', { name: 'The long wait' }).waitFor()
+    expect(await labels(page)).toEqual(made)
+    // It is heard slower too, from what was kept.
+    const slider = page.getByRole('slider', { name: 'Speed' })
+    await slider.focus()
+    for (let i = 0; i < 6; i++) await slider.press('ArrowLeft')
+    await page.getByText('70 % of its speed').waitFor()
+    await page.getByRole('button', { name: 'Play', exact: true }).click()
+    const now = page.locator('[data-now]')
+    await expect.poll(() => now.textContent()).toMatch(/·/)
+    const first = await now.textContent()
+    await expect.poll(() => now.textContent()).not.toBe(first)
+    await page.getByRole('button', { name: 'Stop', exact: true }).click()
+
+    await toSongs(page)
+    await expectAccessible(page)
+    await page.getByRole('button', { name: 'Delete Made up tune' }).click()
+    await page.getByText('Open a song you dance to.').waitFor()
+    await page.getByRole('button', { name: 'Bring it back' }).click()
+    await page.getByRole('link', { name: /Made up tune/ }).waitFor()
+    expect(errors).toEqual([])
+    expect(outside).toEqual([])
+  })
+
+  it('that can’t be opened says why in a sentence, and harms nothing', async () => {
+    const { page, errors } = await app.visit()
+    await toSongs(page)
+    await page.getByText('Open a song you dance to.').waitFor()
+    // A gigabyte that is made of one part again and again, dropped on the page.
+    await page.evaluate(() => {
+      const much = (parts: number, of: Blob) => new Blob(Array.from({ length: parts }, () => of))
+      const huge = much(1000, new Blob([new Uint8Array(1_000_000).fill(7)]))
+      const transfer = new DataTransfer()
+      transfer.items.add(new File([huge], 'huge.mp3', { type: 'audio/mpeg' }))
+      const drop = new DragEvent('drop', { bubbles: true, dataTransfer: transfer })
+      document.querySelector('main')?.dispatchEvent(drop)
+    })
+    const refused = page.getByRole('alert').filter({ hasText: /huge.*not a sound or video file/ })
+    await refused.getByRole('button', { name: 'Close' }).click()
+    const quiet = new Float32Array(12 * 22_050)
+    const cut = tune.subarray(0, Math.floor(tune.length / 2))
+    for (const [path, why, isSong] of [
+      [fileNamed('text.mp3', 'la la la'), /not a sound or video file/, false],
+      [fileNamed('empty.wav', ''), /This file is empty/, false],
+      [fileNamed('cut.wav', cut), /The file ends early, at 0:1\d/, true],
+      [fileNamed('silence.wav', wav(quiet, 22_050)), /Nothing is heard in it/, true],
+      [
+        fileNamed('short.wav', wav(piece.samples.subarray(0, 3 * piece.rate), piece.rate)),
+        /Too short to find a count/,
+        true,
+      ],
+      [fileNamed('cut again.wav', cut), /You have this song already/, true],
+    ] as const) {
+      await open(page, path)
+      const told = page.getByRole(isSong ? 'status' : 'alert').filter({ hasText: why })
+      await told.waitFor()
+      if (isSong) await told.getByRole('link', { name: 'Open it' }).waitFor()
+      await told.getByRole('button', { name: 'Close' }).click()
+    }
+    await expect
+      .poll(() =>
+        page
+          .getByRole('listitem')
+          .filter({ hasText: /cut|silence|short/ })
+          .count(),
+      )
+      .toBe(3)
+    // What nobody has counted is tapped, and says so.
+    await page.getByRole('link', { name: /silence/ }).click()
+    await page.getByRole('button', { name: 'Count here again' }).waitFor()
+    expect(errors).toEqual([])
+  })
+
+  it('is kept without its sound where the disk is full, which is then found again', async () => {
+    const { page, context } = await app.visit()
+    await context.addInitScript(() => {
+      const { put } = IDBObjectStore.prototype
+      IDBObjectStore.prototype.put = function (value, key) {
+        if (this.name === 'media') throw new DOMException('no room', 'QuotaExceededError')
+        return put.call(this, value, key)
+      }
+    })
+    await page.reload()
+    await toSongs(page)
+    const path = fileNamed('Made up tune.wav', tune)
+    await open(page, path)
+    const told = page.getByRole('status').filter({ hasText: /must be opened again next time/ })
+    await told.getByRole('link', { name: 'Open it' }).click()
+    const counts = await labels(page)
+    await page.getByRole('button', { name: 'Play', exact: true }).click()
+    await page.getByRole('button', { name: 'Stop', exact: true }).click()
+    await page.reload()
+    await page.getByText('The sound of this song is not kept here.').waitFor()
+    expect(await labels(page)).toEqual(counts)
+    const other = fileNamed('other.wav', wav(piece.samples.subarray(0, 200_000), 22_050))
+    await page.getByLabel('Find the file').setInputFiles(other)
+    await page.getByText(/another version: it is not as long/).waitFor()
+    await page.getByLabel('Find the file').setInputFiles(path)
+    await page.getByText('The sound of this song is not kept here.').waitFor({ state: 'detached' })
+  })
+})
