@@ -6,10 +6,11 @@ import { createHouse } from '../src/storage/house'
 import { togetherIn } from '../src/storage/keeping'
 import { createOwnWords } from '../src/storage/own'
 import { createPlanning } from '../src/storage/planning'
+import { createSongs } from '../src/storage/songs'
 import { keepingIn, notesOf, slots } from './slots'
 
-/** All that one browser keeps; `full` has no room in local storage any more. */
-export function placeNamed(name: string, { full = false, now = 1 } = {}) {
+/** All that one browser keeps; `full` has no room in local storage any more, and `room` bytes for sound. */
+export function placeNamed(name: string, { full = false, now = 1, room = 1_000_000 } = {}) {
   const database = new Database(name)
   const store = slots(full)
   let copies = 0
@@ -28,6 +29,11 @@ export function placeNamed(name: string, { full = false, now = 1 } = {}) {
       database,
       store,
       keepingIn(store, () => now),
+    ),
+    songs: createSongs(
+      database,
+      keepingIn(store, () => now),
+      async () => room,
     ),
   }
 }

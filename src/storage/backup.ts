@@ -13,6 +13,7 @@ import {
   unknownWords,
   writeSwayJson,
 } from '../core/sheet/swayJson'
+import { readSong } from '../core/song/song'
 import type { Combinations } from './combinations'
 import { OwnEntry, SPOKEN_VERSION, type SpokenRow } from './database'
 import { type HouseStore, readHouse } from './house'
@@ -20,6 +21,7 @@ import type { Together } from './keeping'
 import type { OwnWords } from './own'
 import type { Planning } from './planning'
 import type { Records } from './records'
+import type { Songs } from './songs'
 
 const BACKUP_VERSION = 1
 const MANIFEST = 'manifest.json'
@@ -31,6 +33,8 @@ const TEACHING_PATHS = {
   groups: 'groups.json',
 } as const
 const SPOKEN_PATH = 'spoken-words.json'
+/** Songs without their sound. */
+const SONGS_PATH = 'songs.json'
 const MOST_BYTES = 200_000_000
 /** Bytes of one file of it, unpacked: a large diary with a voice of hundreds of words is under that. */
 const MOST_UNPACKED = 100_000_000
@@ -65,18 +69,20 @@ export interface Kept {
   readonly own: OwnWords
   readonly house: HouseStore
   readonly planning: Planning
+  readonly songs: Songs
   readonly together: Together
 }
 
 /**
- * Everything as one zip: combinations, own moves, house rules, plans, the diary, groups and
- * spoken words as their own files, and a manifest with checksums.
+ * Everything as one zip: combinations, own moves, house rules, plans, the diary, groups, spoken
+ * words and songs as their own files, and a manifest with checksums. Sound is not in it.
  */
 export async function writeBackup({
   combinations,
   own,
   house,
   planning,
+  songs,
 }: Kept): Promise<Uint8Array> {
   const files: Record<string, Uint8Array> = {}
   const taken = new Set<string>()
@@ -96,6 +102,7 @@ export async function writeBackup({
   }
   const words = (await planning.spoken.list()).map(asText)
   files[SPOKEN_PATH] = strToU8(`${JSON.stringify(words, null, 2)}\n`)
+  files[SONGS_PATH] = strToU8(`${JSON.stringify((await songs.songs.list()).all, null, 2)}\n`)
   const manifest: z.infer<typeof Manifest> = {
     kind: 'molten-sway-backup',
     schemaVersion: BACKUP_VERSION,
@@ -199,13 +206,15 @@ export async function restoreBackup(
 async function readFile(
   path: string,
   text: string,
-  { own, house, planning }: Kept,
+  { own, house, planning, songs }: Kept,
 ): Promise<Write | undefined> {
   switch (path) {
     case OWN_PATH:
       return readOwn(text, own)
     case HOUSE_PATH:
       return readHouseFile(text, house)
+    case SONGS_PATH:
+      return readRecords(path, text, songs.songs, readSong, 'songs')
     case SPOKEN_PATH:
       return readSpoken(text, planning)
     case TEACHING_PATHS.plans:

@@ -43,14 +43,17 @@ export function saveAsFile(combination: Combination, format: Format = 'json'): v
   download(name, content, MIME[format])
 }
 
+/** All that is kept, opened. */
+const keptBy = async (services: Services) => ({
+  ...services,
+  planning: await services.planning(),
+  songs: await services.songs(),
+})
+
 /** Everything in one zip. */
 export async function saveBackup(services: Services, day: string): Promise<void> {
   const { writeBackup } = await import('../../storage/backup')
-  download(
-    `molten-sway-${day}.zip`,
-    await writeBackup({ ...services, planning: await services.planning() }),
-    'application/zip',
-  )
+  download(`molten-sway-${day}.zip`, await writeBackup(await keptBy(services)), 'application/zip')
 }
 
 /** How the opening of files goes on, and whether it is still wanted. */
@@ -71,14 +74,10 @@ async function openOne(
   if (/\.zip$/i.test(file.name)) {
     const { restoreBackup } = await import('../../storage/backup')
     const bytes = new Uint8Array(await file.arrayBuffer())
-    return restoreBackup(
-      bytes,
-      { ...services, planning: await services.planning() },
-      {
-        onFile: (done, all) => onStep(`“${file.name}”: ${done} of ${all} files`),
-        signal,
-      },
-    )
+    return restoreBackup(bytes, await keptBy(services), {
+      onFile: (done, all) => onStep(`“${file.name}”: ${done} of ${all} files`),
+      signal,
+    })
   }
   if (file.size > MOST_BYTES)
     throw new UserError(
