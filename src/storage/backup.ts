@@ -7,6 +7,7 @@ import { UserError } from '../core/errors'
 import { type HouseRules, USUAL_RULES } from '../core/house/house'
 import { readPlan } from '../core/plan/plan'
 import { upgrade } from '../core/record/upgrade'
+import { readRoutine } from '../core/routine/routine'
 import {
   readSwayJson,
   type SwayJsonRead,
@@ -35,6 +36,7 @@ const TEACHING_PATHS = {
 const SPOKEN_PATH = 'spoken-words.json'
 /** Songs without their sound. */
 const SONGS_PATH = 'songs.json'
+const ROUTINES_PATH = 'routines.json'
 const MOST_BYTES = 200_000_000
 /** Bytes of one file of it, unpacked: a large diary with a voice of hundreds of words is under that. */
 const MOST_UNPACKED = 100_000_000
@@ -75,7 +77,7 @@ export interface Kept {
 
 /**
  * Everything as one zip: combinations, own moves, house rules, plans, the diary, groups, spoken
- * words and songs as their own files, and a manifest with checksums. Sound is not in it.
+ * words, songs and routines as their own files, and a manifest with checksums. Sound is not in it.
  */
 export async function writeBackup({
   combinations,
@@ -103,6 +105,8 @@ export async function writeBackup({
   const words = (await planning.spoken.list()).map(asText)
   files[SPOKEN_PATH] = strToU8(`${JSON.stringify(words, null, 2)}\n`)
   files[SONGS_PATH] = strToU8(`${JSON.stringify((await songs.songs.list()).all, null, 2)}\n`)
+  const { all: laid } = await songs.routines.list()
+  files[ROUTINES_PATH] = strToU8(`${JSON.stringify(laid, null, 2)}\n`)
   const manifest: z.infer<typeof Manifest> = {
     kind: 'molten-sway-backup',
     schemaVersion: BACKUP_VERSION,
@@ -215,6 +219,8 @@ async function readFile(
       return readHouseFile(text, house)
     case SONGS_PATH:
       return readRecords(path, text, songs.songs, readSong, 'songs')
+    case ROUTINES_PATH:
+      return readRecords(path, text, songs.routines, readRoutine, 'routines')
     case SPOKEN_PATH:
       return readSpoken(text, planning)
     case TEACHING_PATHS.plans:

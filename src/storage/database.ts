@@ -119,6 +119,7 @@ export class Database extends Dexie {
   readonly spoken!: Table<SpokenRow, string>
   readonly floors!: Table<UnderWayRow, string>
   readonly songs!: Table<RecordRow, string>
+  readonly routines!: Table<RecordRow, string>
   readonly media!: Table<MediaRow, string>
   readonly handles!: Table<HandleRow, string>
   readonly heard!: Table<HeardRow, string>
@@ -133,5 +134,6 @@ export class Database extends Dexie {
     // The floor's place stood in local storage alone, which a browser that is killed loses.
     this.version(5).stores({ floors: 'id' })
     this.version(6).stores({ songs: 'id', media: 'id', handles: 'id', heard: 'id' })
+    this.version(7).stores({ routines: 'id' })
   }
 }

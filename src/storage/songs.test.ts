@@ -1,5 +1,6 @@
 import { beforeEach, describe, expect, it } from 'vitest'
 import { placeNamed } from '../../tests/place'
+import type { Routine } from '../core/routine/routine'
 import { evenCounts } from '../core/song/even'
 import type { Song } from '../core/song/song'
 import { restoreBackup, writeBackup } from './backup'
@@ -27,6 +28,15 @@ const song = (id: string, of = 'a'): Song => ({
   stops: [],
   words: [],
 })
+
+const routine: Routine = {
+  kind: 'routine',
+  schemaVersion: 1,
+  id: 'routine',
+  title: 'Laid',
+  song: 'one',
+  pieces: [],
+}
 
 let names = 0
 const place = (options: Parameters<typeof placeNamed>[1] = {}) =>
@@ -104,6 +114,7 @@ describe('songs', () => {
     const there = place()
     await there.songs.songs.put({ ...song('one'), title: 'Mine' })
     await here.songs.songs.put(song('two', 'b'))
+    await here.songs.routines.put(routine)
     const reports = await restoreBackup(await writeBackup(here), there)
     expect(reports.find(({ name }) => name === 'songs.json')).toMatchObject({
       ok: true,
@@ -113,6 +124,7 @@ describe('songs', () => {
       'Mine',
       'Song two',
     ])
+    expect((await there.songs.routines.list()).all).toEqual([routine])
     const empty = place()
     await restoreBackup(bytes, empty)
     expect(await empty.songs.songs.get('one')).toEqual(song('one'))

@@ -1,4 +1,5 @@
 import type { KeptFeatures } from '../core/beats/kept'
+import { type Routine, readRoutine } from '../core/routine/routine'
 import { readSong, type Song } from '../core/song/song'
 import type { Database } from './database'
 import { createRecords, type Keeping, type Records } from './records'
@@ -29,9 +30,10 @@ interface Heard {
   readonly read: (mark: string) => Promise<KeptFeatures | undefined>
 }
 
-/** Songs, and what belongs to them. */
+/** Songs, what is laid on them, and what belongs to them. */
 export interface Songs {
   readonly songs: Records<Song>
+  readonly routines: Records<Routine>
   readonly sounds: Sounds
   readonly heard: Heard
   /** Saves what windows that are gone have left; returns how much there was. */
@@ -48,8 +50,10 @@ export function createSongs(
 ): Songs {
   const { media, handles, heard } = database
   const songs = createRecords(database, database.songs, readSong, keeping)
+  const routines = createRecords(database, database.routines, readRoutine, keeping)
   return {
     songs,
+    routines,
     sounds: {
       async keep(id, blob) {
         const left = await room().catch(() => undefined)
@@ -78,7 +82,7 @@ export function createSongs(
         return row?.version === HEARD_VERSION ? row.features : undefined
       },
     },
-    recover: songs.recover,
+    recover: async () => (await songs.recover()) + (await routines.recover()),
     sweep: () =>
       database.transaction('rw', [database.songs, media, handles, heard], async () => {
         const rows = await database.songs.toArray()

@@ -11,7 +11,7 @@ import type { Simulation } from '../simulate/simulate'
 import type { Tempo } from '../time/tempo'
 import { COUNT, HALF_COUNT, type Range, TICKS_PER_COUNT, type Tick, tick } from '../time/time'
 import type { TimeMap } from '../time/timeMap'
-import type { PlayedSegment } from './played'
+import type { PlayedSegment, SegmentMusic } from './played'
 import { inOrder, movesHeard, type Sound } from './sounds'
 
 /** Something that is danced in one go: some ticks of one dancing, counted in or right behind what was before. */
@@ -37,6 +37,8 @@ export interface Accompaniment {
   /** Holds from the start of each segment. */
   readonly time: TimeMap
   readonly rhythm?: Rhythm | undefined
+  /** The song that goes along from the start of each stretch; nothing of it while it is counted in. */
+  readonly music?: SegmentMusic | undefined
   /** How long the voice takes. */
   readonly speech: SpeechSeconds
   /** What is said where nothing else is. */
@@ -87,13 +89,13 @@ const countInNumbers = (counts: number): readonly number[] =>
 /** The segments of some stretches, one after the other, with all that sounds and is called. */
 export function segmentsOf(
   stretches: readonly Stretch[],
-  { time, rhythm, speech, extras }: Accompaniment,
+  { time, rhythm, music, speech, extras }: Accompaniment,
 ): readonly Segment[] {
   const made = stretches.flatMap((stretch, i) => {
     const before = stretches[i - 1]
     const isSwitch = before !== undefined && before.dancing.side !== stretch.dancing.side
     const round = {
-      segment: roundOf(stretch, time, rhythm),
+      segment: { ...roundOf(stretch, time, rhythm), ...(music && { music }) },
       called: calledRound(stretch, isSwitch),
     }
     if (stretch.countIn === undefined) return [round]

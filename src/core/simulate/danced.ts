@@ -3,6 +3,7 @@ import type { Dancing } from '../combination/dancing'
 import { mirror } from '../combination/mirror'
 import type { House } from '../house/house'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
+import type { TimeMap } from '../time/timeMap'
 import { type Simulation, simulate } from './simulate'
 
 /** A combination danced on both sides, which is all that who sees or plays it needs. */
@@ -22,14 +23,22 @@ export interface Danced {
 export const withHouseTurns = (combination: Combination, { keepTurns }: House): OneSide =>
   keepTurns && !combination.keepTurns ? { ...combination, keepTurns: true } : combination
 
-/** Dances a combination: the lead side at once, the other one when it is asked for. */
-export function danced(combination: Combination, base: Vocabulary, house: House): Danced {
+/**
+ * Dances a combination: the lead side at once, the other one when it is asked for.
+ * @param time how its ticks go by, where that is not its own tempo
+ */
+export function danced(
+  combination: Combination,
+  base: Vocabulary,
+  house: House,
+  time?: TimeMap,
+): Danced {
   const vocabulary = vocabularyFor(combination, base)
   const written = withHouseTurns(combination, house)
-  const lead = simulate(written, vocabulary, house)
+  const lead = simulate(written, vocabulary, house, time)
   let other: Simulation | undefined
   const onOther = () => {
-    other ??= simulate(mirror(written), vocabulary, house)
+    other ??= simulate(mirror(written), vocabulary, house, time)
     return other
   }
   return {

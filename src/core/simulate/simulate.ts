@@ -267,6 +267,7 @@ export function simulate(
   combination: OneSide,
   vocabulary: Vocabulary,
   house = USUAL_HOUSE,
+  time: TimeMap = steady(combination.tempo),
 ): Simulation {
   const passes = passesOf(combination, vocabulary)
   const { landing } = house
@@ -277,7 +278,7 @@ export function simulate(
   return {
     combination,
     house,
-    time: steady(combination.tempo),
+    time,
     vocabulary,
     passes,
     start,

@@ -55,6 +55,12 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('../song/SongScreen')).SongScreen }),
       },
       {
+        path: 'routine/:id',
+        lazy: async () => ({
+          Component: (await import('../routine/RoutineScreen')).RoutineScreen,
+        }),
+      },
+      {
         path: 'diary',
         lazy: async () => ({ Component: (await import('../diary/DiaryScreen')).DiaryScreen }),
       },

@@ -1,11 +1,12 @@
 import { ActionIcon, Button, FileButton } from '@mantine/core'
 import { IconChevronDown, IconFileImport, IconTrash } from '@tabler/icons-react'
+import { useQueryClient } from '@tanstack/react-query'
 import { type DragEvent, useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { useStore } from 'zustand'
 import { DEMO_SONGS, type DemoId } from '../../core/demoSongs/titles'
+import { emptyRoutine } from '../../core/routine/routine'
 import type { Song } from '../../core/song/song'
-import type { Songs } from '../../storage/songs'
 import { LaterMenu } from '../parts/LaterMenu'
 import { counted } from '../parts/locale'
 import { inWords, Problem, ProblemPage } from '../parts/Problem'
@@ -15,7 +16,7 @@ import { LongFile } from './LongFile'
 import { forget, reading, readSongFile } from './reading'
 import classes from './songs.module.css'
 import { minutesWords, sureWords, tempoWords } from './songWords'
-import { useSongs } from './useSongs'
+import { type SongRecords, useSongs } from './useSongs'
 
 const ACCEPTED = 'audio/*,video/*,.mp3,.m4a,.ogg,.oga,.opus,.flac,.wav,.mp4,.webm,.mov'
 
@@ -27,17 +28,10 @@ export function SongsScreen() {
   return <Shelf {...ready} />
 }
 
-function Shelf({
-  store,
-  all,
-  unreadable,
-}: {
-  readonly store: Songs
-  readonly all: readonly Song[]
-  readonly unreadable: number
-}) {
+function Shelf({ store, all, unreadable, routines }: SongRecords) {
   const { deck, newId } = useServices()
   const navigate = useNavigate()
+  const queries = useQueryClient()
   const resetFiles = useRef<() => void>(null)
   const [dropping, setDropping] = useState(false)
   const [gone, setGone] = useState<Song>()
@@ -64,6 +58,12 @@ function Shelf({
     } finally {
       setPlaying(false)
     }
+  }
+  const newRoutine = async (song: Song) => {
+    const routine = emptyRoutine(newId(), song)
+    await store.routines.put(routine)
+    await queries.invalidateQueries({ queryKey: ['routines'] })
+    await navigate(`/routine/${routine.id}`)
   }
   const drop = (event: DragEvent) => {
     if (event.dataTransfer.files.length === 0) return
@@ -159,6 +159,18 @@ function Shelf({
               </span>
               <EnergyBand song={song} />
             </Link>
+            <span className={classes.routines}>
+              {routines
+                .filter((routine) => routine.song === song.id)
+                .map(({ id, title }) => (
+                  <Link key={id} to={`/routine/${id}`}>
+                    {title}
+                  </Link>
+                ))}
+              <Button size="compact-sm" variant="default" onClick={() => void newRoutine(song)}>
+                New routine
+              </Button>
+            </span>
             <ActionIcon
               variant="subtle"
               color="gray"

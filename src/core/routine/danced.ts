@@ -1,0 +1,88 @@
+import { aloneFrom } from '../combination/dancing'
+import { judged } from '../findings/check'
+import { type Finding, severityOf } from '../findings/finding'
+import type { House } from '../house/house'
+import type { Vocabulary } from '../moves/vocabulary'
+import { type Performance, performanceOf } from '../performance/performance'
+import { SILENT, stretchOf } from '../performance/stretches'
+import { type Danced, danced } from '../simulate/danced'
+import { type Song, songTime } from '../song/song'
+import { TICKS_PER_COUNT, tick } from '../time/time'
+import { slowed, startingAt, type TimeMap } from '../time/timeMap'
+import { isOwn, type SongFact } from './fit'
+import type { Laid, LaidPass } from './laid'
+
+/** How the ticks of a routine go by: its first one is the first count that is danced to. */
+const routineTime = ({ from }: Laid, song: Song): TimeMap =>
+  startingAt(songTime(song), TICKS_PER_COUNT * (from - (song.counts.ones[0]?.at ?? 0)))
+
+/** A routine danced by the song's own time: its tempo is what the song has at each place. */
+export const dancedTo = (laid: Laid, song: Song, vocabulary: Vocabulary, house: House): Danced =>
+  danced(laid.combination, vocabulary, house, routineTime(laid, song))
+
+/** What only matters where a dance follows itself, which a routine does not. */
+const isOfItself = ({ code }: Finding): boolean => code.startsWith('join.')
+
+/**
+ * What goes wrong where pieces meet, or where the song is too fast; what a combination has by
+ * itself is said where it is written.
+ * @param ownOf what is found in a combination by itself, at its own tempo, on the side it is danced
+ */
+export function foundIn(
+  dance: Danced,
+  laid: Laid,
+  ownOf: (pass: LaidPass) => readonly Finding[],
+): readonly SongFact[] {
+  return judged(dance, laid.combination)
+    .findings.filter(({ side }) => side === 'lead')
+    .filter((finding) => ['fault', 'snag'].includes(severityOf(finding)))
+    .filter((finding) => !isOfItself(finding))
+    .filter((finding) => !isOwn(finding, laid, ownOf))
+    .map((finding): SongFact => {
+      const pass = laid.passes[finding.spot.pass]
+      const count = Math.floor(finding.spot.at / TICKS_PER_COUNT)
+      return {
+        code: 'song.dance',
+        at: (pass?.at ?? laid.from) + count,
+        finding,
+        ...(pass?.piece && { piece: pass.piece }),
+      }
+    })
+}
+
+/**
+ * A routine as it is performed: with its song, from one of its counts on.
+ * @param from a place of the song's counts, to `to`
+ * @param rate of the song's own speed, 0.4 to 1.2
+ */
+export function routinePlayed(
+  dance: Danced,
+  laid: Laid,
+  song: Song,
+  {
+    from,
+    to,
+    rate,
+    isLooped,
+  }: {
+    readonly from: number
+    readonly to: number
+    readonly rate: number
+    readonly isLooped: boolean
+  },
+): Performance {
+  const begin = TICKS_PER_COUNT * (from - laid.from)
+  const time = startingAt(slowed(routineTime(laid, song), rate), begin)
+  const first = songTime(song).secondsAt(TICKS_PER_COUNT * (from - (song.counts.ones[0]?.at ?? 0)))
+  const range = { from: tick(begin), to: tick(TICKS_PER_COUNT * (to - laid.from)) }
+  const dancing = aloneFrom(laid.combination.lead)
+  return performanceOf(
+    [stretchOf(dance, dancing, { range, countIn: undefined })],
+    {
+      time,
+      speech: SILENT,
+      music: { mark: song.media.mark, from: Math.max(0, first), rate },
+    },
+    isLooped ? 0 : undefined,
+  )
+}

@@ -1,0 +1,135 @@
+import type { Side } from '../body/side'
+import { otherSide } from '../body/side'
+import type { Combination } from '../combination/combination'
+import { UserError } from '../errors'
+import type { Song } from '../song/song'
+import { spanOf } from './laid'
+import { endOfPiece, type Piece, type RestHow, type Routine } from './routine'
+
+/** Counts of a combination as it is danced once through, from one of its passes on. */
+export function countsFrom({ phrases, order }: Combination, from = 0): number {
+  const byId = new Map(phrases.map(({ id, counts }) => [id, counts]))
+  return order.slice(from).reduce((sum, { phrase }) => sum + (byId.get(phrase) ?? 0), 0)
+}
+
+/** The counts that are free from one on: to the next piece, or the end of the song. */
+export function roomAt({ pieces }: Routine, song: Song, at: number): number {
+  const { from, to } = spanOf(song)
+  if (at < from || at >= to) return 0
+  if (pieces.some((piece) => at >= piece.at && at < endOfPiece(piece))) return 0
+  const next = pieces.find((piece) => piece.at > at)
+  return (next?.at ?? to) - at
+}
+
+/** Counts to where the section that holds there ends, or counting begins anew. */
+export function leftInSection({ sections, counts }: Song, at: number): number {
+  const borders = [...sections.map((one) => one.at), ...counts.ones.map((one) => one.at)]
+  const next = Math.min(...borders.filter((one) => one > at), counts.ms.length)
+  return next - at
+}
+
+const inOrder = (pieces: readonly Piece[]): readonly Piece[] =>
+  [...pieces].sort((a, b) => a.at - b.at)
+
+const noRoom = () =>
+  new UserError(
+    'Something is laid there already.',
+    'Choose a count that is free, or take away what is there.',
+  )
+
+/**
+ * Lays a combination from a count on: all of it, or as much as there is room for to the end of
+ * the section.
+ * @throws UserError where there is no room
+ */
+export function laidOn(
+  routine: Routine,
+  song: Song,
+  combination: Combination,
+  {
+    at,
+    side,
+    id,
+    from = 0,
+  }: {
+    readonly at: number
+    readonly side: Side
+    readonly id: string
+    readonly from?: number
+  },
+): Routine {
+  const room = Math.min(roomAt(routine, song, at), leftInSection(song, at))
+  if (room < 1) throw noRoom()
+  const counts = Math.min(room, countsFrom(combination, from))
+  const what = { kind: 'dance', combination: combination.id, from, side } as const
+  return { ...routine, pieces: inOrder([...routine.pieces, { id, at, counts, what }]) }
+}
+
+/**
+ * Rests from a count on.
+ * @throws UserError where there is no room
+ */
+export function restedOn(
+  routine: Routine,
+  song: Song,
+  {
+    at,
+    counts,
+    how,
+    id,
+  }: {
+    readonly at: number
+    readonly counts: number
+    readonly how: RestHow
+    readonly id: string
+  },
+): Routine {
+  const room = Math.min(roomAt(routine, song, at), counts)
+  if (room < 1) throw noRoom()
+  const what = { kind: 'rest', how, words: '' } as const
+  return { ...routine, pieces: inOrder([...routine.pieces, { id, at, counts: room, what }]) }
+}
+
+export const removed = (routine: Routine, id: string): Routine => ({
+  ...routine,
+  pieces: routine.pieces.filter((piece) => piece.id !== id),
+})
+
+const changed = (routine: Routine, id: string, make: (piece: Piece) => Piece): Routine => ({
+  ...routine,
+  pieces: routine.pieces.map((piece) => (piece.id === id ? make(piece) : piece)),
+})
+
+/** A piece from its other side. */
+export const turned = (routine: Routine, id: string): Routine =>
+  changed(routine, id, (piece) =>
+    piece.what.kind === 'dance'
+      ? { ...piece, what: { ...piece.what, side: otherSide[piece.what.side] } }
+      : piece,
+  )
+
+/**
+ * A piece that begins some counts later, or earlier.
+ * @throws UserError where another one is in the way
+ */
+export function moved(routine: Routine, song: Song, id: string, by: number): Routine {
+  const piece = routine.pieces.find((one) => one.id === id)
+  if (!piece || by === 0) return routine
+  const without = removed(routine, id)
+  const at = piece.at + by
+  if (roomAt(without, song, at) < piece.counts) throw noRoom()
+  return { ...routine, pieces: inOrder([...without.pieces, { ...piece, at }]) }
+}
+
+/**
+ * A piece that goes on for some counts more, or less; a combination that is over begins again.
+ * @throws UserError where another one is in the way
+ */
+export function lengthened(routine: Routine, song: Song, id: string, by: number): Routine {
+  const piece = routine.pieces.find((one) => one.id === id)
+  if (!piece || by === 0) return routine
+  const counts = piece.counts + by
+  if (counts < 1) throw new UserError('It has no counts then.', 'Take it away instead.')
+  if (roomAt(removed(routine, id), song, piece.at) < counts) throw noRoom()
+  return changed(routine, id, (one) => ({ ...one, counts }))
+}

@@ -1,0 +1,108 @@
+import type { Side } from '../body/side'
+import type { Finding } from '../findings/finding'
+import type { Song } from '../song/song'
+import { type Laid, type LaidPass, spanOf } from './laid'
+import { endOfPiece, type Piece, type Routine } from './routine'
+
+/** Something of a routine that is worth a look, as a fact. */
+export type SongFact = {
+  /** The count it is at. */
+  readonly at: number
+  readonly piece?: Piece
+} & (
+  | { readonly code: 'song.gap'; readonly counts: number }
+  /** The last phrase of a piece is broken off. */
+  | { readonly code: 'song.cut'; readonly counts: number; readonly whole: number }
+  | { readonly code: 'song.end'; readonly counts: number }
+  /** The combination is gone. */
+  | { readonly code: 'song.lost' }
+  /** What the dance as a whole has, and the combination by itself has not. */
+  | { readonly code: 'song.dance'; readonly finding: Finding }
+)
+
+/** Counts that nothing is laid on, each stretch within one section. */
+export function gapsIn(routine: Routine, song: Song): readonly { at: number; counts: number }[] {
+  const { from, to } = spanOf(song)
+  const borders = [...song.sections.map(({ at }) => at), to].filter((at) => at > from)
+  const gaps: { at: number; counts: number }[] = []
+  let at = from
+  const leave = (until: number) => {
+    while (at < until) {
+      const end = Math.min(until, ...borders.filter((border) => border > at))
+      gaps.push({ at, counts: end - at })
+      at = end
+    }
+  }
+  for (const piece of routine.pieces) {
+    leave(Math.min(piece.at, to))
+    at = Math.max(at, endOfPiece(piece))
+  }
+  leave(to)
+  return gaps
+}
+
+/** What does not come out even: counts that are left, phrases that are cut, an end that comes too soon. */
+export function fitOf(routine: Routine, song: Song, laid: Laid): readonly SongFact[] {
+  const last = routine.pieces.at(-1)
+  const gaps = gapsIn(routine, song).map(
+    ({ at, counts }): SongFact =>
+      last && at >= endOfPiece(last)
+        ? { code: 'song.end', at, counts }
+        : { code: 'song.gap', at, counts },
+  )
+  const cut = laid.passes.flatMap(({ piece, at, counts, whole }): readonly SongFact[] =>
+    piece && counts < whole ? [{ code: 'song.cut', at, counts, whole, piece }] : [],
+  )
+  const lost = laid.passes.flatMap(({ piece, combination, at }): readonly SongFact[] =>
+    piece?.what.kind === 'dance' && !combination ? [{ code: 'song.lost', at, piece }] : [],
+  )
+  // The end is one thing, however many sections it has.
+  const ends = gaps.filter(({ code }) => code === 'song.end')
+  const end = ends.reduce((sum, one) => sum + ('counts' in one ? one.counts : 0), 0)
+  return [
+    ...gaps.filter(({ code }) => code !== 'song.end'),
+    ...cut,
+    ...new Map(lost.map((one) => [one.piece?.id, one])).values(),
+    ...(end > 0 && ends[0] ? [{ code: 'song.end', at: ends[0].at, counts: end } as const] : []),
+  ].sort((a, b) => a.at - b.at)
+}
+
+/** Where something that is found is the combination's own, and no matter of the song. */
+export const isOwn = (
+  finding: Finding,
+  { passes }: Laid,
+  ownOf: (pass: LaidPass) => readonly Finding[],
+): boolean => {
+  const pass = passes[finding.spot.pass]
+  if (!pass?.combination) return false
+  return ownOf(pass).some(
+    (one) =>
+      one.code === finding.code &&
+      one.spot.phrase === finding.spot.phrase &&
+      one.spot.at === finding.spot.at &&
+      one.spot.layer === finding.spot.layer,
+  )
+}
+
+/** What a routine comes to. */
+export interface RoutineSums {
+  /** Counts of the song, and of them those that are danced, at rest, and not covered. */
+  readonly counts: number
+  readonly danced: number
+  readonly rest: number
+  readonly left: number
+  readonly sides: Readonly<Record<Side, number>>
+}
+
+export function sumsOf(routine: Routine, song: Song): RoutineSums {
+  const { from, to } = spanOf(song)
+  const sums = { counts: to - from, danced: 0, rest: 0, sides: { R: 0, L: 0 } }
+  for (const { counts, what } of routine.pieces) {
+    if (what.kind === 'rest') sums.rest += counts
+    else {
+      sums.danced += counts
+      sums.sides[what.side] += counts
+    }
+  }
+  return { ...sums, left: sums.counts - sums.danced - sums.rest }
+}

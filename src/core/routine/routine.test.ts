@@ -1,0 +1,272 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { anyCombination } from '../../../tests/arbitraries'
+import { demo } from '../../../tests/demo'
+import { holds } from '../../../tests/holds'
+import type { Combination } from '../combination/combination'
+import { aloneFrom } from '../combination/dancing'
+import { UserError } from '../errors'
+import { checkCombination } from '../findings/check'
+import { USUAL_HOUSE } from '../house/house'
+import { vocabulary } from '../moves/vocabulary'
+import { dancersOf } from '../pose/dancers'
+import { jointOf } from '../pose/joints'
+import { danced } from '../simulate/danced'
+import type { Song } from '../song/song'
+import { TICKS_PER_COUNT } from '../time/time'
+import { dancedTo, foundIn, routinePlayed } from './danced'
+import { countsFrom, laidOn, lengthened, moved, removed, restedOn, turned } from './edits'
+import { fitOf, gapsIn, sumsOf } from './fit'
+import { laidOut } from './laid'
+import { type Routine, readRoutine } from './routine'
+import { songFactText } from './words'
+
+/** A song of so many counts, even or not, with sections. */
+const songOf = (ms: readonly number[], starts: readonly number[], first = 0): Song => ({
+  kind: 'song',
+  schemaVersion: 1,
+  id: 'song',
+  title: 'Kiln Yard',
+  by: '',
+  notes: '',
+  media: {
+    name: 'kiln.wav',
+    type: 'audio/wav',
+    bytes: 10,
+    seconds: (ms.at(-1) ?? 0) / 1000 + 2,
+    picture: false,
+    mark: 'a'.repeat(64),
+    keep: 'here',
+    shift: 0,
+  },
+  counts: {
+    ms,
+    by: 'hand',
+    fixed: [],
+    sure: [],
+    ones: [{ at: first, counts: 8 }],
+    anew: [],
+    silent: [],
+  },
+  sections: starts.map((at, i) => ({ id: `s${i}`, at, label: 'Verse', kind: 'verse', energy: 3 })),
+  stops: [],
+  words: [],
+})
+
+const even = (counts: number, tempo: number) =>
+  Array.from({ length: counts }, (_, i) => 1000 + Math.round((60_000 * i) / tempo))
+
+const empty: Routine = {
+  kind: 'routine',
+  schemaVersion: 1,
+  id: 'routine',
+  title: 'Yard',
+  song: 'song',
+  pieces: [],
+}
+
+const anySong = fc
+  .record({
+    gaps: fc.array(fc.integer({ min: 350, max: 900 }), { minLength: 30, maxLength: 120 }),
+    starts: fc.uniqueArray(fc.integer({ min: 1, max: 110 }), { maxLength: 5 }),
+    first: fc.nat(9),
+  })
+  .map(({ gaps, starts, first }) => {
+    let at = 400
+    const ms = [at, ...gaps.map((gap) => (at += gap))]
+    const within = starts.filter((start) => start < ms.length).sort((a, b) => a - b)
+    return songOf(ms, [0, ...within], first)
+  })
+
+const anyLaying = anySong.chain((song) =>
+  fc.record({
+    song: fc.constant(song),
+    combinations: fc.array(anyCombination(), { minLength: 1, maxLength: 3 }),
+    steps: fc.array(
+      fc.tuple(
+        fc.constantFrom('lay', 'rest', 'move', 'longer', 'turn', 'remove'),
+        fc.nat(130),
+        fc.integer({ min: -9, max: 9 }),
+        fc.constantFrom('R', 'L'),
+      ),
+      { maxLength: 14 },
+    ),
+  }),
+)
+
+/** A routine as it comes to be: what can't be done is refused, and changes nothing. */
+function made(
+  song: Song,
+  combinations: readonly Combination[],
+  steps: readonly (readonly [string, number, number, string])[],
+): { readonly routine: Routine; readonly all: readonly Combination[] } {
+  const all = combinations.map((one, i) => ({ ...one, id: `c${i}` }))
+  let routine = empty
+  for (const [i, [kind, place, by, side]] of steps.entries()) {
+    const at = place % song.counts.ms.length
+    const piece = routine.pieces[place % Math.max(1, routine.pieces.length)]
+    const combination = all[place % all.length] as Combination
+    try {
+      if (kind === 'lay')
+        routine = laidOn(routine, song, combination, { at, side: side as 'R', id: `p${i}` })
+      else if (kind === 'rest')
+        routine = restedOn(routine, song, {
+          at,
+          counts: Math.abs(by) + 1,
+          how: 'pose',
+          id: `p${i}`,
+        })
+      else if (piece && kind === 'move') routine = moved(routine, song, piece.id, by)
+      else if (piece && kind === 'longer') routine = lengthened(routine, song, piece.id, by)
+      else if (piece && kind === 'turn') routine = turned(routine, piece.id)
+      else if (piece) routine = removed(routine, piece.id)
+    } catch (error) {
+      if (!(error instanceof UserError)) throw error
+    }
+  }
+  return { routine, all }
+}
+
+describe('a routine, however it came to be', () => {
+  it('loses no count: what is laid, at rest and left is the song, and is danced count for count', () => {
+    holds(
+      fc.property(anyLaying, ({ song, combinations, steps }) => {
+        const { routine, all } = made(song, combinations, steps)
+        expect(readRoutine(JSON.parse(JSON.stringify(routine)))).toEqual(routine)
+        const sums = sumsOf(routine, song)
+        expect(sums.danced + sums.rest + sums.left).toBe(sums.counts)
+        expect(sums.sides.R + sums.sides.L).toBe(sums.danced)
+        const gaps = gapsIn(routine, song)
+        expect(gaps.reduce((sum, { counts }) => sum + counts, 0)).toBe(sums.left)
+        const laid = laidOut(routine, song, (id) => all.find((one) => one.id === id))
+        let at = laid.from
+        for (const pass of laid.passes) {
+          expect(pass.at).toBe(at)
+          at += pass.counts
+        }
+        expect(at).toBe(song.counts.ms.length)
+        expect(laid.combination.order).toHaveLength(laid.passes.length)
+        for (const fact of fitOf(routine, song, laid)) {
+          expect(fact.at).toBeGreaterThanOrEqual(laid.from)
+          expect(songFactText(fact, song)).toMatch(/\.$/)
+        }
+      }),
+      { numRuns: 120, seed: 71 },
+    )
+  })
+
+  it('is danced by the song’s own time, without a leap from piece to piece', () => {
+    holds(
+      fc.property(anyLaying, fc.double({ min: 0, max: 0.99, noNaN: true }), (laying, share) => {
+        const { song } = laying
+        const { routine, all } = made(song, laying.combinations, laying.steps)
+        const laid = laidOut(routine, song, (id) => all.find((one) => one.id === id))
+        const dance = dancedTo(laid, song, vocabulary, USUAL_HOUSE)
+        const to = song.counts.ms.length
+        const from = Math.min(to - 2, laid.from + Math.floor(share * (to - laid.from)))
+        const played = routinePlayed(dance, laid, song, { from, to, rate: 0.7, isLooped: false })
+        expect(played.length).toBe(TICKS_PER_COUNT * (to - from))
+        const [segment] = played.segments
+        const first = (song.counts.ms[from] as number) / 1000
+        expect(segment?.music?.from).toBeCloseTo(first, 6)
+        for (const [i, ms] of song.counts.ms.slice(from).entries())
+          expect(played.time.secondsAt(i * TICKS_PER_COUNT)).toBeCloseTo(
+            (ms / 1000 - first) / 0.7,
+            6,
+          )
+        const dancers = dancersOf(dance.from)
+        const dancer = dancers(aloneFrom(laid.combination.lead))
+        for (const pass of laid.passes.slice(1)) {
+          const border = TICKS_PER_COUNT * (pass.at - laid.from)
+          const [before, after] = [border - 1e-6, border].map((at) => dancer.poseAt(at))
+          for (const joint of ['palmR', 'heelL', 'head'] as const)
+            for (const [k, value] of jointOf(after as never, joint).entries())
+              expect(value).toBeCloseTo(jointOf(before as never, joint)[k] ?? Number.NaN, 3)
+        }
+      }),
+      { numRuns: 40, seed: 72 },
+    )
+  })
+})
+
+describe('a combination laid on a song at its own tempo', () => {
+  const repeating = demo.filter((one) => checkCombination(one, vocabulary).joins.repeats)
+
+  it('has nothing to say of the demo that follows itself well, and is danced as it is by itself', () => {
+    expect(repeating.length).toBeGreaterThan(2)
+    for (const combination of repeating) {
+      const counts = countsFrom(combination)
+      const song = songOf(even(2 * counts, combination.tempo), [0])
+      const { lead } = combination
+      const once = laidOn(empty, song, combination, { at: 0, side: lead, id: 'p' })
+      const routine = lengthened(once, song, 'p', counts)
+      const laid = laidOut(routine, song, () => combination)
+      const dance = dancedTo(laid, song, vocabulary, USUAL_HOUSE)
+      const own = checkCombination(combination, vocabulary).findings
+      const found = foundIn(dance, laid, () => own)
+      expect(
+        found.map((fact) => songFactText(fact, song)),
+        combination.title,
+      ).toEqual([])
+      expect(fitOf(routine, song, laid)).toEqual([])
+      const alone = danced(combination, vocabulary, USUAL_HOUSE)
+      expect(dance.lead.danced.slice(0, alone.lead.danced.length).map(({ at }) => at)).toEqual(
+        alone.lead.danced.map(({ at }) => at),
+      )
+      expect(dance.lead.slices[alone.lead.slices.length - 1]?.exit.weight).toBe(
+        alone.lead.end.weight,
+      )
+    }
+  })
+
+  it('says where it is cut, what is left, and where its foot does not fit', () => {
+    const other = demo.find((one) => !checkCombination(one, vocabulary).joins.repeats)
+    if (!other) throw new Error('every combination repeats')
+    const counts = countsFrom(other)
+    const song = songOf(even(2 * counts + 12, other.tempo), [0, 2 * counts + 4])
+    const two = lengthened(
+      laidOn(empty, song, other, { at: 0, side: other.lead, id: 'p' }),
+      song,
+      'p',
+      counts - 2,
+    )
+    const laid = laidOut(two, song, () => other)
+    const facts = fitOf(two, song, laid).map((fact) => songFactText(fact, song))
+    expect(facts).toContainEqual(
+      expect.stringMatching(/^Only \d+ of \d+ counts of its last phrase/),
+    )
+    expect(facts).toContainEqual(expect.stringMatching(/goes on for 14 counts/))
+    const dance = dancedTo(laid, song, vocabulary, USUAL_HOUSE)
+    const own = checkCombination(other, vocabulary).findings
+    const found = foundIn(dance, laid, () => own)
+    expect(found.some(({ at }) => at >= counts && at < counts + 4)).toBe(true)
+  })
+
+  it('is too fast only in the passage that is', () => {
+    const quick = demo.find((one) => one.title === 'Quick Ember') ?? (demo[0] as Combination)
+    const counts = countsFrom(quick)
+    const slow = even(counts, quick.tempo)
+    const last = slow.at(-1) as number
+    // The second half goes twice as fast.
+    const ms = [
+      ...slow,
+      ...Array.from(
+        { length: counts },
+        (_, i) => last + Math.round(((i + 1) * 30_000) / quick.tempo),
+      ),
+    ]
+    const song = songOf(ms, [0, counts])
+    const routine = [0, counts].reduce(
+      (now, at) => laidOn(now, song, quick, { at, side: quick.lead, id: `p${at}` }),
+      empty,
+    )
+    const laid = laidOut(routine, song, () => quick)
+    const own = checkCombination(quick, vocabulary).findings
+    const found = foundIn(dancedTo(laid, song, vocabulary, USUAL_HOUSE), laid, () => own)
+    const quickOnes = found.filter(
+      (fact) => fact.code === 'song.dance' && fact.finding.code !== 'join.foot',
+    )
+    expect(quickOnes.some(({ at }) => at >= counts)).toBe(true)
+    expect(quickOnes.filter(({ at }) => at < counts - 1)).toEqual([])
+  })
+})

@@ -1,0 +1,88 @@
+import { z } from 'zod'
+import { Side } from '../body/side'
+import { type Upgrade, upgrade } from '../record/upgrade'
+
+const ROUTINE_VERSION = 1
+
+/** Some of a combination that is danced: as many of its counts as the piece has. */
+const Dance = z
+  .object({
+    kind: z.literal('dance'),
+    /** Id of the combination. */
+    combination: z.string().min(1),
+    /** The pass of its order it begins with. */
+    from: z.int().min(0),
+    side: Side,
+  })
+  .readonly()
+export type Dance = z.infer<typeof Dance>
+
+/** Counts in which nothing that is written is danced. */
+const Rest = z
+  .object({
+    kind: z.literal('rest'),
+    how: z.enum(['pose', 'free', 'wait', 'walk']),
+    words: z.string().max(60),
+  })
+  .readonly()
+export type Rest = z.infer<typeof Rest>
+export type RestHow = Rest['how']
+
+/** Something laid on counts of a song. */
+const Piece = z
+  .object({
+    id: z.string().min(1),
+    /** Its first count, as a place of the song's counts. */
+    at: z.int().min(0),
+    counts: z.int().min(1),
+    what: z.discriminatedUnion('kind', [Dance, Rest]),
+  })
+  .readonly()
+export type Piece = z.infer<typeof Piece>
+
+/** Combinations laid on a song. What is between pieces is not covered. */
+export const Routine = z
+  .object({
+    kind: z.literal('routine'),
+    schemaVersion: z.literal(ROUTINE_VERSION),
+    id: z.string().min(1),
+    title: z.string().max(120),
+    /** Id of the song. */
+    song: z.string().min(1),
+    pieces: z.array(Piece).readonly(),
+  })
+  .refine(
+    ({ pieces }) =>
+      pieces.every(({ at }, i) => {
+        const before = pieces[i - 1]
+        return !before || before.at + before.counts <= at
+      }),
+    { message: 'pieces lie on each other', path: ['pieces'] },
+  )
+  .readonly()
+export type Routine = z.infer<typeof Routine>
+
+const UPGRADES: readonly Upgrade[] = []
+
+/**
+ * Reads a stored routine.
+ * @throws UserError or ZodError when it is of a newer version, or damaged.
+ */
+export const readRoutine = (record: Record<string, unknown>): Routine =>
+  Routine.parse(upgrade(record, ROUTINE_VERSION, UPGRADES))
+
+/** A routine of a song on which nothing is laid yet. */
+export const emptyRoutine = (
+  id: string,
+  song: { readonly id: string; readonly title: string },
+): Routine => ({
+  kind: 'routine',
+  schemaVersion: ROUTINE_VERSION,
+  id,
+  title: song.title,
+  song: song.id,
+  pieces: [],
+})
+
+/** The count behind a piece. */
+export const endOfPiece = ({ at, counts }: Piece): number => at + counts

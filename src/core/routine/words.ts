@@ -1,0 +1,28 @@
+import { findingText } from '../findings/findingText'
+import type { Units } from '../house/lengths'
+import { placeWords } from '../song/lines'
+import type { Song } from '../song/song'
+import type { SongFact } from './fit'
+
+const counted = (counts: number): string => (counts === 1 ? '1 count' : `${counts} counts`)
+
+/** What was found in a routine, in words. */
+export function songFactText(fact: SongFact, song: Song, units: Units = 'metres'): string {
+  const section =
+    song.sections.findLast(({ at }) => at <= fact.at)?.label.toLowerCase() ?? 'the song'
+  switch (fact.code) {
+    case 'song.gap':
+      return `${counted(fact.counts)} of the ${section} ${fact.counts === 1 ? 'is' : 'are'} left.`
+    case 'song.cut':
+      return `Only ${fact.counts} of ${counted(fact.whole)} of its last phrase are danced.`
+    case 'song.end':
+      return `The song goes on for ${counted(fact.counts)} after the last piece.`
+    case 'song.lost':
+      return 'Its combination is gone: nothing is danced here.'
+    case 'song.dance':
+      return findingText(fact.finding, units)
+  }
+}
+
+/** Where it is, as it is said. */
+export const songFactPlace = (fact: SongFact, song: Song): string => placeWords(song, fact.at)
