@@ -125,6 +125,73 @@ describe('a song', () => {
     expect(outside).toEqual([])
   })
 
+  it('has combinations laid on it, put right by one touch, danced slower by the figure, kept', async () => {
+    const { page, errors } = await app.visit()
+    await toSongs(page)
+    await open(page, fileNamed('Made up tune.wav', tune))
+    await page.waitForURL(/song\//)
+    await toSongs(page)
+    await page.getByRole('button', { name: 'New routine' }).click()
+    await page.waitForURL(/routine\//)
+    const shelf = page.getByRole('region', { name: 'Combinations to lay' })
+    const grid = page.getByRole('grid')
+    const sums = page.getByText(/counts danced/)
+    await shelf.getByRole('button', { name: /Copper Lantern/ }).click()
+    await expect.poll(() => sums.textContent()).not.toMatch(/^0 counts danced/)
+    await shelf.getByText('L side').click()
+    await shelf.getByRole('button', { name: /Long Swell/ }).click()
+    await expect.poll(() => sums.textContent()).toMatch(/L [1-9]/)
+    const laid = await labels(page)
+    expect(laid.some((one) => one.endsWith('Copper Lantern, R'))).toBe(true)
+    expect(laid.some((one) => one.endsWith('Long Swell, L'))).toBe(true)
+
+    // What is left is a pause, at one touch; and back.
+    const facts = page.getByRole('region', { name: 'Worth a look' })
+    await facts
+      .getByRole('button', { name: /are left|goes on for/ })
+      .first()
+      .click()
+    const before = await sums.textContent()
+    await facts.getByRole('button', { name: /^Hold a pose for/ }).click()
+    await expect.poll(() => sums.textContent()).not.toBe(before)
+    expect((await labels(page)).some((one) => one.endsWith('Pose'))).toBe(true)
+    await page.keyboard.press('Control+z')
+    await expect.poll(() => sums.textContent()).toBe(before)
+    await page.keyboard.press('Control+y')
+    await expect.poll(() => sums.textContent()).not.toBe(before)
+    await page.getByText('saved', { exact: true }).waitFor()
+    await expectAccessible(page)
+    await page.getByRole('button', { name: 'Evening colours' }).click()
+    await expectAccessible(page)
+    const kept = await labels(page)
+    await page.reload()
+    await grid.waitFor()
+    expect(await labels(page)).toEqual(kept)
+
+    // Danced at 70 %: the figure goes with the song.
+    const slider = page.getByRole('slider', { name: 'Speed' })
+    await slider.focus()
+    for (let i = 0; i < 6; i++) await slider.press('ArrowLeft')
+    await page.getByText('70 % of its speed').waitFor()
+    await page.getByRole('button', { name: 'Play', exact: true }).click()
+    const now = page.locator('[data-now]')
+    await expect.poll(() => now.textContent()).toMatch(/·/)
+    const figure = page.getByRole('region', { name: 'Dancing figure' })
+    const seen = new Set<string>()
+    for (let i = 0; i < 8; i++) {
+      seen.add(
+        await figure
+          .locator('svg, canvas')
+          .first()
+          .evaluate((one) => one.outerHTML),
+      )
+      await page.waitForTimeout(300)
+    }
+    expect(seen.size).toBeGreaterThan(3)
+    await page.getByRole('button', { name: 'Stop', exact: true }).click()
+    expect(errors).toEqual([])
+  })
+
   it('that can’t be opened says why in a sentence, and harms nothing', async () => {
     const { page, errors } = await app.visit()
     await toSongs(page)

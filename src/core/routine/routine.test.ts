@@ -7,6 +7,7 @@ import type { Combination } from '../combination/combination'
 import { aloneFrom } from '../combination/dancing'
 import { UserError } from '../errors'
 import { checkCombination } from '../findings/check'
+import { severityOf } from '../findings/finding'
 import { USUAL_HOUSE } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
 import { dancersOf } from '../pose/dancers'
@@ -17,7 +18,8 @@ import { TICKS_PER_COUNT } from '../time/time'
 import { dancedTo, foundIn, routinePlayed } from './danced'
 import { countsFrom, laidOn, lengthened, moved, removed, restedOn, turned } from './edits'
 import { fitOf, gapsIn, sumsOf } from './fit'
-import { laidOut } from './laid'
+import { type LaidPass, laidOut } from './laid'
+import { offersFor } from './offers'
 import { type Routine, readRoutine } from './routine'
 import { songFactText } from './words'
 
@@ -240,6 +242,53 @@ describe('a combination laid on a song at its own tempo', () => {
     const own = checkCombination(other, vocabulary).findings
     const found = foundIn(dance, laid, () => own)
     expect(found.some(({ at }) => at >= counts && at < counts + 4)).toBe(true)
+  })
+
+  it('is offered ways that put it right, each tried: none brings a fault, all lose no count', () => {
+    let offered = 0
+    for (const [i, combination] of demo.entries()) {
+      const counts = countsFrom(combination)
+      const song = songOf(even(3 * counts + 20, combination.tempo), [0, counts + 4, 2 * counts + 8])
+      const find = (id: string) => demo.find((one) => one.id === id)
+      const other = demo[(i + 1) % demo.length] as Combination
+      const routine = [
+        [combination, 0],
+        [other, counts + 4],
+      ].reduce(
+        (now, [one, at]) =>
+          laidOn(now, song, one as Combination, { at: at as number, side: 'R', id: `p${at}` }),
+        empty,
+      )
+      const factsOf = (one: Routine) => {
+        const laid = laidOut(one, song, find)
+        const own = ({ combination }: LaidPass) =>
+          combination ? checkCombination(combination, vocabulary).findings : []
+        return [
+          ...fitOf(one, song, laid),
+          ...foundIn(dancedTo(laid, song, vocabulary, USUAL_HOUSE), laid, own),
+        ]
+      }
+      let ids = 0
+      const around = { routine, song, find, factsOf, newId: () => `new ${ids++}` }
+      const faults = (one: Routine) =>
+        factsOf(one).filter(
+          (fact) => fact.code === 'song.dance' && severityOf(fact.finding) === 'fault',
+        ).length
+      const before = faults(routine)
+      for (const fact of factsOf(routine))
+        for (const { routine: after, price } of offersFor(fact, around)) {
+          offered++
+          expect(price).toBeGreaterThan(0)
+          expect(readRoutine(JSON.parse(JSON.stringify(after)))).toEqual(after)
+          expect(faults(after)).toBeLessThanOrEqual(before)
+          const { danced: laid, rest, left, counts: all } = sumsOf(after, song)
+          expect(laid + rest + left).toBe(all)
+          expect(
+            factsOf(after).filter(({ code, at }) => code === fact.code && at === fact.at),
+          ).toEqual([])
+        }
+    }
+    expect(offered).toBeGreaterThan(20)
   })
 
   it('is too fast only in the passage that is', () => {

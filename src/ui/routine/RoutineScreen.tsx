@@ -1,5 +1,5 @@
 import { Button, SegmentedControl, TextInput } from '@mantine/core'
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { useStore } from 'zustand'
 import { LAYERS, type Layer } from '../../core/body/layers'
@@ -20,8 +20,9 @@ import {
   roomAt,
   turned,
 } from '../../core/routine/edits'
-import { fitOf, sumsOf } from '../../core/routine/fit'
-import { laidOut } from '../../core/routine/laid'
+import { fitOf, type SongFact, sumsOf } from '../../core/routine/fit'
+import { type LaidPass, laidOut } from '../../core/routine/laid'
+import { offersFor } from '../../core/routine/offers'
 import { endOfPiece, type RestHow, type Routine } from '../../core/routine/routine'
 import { songFactPlace, songFactText } from '../../core/routine/words'
 import { placeWords } from '../../core/song/lines'
@@ -122,15 +123,23 @@ function OpenRoutine({
     () => dancedTo(laid, song, vocabulary, house),
     [laid, song, vocabulary, house],
   )
-  const facts = useMemo(
-    () =>
-      [
-        ...fitOf(routine, song, laid),
-        ...foundIn(dance, laid, ({ combination }) =>
-          combination ? checkedOf(combination).findings : [],
-        ),
-      ].sort((a, b) => a.at - b.at),
-    [routine, song, laid, dance],
+  const factsOf = useCallback(
+    (one: Routine): readonly SongFact[] => {
+      const as = laidOut(one, song, find)
+      const own = ({ combination }: LaidPass) =>
+        combination ? checkedOf(combination).findings : []
+      return [
+        ...fitOf(one, song, as),
+        ...foundIn(dancedTo(as, song, vocabulary, house), as, own),
+      ].sort((a, b) => a.at - b.at)
+    },
+    [song, find, vocabulary, house],
+  )
+  const facts = useMemo(() => factsOf(routine), [factsOf, routine])
+  const asked = facts.find((fact) => fact.at === at)
+  const offers = useMemo(
+    () => (asked ? offersFor(asked, { routine, song, find, factsOf, newId }) : []),
+    [asked, routine, song, find, factsOf, newId],
   )
   const sums = sumsOf(routine, song)
   const piece = routine.pieces.find((one) => at >= one.at && at < endOfPiece(one))
@@ -322,6 +331,17 @@ function OpenRoutine({
                   <button type="button" onClick={() => select(fact.at)}>
                     <b>{songFactPlace(fact, song)}</b> {songFactText(fact, song, house.units)}
                   </button>
+                  {fact === asked &&
+                    offers.map((offer) => (
+                      <Button
+                        key={offer.words}
+                        className={classes.offer}
+                        size="compact-sm"
+                        onClick={() => change(offer.words.toLowerCase(), () => offer.routine)}
+                      >
+                        {offer.words}
+                      </Button>
+                    ))}
                 </li>
               ))}
             </ul>
