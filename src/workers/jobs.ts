@@ -9,7 +9,12 @@ import type { Plan, PlanWishes } from '../core/plan/plan'
 import type { SpreadClass } from '../core/plan/spread'
 import type { Repair } from '../core/repair/offers'
 import type { SlipWith } from '../core/repair/slips'
+import type { SongFact } from '../core/routine/fit'
+import type { Offer } from '../core/routine/offers'
+import type { Proposed } from '../core/routine/propose'
+import type { Routine } from '../core/routine/routine'
 import type { FileRead } from '../core/sheet/files'
+import type { Song } from '../core/song/song'
 import type { Filling, FillWish } from '../core/suggest/fill'
 import type { Gap, Suggestion } from '../core/suggest/suggest'
 
@@ -28,9 +33,22 @@ export interface Jobs {
     in: { wishes: PlanWishes; combinations: readonly Combination[] }
     out: readonly SpreadClass[]
   }
+  /** What is worth a look in a routine. */
+  routine: { in: OnSong; out: readonly SongFact[] }
+  /** Ways to put one of these right. */
+  offers: { in: OnSong & { fact: SongFact }; out: readonly Offer[] }
+  /** Routines that cover what is free of a song with these combinations. */
+  propose: { in: OnSong; out: readonly Proposed[] }
   /** A file, or a text that was pasted. */
   read: { in: { name: string; content: Uint8Array | string }; out: FileRead }
 }
+/** A routine with all it needs. */
+interface OnSong {
+  routine: Routine
+  song: Song
+  combinations: readonly Combination[]
+}
+
 export type JobName = keyof Jobs
 
 /** What every job goes by: this instructor's words and house. */

@@ -7,6 +7,9 @@ import { materialsOf } from '../core/plan/material'
 import { spreadOver } from '../core/plan/spread'
 import { repairsFor } from '../core/repair/offers'
 import { slipsTogether } from '../core/repair/slips'
+import { factsOn } from '../core/routine/facts'
+import { offersFor } from '../core/routine/offers'
+import { proposalsFor } from '../core/routine/propose'
 import { readCombinationFile, textOfBytes } from '../core/sheet/files'
 import { fillPhrase } from '../core/suggest/fill'
 import { suggestMoves } from '../core/suggest/suggest'
@@ -38,6 +41,14 @@ function run({ job, input, setting }: Request): Jobs[JobName]['out'] {
     return planAgain(input.plan, materialsOf(input.combinations, vocabulary, house))
   if (isFor('spread', input))
     return spreadOver(input.wishes, materialsOf(input.combinations, vocabulary, house))
+  const around = ({ routine, song, combinations }: Jobs['routine']['in']) => {
+    const find = (id: string) => combinations.find((one) => one.id === id)
+    return { routine, song, find, newId, factsOf: factsOn(song, find, vocabulary, house) }
+  }
+  if (isFor('routine', input)) return around(input).factsOf(input.routine)
+  if (isFor('offers', input)) return offersFor(input.fact, around(input))
+  if (isFor('propose', input))
+    return proposalsFor({ ...around(input), combinations: input.combinations, vocabulary, house })
   if (isFor('read', input)) {
     const { name, content } = input
     const text =

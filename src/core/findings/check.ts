@@ -25,7 +25,7 @@ import { reaches } from './rules/reaches'
 import { space } from './rules/space'
 import { sways } from './rules/sways'
 import { turns } from './rules/turns'
-import { isItsOwnMirror, onBothSides } from './sides'
+import { foundOn, isItsOwnMirror, onBothSides } from './sides'
 import { limitsBelow, type TempoLimit, type TempoRule } from './tempoRule'
 
 const RULES: readonly Rule[] = [
@@ -112,6 +112,12 @@ export function judged(dance: Danced, combination: Combination): Checked {
     },
   }
 }
+
+/** What is worth a look on the side that is written, faults first: for what is danced from no other. */
+export const judgedAsWritten = (dance: Danced): readonly Finding[] =>
+  findBy(RULES, TEMPO_RULES, { ...knownOf(dance), simulation: dance.lead })
+    .map((found) => foundOn(found, 'lead'))
+    .sort((a, b) => ORDER[severityOf(a)] - ORDER[severityOf(b)])
 
 /** The sides that must be looked at: the lead, and the other where it is not just its mirror image. */
 export function danceablesOf(

@@ -1,5 +1,5 @@
 import { aloneFrom } from '../combination/dancing'
-import { judged } from '../findings/check'
+import { judgedAsWritten } from '../findings/check'
 import { type Finding, severityOf } from '../findings/finding'
 import type { House } from '../house/house'
 import type { Vocabulary } from '../moves/vocabulary'
@@ -33,8 +33,7 @@ export function foundIn(
   laid: Laid,
   ownOf: (pass: LaidPass) => readonly Finding[],
 ): readonly SongFact[] {
-  return judged(dance, laid.combination)
-    .findings.filter(({ side }) => side === 'lead')
+  return judgedAsWritten(dance)
     .filter((finding) => ['fault', 'snag'].includes(severityOf(finding)))
     .filter((finding) => !isOfItself(finding))
     .filter((finding) => !isOwn(finding, laid, ownOf))

@@ -17,9 +17,11 @@ import type { Song } from '../song/song'
 import { TICKS_PER_COUNT } from '../time/time'
 import { dancedTo, foundIn, routinePlayed } from './danced'
 import { countsFrom, laidOn, lengthened, moved, removed, restedOn, turned } from './edits'
+import { factsOn } from './facts'
 import { fitOf, gapsIn, sumsOf } from './fit'
-import { type LaidPass, laidOut } from './laid'
+import { laidOut } from './laid'
 import { offersFor } from './offers'
+import { proposalsFor } from './propose'
 import { type Routine, readRoutine } from './routine'
 import { songFactText } from './words'
 
@@ -259,15 +261,7 @@ describe('a combination laid on a song at its own tempo', () => {
           laidOn(now, song, one as Combination, { at: at as number, side: 'R', id: `p${at}` }),
         empty,
       )
-      const factsOf = (one: Routine) => {
-        const laid = laidOut(one, song, find)
-        const own = ({ combination }: LaidPass) =>
-          combination ? checkCombination(combination, vocabulary).findings : []
-        return [
-          ...fitOf(one, song, laid),
-          ...foundIn(dancedTo(laid, song, vocabulary, USUAL_HOUSE), laid, own),
-        ]
-      }
+      const factsOf = factsOn(song, find, vocabulary, USUAL_HOUSE)
       let ids = 0
       const around = { routine, song, find, factsOf, newId: () => `new ${ids++}` }
       const faults = (one: Routine) =>
@@ -289,6 +283,67 @@ describe('a combination laid on a song at its own tempo', () => {
         }
     }
     expect(offered).toBeGreaterThan(20)
+  })
+
+  it('covers a song as it is proposed: no fault, what was laid stays, equal sections alike', () => {
+    const find = (id: string) => demo.find((one) => one.id === id)
+    const chosen = demo.filter(({ title }) => /Copper|Saffron|Swell/.test(title))
+    const parts = [
+      ['intro', 16, 1],
+      ['verse', 32, 2],
+      ['chorus', 32, 5],
+      ['verse', 36, 2],
+      ['chorus', 32, 5],
+      ['break', 16, 1],
+      ['chorus', 32, 5],
+    ] as const
+    let at = 0
+    const sections = parts.map(([kind, counts, energy], i) => {
+      const section = { id: `s${i}`, at, label: kind, kind, energy }
+      at += counts
+      const like = parts.findIndex(([other]) => other === kind)
+      return like < i ? { ...section, as: `s${like}` } : section
+    })
+    const song = { ...songOf(even(at, 96), [0]), sections }
+    const first = laidOn(empty, song, chosen[0] as Combination, { at: 0, side: 'R', id: 'mine' })
+    const factsOf = factsOn(song, find, vocabulary, USUAL_HOUSE)
+    let ids = 0
+    const begun = performance.now()
+    const proposed = proposalsFor({
+      routine: first,
+      song,
+      combinations: chosen,
+      factsOf,
+      vocabulary,
+      house: USUAL_HOUSE,
+      newId: () => `new ${ids++}`,
+    })
+    const took = performance.now() - begun
+    expect(took).toBeLessThan(20_000)
+    expect(proposed.length).toBeGreaterThan(0)
+    expect(
+      new Set(proposed.map(({ routine }) => JSON.stringify(routine.pieces.map(({ what }) => what))))
+        .size,
+    ).toBe(proposed.length)
+    for (const { routine, cost, words } of proposed) {
+      expect(readRoutine(JSON.parse(JSON.stringify(routine)))).toEqual(routine)
+      expect(cost).toBeGreaterThanOrEqual(proposed[0]?.cost ?? 0)
+      expect(words).toMatch(/^all covered, sides \d+ and \d+/)
+      expect(routine.pieces.find(({ id }) => id === 'mine')).toEqual(first.pieces[0])
+      const facts = factsOf(routine)
+      expect(
+        facts.filter((fact) => fact.code === 'song.dance' && severityOf(fact.finding) === 'fault'),
+      ).toEqual([])
+      const { sides, left } = sumsOf(routine, song)
+      expect(left).toBe(0)
+      expect(Math.min(sides.R, sides.L) / Math.max(sides.R, sides.L)).toBeGreaterThan(0.6)
+      // The choruses are danced alike, whatever their sides.
+      const inside = (from: number, to: number) =>
+        routine.pieces
+          .filter((piece) => piece.at >= from && piece.at < to)
+          .map(({ what, counts }) => [counts, what.kind === 'dance' ? what.combination : what.how])
+      expect(inside(116, 148)).toEqual(inside(48, 80))
+    }
   })
 
   it('is too fast only in the passage that is', () => {

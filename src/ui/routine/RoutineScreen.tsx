@@ -1,5 +1,5 @@
-import { Button, SegmentedControl, TextInput } from '@mantine/core'
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { Button, Checkbox, SegmentedControl, TextInput } from '@mantine/core'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { useStore } from 'zustand'
 import { LAYERS, type Layer } from '../../core/body/layers'
@@ -8,7 +8,7 @@ import type { Combination } from '../../core/combination/combination'
 import { aloneFrom } from '../../core/combination/dancing'
 import { tempoBetween } from '../../core/performance/songPlayed'
 import { folded } from '../../core/record/folded'
-import { dancedTo, foundIn } from '../../core/routine/danced'
+import { dancedTo } from '../../core/routine/danced'
 import {
   countsFrom,
   laidOn,
@@ -20,9 +20,8 @@ import {
   roomAt,
   turned,
 } from '../../core/routine/edits'
-import { fitOf, type SongFact, sumsOf } from '../../core/routine/fit'
-import { type LaidPass, laidOut } from '../../core/routine/laid'
-import { offersFor } from '../../core/routine/offers'
+import { sumsOf } from '../../core/routine/fit'
+import { laidOut } from '../../core/routine/laid'
 import { endOfPiece, type RestHow, type Routine } from '../../core/routine/routine'
 import { songFactPlace, songFactText } from '../../core/routine/words'
 import { placeWords } from '../../core/song/lines'
@@ -45,13 +44,14 @@ import { USUAL_CHOICE } from '../song/useSongPlay'
 import { useSound } from '../song/useSound'
 import { useSongs } from '../songs/useSongs'
 import { DanceStage } from '../stage/DanceStage'
-import { checkedOf } from '../stores/checked'
 import { houseNow } from '../stores/house'
 import { useServices } from '../stores/services'
 import { useDocument } from '../stores/useDocument'
 import { words } from '../stores/words'
 import { countId, nameOf, REST_WORDS, RoutineLines } from './RoutineLines'
 import classes from './routine.module.css'
+import { useFacts } from './useFacts'
+import { useProposals } from './useProposals'
 import { useRoutinePlay } from './useRoutinePlay'
 
 /** The song map: combinations laid on a song, danced to it. */
@@ -123,25 +123,10 @@ function OpenRoutine({
     () => dancedTo(laid, song, vocabulary, house),
     [laid, song, vocabulary, house],
   )
-  const factsOf = useCallback(
-    (one: Routine): readonly SongFact[] => {
-      const as = laidOut(one, song, find)
-      const own = ({ combination }: LaidPass) =>
-        combination ? checkedOf(combination).findings : []
-      return [
-        ...fitOf(one, song, as),
-        ...foundIn(dancedTo(as, song, vocabulary, house), as, own),
-      ].sort((a, b) => a.at - b.at)
-    },
-    [song, find, vocabulary, house],
-  )
-  const facts = useMemo(() => factsOf(routine), [factsOf, routine])
-  const asked = facts.find((fact) => fact.at === at)
-  const offers = useMemo(
-    () => (asked ? offersFor(asked, { routine, song, find, factsOf, newId }) : []),
-    [asked, routine, song, find, factsOf, newId],
-  )
+  const { facts, asked, offers } = useFacts(routine, song, combinations, at)
   const sums = sumsOf(routine, song)
+  const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set())
+  const proposals = useProposals(routine, song, setMessage)
   const piece = routine.pieces.find((one) => at >= one.at && at < endOfPiece(one))
   const player = useRoutinePlay(dance, laid, song, { from: at, to: at + 1 }, choice)
   const countRef = useRef<HTMLSpanElement>(null)
@@ -267,7 +252,17 @@ function OpenRoutine({
           />
           <ul>
             {shown.map((one) => (
-              <li key={one.id}>
+              <li key={one.id} className={classes.choice}>
+                <Checkbox
+                  aria-label={`Propose with ${one.title}`}
+                  checked={ticked.has(one.id)}
+                  onChange={({ currentTarget: { checked } }) => {
+                    const next = new Set(ticked)
+                    if (checked) next.add(one.id)
+                    else next.delete(one.id)
+                    setTicked(next)
+                  }}
+                />
                 <button type="button" className={classes.lay} onClick={() => lay(one)}>
                   <b>{one.title}</b>
                   <span className="counts">
@@ -278,6 +273,29 @@ function OpenRoutine({
             ))}
           </ul>
           <p className={classes.hint}>Touched, it is laid on the selected count.</p>
+          <Button
+            size="xs"
+            loading={proposals.asking}
+            onClick={() => void proposals.ask(combinations.filter(({ id }) => ticked.has(id)))}
+          >
+            Propose with those ticked
+          </Button>
+          {proposals.asking && (
+            <Button size="xs" variant="default" onClick={proposals.stop}>
+              Stop
+            </Button>
+          )}
+          {proposals.proposed.map((one, i) => (
+            <button
+              key={one.words + String(one.cost)}
+              type="button"
+              className={classes.lay}
+              onClick={() => change('take a proposal', () => one.routine)}
+            >
+              <b>Proposal {i + 1}</b>
+              <span className="counts">{one.words}</span>
+            </button>
+          ))}
         </section>
         <RoutineLines
           routine={routine}

@@ -1,0 +1,32 @@
+import type { Combination } from '../combination/combination'
+import { checkCombination } from '../findings/check'
+import type { Finding } from '../findings/finding'
+import type { House } from '../house/house'
+import type { Vocabulary } from '../moves/vocabulary'
+import type { Song } from '../song/song'
+import { dancedTo, foundIn } from './danced'
+import { fitOf, type SongFact } from './fit'
+import { type LaidPass, laidOut } from './laid'
+import type { Routine } from './routine'
+
+/** What is worth a look in routines on a song, in the order of their counts. */
+export function factsOn(
+  song: Song,
+  find: (id: string) => Combination | undefined,
+  vocabulary: Vocabulary,
+  house: House,
+): (routine: Routine) => readonly SongFact[] {
+  const known = new Map<Combination, readonly Finding[]>()
+  const own = ({ combination }: LaidPass): readonly Finding[] => {
+    if (!combination) return []
+    const findings =
+      known.get(combination) ?? checkCombination(combination, vocabulary, house).findings
+    known.set(combination, findings)
+    return findings
+  }
+  return (routine) => {
+    const laid = laidOut(routine, song, find)
+    const dance = dancedTo(laid, song, vocabulary, house)
+    return [...fitOf(routine, song, laid), ...foundIn(dance, laid, own)].sort((a, b) => a.at - b.at)
+  }
+}
