@@ -5,7 +5,7 @@ import type { Page } from 'playwright-core'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { play } from '../pieces/song'
 import { wav } from '../pieces/wav'
-import { type App, expectAccessible, fill, startApp } from './app'
+import { type App, bytesOf, expectAccessible, fill, startApp } from './app'
 
 let app: App
 beforeAll(async () => {
@@ -171,6 +171,17 @@ describe('a song', () => {
     await expectAccessible(page)
     await page.getByRole('button', { name: 'Evening colours' }).click()
     await expectAccessible(page)
+    // The cue sheet is saved, and one page of paper.
+    await page.getByRole('button', { name: 'Cue sheet' }).click()
+    const [saved] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('menuitem', { name: /CSV/ }).click(),
+    ])
+    const csv = (await bytesOf(saved)).toString()
+    expect(csv).toMatch(/time,place,count/)
+    expect(csv).toMatch(/Copper Lantern|Saffron Steps/)
+    const pdf = (await page.pdf({ preferCSSPageSize: true })).toString('latin1')
+    expect(pdf.match(/\/Type\s*\/Page\b/g)).toHaveLength(1)
     const kept = await labels(page)
     await page.reload()
     await grid.waitFor()

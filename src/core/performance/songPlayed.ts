@@ -24,7 +24,7 @@ export interface SongPlay {
 const PACE_COUNTS = 8
 
 /** Which of a song's counts nobody counts. */
-export const isSilent = ({ silent }: Song['counts'], at: number): boolean =>
+const isSilent = ({ silent }: Song['counts'], at: number): boolean =>
   silent.some(({ from, to }) => at >= from && at < to)
 
 /** A song by itself: its sound, clicks on its counts, and their numbers. */

@@ -5,6 +5,7 @@ import type { Song } from '../song/song'
 import { leftInSection, lengthened, moved, restedOn, turned } from './edits'
 import type { SongFact } from './fit'
 import { endOfPiece, type Piece, type RestHow, type Routine } from './routine'
+import { countWords } from './words'
 
 /** A way to put something of a routine right: tried before it is offered. */
 export interface Offer {
@@ -81,7 +82,7 @@ function waysFor(fact: SongFact, around: Around): readonly Way[] {
       const counts = Math.min(fact.counts, leftInSection(song, at))
       const before = routine.pieces.find((piece) => endOfPiece(piece) === at)
       const next = routine.pieces.find((piece) => piece.at === at + counts)
-      const said = counted(counts)
+      const said = countWords(counts)
       return [
         ...(Object.keys(REST_OFFERS) as RestHow[]).map(
           (how): Way => ({
@@ -117,12 +118,12 @@ function waysFor(fact: SongFact, around: Around): readonly Way[] {
       if (!piece) return []
       return [
         {
-          words: `Dance the whole phrase, ${counted(whole - counts)} more`,
+          words: `Dance the whole phrase, ${countWords(whole - counts)} more`,
           price: PRICES.whole,
           make: () => lengthened(routine, song, piece.id, whole - counts),
         },
         {
-          words: `End before it, ${counted(counts)} earlier`,
+          words: `End before it, ${countWords(counts)} earlier`,
           price: PRICES.cut,
           make: () => lengthened(routine, song, piece.id, -counts),
         },
@@ -143,8 +144,6 @@ function waysFor(fact: SongFact, around: Around): readonly Way[] {
       return []
   }
 }
-
-const counted = (counts: number): string => (counts === 1 ? '1 count' : `${counts} counts`)
 
 /** Whether a piece that goes on for so many counts ends with a phrase. */
 function endsOnPhrase(

@@ -15,7 +15,7 @@ const Dance = z
     side: Side,
   })
   .readonly()
-export type Dance = z.infer<typeof Dance>
+type Dance = z.infer<typeof Dance>
 
 /** Counts in which nothing that is written is danced. */
 const Rest = z
@@ -25,7 +25,7 @@ const Rest = z
     words: z.string().max(60),
   })
   .readonly()
-export type Rest = z.infer<typeof Rest>
+type Rest = z.infer<typeof Rest>
 export type RestHow = Rest['how']
 
 /** Something laid on counts of a song. */

@@ -3,8 +3,19 @@ import type { Units } from '../house/lengths'
 import { placeWords } from '../song/lines'
 import type { Song } from '../song/song'
 import type { SongFact } from './fit'
+import type { RestHow } from './routine'
 
-const counted = (counts: number): string => (counts === 1 ? '1 count' : `${counts} counts`)
+/** How one rests, in a word. */
+export const REST_WORDS: Readonly<Record<RestHow, string>> = {
+  pose: 'Pose',
+  free: 'Free',
+  wait: 'Wait',
+  walk: 'Walk',
+}
+
+/** Counts as they are said. */
+export const countWords = (counts: number): string =>
+  counts === 1 ? '1 count' : `${counts} counts`
 
 /** What was found in a routine, in words. */
 export function songFactText(fact: SongFact, song: Song, units: Units = 'metres'): string {
@@ -12,11 +23,11 @@ export function songFactText(fact: SongFact, song: Song, units: Units = 'metres'
     song.sections.findLast(({ at }) => at <= fact.at)?.label.toLowerCase() ?? 'the song'
   switch (fact.code) {
     case 'song.gap':
-      return `${counted(fact.counts)} of the ${section} ${fact.counts === 1 ? 'is' : 'are'} left.`
+      return `${countWords(fact.counts)} of the ${section} ${fact.counts === 1 ? 'is' : 'are'} left.`
     case 'song.cut':
-      return `Only ${fact.counts} of ${counted(fact.whole)} of its last phrase are danced.`
+      return `Only ${fact.counts} of ${countWords(fact.whole)} of its last phrase are danced.`
     case 'song.end':
-      return `The song goes on for ${counted(fact.counts)} after the last piece.`
+      return `The song goes on for ${countWords(fact.counts)} after the last piece.`
     case 'song.lost':
       return 'Its combination is gone: nothing is danced here.'
     case 'song.dance':

@@ -85,8 +85,7 @@ export const SongCounts = z
   .readonly()
 export type SongCounts = z.infer<typeof SongCounts>
 
-export const SectionKind = z.enum(PART_KINDS)
-export type SectionKind = z.infer<typeof SectionKind>
+const SectionKind = z.enum(PART_KINDS)
 
 /** A part of a song, to where the next one begins. */
 const Section = z

@@ -2,19 +2,13 @@ import { memo, useEffect } from 'react'
 import type { Combination } from '../../core/combination/combination'
 import { gapsIn } from '../../core/routine/fit'
 import { endOfPiece, type Piece, type Routine } from '../../core/routine/routine'
+import { REST_WORDS } from '../../core/routine/words'
 import { linesOf, placeWords, type SongLine } from '../../core/song/lines'
 import { placeIn, type Song } from '../../core/song/song'
 import map from '../song/song.module.css'
 import classes from './routine.module.css'
 
 const COUNTS_IN_LINE = 32
-
-export const REST_WORDS: Readonly<Record<'pose' | 'free' | 'wait' | 'walk', string>> = {
-  pose: 'Pose',
-  free: 'Free',
-  wait: 'Wait',
-  walk: 'Walk',
-}
 
 export const countId = (at: number): string => `song-count-${at}`
 

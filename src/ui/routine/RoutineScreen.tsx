@@ -1,4 +1,5 @@
 import { Button, Checkbox, SegmentedControl, TextInput } from '@mantine/core'
+import { IconChevronDown } from '@tabler/icons-react'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { useStore } from 'zustand'
@@ -8,6 +9,7 @@ import type { Combination } from '../../core/combination/combination'
 import { aloneFrom } from '../../core/combination/dancing'
 import { tempoBetween } from '../../core/performance/songPlayed'
 import { folded } from '../../core/record/folded'
+import { cueSheet, cueSheetCsv, cueSheetVtt } from '../../core/routine/cueSheet'
 import { dancedTo } from '../../core/routine/danced'
 import {
   countsFrom,
@@ -23,7 +25,7 @@ import {
 import { sumsOf } from '../../core/routine/fit'
 import { laidOut } from '../../core/routine/laid'
 import { endOfPiece, type RestHow, type Routine } from '../../core/routine/routine'
-import { songFactPlace, songFactText } from '../../core/routine/words'
+import { REST_WORDS, songFactPlace, songFactText } from '../../core/routine/words'
 import { placeWords } from '../../core/song/lines'
 import { oneAt, type Song } from '../../core/song/song'
 import { TICKS_PER_COUNT } from '../../core/time/time'
@@ -31,6 +33,7 @@ import type { Songs } from '../../storage/songs'
 import { eachFrame } from '../parts/eachFrame'
 import { KeysButton, KeysHelp } from '../parts/KeysHelp'
 import { undoKeys } from '../parts/keys'
+import { LaterMenu } from '../parts/LaterMenu'
 import { counted } from '../parts/locale'
 import { inWords, ProblemPage } from '../parts/Problem'
 import { SavedWord } from '../parts/SavedWord'
@@ -48,7 +51,8 @@ import { houseNow } from '../stores/house'
 import { useServices } from '../stores/services'
 import { useDocument } from '../stores/useDocument'
 import { words } from '../stores/words'
-import { countId, nameOf, REST_WORDS, RoutineLines } from './RoutineLines'
+import { CuePaper } from './CuePaper'
+import { countId, nameOf, RoutineLines } from './RoutineLines'
 import classes from './routine.module.css'
 import { useFacts } from './useFacts'
 import { useProposals } from './useProposals'
@@ -204,6 +208,12 @@ function OpenRoutine({
     { on: ['p'], does: 'a pose in the free counts', run: () => rest('pose') },
     { on: ['Delete', 'Backspace'], does: 'take the piece away', run: remove },
   ])
+  const rows = useMemo(() => cueSheet(routine, song, laid, dance), [routine, song, laid, dance])
+  const saveCues = async (as: 'csv' | 'vtt') => {
+    const { download, fileName } = await import('../parts/files')
+    const text = as === 'csv' ? cueSheetCsv(rows) : cueSheetVtt(rows, song, laid)
+    download(fileName(routine.title, `.${as}`), text, `text/${as}`)
+  }
   const shown = combinations.filter(({ title }) => folded(title).includes(folded(wanted)))
   return (
     <main className={map.screen}>
@@ -227,6 +237,24 @@ function OpenRoutine({
           {sums.sides.R}, L {sums.sides.L}
         </span>
         <span className={map.spring} />
+        <LaterMenu
+          button={(onClick) => (
+            <Button
+              size="xs"
+              variant="default"
+              rightSection={<IconChevronDown size={14} />}
+              aria-haspopup="menu"
+              onClick={onClick}
+            >
+              Cue sheet
+            </Button>
+          )}
+          items={[
+            { label: 'Print it', onPick: () => window.print() },
+            { label: 'Save as a table (CSV)', onPick: () => void saveCues('csv') },
+            { label: 'Save as captions (VTT)', onPick: () => void saveCues('vtt') },
+          ]}
+        />
         <SavedWord state={document.kept} />
         <UndoButtons undo={document.undo} redo={document.redo} last={document.last} />
         <KeysButton onClick={keys.onOpen} />
@@ -375,6 +403,7 @@ function OpenRoutine({
         onChoice={setChoice}
         onPlayOrStop={playOrStop}
       />
+      <CuePaper routine={routine} song={song} rows={rows} />
     </main>
   )
 }

@@ -7,7 +7,7 @@ import { inWords } from '../parts/Problem'
 import { useServices } from '../stores/services'
 
 /** No more combinations are tried with each other. */
-export const MOST_CHOSEN = 8
+const MOST_CHOSEN = 8
 
 /** Routines that are proposed for what is free of a song; they are thought about beside the page. */
 export function useProposals(routine: Routine, song: Song, say: (text: string) => void) {

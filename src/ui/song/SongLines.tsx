@@ -19,7 +19,7 @@ interface LinesProps {
   readonly screen: RefObject<HTMLDivElement | null>
 }
 
-export const cellId = (at: number): string => `count-${at}`
+const cellId = (at: number): string => `count-${at}`
 
 /** A song like text: a line 32 counts or fewer, each section from a line of its own, equal ones one under the other. */
 export function SongLines(props: LinesProps) {

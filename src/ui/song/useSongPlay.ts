@@ -5,7 +5,7 @@ import { isClick, type SoundKind } from '../../core/performance/sounds'
 import { oneAt, type Song } from '../../core/song/song'
 import { useServices } from '../stores/services'
 
-export const LOOPS = ['once', 'phrase', 'section', 'selection'] as const
+const LOOPS = ['once', 'phrase', 'section', 'selection'] as const
 export type Loop = (typeof LOOPS)[number]
 
 /** How a song is played here. */

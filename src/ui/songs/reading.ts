@@ -8,7 +8,7 @@ import { inWords } from '../parts/Problem'
 import type { PlayDeck } from '../stores/deck'
 
 /** A file that is being read. */
-export interface Reading {
+interface Reading {
   readonly id: string
   readonly name: string
   /** What is done now, in words. */
@@ -19,7 +19,7 @@ export interface Reading {
 }
 
 /** What came of a file, where it is not simply a song now. */
-export interface Told {
+interface Told {
   readonly id: string
   readonly name: string
   readonly what: string
@@ -56,7 +56,7 @@ const NOT_HEARD = {
 } as const
 
 /** A file's name as a title: without its ending and the number before it. */
-export const titleOf = (name: string): string =>
+const titleOf = (name: string): string =>
   name
     .replace(/\.[a-z0-9]{1,5}$/i, '')
     .replace(/[_]+/g, ' ')

@@ -1,0 +1,127 @@
+import webvtt from 'node-webvtt'
+import Papa from 'papaparse'
+import { facingWord } from '../body/facing'
+import type { Danced } from '../simulate/danced'
+import { placeWords } from '../song/lines'
+import { type Song, songTime } from '../song/song'
+import { TICKS_PER_COUNT } from '../time/time'
+import { tempoOver } from '../time/timeMap'
+import type { Laid } from './laid'
+import type { Piece, Routine } from './routine'
+import { REST_WORDS } from './words'
+
+/** A line of a cue sheet: one piece, or a rest. */
+export interface CueRow {
+  /** Seconds of the song. */
+  readonly seconds: number
+  /** `Chorus 3·5`. */
+  readonly place: string
+  /** From the first one that is danced to, from 1. */
+  readonly count: number
+  readonly counts: number
+  readonly what: string
+  /** Its phrases in their order: `A B A`. */
+  readonly phrases: string
+  readonly side: string
+  /** Where the body faces as it begins. */
+  readonly facing: string
+  /** Words that are written for it. */
+  readonly cue: string
+  /** Counts a minute, in the mean. */
+  readonly tempo: number
+}
+
+/** Everything that is laid on a song, in its order, with when and where. */
+export function cueSheet(
+  { pieces }: Routine,
+  song: Song,
+  laid: Laid,
+  dance: Danced,
+): readonly CueRow[] {
+  const time = songTime(song)
+  const tickOf = (at: number) => TICKS_PER_COUNT * (at - (song.counts.ones[0]?.at ?? 0))
+  return pieces.flatMap((piece): readonly CueRow[] => {
+    const own = laid.passes.flatMap((pass, i) => (pass.piece === piece ? [{ pass, i }] : []))
+    const first = own[0]
+    if (!first) return []
+    const { at, counts } = piece
+    const facing = dance.lead.slices[first.i]?.entry.facing ?? 0
+    return [
+      {
+        seconds: Math.round(1000 * time.secondsAt(tickOf(at))) / 1000,
+        place: placeWords(song, at),
+        count: at - laid.from + 1,
+        counts,
+        what: whatOf(piece, first.pass.combination?.title),
+        phrases: own.map(({ i }) => dance.lead.passes[i]?.phrase.name ?? '').join(' '),
+        side: piece.what.kind === 'dance' ? piece.what.side : '',
+        facing: facingWord(facing),
+        cue: piece.what.kind === 'rest' ? piece.what.words : '',
+        tempo: Math.round(10 * tempoOver(time, tickOf(at), tickOf(at + counts))) / 10,
+      },
+    ]
+  })
+}
+
+const whatOf = ({ what }: Piece, title: string | undefined): string =>
+  what.kind === 'rest' ? REST_WORDS[what.how] : (title ?? 'A combination that is gone')
+
+/** `1:04.5`, of seconds. */
+export function cueTime(seconds: number): string {
+  const tenths = Math.round(10 * seconds)
+  const rest = tenths % 600
+  return `${Math.floor(tenths / 600)}:${String(Math.floor(rest / 10)).padStart(2, '0')}.${rest % 10}`
+}
+
+/** The cue sheet as a table for a spreadsheet. */
+export function cueSheetCsv(rows: readonly CueRow[]): string {
+  const table = rows.map((row) => ({
+    time: cueTime(row.seconds),
+    place: row.place,
+    count: row.count,
+    counts: row.counts,
+    what: row.what,
+    phrases: row.phrases,
+    side: row.side,
+    facing: row.facing,
+    cue: row.cue,
+    tempo: row.tempo,
+  }))
+  // Spreadsheets take a file without this mark for one in another encoding.
+  return `\uFEFF${Papa.unparse(table, { columns: COLUMNS, newline: '\r\n', escapeFormulae: /^[=+\-@\t\r]/ })}\r\n`
+}
+
+const COLUMNS = [
+  'time',
+  'place',
+  'count',
+  'counts',
+  'what',
+  'phrases',
+  'side',
+  'facing',
+  'cue',
+  'tempo',
+]
+
+/** The same as captions for a film of the song: one a count, what begins there on its first. */
+export function cueSheetVtt(rows: readonly CueRow[], song: Song, { from }: Laid): string {
+  const time = songTime(song)
+  const tickOf = (at: number) => TICKS_PER_COUNT * (at - (song.counts.ones[0]?.at ?? 0))
+  const begins = new Map(rows.map((row) => [from + row.count - 1, row]))
+  const cues = Array.from({ length: song.counts.ms.length - from }, (_, i) => {
+    const at = from + i
+    const row = begins.get(at)
+    const section = song.sections.find((one) => one.at === at)
+    const said = [section?.label, row?.what, row?.side].filter(Boolean).join(', ')
+    const number = placeWords(song, at).split('·').at(-1)
+    return {
+      identifier: String(i + 1),
+      start: Math.round(1000 * time.secondsAt(tickOf(at))) / 1000,
+      end: Math.round(1000 * time.secondsAt(tickOf(at + 1))) / 1000,
+      text: [number, said.replace(/[<>&\n]/g, ' ')].filter(Boolean).join(' · '),
+      styles: '',
+    }
+  })
+  return webvtt.compile({ valid: true, cues })
+}
