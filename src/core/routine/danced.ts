@@ -1,3 +1,4 @@
+import type { CallMode, SpeechSeconds } from '../calling/called'
 import { aloneFrom } from '../combination/dancing'
 import { judgedAsWritten } from '../findings/check'
 import { type Finding, severityOf } from '../findings/finding'
@@ -49,26 +50,26 @@ export function foundIn(
     })
 }
 
-/**
- * A routine as it is performed: with its song, from one of its counts on.
- * @param from a place of the song's counts, to `to`
- * @param rate of the song's own speed, 0.4 to 1.2
- */
+/** What of a routine is performed, and how. */
+export interface RoutinePlay {
+  /** Places of the song's counts, half-open. */
+  readonly from: number
+  readonly to: number
+  /** Of the song's own speed, 0.4 to 1.2. */
+  readonly rate: number
+  readonly isLooped: boolean
+  /** Counts that are clicked before the music. */
+  readonly countIn?: number | undefined
+  readonly mode?: CallMode
+  readonly speech?: SpeechSeconds
+}
+
+/** A routine as it is performed: with its song, from one of its counts on. */
 export function routinePlayed(
   dance: Danced,
   laid: Laid,
   song: Song,
-  {
-    from,
-    to,
-    rate,
-    isLooped,
-  }: {
-    readonly from: number
-    readonly to: number
-    readonly rate: number
-    readonly isLooped: boolean
-  },
+  { from, to, rate, isLooped, countIn, mode = 'none', speech = SILENT }: RoutinePlay,
 ): Performance {
   const begin = TICKS_PER_COUNT * (from - laid.from)
   const time = startingAt(slowed(routineTime(laid, song), rate), begin)
@@ -76,12 +77,12 @@ export function routinePlayed(
   const range = { from: tick(begin), to: tick(TICKS_PER_COUNT * (to - laid.from)) }
   const dancing = aloneFrom(laid.combination.lead)
   return performanceOf(
-    [stretchOf(dance, dancing, { range, countIn: undefined })],
+    [stretchOf(dance, dancing, { range, countIn, mode })],
     {
       time,
-      speech: SILENT,
+      speech,
       music: { mark: song.media.mark, from: Math.max(0, first), rate },
     },
-    isLooped ? 0 : undefined,
+    isLooped ? (countIn === undefined ? 0 : 1) : undefined,
   )
 }

@@ -9,6 +9,7 @@ import type { Section, Song } from '../song/song'
 import { countsFrom } from './edits'
 import { gapsIn, type SongFact, sumsOf } from './fit'
 import type { Piece, RestHow, Routine } from './routine'
+import { REST_WORDS } from './words'
 
 /** A routine that covers what was free, and what it comes to. */
 export interface Proposed {
@@ -45,7 +46,7 @@ const EIGHT = 8
 const ROUNDS = 2
 /** States that are followed at once, and those that are danced in the end. */
 const BEAM = 60
-const TRIED = 8
+const TRIED = 30
 const SHOWN = 3
 
 /** Something laid from the first count of a gap on. */
@@ -97,21 +98,20 @@ export function proposalsFor(wanted: Wanted): readonly Proposed[] {
     .map((state) => ({ ...state, cost: state.cost + imbalance(state.sides) }))
     .sort((a, b) => a.cost - b.cost)
     .slice(0, TRIED)
-  return balanced
-    .map(({ fills, cost }): Proposed => {
-      const pieces = gaps.flatMap((gap, i) => piecesOf(gap.at, fills[i] ?? [], newId))
-      const made = {
-        ...routine,
-        pieces: [...routine.pieces, ...pieces].sort((a, b) => a.at - b.at),
-      }
-      return { routine: made, cost, words: wordsOf(made, song) }
-    })
-    .filter((one) =>
-      factsOf(one.routine).every(
-        (fact) => fact.code !== 'song.dance' || severityOf(fact.finding) !== 'fault',
-      ),
+  const isFaultless = (made: Routine) =>
+    factsOf(made).every(
+      (fact) => fact.code !== 'song.dance' || severityOf(fact.finding) !== 'fault',
     )
-    .slice(0, SHOWN)
+  const proposed: Proposed[] = []
+  for (const { fills, cost } of balanced) {
+    if (proposed.length === SHOWN) break
+    const pieces = gaps.flatMap((gap, i) => piecesOf(gap.at, fills[i] ?? [], newId))
+    const made = { ...routine, pieces: [...routine.pieces, ...pieces].sort((a, b) => a.at - b.at) }
+    const words = wordsOf(made, song, combinations)
+    const isOther = proposed.every((one) => one.words !== words)
+    if (isOther && isFaultless(made)) proposed.push({ routine: made, cost, words })
+  }
+  return proposed
 }
 
 /** Sections that are alike are filled alike, place for place. */
@@ -284,11 +284,24 @@ function piecesOf(from: number, fill: readonly Part[], newId: () => string): rea
   })
 }
 
-function wordsOf(routine: Routine, song: Song): string {
+/** What it comes to, and what each kind of section begins with. */
+function wordsOf(routine: Routine, song: Song, combinations: readonly Combination[]): string {
   const { left, rest, sides } = sumsOf(routine, song)
+  const named = new Map<string, string>()
+  for (const { label, at } of song.sections) {
+    const piece = routine.pieces.find((one) => at <= one.at || at < one.at + one.counts)
+    if (!piece || named.has(label)) continue
+    const { what } = piece
+    const title =
+      what.kind === 'rest'
+        ? REST_WORDS[what.how].toLowerCase()
+        : combinations.find(({ id }) => id === what.combination)?.title
+    named.set(label, `${label} ${title ?? ''}${what.kind === 'dance' ? ` ${what.side}` : ''}`)
+  }
   return [
     left === 0 ? 'all covered' : `${left} counts left`,
     `sides ${sides.R} and ${sides.L}`,
     rest === 0 ? 'no rest' : `${rest} counts of rest`,
+    ...named.values(),
   ].join(', ')
 }

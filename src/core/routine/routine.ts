@@ -15,7 +15,6 @@ const Dance = z
     side: Side,
   })
   .readonly()
-type Dance = z.infer<typeof Dance>
 
 /** Counts in which nothing that is written is danced. */
 const Rest = z

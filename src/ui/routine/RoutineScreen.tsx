@@ -174,7 +174,7 @@ function OpenRoutine({
   const longer = (by: number) => onPiece('length', (now, id) => lengthened(now, song, id, by))
   const turn = () => onPiece('other side', turned)
   const remove = () => onPiece('take away', removed)
-  const playOrStop = () => (player.playing ? player.stop() : player.play())
+  const playOrStop = () => (player.playing ? player.stop() : void player.play())
   const keys = useScreenKeys([
     ...undoKeys(document.undo, document.redo),
     { on: [' '], does: 'play from the selected count, or stop', run: playOrStop },
@@ -441,7 +441,8 @@ function usePlayhead(
       shown = mark
       if (count.current)
         count.current.textContent =
-          at === undefined ? '' : placeWords(latest.current.song, Math.floor(at))
+          latest.current.player.countedIn() ??
+          (at === undefined ? '' : placeWords(latest.current.song, Math.floor(at)))
       if (!mark || !cell || at === undefined) return
       mark.style.visibility = 'visible'
       mark.style.transform = `translateX(${cell.offsetLeft + (at % 1) * cell.offsetWidth}px)`

@@ -1,13 +1,17 @@
 import { useEffect, useRef } from 'react'
 import { useStore } from 'zustand'
+import { speechSeconds } from '../../audio/speech'
 import { isClick } from '../../core/performance/sounds'
-import { routinePlayed } from '../../core/routine/danced'
+import { type RoutinePlay, routinePlayed } from '../../core/routine/danced'
 import type { Laid } from '../../core/routine/laid'
 import type { Danced } from '../../core/simulate/danced'
 import type { Song } from '../../core/song/song'
 import { TICKS_PER_COUNT } from '../../core/time/time'
-import { type Counts, playedCounts, type SongChoice } from '../song/useSongPlay'
+import { COUNT_IN, type Counts, playedCounts, type SongChoice } from '../song/useSongPlay'
 import { useServices } from '../stores/services'
+
+/** What is called is called, or not, as it is heard. */
+const SPEECH = speechSeconds()
 
 /** Plays a routine with its song, from a count on; what is changed meanwhile is heard at once. */
 export function useRoutinePlay(
@@ -19,14 +23,14 @@ export function useRoutinePlay(
 ) {
   const { deck } = useServices()
   const playing = useStore(deck, (is) => is)
-  const wish = useRef<{ readonly from: number; readonly to: number; readonly isLooped: boolean }>(
-    undefined,
-  )
+  const wish = useRef<Omit<RoutinePlay, 'rate'>>(undefined)
   const rate = choice.speed / 100
-  const { isClicked, loud } = choice
+  const { isClicked, isNumbered, isCountedIn, loud } = choice
   useEffect(() => {
-    deck.hear((kind) => (isClick(kind) ? isClicked && kind !== 'and' : kind === 'say'))
-  }, [deck, isClicked])
+    deck.hear((kind) =>
+      isClick(kind) ? isClicked && kind !== 'and' : kind === 'say' && isNumbered,
+    )
+  }, [deck, isClicked, isNumbered])
   useEffect(() => deck.setMusic(loud), [deck, loud])
   useEffect(
     () => () => {
@@ -40,7 +44,7 @@ export function useRoutinePlay(
     if (wish.current && deck.getState())
       deck.swap(routinePlayed(dance, laid, song, { ...wish.current, rate }))
   }, [deck, dance, laid, song, rate])
-  const play = () => {
+  const play = async () => {
     const last = song.counts.ms.length
     const { from, to = last } = playedCounts(song, selection, choice.loop)
     const begin = Math.max(laid.from, Math.min(from, last - 1))
@@ -48,13 +52,22 @@ export function useRoutinePlay(
       from: begin,
       to: Math.max(begin + 1, to),
       isLooped: choice.loop !== 'once',
+      ...(isCountedIn && { countIn: COUNT_IN }),
+      mode: 'all',
+      speech: SPEECH,
     }
-    void deck.play(routinePlayed(dance, laid, song, { ...wish.current, rate }))
+    if (isNumbered) await deck.prepareVoice(new Map())
+    await deck.play(routinePlayed(dance, laid, song, { ...wish.current, rate }))
   }
   return {
     playing,
     play,
     stop: deck.stop,
+    /** The number that is counted in; absent where it is danced. */
+    countedIn: (): string | undefined => {
+      const moment = deck.moment()
+      return moment?.isCountIn ? moment.count : undefined
+    },
     /** The count that sounds now, not rounded. */
     at: (): number | undefined => {
       const moment = deck.moment()

@@ -30,7 +30,7 @@ export const USUAL_CHOICE: SongChoice = {
 }
 
 /** Counts that are clicked before it begins. */
-const COUNT_IN = 8
+export const COUNT_IN = 8
 
 /** Some counts, half-open. */
 export interface Counts {
