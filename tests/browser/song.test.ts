@@ -114,6 +114,15 @@ describe('a song', () => {
     const first = await now.textContent()
     await expect.poll(() => now.textContent()).not.toBe(first)
     await page.getByRole('button', { name: 'Stop', exact: true }).click()
+    // At a stop it waits, and goes on one phrase earlier.
+    const stop = made.findIndex((one) => one.includes('playing stops'))
+    await cells(page)
+      .nth(stop - 3)
+      .click()
+    await page.keyboard.press(' ')
+    await page.getByRole('button', { name: 'Stop', exact: true }).waitFor()
+    await page.getByRole('button', { name: 'Play', exact: true }).waitFor()
+    await expect.poll(() => selectedCount(page).getAttribute('data-at')).toBe(String(stop - 8))
 
     await toSongs(page)
     await expectAccessible(page)

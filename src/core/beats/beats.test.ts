@@ -3,6 +3,8 @@ import { describe, expect, it } from 'vitest'
 import { holds } from '../../../tests/holds'
 import { agreement } from '../../../tests/pieces/agreement'
 import { type Piece, play, STYLES } from '../../../tests/pieces/song'
+import { RHYTHMS } from '../rhythm/rhythms'
+import { priorOf } from '../song/styles'
 import { featuresOf } from './features'
 import { hann, spectraOf } from './fft'
 import { type Listened, listen, readSound } from './listen'
@@ -151,6 +153,24 @@ describe('the counts of a song', () => {
       expect(() => tappedCounts(features, heard.counts.slice(0, 5))).toThrow(/too few/)
     }
     expect(mean(right)).toBeGreaterThan(0.97)
+  })
+
+  it('are heard as they are told: from a 1 that is known, at a tempo, in the pace of a rhythm', () => {
+    const { samples, rate } = pieces[0] as Piece
+    const plain = heardIn({ samples, rate })
+    const told = listen(samples, rate, { one: { at: plain.counts[10] as number, counts: 6 } })
+    if (typeof told === 'string') throw new Error(told)
+    expect(told.ones).toEqual(told.counts.flatMap((_, i) => ((i - 10) % 6 === 0 ? [i] : [])))
+    expect(told.sure.eights).toBe(1)
+    const half = listen(samples, rate, { prior: { centre: plain.tempo / 2, spread: 0.06 } })
+    if (typeof half === 'string') throw new Error(half)
+    const ratio = half.tempo / plain.tempo
+    expect([0.5, 1].some((level) => Math.abs(ratio / level - 1) < 0.05)).toBe(true)
+    for (const { id } of RHYTHMS) {
+      const { centre = 100, spread = 0.6 } = priorOf(id) ?? {}
+      expect(centre * 2 ** spread).toBeGreaterThan(60)
+      expect(centre / 2 ** spread).toBeLessThan(200)
+    }
   })
 
   it('are none in silence, in too little sound, or where nothing repeats', () => {

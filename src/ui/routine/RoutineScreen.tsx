@@ -132,7 +132,10 @@ function OpenRoutine({
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set())
   const proposals = useProposals(routine, song, setMessage)
   const piece = routine.pieces.find((one) => at >= one.at && at < endOfPiece(one))
-  const player = useRoutinePlay(dance, laid, song, { from: at, to: at + 1 }, choice)
+  // Behind a stop it goes on one phrase earlier.
+  const player = useRoutinePlay(dance, laid, song, { from: at, to: at + 1 }, choice, (stop) =>
+    setAt(Math.max(laid.from, stop - oneAt(song.counts, stop).counts)),
+  )
   const countRef = useRef<HTMLSpanElement>(null)
   usePlayhead(player, song, countRef)
 

@@ -7,6 +7,7 @@ import type { Laid } from '../../core/routine/laid'
 import type { Danced } from '../../core/simulate/danced'
 import type { Song } from '../../core/song/song'
 import { TICKS_PER_COUNT } from '../../core/time/time'
+import { useEnded } from '../song/useEnded'
 import { COUNT_IN, type Counts, playedCounts, type SongChoice } from '../song/useSongPlay'
 import { useServices } from '../stores/services'
 
@@ -20,10 +21,16 @@ export function useRoutinePlay(
   song: Song,
   selection: Counts,
   choice: SongChoice,
+  /** Told the stop of the song it has come to. */
+  onStop: (at: number) => void,
 ) {
   const { deck } = useServices()
   const playing = useStore(deck, (is) => is)
   const wish = useRef<Omit<RoutinePlay, 'rate'>>(undefined)
+  const ended = useEnded(playing, () => {
+    const to = wish.current?.to
+    if (to !== undefined && song.stops.some((stop) => stop.at === to)) onStop(to)
+  })
   const rate = choice.speed / 100
   const { isClicked, isNumbered, isCountedIn, loud } = choice
   useEffect(() => {
@@ -62,7 +69,10 @@ export function useRoutinePlay(
   return {
     playing,
     play,
-    stop: deck.stop,
+    stop() {
+      ended.stopped()
+      deck.stop()
+    },
     /** The number that is counted in; absent where it is danced. */
     countedIn: (): string | undefined => {
       const moment = deck.moment()

@@ -8,7 +8,7 @@ import { dragged } from '../../core/song/correct'
 import { sectionsTaken, withCounts } from '../../core/song/edits'
 import { isCounted } from '../../core/song/even'
 import { placeWords } from '../../core/song/lines'
-import type { Song } from '../../core/song/song'
+import { oneAt, type Song } from '../../core/song/song'
 import { priorOf } from '../../core/song/styles'
 import type { Songs } from '../../storage/songs'
 import { eachFrame } from '../parts/eachFrame'
@@ -61,7 +61,10 @@ function OpenSong({ first, store }: { readonly first: Song; readonly store: Song
     queryFn: async () => (await store.heard.read(song.media.mark)) ?? null,
     gcTime: 0,
   })
-  const player = useSongPlay(song, selection, choice)
+  // Behind a stop it goes on one phrase earlier.
+  const player = useSongPlay(song, selection, choice, (stop) =>
+    select(Math.max(0, stop - oneAt(counts, stop).counts)),
+  )
   useLeaveWarning(document.kept === 'failed')
 
   const change: typeof document.change = (label, make, mark) => {

@@ -4,6 +4,7 @@ import { countPlayed, type SongPlay, songPlayed, soundAt } from '../../core/perf
 import { isClick, type SoundKind } from '../../core/performance/sounds'
 import { oneAt, type Song } from '../../core/song/song'
 import { useServices } from '../stores/services'
+import { useEnded } from './useEnded'
 
 const LOOPS = ['once', 'phrase', 'section', 'selection'] as const
 export type Loop = (typeof LOOPS)[number]
@@ -64,12 +65,22 @@ export function playedCounts(
 }
 
 /** Plays an open song from its selection on; what is changed meanwhile is heard at once. */
-export function useSongPlay(song: Song, selection: Counts, choice: SongChoice) {
+export function useSongPlay(
+  song: Song,
+  selection: Counts,
+  choice: SongChoice,
+  /** Told the stop it has come to. */
+  onStop: (at: number) => void,
+) {
   const { deck } = useServices()
   const playing = useStore(deck, (is) => is)
   const [now, setNow] = useState<SongPlay>()
   const ref = useRef({ song, now })
   ref.current = { song, now }
+  const ended = useEnded(playing, () => {
+    const to = ref.current.now?.to
+    if (to !== undefined && song.stops.some((stop) => stop.at === to)) onStop(to)
+  })
   const rate = choice.speed / 100
   const { isClicked, isNumbered, loud } = choice
 
@@ -120,7 +131,10 @@ export function useSongPlay(song: Song, selection: Counts, choice: SongChoice) {
   return {
     playing,
     play,
-    stop: deck.stop,
+    stop() {
+      ended.stopped()
+      deck.stop()
+    },
     at,
     /** The second of the sound that is heard now. */
     second: (): number | undefined => {
