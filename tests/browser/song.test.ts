@@ -284,6 +284,7 @@ describe('a song', () => {
     await open(page, path)
     const told = page.getByRole('status').filter({ hasText: /must be opened again next time/ })
     await told.getByRole('link', { name: 'Open it' }).click()
+    await cells(page).first().waitFor()
     const counts = await labels(page)
     await page.getByRole('button', { name: 'Play', exact: true }).click()
     await page.getByRole('button', { name: 'Stop', exact: true }).click()
