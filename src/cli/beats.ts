@@ -2,6 +2,7 @@ import { type Listened, listen, type NotHeard, type Told } from '../core/beats/l
 import { mean } from '../core/beats/numbers'
 import type { PartKind } from '../core/beats/parts'
 import { LISTEN_RATE } from '../core/beats/resample'
+import { clockTenths } from '../core/time/clock'
 import { readWav } from './wav'
 
 /** What `beats --json` prints; times in seconds, in three decimals. */
@@ -87,9 +88,6 @@ export const beatsText = ({ tempo, bar, beats, eights, sections, seconds }: Beat
       : `${seconds} s, ${tempo} counts a minute, ${bar} a bar, ${beats.length} counts, ${eights.length} eights`,
     ...sections.map(
       ({ from, to, counts, kind, as }) =>
-        `${clock(from)} to ${clock(to)}  ${String(counts).padStart(3)} counts  ${kind}${as === null ? '' : `, as ${clock(sections[as]?.from ?? 0)}`}`,
+        `${clockTenths(from)} to ${clockTenths(to)}  ${String(counts).padStart(3)} counts  ${kind}${as === null ? '' : `, as ${clockTenths(sections[as]?.from ?? 0)}`}`,
     ),
   ].join('\n')
-
-const clock = (seconds: number): string =>
-  `${Math.floor(seconds / 60)}:${(seconds % 60).toFixed(1).padStart(4, '0')}`

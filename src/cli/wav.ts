@@ -126,11 +126,13 @@ function mixed(data: DataView, frames: number, { isFloat, channels, bytes }: For
     if (bytes === 3) return (data.getUint16(at, true) + data.getInt8(at + 2) * 65_536) / 8_388_608
     return data.getInt32(at, true) / 2_147_483_648
   }
-  return Float32Array.from({ length: frames }, (_, i) => {
+  const row = new Float32Array(frames)
+  for (let i = 0; i < frames; i++) {
     let sum = 0
     for (let channel = 0; channel < channels; channel++)
       sum += sample((i * channels + channel) * bytes)
     const value = sum / channels
-    return Number.isFinite(value) ? value : 0
-  })
+    row[i] = Number.isFinite(value) ? value : 0
+  }
+  return row
 }

@@ -1,42 +1,19 @@
 import { beforeEach, describe, expect, it } from 'vitest'
 import { placeNamed } from '../../tests/place'
-import type { Routine } from '../core/routine/routine'
+import { songWith } from '../../tests/songs'
+import { emptyRoutine, type Routine } from '../core/routine/routine'
 import { evenCounts } from '../core/song/even'
 import type { Song } from '../core/song/song'
 import { restoreBackup, writeBackup } from './backup'
 
 const mark = (of: string) => of.repeat(64)
-const song = (id: string, of = 'a'): Song => ({
-  kind: 'song',
-  schemaVersion: 1,
-  id,
-  title: `Song ${id}`,
-  by: '',
-  notes: '',
-  media: {
-    name: `${id}.mp3`,
-    type: 'audio/mpeg',
-    bytes: 4,
-    seconds: 60,
-    picture: false,
-    mark: mark(of),
-    keep: 'here',
-    shift: 0,
-  },
-  counts: evenCounts(60),
-  sections: [],
-  stops: [],
-  words: [],
-})
-
-const routine: Routine = {
-  kind: 'routine',
-  schemaVersion: 1,
-  id: 'routine',
-  title: 'Laid',
-  song: 'one',
-  pieces: [],
+const song = (id: string, of = 'a'): Song => {
+  const made = songWith(evenCounts(60), { id, title: `Song ${id}` })
+  const media = { ...made.media, name: `${id}.mp3`, type: 'audio/mpeg', bytes: 4, mark: mark(of) }
+  return { ...made, media }
 }
+
+const routine: Routine = emptyRoutine('routine', { id: 'one', title: 'Laid' })
 
 let names = 0
 const place = (options: Parameters<typeof placeNamed>[1] = {}) =>

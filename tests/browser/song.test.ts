@@ -294,7 +294,18 @@ describe('a song', () => {
     const other = fileNamed('other.wav', wav(piece.samples.subarray(0, 200_000), 22_050))
     await page.getByLabel('Find the file').setInputFiles(other)
     await page.getByText(/another version: it is not as long/).waitFor()
+    // Another copy begins a little later: its counts are the same, and go along.
+    const late = new Float32Array(piece.samples.length + piece.rate / 5)
+    late.set(piece.samples, piece.rate / 5)
+    await page
+      .getByLabel('Find the file')
+      .setInputFiles(fileNamed('late.wav', wav(late, piece.rate)))
+    await page.getByText(/another copy. It begins 0.20 s later; the counts are moved/).waitFor()
+    await page.getByText('The sound of this song is not kept here.').waitFor({ state: 'detached' })
+    expect(await labels(page)).toEqual(counts)
+    await page.reload()
     await page.getByLabel('Find the file').setInputFiles(path)
+    await page.getByText(/another copy. It begins 0.20 s earlier/).waitFor()
     await page.getByText('The sound of this song is not kept here.').waitFor({ state: 'detached' })
   })
 })

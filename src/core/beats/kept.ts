@@ -13,22 +13,23 @@ type Row = (typeof ROWS)[number]
 /** What was heard of a song, small enough to be kept: a byte a number, 1000 a second. */
 export type KeptFeatures = Pick<Features, 'frames' | 'slowFrames'> & Readonly<Record<Row, Bytes>>
 
-/** What stands for 0. */
+/** What stands for 0, and how far a byte reaches from there. */
 const NONE = 128
+const REACH = 127
 
 function bytesOf(row: Float32Array): Bytes {
   const most = row.reduce((top, value) => Math.max(top, Math.abs(value)), 0)
   const scale = most > 0 ? 1 / most : 0
   const values = Uint8Array.from(
     row,
-    (value) => NONE + Math.round(Math.sign(value) * 127 * Math.sqrt(Math.abs(value) * scale)),
+    (value) => NONE + Math.round(Math.sign(value) * REACH * Math.sqrt(Math.abs(value) * scale)),
   )
   return { most, values }
 }
 
 const numbersOf = ({ most, values }: Bytes): Float32Array =>
   Float32Array.from(values, (byte) => {
-    const part = (byte - NONE) / 127
+    const part = (byte - NONE) / REACH
     return Math.sign(part) * part * part * most
   })
 
@@ -46,3 +47,13 @@ export const featuresIn = (kept: KeptFeatures): Features => ({
 
 const rowsBy = <T>(make: (row: Row) => T): Readonly<Record<Row, T>> =>
   Object.fromEntries(ROWS.map((row) => [row, make(row)])) as Record<Row, T>
+
+/** The most of a row between two frames, as it is seen: the root of its share of all, 0 to 1. */
+export function mostIn(kept: KeptFeatures, row: Row, from: number, to: number): number {
+  const { values } = kept[row]
+  const first = Math.max(0, Math.round(from))
+  let most = NONE
+  for (let i = first; i < Math.max(first + 1, Math.round(to)); i++)
+    most = Math.max(most, values[i] ?? NONE)
+  return (most - NONE) / REACH
+}

@@ -1,3 +1,4 @@
+import { nearestIn } from '../time/nearest'
 import { chordsOf, timbresOf } from './chords'
 import { countsIn } from './count'
 import { envelopeOf } from './envelope'
@@ -112,10 +113,7 @@ function countedFrom(
   at: number,
   phrase = 2 * bar,
 ): Meter {
-  const nearest = beats.reduce(
-    (best, beat, i) => (Math.abs(beat - at) < Math.abs((beats[best] as number) - at) ? i : best),
-    0,
-  )
+  const nearest = nearestIn(beats)(at)
   const each = (length: number) =>
     beats.flatMap((_, i) => ((((i - nearest) % length) + length) % length === 0 ? [i] : []))
   return {

@@ -6,7 +6,9 @@ import { mean } from './numbers'
 import { pacesIn } from './pace'
 
 /** Fewer taps say too little. */
-const LEAST_TAPS = 8
+export const LEAST_TAPS = 8
+/** A count is no shorter and no longer, in seconds. */
+const [SHORTEST, LONGEST] = [0.2, 4]
 /** The level that was tapped is looked for this near, in octaves. */
 const SPREAD = 0.06
 /** Parts of a count by which taps may lie beside what was found; quarters must be that much nearer. */
@@ -19,14 +21,7 @@ const QUARTERS_LESS = 0.05
  * @throws UserError where they are too few or no steady count
  */
 export function tappedCounts(features: Features, taps: readonly number[]): readonly number[] {
-  if (taps.length < LEAST_TAPS)
-    throw new UserError(
-      `${taps.length} taps are too few.`,
-      `Tap along for ${LEAST_TAPS} counts or more.`,
-    )
-  const period = periodOf(taps)
-  if (!(period > 0.2 && period < 4))
-    throw new UserError('These taps keep no count.', 'Tap once on every count, evenly.')
+  const { period } = periodOf(taps)
   const envelope = envelopeOf(features.flux)
   const pace = pacesIn(envelope)({ centre: 60 / period, spread: SPREAD })
   const beats = beatsIn(envelope, pace).map(secondsOfFrame)
@@ -42,10 +37,20 @@ export function tappedCounts(features: Features, taps: readonly number[]): reado
   })
 }
 
-/** Seconds of a count: the line through all taps. */
-function periodOf(taps: readonly number[]): number {
-  const n = taps.length
-  const middle = (n - 1) / 2
+/** A count that taps keep, in seconds: the line through all of them, and where it begins. */
+interface Pulse {
+  readonly period: number
+  readonly first: number
+}
+
+/** @throws UserError where taps are too few or no steady count */
+export function periodOf(taps: readonly number[]): Pulse {
+  if (taps.length < LEAST_TAPS)
+    throw new UserError(
+      `${taps.length} taps are too few.`,
+      `Tap along for ${LEAST_TAPS} counts or more.`,
+    )
+  const middle = (taps.length - 1) / 2
   const centre = mean(taps)
   let over = 0
   let under = 0
@@ -53,7 +58,10 @@ function periodOf(taps: readonly number[]): number {
     over += (i - middle) * (tap - centre)
     under += (i - middle) ** 2
   }
-  return over / under
+  const period = over / under
+  if (!(period > SHORTEST && period < LONGEST))
+    throw new UserError('These taps keep no count.', 'Tap once on every count, evenly.')
+  return { period, first: centre - middle * period }
 }
 
 /** How far behind the last count a moment is, 0 to 1 of the way to the next. */

@@ -118,88 +118,115 @@ const AFTER = 2.5
 const WAVE = 64
 const BAR = 4
 
-/** Plays an invented song; the very same samples each time. */
-export function demoSong(id: DemoId): DemoSong {
-  const { sections, tempo, drift, pickup, parts, key, drums } = SCORES[id]
-  const index = DEMO_SONGS.findIndex((one) => one.id === id)
-  const random = seeded(1 + index)
+/** When everything of a song is. */
+interface Times {
+  readonly counts: readonly number[]
+  /** The first count of each section. */
+  readonly starts: readonly number[]
+  readonly silent: DemoSong['silent']
+  readonly end: number
+}
+
+function timesOf({ sections, tempo, drift, pickup }: Score): Times {
   const counts: number[] = []
   const starts: number[] = []
   const silent: { from: number; to: number }[] = []
   let at = pickup
-  for (const one of sections) {
+  for (const { counts: own, waits } of sections) {
     starts.push(counts.length)
-    if (one.waits !== undefined)
-      silent.push({ from: counts.length, to: counts.length + one.counts })
-    for (let i = 0; i < one.counts; i++) {
+    if (waits !== undefined) silent.push({ from: counts.length, to: counts.length + own })
+    for (let i = 0; i < own; i++) {
       counts.push(at)
-      at +=
-        one.waits === undefined
-          ? 60 / (tempo * (1 + drift * Math.sin((2 * Math.PI * counts.length) / WAVE)))
-          : one.waits / one.counts
+      const wave = Math.sin((2 * Math.PI * counts.length) / WAVE)
+      at += waits === undefined ? 60 / (tempo * (1 + drift * wave)) : waits / own
     }
   }
-  const end = at
-  const samples = new Float32Array(Math.ceil((end + AFTER) * RATE))
-  const when = (place: number): number => {
-    const index = Math.max(0, Math.min(counts.length - 1, Math.floor(place)))
-    const from = counts[index] as number
-    return from + (place - index) * ((counts[index + 1] ?? end) - from)
-  }
-  const add = (sound: Float32Array, seconds: number, loud: number) => {
-    const from = Math.round(seconds * RATE)
-    for (let i = 0; i < sound.length && from + i < samples.length; i++)
-      if (from + i >= 0)
-        samples[from + i] = (samples[from + i] as number) + loud * (sound[i] as number)
-  }
+  return { counts, starts, silent, end: at }
+}
+
+/** Puts a sound into a song: when, and how loud. */
+type Add = (sound: Float32Array, seconds: number, loud: number) => void
+
+/** What a section is played with. */
+interface Player {
+  readonly score: Score
+  readonly add: Add
+  /** When a place between counts is. */
+  readonly when: (place: number) => number
+  readonly random: () => number
+}
+
+const LOUD: Readonly<Record<string, number>> = { D: 0.9, t: 0.5, x: 0.16 }
+
+function playDrums({ score, add, when, random }: Player, from: number, loud: number): void {
   const stroke = (sign: string) =>
     sign === 'D'
       ? skin(150, 58, 0.12)
       : sign === 't'
         ? skin(430, 340, 0.04)
         : rattle(random, 0.03, 0.9, 0.004)
-  const LOUD: Readonly<Record<string, number>> = { D: 0.9, t: 0.5, x: 0.16 }
+  for (const line of score.drums)
+    for (const [i, sign] of [...line].entries())
+      if (sign !== '.') {
+        const strong = (LOUD[sign] ?? 0) * loud * (0.9 + 0.2 * random())
+        add(stroke(sign), when(from + (i * BAR) / line.length), strong)
+      }
+}
+
+function playSection(player: Player, section: Part, first: number, held: number): void {
+  const { score, add, when, random } = player
+  const { counts, chords, loud, hasDrums, line } = section
+  for (let b = 0; b * BAR < counts; b++) {
+    const from = first + b * BAR
+    const root = score.key + (chords[b % chords.length] as number)
+    const long = when(Math.min(first + counts, from + BAR)) - when(from) + held
+    for (const step of [0, 7, 12])
+      add(reed(hertzOf(root + 12 + step), long * 0.97), when(from), 0.11 * loud)
+    if (!hasDrums) continue
+    playDrums(player, from, loud)
+    for (const place of [from, from + 2])
+      add(
+        bass(hertzOf(root - 12), 0.9 * (when(place + 1.5) - when(place))),
+        when(place),
+        0.34 * loud,
+      )
+  }
+  const tones = line.split(' ')
+  for (let i = 0; i < counts * score.parts; i++) {
+    const step = tones[i % tones.length] ?? '.'
+    // Each eighth bar it breathes.
+    const breathes = i % (32 * score.parts) >= 30 * score.parts
+    if (step !== '.' && !breathes) {
+      const tone = plucked(random, hertzOf(score.key + 24 + Number(step)), 0.7)
+      add(tone, when(first + i / score.parts), 0.34 * loud)
+    }
+  }
+}
+
+/** Plays an invented song; the very same samples each time. */
+export function demoSong(id: DemoId): DemoSong {
+  const score = SCORES[id]
+  const { sections, pickup, key } = score
+  const index = DEMO_SONGS.findIndex((one) => one.id === id)
+  const random = seeded(1 + index)
+  const { counts, starts, silent, end } = timesOf(score)
+  const samples = new Float32Array(Math.ceil((end + AFTER) * RATE))
+  const add: Add = (sound, seconds, loud) => {
+    const from = Math.max(0, Math.round(seconds * RATE))
+    for (let i = 0; i < sound.length && from + i < samples.length; i++)
+      samples[from + i] = (samples[from + i] as number) + loud * (sound[i] as number)
+  }
+  const when = (place: number): number => {
+    const at = Math.max(0, Math.min(counts.length - 1, Math.floor(place)))
+    const from = counts[at] as number
+    return from + (place - at) * ((counts[at + 1] ?? end) - from)
+  }
   // What leads in: two steps up to the first tone.
   for (const [i, step] of [-5, -2].entries())
     add(plucked(random, hertzOf(key + 24 + step), 0.5), pickup - (2 - i) * 0.28, 0.3)
-  for (const [s, one] of sections.entries()) {
-    const first = starts[s] as number
-    const tones = one.line.split(' ')
-    for (let b = 0; b * BAR < one.counts; b++) {
-      const from = first + b * BAR
-      const root = key + (one.chords[b % one.chords.length] as number)
-      const long = when(Math.min(first + one.counts, from + BAR)) - when(from)
-      const held = s === sections.length - 1 ? long + AFTER - 0.2 : long
-      for (const step of [0, 7, 12])
-        add(reed(hertzOf(root + 12 + step), held * 0.97), when(from), 0.11 * one.loud)
-      if (one.hasDrums) {
-        for (const line of drums)
-          for (const [i, sign] of [...line].entries())
-            if (sign !== '.')
-              add(
-                stroke(sign),
-                when(from + (i * BAR) / line.length),
-                (LOUD[sign] ?? 0) * one.loud * (0.9 + 0.2 * random()),
-              )
-        for (const place of [0, 2])
-          add(
-            bass(hertzOf(root - 12), 0.9 * (when(from + place + 1.5) - when(from + place))),
-            when(from + place),
-            0.34 * one.loud,
-          )
-      }
-    }
-    for (let i = 0; i < one.counts * parts; i++) {
-      const step = tones[i % tones.length] ?? '.'
-      // Each eighth bar it breathes.
-      const breathes = i % (32 * parts) >= 30 * parts
-      if (step !== '.' && !breathes)
-        add(
-          plucked(random, hertzOf(key + 24 + Number(step)), 0.7),
-          when(first + i / parts),
-          0.34 * one.loud,
-        )
-    }
+  for (const [i, section] of sections.entries()) {
+    const held = i === sections.length - 1 ? AFTER - 0.2 : 0
+    playSection({ score, add, when, random }, section, starts[i] as number, held)
   }
   const peak = samples.reduce((top, value) => Math.max(top, Math.abs(value)), 0)
   for (let i = 0; i < samples.length; i++)

@@ -1,5 +1,5 @@
 import { numberWord } from '../calling/numbers'
-import { placeIn, type Song, songTime } from '../song/song'
+import { countOfTick, isSilent, placeIn, type Song, songTime, tickOfCount } from '../song/song'
 import { TICKS_PER_COUNT, tick } from '../time/time'
 import { slowed, startingAt, steady, tempoOver } from '../time/timeMap'
 import type { Played, PlayedSegment } from './played'
@@ -22,10 +22,6 @@ export interface SongPlay {
 
 /** The counts whose pace a count-in has. */
 const PACE_COUNTS = 8
-
-/** Which of a song's counts nobody counts. */
-const isSilent = ({ silent }: Song['counts'], at: number): boolean =>
-  silent.some(({ from, to }) => at >= from && at < to)
 
 /** A song by itself: its sound, clicks on its counts, and their numbers. */
 export function songPlayed(
@@ -74,9 +70,6 @@ export function songPlayed(
   }
 }
 
-const tickOfCount = ({ counts }: Song, at: number): number =>
-  TICKS_PER_COUNT * (at - (counts.ones[0]?.at ?? 0))
-
 /** The tick it begins with; what sounds before the first count goes along with that. */
 function beginOf(song: Song, { from, isLooped }: Pick<SongPlay, 'from' | 'isLooped'>): number {
   const begin = tickOfCount(song, from)
@@ -85,12 +78,4 @@ function beginOf(song: Song, { from, isLooped }: Pick<SongPlay, 'from' | 'isLoop
 
 /** The count of a song that sounds at ticks into its own segment; not rounded. */
 export const countPlayed = (song: Song, play: SongPlay, at: number): number =>
-  (beginOf(song, play) + at) / TICKS_PER_COUNT + (song.counts.ones[0]?.at ?? 0)
-
-/** The seconds of the sound at a place between counts. */
-export const soundAt = (song: Song, at: number): number =>
-  songTime(song).secondsAt(tickOfCount(song, at))
-
-/** Counts a minute of a stretch, in the mean. */
-export const tempoBetween = ({ counts }: Song, from: number, to: number): number =>
-  (60_000 * (to - from)) / Math.max(1, (counts.ms[to] ?? 0) - (counts.ms[from] ?? 0))
+  countOfTick(song, beginOf(song, play) + at)

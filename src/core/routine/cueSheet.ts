@@ -1,14 +1,15 @@
 import webvtt from 'node-webvtt'
 import Papa from 'papaparse'
 import { facingWord } from '../body/facing'
+import { inMilliseconds, plain } from '../sheet/vtt'
 import type { Danced } from '../simulate/danced'
 import { placeWords } from '../song/lines'
-import { type Song, songTime } from '../song/song'
-import { TICKS_PER_COUNT } from '../time/time'
+import { type Song, secondsOfCount, songTime, tickOfCount } from '../song/song'
+import { clockTenths } from '../time/clock'
 import { tempoOver } from '../time/timeMap'
 import type { Laid } from './laid'
 import type { Piece, Routine } from './routine'
-import { REST_WORDS } from './words'
+import { LOST, REST_WORDS } from './words'
 
 /** A line of a cue sheet: one piece, or a rest. */
 export interface CueRow {
@@ -39,7 +40,6 @@ export function cueSheet(
   dance: Danced,
 ): readonly CueRow[] {
   const time = songTime(song)
-  const tickOf = (at: number) => TICKS_PER_COUNT * (at - (song.counts.ones[0]?.at ?? 0))
   return pieces.flatMap((piece): readonly CueRow[] => {
     const own = laid.passes.flatMap((pass, i) => (pass.piece === piece ? [{ pass, i }] : []))
     const first = own[0]
@@ -48,7 +48,7 @@ export function cueSheet(
     const facing = dance.lead.slices[first.i]?.entry.facing ?? 0
     return [
       {
-        seconds: Math.round(1000 * time.secondsAt(tickOf(at))) / 1000,
+        seconds: inMilliseconds(secondsOfCount(song, at)),
         place: placeWords(song, at),
         count: at - laid.from + 1,
         counts,
@@ -57,26 +57,21 @@ export function cueSheet(
         side: piece.what.kind === 'dance' ? piece.what.side : '',
         facing: facingWord(facing),
         cue: piece.what.kind === 'rest' ? piece.what.words : '',
-        tempo: Math.round(10 * tempoOver(time, tickOf(at), tickOf(at + counts))) / 10,
+        tempo:
+          Math.round(10 * tempoOver(time, tickOfCount(song, at), tickOfCount(song, at + counts))) /
+          10,
       },
     ]
   })
 }
 
 const whatOf = ({ what }: Piece, title: string | undefined): string =>
-  what.kind === 'rest' ? REST_WORDS[what.how] : (title ?? 'A combination that is gone')
-
-/** `1:04.5`, of seconds. */
-export function cueTime(seconds: number): string {
-  const tenths = Math.round(10 * seconds)
-  const rest = tenths % 600
-  return `${Math.floor(tenths / 600)}:${String(Math.floor(rest / 10)).padStart(2, '0')}.${rest % 10}`
-}
+  what.kind === 'rest' ? REST_WORDS[what.how] : (title ?? LOST)
 
 /** The cue sheet as a table for a spreadsheet. */
 export function cueSheetCsv(rows: readonly CueRow[]): string {
   const table = rows.map((row) => ({
-    time: cueTime(row.seconds),
+    time: clockTenths(row.seconds),
     place: row.place,
     count: row.count,
     counts: row.counts,
@@ -107,7 +102,6 @@ const COLUMNS = [
 /** The same as captions for a film of the song: one a count, what begins there on its first. */
 export function cueSheetVtt(rows: readonly CueRow[], song: Song, { from }: Laid): string {
   const time = songTime(song)
-  const tickOf = (at: number) => TICKS_PER_COUNT * (at - (song.counts.ones[0]?.at ?? 0))
   const begins = new Map(rows.map((row) => [from + row.count - 1, row]))
   const cues = Array.from({ length: song.counts.ms.length - from }, (_, i) => {
     const at = from + i
@@ -117,9 +111,9 @@ export function cueSheetVtt(rows: readonly CueRow[], song: Song, { from }: Laid)
     const number = placeWords(song, at).split('·').at(-1)
     return {
       identifier: String(i + 1),
-      start: Math.round(1000 * time.secondsAt(tickOf(at))) / 1000,
-      end: Math.round(1000 * time.secondsAt(tickOf(at + 1))) / 1000,
-      text: [number, said.replace(/[<>&\n]/g, ' ')].filter(Boolean).join(' · '),
+      start: inMilliseconds(time.secondsAt(tickOfCount(song, at))),
+      end: inMilliseconds(time.secondsAt(tickOfCount(song, at + 1))),
+      text: [number, plain(said)].filter(Boolean).join(' · '),
       styles: '',
     }
   })

@@ -7,7 +7,7 @@ import type { Vocabulary } from '../moves/vocabulary'
 import { type Performance, performanceOf } from '../performance/performance'
 import { SILENT, stretchOf } from '../performance/stretches'
 import { type Danced, danced } from '../simulate/danced'
-import { type Song, songTime } from '../song/song'
+import { type Song, secondsOfCount, songTime, tickOfCount } from '../song/song'
 import { TICKS_PER_COUNT, tick } from '../time/time'
 import { slowed, startingAt, type TimeMap } from '../time/timeMap'
 import { isOwn, type SongFact } from './fit'
@@ -15,7 +15,7 @@ import type { Laid, LaidPass } from './laid'
 
 /** How the ticks of a routine go by: its first one is the first count that is danced to. */
 const routineTime = ({ from }: Laid, song: Song): TimeMap =>
-  startingAt(songTime(song), TICKS_PER_COUNT * (from - (song.counts.ones[0]?.at ?? 0)))
+  startingAt(songTime(song), tickOfCount(song, from))
 
 /** A routine danced by the song's own time: its tempo is what the song has at each place. */
 export const dancedTo = (laid: Laid, song: Song, vocabulary: Vocabulary, house: House): Danced =>
@@ -73,7 +73,6 @@ export function routinePlayed(
 ): Performance {
   const begin = TICKS_PER_COUNT * (from - laid.from)
   const time = startingAt(slowed(routineTime(laid, song), rate), begin)
-  const first = songTime(song).secondsAt(TICKS_PER_COUNT * (from - (song.counts.ones[0]?.at ?? 0)))
   const range = { from: tick(begin), to: tick(TICKS_PER_COUNT * (to - laid.from)) }
   const dancing = aloneFrom(laid.combination.lead)
   return performanceOf(
@@ -81,7 +80,7 @@ export function routinePlayed(
     {
       time,
       speech,
-      music: { mark: song.media.mark, from: Math.max(0, first), rate },
+      music: { mark: song.media.mark, from: Math.max(0, secondsOfCount(song, from)), rate },
     },
     isLooped ? (countIn === undefined ? 0 : 1) : undefined,
   )

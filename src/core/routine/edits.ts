@@ -13,13 +13,24 @@ export function countsFrom({ phrases, order }: Combination, from = 0): number {
 }
 
 /** The counts that are free from one on: to the next piece, or the end of the song. */
-export function roomAt({ pieces }: Routine, song: Song, at: number): number {
-  const { from, to } = spanOf(song)
-  if (at < from || at >= to) return 0
-  if (pieces.some((piece) => at >= piece.at && at < endOfPiece(piece))) return 0
+function roomAt(routine: Routine, song: Song, at: number): number {
+  const { pieces } = routine
+  const { to } = spanOf(song, routine)
+  if (at < 0 || at >= to) return 0
+  if (pieceAt(routine, at)) return 0
   const next = pieces.find((piece) => piece.at > at)
   return (next?.at ?? to) - at
 }
+
+/** The first count that is free from one on, behind the piece that lies there. */
+export function freeFrom({ pieces }: Routine, at: number): number {
+  const over = pieceAt({ pieces }, at)
+  return over ? endOfPiece(over) : at
+}
+
+/** What lies on a count. */
+export const pieceAt = ({ pieces }: Pick<Routine, 'pieces'>, at: number): Piece | undefined =>
+  pieces.find((piece) => at >= piece.at && at < endOfPiece(piece))
 
 /** Counts to where the section that holds there ends, or counting begins anew. */
 export function leftInSection({ sections, counts }: Song, at: number): number {
@@ -66,7 +77,7 @@ export function laidOn(
 }
 
 /**
- * Rests from a count on.
+ * Rests from a count on: for so many counts, or as long as there is room in the section.
  * @throws UserError where there is no room
  */
 export function restedOn(
@@ -74,12 +85,12 @@ export function restedOn(
   song: Song,
   {
     at,
-    counts,
+    counts = leftInSection(song, at),
     how,
     id,
   }: {
     readonly at: number
-    readonly counts: number
+    readonly counts?: number
     readonly how: RestHow
     readonly id: string
   },

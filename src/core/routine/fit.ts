@@ -20,11 +20,17 @@ export type SongFact = {
   | { readonly code: 'song.dance'; readonly finding: Finding }
 )
 
+/** Counts in a row that nothing is laid on. */
+export interface Gap {
+  readonly at: number
+  readonly counts: number
+}
+
 /** Counts that nothing is laid on, each stretch within one section. */
-export function gapsIn(routine: Routine, song: Song): readonly { at: number; counts: number }[] {
-  const { from, to } = spanOf(song)
+export function gapsIn(routine: Routine, song: Song): readonly Gap[] {
+  const { from, to } = spanOf(song, routine)
   const borders = [...song.sections.map(({ at }) => at), to].filter((at) => at > from)
-  const gaps: { at: number; counts: number }[] = []
+  const gaps: Gap[] = []
   let at = from
   const leave = (until: number) => {
     while (at < until) {
@@ -44,26 +50,23 @@ export function gapsIn(routine: Routine, song: Song): readonly { at: number; cou
 /** What does not come out even: counts that are left, phrases that are cut, an end that comes too soon. */
 export function fitOf(routine: Routine, song: Song, laid: Laid): readonly SongFact[] {
   const last = routine.pieces.at(-1)
-  const gaps = gapsIn(routine, song).map(
-    ({ at, counts }): SongFact =>
-      last && at >= endOfPiece(last)
-        ? { code: 'song.end', at, counts }
-        : { code: 'song.gap', at, counts },
-  )
+  const end = last ? endOfPiece(last) : Number.POSITIVE_INFINITY
+  const gaps = gapsIn(routine, song)
+    .filter(({ at }) => at < end)
+    .map((gap): SongFact => ({ code: 'song.gap', ...gap }))
+  // The end is one thing, however many sections it has.
+  const after = spanOf(song, routine).to - end
   const cut = laid.passes.flatMap(({ piece, at, counts, whole }): readonly SongFact[] =>
     piece && counts < whole ? [{ code: 'song.cut', at, counts, whole, piece }] : [],
   )
   const lost = laid.passes.flatMap(({ piece, combination, at }): readonly SongFact[] =>
     piece?.what.kind === 'dance' && !combination ? [{ code: 'song.lost', at, piece }] : [],
   )
-  // The end is one thing, however many sections it has.
-  const ends = gaps.filter(({ code }) => code === 'song.end')
-  const end = ends.reduce((sum, one) => sum + ('counts' in one ? one.counts : 0), 0)
   return [
-    ...gaps.filter(({ code }) => code !== 'song.end'),
+    ...gaps,
     ...cut,
     ...new Map(lost.map((one) => [one.piece?.id, one])).values(),
-    ...(end > 0 && ends[0] ? [{ code: 'song.end', at: ends[0].at, counts: end } as const] : []),
+    ...(after > 0 ? [{ code: 'song.end', at: end, counts: after } as const] : []),
   ].sort((a, b) => a.at - b.at)
 }
 
@@ -95,7 +98,7 @@ export interface RoutineSums {
 }
 
 export function sumsOf(routine: Routine, song: Song): RoutineSums {
-  const { from, to } = spanOf(song)
+  const { from, to } = spanOf(song, routine)
   const sums = { counts: to - from, danced: 0, rest: 0, sides: { R: 0, L: 0 } }
   for (const { counts, what } of routine.pieces) {
     if (what.kind === 'rest') sums.rest += counts

@@ -1,8 +1,15 @@
-import type { Combination, Event, Phrase, Remark, Start } from '../combination/combination'
-import { defaultStart, emptyCombination } from '../combination/combination'
+import type { Side } from '../body/side'
+import {
+  type Combination,
+  defaultStart,
+  type Event,
+  emptyCombination,
+  type Phrase,
+  type Remark,
+  type Start,
+} from '../combination/combination'
 import { mirror } from '../combination/mirror'
-import { remembered } from '../record/remembered'
-import type { Song } from '../song/song'
+import { firstOne, type Song } from '../song/song'
 import { MOST_PHRASE_COUNTS, TICKS_PER_COUNT, tick } from '../time/time'
 import { endOfPiece, type Piece, type Routine } from './routine'
 
@@ -27,11 +34,21 @@ export interface Laid {
   readonly passes: readonly LaidPass[]
 }
 
-/** The stretch of a song that a routine is danced to: from its first 1 to its last count. */
-export const spanOf = ({ counts }: Song): { readonly from: number; readonly to: number } => ({
-  from: counts.ones[0]?.at ?? 0,
+/** The stretch of a song that a routine is danced to: from its first 1, or what is laid before it, to its last count. */
+export const spanOf = (
+  { counts }: Song,
+  { pieces }: Routine,
+): { readonly from: number; readonly to: number } => ({
+  from: Math.min(firstOne(counts), pieces[0]?.at ?? Number.POSITIVE_INFINITY),
   to: counts.ms.length,
 })
+
+/** One dancing of a phrase, as it goes into the whole. */
+interface Turn {
+  readonly pass: Omit<LaidPass, 'at'>
+  readonly phrase: Phrase
+  readonly mirrored: boolean
+}
 
 /**
  * A routine as one combination, so that all that is known of combinations holds for it too: each
@@ -43,57 +60,23 @@ export function laidOut(
   song: Song,
   find: (id: string) => Combination | undefined,
 ): Laid {
-  const { from, to } = spanOf(song)
-  const passes: LaidPass[] = []
-  const phrases = new Map<string, Phrase>()
-  const order: Combination['order'][number][] = []
+  const { from, to } = spanOf(song, routine)
+  const turns: Turn[] = []
   let at = from
-  const add = (pass: LaidPass, phrase: Phrase, mirrored: boolean) => {
-    passes.push(pass)
-    phrases.set(phrase.id, phrase)
-    order.push({ phrase: phrase.id, mirrored })
-    at += pass.counts
-  }
-  const wait = (until: number, piece?: Piece) => {
-    while (at < until) {
-      const counts = Math.min(MOST_PHRASE_COUNTS, until - at)
-      const words = piece?.what.kind === 'rest' ? piece.what.words : ''
-      add(
-        { piece, combination: undefined, pass: 0, at, counts, whole: counts },
-        stillPhrase(counts, piece ? piece.id : '', words),
-        false,
-      )
-    }
-  }
-  let first: { readonly combination: Combination; readonly side: Combination['lead'] } | undefined
   for (const piece of routine.pieces) {
-    if (endOfPiece(piece) > to || piece.at < at) continue
-    wait(piece.at)
-    const { what } = piece
-    const combination = what.kind === 'dance' ? find(what.combination) : undefined
-    if (what.kind === 'rest' || !combination) {
-      wait(endOfPiece(piece), piece)
-      continue
-    }
-    first ??= { combination, side: what.side }
-    const isOther = what.side !== combination.lead
-    for (let index = what.from; at < endOfPiece(piece); index++) {
-      // A piece that is longer than its combination begins it again.
-      const place = index % combination.order.length
-      const entry = combination.order[place]
-      const written = combination.phrases.find(({ id }) => id === entry?.phrase)
-      if (!entry || !written) break
-      const counts = Math.min(written.counts, endOfPiece(piece) - at)
-      const phrase = phraseIn(written, `${combination.id} ${counts} ${combination.title}`)
-      add(
-        { piece, combination, pass: place, at, counts, whole: written.counts },
-        phrase,
-        entry.mirrored !== isOther,
-      )
-    }
+    if (endOfPiece(piece) > to) break
+    turns.push(...stillFor(piece.at - at), ...turnsOf(piece, find))
+    at = endOfPiece(piece)
   }
-  wait(to)
-  const start = startOf(first?.combination, first?.side)
+  turns.push(...stillFor(to - at))
+  let begins = from
+  const passes = turns.map(({ pass }): LaidPass => {
+    const own = { ...pass, at: begins }
+    begins += pass.counts
+    return own
+  })
+  const first = passes.find(({ combination }) => combination)
+  const side = first?.piece?.what.kind === 'dance' ? first.piece.what.side : 'R'
   return {
     from,
     passes,
@@ -101,21 +84,55 @@ export function laidOut(
       ...emptyCombination(routine.id, ''),
       title: routine.title,
       families: [...new Set(passes.flatMap(({ combination }) => combination?.families ?? []))],
-      tempo: first?.combination.tempo ?? 96,
-      lead: first?.side ?? 'R',
-      start,
-      phrases: [...phrases.values()],
-      order,
+      ...(first?.combination && { tempo: first.combination.tempo }),
+      lead: side,
+      start: startOf(first?.combination, side),
+      phrases: [...new Map(turns.map(({ phrase }) => [phrase.id, phrase])).values()],
+      order: turns.map(({ phrase, mirrored }) => ({ phrase: phrase.id, mirrored })),
     },
   }
 }
 
+/** Counts in which nothing is danced, as phrases no longer than any. */
+function stillFor(counts: number, piece?: Piece): readonly Turn[] {
+  const words = piece?.what.kind === 'rest' ? piece.what.words : ''
+  return Array.from({ length: Math.ceil(counts / MOST_PHRASE_COUNTS) }, (_, i): Turn => {
+    const own = Math.min(MOST_PHRASE_COUNTS, counts - i * MOST_PHRASE_COUNTS)
+    return {
+      pass: { piece, combination: undefined, pass: 0, counts: own, whole: own },
+      phrase: stillPhrase(own, piece?.id ?? '', words),
+      mirrored: false,
+    }
+  })
+}
+
+/** The phrases of a piece; one that is longer than its combination begins it again. */
+function turnsOf(piece: Piece, find: (id: string) => Combination | undefined): readonly Turn[] {
+  const { what } = piece
+  const combination = what.kind === 'dance' ? find(what.combination) : undefined
+  if (what.kind === 'rest' || !combination) return stillFor(piece.counts, piece)
+  const { order, phrases } = combination
+  const isOther = what.side !== combination.lead
+  const turns: Turn[] = []
+  for (let index = what.from, left = piece.counts; left > 0; index++) {
+    const pass = index % order.length
+    const entry = order[pass]
+    const written = phrases.find(({ id }) => id === entry?.phrase)
+    if (!entry || !written) break
+    const counts = Math.min(written.counts, left)
+    left -= counts
+    turns.push({
+      pass: { piece, combination, pass, counts, whole: written.counts },
+      phrase: cutPhrase(written, { counts, combination }),
+      mirrored: entry.mirrored !== isOther,
+    })
+  }
+  return turns
+}
+
 /** How the first piece begins, from its side. */
-function startOf(
-  combination: Combination | undefined,
-  side: Combination['lead'] | undefined,
-): Start {
-  if (!combination || !side) return defaultStart('R')
+function startOf(combination: Combination | undefined, side: Side): Start {
+  if (!combination) return defaultStart(side)
   return side === combination.lead ? combination.start : mirror(combination).start
 }
 
@@ -128,27 +145,40 @@ const stillPhrase = (counts: number, piece: string, words: string): Phrase => ({
   events: [],
 })
 
-/** A phrase of a combination as it stands in a routine: with names of its own, cut where it is told to be. */
-const phraseIn = remembered((written: Phrase, key: string): Phrase => {
-  const [combination, counts] = key.split(' ', 2) as [string, string]
-  const title = key.slice(combination.length + counts.length + 2)
-  return cutPhrase(written, Number(counts), combination, title)
-})
+interface Cut {
+  readonly counts: number
+  readonly combination: Combination
+}
 
-function cutPhrase(written: Phrase, counts: number, combination: string, title: string): Phrase {
+const cuts = new WeakMap<Phrase, Map<string, Phrase>>()
+
+/**
+ * A phrase of a combination as it stands in a routine: with names of its own, and so many of its
+ * counts. The very same phrase each time, so that what is known of it holds.
+ */
+function cutPhrase(written: Phrase, { counts, combination: { id, title } }: Cut): Phrase {
+  const known = cuts.get(written) ?? new Map<string, Phrase>()
+  cuts.set(written, known)
+  const key = `${counts} ${id} ${title}`
+  const made = known.get(key) ?? cutOff(written, counts, `${id} ${counts}`, title)
+  known.set(key, made)
+  return made
+}
+
+function cutOff(written: Phrase, counts: number, name: string, title: string): Phrase {
   const end = counts * TICKS_PER_COUNT
   const within = <T extends Event | Remark>(all: readonly T[]): readonly T[] =>
     all
       .filter(({ at }) => at >= 0 && at < end)
       .map((one) => ({
         ...one,
-        id: `${combination} ${counts} ${one.id}`,
+        id: `${name} ${one.id}`,
         ...(one.length !== undefined && { length: tick(Math.min(one.length, end - one.at)) }),
       }))
   const { facings: _, comments: __, unread: ___, ...phrase } = written
   return {
     ...phrase,
-    id: `${combination} ${counts} ${written.id}`,
+    id: `${name} ${written.id}`,
     title: [title, written.title].filter(Boolean).join(', '),
     counts,
     events: within(written.events),

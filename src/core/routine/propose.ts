@@ -5,10 +5,10 @@ import type { House } from '../house/house'
 import { loadsOf } from '../load/load'
 import type { Vocabulary } from '../moves/vocabulary'
 import { danced } from '../simulate/danced'
-import type { Section, Song } from '../song/song'
-import { countsFrom } from './edits'
-import { gapsIn, type SongFact, sumsOf } from './fit'
-import type { Piece, RestHow, Routine } from './routine'
+import { firstOne, type Section, type Song } from '../song/song'
+import { EIGHT, type Fill, fillsOf, isSame, type Part, piecesOf, turnedPart } from './fills'
+import { type Gap, gapsIn, type SongFact, sumsOf } from './fit'
+import type { Routine } from './routine'
 import { REST_WORDS } from './words'
 
 /** A routine that covers what was free, and what it comes to. */
@@ -41,27 +41,19 @@ const COSTS = {
   again: 0.5,
   sides: 6,
 } as const
-const EIGHT = 8
 /** Rounds of one combination in a row that nobody minds. */
 const ROUNDS = 2
-/** States that are followed at once, and those that are danced in the end. */
-const BEAM = 60
+/** So many ways are all followed; of more of them so many beginnings at once (h). */
+const EXACT = 20_000
+const BEAM = 120
+/** Of the ways so many are danced in the end. */
 const TRIED = 30
+const USUAL_ENERGY = 3
+const MOST_ENERGY = 5
 const SHOWN = 3
 
-/** Something laid from the first count of a gap on. */
-type Part =
-  | {
-      readonly kind: 'dance'
-      readonly of: Combination
-      readonly side: Side
-      readonly counts: number
-      readonly isWhole: boolean
-    }
-  | { readonly kind: 'rest'; readonly how: RestHow; readonly counts: number }
-
 interface State {
-  readonly fills: readonly (readonly Part[])[]
+  readonly fills: readonly Fill[]
   readonly cost: number
   readonly sides: Readonly<Record<Side, number>>
   readonly last: Part | undefined
@@ -72,38 +64,18 @@ interface State {
 /**
  * Covers what is free of a song, the best ways first: loud sections with what is strong, equal
  * ones alike, both sides as often, and none with a fault.
+ * @param beam how many beginnings are followed at once; all of them where they are few
  */
-export function proposalsFor(wanted: Wanted): readonly Proposed[] {
+export function proposalsFor(wanted: Wanted, beam?: number): readonly Proposed[] {
   const { routine, song, combinations, factsOf, newId } = wanted
   const gaps = gapsIn(routine, song)
   if (combinations.length === 0 || gaps.length === 0) return []
-  const strength = strengths(wanted)
-  const meets = meetings(wanted)
-  const sectionAt = (at: number) => song.sections.findLast((one) => one.at <= at)
-  const groups = gaps.map(({ at }) => groupOf(sectionAt(at), at))
-  let states: readonly State[] = [
-    { fills: [], cost: 0, sides: { R: 0, L: 0 }, last: undefined, rounds: 0 },
-  ]
-  for (const [i, gap] of gaps.entries()) {
-    const energy = (sectionAt(gap.at)?.energy ?? 3) / 5
-    const fills = fillsOf(gap.counts, combinations, sectionAt(gap.at)?.kind)
-    const like = groups.findIndex((group, k) => k < i && group === groups[i])
-    const next = states.flatMap((state) => {
-      const before = like < 0 ? undefined : state.fills[like]
-      return fills.map((fill) => stepped(state, fill, before, energy, strength, meets))
-    })
-    states = next.sort((a, b) => a.cost - b.cost).slice(0, BEAM)
-  }
-  const balanced = states
-    .map((state) => ({ ...state, cost: state.cost + imbalance(state.sides) }))
-    .sort((a, b) => a.cost - b.cost)
-    .slice(0, TRIED)
   const isFaultless = (made: Routine) =>
     factsOf(made).every(
       (fact) => fact.code !== 'song.dance' || severityOf(fact.finding) !== 'fault',
     )
   const proposed: Proposed[] = []
-  for (const { fills, cost } of balanced) {
+  for (const { fills, cost } of filledWays(wanted, gaps, beam).slice(0, TRIED)) {
     if (proposed.length === SHOWN) break
     const pieces = gaps.flatMap((gap, i) => piecesOf(gap.at, fills[i] ?? [], newId))
     const made = { ...routine, pieces: [...routine.pieces, ...pieces].sort((a, b) => a.at - b.at) }
@@ -112,6 +84,37 @@ export function proposalsFor(wanted: Wanted): readonly Proposed[] {
     if (isOther && isFaultless(made)) proposed.push({ routine: made, cost, words })
   }
   return proposed
+}
+
+/** The cheapest ways to fill all gaps, nobody having danced them yet. */
+function filledWays(
+  wanted: Wanted,
+  gaps: readonly Gap[],
+  beam?: number,
+): readonly Pick<State, 'fills' | 'cost'>[] {
+  const { song, combinations } = wanted
+  const strength = strengths(wanted)
+  const meets = meetings(wanted)
+  const sections = gaps.map(({ at }) => song.sections.findLast((one) => one.at <= at))
+  const groups = gaps.map(({ at }, i) => groupOf(sections[i], at))
+  const offered = gaps.map(({ counts }, i) => fillsOf(counts, combinations, sections[i]?.kind))
+  const all = offered.reduce((product, fills) => product * fills.length, 1)
+  const most = beam ?? (all <= EXACT ? all : BEAM)
+  let states: readonly State[] = [
+    { fills: [], cost: 0, sides: { R: 0, L: 0 }, last: undefined, rounds: 0 },
+  ]
+  for (const [i, fills] of offered.entries()) {
+    const energy = (sections[i]?.energy ?? USUAL_ENERGY) / MOST_ENERGY
+    const like = groups.findIndex((group, k) => k < i && group === groups[i])
+    const next = states.flatMap((state) => {
+      const before = like < 0 ? undefined : state.fills[like]
+      return fills.map((fill) => stepped(state, fill, before, energy, strength, meets))
+    })
+    states = next.sort((a, b) => a.cost - b.cost).slice(0, most)
+  }
+  return states
+    .map(({ fills, cost, sides }) => ({ fills, cost: cost + imbalance(sides) }))
+    .sort((a, b) => a.cost - b.cost)
 }
 
 /** Sections that are alike are filled alike, place for place. */
@@ -133,7 +136,7 @@ type Meets = (before: Part, after: Part) => boolean
 /** Whether one can be danced right behind the other: tried once for each two. */
 function meetings({ routine, song, factsOf }: Wanted): Meets {
   const known = new Map<string, boolean>()
-  const from = song.counts.ones[0]?.at ?? 0
+  const from = firstOne(song.counts)
   return (before, after) => {
     if (before.kind === 'rest' || after.kind === 'rest') return true
     // Both from the other side is the same again.
@@ -159,70 +162,10 @@ function meetings({ routine, song, factsOf }: Wanted): Meets {
   }
 }
 
-/** All ways in which a gap may be filled: one combination again and again, or two in turn, from either side. */
-function fillsOf(
-  counts: number,
-  combinations: readonly Combination[],
-  kind: Section['kind'] | undefined,
-): readonly (readonly Part[])[] {
-  const how: RestHow =
-    kind === 'slow' || kind === 'break' ? 'free' : kind === 'end' ? 'pose' : 'wait'
-  const fills: (readonly Part[])[] = [[{ kind: 'rest', how, counts }]]
-  const turns: readonly (readonly Combination[])[] = [
-    ...combinations.map((one) => [one]),
-    ...combinations.flatMap((one) =>
-      combinations.filter((other) => other !== one).map((other) => [one, other]),
-    ),
-  ]
-  for (const turn of turns)
-    for (const side of ['R', 'L'] as const)
-      for (const swaps of [false, true]) {
-        const fill = filled(counts, turn, side, swaps)
-        // Two in turn where there is room for one is one alone.
-        const used = new Set(fill.flatMap((part) => (part.kind === 'dance' ? part.of : [])))
-        if (used.size === turn.length) fills.push(fill)
-      }
-  return fills
-}
-
-function filled(
-  counts: number,
-  turn: readonly Combination[],
-  first: Side,
-  swaps: boolean,
-): readonly Part[] {
-  const parts: Part[] = []
-  let left = counts
-  let side = first
-  for (let i = 0; left > 0; i++) {
-    const of = turn[i % turn.length] as Combination
-    const whole = countsFrom(of)
-    const danced = whole <= left ? whole : leadingPhrases(of, left)
-    if (danced === 0) break
-    parts.push({ kind: 'dance', of, side, counts: danced, isWhole: danced === whole })
-    left -= danced
-    if (danced < whole) break
-    if (swaps) side = otherSide[side]
-  }
-  if (left > 0) parts.push({ kind: 'rest', how: left > EIGHT ? 'free' : 'pose', counts: left })
-  return parts
-}
-
-/** The counts of as many of its phrases as there is room for. */
-function leadingPhrases({ phrases, order }: Combination, room: number): number {
-  let sum = 0
-  for (const { phrase } of order) {
-    const counts = phrases.find(({ id }) => id === phrase)?.counts ?? 0
-    if (sum + counts > room) break
-    sum += counts
-  }
-  return sum
-}
-
 function stepped(
   state: State,
-  fill: readonly Part[],
-  like: readonly Part[] | undefined,
+  fill: Fill,
+  like: Fill | undefined,
   energy: number,
   strength: ReadonlyMap<Combination, number>,
   meets: Meets,
@@ -253,36 +196,8 @@ function stepped(
   return { fills: [...state.fills, fill], cost, sides, last, rounds }
 }
 
-const turnedPart = (part: Part): Part =>
-  part.kind === 'dance' ? { ...part, side: otherSide[part.side] } : part
-
-const isSame = (one: readonly Part[], other: readonly Part[]): boolean =>
-  one.length === other.length &&
-  one.every((part, i) => {
-    const as = other[i]
-    if (part.kind === 'rest' || as?.kind !== 'dance') return part.kind === as?.kind
-    return part.of === as.of && part.side === as.side
-  })
-
 const imbalance = ({ R, L }: Readonly<Record<Side, number>>): number =>
   (COSTS.sides * Math.abs(R - L)) / Math.max(1, R + L)
-
-function piecesOf(from: number, fill: readonly Part[], newId: () => string): readonly Piece[] {
-  let at = from
-  return fill.map((part): Piece => {
-    const begins = at
-    at += part.counts
-    return {
-      id: newId(),
-      at: begins,
-      counts: part.counts,
-      what:
-        part.kind === 'rest'
-          ? { kind: 'rest', how: part.how, words: '' }
-          : { kind: 'dance', combination: part.of.id, from: 0, side: part.side },
-    }
-  })
-}
 
 /** What it comes to, and what each kind of section begins with. */
 function wordsOf(routine: Routine, song: Song, combinations: readonly Combination[]): string {

@@ -5,6 +5,7 @@ import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
 import { demo } from '../../../tests/demo'
 import { holds } from '../../../tests/holds'
+import { countsAt, evenMs, songWith } from '../../../tests/songs'
 import type { Combination } from '../combination/combination'
 import { aloneFrom } from '../combination/dancing'
 import { UserError } from '../errors'
@@ -16,8 +17,9 @@ import { dancersOf } from '../pose/dancers'
 import { jointOf } from '../pose/joints'
 import { danced } from '../simulate/danced'
 import type { Song } from '../song/song'
+import { clockTenths } from '../time/clock'
 import { TICKS_PER_COUNT } from '../time/time'
-import { cueSheet, cueSheetCsv, cueSheetVtt, cueTime } from './cueSheet'
+import { cueSheet, cueSheetCsv, cueSheetVtt } from './cueSheet'
 import { dancedTo, foundIn, routinePlayed } from './danced'
 import { countsFrom, laidOn, lengthened, moved, removed, restedOn, turned } from './edits'
 import { factsOn } from './facts'
@@ -25,52 +27,22 @@ import { fitOf, gapsIn, sumsOf } from './fit'
 import { laidOut } from './laid'
 import { offersFor } from './offers'
 import { proposalsFor } from './propose'
-import { type Routine, readRoutine } from './routine'
+import { emptyRoutine, type Routine, readRoutine } from './routine'
 import { songFactText } from './words'
 
-/** A song of so many counts, even or not, with sections. */
-const songOf = (ms: readonly number[], starts: readonly number[], first = 0): Song => ({
-  kind: 'song',
-  schemaVersion: 1,
-  id: 'song',
-  title: 'Kiln Yard',
-  by: '',
-  notes: '',
-  media: {
-    name: 'kiln.wav',
-    type: 'audio/wav',
-    bytes: 10,
-    seconds: (ms.at(-1) ?? 0) / 1000 + 2,
-    picture: false,
-    mark: 'a'.repeat(64),
-    keep: 'here',
-    shift: 0,
-  },
-  counts: {
-    ms,
-    by: 'hand',
-    fixed: [],
-    sure: [],
-    ones: [{ at: first, counts: 8 }],
-    anew: [],
-    silent: [],
-  },
-  sections: starts.map((at, i) => ({ id: `s${i}`, at, label: 'Verse', kind: 'verse', energy: 3 })),
-  stops: [],
-  words: [],
-})
+/** A song of these counts, with sections. */
+const songOf = (ms: readonly number[], starts: readonly number[], first = 0): Song =>
+  songWith(countsAt(ms, { ones: [{ at: first, counts: 8 }] }), {
+    sections: starts.map((at, i) => ({
+      id: `s${i}`,
+      at,
+      label: 'Verse',
+      kind: 'verse',
+      energy: 3,
+    })),
+  })
 
-const even = (counts: number, tempo: number) =>
-  Array.from({ length: counts }, (_, i) => 1000 + Math.round((60_000 * i) / tempo))
-
-const empty: Routine = {
-  kind: 'routine',
-  schemaVersion: 1,
-  id: 'routine',
-  title: 'Yard',
-  song: 'song',
-  pieces: [],
-}
+const empty = emptyRoutine('routine', { id: 'song', title: 'Yard' })
 
 const anySong = fc
   .record({
@@ -203,7 +175,7 @@ describe('a combination laid on a song at its own tempo', () => {
     expect(repeating.length).toBeGreaterThan(2)
     for (const combination of repeating) {
       const counts = countsFrom(combination)
-      const song = songOf(even(2 * counts, combination.tempo), [0])
+      const song = songOf(evenMs(2 * counts, combination.tempo), [0])
       const { lead } = combination
       const once = laidOn(empty, song, combination, { at: 0, side: lead, id: 'p' })
       const routine = lengthened(once, song, 'p', counts)
@@ -230,7 +202,7 @@ describe('a combination laid on a song at its own tempo', () => {
     const other = demo.find((one) => !checkCombination(one, vocabulary).joins.repeats)
     if (!other) throw new Error('every combination repeats')
     const counts = countsFrom(other)
-    const song = songOf(even(2 * counts + 12, other.tempo), [0, 2 * counts + 4])
+    const song = songOf(evenMs(2 * counts + 12, other.tempo), [0, 2 * counts + 4])
     const two = lengthened(
       laidOn(empty, song, other, { at: 0, side: other.lead, id: 'p' }),
       song,
@@ -253,7 +225,11 @@ describe('a combination laid on a song at its own tempo', () => {
     let offered = 0
     for (const [i, combination] of demo.entries()) {
       const counts = countsFrom(combination)
-      const song = songOf(even(3 * counts + 20, combination.tempo), [0, counts + 4, 2 * counts + 8])
+      const song = songOf(evenMs(3 * counts + 20, combination.tempo), [
+        0,
+        counts + 4,
+        2 * counts + 8,
+      ])
       const find = (id: string) => demo.find((one) => one.id === id)
       const other = demo[(i + 1) % demo.length] as Combination
       const routine = [
@@ -291,7 +267,7 @@ describe('a combination laid on a song at its own tempo', () => {
   it('is written as a cue sheet that is read back: a row a piece, a caption a count', () => {
     const [one, other] = demo as readonly [Combination, Combination]
     const counts = countsFrom(one)
-    const song = songOf(even(counts + 24, 96), [0, counts], 0)
+    const song = songOf(evenMs(counts + 24, 96), [0, counts], 0)
     const find = (id: string) => demo.find((each) => each.id === id)
     const lying = laidOn(
       empty,
@@ -331,7 +307,7 @@ describe('a combination laid on a song at its own tempo', () => {
       skipEmptyLines: true,
     })
     expect(data.map(({ time, place, what }) => [time, place, what?.replace(/^'/, '')])).toEqual(
-      rows.map(({ seconds, place, what }) => [cueTime(seconds), place, what]),
+      rows.map(({ seconds, place, what }) => [clockTenths(seconds), place, what]),
     )
     const { cues } = webvtt.parse(cueSheetVtt(rows, song, laid))
     expect(cues).toHaveLength(song.counts.ms.length)
@@ -359,7 +335,7 @@ describe('a combination laid on a song at its own tempo', () => {
       const like = parts.findIndex(([other]) => other === kind)
       return like < i ? { ...section, as: `s${like}` } : section
     })
-    const song = { ...songOf(even(at, 96), [0]), sections }
+    const song = { ...songOf(evenMs(at, 96), [0]), sections }
     const first = laidOn(empty, song, chosen[0] as Combination, { at: 0, side: 'R', id: 'mine' })
     const factsOf = factsOn(song, find, vocabulary, USUAL_HOUSE)
     let ids = 0
@@ -404,7 +380,7 @@ describe('a combination laid on a song at its own tempo', () => {
   it('is too fast only in the passage that is', () => {
     const quick = demo.find((one) => one.title === 'Quick Ember') ?? (demo[0] as Combination)
     const counts = countsFrom(quick)
-    const slow = even(counts, quick.tempo)
+    const slow = evenMs(counts, quick.tempo)
     const last = slow.at(-1) as number
     // The second half goes twice as fast.
     const ms = [

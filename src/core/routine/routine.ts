@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { Side } from '../body/side'
 import { type Upgrade, upgrade } from '../record/upgrade'
 
-const ROUTINE_VERSION = 1
+const ROUTINE_VERSION = 2
 
 /** Some of a combination that is danced: as many of its counts as the piece has. */
 const Dance = z
@@ -34,6 +34,11 @@ const Piece = z
     /** Its first count, as a place of the song's counts. */
     at: z.int().min(0),
     counts: z.int().min(1),
+    /** When it begins and ends, in milliseconds of the song: where it is if the song is counted anew. */
+    ms: z
+      .object({ from: z.int().min(0), to: z.int().min(0) })
+      .readonly()
+      .optional(),
     what: z.discriminatedUnion('kind', [Dance, Rest]),
   })
   .readonly()
@@ -48,6 +53,8 @@ export const Routine = z
     title: z.string().max(120),
     /** Id of the song. */
     song: z.string().min(1),
+    /** How many counts the song had when it was laid; its places are among those. */
+    of: z.int().min(2).optional(),
     pieces: z.array(Piece).readonly(),
   })
   .refine(
@@ -61,7 +68,8 @@ export const Routine = z
   .readonly()
 export type Routine = z.infer<typeof Routine>
 
-const UPGRADES: readonly Upgrade[] = []
+/** Version 1 did not note how the song was counted when it was laid: by what is there now. */
+const UPGRADES: readonly Upgrade[] = [{ from: 1, up: (record) => record }]
 
 /**
  * Reads a stored routine.

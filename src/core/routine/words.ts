@@ -1,9 +1,10 @@
+import type { Combination } from '../combination/combination'
 import { findingText } from '../findings/findingText'
 import type { Units } from '../house/lengths'
 import { placeWords } from '../song/lines'
 import type { Song } from '../song/song'
 import type { SongFact } from './fit'
-import type { RestHow } from './routine'
+import type { Piece, RestHow } from './routine'
 
 /** How one rests, in a word. */
 export const REST_WORDS: Readonly<Record<RestHow, string>> = {
@@ -12,6 +13,16 @@ export const REST_WORDS: Readonly<Record<RestHow, string>> = {
   wait: 'Wait',
   walk: 'Walk',
 }
+
+/** What a piece is called: its combination and its side, or how one rests. */
+export function nameOf({ what }: Piece, combinations: readonly Combination[]): string {
+  if (what.kind === 'rest') return what.words || REST_WORDS[what.how]
+  const title = combinations.find(({ id }) => id === what.combination)?.title
+  return `${title ?? LOST}, ${what.side}`
+}
+
+/** What a piece is called whose combination was deleted. */
+export const LOST = 'A combination that is gone'
 
 /** Counts as they are said. */
 export const countWords = (counts: number): string =>

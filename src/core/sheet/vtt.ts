@@ -2,11 +2,11 @@ import webvtt from 'node-webvtt'
 import type { Performance } from '../performance/performance'
 
 /** A caption is one line without what WebVTT reads as a sign. */
-const plain = (text: string): string =>
+export const plain = (text: string): string =>
   text.replace(/&/g, 'and').replace(/[<>]/g, '').replace(/\s+/g, ' ').trim()
 
 /** Whole ones, or 11.9999… would be written as 11.1000. */
-const inMilliseconds = (seconds: number): number => Math.round(seconds * 1000) / 1000
+export const inMilliseconds = (seconds: number): number => Math.round(seconds * 1000) / 1000
 
 /** Captions for a film or a player: each count with what stands on it, in seconds. */
 export function writeVtt({ captions, time }: Performance): string {

@@ -1,7 +1,17 @@
 import type { Listened } from '../beats/listen'
 import { mean } from '../beats/numbers'
 import { capital } from '../capital'
-import { MOST_COUNTS, type Section, type SongCounts, SURE_COUNTS } from './song'
+import type { Selection } from './correct'
+import { evenCounts } from './even'
+import { merged, recounted } from './recount'
+import {
+  MOST_COUNTS,
+  type Section,
+  SONG_VERSION,
+  type Song,
+  type SongCounts,
+  SURE_COUNTS,
+} from './song'
 
 /** What was heard of a song, as its counts. Where it may begin anew is only proposed. */
 export function countsHeard(
@@ -51,4 +61,42 @@ export function sectionsHeard(
         found: true,
       }),
     )
+}
+
+/**
+ * A song that was counted again, with all that was set by hand.
+ * @param within only these counts of it
+ */
+export function heardAgain(
+  song: Song,
+  heard: Listened,
+  by: 'found' | 'tapped',
+  newId: () => string,
+  within?: Selection,
+): Song {
+  const counts = merged(song.counts, countsHeard(heard, by), within)
+  const next = recounted(song, counts)
+  // Sections nobody has said yes to are heard anew too.
+  return within || song.sections.some(({ found }) => !found)
+    ? next
+    : { ...next, sections: sectionsHeard(heard, counts.ms.length, newId) }
+}
+
+/** What is known of a song before anything is heard of it. */
+type Unheard = Pick<Song, 'id' | 'title' | 'media'>
+
+/** A new song: as it was heard, or not counted where nothing could be. */
+export function newSong(about: Unheard, heard: Listened | undefined, newId: () => string): Song {
+  const counts = heard ? countsHeard(heard) : evenCounts(about.media.seconds)
+  return {
+    ...about,
+    kind: 'song',
+    schemaVersion: SONG_VERSION,
+    by: '',
+    notes: '',
+    counts,
+    sections: heard ? sectionsHeard(heard, counts.ms.length, newId) : [],
+    stops: [],
+    words: [],
+  }
 }

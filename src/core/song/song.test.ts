@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { holds } from '../../../tests/holds'
+import { countsAt, evenMs, songWith as song } from '../../../tests/songs'
 import type { Listened } from '../beats/listen'
 import { UserError } from '../errors'
 import { TICKS_PER_COUNT } from '../time/time'
@@ -15,17 +16,9 @@ import {
   twice,
   uncounted,
 } from './correct'
-import {
-  merged,
-  recounted,
-  sectionChanged,
-  sectionFrom,
-  sectionJoined,
-  sectionMoved,
-  sectionsTaken,
-  withCounts,
-} from './edits'
 import { countsHeard, sectionsHeard } from './heard'
+import { merged, recounted, withCounts } from './recount'
+import { sectionChanged, sectionFrom, sectionJoined, sectionMoved, sectionsTaken } from './sections'
 import {
   SongCounts as Counts,
   oneAt,
@@ -35,31 +28,8 @@ import {
   type SongCounts,
   songTime,
   sureAt,
+  unsurePlaces,
 } from './song'
-
-const song = (counts: SongCounts, more: Partial<Song> = {}): Song => ({
-  kind: 'song',
-  schemaVersion: 1,
-  id: 'song',
-  title: 'Kiln Yard',
-  by: '',
-  notes: '',
-  media: {
-    name: 'kiln.wav',
-    type: 'audio/wav',
-    bytes: 10,
-    seconds: 60,
-    picture: false,
-    mark: 'a'.repeat(64),
-    keep: 'here',
-    shift: 0,
-  },
-  counts,
-  sections: [],
-  stops: [],
-  words: [],
-  ...more,
-})
 
 /** Counts as they come out of edits: some set by hand, some not counted, begun anew in places. */
 const anyCounts = fc
@@ -79,15 +49,7 @@ const anyCounts = fc
   .map(({ gaps, first, length, edits }) => {
     let at = 300
     const ms = [at, ...gaps.map((gap) => (at += gap))]
-    const begun: SongCounts = {
-      ms,
-      by: 'found',
-      fixed: [],
-      sure: [],
-      ones: [{ at: first, counts: length }],
-      anew: [],
-      silent: [],
-    }
+    const begun = countsAt(ms, { by: 'found', ones: [{ at: first, counts: length }] })
     return edits.reduce((now, [kind, place, by]) => {
       const index = place % now.ms.length
       if (kind === 'one') return thisIsOne(now, index)
@@ -179,15 +141,7 @@ describe('the counts of a song, however they were corrected', () => {
       ),
       { numRuns: 200, seed: 54 },
     )
-    const counts: SongCounts = {
-      ms: [500, 1000, 1500, 2000],
-      by: 'found',
-      fixed: [0],
-      sure: [],
-      ones: [{ at: 0, counts: 8 }],
-      anew: [],
-      silent: [],
-    }
+    const counts = countsAt([500, 1000, 1500, 2000], { fixed: [0] })
     expect(() => dragged(counts, 1, 600)).toThrow(/count 2 would be 0.10 s after/)
     expect(() => nudged(counts, -900)).toThrow(/before the song/)
     expect(() => twice({ ...counts, ms: [0, 350, 700] })).toThrow(/Twice as many: count 2/)
@@ -198,15 +152,7 @@ describe('the counts of a song, however they were corrected', () => {
   })
 
   it('have names: the section, its phrase and the count in it', () => {
-    const counts: SongCounts = {
-      ms: Array.from({ length: 40 }, (_, i) => 500 * (i + 1)),
-      by: 'found',
-      fixed: [],
-      sure: [],
-      ones: [{ at: 2, counts: 8 }],
-      anew: [],
-      silent: [],
-    }
+    const counts = countsAt(evenMs(40, 120), { ones: [{ at: 2, counts: 8 }] })
     const section = (id: string, at: number) =>
       ({ id, at, label: id, kind: 'verse', energy: 3 }) as const
     const named = song(counts, { sections: [section('intro', 2), section('chorus', 18)] })
@@ -230,7 +176,7 @@ const anyFound = (counts: SongCounts) =>
       const end = counts.ms.at(-1) as number
       const ms = Array.from({ length: 2 + Math.ceil(end / gap) }, (_, i) => first + i * gap)
       const ones = [{ at: 1, counts: 8, found: true as const }]
-      return { ms, by: 'tapped', fixed: [], sure: [], ones, anew: [9], silent: [] }
+      return countsAt(ms, { by: 'tapped', ones, anew: [9] })
     })
 
 const anySong = anyCounts.chain((counts) =>
@@ -372,7 +318,9 @@ describe('a song, whatever is done to its counts', () => {
     const made = countsHeard(heard)
     expect(made.ones).toEqual([{ at: 2, counts: 8, found: true }])
     expect(made.anew).toEqual([22])
-    expect([sureAt(made, 3), sureAt(made, 12)]).toEqual([20, 90])
+    expect(made.sure.slice(0, 2)).toEqual([20, 90])
+    expect([sureAt(made, 3), sureAt(made, 12)]).toEqual(['guess', 'sure'])
+    expect(unsurePlaces(made)).toBe(1)
     let ids = 0
     const sections = sectionsHeard(heard, made.ms.length, () => `id${ids++}`)
     expect(sections.map(({ label, at, as }) => [label, at, as])).toEqual([

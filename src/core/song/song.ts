@@ -5,10 +5,10 @@ import { type Upgrade, upgrade } from '../record/upgrade'
 import { TICKS_PER_COUNT } from '../time/time'
 import { beaten, type TimeMap } from '../time/timeMap'
 
-const SONG_VERSION = 1
+export const SONG_VERSION = 1
 
 /** Counts a song may have, and milliseconds between two of them. */
-const LEAST_COUNTS = 2
+export const LEAST_COUNTS = 2
 export const MOST_COUNTS = 6000
 export const LEAST_GAP = 200
 export const MOST_GAP = 4000
@@ -145,16 +145,37 @@ const UPGRADES: readonly Upgrade[] = []
 export const readSong = (record: Record<string, unknown>): Song =>
   Song.parse(upgrade(record, SONG_VERSION, UPGRADES))
 
+/** Where counting begins. */
+export const firstOne = ({ ones }: Pick<SongCounts, 'ones'>): number => ones[0]?.at ?? 0
+
+/** The tick of a count; of a place between counts one that is not whole. */
+export const tickOfCount = ({ counts }: Pick<Song, 'counts'>, at: number): number =>
+  TICKS_PER_COUNT * (at - firstOne(counts))
+
+/** The count that has a tick; not rounded. */
+export const countOfTick = ({ counts }: Pick<Song, 'counts'>, tick: number): number =>
+  tick / TICKS_PER_COUNT + firstOne(counts)
+
+/** When a place of a song is heard, in seconds. */
+export const secondsOfCount = (song: Song, at: number): number =>
+  songTime(song).secondsAt(tickOfCount(song, at))
+
+/** Counts a minute of a stretch, in the mean. */
+export const tempoBetween = ({ counts }: Pick<Song, 'counts'>, from: number, to: number): number =>
+  (60_000 * (to - from)) / Math.max(1, (counts.ms[to] ?? 0) - (counts.ms[from] ?? 0))
+
+/** Whether nobody counts there. */
+export const isSilent = ({ silent }: SongCounts, at: number): boolean =>
+  silent.some(({ from, to }) => at >= from && at < to)
+
 /** How the ticks of a song go by: 0 is where counting begins, what is before it is below 0. */
-export function songTime({ counts: { ms, ones }, media }: Pick<Song, 'counts' | 'media'>): TimeMap {
-  const first = ones[0]?.at ?? 0
-  return beaten(
-    ms.map((at, i) => ({
-      tick: TICKS_PER_COUNT * (i - first),
+export const songTime = ({ counts, media }: Pick<Song, 'counts' | 'media'>): TimeMap =>
+  beaten(
+    counts.ms.map((at, i) => ({
+      tick: tickOfCount({ counts }, i),
       seconds: (at + media.shift) / 1000,
     })),
   )
-}
 
 /** Where a count is, as it is said: `Chorus 3·5` is the fifth count of the third phrase. */
 export interface SongPlace {
@@ -166,13 +187,23 @@ export interface SongPlace {
 }
 
 /** Sure counts, those worth a look, and guesses: from these hundredths on. */
-export const SURE = { sure: 60, look: 30 } as const
+const SURE = { sure: 60, look: 30 } as const
 /** Counts that are told to be sure together. */
 export const SURE_COUNTS = 8
 
+export type Sureness = 'sure' | 'look' | 'guess'
+
+const sureness = (hundredths: number): Sureness =>
+  hundredths >= SURE.sure ? 'sure' : hundredths >= SURE.look ? 'look' : 'guess'
+
 /** How sure the counts round a place are: whoever tapped or set them is. */
-export const sureAt = ({ sure }: SongCounts, at: number): number =>
-  sure[Math.floor(at / SURE_COUNTS)] ?? 100
+export const sureAt = ({ sure }: SongCounts, at: number): Sureness =>
+  sureness(sure[Math.floor(at / SURE_COUNTS)] ?? 100)
+
+/** How many places are worth a look: eights in a row are one. */
+export const unsurePlaces = ({ sure }: SongCounts): number =>
+  sure.filter((one, i) => sureness(one) !== 'sure' && sureness(sure[i - 1] ?? 100) === 'sure')
+    .length
 
 /** The one that is counted from at a place; the first where counting has not begun. */
 export const oneAt = ({ ones }: SongCounts, at: number): One =>

@@ -1,6 +1,6 @@
-import { Button, FileButton } from '@mantine/core'
+import { Button } from '@mantine/core'
 import { IconArchive, IconChevronDown, IconFileImport, IconPlus } from '@tabler/icons-react'
-import { type ClipboardEvent, type DragEvent, useCallback, useMemo, useRef, useState } from 'react'
+import { type ClipboardEvent, useCallback, useMemo, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { useStore } from 'zustand'
 import { emptyCombination } from '../../core/combination/combination'
@@ -9,9 +9,11 @@ import type { Format } from '../../core/sheet/formats'
 import type { FileReport } from '../../storage/backup'
 import type { OnShelf } from '../../storage/combinations'
 import { RibbonInk } from '../braid/Ribbon'
+import { FilesButton } from '../parts/FilesButton'
 import { KeysHelp } from '../parts/KeysHelp'
 import { LaterMenu } from '../parts/LaterMenu'
 import { inWords, Problem } from '../parts/Problem'
+import { useFileDrop } from '../parts/useFileDrop'
 import { useScreenKeys } from '../parts/useScreenKeys'
 import { persistence, useServices } from '../stores/services'
 import type { CardActions } from './CombinationCard'
@@ -39,12 +41,10 @@ export function CombinationsScreen() {
   const shelf = useShelf()
   const screen = useRef<HTMLElement>(null)
   const persisted = useStore(persistence, (now) => now)
-  const resetFiles = useRef<() => void>(null)
   const [problem, setProblem] = useState<{ what: string; toDo: string }>()
   const [deleted, setDeleted] = useState<OnShelf>()
   const [said, setSaid] = useState('')
   const [reports, setReports] = useState<readonly FileReport[]>([])
-  const [dropping, setDropping] = useState(false)
   const [opening, setOpening] = useState<{
     readonly text: string
     readonly stop: AbortController
@@ -130,12 +130,7 @@ export function CombinationsScreen() {
       setDeleted(undefined)
       setSaid(`“${shown.summary.title}” is back.`)
     })
-  const drop = (event: DragEvent) => {
-    if (event.dataTransfer.files.length === 0) return
-    event.preventDefault()
-    setDropping(false)
-    void open([...event.dataTransfer.files])
-  }
+  const dropped = useFileDrop((files) => void open(files))
   const day = () => new Date().toISOString().slice(0, 10)
 
   const keys = useScreenKeys([
@@ -147,39 +142,19 @@ export function CombinationsScreen() {
   ])
 
   return (
-    <main
-      ref={screen}
-      className={classes.screen}
-      data-dropping={dropping}
-      onPaste={paste}
-      onDragOver={(event) => {
-        if (!event.dataTransfer.types.includes('Files')) return
-        event.preventDefault()
-        setDropping(true)
-      }}
-      onDragLeave={() => setDropping(false)}
-      onDrop={drop}
-    >
+    <main ref={screen} className={classes.screen} {...dropped} onPaste={paste}>
       <KeysHelp {...keys} />
       <div className={classes.top}>
         <h1 className={`display ${classes.heading}`}>Combinations</h1>
-        <FileButton
+        <FilesButton
           accept={ACCEPTED}
-          multiple
-          resetRef={resetFiles}
-          onChange={(files) => {
-            // The same file chosen again, put right meanwhile, is another one.
-            resetFiles.current?.()
-            void open(files)
-          }}
-          inputProps={{ 'aria-label': 'Open combination files' }}
+          label="Open combination files"
+          variant="default"
+          leftSection={<IconFileImport size={18} />}
+          onFiles={(files) => void open(files)}
         >
-          {(props) => (
-            <Button {...props} variant="default" leftSection={<IconFileImport size={18} />}>
-              Open files
-            </Button>
-          )}
-        </FileButton>
+          Open files
+        </FilesButton>
         <LaterMenu
           button={(onClick) => (
             <Button

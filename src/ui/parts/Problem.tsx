@@ -1,6 +1,7 @@
 import { Alert } from '@mantine/core'
 import type { ReactNode } from 'react'
 import { UserError } from '../../core/errors'
+import { counted } from './locale'
 
 /** What is wrong and what to do about it. */
 export function Problem({
@@ -26,6 +27,15 @@ export function Problem({
     </Alert>
   )
 }
+
+/** Records that a newer version of the app has written; nothing where there are none. */
+export const Unreadable = ({ count, of }: { readonly count: number; readonly of: string }) =>
+  count > 0 && (
+    <Problem
+      what={`${counted(count, of)} can’t be read by this version.`}
+      toDo="They stay where they are: update the app to open them."
+    />
+  )
 
 /** A screen that can't be shown: what is wrong with it, and the way on. */
 export function ProblemPage({

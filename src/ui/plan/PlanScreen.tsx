@@ -23,13 +23,12 @@ import { type Materials, secondsOf } from '../../core/plan/material'
 import { classSeconds, LEAST_MINUTES, NOTHING_KNOWN, type Plan } from '../../core/plan/plan'
 import { totalsOf } from '../../core/plan/totals'
 import { type StepWords, wordsOfPlan } from '../../core/plan/words'
+import { DocumentButtons } from '../parts/DocumentButtons'
 import { drag } from '../parts/drag'
-import { KeysButton, KeysHelp } from '../parts/KeysHelp'
+import { KeysHelp } from '../parts/KeysHelp'
 import { undoKeys } from '../parts/keys'
 import { listed } from '../parts/locale'
 import { inWords, Problem, ProblemPage } from '../parts/Problem'
-import { SavedWord } from '../parts/SavedWord'
-import { UndoButtons } from '../parts/UndoButtons'
 import { useLeaveWarning } from '../parts/useLeaveWarning'
 import { useScreenKeys } from '../parts/useScreenKeys'
 import field from '../planning/planning.module.css'
@@ -193,11 +192,7 @@ function OpenPlan({
             change('name', (now) => ({ ...now, title: value }), 'name')
           }
         />
-        <p className={classes.kept}>
-          <SavedWord state={document.kept} />
-        </p>
-        <UndoButtons undo={document.undo} redo={document.redo} last={document.last} />
-        <KeysButton onClick={keys.onOpen} />
+        <DocumentButtons document={document} onKeys={keys.onOpen} />
         <KeysHelp {...keys} />
         <Button
           variant="default"

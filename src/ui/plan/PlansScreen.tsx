@@ -1,12 +1,12 @@
-import { ActionIcon, Button, Select } from '@mantine/core'
+import { ActionIcon, Select } from '@mantine/core'
 import { IconTrash } from '@tabler/icons-react'
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
 import { Link, useNavigate, useSearchParams } from 'react-router'
 import { emptyPlan } from '../../core/plan/edits'
 import { classSeconds, type Plan, wishesFor } from '../../core/plan/plan'
-import { counted } from '../parts/locale'
-import { inWords, Problem, ProblemPage } from '../parts/Problem'
+import { BringBack } from '../parts/BringBack'
+import { inWords, ProblemPage, Unreadable } from '../parts/Problem'
 import { planBeside } from '../planning/planBeside'
 import { type PlanningRecords, usePlanningRecords } from '../planning/usePlanning'
 import { houseNow } from '../stores/house'
@@ -61,26 +61,15 @@ function Shelf({ planning, plans, unreadable, groups, combinations, materials }:
         />
       </div>
       {gone && (
-        <p className={classes.gone} role="status">
-          “{gone.title}” was deleted.{' '}
-          <Button
-            size="compact-sm"
-            variant="default"
-            onClick={() => {
-              setGone(undefined)
-              void planning.plans.restore(gone.id)
-            }}
-          >
-            Bring it back
-          </Button>
-        </p>
-      )}
-      {unreadable.plans > 0 && (
-        <Problem
-          what={`${counted(unreadable.plans, 'plan')} can’t be read by this version.`}
-          toDo="They stay where they are: update the app to open them."
+        <BringBack
+          title={gone.title}
+          onBack={() => {
+            setGone(undefined)
+            void planning.plans.restore(gone.id)
+          }}
         />
       )}
+      <Unreadable count={unreadable.plans} of="plan" />
       {plans.length === 0 && (
         <p className={classes.empty}>
           No plan yet. Choose a combination above: its class is proposed at once, minute by minute.

@@ -1,9 +1,9 @@
-import { ActionIcon, NativeSelect, SegmentedControl, Slider, Switch } from '@mantine/core'
-import { IconPlayerPlayFilled, IconPlayerStopFilled } from '@tabler/icons-react'
+import { NativeSelect, SegmentedControl, Slider, Switch } from '@mantine/core'
 import { memo, type Ref } from 'react'
 import { useStore } from 'zustand'
 import type { Side } from '../../core/body/side'
 import type { Tempo } from '../../core/time/tempo'
+import { PlayButton } from '../parts/PlayButton'
 import type { PlayDeck } from '../stores/deck'
 import type { LoopMode, PlayChoice, SideMode } from './performances'
 import classes from './play.module.css'
@@ -32,15 +32,7 @@ export const PlayBar = memo(function PlayBar(props: PlayBarProps) {
   const fast = Math.max(tempo, teachTempo, slow + 1)
   return (
     <section className={classes.bar} aria-label="Play">
-      <ActionIcon
-        className={classes.play}
-        size={46}
-        radius="xl"
-        aria-label={playing ? 'Stop' : 'Play'}
-        onClick={onPlayOrStop}
-      >
-        {playing ? <IconPlayerStopFilled size={22} /> : <IconPlayerPlayFilled size={22} />}
-      </ActionIcon>
+      <PlayButton playing={playing} className={classes.play} onClick={onPlayOrStop} />
       <span ref={countRef} className={`display counts ${classes.now}`} data-now />
       <SegmentedControl
         className={classes.sides}

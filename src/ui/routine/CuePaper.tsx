@@ -1,6 +1,7 @@
-import { type CueRow, cueTime } from '../../core/routine/cueSheet'
+import type { CueRow } from '../../core/routine/cueSheet'
 import type { Routine } from '../../core/routine/routine'
 import type { Song } from '../../core/song/song'
+import { clockTenths } from '../../core/time/clock'
 import classes from './routine.module.css'
 
 /** The cue sheet on paper: only printed. */
@@ -35,7 +36,7 @@ export function CuePaper({
         <tbody>
           {rows.map((row) => (
             <tr key={row.count}>
-              <td>{cueTime(row.seconds)}</td>
+              <td>{clockTenths(row.seconds)}</td>
               <td>{row.place}</td>
               <td>{row.count}</td>
               <td>

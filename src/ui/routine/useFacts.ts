@@ -8,7 +8,7 @@ import { useServices } from '../stores/services'
 
 const NOTHING: readonly never[] = []
 
-/** What is worth a look in a routine, and ways to put one of it right: thought about beside the page. */
+/** What is worth a look in a routine, and ways to put that right which is at one count: thought about beside the page. */
 export function useFacts(
   routine: Routine,
   song: Song,
@@ -16,18 +16,14 @@ export function useFacts(
   at: number,
 ): {
   readonly facts: readonly SongFact[]
-  readonly asked: SongFact | undefined
-  readonly offers: readonly Offer[]
+  readonly offersFor: (fact: SongFact) => readonly Offer[]
 } {
   const { judge } = useServices()
   const [found, setFound] = useState<{
     readonly of: Routine
     readonly facts: readonly SongFact[]
   }>()
-  const [ways, setWays] = useState<{
-    readonly for: SongFact
-    readonly offers: readonly Offer[]
-  }>()
+  const [ways, setWays] = useState<ReadonlyMap<SongFact, readonly Offer[]>>(new Map())
   useEffect(() => {
     let isWanted = true
     const combinations = used(routine, all)
@@ -40,22 +36,21 @@ export function useFacts(
       isWanted = false
     }
   }, [judge, routine, song, all])
-  const facts = found?.facts ?? NOTHING
-  const asked = facts.find((fact) => fact.at === at)
-  const isNow = found?.of === routine
   useEffect(() => {
-    if (!asked || !isNow) return
+    if (found?.of !== routine) return
     let isWanted = true
     const combinations = used(routine, all)
-    judge.ask('offers', { routine, song, combinations, fact: asked }).then(
-      (offers) => isWanted && setWays({ for: asked, offers }),
-      () => {},
-    )
+    for (const fact of found.facts.filter((one) => one.at === at))
+      judge.ask('offers', { routine, song, combinations, fact }).then(
+        (offers) => isWanted && setWays((known) => new Map(known).set(fact, offers)),
+        () => {},
+      )
     return () => {
       isWanted = false
+      setWays(new Map())
     }
-  }, [judge, asked, isNow, routine, song, all])
-  return { facts, asked, offers: asked && ways?.for === asked ? ways.offers : NOTHING }
+  }, [judge, found, routine, song, all, at])
+  return { facts: found?.facts ?? NOTHING, offersFor: (fact) => ways.get(fact) ?? NOTHING }
 }
 
 const used = ({ pieces }: Routine, all: readonly Combination[]): readonly Combination[] => {

@@ -1,77 +1,50 @@
-import { useEffect, useRef } from 'react'
-import { useStore } from 'zustand'
+import { useCallback } from 'react'
 import { speechSeconds } from '../../audio/speech'
-import { isClick } from '../../core/performance/sounds'
 import { type RoutinePlay, routinePlayed } from '../../core/routine/danced'
 import type { Laid } from '../../core/routine/laid'
 import type { Danced } from '../../core/simulate/danced'
 import type { Song } from '../../core/song/song'
+import { stretchOf } from '../../core/song/stretch'
 import { TICKS_PER_COUNT } from '../../core/time/time'
-import { useEnded } from '../song/useEnded'
-import { COUNT_IN, type Counts, playedCounts, type SongChoice } from '../song/useSongPlay'
-import { useServices } from '../stores/services'
+import { COUNT_IN, type SongChoice } from '../song/songChoice'
+import { useSongDeck } from '../song/useSongDeck'
 
-/** What is called is called, or not, as it is heard. */
 const SPEECH = speechSeconds()
+
+/** What is danced: its speed is chosen, and its calls are there to be heard or not. */
+type Wish = Omit<RoutinePlay, 'rate' | 'mode' | 'speech'>
 
 /** Plays a routine with its song, from a count on; what is changed meanwhile is heard at once. */
 export function useRoutinePlay(
   dance: Danced,
   laid: Laid,
   song: Song,
-  selection: Counts,
+  from: number,
   choice: SongChoice,
-  /** Told the stop of the song it has come to. */
   onStop: (at: number) => void,
 ) {
-  const { deck } = useServices()
-  const playing = useStore(deck, (is) => is)
-  const wish = useRef<Omit<RoutinePlay, 'rate'>>(undefined)
-  const ended = useEnded(playing, () => {
-    const to = wish.current?.to
-    if (to !== undefined && song.stops.some((stop) => stop.at === to)) onStop(to)
-  })
   const rate = choice.speed / 100
-  const { isClicked, isNumbered, isCountedIn, loud } = choice
-  useEffect(() => {
-    deck.hear((kind) =>
-      isClick(kind) ? isClicked && kind !== 'and' : kind === 'say' && isNumbered,
-    )
-  }, [deck, isClicked, isNumbered])
-  useEffect(() => deck.setMusic(loud), [deck, loud])
-  useEffect(
-    () => () => {
-      deck.stop()
-      deck.hear(() => true)
-      deck.setMusic(1)
-    },
-    [deck],
+  const make = useCallback(
+    (wish: Wish) =>
+      routinePlayed(dance, laid, song, { ...wish, rate, mode: 'all', speech: SPEECH }),
+    [dance, laid, song, rate],
   )
-  useEffect(() => {
-    if (wish.current && deck.getState())
-      deck.swap(routinePlayed(dance, laid, song, { ...wish.current, rate }))
-  }, [deck, dance, laid, song, rate])
-  const play = async () => {
-    const last = song.counts.ms.length
-    const { from, to = last } = playedCounts(song, selection, choice.loop)
-    const begin = Math.max(laid.from, Math.min(from, last - 1))
-    wish.current = {
-      from: begin,
-      to: Math.max(begin + 1, to),
-      isLooped: choice.loop !== 'once',
-      ...(isCountedIn && { countIn: COUNT_IN }),
-      mode: 'all',
-      speech: SPEECH,
-    }
-    if (isNumbered) await deck.prepareVoice(new Map())
-    await deck.play(routinePlayed(dance, laid, song, { ...wish.current, rate }))
-  }
+  // Of the dance only its counts are heard, the music is the rest.
+  const isHeard = (kind: string) => kind === 'phrase' || kind === 'count'
+  const { deck, playing, play, stop } = useSongDeck(song, choice, make, isHeard, onStop)
   return {
     playing,
-    play,
-    stop() {
-      ended.stopped()
-      deck.stop()
+    stop,
+    play() {
+      const last = song.counts.ms.length
+      const stretch = stretchOf(song, { from, to: from + 1 }, choice.stretch)
+      const begin = Math.max(laid.from, Math.min(stretch.from, last - 1))
+      return play({
+        from: begin,
+        to: Math.max(begin + 1, stretch.to ?? last),
+        isLooped: choice.stretch !== 'once',
+        ...(choice.isCountedIn && { countIn: COUNT_IN }),
+      })
     },
     /** The number that is counted in; absent where it is danced. */
     countedIn: (): string | undefined => {

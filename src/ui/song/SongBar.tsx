@@ -1,11 +1,12 @@
-import { ActionIcon, NativeSelect, Slider, Switch } from '@mantine/core'
-import { IconPlayerPlayFilled, IconPlayerStopFilled } from '@tabler/icons-react'
+import { NativeSelect, Slider, Switch } from '@mantine/core'
 import type { Ref } from 'react'
+import type { Stretch } from '../../core/song/stretch'
+import { PlayButton } from '../parts/PlayButton'
 import bar from '../play/play.module.css'
 import classes from './song.module.css'
-import type { Loop, SongChoice } from './useSongPlay'
+import type { SongChoice } from './songChoice'
 
-const LOOP_WORDS: Readonly<Record<Loop, string>> = {
+const STRETCH_WORDS: Readonly<Record<Stretch, string>> = {
   once: 'From here on',
   phrase: 'This phrase, again and again',
   section: 'This section, again and again',
@@ -35,23 +36,21 @@ export function SongBar({
 }) {
   return (
     <section className={bar.bar} aria-label="Play">
-      <ActionIcon
+      <PlayButton
+        playing={playing}
         className={bar.play}
-        size={46}
-        radius="xl"
-        aria-label={playing ? 'Stop' : 'Play'}
         disabled={!canPlay && !playing}
         onClick={onPlayOrStop}
-      >
-        {playing ? <IconPlayerStopFilled size={22} /> : <IconPlayerPlayFilled size={22} />}
-      </ActionIcon>
+      />
       <span ref={countRef} className={`display counts ${classes.now}`} data-now />
       <NativeSelect
         className={bar.loop}
         aria-label="What is played"
-        data={Object.entries(LOOP_WORDS).map(([value, label]) => ({ value, label }))}
-        value={choice.loop}
-        onChange={({ currentTarget }) => onChoice({ ...choice, loop: currentTarget.value as Loop })}
+        data={Object.entries(STRETCH_WORDS).map(([value, label]) => ({ value, label }))}
+        value={choice.stretch}
+        onChange={({ currentTarget }) =>
+          onChoice({ ...choice, stretch: currentTarget.value as Stretch })
+        }
       />
       <div className={bar.tempo}>
         <span className={`counts ${bar.tempoNow}`}>{Math.round((tempo * choice.speed) / 100)}</span>

@@ -1,30 +1,40 @@
-import { memo, type PointerEvent, type RefObject, useEffect, useRef } from 'react'
+import { useComputedColorScheme } from '@mantine/core'
+import {
+  type CSSProperties,
+  memo,
+  type PointerEvent,
+  type RefObject,
+  useEffect,
+  useRef,
+} from 'react'
+import type { KeptFeatures } from '../../core/beats/kept'
+import type { Selection } from '../../core/song/correct'
 import { linesOf, placeWords, type SongLine } from '../../core/song/lines'
-import { placeIn, type Section, type Song, sureAt } from '../../core/song/song'
+import { wordOn } from '../../core/song/marks'
+import { isSilent, placeIn, type Section, type Song, sureAt } from '../../core/song/song'
 import { drag } from '../parts/drag'
-import { sureWord } from '../songs/songWords'
-import { drawHeat, type Heat } from './heat'
+import { CountGrid, CountLine, columnsOf, countId, countUnder } from './CountGrid'
+import { drawHeat } from './heat'
 import classes from './song.module.css'
-import type { Counts } from './useSongPlay'
 
 interface LinesProps {
   readonly song: Song
   readonly most: number
-  readonly heat: Heat | undefined
-  readonly selection: Counts
-  /** The count a selection began at goes on being its end. */
+  readonly heat: KeptFeatures | undefined
+  readonly selection: Selection
+  /** With `isMore` the count a selection began at goes on being its end. */
   readonly onSelect: (at: number, isMore: boolean) => void
   readonly onSection: (section: Section) => void
   readonly onDrag: (at: number, ms: number) => void
-  readonly screen: RefObject<HTMLDivElement | null>
+  readonly grid: RefObject<HTMLDivElement | null>
 }
 
-const cellId = (at: number): string => `count-${at}`
+/** What a count goes on by where nobody knows how long it is, in milliseconds. */
+const USUAL_GAP = 500
 
 /** A song like text: a line 32 counts or fewer, each section from a line of its own, equal ones one under the other. */
 export function SongLines(props: LinesProps) {
-  const { song, most, heat, selection, screen, onSelect } = props
-  const lines = linesOf(song, most)
+  const { song, most, heat, selection, grid } = props
   const latest = useRef(props)
   latest.current = props
   const hands = useRef({
@@ -50,16 +60,15 @@ export function SongLines(props: LinesProps) {
       event.stopPropagation()
       const cell = event.currentTarget.parentElement as HTMLElement
       const { ms } = latest.current.song.counts
-      const gap = ((ms[at + 1] ?? ms[at]) as number) - (ms[at] as number) || 500
+      const own = ms[at] as number
+      const gap = (ms[at + 1] ?? own + USUAL_GAP) - own
       const from = event.clientX
-      const msAt = (clientX: number) =>
-        (ms[at] as number) + ((clientX - from) / cell.offsetWidth) * gap
-      let to = ms[at] as number
+      let to = own
       drag(
         event,
         () => ({
           move({ clientX }) {
-            to = msAt(clientX)
+            to = own + ((clientX - from) / cell.offsetWidth) * gap
             cell.style.setProperty('--pulled', `${clientX - from}px`)
           },
           drop() {
@@ -72,78 +81,71 @@ export function SongLines(props: LinesProps) {
       )
     },
   }).current
-  useEffect(() => {
-    document.getElementById(cellId(selection.from))?.scrollIntoView({ block: 'nearest' })
-  }, [selection.from])
   return (
-    <div
-      ref={screen}
-      className={classes.lines}
-      role="grid"
-      aria-label="Counts of the song"
-      aria-activedescendant={cellId(selection.from)}
-      tabIndex={0}
+    <CountGrid
+      label="Counts of the song"
+      at={selection.from}
+      most={most}
+      grid={grid}
       onPointerDown={hands.press}
-      data-most={most}
-      onFocus={() => onSelect(selection.from, true)}
     >
-      {lines.map((line) => (
+      {linesOf(song, most).map((line) => (
         <Line
           key={line.from}
           {...line}
           song={song}
           most={most}
           heat={heat}
-          from={line.from}
           selected={inLine(selection, line)}
           onSection={hands.section}
           onGrip={hands.grip}
         />
       ))}
-    </div>
+    </CountGrid>
   )
 }
 
 /** What of a selection is in a line, as text so that lines it does not touch are not drawn again. */
-const inLine = ({ from, to }: Counts, line: SongLine): string =>
+const inLine = ({ from, to }: Selection, line: SongLine): string =>
   to <= line.from || from >= line.to ? '' : `${from} ${to}`
-
-const countUnder = (target: EventTarget | null): number | undefined => {
-  const cell = target instanceof Element ? target.closest<HTMLElement>('[data-at]') : null
-  return cell ? Number(cell.dataset.at) : undefined
-}
 
 const Line = memo(function Line({
   song,
-  from,
-  to,
-  section,
-  indent,
   most,
   heat,
   selected,
   onSection,
   onGrip,
+  ...line
 }: SongLine & {
   readonly song: Song
   readonly most: number
-  readonly heat: Heat | undefined
+  readonly heat: KeptFeatures | undefined
   readonly selected: string
   readonly onSection: (section: Section) => void
   readonly onGrip: (event: PointerEvent<HTMLSpanElement>, at: number) => void
 }) {
   const canvas = useRef<HTMLCanvasElement>(null)
-  const { counts, media } = song
+  const scheme = useComputedColorScheme('light')
+  const { from, to, section } = line
   useEffect(() => {
-    if (canvas.current && heat) drawHeat(canvas.current, heat, counts.ms, media.shift, from, to)
-  }, [heat, counts.ms, media.shift, from, to])
+    const shown = canvas.current
+    if (!shown || !heat) return
+    shown.dataset.scheme = scheme
+    // Drawn again in the colours of the evening, and as wide as it has become.
+    const draw = () => drawHeat(shown, heat, song, { from, to })
+    draw()
+    const watch = new ResizeObserver(draw)
+    watch.observe(shown)
+    return () => watch.disconnect()
+  }, [heat, song, from, to, scheme])
   const [first, last] = selected.split(' ').map(Number) as [number, number]
   return (
-    // biome-ignore lint/a11y/useFocusableInteractive: the grid has the focus
-    <div className={classes.line} role="row" data-line={from} data-to={to}>
-      {/* biome-ignore lint/a11y/useFocusableInteractive: the grid has the focus */}
-      <div className={classes.gutter} role="rowheader">
-        {section && (
+    <CountLine
+      line={line}
+      most={most}
+      before={
+        section && (
           <button
             type="button"
             className={classes.section}
@@ -153,77 +155,64 @@ const Line = memo(function Line({
           >
             {section.label}
           </button>
-        )}
+        )
+      }
+    >
+      <div className={classes.heat} style={columnsOf(line, from, to - from)} aria-hidden>
+        <canvas ref={canvas} />
       </div>
-      <div
-        className={classes.counts}
-        role="presentation"
-        style={{
-          gridTemplateColumns: `repeat(${Math.max(most, to - from + indent)}, minmax(0, 1fr))`,
-        }}
-      >
-        <div
-          className={classes.heat}
-          style={{ gridColumn: `${indent + 1} / span ${to - from}` }}
-          aria-hidden
-        >
-          <canvas ref={canvas} />
-        </div>
-        {Array.from({ length: to - from }, (_, i) => from + i).map((at, i) => (
-          <Count
-            key={at}
-            song={song}
-            at={at}
-            column={indent + i + 1}
-            isSelected={selected !== '' && at >= first && at < last}
-            hasGrip={selected !== '' && at === first && last === first + 1}
-            onGrip={onGrip}
-          />
-        ))}
-        <span className={classes.head} aria-hidden />
-      </div>
-    </div>
+      {Array.from({ length: to - from }, (_, i) => from + i).map((at) => (
+        <Count
+          key={at}
+          song={song}
+          at={at}
+          style={columnsOf(line, at, 1)}
+          isSelected={selected !== '' && at >= first && at < last}
+          hasGrip={selected !== '' && at === first && last === first + 1}
+          onGrip={onGrip}
+        />
+      ))}
+    </CountLine>
   )
 })
 
 function Count({
   song,
   at,
-  column,
+  style,
   isSelected,
   hasGrip,
   onGrip,
 }: {
   readonly song: Song
   readonly at: number
-  readonly column: number
+  readonly style: CSSProperties
   readonly isSelected: boolean
   readonly hasGrip: boolean
   readonly onGrip: (event: PointerEvent<HTMLSpanElement>, at: number) => void
 }) {
-  const { counts, stops, words } = song
+  const { counts, stops } = song
   const { count } = placeIn(song, at)
   const isFixed = counts.fixed.includes(at)
-  const isSilent = counts.silent.some((one) => at >= one.from && at < one.to)
-  const sure = sureWord(sureAt(counts, at))
+  const isOff = isSilent(counts, at)
+  const sure = sureAt(counts, at)
   const isAnew = counts.anew.includes(at)
   const isOne = counts.ones.some((one) => one.at === at)
   const stop = stops.find((one) => one.at === at)
-  const tick = 12 * (at - (counts.ones[0]?.at ?? 0))
-  const word = words.find((one) => one.at === tick)
+  const word = wordOn(song, at)
   const said = [
     placeWords(song, at),
-    isSilent && 'not counted',
+    isOff && 'not counted',
     isFixed && 'set by hand',
-    sure !== 'sure' && !isSilent && sure,
+    sure !== 'sure' && !isOff && sure,
     isAnew && 'may begin anew here',
     stop && 'playing stops here',
-    word?.text,
+    word,
   ].filter(Boolean)
   return (
     // biome-ignore lint/a11y/useFocusableInteractive: the grid has the focus
     <div
-      id={cellId(at)}
+      id={countId(at)}
       className={classes.count}
       role="gridcell"
       aria-label={said.join(', ')}
@@ -233,13 +222,13 @@ function Count({
       data-anew={isAnew}
       data-begins={isOne}
       data-fixed={isFixed}
-      data-silent={isSilent}
+      data-silent={isOff}
       data-sure={sure}
       data-stop={stop !== undefined}
-      style={{ gridColumn: column }}
+      style={style}
     >
-      {isSilent ? '' : count < 1 ? '·' : count}
-      {word && <span className={classes.word}>{word.text}</span>}
+      {isOff ? '' : count < 1 ? '·' : count}
+      {word !== '' && <span className={classes.word}>{word}</span>}
       {hasGrip && (
         <span
           className={classes.grip}

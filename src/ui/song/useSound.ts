@@ -1,10 +1,11 @@
 import { useCallback, useEffect, useState } from 'react'
+import { copyFit, SAME_SONG } from '../../core/beats/same'
 import { UserError } from '../../core/errors'
 import type { Song } from '../../core/song/song'
 import type { Songs } from '../../storage/songs'
 import { inWords } from '../parts/Problem'
 import { keepSound } from '../songs/reading'
-import type { PlayDeck } from '../stores/deck'
+import { useServices } from '../stores/services'
 
 /** Whether the sound of a song can be heard. */
 export type SoundState =
@@ -14,22 +15,28 @@ export type SoundState =
 /** Copies of a song differ by less than that in length, in seconds. */
 const SAME_SECONDS = 2
 
+const otherVersion = (why = '') =>
+  new UserError(
+    `This sounds like another version${why}.`,
+    'Open it as a song of its own, under Songs.',
+  )
+
 /** Holds the sound of an open song, and takes on its file where that is missing. */
-export function useSound(song: Song, store: Songs, deck: PlayDeck) {
+export function useSound(song: Song, store: Songs) {
+  const { deck } = useServices()
   const { id, media } = song
   const { mark } = media
   const [state, setState] = useState<SoundState>({ kind: 'loading' })
-  const load = useCallback(
+  const decoded = useCallback(
     async (file: Blob, signal: AbortSignal) => {
       const { decodeSound, factsOf } = await import('../../audio/decode')
       const facts = await factsOf(file)
-      const part = media.part
+      const { part } = media
       const { sound } = await decodeSound(file, facts, { part, signal, onShare: () => {} })
       signal.throwIfAborted()
-      await deck.hold(mark, sound)
-      setState({ kind: 'here' })
+      return sound
     },
-    [deck, mark, media.part],
+    [media],
   )
   useEffect(() => {
     const stop = new AbortController()
@@ -38,30 +45,57 @@ export function useSound(song: Song, store: Songs, deck: PlayDeck) {
       setState({ kind: 'loading' })
       const blob = (await store.sounds.get(mark)) ?? (await linkedFile(store, mark))
       if (!blob) return setState({ kind: 'missing' })
-      await load(blob, stop.signal)
+      await deck.hold(mark, await decoded(blob, stop.signal))
+      setState({ kind: 'here' })
     }
     open().catch((error) => {
       if (!stop.signal.aborted) setState({ kind: 'failed', ...inWords(error) })
     })
     return () => stop.abort()
-  }, [deck, mark, store, load])
+  }, [deck, mark, store, decoded])
 
-  /** @throws UserError where it is another file */
-  const find = async (file: File) => {
+  /**
+   * Takes on the file of the song, or another copy of it: then its counts are moved.
+   * @returns what is said of it
+   * @throws UserError where it is another song
+   */
+  const find = async (file: File): Promise<string> => {
     const { factsOf, markOf } = await import('../../audio/decode')
     const [found, facts] = await Promise.all([markOf(file), factsOf(file)])
-    if (found !== mark && Math.abs(facts.seconds - media.seconds) > SAME_SECONDS)
-      throw new UserError(
-        'This sounds like another version: it is not as long.',
-        'Open it as a song of its own, under Songs.',
-      )
-    if (found !== mark)
-      throw new UserError(
-        'This is another copy of it, or another song of that length.',
-        'Open it as a song of its own, under Songs.',
-      )
-    await load(file, new AbortController().signal)
-    await keepSound(store, { ...song, id }, file)
+    const isSame = found === mark
+    if (!isSame && Math.abs(facts.seconds - media.seconds) > SAME_SECONDS)
+      throw otherVersion(': it is not as long')
+    const sound = await decoded(file, new AbortController().signal)
+    if (isSame) {
+      await deck.hold(mark, sound)
+      await keepSound(store, song, file)
+      setState({ kind: 'here' })
+      return ''
+    }
+    const [{ mixedOf }, { listenBeside }] = await Promise.all([
+      import('../../audio/held'),
+      import('../../workers/listen'),
+    ])
+    const samples = mixedOf(sound)
+    const { features } = await listenBeside({ samples, rate: sound.rate, told: {} }, {})
+    const known = await store.heard.read(mark)
+    const fit = features && known && copyFit(known, features)
+    if (!fit || fit.alike < SAME_SONG) throw otherVersion()
+    await deck.hold(found, sound)
+    await store.heard.write(found, features)
+    const copy = {
+      ...media,
+      name: file.name,
+      type: file.type,
+      bytes: file.size,
+      seconds: sound.length / sound.rate,
+      mark: found,
+      shift: media.shift + Math.round(1000 * fit.later),
+    }
+    await store.songs.change(id, (now) => ({ ...now, media: copy }))
+    await keepSound(store, { ...song, media: copy }, file)
+    const later = Math.abs(fit.later).toFixed(2)
+    return `This is another copy. It begins ${later} s ${fit.later < 0 ? 'earlier' : 'later'}; the counts are moved.`
   }
   return { state, find }
 }

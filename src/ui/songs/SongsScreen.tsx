@@ -1,21 +1,24 @@
-import { ActionIcon, Button, FileButton } from '@mantine/core'
+import { ActionIcon, Button } from '@mantine/core'
 import { IconChevronDown, IconFileImport, IconTrash } from '@tabler/icons-react'
 import { useQueryClient } from '@tanstack/react-query'
-import { type DragEvent, useRef, useState } from 'react'
+import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { useStore } from 'zustand'
 import { DEMO_SONGS, type DemoId } from '../../core/demoSongs/titles'
 import { emptyRoutine } from '../../core/routine/routine'
 import type { Song } from '../../core/song/song'
+import { clockText } from '../../core/time/clock'
+import { BringBack } from '../parts/BringBack'
+import { FilesButton } from '../parts/FilesButton'
 import { LaterMenu } from '../parts/LaterMenu'
-import { counted } from '../parts/locale'
-import { inWords, Problem, ProblemPage } from '../parts/Problem'
+import { inWords, ProblemPage, Unreadable } from '../parts/Problem'
+import { useFileDrop } from '../parts/useFileDrop'
 import { useServices } from '../stores/services'
 import { EnergyBand } from './EnergyBand'
 import { LongFile } from './LongFile'
 import { forget, reading, readSongFile } from './reading'
 import classes from './songs.module.css'
-import { minutesWords, sureWords, tempoWords } from './songWords'
+import { sureWords, tempoWords } from './songWords'
 import { type SongRecords, useSongs } from './useSongs'
 
 const ACCEPTED = 'audio/*,video/*,.mp3,.m4a,.ogg,.oga,.opus,.flac,.wav,.mp4,.webm,.mov'
@@ -32,12 +35,13 @@ function Shelf({ store, all, unreadable, routines }: SongRecords) {
   const { deck, newId } = useServices()
   const navigate = useNavigate()
   const queries = useQueryClient()
-  const resetFiles = useRef<() => void>(null)
-  const [dropping, setDropping] = useState(false)
   const [gone, setGone] = useState<Song>()
-  const open = async (files: readonly File[]) => {
+  const open = async (files: readonly File[], handles?: Handles) => {
     const ids: (string | undefined)[] = []
-    for (const file of files) ids.push(await readSongFile(file, { store, deck, newId }))
+    for (const file of files) {
+      const handle = (await handles)?.get(file.name)
+      ids.push(await readSongFile(file, { store, deck, newId }, { handle }))
+    }
     const [only] = ids
     // One file that went well is looked at next, where nobody has gone elsewhere meanwhile.
     const isQuiet = reading.getState().told.length === 0
@@ -65,24 +69,12 @@ function Shelf({ store, all, unreadable, routines }: SongRecords) {
     await queries.invalidateQueries({ queryKey: ['routines'] })
     await navigate(`/routine/${routine.id}`)
   }
-  const drop = (event: DragEvent) => {
-    if (event.dataTransfer.files.length === 0) return
-    event.preventDefault()
-    setDropping(false)
-    void open([...event.dataTransfer.files])
-  }
+  const dropped = useFileDrop((files, transfer) => {
+    const handles = handlesOf(transfer)
+    void open(files, handles)
+  })
   return (
-    <main
-      className={classes.shelf}
-      data-dropping={dropping}
-      onDragOver={(event) => {
-        if (!event.dataTransfer.types.includes('Files')) return
-        event.preventDefault()
-        setDropping(true)
-      }}
-      onDragLeave={() => setDropping(false)}
-      onDrop={drop}
-    >
+    <main className={classes.shelf} {...dropped}>
       <div className={classes.top}>
         <h1 className="display">Songs</h1>
         <LaterMenu
@@ -103,46 +95,27 @@ function Shelf({ store, all, unreadable, routines }: SongRecords) {
             onPick: () => void openDemo(id),
           }))}
         />
-        <FileButton
+        <FilesButton
           accept={ACCEPTED}
-          multiple
-          resetRef={resetFiles}
-          onChange={(files) => {
-            resetFiles.current?.()
-            void open(files)
-          }}
-          inputProps={{ 'aria-label': 'Open songs' }}
+          label="Open songs"
+          leftSection={<IconFileImport size={18} />}
+          onFiles={(files) => void open(files)}
         >
-          {(props) => (
-            <Button {...props} leftSection={<IconFileImport size={18} />}>
-              Open a song
-            </Button>
-          )}
-        </FileButton>
+          Open a song
+        </FilesButton>
       </div>
       <Readings />
-      <Tolds open={(file, part) => void readSongFile(file, { store, deck, newId }, part)} />
+      <Tolds open={(file, part) => void readSongFile(file, { store, deck, newId }, { part })} />
       {gone && (
-        <p className={classes.gone} role="status">
-          “{gone.title}” was deleted.{' '}
-          <Button
-            size="compact-sm"
-            variant="default"
-            onClick={() => {
-              setGone(undefined)
-              void store.songs.restore(gone.id)
-            }}
-          >
-            Bring it back
-          </Button>
-        </p>
-      )}
-      {unreadable > 0 && (
-        <Problem
-          what={`${counted(unreadable, 'song')} can’t be read by this version.`}
-          toDo="They stay where they are: update the app to open them."
+        <BringBack
+          title={gone.title}
+          onBack={() => {
+            setGone(undefined)
+            void store.songs.restore(gone.id)
+          }}
         />
       )}
+      <Unreadable count={unreadable} of="song" />
       {all.length === 0 && (
         <p className={classes.empty}>Open a song you dance to. It stays in this browser.</p>
       )}
@@ -152,7 +125,7 @@ function Shelf({ store, all, unreadable, routines }: SongRecords) {
             <Link to={`/song/${song.id}`}>
               <b className="display">{song.title}</b>
               <span className={`counts ${classes.facts}`}>
-                {[song.by, minutesWords(song), tempoWords(song), sureWords(song)]
+                {[song.by, clockText(song.media.seconds), tempoWords(song), sureWords(song)]
                   .filter(Boolean)
                   .join(' · ')}
                 {song.media.keep === 'linked' && ' · its file must be opened again'}
@@ -186,6 +159,23 @@ function Shelf({ store, all, unreadable, routines }: SongRecords) {
         ))}
       </ul>
     </main>
+  )
+}
+
+type Handles = Promise<ReadonlyMap<string, FileSystemFileHandle>>
+
+/** Where dropped files are, in browsers that say so: one that is too large to be kept is found there again. */
+async function handlesOf(transfer: DataTransfer): Handles {
+  const asked = [...transfer.items].map((item) =>
+    'getAsFileSystemHandle' in item
+      ? (item.getAsFileSystemHandle as () => Promise<FileSystemHandle | null>).call(item)
+      : undefined,
+  )
+  const handles = await Promise.all(asked).catch(() => [])
+  return new Map(
+    handles.flatMap((one) =>
+      one?.kind === 'file' ? [[one.name, one as FileSystemFileHandle] as const] : [],
+    ),
   )
 }
 

@@ -1,8 +1,7 @@
 import { createStore } from 'zustand/vanilla'
 import type { Part } from '../../audio/decode'
-import { evenCounts } from '../../core/song/even'
-import { countsHeard, sectionsHeard } from '../../core/song/heard'
-import type { Song, SongCounts } from '../../core/song/song'
+import { newSong } from '../../core/song/heard'
+import type { Song } from '../../core/song/song'
 import type { Songs } from '../../storage/songs'
 import { inWords } from '../parts/Problem'
 import type { PlayDeck } from '../stores/deck'
@@ -68,7 +67,10 @@ const titleOf = (name: string): string =>
 export async function readSongFile(
   file: File,
   needs: Needs,
-  part?: Part,
+  {
+    part,
+    handle,
+  }: { readonly part?: Part; readonly handle?: FileSystemFileHandle | undefined } = {},
 ): Promise<string | undefined> {
   const { store, deck, newId } = needs
   const id = newId()
@@ -116,41 +118,29 @@ export async function readSongFile(
       signal,
       onShare: (share) => step('Reading', share),
     })
-    const seconds = sound.length / sound.rate
     await deck.hold(mark, sound)
     step('Listening', 0)
     const { heard, features } = await listenBeside(
       { samples: mixedOf(sound), rate: sound.rate, told: {} },
       { signal, onShare: (share) => step('Listening', share) },
     )
-    const isHeard = typeof heard !== 'string'
-    const counts: SongCounts = isHeard ? countsHeard(heard) : evenCounts(seconds)
-    const song: Song = {
-      kind: 'song',
-      schemaVersion: 1,
-      id,
-      title: titleOf(name),
-      by: '',
-      notes: '',
-      media: {
-        name,
-        type: file.type,
-        bytes: file.size,
-        seconds,
-        picture: facts.hasPicture,
-        mark,
-        keep: 'here',
-        shift: 0,
-        ...(part && { part }),
-      },
-      counts,
-      sections: isHeard ? sectionsHeard(heard, counts.ms.length, newId) : [],
-      stops: [],
-      words: [],
+    const media: Song['media'] = {
+      name,
+      type: file.type,
+      bytes: file.size,
+      seconds: sound.length / sound.rate,
+      picture: facts.hasPicture,
+      mark,
+      keep: 'here',
+      shift: 0,
+      ...(part && { part }),
     }
+    const isHeard = typeof heard !== 'string'
+    const song = newSong({ id, title: titleOf(name), media }, isHeard ? heard : undefined, newId)
     await store.songs.put(song)
     if (features) await store.heard.write(mark, features)
     const keep = await keepSound(store, song, file)
+    if (keep === 'linked' && handle) await store.sounds.link(mark, handle)
     const remarks = [
       remark,
       isHeard ? undefined : NOT_HEARD[heard],

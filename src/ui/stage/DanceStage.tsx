@@ -9,6 +9,7 @@ import { layerWord } from '../../core/moves/vocabulary'
 import type { DanceMoment } from '../../core/performance/performance'
 import { type Dancers, dancersOf } from '../../core/pose/dancers'
 import { VIEWS, type View, viewFacts } from '../../core/pose/views'
+import type { Simulation } from '../../core/simulate/simulate'
 import { simulationFrom } from '../stores/checked'
 import { dancerNow } from '../stores/dancer'
 import type { PlayDeck } from '../stores/deck'
@@ -23,6 +24,8 @@ import { stageChoice } from './stageChoice'
 
 interface DanceStageProps {
   readonly combination: Combination
+  /** How it is danced, where it is not by its own tempo. */
+  readonly from?: (dancing: Dancing) => Simulation
   readonly dancing: Dancing
   /** Shown while nothing plays: ticks from the start of the combination. */
   readonly at: number
@@ -34,7 +37,7 @@ interface DanceStageProps {
 
 /** The dancing figure: touch a part, and only that layer and the feet are shown, heard and danced. */
 export function DanceStage(props: DanceStageProps) {
-  const { combination, dancing, at, layers, only, onOnly, deck } = props
+  const { combination, from, dancing, at, layers, only, onOnly, deck } = props
   const choice = useStore(stageChoice, (s) => s)
   const { scale } = useStore(dancerNow, (s) => s)
   const dancersAt = useMemo(() => {
@@ -42,11 +45,11 @@ export function DanceStage(props: DanceStageProps) {
     return (clearer: number) => {
       const made =
         known.get(clearer) ??
-        dancersOf((one) => simulationFrom(combination, one), { layers, scale, clearer })
+        dancersOf(from ?? ((one) => simulationFrom(combination, one)), { layers, scale, clearer })
       known.set(clearer, made)
       return made
     }
-  }, [combination, layers, scale])
+  }, [combination, from, layers, scale])
   const { clearer } = choice
   const box = useRef<HTMLDivElement>(null)
   const [isFlat, setFlat] = useState(false)

@@ -1,0 +1,115 @@
+import { Button } from '@mantine/core'
+import { useState } from 'react'
+import { LAYERS, type Layer } from '../../core/body/layers'
+import type { Combination } from '../../core/combination/combination'
+import { aloneFrom } from '../../core/combination/dancing'
+import type { Laid } from '../../core/routine/laid'
+import type { Piece, RestHow, Routine } from '../../core/routine/routine'
+import { nameOf, REST_WORDS, songFactPlace, songFactText } from '../../core/routine/words'
+import type { Danced } from '../../core/simulate/danced'
+import { placeWords } from '../../core/song/lines'
+import type { Song } from '../../core/song/song'
+import { TICKS_PER_COUNT } from '../../core/time/time'
+import { Tool } from '../parts/Tool'
+import map from '../song/song.module.css'
+import { DanceStage } from '../stage/DanceStage'
+import { useServices } from '../stores/services'
+import classes from './routine.module.css'
+import { useFacts } from './useFacts'
+import type { Hands } from './useHands'
+
+const ALL_LAYERS: ReadonlySet<Layer> = new Set(LAYERS)
+
+/** What is danced at the cursor, what can be done to it, and what is worth a look in all of it. */
+export function RoutineAside({
+  routine,
+  song,
+  laid,
+  dance,
+  combinations,
+  at,
+  piece,
+  hands,
+  message,
+  onSelect,
+  onOffer,
+}: {
+  readonly routine: Routine
+  readonly song: Song
+  readonly laid: Laid
+  readonly dance: Danced
+  readonly combinations: readonly Combination[]
+  readonly at: number
+  readonly piece: Piece | undefined
+  readonly hands: Hands
+  readonly message: string
+  readonly onSelect: (at: number) => void
+  readonly onOffer: (words: string, offer: Routine) => void
+}) {
+  const { deck } = useServices()
+  const [only, setOnly] = useState<Layer>()
+  const { facts, offersFor } = useFacts(routine, song, combinations, at)
+  const { phrase, move, longer, turn, remove, rest } = hands
+  return (
+    <aside className={classes.aside} aria-label="Danced here">
+      <div className={classes.stage}>
+        <DanceStage
+          combination={laid.combination}
+          from={dance.from}
+          dancing={aloneFrom(laid.combination.lead)}
+          at={Math.max(0, TICKS_PER_COUNT * (at - laid.from))}
+          layers={ALL_LAYERS}
+          only={only}
+          onOnly={setOnly}
+          deck={deck}
+        />
+      </div>
+      <p className={map.where}>
+        <b className="display">{placeWords(song, at)}</b>
+        <span>{piece ? nameOf(piece, combinations) : 'nothing is laid here'}</span>
+      </p>
+      <p className={map.message} role="status">
+        {message}
+      </p>
+      <div className={classes.tools}>
+        {piece ? (
+          <>
+            <Tool onClick={turn}>Other side</Tool>
+            <Tool onClick={remove}>Take away</Tool>
+            <Tool onClick={() => longer(-phrase)}>Shorter</Tool>
+            <Tool onClick={() => longer(phrase)}>Longer</Tool>
+            <Tool onClick={() => move(-phrase)}>Earlier</Tool>
+            <Tool onClick={() => move(phrase)}>Later</Tool>
+          </>
+        ) : (
+          (Object.keys(REST_WORDS) as RestHow[]).map((how) => (
+            <Tool key={how} onClick={() => rest(how)}>
+              {REST_WORDS[how]} here
+            </Tool>
+          ))
+        )}
+      </div>
+      <section aria-label="Worth a look">
+        <ul className={classes.facts}>
+          {facts.map((fact) => (
+            <li key={`${fact.code} ${fact.at} ${'finding' in fact ? fact.finding.code : ''}`}>
+              <button type="button" onClick={() => onSelect(fact.at)}>
+                <b>{songFactPlace(fact, song)}</b> {songFactText(fact, song, dance.house.units)}
+              </button>
+              {offersFor(fact).map((offer) => (
+                <Button
+                  key={offer.words}
+                  className={classes.offer}
+                  size="compact-sm"
+                  onClick={() => onOffer(offer.words, offer.routine)}
+                >
+                  {offer.words}
+                </Button>
+              ))}
+            </li>
+          ))}
+        </ul>
+      </section>
+    </aside>
+  )
+}

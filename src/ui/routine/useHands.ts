@@ -1,0 +1,103 @@
+import type { Side } from '../../core/body/side'
+import type { Combination } from '../../core/combination/combination'
+import {
+  freeFrom,
+  laidOn,
+  lengthened,
+  moved,
+  removed,
+  restedOn,
+  turned,
+} from '../../core/routine/edits'
+import type { Piece, RestHow, Routine } from '../../core/routine/routine'
+import { REST_WORDS } from '../../core/routine/words'
+import { oneAt, type Song } from '../../core/song/song'
+import type { ScreenKey } from '../parts/keys'
+import { useServices } from '../stores/services'
+import type { ChangeRoutine } from './useRoutine'
+
+/** What can be done to a routine where the cursor is. */
+export interface Hands {
+  readonly phrase: number
+  readonly lay: (combination: Combination, side: Side) => void
+  readonly rest: (how: RestHow) => void
+  readonly move: (by: number) => void
+  readonly longer: (by: number) => void
+  readonly turn: () => void
+  readonly remove: () => void
+}
+
+export function useHands({
+  routine,
+  song,
+  at,
+  piece,
+  select,
+  change,
+  say,
+}: {
+  readonly routine: Routine
+  readonly song: Song
+  readonly at: number
+  /** What lies there. */
+  readonly piece: Piece | undefined
+  readonly select: (at: number) => void
+  readonly change: ChangeRoutine
+  readonly say: (text: string) => void
+}): Hands {
+  const { newId } = useServices()
+  const from = freeFrom(routine, at)
+  const onPiece = (label: string, make: (now: Routine, id: string) => Routine) => {
+    if (!piece) {
+      say('Select a piece first: touch it, or go to it with the arrows.')
+      return
+    }
+    const { id } = piece
+    change(label, (now) => make(now, id), `${label} ${id}`)
+  }
+  return {
+    phrase: oneAt(song.counts, at).counts,
+    lay(combination, side) {
+      change(`lay ${combination.title}`, (now) =>
+        laidOn(now, song, combination, { at: from, side, id: newId() }),
+      )
+      select(from)
+    },
+    rest: (how) =>
+      change(REST_WORDS[how].toLowerCase(), (now) =>
+        restedOn(now, song, { at: from, how, id: newId() }),
+      ),
+    move(by) {
+      onPiece('move', (now, id) => moved(now, song, id, by))
+      if (piece) select(at + by)
+    },
+    longer: (by) => onPiece('length', (now, id) => lengthened(now, song, id, by)),
+    turn: () => onPiece('other side', turned),
+    remove: () => onPiece('take away', removed),
+  }
+}
+
+const held = { repeats: true } as const
+
+/** The keys of the song map. */
+export const routineKeys = (
+  { phrase, move, longer, turn, rest, remove }: Hands,
+  go: (by: number) => void,
+  playOrStop: () => void,
+): readonly ScreenKey[] => [
+  { on: [' '], does: 'play from the selected count, or stop', run: playOrStop },
+  { on: ['ArrowRight'], does: 'the next count', run: () => go(1), ...held },
+  { on: ['ArrowLeft'], does: 'the count before', run: () => go(-1), ...held },
+  { on: ['ArrowDown', 'PageDown'], does: 'a phrase on', run: () => go(phrase), ...held },
+  { on: ['ArrowUp', 'PageUp'], does: 'a phrase back', run: () => go(-phrase), ...held },
+  { on: ['m'], does: 'the piece a phrase later', run: () => move(phrase) },
+  { on: ['n'], does: 'the piece a phrase earlier', run: () => move(-phrase) },
+  { on: ['Alt ArrowRight'], does: 'the piece a count later', run: () => move(1), ...held },
+  { on: ['Alt ArrowLeft'], does: 'the piece a count earlier', run: () => move(-1), ...held },
+  { on: ['Shift ArrowRight'], does: 'the piece a phrase longer', run: () => longer(phrase) },
+  { on: ['Shift ArrowLeft'], does: 'the piece a phrase shorter', run: () => longer(-phrase) },
+  { on: ['x'], does: 'the piece four counts shorter', run: () => longer(-4) },
+  { on: ['s'], does: 'the piece from its other side', run: turn },
+  { on: ['p'], does: 'a pose in the free counts', run: () => rest('pose') },
+  { on: ['Delete', 'Backspace'], does: 'take the piece away', run: remove },
+]
