@@ -1,10 +1,13 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { holds } from '../../tests/holds'
+import { countsAt, songWith } from '../../tests/songs'
 import { combination, feet, move } from '../../tests/write'
 import { aloneFrom } from '../core/combination/dancing'
 import { vocabulary } from '../core/moves/vocabulary'
 import { type Performance, performanceOf } from '../core/performance/performance'
+import type { SegmentMusic } from '../core/performance/played'
+import { songPlayed } from '../core/performance/songPlayed'
 import { isClick, type Sound } from '../core/performance/sounds'
 import { SILENT, stretchOf } from '../core/performance/stretches'
 import { type Simulation, simulate } from '../core/simulate/simulate'
@@ -29,8 +32,18 @@ function stepped() {
   const clock = { currentTime: 10 }
   let booked: { sound: Sound; seconds: number }[] = []
   let wake: (() => void) | undefined
+  let music: { music: SegmentMusic; at: number; until: number }[] = []
   const player = createPlayer({
     clock,
+    music: {
+      book: (own, at, until) => music.push({ music: own, at, until }),
+      takeBack: (from) => {
+        music = music
+          .filter(({ at }) => at < from)
+          .map((one) => ({ ...one, until: Math.min(one.until, from) }))
+      },
+      goOn() {},
+    },
     book: (sound, seconds) => booked.push({ sound, seconds }),
     takeBack: (from) => {
       booked = booked.filter(({ seconds }) => seconds < from)
@@ -52,7 +65,15 @@ function stepped() {
   /** Booked and not taken back, up to now and what stands ahead. */
   const sounds = () => booked
   const clicks = () => booked.filter(({ sound }) => isClick(sound.kind) && sound.kind !== 'and')
-  return { clock, sounds, clicks, player, run, isWaking: () => wake !== undefined }
+  return {
+    clock,
+    sounds,
+    clicks,
+    songs: () => music,
+    player,
+    run,
+    isWaking: () => wake !== undefined,
+  }
 }
 
 describe('a count-in', () => {
@@ -232,5 +253,73 @@ describe('the player', () => {
     expect(isWaking()).toBe(false)
     expect(sounds().every(({ seconds }) => seconds < clock.currentTime)).toBe(true)
     expect(player.position()).toBeUndefined()
+  })
+
+  it('keeps a song that drifts and its clicks together, whatever is changed, looped or missed', () => {
+    const anySong = fc
+      .array(fc.integer({ min: 300, max: 900 }), { minLength: 24, maxLength: 60 })
+      .map((gaps) => {
+        let at = 700
+        return songWith(countsAt([at, ...gaps.map((gap) => (at += gap))]))
+      })
+    const anyChange = fc.record({
+      wait: fc.double({ min: 0.05, max: 5, noNaN: true }),
+      rate: fc.integer({ min: 8, max: 24 }).map((twentieths) => twentieths / 20),
+      kind: fc.constantFrom('swap', 'rebook', 'again'),
+    })
+    const anyPart = fc.record({
+      from: fc.nat(12),
+      counts: fc.integer({ min: 2, max: 20 }),
+      isLooped: fc.boolean(),
+      countIn: fc.constantFrom(0, 4),
+    })
+    let told = 0
+    holds(
+      fc.property(
+        anySong,
+        anyPart,
+        fc.array(anyChange, { maxLength: 8 }),
+        naps(0.6),
+        (song, { from, counts, ...how }, changes, naps) => {
+          const { sounds, songs, player, run } = stepped()
+          const played = (rate: number) =>
+            songPlayed(song, { from, to: from + counts, rate, isNumbered: false, ...how })
+          let i = 0
+          const nap = () => naps[i++ % naps.length] ?? 0.02
+          let rate = 1
+          player.play(played(rate))
+          for (const change of changes) {
+            run(change.wait, nap)
+            if (change.kind === 'rebook') player.rebook()
+            else rate = change.rate
+            if (change.kind === 'swap') player.swap(played(rate))
+            if (change.kind === 'again') player.play(played(rate))
+          }
+          run(4, nap)
+          const { ms } = song.counts
+          for (const { sound, seconds } of sounds()) {
+            const own = songs().find(({ at, until }) => seconds >= at - 1e-9 && seconds < until)
+            if (!own) continue
+            const place = own.music.from + own.music.rate * (seconds - own.at)
+            const off = Math.min(...ms.map((at) => Math.abs(at / 1000 - place)))
+            expect(off, JSON.stringify(sound)).toBeLessThan(1e-6)
+            told++
+          }
+          // Pieces of it follow each other without a gap, a loop from its first count again.
+          for (const [n, one] of songs().entries()) {
+            const next = songs()[n + 1]
+            if (!next || one.until < next.at - 1e-9) continue
+            expect(one.until).toBeCloseTo(next.at, 9)
+            const end = one.music.from + one.music.rate * (one.until - one.at)
+            const again = (ms[from] as number) / 1000
+            expect(
+              Math.min(Math.abs(next.music.from - end), Math.abs(next.music.from - again)),
+            ).toBeLessThan(1e-6)
+          }
+        },
+      ),
+      { numRuns: 120, seed: 58 },
+    )
+    expect(told).toBeGreaterThan(50)
   })
 })

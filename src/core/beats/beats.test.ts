@@ -7,9 +7,36 @@ import { RHYTHMS } from '../rhythm/rhythms'
 import { priorOf } from '../song/styles'
 import { featuresOf } from './features'
 import { hann, spectraOf } from './fft'
+import { keptOf } from './kept'
 import { type Listened, listen, readSound } from './listen'
 import { atListenRate, gathering, LISTEN_RATE } from './resample'
+import { copyFit, SAME_SONG } from './same'
 import { tappedCounts } from './tapped'
+
+describe('another copy of a song', () => {
+  it('is known, and how much later it begins; another song is not', () => {
+    const heard = ({ samples, rate }: Pick<Piece, 'samples' | 'rate'>) =>
+      keptOf(featuresOf(atListenRate(samples, rate)))
+    const one = play('one', 'drum4', { seed: 811, counts: 48 })
+    const known = heard(one)
+    for (const seconds of [-1.3, 0, 0.25, 2.2]) {
+      const by = Math.round(one.rate * seconds)
+      // It is also quieter, and something hisses in it.
+      const samples = Float32Array.from(
+        { length: one.samples.length + by },
+        (_, i) => 0.4 * (one.samples[i - by] ?? 0) + 0.004 * Math.sin(i * i),
+      )
+      const { later, alike } = copyFit(known, heard({ samples, rate: one.rate }))
+      expect(Math.abs(later - seconds)).toBeLessThan(0.011)
+      expect(alike).toBeGreaterThan(SAME_SONG)
+    }
+    // Not even another song in the same style.
+    for (const style of ['drum4', Object.keys(STYLES).find((id) => id !== 'drum4') as string]) {
+      const other = play('other', style, { seed: 977, counts: 48 })
+      expect(copyFit(known, heard(other)).alike).toBeLessThan(SAME_SONG)
+    }
+  })
+})
 
 describe('what sound is read by', () => {
   it('the strength of each frequency is that of the plain sum', () => {

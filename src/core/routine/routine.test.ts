@@ -5,7 +5,9 @@ import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
 import { demo } from '../../../tests/demo'
 import { holds } from '../../../tests/holds'
+import { ORDINARY } from '../../../tests/ordinary'
 import { countsAt, evenMs, songWith } from '../../../tests/songs'
+import { otherSide } from '../body/side'
 import type { Combination } from '../combination/combination'
 import { aloneFrom } from '../combination/dancing'
 import { UserError } from '../errors'
@@ -15,7 +17,9 @@ import { USUAL_HOUSE } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
 import { dancersOf } from '../pose/dancers'
 import { jointOf } from '../pose/joints'
+import { readSheet } from '../sheet/readSheet'
 import { danced } from '../simulate/danced'
+import { twice } from '../song/correct'
 import type { Song } from '../song/song'
 import { clockTenths } from '../time/clock'
 import { TICKS_PER_COUNT } from '../time/time'
@@ -23,11 +27,12 @@ import { cueSheet, cueSheetCsv, cueSheetVtt } from './cueSheet'
 import { dancedTo, foundIn, routinePlayed } from './danced'
 import { countsFrom, laidOn, lengthened, moved, removed, restedOn, turned } from './edits'
 import { factsOn } from './facts'
-import { fitOf, gapsIn, sumsOf } from './fit'
+import { fitOf, gapsIn, type SongFact, sumsOf } from './fit'
 import { laidOut } from './laid'
 import { offersFor } from './offers'
 import { proposalsFor } from './propose'
 import { emptyRoutine, type Routine, readRoutine } from './routine'
+import { noted, settled } from './settled'
 import { songFactText } from './words'
 
 /** A song of these counts, with sections. */
@@ -46,7 +51,7 @@ const empty = emptyRoutine('routine', { id: 'song', title: 'Yard' })
 
 const anySong = fc
   .record({
-    gaps: fc.array(fc.integer({ min: 350, max: 900 }), { minLength: 30, maxLength: 120 }),
+    gaps: fc.array(fc.integer({ min: 400, max: 900 }), { minLength: 30, maxLength: 120 }),
     starts: fc.uniqueArray(fc.integer({ min: 1, max: 110 }), { maxLength: 5 }),
     first: fc.nat(9),
   })
@@ -165,6 +170,101 @@ describe('a routine, however it came to be', () => {
       }),
       { numRuns: 40, seed: 72 },
     )
+  })
+})
+
+describe('a routine whose song is counted anew', () => {
+  const all = ({ counts }: Song) => counts.ms.length
+
+  it('is the same again when it is counted as before, and lies where it was in time meanwhile', () => {
+    holds(
+      fc.property(anyLaying, ({ song, combinations, steps }) => {
+        const { routine } = made(song, combinations, steps)
+        const kept = noted(routine, song)
+        expect(settled(kept, song)).toEqual(kept)
+        const doubled = { ...song, counts: twice(song.counts) }
+        const moved = settled(kept, doubled)
+        expect(readRoutine(JSON.parse(JSON.stringify(moved)))).toEqual(moved)
+        expect(moved.of).toBe(all(doubled))
+        const ids = (one: Routine) => one.pieces.map(({ id }) => id)
+        expect(ids(moved)).toEqual(ids(kept))
+        const last = all(song) - 1
+        for (const [i, { at, counts }] of moved.pieces.entries()) {
+          const was = kept.pieces[i]
+          expect(at).toBe(2 * (was?.at ?? 0))
+          const end = (was?.at ?? 0) + (was?.counts ?? 0)
+          if (end <= last) expect(at + counts).toBe(2 * end)
+        }
+        expect(settled(moved, song)).toEqual(kept)
+      }),
+      { numRuns: 100, seed: 73 },
+    )
+  })
+
+  it('loses what has no count left, and nothing lies on anything, however it is counted', () => {
+    holds(
+      fc.property(anyLaying, anySong, ({ song, combinations, steps }, other) => {
+        const { routine } = made(song, combinations, steps)
+        const now = { ...song, counts: other.counts }
+        const moved = settled(noted(routine, song), now)
+        expect(readRoutine(JSON.parse(JSON.stringify(moved)))).toEqual(moved)
+        const order = routine.pieces.map(({ id }) => id)
+        expect(moved.pieces.map(({ id }) => id)).toEqual(
+          order.filter((id) => moved.pieces.some((piece) => piece.id === id)),
+        )
+        const sums = sumsOf(moved, now)
+        expect(sums.danced + sums.rest + sums.left).toBe(sums.counts)
+      }),
+      { numRuns: 100, seed: 74 },
+    )
+  })
+
+  it('that was stored by the first version is read as it was, and lies on the counts there are', () => {
+    const first = {
+      kind: 'routine',
+      schemaVersion: 1,
+      id: 'r',
+      title: 'Yard',
+      song: 'song',
+      pieces: [
+        {
+          id: 'a',
+          at: 4,
+          counts: 16,
+          what: { kind: 'dance', combination: 'c', from: 1, side: 'L' },
+        },
+        { id: 'b', at: 20, counts: 4, what: { kind: 'rest', how: 'pose', words: 'both hands' } },
+      ],
+    }
+    const read = readRoutine(first)
+    expect(read).toEqual({ ...first, schemaVersion: 2 })
+    expect(settled(read, songOf(evenMs(40, 100), [0]))).toBe(read)
+    expect(() => readRoutine({ ...first, schemaVersion: 3 })).toThrow(/newer version/)
+  })
+})
+
+describe('ordinary combinations laid on a song at their tempo', () => {
+  const ordinary = ORDINARY.map((sheet) => readSheet(sheet, vocabulary).combination)
+
+  it('have nothing said of them as they follow themselves but where they leave the room', () => {
+    for (const combination of ordinary) {
+      const counts = countsFrom(combination)
+      const song = songOf(evenMs(2 * counts, combination.tempo), [0])
+      const { lead } = combination
+      const side = checkCombination(combination, vocabulary).joins.repeats ? lead : otherSide[lead]
+      const twiceLaid = [lead, side].reduce(
+        (now, each, i) =>
+          laidOn(now, song, combination, { at: i * counts, side: each, id: `p${i}` }),
+        empty,
+      )
+      const facts = factsOn(song, () => combination, vocabulary, USUAL_HOUSE)(twiceLaid)
+      const travels = (fact: SongFact) =>
+        fact.code === 'song.dance' && fact.finding.code === 'space.room'
+      expect(
+        facts.filter((fact) => !travels(fact)).map((fact) => songFactText(fact, song)),
+        combination.title,
+      ).toEqual([])
+    }
   })
 })
 
@@ -375,6 +475,49 @@ describe('a combination laid on a song at its own tempo', () => {
           .map(({ what, counts }) => [counts, what.kind === 'dance' ? what.combination : what.how])
       expect(inside(116, 148)).toEqual(inside(48, 80))
     }
+  })
+
+  it('is proposed as if every way had been followed, where there are few of them', () => {
+    const chosen = demo.filter(({ title }) => /Copper|Saffron/.test(title))
+    const find = (id: string) => demo.find((one) => one.id === id)
+    const anySections = fc.array(
+      fc.record({
+        counts: fc.constantFrom(8, 16, 20, 32),
+        energy: fc.integer({ min: 1, max: 5 }),
+        kind: fc.constantFrom('verse', 'chorus', 'slow'),
+      }),
+      { minLength: 1, maxLength: 3 },
+    )
+    let differed = 0
+    holds(
+      fc.property(anySections, (parts) => {
+        let at = 0
+        const sections = parts.map(({ counts, energy, kind }, i) => {
+          const section = { id: `s${i}`, at, label: kind, kind: kind as 'verse', energy }
+          at += counts
+          const like = parts.findIndex((other) => other.kind === kind)
+          return like < i ? { ...section, as: `s${like}` } : section
+        })
+        const song = { ...songOf(evenMs(at, 92), [0]), sections }
+        const factsOf = factsOn(song, find, vocabulary, USUAL_HOUSE)
+        const proposed = (beam?: number) => {
+          let ids = 0
+          const wanted = { routine: empty, song, combinations: chosen, factsOf }
+          return proposalsFor(
+            { ...wanted, vocabulary, house: USUAL_HOUSE, newId: () => `n${ids++}` },
+            beam,
+          )
+        }
+        const all = proposed(Number.POSITIVE_INFINITY)
+        expect(proposed()).toEqual(all)
+        // A narrow look may miss some: it never finds anything better.
+        const narrow = proposed(1)
+        if (narrow[0] && all[0]) expect(narrow[0].cost).toBeGreaterThanOrEqual(all[0].cost)
+        if (JSON.stringify(narrow) !== JSON.stringify(all)) differed++
+      }),
+      { numRuns: 12, seed: 75 },
+    )
+    expect(differed).toBeGreaterThan(0)
   })
 
   it('is too fast only in the passage that is', () => {

@@ -16,7 +16,9 @@ import {
   twice,
   uncounted,
 } from './correct'
+import { countsTapped, evenCounts, isCounted } from './even'
 import { countsHeard, sectionsHeard } from './heard'
+import { linesOf } from './lines'
 import { merged, recounted, withCounts } from './recount'
 import { sectionChanged, sectionFrom, sectionJoined, sectionMoved, sectionsTaken } from './sections'
 import {
@@ -196,6 +198,61 @@ const anySong = anyCounts.chain((counts) =>
       }),
     ),
 )
+
+describe('a song that is written like text', () => {
+  it('has each count in one line, sections and new beginnings at its edge, and like phrases under each other', () => {
+    holds(
+      fc.property(anySong, fc.constantFrom(8, 16, 32), (one, most) => {
+        const lines = linesOf(one, most)
+        expect(
+          lines.flatMap(({ from, to }) => Array.from({ length: to - from }, (_, i) => from + i)),
+        ).toEqual(one.counts.ms.map((_, i) => i))
+        const starts = new Set(lines.map(({ from }) => from))
+        for (const { at } of [...one.sections, ...one.counts.ones]) expect(starts).toContain(at)
+        expect(lines.flatMap(({ section }) => section ?? [])).toEqual(
+          one.sections.filter(({ at }) => at < one.counts.ms.length),
+        )
+        for (const { from, to, indent } of lines) {
+          const own = oneAt(one.counts, from)
+          expect(to - from + indent).toBeLessThanOrEqual(Math.max(most, own.counts))
+          // Where the line would begin if it were whole, a phrase begins.
+          expect(Math.abs((from - indent - own.at) % own.counts)).toBe(0)
+        }
+      }),
+      { numRuns: 150, seed: 64 },
+    )
+  })
+})
+
+describe('a song nobody could hear a count in', () => {
+  it('is counted as it is tapped, evenly, the first tap its 1', () => {
+    holds(
+      fc.property(
+        fc.double({ min: 0.25, max: 2, noNaN: true }),
+        fc.double({ min: 0, max: 20, noNaN: true }),
+        fc.array(fc.double({ min: -0.02, max: 0.02, noNaN: true }), {
+          minLength: 8,
+          maxLength: 24,
+        }),
+        (period, first, off) => {
+          const taps = off.map((by, i) => first + 1 + i * period + by)
+          const tapped = countsTapped(taps, 90)
+          const heardAs = recounted(song(evenCounts(90)), merged(evenCounts(90), tapped))
+          expect(isCounted(heardAs.counts)).toBe(true)
+          expect(readSong(JSON.parse(JSON.stringify(heardAs)))).toEqual(heardAs)
+          const { ms, ones } = heardAs.counts
+          const one = ones[0]?.at ?? -1
+          for (const [i, tap] of taps.entries())
+            expect(Math.abs((ms[one + i] ?? Number.NaN) / 1000 - tap)).toBeLessThan(0.06)
+          expect((ms[0] as number) / 1000).toBeLessThan(period + 0.001)
+          expect((ms.at(-1) as number) / 1000).toBeLessThanOrEqual(90)
+        },
+      ),
+      { numRuns: 100, seed: 65 },
+    )
+    expect(() => countsTapped([1, 2, 3], 90)).toThrow(/3 taps are too few/)
+  })
+})
 
 describe('a song, whatever is done to its counts', () => {
   const momentOf = ({ counts }: Song, at: number) => counts.ms[at] as number
