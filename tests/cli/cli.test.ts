@@ -3,21 +3,25 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { parseMidi } from 'midi-file'
-import { beforeAll, describe, expect, it } from 'vitest'
+import { describe, expect, it } from 'vitest'
 // @ts-expect-error a plain script without types
 import { buildCli } from '../../scripts/sway.mjs'
+import { commandLine } from '../../src/cli/commandLine'
 import { PART_KINDS } from '../../src/core/beats/parts'
 import { play } from '../pieces/song'
 import { wav } from '../pieces/wav'
 
 const folder = mkdtempSync(join(tmpdir(), 'sway-cli-'))
-let built = ''
-beforeAll(() => {
-  built = buildCli()
-})
-const sway = (...args: string[]) => {
-  const { status, stdout, stderr } = spawnSync(process.execPath, [built, ...args])
-  return { status, out: stdout.toString(), bytes: stdout, err: stderr.toString() }
+/** What a command writes, and how it ends. */
+function sway(...args: string[]) {
+  const printed: Buffer[] = []
+  const said: string[] = []
+  const status = commandLine(args, {
+    print: (text) => printed.push(Buffer.from(text)),
+    say: (text) => said.push(text),
+  })
+  const bytes = Buffer.concat(printed)
+  return { status, out: bytes.toString(), bytes, err: said.join('') }
 }
 const file = (name: string, text: string | Uint8Array) => {
   const path = join(folder, name)
@@ -362,5 +366,17 @@ describe('the command line', () => {
       type: 'object',
     })
     expect(sway().status).toBe(2)
+  })
+
+  it('is the same as a program of its own, with its exit code', () => {
+    const built = buildCli()
+    const clash = file('clash.sway', 'sway 1\nphrase A 4\n feet 1 step R side; 2 step R side')
+    for (const args of [['check', clash, '--json'], ['check', 'no such file'], []]) {
+      const { status, stdout, stderr } = spawnSync(process.execPath, [built, ...args])
+      const own = sway(...args)
+      expect([status, stdout.toString(), stderr.toString()]).toEqual([own.status, own.out, own.err])
+    }
+    const piped = spawnSync(process.execPath, [built, 'format', '-'], { input: CLEAN })
+    expect(piped.stdout.toString()).toBe(sway('format', file('piped.sway', CLEAN)).out)
   })
 })
