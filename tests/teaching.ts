@@ -58,7 +58,7 @@ export const classOn = (
   more: Partial<ClassEntry> = {},
 ): ClassEntry => ({
   kind: 'class',
-  schemaVersion: 3,
+  schemaVersion: 4,
   id: `class ${date}`,
   date,
   start: '18:30',

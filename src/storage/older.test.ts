@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import older from '../../tests/fixtures/planning-v1.json'
 import second from '../../tests/fixtures/planning-v2.json'
+import third from '../../tests/fixtures/planning-v3.json'
 import { materials } from '../../tests/teaching'
 import { readSoundChoice } from '../core/class/soundChoice'
 import { afterAction, readUnderWay } from '../core/class/underWay'
@@ -29,26 +30,30 @@ describe('what an older version has written', () => {
       expect(readPlan(JSON.parse(JSON.stringify(now)))).toEqual(now)
       expect(() => totalsOf(now, materials)).not.toThrow()
     }
-    for (const entry of classes) expect(readClass(entry)).toEqual({ ...entry, schemaVersion: 3 })
+    for (const entry of classes) expect(readClass(entry)).toEqual({ ...entry, schemaVersion: 4 })
     for (const floor of floors) {
       const now = readUnderWay(floor)
-      expect(now).toEqual({ ...floor, schemaVersion: 3, walked: 0 })
+      expect(now).toEqual({ ...floor, schemaVersion: 4, walked: 0 })
       expect(readUnderWay({ ...afterAction(now, { kind: 'next' }, materials) }).index).toBe(
         now.index + 1,
       )
     }
   })
 
-  it('opens as it was, where only how a phrase was taught is new', () => {
+  it('opens as it was, where only how a phrase was taught is new, and songs', () => {
     const read = { plans: readPlan, classes: readClass, floors: readUnderWay }
-    for (const kind of ['plans', 'classes', 'floors'] as const) {
-      const records: readonly Written[] = second[kind]
-      expect(records.length).toBeGreaterThan(2)
-      for (const record of records) {
-        expect(record.schemaVersion).toBe(2)
-        expect(read[kind](record)).toEqual({ ...record, schemaVersion: 3 })
+    for (const [version, file] of [
+      [2, second],
+      [3, third],
+    ] as const)
+      for (const kind of ['plans', 'classes', 'floors'] as const) {
+        const records: readonly Written[] = file[kind]
+        expect(records.length).toBeGreaterThan(2)
+        for (const record of records) {
+          expect(record.schemaVersion).toBe(version)
+          expect(read[kind](record)).toEqual({ ...record, schemaVersion: 4 })
+        }
       }
-    }
   })
 
   it('is planned round what was locked in it, to the second', () => {
@@ -84,9 +89,15 @@ describe('what an older version has written', () => {
       browserVoice: true,
     }
     const now = readSoundChoice(chosen)
-    expect(now).toMatchObject({ ...chosen, schemaVersion: 2 })
+    expect(now).toMatchObject({ ...chosen, schemaVersion: 3 })
     expect(Object.values(now.extras)).toEqual([false, false, false])
-    expect(() => readSoundChoice({ ...chosen, schemaVersion: 3 })).toThrow(/newer version/)
+    expect(readSoundChoice(third.sound)).toEqual({
+      ...third.sound,
+      schemaVersion: 3,
+      mix: { ...third.sound.mix, music: now.mix.music },
+    })
+    expect(now.mix.music).toBeGreaterThan(0.5)
+    expect(() => readSoundChoice({ ...chosen, schemaVersion: 4 })).toThrow(/newer version/)
   })
 
   it('is refused by name where it was written by a newer one', () => {

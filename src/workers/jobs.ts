@@ -13,6 +13,7 @@ import type { SongFact } from '../core/routine/fit'
 import type { Offer } from '../core/routine/offers'
 import type { Proposed } from '../core/routine/propose'
 import type { Routine } from '../core/routine/routine'
+import type { LaidSongs } from '../core/routine/withSong'
 import type { FileRead } from '../core/sheet/files'
 import type { Song } from '../core/song/song'
 import type { Filling, FillWish } from '../core/suggest/fill'
@@ -27,7 +28,10 @@ export interface Jobs {
   fill: { in: { combination: Combination; wish: FillWish }; out: readonly Filling[] }
   level: { in: { combination: Combination; level: DancerLevel }; out: LevelForm }
   /** Plans what is not locked. */
-  plan: { in: { plan: Plan; combinations: readonly Combination[] }; out: Planned }
+  plan: {
+    in: { plan: Plan; combinations: readonly Combination[]; laidSongs: LaidSongs }
+    out: Planned
+  }
   /** Over how many classes a plan is spread. */
   spread: {
     in: { wishes: PlanWishes; combinations: readonly Combination[] }

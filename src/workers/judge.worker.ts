@@ -10,6 +10,7 @@ import { slipsTogether } from '../core/repair/slips'
 import { factsOn } from '../core/routine/facts'
 import { offersFor } from '../core/routine/offers'
 import { proposalsFor } from '../core/routine/propose'
+import { withSongs } from '../core/routine/withSong'
 import { readCombinationFile, textOfBytes } from '../core/sheet/files'
 import { fillPhrase } from '../core/suggest/fill'
 import { suggestMoves } from '../core/suggest/suggest'
@@ -37,8 +38,12 @@ function run({ job, input, setting }: Request): Jobs[JobName]['out'] {
   if (isFor('suggest', input)) return suggestMoves(input.combination, input.gap, vocabulary, house)
   if (isFor('fill', input)) return fillPhrase(input.combination, input.wish, vocabulary, house)
   if (isFor('level', input)) return levelForm(input.combination, input.level, vocabulary, house)
-  if (isFor('plan', input))
-    return planAgain(input.plan, materialsOf(input.combinations, vocabulary, house))
+  if (isFor('plan', input)) {
+    const { plan, combinations, laidSongs } = input
+    const find = (id: string) => combinations.find((one) => one.id === id)
+    const withSong = withSongs(laidSongs, find, vocabulary, house)
+    return planAgain(plan, materialsOf(combinations, vocabulary, house, withSong))
+  }
   if (isFor('spread', input))
     return spreadOver(input.wishes, materialsOf(input.combinations, vocabulary, house))
   const around = ({ routine, song, combinations }: Jobs['routine']['in']) => {

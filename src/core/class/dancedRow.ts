@@ -4,7 +4,14 @@ import { teachTempoOf } from '../combination/combination'
 import { type TaughtAs, taughtAs } from '../diary/changes'
 import type { DancedDrill } from '../diary/diary'
 import type { Drill } from '../plan/drill'
-import { layersIn, type Material, type Materials, meanLoad, roundOf } from '../plan/material'
+import {
+  countsPerSide,
+  layersIn,
+  type Material,
+  type Materials,
+  meanLoad,
+  roundOf,
+} from '../plan/material'
 import { drillTitle, phraseNames } from '../plan/totals'
 
 /** A drill as the diary has it, with the rounds that were danced of it. */
@@ -17,7 +24,7 @@ export function dancedRow(
   const round = roundOf(drill, materials)
   const names = phraseNames(drill, materials)
   const own = drill.combination === undefined ? undefined : materials.find(drill.combination)
-  const phrases = (round && !drill.moves ? round.passes : []).map(({ phrase }, i) => ({
+  const phrases = (round && own ? round.passes : []).map(({ phrase }, i) => ({
     id: phrase.id,
     name: names[i] ?? phrase.name,
     ...(own && asTaught(own, phrase.id, drill.layers)),
@@ -38,6 +45,14 @@ export function dancedRow(
     tempo: drill.tempo,
     load: round ? meanLoad(drill, round) : 0,
     ...(drill.eased && { eased: true }),
+    ...(drill.song &&
+      round?.song && {
+        song: {
+          title: round.song.title,
+          rate: drill.song.rate,
+          counts: countsPerSide({ ...drill, repeats: 1 }, materials),
+        },
+      }),
   }
 }
 

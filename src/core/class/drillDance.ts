@@ -13,7 +13,7 @@ import { type DrillRound, type Material, type Materials, roundOf } from '../plan
 import { rhythmOf, usualRhythm } from '../rhythm/rhythms'
 import { type CountWords, sayPass } from '../teaching/say'
 import { type Range, TICKS_PER_COUNT, tick } from '../time/time'
-import { steady } from '../time/timeMap'
+import { slowed, steady } from '../time/timeMap'
 import type { SoundChoice } from './soundChoice'
 
 /** A drill as it is danced now, with all that sounds. */
@@ -40,7 +40,7 @@ export interface DrillSound extends Omit<Accompaniment, 'time'> {
 }
 
 /** What of a drill decides how it is performed. */
-type Performed = Pick<Drill, 'sides' | 'inTurn' | 'repeats' | 'tempo' | 'layers'> &
+type Performed = Pick<Drill, 'sides' | 'inTurn' | 'repeats' | 'tempo' | 'layers' | 'song'> &
   Partial<Pick<Drill, 'kind' | 'isNew' | 'task' | 'talk'>>
 
 /** Seconds before the count-in in which the first move is named; they are part of the talk (teaching 7.4). */
@@ -63,7 +63,7 @@ export function drillPerformance(
   const rounds = Array.from({ length: repeats }, (_, i) => i)
   const range = { from: tick(round.from), to: tick(round.to) }
   const common = (i: number) => ({ layers, mode: modeOf(i), round: i + 1, rounds: repeats })
-  const { intoOther } = round
+  const { intoOther, song } = round
   const order: readonly Danced[] = intoOther
     ? rounds.flatMap((i) => {
         // From each side into the other, in turn.
@@ -78,7 +78,10 @@ export function drillPerformance(
         : sides.flatMap((side) => rounds.map((i) => ({ side, i })))
       ).map(({ side, i }, place, all) => {
         const before = all[place - 1]?.side
-        return { side, i, range, isCountedIn: before === undefined || (side !== before && !inTurn) }
+        // A song begins anew with each round.
+        const isCountedIn =
+          before === undefined || (side !== before && !inTurn) || song !== undefined
+        return { side, i, range, isCountedIn }
       })
   const stretches = order.map(({ side, i, range: own, isCountedIn }, place) => {
     const dancing = aloneFrom(side)
@@ -93,7 +96,10 @@ export function drillPerformance(
       names: said && { said, counts: Math.ceil((NAMING_SECONDS * tempo) / 60) },
     })
   })
-  return performanceOf(stretches, { ...sound, time: steady(tempo) })
+  if (!song) return performanceOf(stretches, { ...sound, time: steady(tempo) })
+  const rate = drill.song?.rate ?? 1
+  const music = { mark: song.mark, from: song.second, rate }
+  return performanceOf(stretches, { ...sound, time: slowed(song.time, rate), music })
 }
 
 interface Danced {
@@ -107,13 +113,14 @@ interface Danced {
 /** The sound of a drill, by what the instructor chose and how long her voice takes. */
 export function soundFor(
   { rhythm, call, countIn, extras, praise }: SoundChoice,
-  { material, passes, from, to }: DrillRound,
+  { material, passes, from, to, song }: DrillRound,
   speech: SpeechSeconds,
   layers: readonly Layer[] = LAYERS,
 ): DrillSound {
   const usual = () => usualRhythm(material.combination.families, passes[0]?.phrase.counts)
   return {
-    rhythm: rhythm === 'own' ? usual() : rhythmOf(rhythm),
+    // Music has its own.
+    rhythm: song ? undefined : rhythm === 'own' ? usual() : rhythmOf(rhythm),
     call,
     // A short count-in is as long as the tempo asks for.
     ...(countIn > COUNT_IN && { countIn }),

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { type Upgrade, upgrade } from '../record/upgrade'
 
-const SOUND_VERSION = 2
+const SOUND_VERSION = 3
 
 const Loud = z.number().min(0).max(1)
 
@@ -14,7 +14,9 @@ export const SoundChoice = z
     call: z.enum(['rounds', 'all', 'cues', 'switch', 'none']),
     countIn: z.union([z.literal(4), z.literal(8)]),
     /** Loudness of each, 0 to 1. */
-    mix: z.object({ click: Loud, half: Loud, rhythm: Loud, voice: Loud, moves: Loud }).readonly(),
+    mix: z
+      .object({ click: Loud, half: Loud, rhythm: Loud, voice: Loud, moves: Loud, music: Loud })
+      .readonly(),
     /** What is said where nothing else is: words of praise, a slip to watch, “breathe”. */
     extras: z.object({ praise: z.boolean(), watch: z.boolean(), breathe: z.boolean() }).readonly(),
     /** The words of praise, in turn. */
@@ -31,18 +33,27 @@ const NO_EXTRAS = {
   praise: ['yes', 'good', 'lovely'],
 } as const
 
+/** How loud a song is beside the voice. */
+const USUAL_MUSIC = 0.9
+
 export const USUAL_SOUND: SoundChoice = {
   schemaVersion: SOUND_VERSION,
   rhythm: 'own',
   call: 'rounds',
   countIn: 4,
-  mix: { click: 0.5, half: 0.3, rhythm: 0.8, voice: 1, moves: 0 },
+  mix: { click: 0.5, half: 0.3, rhythm: 0.8, voice: 1, moves: 0, music: USUAL_MUSIC },
   ...NO_EXTRAS,
   browserVoice: false,
 }
 
-/** Before version 2 nothing was said but numbers and cues. */
-const UPGRADES: readonly Upgrade[] = [{ from: 1, up: (choice) => ({ ...NO_EXTRAS, ...choice }) }]
+/** Before version 2 nothing was said but numbers and cues, before 3 there was no music. */
+const UPGRADES: readonly Upgrade[] = [
+  { from: 1, up: (choice) => ({ ...NO_EXTRAS, ...choice }) },
+  {
+    from: 2,
+    up: (choice) => ({ ...choice, mix: { ...(choice.mix as object), music: USUAL_MUSIC } }),
+  },
+]
 
 /**
  * Reads what was chosen before.

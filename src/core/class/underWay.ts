@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { otherSide, type Side, sideWord } from '../body/side'
 import { DancerLevel } from '../combination/combination'
 import { type ClassEntry, DancedDrill, type Verdict } from '../diary/diary'
-import { Drill } from '../plan/drill'
+import { atRate, Drill } from '../plan/drill'
 import { saidUnit } from '../plan/frame'
 import { type Materials, roundOf, secondsOf } from '../plan/material'
 import { notesOf } from '../plan/notes'
@@ -13,7 +13,7 @@ import { type Upgrade, upgrade } from '../record/upgrade'
 import { clampTempo, type Tempo } from '../time/tempo'
 import { dancedRow } from './dancedRow'
 
-const FLOOR_VERSION = 3
+const FLOOR_VERSION = 4
 
 /** A class while it is given: what is to come, where it is, and what was danced so far. */
 export const UnderWay = z
@@ -44,10 +44,11 @@ export const UnderWay = z
   .readonly()
 export type UnderWay = z.infer<typeof UnderWay>
 
-/** Version 2 knows steps without a count; before it nobody walked. 3 knows how phrases were taught. */
+/** Version 2 knows steps without a count; before it nobody walked. 3 knows how phrases were taught, 4 songs. */
 const UPGRADES: readonly Upgrade[] = [
   { from: 1, up: (session) => ({ ...session, walked: 0 }) },
   { from: 2, up: (session) => session },
+  { from: 3, up: (session) => session },
 ]
 
 /**
@@ -74,6 +75,9 @@ export type ClassAction =
 
 /** One press slower or faster. */
 const TEMPO_PRESS = 1.06
+/** The same with a song, in shares of its own speed; and how much slower what was not yet clean is danced. */
+const RATE_PRESS = 0.05
+const RATE_BELOW = 0.1
 const NONE = { R: 0, L: 0 } as const
 
 export const beginClass = (
@@ -195,12 +199,20 @@ export function afterAction(
       return { ...session, danced: written(), rounds: NONE, phase: 'ready' }
     case 'slower':
     case 'faster':
-      return withDrill(session, (one) => ({
-        ...one,
-        tempo: clampTempo(
-          action.kind === 'faster' ? one.tempo * TEMPO_PRESS : one.tempo / TEMPO_PRESS,
-        ),
-      }))
+      return withDrill(session, (one) =>
+        one.song
+          ? atRate(
+              one,
+              one.song,
+              one.song.rate + (action.kind === 'faster' ? RATE_PRESS : -RATE_PRESS),
+            )
+          : {
+              ...one,
+              tempo: clampTempo(
+                action.kind === 'faster' ? one.tempo * TEMPO_PRESS : one.tempo / TEMPO_PRESS,
+              ),
+            },
+      )
     case 'other-side':
       return {
         ...withDrill({ ...session, danced: written() }, flipped),
@@ -304,6 +316,7 @@ function easier(drill: Drill, slower: Tempo, materials: Materials): Drill {
     repeats: Math.min(drill.repeats, 2),
     talk: 5,
   }
+  if (drill.song) return atRate(again, drill.song, drill.song.rate - RATE_BELOW)
   if (!drill.id.endsWith(AGAIN)) return { ...again, tempo: slower }
   const forms = notesOf({ ...drill, eased: undefined }, materials).easier.map(({ event }) => event)
   const fresh = forms.filter((event) => !drill.eased?.includes(event))
@@ -341,7 +354,10 @@ export const nextRun = ({ drills, index }: UnderWay): number | undefined => {
   const at = drills.findIndex(
     ({ kind, task }, i) =>
       i > index &&
-      (kind === 'sides' || kind === 'free-run' || (kind === 'run' && task !== undefined)),
+      (kind === 'sides' ||
+        kind === 'free-run' ||
+        kind === 'song' ||
+        (kind === 'run' && task !== undefined)),
   )
   return at < 0 ? undefined : at
 }

@@ -9,13 +9,13 @@ import { z } from 'zod'
 import { Layer } from '../body/layers'
 import type { Side } from '../body/side'
 import { DancerLevel } from '../combination/combination'
-import { DrillKind } from '../plan/drill'
+import { DrillKind, FASTEST_RATE, SLOWEST_RATE } from '../plan/drill'
 import { type Upgrade, upgrade } from '../record/upgrade'
 import { Tempo } from '../time/tempo'
 import { TimeOfDay } from '../time/timeOfDay'
 import { TaughtAs } from './changes'
 
-const CLASS_VERSION = 3
+const CLASS_VERSION = 4
 export const GROUP_VERSION = 1
 
 /** A day as it is written in a calendar: `2026-11-25`. */
@@ -50,6 +50,15 @@ export const DancedDrill = z
     verdict: Verdict.optional(),
     /** Danced in easier forms. */
     eased: z.literal(true).optional(),
+    /** Danced with a song: what that was called, its speed, and the counts of a round from each side. */
+    song: z
+      .object({
+        title: z.string(),
+        rate: z.number().min(SLOWEST_RATE).max(FASTEST_RATE),
+        counts: z.object({ R: z.int().min(0), L: z.int().min(0) }).readonly(),
+      })
+      .readonly()
+      .optional(),
   })
   .readonly()
 export type DancedDrill = z.infer<typeof DancedDrill>
@@ -110,10 +119,11 @@ export const Group = z
   .readonly()
 export type Group = z.infer<typeof Group>
 
-/** Version 2 knows more kinds of steps, 3 how a phrase was taught; what was written before is as it was. */
+/** Version 2 knows more kinds of steps, 3 how a phrase was taught, 4 songs; what was written before is as it was. */
 const CLASS_UPGRADES: readonly Upgrade[] = [
   { from: 1, up: (entry) => entry },
   { from: 2, up: (entry) => entry },
+  { from: 3, up: (entry) => entry },
 ]
 
 /**
@@ -132,8 +142,8 @@ export const byDate = (a: ClassEntry, b: ClassEntry): number =>
   a.date.localeCompare(b.date) || a.start.localeCompare(b.start) || a.id.localeCompare(b.id)
 
 /** Counts danced on a side. */
-export const countsOn = ({ rounds, counts }: DancedDrill, side: Side): number =>
-  rounds[side] * counts
+export const countsOn = ({ rounds, counts, song }: DancedDrill, side: Side): number =>
+  song ? (rounds.R + rounds.L) * song.counts[side] : rounds[side] * counts
 
 const written = (date: ReturnType<typeof parseISO>): string =>
   formatISO(date, { representation: 'date' })

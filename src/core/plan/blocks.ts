@@ -18,6 +18,7 @@ const FRAME_TITLES: Readonly<Partial<Record<Drill['kind'], string>>> = {
   'switch-practice': 'Both sides',
   sides: 'Both sides',
   'free-run': 'Runs',
+  song: 'With music',
   pause: 'Water',
   recap: 'Recap',
   open: 'Open',

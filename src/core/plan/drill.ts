@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { Layer } from '../body/layers'
 import { Side, sideWord } from '../body/side'
 import { layerWord } from '../moves/vocabulary'
-import { Tempo } from '../time/tempo'
+import { clampTempo, Tempo } from '../time/tempo'
 
 /** What a step is for, in the order a class meets them (domain: how a combination is taught). */
 export const DrillKind = z.enum([
@@ -24,6 +24,7 @@ export const DrillKind = z.enum([
   'sides',
   'run',
   'free-run',
+  'song',
   'pause',
   'recap',
   'open',
@@ -62,6 +63,25 @@ const MOST_SECONDS = 3 * 3600
 export const MOST_LINES = 12
 export const MOST_LETTERS = 400
 
+/** Of its own speed a song is played no slower and no faster. */
+export const SLOWEST_RATE = 0.4
+export const FASTEST_RATE = 1.2
+
+/** The stretch of a song a class dances to, as a routine has it. */
+export const DrillSong = z
+  .object({
+    /** Id of the routine. */
+    routine: z.string().min(1),
+    /** Where it begins and ends in the song, in milliseconds: found again however it is counted. */
+    from: z.int().min(0),
+    to: z.int().min(0),
+    /** Of its own speed. */
+    rate: z.number().min(SLOWEST_RATE).max(FASTEST_RATE),
+  })
+  .refine(({ from, to }) => from < to, 'ends before it begins')
+  .readonly()
+export type DrillSong = z.infer<typeof DrillSong>
+
 /** One stretch of a class: what is danced, on which sides, how fast, how often (model 10). */
 export const Drill = z
   .object({
@@ -85,6 +105,8 @@ export const Drill = z
     stand: Stand,
     /** Danced to the music rather than to the count alone. */
     music: z.literal(true).optional(),
+    /** The song it is danced with, and how fast; the tempo is what that comes to. */
+    song: DrillSong.optional(),
     /** Ids of the moves of a warm-up, a cool-down or a loop of technique. */
     moves: z.array(z.string().min(1)).readonly().optional(),
     /** Ids of events that are danced in their easier form. */
@@ -124,6 +146,12 @@ export type Drill = z.infer<typeof Drill>
 /** Whether it has a count to be danced to; else it is said, walked, held or waited through. */
 export const isCounted = ({ seconds }: Pick<Drill, 'seconds'>): boolean => seconds === undefined
 
+/** A drill with its song at another speed, whole hundredths of its own. */
+export function atRate(drill: Drill, song: DrillSong, wanted: number): Drill {
+  const rate = Math.round(100 * Math.min(FASTEST_RATE, Math.max(SLOWEST_RATE, wanted))) / 100
+  return { ...drill, song: { ...song, rate }, tempo: clampTempo((drill.tempo * rate) / song.rate) }
+}
+
 /** What makes two drills the same one, however often and fast it is danced. */
 export const drillKey = ({
   kind,
@@ -135,6 +163,7 @@ export const drillKey = ({
   task,
   stage,
   moves,
+  song,
 }: Omit<Drill, 'id'>): string =>
   [
     [
@@ -148,9 +177,17 @@ export const drillKey = ({
     task,
     stage,
     kind === 'technique' && moves?.join('+'),
+    song && [song.routine, song.from, song.to, song.rate].join(' '),
   ]
     .filter(Boolean)
     .join('|')
+
+/** A speed as it is said: `80 %`. */
+const percent = (rate: number): string => `${Math.round(100 * rate)} %`
+
+/** How fast a drill is, as it is shown: counts a minute, or a share of its song's own speed. */
+export const speedText = ({ tempo, song }: Pick<Drill, 'tempo' | 'song'>): string =>
+  song ? percent(song.rate) : String(tempo)
 
 const list = (words: readonly string[]): string =>
   words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`
@@ -175,7 +212,7 @@ const STAGE_TITLES: Readonly<Record<WarmStage, string>> = {
 
 /** What a drill is called. @param names of its phrases. */
 export function titleOf(drill: Drill, names: readonly string[]): string {
-  const { kind, layers, tempo, sides, half, task, stage, music, focus } = drill
+  const { kind, layers, tempo, sides, half, task, stage, music, focus, song } = drill
   const where =
     names.length > 0
       ? ` · ${[...new Set(names)].join(' ')}${half ? ` ${half.from}-${half.to}` : ''}`
@@ -223,6 +260,8 @@ export function titleOf(drill: Drill, names: readonly string[]): string {
         : `${music ? 'A taste of the music' : `Run at ${tempo}`}${where}`
     case 'free-run':
       return `Free runs with music${where}`
+    case 'song':
+      return `${names.length > 0 ? names.join(', ') : 'With music'}, ${percent(song?.rate ?? 1)}`
     case 'pause':
       return 'Water'
     case 'recap':

@@ -1,6 +1,6 @@
 import { DancerLevel } from '../combination/combination'
 import { clampTempo } from '../time/tempo'
-import { type Drill, drillKey, isCounted, MOST_REPEATS } from './drill'
+import { atRate, type Drill, drillKey, isCounted, MOST_REPEATS } from './drill'
 import { type Materials, secondsOf } from './material'
 import { PLAN_VERSION, type Plan, type PlanWishes } from './plan'
 import { NOTHING_PROPOSED, type Proposal, planClass } from './planner'
@@ -12,12 +12,18 @@ export type DrillChange = Partial<
 > & {
   /** Lines to say instead of those that are worked out; none takes them back. */
   readonly say?: readonly string[] | undefined
+  /** How fast the song is that it is danced with, of its own speed. */
+  readonly rate?: number
 }
 
 /** A change made by hand stays: the drill is locked, and the rest is planned round it. */
 const locked = (drill: Drill, change: DrillChange): Drill => {
+  if (change.rate !== undefined && drill.song) {
+    const { rate, ...others } = change
+    return locked(atRate(drill, drill.song, rate), others)
+  }
   const sides = change.sides ?? drill.sides
-  const { say, ...changed } = change
+  const { say, rate: _, ...changed } = change
   const { inTurn, say: before, ...once } = drill
   const said = 'say' in change ? say : before
   return {

@@ -11,13 +11,13 @@ import { footJoins } from '../joins/joins'
 import { type CountLoad, loadsOf } from '../load/load'
 import { NO_RISKS, type Risks, risksOf } from '../load/risk'
 import type { Vocabulary } from '../moves/vocabulary'
-import { countInCounts, countInFor } from '../performance/segments'
-import { danced } from '../simulate/danced'
+import { COUNT_IN, countInCounts, countInFor } from '../performance/segments'
+import { type Danced, danced } from '../simulate/danced'
 import { type Simulation, simulate } from '../simulate/simulate'
 import type { Tempo } from '../time/tempo'
 import { endOf, type Range, TICKS_PER_COUNT, tick } from '../time/time'
-import { steady } from '../time/timeMap'
-import { type Drill, isCounted } from './drill'
+import { secondsBetween, slowed, steady, type TimeMap } from '../time/timeMap'
+import { type Drill, type DrillSong, isCounted } from './drill'
 import { movesCombination } from './moveRounds'
 
 /** A combination as a planner looks at it. */
@@ -35,11 +35,32 @@ export interface Material {
   readonly hurriedFrom: () => Tempo | undefined
 }
 
+/** A stretch of a routine, to be danced with its song. */
+export interface SongStretch {
+  readonly material: Material
+  /** Ticks of the material, half-open, and what is danced in them. */
+  readonly range: Range
+  readonly passes: readonly Pass[]
+  /** How the ticks go by from its start, at the song's own speed. */
+  readonly time: TimeMap
+  /** The mark of the song's file, and the second of it at which it starts. */
+  readonly mark: string
+  readonly second: number
+  /** Counts of a round from each side. */
+  readonly sides: Readonly<Record<Side, number>>
+  /** What it is called: the song, and which part of it. */
+  readonly title: string
+  /** Where a tick of the material is in the song, as it is said: `Chorus 3·5`. */
+  readonly placeAt: (tick: number) => string
+}
+
 /** The combinations a class is made of, and what its drills of moves are read by. */
 export interface Materials {
   readonly vocabulary: Vocabulary
   readonly house: House
   readonly find: (id: string) => Material | undefined
+  /** What is danced with a song; undefined where the routine or its song is gone. */
+  readonly withSong: (song: DrillSong) => SongStretch | undefined
 }
 
 const only = (combination: Combination, layers: readonly Layer[]): Combination => ({
@@ -50,9 +71,13 @@ const only = (combination: Combination, layers: readonly Layer[]): Combination =
   })),
 })
 
-function materialOf(combination: Combination, base: Vocabulary, house: House): Material {
-  const dance = danced(combination, base, house)
+const materialOf = (combination: Combination, base: Vocabulary, house: House): Material =>
+  materialFrom(danced(combination, base, house), combination)
+
+/** What is danced, as a planner looks at it. */
+export function materialFrom(dance: Danced, combination: Combination): Material {
   const { written, lead, from, vocabulary } = dance
+  const { house } = lead
   let hurried: { readonly most: Tempo | undefined } | undefined
   const loads = new Map<string, readonly CountLoad[]>()
   return {
@@ -79,12 +104,14 @@ export function materialsOf(
   combinations: readonly Combination[],
   vocabulary: Vocabulary,
   house: House,
+  withSong: Materials['withSong'] = () => undefined,
 ): Materials {
   const byId = new Map(combinations.map((one) => [one.id, one]))
   const made = new Map<string, Material>()
   return {
     vocabulary,
     house,
+    withSong,
     find(id) {
       const combination = byId.get(id)
       const found = made.get(id) ?? (combination && materialOf(combination, vocabulary, house))
@@ -115,20 +142,23 @@ export interface DrillRound {
   readonly countIn: number
   /** Set where sides are switched: its last counts, and then as many of the other side from its start. */
   readonly intoOther?: Range
+  /** Set where it is danced with a song. */
+  readonly song?: SongStretch
 }
 
 /** What of a drill decides what it dances. */
 type Shown = Pick<Drill, 'combination' | 'phrases'> &
-  Partial<Pick<Drill, 'kind' | 'task' | 'moves' | 'eased' | 'half' | 'front'>>
+  Partial<Pick<Drill, 'kind' | 'task' | 'moves' | 'eased' | 'half' | 'front' | 'song'>>
 
 /** Counts before the end, and after the beginning, of which a switch is made. */
 const SWITCH_COUNTS = 4
 
 /** What a drill dances; undefined where it dances nothing, or that is no longer there. */
 export function roundOf(
-  { combination, phrases, kind, task, moves, eased, half, front }: Shown,
+  { combination, phrases, kind, task, moves, eased, half, front, song }: Shown,
   materials: Materials,
 ): DrillRound | undefined {
+  if (song) return roundWith(materials.withSong(song))
   const own = combination === undefined ? undefined : materials.find(combination)
   const isPlain = kind !== undefined && !takesFlourishes(kind, task)
   const material = moves
@@ -154,6 +184,13 @@ export function roundOf(
     countIn: countInCounts(material.combination, from === 0),
     ...(isSwitch && { intoOther: { from: tick(0), to: tick(into * TICKS_PER_COUNT) } }),
   }
+}
+
+function roundWith(song: SongStretch | undefined): DrillRound | undefined {
+  if (!song) return undefined
+  const { material, passes, range } = song
+  const counts = (range.to - range.from) / TICKS_PER_COUNT
+  return { material, passes, ...range, counts, countIn: COUNT_IN, song }
 }
 
 const movesMade = new WeakMap<Vocabulary, Map<string, Material>>()
@@ -231,16 +268,34 @@ export function countsPerSide(drill: Drill, materials: Materials): Readonly<Reco
   const each = isCounted(drill) && drill.kind !== 'show' ? (round?.counts ?? 0) * drill.repeats : 0
   // A drill of moves has both sides in each of its rounds, and so has a switch.
   if (drill.moves || round?.intoOther) return { R: each / 2, L: each / 2 }
+  // What is danced with a song has its sides in it; from the other side each is the other one.
+  if (round?.song) {
+    const { R, L } = round.song.sides
+    const isTurned = drill.sides[0] !== round.material.combination.lead
+    const [right, left] = isTurned ? [L, R] : [R, L]
+    return { R: drill.repeats * right, L: drill.repeats * left }
+  }
   const [R = 0, L = 0] = SIDES.map((side) => (drill.sides.includes(side) ? each : 0))
   return { R, L }
 }
 
 /** Seconds of dancing, not rounded, at some repeats. */
 export function danceSeconds(
-  { sides, inTurn, tempo }: Pick<Drill, 'sides' | 'inTurn' | 'tempo'>,
-  { counts, countIn, intoOther }: Pick<DrillRound, 'counts' | 'countIn' | 'intoOther'>,
+  { sides, inTurn, tempo, song }: Pick<Drill, 'sides' | 'inTurn' | 'tempo' | 'song'>,
+  {
+    counts,
+    countIn,
+    intoOther,
+    song: stretch,
+  }: Pick<DrillRound, 'counts' | 'countIn' | 'intoOther' | 'song'>,
   repeats: number,
 ): number {
+  // A song begins again with each round, and is counted in before it.
+  if (stretch) {
+    const time = slowed(stretch.time, song?.rate ?? 1)
+    const counted = [countIn, counts].map((some) => secondsBetween(time, 0, some * TICKS_PER_COUNT))
+    return repeats * counted.reduce((sum, seconds) => sum + seconds, 0)
+  }
   const countIns = intoOther ? repeats : inTurn ? 1 : sides.length
   const danced =
     countIns * Math.max(countIn, countInFor(tempo)) +

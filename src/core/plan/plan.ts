@@ -7,7 +7,7 @@ import { Tempo } from '../time/tempo'
 import { TimeOfDay } from '../time/timeOfDay'
 import { Drill } from './drill'
 
-export const PLAN_VERSION = 3
+export const PLAN_VERSION = 4
 
 /** Minutes of a class of which nothing else is said. */
 const USUAL_MINUTES = 60
@@ -109,7 +109,7 @@ export const Plan = z
   .readonly()
 export type Plan = z.infer<typeof Plan>
 
-/** Before version 2 every class was of one kind, and danced on both sides; before 3 nobody knew what was changed. */
+/** Before version 2 every class was of one kind, and danced on both sides; before 3 nobody knew what was changed, before 4 no song. */
 const UPGRADES: readonly Upgrade[] = [
   {
     from: 1,
@@ -119,6 +119,7 @@ const UPGRADES: readonly Upgrade[] = [
     }),
   },
   { from: 2, up: (plan) => plan },
+  { from: 3, up: (plan) => plan },
 ]
 
 /**

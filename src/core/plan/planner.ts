@@ -10,6 +10,7 @@ import { type PlanWishes, SLOT_MINUTES } from './plan'
 import { reviewsOf } from './reviews'
 import { type Fixed, type Kept, type Setting, settingOf } from './setting'
 import { shortened } from './shorten'
+import { songPlace } from './songDrills'
 import { marked } from './strain'
 import { switchPractice } from './switching'
 import { joinedSides, partStarts, taughtUnits } from './taughtUnits'
@@ -251,7 +252,7 @@ function named(units: readonly Unit[]): readonly Drill[] {
 function withKept(drills: readonly Drill[], kept: readonly Kept[]): readonly Drill[] {
   const all = [...drills]
   for (const { drill, index } of kept.toSorted((a, b) => a.index - b.index))
-    all.splice(Math.min(index, all.length), 0, drill)
+    all.splice(Math.min(index, drill.kind === 'song' ? songPlace(all) : all.length), 0, drill)
   const fixed = new Set(kept.map(({ drill }) => drill))
   const used = new Set(kept.map(({ drill }) => drill.id))
   return all.map((drill) => {

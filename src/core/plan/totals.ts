@@ -27,6 +27,7 @@ export interface PlanTotals {
 /** The names of the phrases a drill dances, in order. */
 export function phraseNames(drill: Drill, materials: Materials): readonly string[] {
   const round = drill.moves ? undefined : roundOf(drill, materials)
+  if (round?.song) return [round.song.title]
   return round?.passes.map(({ phrase }) => phrase.name) ?? []
 }
 
@@ -37,8 +38,8 @@ export const drillTitle = (drill: Drill, materials: Materials): string =>
 const UNEVEN = 0.15
 
 /** Whether a step is danced, to a count or without. */
-const isDanced = ({ combination, moves }: Drill): boolean =>
-  combination !== undefined || moves !== undefined
+const isDanced = ({ combination, moves, song }: Drill): boolean =>
+  combination !== undefined || moves !== undefined || song !== undefined
 
 /** Whether no combination of a class is to be danced on its other side. */
 const isLeadOnly = (wishes: PlanWishes, materials: Materials): boolean =>
@@ -69,7 +70,9 @@ export function totalsOf({ wishes, drills }: Plan, materials: Materials): PlanTo
     if (isDanced(drill) && !isGone(drill) && !roundOf(drill, materials))
       remarks.push({
         drill: drill.id,
-        text: 'What it dances is no longer in the combination: take it out, or plan again.',
+        text: drill.song
+          ? 'Its song, or what was laid on it, is gone: take it out, or bring that back.'
+          : 'What it dances is no longer in the combination: take it out, or plan again.',
       })
   }
   const spare = classSeconds(wishes) - seconds

@@ -166,6 +166,10 @@ function computed(
         drill.task ? TASK_WORDS[drill.task] : 'To the music; breathe.',
         ...(drill.option ? [`More: ${drill.option}.`] : []),
       ]
+    case 'song':
+      return plan.drills.find(({ kind }) => kind === 'song') === drill
+        ? ['Listen first: where is 1? Where the tune stops, hold or sway.']
+        : []
     case 'join':
     case 'sides':
     case 'free-run':

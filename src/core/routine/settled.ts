@@ -10,13 +10,7 @@ import { endOfPiece, type Piece, type Routine } from './routine'
 export function settled(routine: Routine, song: Song): Routine {
   const { ms } = song.counts
   if (routine.of === undefined || routine.of === ms.length) return routine
-  const nearest = nearestIn(ms)
-  const end = 2 * (ms.at(-1) ?? 0) - (ms.at(-2) ?? 0)
-  /** The place behind the last count is where another one would be. */
-  const placed = (moment: number) => {
-    const at = nearest(moment)
-    return end - moment < moment - (ms[at] as number) ? ms.length : at
-  }
+  const placed = placesIn(song)
   const pieces: Piece[] = []
   for (const piece of routine.pieces) {
     const at = Math.max(
@@ -29,17 +23,31 @@ export function settled(routine: Routine, song: Song): Routine {
   return { ...routine, of: ms.length, pieces }
 }
 
-/** A routine with a note of where its pieces are in time, so that it is found there again. */
-export function noted(routine: Routine, { counts: { ms } }: Song): Routine {
+/** The count that is nearest to a moment of a song, in milliseconds; the place behind the last one is where another would be. */
+export function placesIn({ counts: { ms } }: Song): (moment: number) => number {
+  const nearest = nearestIn(ms)
+  const end = 2 * (ms.at(-1) ?? 0) - (ms.at(-2) ?? 0)
+  return (moment) => {
+    const at = nearest(moment)
+    return end - moment < moment - (ms[at] as number) ? ms.length : at
+  }
+}
+
+/** When a count is, or one behind the last, in milliseconds. */
+export function momentOf({ counts: { ms } }: Song, at: number): number {
   const last = ms.length - 1
-  const momentOf = (at: number) =>
-    (ms[Math.min(at, last)] ?? 0) + Math.max(0, at - last) * ((ms[last] ?? 0) - (ms[last - 1] ?? 0))
+  const gap = (ms[last] ?? 0) - (ms[last - 1] ?? 0)
+  return (ms[Math.min(at, last)] ?? 0) + Math.max(0, at - last) * gap
+}
+
+/** A routine with a note of where its pieces are in time, so that it is found there again. */
+export function noted(routine: Routine, song: Song): Routine {
   return {
     ...routine,
-    of: ms.length,
+    of: song.counts.ms.length,
     pieces: routine.pieces.map((piece) => ({
       ...piece,
-      ms: { from: momentOf(piece.at), to: momentOf(endOfPiece(piece)) },
+      ms: { from: momentOf(song, piece.at), to: momentOf(song, endOfPiece(piece)) },
     })),
   }
 }

@@ -101,6 +101,11 @@ export function ClassFace({ danced, clock, isDancing, view, resting, onSaid }: C
             <div className={classes.pass}>
               <div ref={bar} />
             </div>
+            {round.song && shown && !shown.isCountIn && (
+              <p className={`counts ${classes.place}`} data-place>
+                {round.song.placeAt(shown.tick)}
+              </p>
+            )}
             <p className={`display ${classes.said}`} data-said>
               {shown?.said}
             </p>
@@ -155,5 +160,5 @@ export function ClassFace({ danced, clock, isDancing, view, resting, onSaid }: C
   )
 }
 
-const roundsText = ({ repeats, moves }: DrillDance['drill']): string =>
-  `${repeats} ${repeats === 1 ? 'round' : 'rounds'}${moves ? '' : ' a side'}`
+const roundsText = ({ repeats, moves, song }: DrillDance['drill']): string =>
+  `${repeats} ${repeats === 1 ? 'round' : 'rounds'}${moves || song ? '' : ' a side'}`

@@ -26,7 +26,6 @@ import {
   wordsOfClass,
 } from '../../core/class/underWay'
 import { type Drill, isCounted } from '../../core/plan/drill'
-import type { Materials } from '../../core/plan/material'
 import { drillTitle } from '../../core/plan/totals'
 import type { StepWords } from '../../core/plan/words'
 import { clockText } from '../../core/time/clock'
@@ -36,6 +35,7 @@ import { listed } from '../parts/locale'
 import { inWords, Problem, ProblemPage } from '../parts/Problem'
 import { Troubles } from '../parts/Troubles'
 import { useScreenKeys } from '../parts/useScreenKeys'
+import type { ClassMaterials } from '../planning/usePlanning'
 import { useServices } from '../stores/services'
 import { ClassFace } from './ClassFace'
 import { ClassZones } from './ClassZones'
@@ -46,6 +46,7 @@ import { SaidStep } from './SaidStep'
 import { useAwake } from './useAwake'
 import { useCaller, useSound } from './useCaller'
 import { useClass, useClassRecord } from './useClass'
+import { useClassMusic } from './useClassMusic'
 
 const SoundPanel = lazy(async () => ({ default: (await import('./SoundPanel')).SoundPanel }))
 
@@ -75,7 +76,7 @@ const NO_CUT: ReturnType<typeof cutBy> = { drills: [], cut: [], saved: 0 }
 interface FloorProps {
   readonly first: UnderWayNote
   readonly planning: Planning
-  readonly materials: Materials
+  readonly materials: ClassMaterials
 }
 
 function Floor({ first, planning, materials }: FloorProps) {
@@ -106,6 +107,7 @@ function Floor({ first, planning, materials }: FloorProps) {
     },
   })
   const isDancing = session.phase === 'dancing'
+  const music = useClassMusic(session, materials)
   useAwake(session.phase !== 'over')
   useBroadcast(session, isDancing ? playing : undefined, caller.clock)
   useEffect(() => {
@@ -245,6 +247,7 @@ function Floor({ first, planning, materials }: FloorProps) {
           </button>
         </p>
       )}
+      {music && <p className={classes.late}>{music}</p>}
       {session.phase === 'over' || !drill ? (
         <section className={classes.overText}>
           <p className="display">Well danced.</p>

@@ -1,5 +1,5 @@
 import type { UnderWay } from '../../core/class/underWay'
-import { type Drill, isCounted } from '../../core/plan/drill'
+import { type Drill, isCounted, speedText } from '../../core/plan/drill'
 import classes from './class.module.css'
 import { type Asked, capFor } from './classKeys'
 
@@ -31,7 +31,7 @@ export function ClassZones({ phase, drill, hasRuns, after, onPress }: ClassZones
         <>
           {zone('again', 'Again')}
           {zone('slower', 'Slower')}
-          <p className={`display counts ${classes.tempo}`}>{drill.tempo}</p>
+          <p className={`display counts ${classes.tempo}`}>{speedText(drill)}</p>
           {zone('faster', 'Faster')}
           {zone('other-side', 'Other side')}
         </>

@@ -5,7 +5,7 @@ import { speechSeconds } from '../../audio/speech'
 import { drillDanceOf } from '../../core/class/drillDance'
 import type { SoundChoice } from '../../core/class/soundChoice'
 import { drillOf, type UnderWay } from '../../core/class/underWay'
-import { isCounted } from '../../core/plan/drill'
+import { isCounted, speedText } from '../../core/plan/drill'
 import { type Materials, roundOf } from '../../core/plan/material'
 import { drillTitle } from '../../core/plan/totals'
 import { inWords, ProblemPage } from '../parts/Problem'
@@ -111,7 +111,7 @@ function Dancers({
     <main className={classes.floor} data-phase={session.phase}>
       <header className={classes.head}>
         <h1 className="display">{drillTitle(drill, materials)}</h1>
-        <p className="counts">{drill.tempo}</p>
+        <p className="counts">{speedText(drill)}</p>
       </header>
       <ClassFace
         danced={danced}

@@ -1,5 +1,5 @@
 import { NativeSelect, SegmentedControl, Slider, Switch, TextInput } from '@mantine/core'
-import { CHANNELS, type Channel } from '../../audio/sounds'
+import { CHANNELS } from '../../audio/sounds'
 import type { SoundChoice } from '../../core/class/soundChoice'
 import type { Drill } from '../../core/plan/drill'
 import type { Materials } from '../../core/plan/material'
@@ -12,12 +12,16 @@ import { OwnWords } from './OwnWords'
 import { SaveSound } from './SaveSound'
 import type { useSound } from './useCaller'
 
-const CHANNEL_WORDS: Readonly<Record<Channel, string>> = {
+/** All that has a loudness of its own. */
+const LOUD = [...CHANNELS, 'music'] as const
+
+const LOUD_WORDS: Readonly<Record<(typeof LOUD)[number], string>> = {
   click: 'Counts',
   half: 'Half counts',
   rhythm: 'Rhythm',
   voice: 'Voice',
   moves: 'Moves',
+  music: 'Music',
 }
 
 const CALL_WORDS: Readonly<Record<SoundChoice['call'], string>> = {
@@ -112,11 +116,11 @@ export function SoundPanel({ sound, planning, drill, materials, title, keys }: S
         )}
       </fieldset>
       <div className={classes.mix}>
-        {CHANNELS.map((channel) => (
+        {LOUD.map((channel) => (
           <label key={channel} htmlFor={undefined}>
-            <span>{CHANNEL_WORDS[channel]}</span>
+            <span>{LOUD_WORDS[channel]}</span>
             <Slider
-              thumbLabel={`Loudness of ${CHANNEL_WORDS[channel].toLowerCase()}`}
+              thumbLabel={`Loudness of ${LOUD_WORDS[channel].toLowerCase()}`}
               min={0}
               max={100}
               step={5}

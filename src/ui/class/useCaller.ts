@@ -26,6 +26,7 @@ export function useSound(planning: Planning, deck: PlayDeck) {
   }, [planning])
   useEffect(() => {
     deck.setMix(choice.mix)
+    deck.setMusic(choice.mix.music)
     deck.hear(() => true)
   }, [deck, choice.mix])
   // Without the voice the words are tones, and the captions are there in any case.

@@ -9,7 +9,14 @@ import {
 } from '@tabler/icons-react'
 import { memo, type PointerEvent, useEffect, useState } from 'react'
 import { layerWord } from '../../core/moves/vocabulary'
-import { type Drill, isCounted, MOST_LETTERS, MOST_LINES } from '../../core/plan/drill'
+import {
+  type Drill,
+  FASTEST_RATE,
+  isCounted,
+  MOST_LETTERS,
+  MOST_LINES,
+  SLOWEST_RATE,
+} from '../../core/plan/drill'
 import type { DrillChange } from '../../core/plan/edits'
 import type { Lanes } from '../../core/plan/lanes'
 import type { Materials } from '../../core/plan/material'
@@ -225,8 +232,8 @@ function Counted({
   const sides = second ? `${first} then ${second}` : first
   return (
     <>
-      {drill.moves ? (
-        <span className={classes.sides}>both sides</span>
+      {drill.moves || drill.song ? (
+        <span className={classes.sides}>{drill.song ? 'as laid' : 'both sides'}</span>
       ) : (
         <button
           type="button"
@@ -238,18 +245,31 @@ function Counted({
           {drill.inTurn && <small> in turn</small>}
         </button>
       )}
+      {drill.song ? (
+        <NumberField
+          className={classes.number}
+          aria-label={`Speed of ${title}`}
+          suffix=" %"
+          min={100 * SLOWEST_RATE}
+          max={100 * FASTEST_RATE}
+          step={5}
+          value={Math.round(100 * drill.song.rate)}
+          onCommit={(hundredths) => hands.change(id, { rate: hundredths / 100 })}
+        />
+      ) : (
+        <NumberField
+          className={classes.number}
+          aria-label={`Tempo of ${title}`}
+          min={SLOWEST}
+          max={FASTEST}
+          step={2}
+          value={drill.tempo}
+          onCommit={(tempo) => hands.change(id, { tempo })}
+        />
+      )}
       <NumberField
         className={classes.number}
-        aria-label={`Tempo of ${title}`}
-        min={SLOWEST}
-        max={FASTEST}
-        step={2}
-        value={drill.tempo}
-        onCommit={(tempo) => hands.change(id, { tempo })}
-      />
-      <NumberField
-        className={classes.number}
-        aria-label={`Repeats of ${title}, a side`}
+        aria-label={`Repeats of ${title}${drill.song ? '' : ', a side'}`}
         prefix="× "
         min={1}
         max={99}
@@ -278,7 +298,7 @@ function DrillFacts({
   return (
     <div className={classes.facts}>
       <div className={classes.factRow}>
-        {drill.combination !== undefined && (
+        {(drill.combination ?? drill.song) !== undefined && (
           <SegmentedControl
             size="xs"
             aria-label="How you stand"

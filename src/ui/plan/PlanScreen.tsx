@@ -21,6 +21,7 @@ import {
 import { lanesFor } from '../../core/plan/lanes'
 import { type Materials, secondsOf } from '../../core/plan/material'
 import { classSeconds, LEAST_MINUTES, NOTHING_KNOWN, type Plan } from '../../core/plan/plan'
+import { withSongDrills } from '../../core/plan/songDrills'
 import { totalsOf } from '../../core/plan/totals'
 import { type StepWords, wordsOfPlan } from '../../core/plan/words'
 import { DocumentButtons } from '../parts/DocumentButtons'
@@ -41,6 +42,7 @@ import { PlanPaper } from './PlanPaper'
 import { PlanStrip } from './PlanStrip'
 import classes from './plan.module.css'
 import { SheetPaper } from './SheetPaper'
+import { SongMenu } from './SongMenu'
 import { useLanes } from './useLanes'
 import { usePlanDocument } from './usePlanDocument'
 import { WishesForm } from './WishesForm'
@@ -202,6 +204,12 @@ function OpenPlan({
         >
           Plan it all again
         </Button>
+        <SongMenu
+          {...materials.laidSongs}
+          onPick={(song) =>
+            change('with music', (now) => withSongDrills(now, song, materials, newId))
+          }
+        />
         <Menu position="bottom-end">
           <Menu.Target>
             <Button variant="default" size="compact-md" leftSection={<IconPrinter size={16} />}>

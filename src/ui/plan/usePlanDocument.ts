@@ -1,12 +1,12 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { isPlannedOtherwise, type Planned, planAgain } from '../../core/plan/edits'
-import type { Materials } from '../../core/plan/material'
 import type { Plan } from '../../core/plan/plan'
 import { NOTHING_PROPOSED, type Proposal } from '../../core/plan/planner'
 import { edit, redo, undo } from '../../core/record/history'
 import type { Records } from '../../storage/records'
 import type { Judge } from '../../workers/judge'
 import { planBeside } from '../planning/planBeside'
+import type { ClassMaterials } from '../planning/usePlanning'
 import { type KeptState, useDocument } from '../stores/useDocument'
 
 /** A plan that is open: changed by hand, planned again round that, stored at once. */
@@ -29,7 +29,7 @@ export interface PlanDocument {
 export function usePlanDocument(
   first: Plan,
   plans: Records<Plan>,
-  materials: Materials,
+  materials: ClassMaterials,
   judge: Judge,
 ): PlanDocument {
   const proposals = useRef(new WeakMap<Plan, Proposal>())

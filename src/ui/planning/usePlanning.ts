@@ -5,8 +5,10 @@ import type { Combination } from '../../core/combination/combination'
 import type { ClassEntry, Group } from '../../core/diary/diary'
 import { type Materials, materialsOf } from '../../core/plan/material'
 import type { Plan } from '../../core/plan/plan'
+import { type LaidSongs, withSongs } from '../../core/routine/withSong'
 import type { Planning } from '../../storage/planning'
 import type { Records } from '../../storage/records'
+import { useSongs } from '../songs/useSongs'
 import { houseNow } from '../stores/house'
 import { useServices } from '../stores/services'
 import { words } from '../stores/words'
@@ -63,11 +65,24 @@ function useDeletedTitles() {
   })
 }
 
-/** Some combinations as a planner looks at them, by this instructor's words and house. */
-export function useMaterials(all: readonly Combination[] | undefined) {
+/** What a class is made of, with the songs it may dance to as they are stored. */
+export interface ClassMaterials extends Materials {
+  readonly laidSongs: LaidSongs
+}
+
+/** Some combinations and all songs as a planner looks at them, by this instructor's words and house. */
+export function useMaterials(all: readonly Combination[] | undefined): ClassMaterials | undefined {
   const { vocabulary } = useStore(words, (s) => s)
   const { house } = useStore(houseNow, (s) => s)
-  return useMemo(() => all && materialsOf(all, vocabulary, house), [all, vocabulary, house])
+  const { ready } = useSongs()
+  const [songs, routines] = [ready?.all, ready?.routines]
+  return useMemo(() => {
+    if (!all || !songs || !routines) return undefined
+    const byId = new Map(all.map((one) => [one.id, one]))
+    const laidSongs = { songs, routines }
+    const withSong = withSongs(laidSongs, (id) => byId.get(id), vocabulary, house)
+    return { ...materialsOf(all, vocabulary, house, withSong), laidSongs }
+  }, [all, vocabulary, house, songs, routines])
 }
 
 /** All that the screens of plans and classes work with. */
@@ -76,7 +91,7 @@ export interface PlanningRecords {
   readonly combinations: readonly Combination[]
   /** Titles of the deleted ones. */
   readonly deleted: ReadonlyMap<string, string>
-  readonly materials: Materials
+  readonly materials: ClassMaterials
   readonly plans: readonly Plan[]
   readonly classes: readonly ClassEntry[]
   readonly groups: readonly Group[]

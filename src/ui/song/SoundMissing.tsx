@@ -1,7 +1,7 @@
 import { FilesButton } from '../parts/FilesButton'
 import { inWords, Problem } from '../parts/Problem'
+import type { SoundState } from '../songs/useHeldSound'
 import classes from './song.module.css'
-import type { SoundState } from './useSound'
 
 /** What is said where a song can't be heard, and the way to its file. */
 export function SoundMissing({

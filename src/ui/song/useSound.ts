@@ -1,16 +1,10 @@
-import { useCallback, useEffect, useState } from 'react'
 import { copyFit, SAME_SONG } from '../../core/beats/same'
 import { UserError } from '../../core/errors'
 import type { Song } from '../../core/song/song'
 import type { Songs } from '../../storage/songs'
-import { inWords } from '../parts/Problem'
 import { keepSound } from '../songs/reading'
+import { decoded, useHeldSound } from '../songs/useHeldSound'
 import { useServices } from '../stores/services'
-
-/** Whether the sound of a song can be heard. */
-export type SoundState =
-  | { readonly kind: 'loading' | 'here' | 'missing' }
-  | { readonly kind: 'failed'; readonly what: string; readonly toDo: string }
 
 /** Copies of a song differ by less than that in length, in seconds. */
 const SAME_SECONDS = 2
@@ -26,33 +20,7 @@ export function useSound(song: Song, store: Songs) {
   const { deck } = useServices()
   const { id, media } = song
   const { mark } = media
-  const [state, setState] = useState<SoundState>({ kind: 'loading' })
-  const decoded = useCallback(
-    async (file: Blob, signal: AbortSignal) => {
-      const { decodeSound, factsOf } = await import('../../audio/decode')
-      const facts = await factsOf(file)
-      const { part } = media
-      const { sound } = await decodeSound(file, facts, { part, signal, onShare: () => {} })
-      signal.throwIfAborted()
-      return sound
-    },
-    [media],
-  )
-  useEffect(() => {
-    const stop = new AbortController()
-    const open = async () => {
-      if (deck.held() === mark) return setState({ kind: 'here' })
-      setState({ kind: 'loading' })
-      const blob = (await store.sounds.get(mark)) ?? (await linkedFile(store, mark))
-      if (!blob) return setState({ kind: 'missing' })
-      await deck.hold(mark, await decoded(blob, stop.signal))
-      setState({ kind: 'here' })
-    }
-    open().catch((error) => {
-      if (!stop.signal.aborted) setState({ kind: 'failed', ...inWords(error) })
-    })
-    return () => stop.abort()
-  }, [deck, mark, store, decoded])
+  const { state, setState } = useHeldSound(media, store)
 
   /**
    * Takes on the file of the song, or another copy of it: then its counts are moved.
@@ -65,7 +33,7 @@ export function useSound(song: Song, store: Songs) {
     const isSame = found === mark
     if (!isSame && Math.abs(facts.seconds - media.seconds) > SAME_SECONDS)
       throw otherVersion(': it is not as long')
-    const sound = await decoded(file, new AbortController().signal)
+    const sound = await decoded(file, media, new AbortController().signal)
     if (isSame) {
       await deck.hold(mark, sound)
       await keepSound(store, song, file)
@@ -98,10 +66,4 @@ export function useSound(song: Song, store: Songs) {
     return `This is another copy. It begins ${later} s ${fit.later < 0 ? 'earlier' : 'later'}; the counts are moved.`
   }
   return { state, find }
-}
-
-/** The file a song was opened from, where the browser still lets it be read without being asked. */
-async function linkedFile({ sounds }: Songs, mark: string): Promise<File | undefined> {
-  const handle = await sounds.linked(mark)
-  return handle?.getFile().catch(() => undefined)
 }

@@ -177,6 +177,8 @@ export function createPlayDeck(): PlayDeck {
       held = { mark, sound }
       musicMade ??= makeMusic()
       await musicMade
+      // What plays already is heard from now on.
+      ready?.player.rebook()
     },
     held: () => held?.mark,
     setMusic(loud) {
