@@ -217,6 +217,33 @@ describe('a song', () => {
     }
     expect(seen.size).toBeGreaterThan(3)
     await page.getByRole('button', { name: 'Stop', exact: true }).click()
+
+    // In a class it is danced slower first, then as it is; a key makes it faster.
+    await page.getByRole('link', { name: 'Plans', exact: true }).click()
+    await page
+      .getByRole('link', { name: /Tuesday/ })
+      .first()
+      .click()
+    await page.getByRole('button', { name: 'Dance to a song' }).click()
+    await page.getByRole('menuitem', { name: 'All of it' }).click()
+    const rows = page.locator('[data-drill="song"]')
+    await expect.poll(() => rows.count()).toBe(3)
+    await expect.poll(() => page.getByText('60 min of 60 min').count()).toBe(1)
+    await expectAccessible(page)
+    await page.getByRole('button', { name: 'Begin class' }).click()
+    await page.getByRole('button', { name: /^Begin Hello/ }).waitFor()
+    const heading = page.getByRole('heading', { level: 1 })
+    for (let i = 0; i < 80 && !/80 %/.test((await heading.textContent()) ?? ''); i++)
+      await page.keyboard.press('End')
+    await page.keyboard.press('PageDown')
+    const place = page.locator('[data-place]')
+    await expect.poll(() => place.textContent()).toMatch(/ 1·\d/)
+    await page.keyboard.press('ArrowUp')
+    await expect.poll(() => heading.textContent()).toMatch(/85 %/)
+    await expect.poll(() => place.textContent()).toMatch(/ 1·[3-8]/)
+    expect(await page.getByText(/clicks only/).count()).toBe(0)
+    await page.reload()
+    await heading.getByText(/85 %/).waitFor()
     expect(errors).toEqual([])
   })
 

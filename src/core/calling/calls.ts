@@ -192,7 +192,7 @@ function cuesIn(
   start: number,
   before: CalledSegment | undefined,
 ): readonly PlacedCue[] {
-  const { simulation, range, layers, mode, isSwitch } = segment
+  const { simulation, range, layers, mode, isSwitch, cues = [] } = segment
   if (mode === 'none') return []
   // The switch is announced before the count-in that stands between the sides.
   const pause = before?.kind === 'count-in' ? before.length : 0
@@ -212,9 +212,10 @@ function cuesIn(
   const own = simulation.passes
     .filter(({ at }) => at >= range.from && at < range.to)
     .flatMap((pass) => cuesOf(simulation, pass, layers))
+    .concat(cues)
     .filter(({ at }) => at >= range.from && at < range.to)
-    // Where the drill begins with a phrase, its name was just said.
-    .filter(({ at, kind }) => kind !== 'phrase' || at > range.from)
+    // Where the drill begins with a phrase, or a part of a song, its name was just said.
+    .filter(({ at, kind }) => (kind !== 'phrase' && kind !== 'section') || at > range.from)
   return [
     ...change,
     ...own.map((cue) =>

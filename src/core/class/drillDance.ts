@@ -93,6 +93,7 @@ export function drillPerformance(
       ...common(i),
       range: own,
       countIn: isCountedIn ? countIn : undefined,
+      cues: song?.cues,
       names: said && { said, counts: Math.ceil((NAMING_SECONDS * tempo) / 60) },
     })
   })

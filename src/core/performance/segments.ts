@@ -1,7 +1,7 @@
 import type { Layer } from '../body/layers'
 import type { Call, CalledSegment, CallMode, SpeechSeconds } from '../calling/called'
 import { callsOf } from '../calling/calls'
-import type { Announcement } from '../calling/cues'
+import type { Announcement, Cue } from '../calling/cues'
 import type { Extras } from '../calling/extras'
 import type { Combination } from '../combination/combination'
 import type { Dancing } from '../combination/dancing'
@@ -27,6 +27,8 @@ export interface Stretch {
   readonly countIn?: number | undefined
   /** What is named before it is counted in, and for how many counts. */
   readonly names?: { readonly said: Announcement; readonly counts: number } | undefined
+  /** What is called besides what follows from the dance, on its ticks. */
+  readonly cues?: readonly Cue[] | undefined
   /** Which time this side is danced, from 1, and how often in all. */
   readonly round: number
   readonly rounds: number
@@ -215,6 +217,6 @@ function roundOf(
 }
 
 const calledRound = (
-  { simulation, range, layers, mode }: Stretch,
+  { simulation, range, layers, mode, cues }: Stretch,
   isSwitch: boolean,
-): CalledSegment => ({ kind: 'round', simulation, range, layers, mode, isSwitch })
+): CalledSegment => ({ kind: 'round', simulation, range, layers, mode, isSwitch, cues })

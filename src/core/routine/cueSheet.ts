@@ -8,8 +8,8 @@ import { type Song, secondsOfCount, songTime, tickOfCount } from '../song/song'
 import { clockTenths } from '../time/clock'
 import { tempoOver } from '../time/timeMap'
 import type { Laid } from './laid'
-import type { Piece, Routine } from './routine'
-import { LOST, REST_WORDS } from './words'
+import { type Piece, type Routine, restWords } from './routine'
+import { LOST } from './words'
 
 /** A line of a cue sheet: one piece, or a rest. */
 export interface CueRow {
@@ -66,7 +66,7 @@ export function cueSheet(
 }
 
 const whatOf = ({ what }: Piece, title: string | undefined): string =>
-  what.kind === 'rest' ? REST_WORDS[what.how] : (title ?? LOST)
+  what.kind === 'rest' ? restWords(what) : (title ?? LOST)
 
 /** The cue sheet as a table for a spreadsheet. */
 export function cueSheetCsv(rows: readonly CueRow[]): string {

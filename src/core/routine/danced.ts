@@ -10,6 +10,7 @@ import { type Danced, danced } from '../simulate/danced'
 import { type Song, secondsOfCount, songTime, tickOfCount } from '../song/song'
 import { TICKS_PER_COUNT, tick } from '../time/time'
 import { slowed, startingAt, type TimeMap } from '../time/timeMap'
+import { songCues } from './cues'
 import { isOwn, type SongFact } from './fit'
 import type { Laid, LaidPass } from './laid'
 
@@ -76,7 +77,7 @@ export function routinePlayed(
   const range = { from: tick(begin), to: tick(TICKS_PER_COUNT * (to - laid.from)) }
   const dancing = aloneFrom(laid.combination.lead)
   return performanceOf(
-    [stretchOf(dance, dancing, { range, countIn, mode })],
+    [stretchOf(dance, dancing, { range, countIn, mode, cues: songCues(song, laid) })],
     {
       time,
       speech,

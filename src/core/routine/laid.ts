@@ -9,9 +9,9 @@ import {
   type Start,
 } from '../combination/combination'
 import { mirror } from '../combination/mirror'
-import { firstOne, type Song } from '../song/song'
-import { MOST_PHRASE_COUNTS, TICKS_PER_COUNT, tick } from '../time/time'
-import { endOfPiece, type Piece, type Routine } from './routine'
+import { firstOne, leftInPhrase, type Song } from '../song/song'
+import { TICKS_PER_COUNT, tick } from '../time/time'
+import { endOfPiece, type Piece, type Routine, restWords } from './routine'
 
 /** A stretch of the song that is danced in one go, as it stands in the whole. */
 export interface LaidPass {
@@ -65,10 +65,10 @@ export function laidOut(
   let at = from
   for (const piece of routine.pieces) {
     if (endOfPiece(piece) > to) break
-    turns.push(...stillFor(piece.at - at), ...turnsOf(piece, find))
+    turns.push(...stillFor(song, at, piece.at - at), ...turnsOf(song, piece, find))
     at = endOfPiece(piece)
   }
-  turns.push(...stillFor(to - at))
+  turns.push(...stillFor(song, at, to - at))
   let begins = from
   const passes = turns.map(({ pass }): LaidPass => {
     const own = { ...pass, at: begins }
@@ -93,24 +93,31 @@ export function laidOut(
   }
 }
 
-/** Counts in which nothing is danced, as phrases no longer than any. */
-function stillFor(counts: number, piece?: Piece): readonly Turn[] {
-  const words = piece?.what.kind === 'rest' ? piece.what.words : ''
-  return Array.from({ length: Math.ceil(counts / MOST_PHRASE_COUNTS) }, (_, i): Turn => {
-    const own = Math.min(MOST_PHRASE_COUNTS, counts - i * MOST_PHRASE_COUNTS)
-    return {
+/** Counts from one on in which nothing is danced, in the phrases of the song, so that they are counted as it is. */
+function stillFor(song: Song, from: number, counts: number, piece?: Piece): readonly Turn[] {
+  const words = piece?.what.kind === 'rest' ? restWords(piece.what) : ''
+  const turns: Turn[] = []
+  for (let at = from; at < from + counts; ) {
+    const own = Math.min(from + counts - at, leftInPhrase(song, at))
+    at += own
+    turns.push({
       pass: { piece, combination: undefined, pass: 0, counts: own, whole: own },
       phrase: stillPhrase(own, piece?.id ?? '', words),
       mirrored: false,
-    }
-  })
+    })
+  }
+  return turns
 }
 
 /** The phrases of a piece; one that is longer than its combination begins it again. */
-function turnsOf(piece: Piece, find: (id: string) => Combination | undefined): readonly Turn[] {
+function turnsOf(
+  song: Song,
+  piece: Piece,
+  find: (id: string) => Combination | undefined,
+): readonly Turn[] {
   const { what } = piece
   const combination = what.kind === 'dance' ? find(what.combination) : undefined
-  if (what.kind === 'rest' || !combination) return stillFor(piece.counts, piece)
+  if (what.kind === 'rest' || !combination) return stillFor(song, piece.at, piece.counts, piece)
   const { order, phrases } = combination
   const isOther = what.side !== combination.lead
   const turns: Turn[] = []
@@ -123,7 +130,7 @@ function turnsOf(piece: Piece, find: (id: string) => Combination | undefined): r
     left -= counts
     turns.push({
       pass: { piece, combination, pass, counts, whole: written.counts },
-      phrase: cutPhrase(written, { counts, combination }),
+      phrase: cutPhrase(written, { counts, combination, isFirst: turns.length === 0 }),
       mirrored: entry.mirrored !== isOther,
     })
   }
@@ -147,6 +154,8 @@ const stillPhrase = (counts: number, piece: string, words: string): Phrase => ({
 
 interface Cut {
   readonly counts: number
+  /** Whether its piece begins with it: then it also has the name of its combination. */
+  readonly isFirst: boolean
   readonly combination: Combination
 }
 
@@ -156,11 +165,12 @@ const cuts = new WeakMap<Phrase, Map<string, Phrase>>()
  * A phrase of a combination as it stands in a routine: with names of its own, and so many of its
  * counts. The very same phrase each time, so that what is known of it holds.
  */
-function cutPhrase(written: Phrase, { counts, combination: { id, title } }: Cut): Phrase {
+function cutPhrase(written: Phrase, { counts, isFirst, combination: { id, title } }: Cut): Phrase {
   const known = cuts.get(written) ?? new Map<string, Phrase>()
   cuts.set(written, known)
-  const key = `${counts} ${id} ${title}`
-  const made = known.get(key) ?? cutOff(written, counts, `${id} ${counts}`, title)
+  const named = isFirst ? title : ''
+  const key = `${counts} ${id} ${named}`
+  const made = known.get(key) ?? cutOff(written, counts, key, named)
   known.set(key, made)
   return made
 }

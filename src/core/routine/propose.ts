@@ -8,8 +8,7 @@ import { danced } from '../simulate/danced'
 import { firstOne, type Section, type Song } from '../song/song'
 import { EIGHT, type Fill, fillsOf, isSame, type Part, piecesOf, turnedPart } from './fills'
 import { type Gap, gapsIn, type SongFact, sumsOf } from './fit'
-import type { Routine } from './routine'
-import { REST_WORDS } from './words'
+import { type Routine, restWords } from './routine'
 
 /** A routine that covers what was free, and what it comes to. */
 export interface Proposed {
@@ -33,6 +32,8 @@ interface Wanted {
 const COSTS = {
   rest: 0.8,
   restCount: 0.1,
+  /** A count of a part that is danced through, in which nobody dances. */
+  idle: 0.5,
   load: 0.5,
   part: 1,
   foot: 50,
@@ -41,6 +42,8 @@ const COSTS = {
   again: 0.5,
   sides: 6,
 } as const
+/** Parts in which nobody expects to be danced to all along. */
+const QUIET: ReadonlySet<Section['kind']> = new Set(['intro', 'slow', 'break', 'end'])
 /** Rounds of one combination in a row that nobody minds. */
 const ROUNDS = 2
 /** So many ways are all followed; of more of them so many beginnings at once (h). */
@@ -51,6 +54,13 @@ const TRIED = 30
 const USUAL_ENERGY = 3
 const MOST_ENERGY = 5
 const SHOWN = 3
+
+/** What a gap is like. */
+interface Place {
+  /** 0 to 1. */
+  readonly energy: number
+  readonly isQuiet: boolean
+}
 
 interface State {
   readonly fills: readonly Fill[]
@@ -104,11 +114,14 @@ function filledWays(
     { fills: [], cost: 0, sides: { R: 0, L: 0 }, last: undefined, rounds: 0 },
   ]
   for (const [i, fills] of offered.entries()) {
-    const energy = (sections[i]?.energy ?? USUAL_ENERGY) / MOST_ENERGY
+    const place = {
+      energy: (sections[i]?.energy ?? USUAL_ENERGY) / MOST_ENERGY,
+      isQuiet: QUIET.has(sections[i]?.kind ?? 'other'),
+    }
     const like = groups.findIndex((group, k) => k < i && group === groups[i])
     const next = states.flatMap((state) => {
       const before = like < 0 ? undefined : state.fills[like]
-      return fills.map((fill) => stepped(state, fill, before, energy, strength, meets))
+      return fills.map((fill) => stepped(state, fill, before, place, strength, meets))
     })
     states = next.sort((a, b) => a.cost - b.cost).slice(0, most)
   }
@@ -166,7 +179,7 @@ function stepped(
   state: State,
   fill: Fill,
   like: Fill | undefined,
-  energy: number,
+  { energy, isQuiet }: Place,
   strength: ReadonlyMap<Combination, number>,
   meets: Meets,
 ): State {
@@ -179,11 +192,13 @@ function stepped(
         ? COSTS.swapped
         : COSTS.unlike
   for (const part of fill) {
-    const strong = part.kind === 'dance' ? (strength.get(part.of) ?? 0) : 0
-    cost += COSTS.load * Math.abs(strong - energy) * part.counts
-    if (part.kind === 'rest')
-      cost += COSTS.rest + COSTS.restCount * Math.max(0, part.counts - EIGHT)
-    else {
+    if (part.kind === 'rest') {
+      const long = COSTS.restCount * Math.max(0, part.counts - EIGHT)
+      // Resting is for quiet parts, and for what is too short to dance.
+      const idle = isQuiet || part.counts < EIGHT ? 0 : COSTS.idle * part.counts
+      cost += COSTS.rest + long + idle
+    } else {
+      cost += COSTS.load * Math.abs((strength.get(part.of) ?? 0) - energy) * part.counts
       sides[part.side] += part.counts
       if (!part.isWhole) cost += COSTS.part
       if (last && !meets(last, part)) cost += COSTS.foot
@@ -209,7 +224,7 @@ function wordsOf(routine: Routine, song: Song, combinations: readonly Combinatio
     const { what } = piece
     const title =
       what.kind === 'rest'
-        ? REST_WORDS[what.how].toLowerCase()
+        ? restWords(what).toLowerCase()
         : combinations.find(({ id }) => id === what.combination)?.title
     named.set(label, `${label} ${title ?? ''}${what.kind === 'dance' ? ` ${what.side}` : ''}`)
   }

@@ -91,5 +91,16 @@ export const emptyRoutine = (
   pieces: [],
 })
 
+/** How one rests, in a word. */
+export const REST_WORDS: Readonly<Record<RestHow, string>> = {
+  pose: 'Pose',
+  free: 'Free',
+  wait: 'Wait',
+  walk: 'Walk',
+}
+
+/** What a rest is called: as the instructor does, or by how one rests. */
+export const restWords = ({ words, how }: Rest): string => words || REST_WORDS[how]
+
 /** The count behind a piece. */
 export const endOfPiece = ({ at, counts }: Piece): number => at + counts

@@ -4,19 +4,11 @@ import type { Units } from '../house/lengths'
 import { placeWords } from '../song/lines'
 import type { Song } from '../song/song'
 import type { SongFact } from './fit'
-import type { Piece, RestHow } from './routine'
-
-/** How one rests, in a word. */
-export const REST_WORDS: Readonly<Record<RestHow, string>> = {
-  pose: 'Pose',
-  free: 'Free',
-  wait: 'Wait',
-  walk: 'Walk',
-}
+import { type Piece, restWords } from './routine'
 
 /** What a piece is called: its combination and its side, or how one rests. */
 export function nameOf({ what }: Piece, combinations: readonly Combination[]): string {
-  if (what.kind === 'rest') return what.words || REST_WORDS[what.how]
+  if (what.kind === 'rest') return restWords(what)
   const title = combinations.find(({ id }) => id === what.combination)?.title
   return `${title ?? LOST}, ${what.side}`
 }

@@ -209,6 +209,14 @@ export const unsurePlaces = ({ sure }: SongCounts): number =>
 export const oneAt = ({ ones }: SongCounts, at: number): One =>
   ones.findLast((one) => one.at <= at) ?? (ones[0] as One)
 
+/** Counts from one to the next 1 of a phrase, or to where counting begins, or begins anew. */
+export function leftInPhrase({ counts }: Pick<Song, 'counts'>, at: number): number {
+  const one = oneAt(counts, at)
+  const next = counts.ones.find((each) => each.at > at)?.at ?? Number.POSITIVE_INFINITY
+  const own = at < one.at ? one.at - at : one.counts - ((at - one.at) % one.counts)
+  return Math.min(own, next - at)
+}
+
 /** Where a count of a song is; before counting begins counts are below 1. */
 export function placeIn(
   { counts, sections }: Pick<Song, 'counts' | 'sections'>,

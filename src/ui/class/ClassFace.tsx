@@ -78,7 +78,7 @@ export function ClassFace({ danced, clock, isDancing, view, resting, onSaid }: C
   // In a round of moves every second phrase is danced to the other side.
   const shownSide = shown?.isMirrored ? otherSide[side] : side
   return (
-    <div className={classes.face}>
+    <div className={classes.face} data-song={round.song !== undefined}>
       <section className={classes.count} aria-label="Count">
         <p className={classes.where}>
           {(!drill.moves || isDancing) && (

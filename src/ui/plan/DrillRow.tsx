@@ -27,6 +27,7 @@ import type { StepWords } from '../../core/plan/words'
 import { clockText } from '../../core/time/clock'
 import { FASTEST, SLOWEST } from '../../core/time/tempo'
 import type { ScreenKey } from '../parts/keys'
+import { counted } from '../parts/locale'
 import { NumberField } from '../parts/NumberField'
 import { LaneLines } from './LaneLines'
 import classes from './plan.module.css'
@@ -195,7 +196,7 @@ export const DrillRow = memo(function DrillRow(props: DrillRowProps) {
       {drill.kind === 'open' && (
         <p className={classes.offers}>
           <button type="button" onClick={() => hands.endEarly(Math.floor(seconds / 60))}>
-            End {Math.floor(seconds / 60)} minutes early
+            End {counted(Math.floor(seconds / 60), 'minute')} early
           </button>
           <span>or choose another combination beside it.</span>
         </p>
@@ -247,7 +248,7 @@ function Counted({
       )}
       {drill.song ? (
         <NumberField
-          className={classes.number}
+          className={`${classes.number} ${classes.speed}`}
           aria-label={`Speed of ${title}`}
           suffix=" %"
           min={100 * SLOWEST_RATE}

@@ -19,7 +19,7 @@ export function SongMenu({ routines, songs, onPick }: SongMenuProps) {
     <Menu position="bottom-end">
       <Menu.Target>
         <Button variant="default" size="compact-md" leftSection={<IconMusic size={16} />}>
-          With music
+          Dance to a song
         </Button>
       </Menu.Target>
       <Menu.Dropdown mah={420} style={{ overflowY: 'auto' }}>

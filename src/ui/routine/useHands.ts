@@ -9,8 +9,7 @@ import {
   restedOn,
   turned,
 } from '../../core/routine/edits'
-import type { Piece, RestHow, Routine } from '../../core/routine/routine'
-import { REST_WORDS } from '../../core/routine/words'
+import { type Piece, REST_WORDS, type RestHow, type Routine } from '../../core/routine/routine'
 import { oneAt, type Song } from '../../core/song/song'
 import type { ScreenKey } from '../parts/keys'
 import { useServices } from '../stores/services'
