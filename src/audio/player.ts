@@ -47,6 +47,8 @@ export interface Position {
   readonly at: number
   /** The same on the ticks of the performance. */
   readonly tick: number
+  /** The second of the song that sounds with it, and how fast that is played. */
+  readonly music?: { readonly mark: string; readonly second: number; readonly rate: number }
 }
 
 export interface Player {
@@ -235,7 +237,19 @@ export function createPlayer({ clock, book, takeBack, music, every }: Outside): 
       const at = Math.min(segment.length, Math.max(0, tickDue(anchor, now)))
       // The very end of a segment is still its own: the next one begins with its sound.
       const inside = Math.min(at, segment.length - 1e-6)
-      return { turn: anchor.turn, at, tick: performed.tickOf({ index, at: inside }) }
+      const { music: heard, time } = segment
+      return {
+        turn: anchor.turn,
+        at,
+        tick: performed.tickOf({ index, at: inside }),
+        ...(heard && {
+          music: {
+            mark: heard.mark,
+            second: heard.from + heard.rate * secondsBetween(time, 0, at),
+            rate: heard.rate,
+          },
+        }),
+      }
     },
     performed: () => performed,
     subscribe(listener) {

@@ -5,11 +5,12 @@ import { type Finding, severityOf } from '../findings/finding'
 import type { House } from '../house/house'
 import type { Vocabulary } from '../moves/vocabulary'
 import { type Performance, performanceOf } from '../performance/performance'
+import { songFrom } from '../performance/songFrom'
 import { SILENT, stretchOf } from '../performance/stretches'
 import { type Danced, danced } from '../simulate/danced'
-import { type Song, secondsOfCount, songTime, tickOfCount } from '../song/song'
+import { type Song, songTime, tickOfCount } from '../song/song'
 import { TICKS_PER_COUNT, tick } from '../time/time'
-import { slowed, startingAt, type TimeMap } from '../time/timeMap'
+import { startingAt, type TimeMap } from '../time/timeMap'
 import { songCues } from './cues'
 import { isOwn, type SongFact } from './fit'
 import type { Laid, LaidPass } from './laid'
@@ -73,16 +74,11 @@ export function routinePlayed(
   { from, to, rate, isLooped, countIn, mode = 'none', speech = SILENT }: RoutinePlay,
 ): Performance {
   const begin = TICKS_PER_COUNT * (from - laid.from)
-  const time = startingAt(slowed(routineTime(laid, song), rate), begin)
   const range = { from: tick(begin), to: tick(TICKS_PER_COUNT * (to - laid.from)) }
   const dancing = aloneFrom(laid.combination.lead)
   return performanceOf(
     [stretchOf(dance, dancing, { range, countIn, mode, cues: songCues(song, laid) })],
-    {
-      time,
-      speech,
-      music: { mark: song.media.mark, from: Math.max(0, secondsOfCount(song, from)), rate },
-    },
+    { ...songFrom(song, from, rate), speech },
     isLooped ? (countIn === undefined ? 0 : 1) : undefined,
   )
 }

@@ -2,7 +2,8 @@ import { NativeSelect, SegmentedControl, Slider, Switch } from '@mantine/core'
 import { memo, type Ref } from 'react'
 import { useStore } from 'zustand'
 import type { Side } from '../../core/body/side'
-import type { Tempo } from '../../core/time/tempo'
+import { FASTEST_RATE, SLOWEST_RATE } from '../../core/plan/drill'
+import { FASTEST, type Tempo } from '../../core/time/tempo'
 import { PlayButton } from '../parts/PlayButton'
 import type { PlayDeck } from '../stores/deck'
 import type { LoopMode, PlayChoice, SideMode } from './performances'
@@ -18,6 +19,10 @@ interface PlayBarProps {
   readonly most: Tempo | undefined
   readonly onChoice: (choice: PlayChoice) => void
   readonly onPlayOrStop: () => void
+  /** Set where it is danced to a song: its speed, and the tempo it has here then. */
+  readonly song?:
+    | { readonly rate: number; readonly here: Tempo; readonly onRate: (rate: number) => void }
+    | undefined
   /** The count that sounds now is written here, frame by frame. */
   readonly countRef: Ref<HTMLSpanElement>
   readonly hearsMoves: boolean
@@ -26,7 +31,8 @@ interface PlayBarProps {
 
 /** Play, side, loop and tempo at the bottom edge, in thumb reach. */
 export const PlayBar = memo(function PlayBar(props: PlayBarProps) {
-  const { deck, lead, tempo, teachTempo, most, choice, onChoice, onPlayOrStop, countRef } = props
+  const { deck, lead, tempo, teachTempo, most, choice, onChoice, onPlayOrStop, countRef, song } =
+    props
   const playing = useStore(deck, (is) => is)
   const slow = Math.min(tempo, teachTempo)
   const fast = Math.max(tempo, teachTempo, slow + 1)
@@ -58,49 +64,55 @@ export const PlayBar = memo(function PlayBar(props: PlayBarProps) {
           onChoice({ ...choice, loop: currentTarget.value as LoopMode })
         }
       />
-      <div className={classes.tempo}>
-        <span className={`counts ${classes.tempoNow}`}>{choice.tempo}</span>
-        <div className={classes.slider}>
-          <Slider
-            thumbLabel="Tempo, counts a minute"
-            label={null}
-            min={slow}
-            max={fast}
-            value={choice.tempo}
-            marks={most !== undefined && most >= slow && most <= fast ? [{ value: most }] : []}
-            onChange={(value) => onChoice({ ...choice, tempo: value })}
-            styles={{ track: { minWidth: 90 } }}
-          />
-          <div className={classes.ends}>
-            <span>teach {slow}</span>
-            <span
-              className={classes.most}
-              data-most={most}
-              data-over={most === undefined || choice.tempo > most}
-            >
-              {most === undefined
-                ? 'hurried at any tempo'
-                : most >= 220
-                  ? ''
-                  : `goes up to ${most}`}
-            </span>
-            <span>target {fast}</span>
+      {song ? (
+        <SongSpeed {...song} most={most} />
+      ) : (
+        <div className={classes.tempo}>
+          <span className={`counts ${classes.tempoNow}`}>{choice.tempo}</span>
+          <div className={classes.slider}>
+            <Slider
+              thumbLabel="Tempo, counts a minute"
+              label={null}
+              min={slow}
+              max={fast}
+              value={choice.tempo}
+              marks={most !== undefined && most >= slow && most <= fast ? [{ value: most }] : []}
+              onChange={(value) => onChoice({ ...choice, tempo: value })}
+              styles={{ track: { minWidth: 90 } }}
+            />
+            <div className={classes.ends}>
+              <span>teach {slow}</span>
+              <span
+                className={classes.most}
+                data-most={most}
+                data-over={most === undefined || choice.tempo > most}
+              >
+                {most === undefined
+                  ? 'hurried at any tempo'
+                  : most >= 220
+                    ? ''
+                    : `goes up to ${most}`}
+              </span>
+              <span>target {fast}</span>
+            </div>
           </div>
         </div>
-      </div>
-      <NativeSelect
-        className={classes.speed}
-        aria-label="Speed"
-        data={[
-          { value: '1', label: 'At tempo' },
-          { value: '0.5', label: 'Half as fast' },
-          { value: '0.25', label: 'A quarter' },
-        ]}
-        value={String(choice.speed)}
-        onChange={({ currentTarget }) =>
-          onChoice({ ...choice, speed: Number(currentTarget.value) as PlayChoice['speed'] })
-        }
-      />
+      )}
+      {!song && (
+        <NativeSelect
+          className={classes.speed}
+          aria-label="Speed"
+          data={[
+            { value: '1', label: 'At tempo' },
+            { value: '0.5', label: 'Half as fast' },
+            { value: '0.25', label: 'A quarter' },
+          ]}
+          value={String(choice.speed)}
+          onChange={({ currentTarget }) =>
+            onChoice({ ...choice, speed: Number(currentTarget.value) as PlayChoice['speed'] })
+          }
+        />
+      )}
       <Switch
         className={classes.hears}
         label="Hear the moves"
@@ -110,3 +122,39 @@ export const PlayBar = memo(function PlayBar(props: PlayBarProps) {
     </section>
   )
 })
+
+/** How fast the song is played, of its own speed, and the tempo that comes to. */
+function SongSpeed({
+  rate,
+  here,
+  onRate,
+  most,
+}: NonNullable<PlayBarProps['song']> & Pick<PlayBarProps, 'most'>) {
+  return (
+    <div className={classes.tempo}>
+      <span className={`counts ${classes.tempoNow}`}>{here}</span>
+      <div className={classes.slider}>
+        <Slider
+          thumbLabel="Speed of the song, of its own"
+          label={null}
+          min={100 * SLOWEST_RATE}
+          max={100 * FASTEST_RATE}
+          step={5}
+          value={Math.round(100 * rate)}
+          onChange={(hundredths) => onRate(hundredths / 100)}
+          styles={{ track: { minWidth: 90 } }}
+        />
+        <div className={classes.ends}>
+          <span>here, at {Math.round(100 * rate)} % of the song</span>
+          <span
+            className={classes.most}
+            data-most={most}
+            data-over={most === undefined || here > most}
+          >
+            {most === undefined || most >= FASTEST ? '' : `goes up to ${most}`}
+          </span>
+        </div>
+      </div>
+    </div>
+  )
+}

@@ -2,9 +2,11 @@ import type { Side } from '../../core/body/side'
 import type { Combination } from '../../core/combination/combination'
 import { aloneFrom, bothOf } from '../../core/combination/dancing'
 import { type Performance, performanceOf } from '../../core/performance/performance'
+import { songFrom } from '../../core/performance/songFrom'
 import { SILENT, stretchOf, wholeOf } from '../../core/performance/stretches'
+import type { Song } from '../../core/song/song'
 import type { Tempo } from '../../core/time/tempo'
-import { endOf, type Range, tick } from '../../core/time/time'
+import { endOf, type Range, TICKS_PER_COUNT, tick } from '../../core/time/time'
 import { steady } from '../../core/time/timeMap'
 import { dancedOf } from '../stores/checked'
 import type { Selection } from '../stores/state'
@@ -21,6 +23,13 @@ export interface PlayChoice {
   readonly speed: 1 | 0.5 | 0.25
 }
 
+/** A song it is danced to, from one of its counts on, and how fast. */
+export interface PlaySong {
+  readonly song: Song
+  readonly at: number
+  readonly rate: number
+}
+
 function rangeOf(combination: Combination, loop: LoopMode, selection: Selection): Range {
   const dance = dancedOf(combination)
   const pass = dance.lead.passes[selection.pass]
@@ -32,11 +41,12 @@ function rangeOf(combination: Combination, loop: LoopMode, selection: Selection)
   return from < to ? { from, to } : wholeOf(dance)
 }
 
-/** What the studio plays: a count-in, then the chosen side or both in turn, again and again. */
+/** What the studio plays, to the count or to a song: a count-in, then the chosen side or both in turn, again and again. */
 export function studioPerformance(
   combination: Combination,
   { sides, loop, tempo, speed }: PlayChoice,
   selection: Selection,
+  song?: PlaySong,
 ): Performance {
   const dance = dancedOf(combination)
   const range = rangeOf(combination, loop, selection)
@@ -45,7 +55,12 @@ export function studioPerformance(
     danced.map((dancing, i) =>
       stretchOf(dance, dancing, { range, ...(i > 0 && { countIn: undefined }) }),
     ),
-    { time: steady(tempo * speed), speech: SILENT },
+    {
+      ...(song
+        ? songFrom(song.song, song.at + range.from / TICKS_PER_COUNT, song.rate)
+        : { time: steady(tempo * speed) }),
+      speech: SILENT,
+    },
     1,
   )
 }

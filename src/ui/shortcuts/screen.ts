@@ -40,8 +40,8 @@ export const SCREEN: readonly Shortcut[] = [
     run: (_, __, deck) => deck.toggleSheet(),
   },
   {
-    keys: 'Alt 1 to 5',
-    does: 'body, floor, level, moves or sheet beside the braid',
+    keys: 'Alt 1 to 6',
+    does: 'body, floor, level, moves, sheet or song beside the braid',
     needsKey: true,
     matches: ({ alt, ctrl, key }) => alt && !ctrl && PANELS[Number(key) - 1] !== undefined,
     run: (_, { key }, deck) => {

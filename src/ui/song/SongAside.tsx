@@ -1,4 +1,5 @@
 import { Button, TextInput } from '@mantine/core'
+import type { ReactNode } from 'react'
 import { LEAST_TAPS } from '../../core/beats/tapped'
 import type { Selection } from '../../core/song/correct'
 import { placeWords } from '../../core/song/lines'
@@ -25,6 +26,7 @@ export function SongAside({
   onTap,
   onTempo,
   change,
+  film,
 }: {
   readonly song: Song
   readonly selection: Selection
@@ -37,6 +39,8 @@ export function SongAside({
   /** Counts anew at so many times the tempo. */
   readonly onTempo: (times: number) => void
   readonly change: Change
+  /** Its pictures, where it is a film and they are wished for. */
+  readonly film: ReactNode
 }) {
   const { from, to } = selection
   const { counts, sections } = song
@@ -47,6 +51,7 @@ export function SongAside({
   const isOff = isSilent(counts, from)
   return (
     <aside className={classes.aside} aria-label="This count">
+      {film}
       <p className={classes.where}>
         <b className="display">{placeWords(song, from)}</b>
         <span className="counts">

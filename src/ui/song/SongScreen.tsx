@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
 import { useParams } from 'react-router'
 import { isCounted } from '../../core/song/even'
-import { oneAt, type Song, tempoBetween } from '../../core/song/song'
+import { oneAt, type Song, secondsOfCount, tempoBetween } from '../../core/song/song'
 import { beforeStop } from '../../core/song/stretch'
 import type { Songs } from '../../storage/songs'
 import { KeysHelp } from '../parts/KeysHelp'
@@ -10,6 +10,7 @@ import { undoKeys } from '../parts/keys'
 import { inWords, ProblemPage } from '../parts/Problem'
 import { useLeaveWarning } from '../parts/useLeaveWarning'
 import { useScreenKeys } from '../parts/useScreenKeys'
+import { Film } from '../songs/Film'
 import { useSongs } from '../songs/useSongs'
 import { useServices } from '../stores/services'
 import { useDocument } from '../stores/useDocument'
@@ -53,6 +54,7 @@ function OpenSong({ first, store }: { readonly first: Song; readonly store: Song
   const { selection, select, go } = useCountSelection(counts.ms.length)
   const { from } = selection
   const [zoom, setZoom] = useState(0)
+  const [hasFilm, setFilm] = useState(true)
   const [choice, setChoice] = useState(USUAL_CHOICE)
   const { change, message, say } = useSaidChange(document)
   const sound = useSound(song, store)
@@ -83,6 +85,7 @@ function OpenSong({ first, store }: { readonly first: Song; readonly store: Song
       zoom: (by) => setZoom(Math.max(0, Math.min(ZOOMS.length - 1, zoom + by))),
       playOrStop,
       tap: taps.tap,
+      film: () => setFilm(!hasFilm),
     }),
   ])
   const grid = useRef<HTMLDivElement>(null)
@@ -123,6 +126,10 @@ function OpenSong({ first, store }: { readonly first: Song; readonly store: Song
           onTap={taps.tap}
           onTempo={recount.atTempo}
           change={change}
+          film={
+            song.media.picture &&
+            hasFilm && <Film song={song} store={store} still={secondsOfCount(song, from)} />
+          }
         />
       </div>
       <SongBar

@@ -11,6 +11,8 @@ interface Hands {
   readonly zoom: (by: number) => void
   readonly playOrStop: () => void
   readonly tap: () => void
+  /** Shows the film, or puts it away. */
+  readonly film: () => void
 }
 
 const held = { repeats: true } as const
@@ -24,6 +26,7 @@ export const songKeys = ({
   zoom,
   playOrStop,
   tap,
+  film,
 }: Hands): readonly ScreenKey[] => [
   { on: [' '], does: 'play from the selected count, or stop', run: playOrStop },
   { on: ['ArrowRight'], does: 'the next count', run: () => go(1), ...held },
@@ -35,6 +38,7 @@ export const songKeys = ({
   { on: ['PageDown'], does: 'a phrase on', run: () => go(phrase), ...held },
   { on: ['PageUp'], does: 'a phrase back', run: () => go(-phrase), ...held },
   { on: ['t'], does: 'tap along', run: tap },
+  { on: ['v'], does: 'show the film, or put it away', run: film },
   { on: ['1'], does: 'this is 1', run: edits.one },
   { on: ['!'], does: 'count anew here', run: edits.anew },
   { on: ['['], does: 'twice as many counts', run: edits.twice },

@@ -36,7 +36,7 @@ export function useHeldSound(media: Media | undefined, store: Songs | undefined)
     const open = async () => {
       if (deck.held() === mark) return setState({ kind: 'here' })
       setState({ kind: 'loading' })
-      const blob = (await store.sounds.get(mark)) ?? (await linkedFile(store, mark))
+      const blob = await fileOf(store, mark)
       if (!blob) return setState({ kind: 'missing' })
       await deck.hold(mark, await decoded(blob, media, stop.signal))
       setState({ kind: 'here' })
@@ -49,8 +49,10 @@ export function useHeldSound(media: Media | undefined, store: Songs | undefined)
   return { state, setState }
 }
 
-/** The file a song was opened from, where the browser still lets it be read without being asked. */
-async function linkedFile({ sounds }: Songs, mark: string): Promise<File | undefined> {
+/** The file of a song: kept here, or the one it was opened from where the browser still lets that be read unasked. */
+export async function fileOf({ sounds }: Songs, mark: string): Promise<Blob | undefined> {
+  const kept = await sounds.get(mark)
+  if (kept) return kept
   const handle = await sounds.linked(mark)
   return handle?.getFile().catch(() => undefined)
 }

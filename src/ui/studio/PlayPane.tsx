@@ -10,10 +10,15 @@ import {
 import { useStore } from 'zustand'
 import { teachTempoOf } from '../../core/combination/combination'
 import { tempoRoom } from '../../core/findings/tempoLimits'
+import { songFrom } from '../../core/performance/songFrom'
 import { isClick, isOfLayers, type SoundKind } from '../../core/performance/sounds'
+import { clampTempo, type Tempo } from '../../core/time/tempo'
+import { TICKS_PER_COUNT } from '../../core/time/time'
+import { tempoOver } from '../../core/time/timeMap'
 import { PlayBar } from '../play/PlayBar'
-import { type PlayChoice, studioPerformance } from '../play/performances'
+import { type PlayChoice, type PlaySong, studioPerformance } from '../play/performances'
 import { checkedOf } from '../stores/checked'
+import { dancedTo } from '../stores/dancedTo'
 import { useServices } from '../stores/services'
 import type { Session } from '../stores/session'
 import { danceOf, documentOf, layersOf, type Selection } from '../stores/state'
@@ -27,10 +32,13 @@ interface PlayPaneProps {
   readonly choice: PlayChoice
   readonly onChoice: (choice: PlayChoice) => void
   readonly onPlayOrStop: () => void
+  /** What it is danced to; the count alone where there is none. */
+  readonly song: PlaySong | undefined
 }
 
 /** The play bar, and what keeps the sound in step with the braid. */
-export function PlayPane({ session, root, played, choice, onChoice, onPlayOrStop }: PlayPaneProps) {
+export function PlayPane(props: PlayPaneProps) {
+  const { session, root, played, choice, onChoice, onPlayOrStop, song } = props
   const { deck } = useServices()
   const only = useStore(session, (s) => s.only)
   const lead = useStore(session, (s) => danceOf(s).lead)
@@ -39,6 +47,13 @@ export function PlayPane({ session, root, played, choice, onChoice, onPlayOrStop
   const [hearsMoves, setHearsMoves] = useState(false)
   const document = useDeferredValue(useStore(session, documentOf))
   const most = useMemo(() => tempoRoom(checkedOf(document)).most, [document])
+  const counts = useStore(session, (s) => checkedOf(documentOf(s)).lead.length / TICKS_PER_COUNT)
+  const id = useStore(session, (s) => documentOf(s).id)
+  const onRate = (rate: number) =>
+    dancedTo.setState((all) => {
+      const place = all[id]
+      return place ? { [id]: { ...place, rate } } : all
+    })
   // The slider has the two tempi as its ends; when they change, what is chosen stays between them.
   const bounded = Math.min(
     Math.max(tempo, teachTempo),
@@ -48,6 +63,8 @@ export function PlayPane({ session, root, played, choice, onChoice, onPlayOrStop
     if (bounded !== choice.tempo) onChoice({ ...choice, tempo: bounded })
   }, [bounded, choice, onChoice])
   const now = useRef<HTMLSpanElement>(null)
+  const latest = useRef(choice)
+  latest.current = choice
   const current = useCallback(() => documentOf(session.getState()), [session])
   usePlayhead(deck, current, root, now)
 
@@ -57,8 +74,8 @@ export function PlayPane({ session, root, played, choice, onChoice, onPlayOrStop
     const restarts = next.sides !== choice.sides || next.loop !== choice.loop
     if (restarts) {
       played.current = session.getState().selection
-      void deck.play(studioPerformance(current(), next, played.current))
-    } else deck.swap(studioPerformance(current(), next, played.current))
+      void deck.play(studioPerformance(current(), next, played.current, song))
+    } else deck.swap(studioPerformance(current(), next, played.current, song))
   }
   // What is played follows every edit, from the next sound on.
   useEffect(() => {
@@ -66,9 +83,14 @@ export function PlayPane({ session, root, played, choice, onChoice, onPlayOrStop
     return session.subscribe(() => {
       if (!deck.getState() || current() === known) return
       known = current()
-      deck.swap(studioPerformance(known, choice, played.current))
+      deck.swap(studioPerformance(known, choice, played.current, song))
     })
-  }, [session, deck, choice, current, played])
+  }, [session, deck, choice, current, played, song])
+  // Another speed of a song is heard at once.
+  useEffect(() => {
+    if (deck.getState() && song)
+      deck.swap(studioPerformance(current(), latest.current, played.current, song))
+  }, [deck, current, played, song])
   useEffect(() => {
     const layers = layersOf(only)
     deck.hear((kind: SoundKind) => {
@@ -92,8 +114,13 @@ export function PlayPane({ session, root, played, choice, onChoice, onPlayOrStop
       onChoice={choose}
       onPlayOrStop={onPlayOrStop}
       countRef={now}
+      song={song && { rate: song.rate, here: tempoHere(song, counts), onRate }}
       hearsMoves={hearsMoves}
       onHearsMoves={setHearsMoves}
     />
   )
 }
+
+/** The tempo a song has over so many counts, as fast as it is played. */
+const tempoHere = ({ song, at, rate }: PlaySong, counts: number): Tempo =>
+  clampTempo(tempoOver(songFrom(song, at, rate).time, 0, counts * TICKS_PER_COUNT))

@@ -32,11 +32,13 @@ import { draftOfSelection, replaceSelected } from './ownMoveHere'
 import { PhraseForm } from './PhraseForm'
 import { PhraseMargin } from './PhraseMargin'
 import { PlayPane } from './PlayPane'
+import { SongPanel } from './SongPanel'
 import { Stage } from './Stage'
 import { saveOpen } from './saveOpen'
 import classes from './studio.module.css'
 import { TitleRow } from './TitleRow'
 import { useBraidKeys } from './useBraidKeys'
+import { useStudioSong } from './useStudioSong'
 
 /** Opens a stored combination, or says why it can't. */
 export function StudioScreen() {
@@ -93,13 +95,17 @@ function Studio({ session }: { session: Session }) {
     speed: 1,
   }))
 
+  const music = useStudioSong(session)
   /** What was selected when it began to play: the cursor may go on from there. */
   const played = useRef(session.getState().selection)
   const playOrStop = useCallback(() => {
     played.current = session.getState().selection
     if (deck.getState()) deck.stop()
-    else void deck.play(studioPerformance(documentOf(session.getState()), choice, played.current))
-  }, [deck, session, choice])
+    else
+      void deck.play(
+        studioPerformance(documentOf(session.getState()), choice, played.current, music.played),
+      )
+  }, [deck, session, choice, music.played])
   const showHelp = useCallback(() => setHelp(true), [])
   const closeCard = useCallback(() => {
     select(session, { ...session.getState().selection, event: undefined })
@@ -198,6 +204,7 @@ function Studio({ session }: { session: Session }) {
           {panel === 'floor' && <FloorPanel session={session} isAlone={isFloorAlone} />}
           {panel === 'level' && <LevelPanel session={session} />}
           {panel === 'moves' && <MovesPanel session={session} />}
+          {panel === 'song' && <SongPanel session={session} {...music} />}
           {panel === 'sheet' && (
             <SheetPanel
               session={session}
@@ -217,6 +224,7 @@ function Studio({ session }: { session: Session }) {
         choice={choice}
         onChoice={setChoice}
         onPlayOrStop={playOrStop}
+        song={music.played}
       />
       <KeysHelp lines={SHORTCUTS} opened={help} onClose={closing(() => setHelp(false))} />
       {finder && (

@@ -164,6 +164,7 @@ const PANEL_SHORT: Readonly<Record<Panel, string>> = {
   level: 'Level',
   moves: 'Moves',
   sheet: 'Sheet',
+  song: 'Song',
 }
 
 /** Changes twice an edit, so it renders by itself. */
