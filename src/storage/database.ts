@@ -101,6 +101,16 @@ interface HeardRow {
   readonly features: KeptFeatures
 }
 
+/** Two seconds or so of a film of the room. */
+interface TakePieceRow {
+  /** In the order they came. */
+  readonly id?: number
+  /** Id of the take. */
+  readonly take: string
+  readonly piece: Blob
+  readonly bytes: number
+}
+
 /** What was done once and for all, such as loading the demo. */
 interface Flag {
   readonly name: string
@@ -123,6 +133,8 @@ export class Database extends Dexie {
   readonly media!: Table<MediaRow, string>
   readonly handles!: Table<HandleRow, string>
   readonly heard!: Table<HeardRow, string>
+  readonly takes!: Table<RecordRow, string>
+  readonly takePieces!: Table<TakePieceRow, number>
 
   constructor(name = 'molten-sway') {
     super(name)
@@ -135,5 +147,6 @@ export class Database extends Dexie {
     this.version(5).stores({ floors: 'id' })
     this.version(6).stores({ songs: 'id', media: 'id', handles: 'id', heard: 'id' })
     this.version(7).stores({ routines: 'id' })
+    this.version(8).stores({ takes: 'id', takePieces: '++id, take' })
   }
 }

@@ -34,3 +34,6 @@ const lists = new Intl.ListFormat('en', { type: 'conjunction' })
 
 /** `A, B and C`. */
 export const listed = (words: readonly string[]): string => lists.format(words)
+
+/** Bytes as they are said: `12.5 MB`. */
+export const megabytes = (bytes: number): string => `${numberWords(bytes / 1e6, 1)} MB`

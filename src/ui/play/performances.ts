@@ -41,12 +41,13 @@ function rangeOf(combination: Combination, loop: LoopMode, selection: Selection)
   return from < to ? { from, to } : wholeOf(dance)
 }
 
-/** What the studio plays, to the count or to a song: a count-in, then the chosen side or both in turn, again and again. */
+/** What the studio plays, to the count or to a song: a count-in, then the chosen side or both in turn, again and again, or once. */
 export function studioPerformance(
   combination: Combination,
   { sides, loop, tempo, speed }: PlayChoice,
   selection: Selection,
   song?: PlaySong,
+  isLooped = true,
 ): Performance {
   const dance = dancedOf(combination)
   const range = rangeOf(combination, loop, selection)
@@ -61,6 +62,6 @@ export function studioPerformance(
         : { time: steady(tempo * speed) }),
       speech: SILENT,
     },
-    1,
+    isLooped ? 1 : undefined,
   )
 }

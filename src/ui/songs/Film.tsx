@@ -7,6 +7,7 @@ import { laidOut } from '../../core/routine/laid'
 import { emptyRoutine } from '../../core/routine/routine'
 import type { Song } from '../../core/song/song'
 import type { Songs } from '../../storage/songs'
+import { useAddress } from '../parts/useAddress'
 import { useServices } from '../stores/services'
 import classes from './film.module.css'
 import { follow, stood } from './follow'
@@ -110,27 +111,4 @@ function captionsOf(song: Song): Blob {
     laidOut(emptyRoutine('film', song), song, () => undefined),
   )
   return new Blob([text], { type: 'text/vtt' })
-}
-
-/**
- * An address of a file for as long as it is shown; null where there is none.
- * @param open the same function for as long as it is the same file
- */
-function useAddress(open: () => Promise<Blob | undefined>): string | null | undefined {
-  const [url, setUrl] = useState<string | null>()
-  useEffect(() => {
-    let made: string | undefined
-    let isGone = false
-    void open().then((file) => {
-      if (isGone) return
-      made = file && URL.createObjectURL(file)
-      setUrl(made ?? null)
-    })
-    return () => {
-      isGone = true
-      if (made) URL.revokeObjectURL(made)
-      setUrl(undefined)
-    }
-  }, [open])
-  return url
 }

@@ -12,6 +12,7 @@ import { createOwnWords, type OwnWords } from '../../storage/own'
 import type { Planning } from '../../storage/planning'
 import { type Slots, slotsOrNone } from '../../storage/slots'
 import type { Songs } from '../../storage/songs'
+import type { Takes } from '../../storage/takes'
 import { type UnsavedOf, unsavedIn, windowAsks, windowLocks } from '../../storage/unsaved'
 import { createJudge, type Judge } from '../../workers/judge'
 import { createPlayDeck, type PlayDeck } from './deck'
@@ -31,6 +32,8 @@ export interface Services {
   readonly planning: () => Promise<Planning>
   /** Songs and their sound; loaded when they are first asked for. */
   readonly songs: () => Promise<Songs>
+  /** Films of the room; loaded when they are first asked for. */
+  readonly takes: () => Promise<Takes>
   readonly newId: () => string
   /** Runs writes to any tables as one. */
   readonly together: Together
@@ -91,6 +94,16 @@ export function createServices(): Services {
       await songs.recover()
       await songs.sweep()
       return songs
+    }),
+    takes: opened(async () => {
+      const { createTakes } = await import('../../storage/takes')
+      const takes = createTakes(database, {
+        unsavedOf: unsaved,
+        now: Date.now,
+        onKept: onKept('takes'),
+      })
+      await takes.takes.recover()
+      return takes
     }),
     own: createOwnWords(database, onKept('own words')),
     house: createHouse(database, onKept('house'), unsaved),

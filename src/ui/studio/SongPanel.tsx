@@ -1,9 +1,10 @@
 import { NativeSelect } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
-import { useDeferredValue, useMemo } from 'react'
+import { useCallback, useDeferredValue, useMemo } from 'react'
 import { Link } from 'react-router'
 import { useStore } from 'zustand'
 import type { Combination } from '../../core/combination/combination'
+import type { Performance } from '../../core/performance/performance'
 import { placedOn } from '../../core/routine/placed'
 import type { Routine } from '../../core/routine/routine'
 import { songFactPlace, songFactText } from '../../core/routine/words'
@@ -17,16 +18,21 @@ import { checkedOf } from '../stores/checked'
 import { houseNow } from '../stores/house'
 import { useServices } from '../stores/services'
 import type { Session } from '../stores/session'
-import { documentOf } from '../stores/state'
+import { documentOf, type SessionState } from '../stores/state'
+import { TakePanel } from '../takes/TakePanel'
+import { Stage } from './Stage'
 import classes from './songPanel.module.css'
 import type { StudioSong } from './useStudioSong'
 
 interface SongPanelProps extends StudioSong {
   readonly session: Session
+  /** What is danced, once through. */
+  readonly perform: () => Performance
 }
 
 /** What a combination is danced to, and what only that song makes hard. */
-export function SongPanel({ session, records, played, sound, choose }: SongPanelProps) {
+export function SongPanel({ session, perform, ...music }: SongPanelProps) {
+  const { records, played, sound, choose } = music
   const id = useStore(session, (s) => documentOf(s).id)
   const songs = useMemo(
     () =>
@@ -83,9 +89,36 @@ export function SongPanel({ session, records, played, sound, choose }: SongPanel
           <Link to={`/song/${played.song.id}`}>The counts of {played.song.title}</Link>
         </p>
       )}
+      <Filmed session={session} perform={perform} />
     </section>
   )
 }
+
+/** Takes of what is danced here. */
+function Filmed({ session, perform }: Pick<SongPanelProps, 'session' | 'perform'>) {
+  const { deck } = useServices()
+  const id = useStore(session, (s) => documentOf(s).id)
+  const title = useStore(session, (s) => documentOf(s).title)
+  const side = useStore(session, ({ selection }) => selection.dancing.side)
+  const tick = useStore(session, cursorTick)
+  const play = useCallback(async () => {
+    const performance = perform()
+    await deck.play(performance)
+    return performance
+  }, [deck, perform])
+  return (
+    <TakePanel
+      combination={useMemo(() => ({ id, title }), [id, title])}
+      play={play}
+      still={useMemo(() => ({ side, tick }), [side, tick])}
+      figure={<Stage session={session} />}
+    />
+  )
+}
+
+/** Where the cursor stands, in ticks of the dance. */
+const cursorTick = ({ selection, history }: SessionState): number =>
+  (checkedOf(history.present).lead.passes[selection.pass]?.at ?? 0) + selection.at
 
 /** The film of the song; while nothing plays it shows what is danced where the cursor stands. */
 function FilmHere({
@@ -97,10 +130,7 @@ function FilmHere({
   readonly store: Songs
   readonly played: PlaySong
 }) {
-  const tick = useStore(session, ({ selection, history }) => {
-    const { passes } = checkedOf(history.present).lead
-    return (passes[selection.pass]?.at ?? 0) + selection.at
-  })
+  const tick = useStore(session, cursorTick)
   const still = secondsOfCount(song, at + tick / TICKS_PER_COUNT)
   return <Film song={song} store={store} still={still} />
 }

@@ -106,6 +106,11 @@ function Studio({ session }: { session: Session }) {
         studioPerformance(documentOf(session.getState()), choice, played.current, music.played),
       )
   }, [deck, session, choice, music.played])
+  const performOnce = useCallback(() => {
+    const { selection } = session.getState()
+    played.current = selection
+    return studioPerformance(documentOf(session.getState()), choice, selection, music.played, false)
+  }, [session, choice, music.played])
   const showHelp = useCallback(() => setHelp(true), [])
   const closeCard = useCallback(() => {
     select(session, { ...session.getState().selection, event: undefined })
@@ -204,7 +209,7 @@ function Studio({ session }: { session: Session }) {
           {panel === 'floor' && <FloorPanel session={session} isAlone={isFloorAlone} />}
           {panel === 'level' && <LevelPanel session={session} />}
           {panel === 'moves' && <MovesPanel session={session} />}
-          {panel === 'song' && <SongPanel session={session} {...music} />}
+          {panel === 'song' && <SongPanel session={session} perform={performOnce} {...music} />}
           {panel === 'sheet' && (
             <SheetPanel
               session={session}

@@ -1,0 +1,59 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { anyCombination } from '../../../tests/arbitraries'
+import { holds } from '../../../tests/holds'
+import { bothOf } from '../combination/dancing'
+import { USUAL_HOUSE } from '../house/house'
+import { vocabulary } from '../moves/vocabulary'
+import { performanceOf } from '../performance/performance'
+import { SILENT, stretchOf } from '../performance/stretches'
+import { danced } from '../simulate/danced'
+import { steady } from '../time/timeMap'
+import { dancedIn, newTake, nudgedTake, readTake, secondIn } from './take'
+
+const begun = newTake({
+  id: 't',
+  at: '2026-11-29T10:00:00.000Z',
+  title: 'First',
+  combination: 'c',
+  camera: 'Front camera',
+  nudge: 0,
+  type: 'video/webm',
+})
+
+describe('a take', () => {
+  it('finds every moment of the dance in its film, counted in and danced, on either side', () => {
+    holds(
+      fc.property(
+        anyCombination(),
+        fc.integer({ min: 40, max: 220 }),
+        fc.integer({ min: -500, max: 4000 }),
+        fc.integer({ min: -40, max: 40 }),
+        (combination, tempo, begins, steps) => {
+          const dance = danced(combination, vocabulary, USUAL_HOUSE)
+          const performance = performanceOf(
+            bothOf(combination).map((dancing) => stretchOf(dance, dancing)),
+            { time: steady(tempo), speech: SILENT },
+          )
+          const take = nudgedTake({ ...begun, danced: dancedIn(performance, begins) }, 20 * steps)
+          expect(readTake(JSON.parse(JSON.stringify(take)))).toEqual(take)
+          let seconds = 0
+          for (const { dancing, from, length, time } of performance.segments) {
+            for (const share of [0, 0.31, 0.77, 0.99]) {
+              const at = share * length
+              const due = seconds + time.secondsAt(at) + (begins + take.nudge) / 1000
+              const found = secondIn(take, dancing.side, from + at)
+              // A side that is danced again is found where it was danced first.
+              expect(found).toBeDefined()
+              if (share > 0 && from + at >= 0) expect(found).toBeCloseTo(due, 2)
+            }
+            seconds += time.secondsAt(length)
+          }
+          expect(secondIn(take, combination.lead, 1e6)).toBeUndefined()
+        },
+      ),
+      { numRuns: 60, seed: 121 },
+    )
+    expect(() => readTake({ ...begun, schemaVersion: 2 })).toThrow(/newer version/)
+  })
+})

@@ -1,0 +1,102 @@
+import { z } from 'zod'
+import { Side } from '../body/side'
+import type { Performance } from '../performance/performance'
+import { upgrade } from '../record/upgrade'
+import { TICKS_PER_COUNT } from '../time/time'
+
+const TAKE_VERSION = 1
+/** How far the pictures of a camera may be late, in milliseconds. */
+const MOST_NUDGE = 1000
+
+/** A count of a dance, and where it is in the film. */
+const DancedCount = z
+  .object({
+    side: Side,
+    /** Of that side's dance; below 0 where it was counted in. */
+    tick: z.int(),
+    /** Milliseconds from the film's beginning. */
+    ms: z.int(),
+  })
+  .readonly()
+
+/** The room, filmed while a combination was danced. The film itself is kept apart. */
+export const Take = z
+  .object({
+    kind: z.literal('take'),
+    schemaVersion: z.literal(TAKE_VERSION),
+    id: z.string().min(1),
+    at: z.iso.datetime(),
+    title: z.string().max(120),
+    /** Id of the combination. */
+    combination: z.string().min(1),
+    /** Every count of one time through, in its order. */
+    danced: z.array(DancedCount).max(4000).readonly(),
+    /** The pictures are that much later than they were taken to be, in milliseconds. */
+    nudge: z.int().min(-MOST_NUDGE).max(MOST_NUDGE),
+    /** What the camera calls itself: the next film of it is as late. */
+    camera: z.string().max(200),
+    seconds: z.number().min(0),
+    bytes: z.int().min(0),
+    /** Of the film: `video/webm`. */
+    type: z.string().max(200),
+  })
+  .refine(({ danced }) => danced.every(({ ms }, i) => ms > (danced[i - 1]?.ms ?? -Infinity)), {
+    message: 'a count is not behind the one before it',
+    path: ['danced'],
+  })
+  .readonly()
+export type Take = z.infer<typeof Take>
+
+/**
+ * Reads a stored take.
+ * @throws UserError or ZodError when it is of a newer version, or damaged.
+ */
+export const readTake = (record: Record<string, unknown>): Take =>
+  Take.parse(upgrade(record, TAKE_VERSION, []))
+
+/** A take that is begun: nothing is filmed yet. */
+export const newTake = (
+  about: Pick<Take, 'id' | 'at' | 'title' | 'combination' | 'camera' | 'nudge' | 'type'>,
+): Take => ({
+  ...about,
+  kind: 'take',
+  schemaVersion: TAKE_VERSION,
+  danced: [],
+  seconds: 0,
+  bytes: 0,
+})
+
+/** Where the counts of a performance are in a film, once through. @param begins milliseconds of the film at its start */
+export function dancedIn({ segments }: Performance, begins: number): Take['danced'] {
+  let from = begins
+  return segments.flatMap(({ dancing, from: first, length, time }) => {
+    const own = from
+    from += 1000 * time.secondsAt(length)
+    return Array.from({ length: Math.ceil(length / TICKS_PER_COUNT) }, (_, i) => ({
+      side: dancing.side,
+      tick: first + i * TICKS_PER_COUNT,
+      ms: Math.round(own + 1000 * time.secondsAt(i * TICKS_PER_COUNT)),
+    }))
+  })
+}
+
+/** Where a tick of a side's dance is in the film, in seconds; undefined where that was not danced in it. */
+export function secondIn(
+  { danced, nudge }: Pick<Take, 'danced' | 'nudge'>,
+  side: Side,
+  tick: number,
+): number | undefined {
+  for (const [i, one] of danced.entries()) {
+    if (one.side !== side || tick < one.tick || tick >= one.tick + TICKS_PER_COUNT) continue
+    const [next, before] = [danced[i + 1], danced[i - 1]]
+    const gap = next ? next.ms - one.ms : before ? one.ms - before.ms : 0
+    return (one.ms + nudge + (gap * (tick - one.tick)) / TICKS_PER_COUNT) / 1000
+  }
+  return undefined
+}
+
+/** A take whose pictures are some milliseconds later, or earlier. */
+export const nudgedTake = (take: Take, by: number): Take => ({
+  ...take,
+  nudge: Math.max(-MOST_NUDGE, Math.min(MOST_NUDGE, take.nudge + by)),
+})

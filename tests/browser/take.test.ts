@@ -1,0 +1,233 @@
+import type { Page } from 'playwright-core'
+import { beforeAll, describe, expect, it } from 'vitest'
+import { type App, expectAccessible, startApp } from './app'
+
+let app: App
+beforeAll(async () => {
+  app = await startApp()
+})
+
+/** Bars of a picture that tell, black or white, when it was drawn. */
+const BARS = 10
+const STEP_MS = 20
+
+/**
+ * Gives a page a camera whose pictures tell when they were drawn, and reads such pictures again:
+ * whole steps of the page's clock, over and over after 2 ** BARS.
+ */
+function clockCamera({ bars, step }: { readonly bars: number; readonly step: number }): void {
+  const draw = (canvas: HTMLCanvasElement) => {
+    const pen = canvas.getContext('2d') as CanvasRenderingContext2D
+    const now = Math.floor(performance.now() / step)
+    for (let i = 0; i < bars; i++) {
+      pen.fillStyle = (now >> i) & 1 ? '#fff' : '#000'
+      pen.fillRect((i * canvas.width) / bars, 0, canvas.width / bars, canvas.height)
+    }
+  }
+  const made = () => {
+    const canvas = document.createElement('canvas')
+    canvas.width = 320
+    canvas.height = 60
+    const again = () => {
+      draw(canvas)
+      requestAnimationFrame(again)
+    }
+    again()
+    return canvas.captureStream(30)
+  }
+  const read = (video: HTMLVideoElement): number => {
+    const canvas = document.createElement('canvas')
+    canvas.width = bars
+    canvas.height = 1
+    const pen = canvas.getContext('2d') as CanvasRenderingContext2D
+    pen.drawImage(video, 0, 0, bars, 1)
+    const { data } = pen.getImageData(0, 0, bars, 1)
+    let steps = 0
+    for (let i = 0; i < bars; i++) if ((data[4 * i] as number) > 127) steps |= 1 << i
+    return steps
+  }
+  Object.assign(window, { readClock: read, clockStream: made })
+  Object.defineProperty(navigator, 'mediaDevices', {
+    value: {
+      getUserMedia: async () => {
+        const { cameraFails } = window as unknown as { cameraFails?: string }
+        if (cameraFails) throw new DOMException('no', cameraFails)
+        return made()
+      },
+    },
+  })
+}
+
+const toSong = async (page: Page) => {
+  await page.getByRole('link', { name: 'Quick Ember' }).click()
+  await page.getByRole('application').waitFor()
+  await page.getByRole('button', { name: 'Song', exact: true }).click()
+}
+const rows = (page: Page, table: string) =>
+  page.evaluate(
+    (name) =>
+      new Promise<number>((done) => {
+        const open = indexedDB.open('molten-sway')
+        open.onsuccess = () => {
+          const count = open.result.transaction(name).objectStore(name).count()
+          count.onsuccess = () => done(count.result)
+        }
+      }),
+    table,
+  )
+
+describe('a take', () => {
+  it('is filmed once through, found count by count beside the figure, and is gone when it is deleted', async () => {
+    const { page, context, errors } = await app.visit()
+    await context.addInitScript(clockCamera, { bars: BARS, step: STEP_MS })
+    await page.reload()
+    await toSong(page)
+    // A camera that is refused is said in a sentence, and harms nothing.
+    await page.evaluate(() => Object.assign(window, { cameraFails: 'NotAllowedError' }))
+    await page.getByRole('button', { name: 'Film a take' }).click()
+    await page.getByText('The camera may not be used.').waitFor()
+    expect(await rows(page, 'takes')).toBe(0)
+    await page.evaluate(() => Object.assign(window, { cameraFails: undefined }))
+
+    await page.getByText('R side', { exact: true }).click()
+    // When each count is seen to begin, by the clock of the page.
+    await page.evaluate(() => {
+      const seen: Record<string, number> = {}
+      Object.assign(window, { seen })
+      const now = document.querySelector('[data-now]') as HTMLElement
+      new MutationObserver(() => {
+        seen[now.textContent ?? ''] ??= performance.now()
+      }).observe(now, { childList: true, characterData: true, subtree: true })
+    })
+    await page.getByRole('button', { name: 'Film a take' }).click()
+    await page.getByText('Recording, kept only in this browser.').waitFor()
+    await page.getByRole('button', { name: 'Film a take' }).waitFor({ timeout: 90_000 })
+    const seen = await page.evaluate(
+      () => (window as unknown as { seen: Record<string, number> }).seen,
+    )
+    const box = page.getByRole('checkbox', { name: /take 1, \d:\d\d/ })
+    await box.check()
+    await expectAccessible(page)
+    const film = page.getByLabel('Take Quick Ember, take 1')
+    await film.waitFor()
+    const off: number[] = []
+    const board = page.getByRole('application')
+    for (let count = 2; count <= 7; count++) {
+      await board.press('ArrowRight')
+      await page.waitForTimeout(400)
+      const steps = await film.evaluate((video) =>
+        (window as unknown as { readClock: (v: Element) => number }).readClock(video),
+      )
+      const round = 2 ** BARS * STEP_MS
+      const due = seen[`A ${count}`]
+      if (due === undefined) throw new Error(`count ${count} was not seen: ${Object.keys(seen)}`)
+      const late = (((steps * STEP_MS - due) % round) + round) % round
+      off.push(late > round / 2 ? late - round : late)
+    }
+    const middle = off.sort((a, b) => a - b)[off.length >> 1] ?? Number.NaN
+    expect(Math.abs(middle), off.join()).toBeLessThan(70)
+
+    // Pictures that come late are put right, and the take is there again after a reload.
+    await page.getByRole('button', { name: /Pictures 20 ms later/ }).click()
+    await page.getByText('20 ms', { exact: true }).waitFor()
+    await page.reload()
+    await page.getByRole('button', { name: 'Song', exact: true }).click()
+    await box.check()
+    await page.getByText('20 ms', { exact: true }).waitFor()
+    await page.getByText('Laid over').click()
+    await page.getByRole('button', { name: 'Play', exact: true }).click()
+    await expect.poll(() => film.evaluate((one) => (one as HTMLVideoElement).paused)).toBe(false)
+    await page.getByRole('button', { name: 'Stop', exact: true }).click()
+
+    expect(await rows(page, 'takePieces')).toBeGreaterThan(2)
+    page.once('dialog', (dialog) => dialog.accept())
+    await page.getByRole('button', { name: 'Delete Quick Ember, take 1' }).click()
+    await page.getByText(/MB are free again/).waitFor()
+    expect([await rows(page, 'takes'), await rows(page, 'takePieces')]).toEqual([0, 0])
+    expect(errors).toEqual([])
+  })
+
+  it('of a song is shown with its pictures, count by count and in step with what is heard', async () => {
+    const { page, context, errors } = await app.visit()
+    await context.addInitScript(clockCamera, { bars: BARS, step: STEP_MS })
+    await page.reload()
+    await page.getByRole('link', { name: 'Songs', exact: true }).click()
+    await page.getByText('Open a song you dance to.').waitFor()
+    // Twelve seconds of a film, a stroke on every count of 120.
+    await page.evaluate(async () => {
+      const { clockStream } = window as unknown as { clockStream: () => MediaStream }
+      const audio = new AudioContext()
+      const to = audio.createMediaStreamDestination()
+      const from = audio.currentTime + 0.3
+      for (let i = 0; i < 30; i++) {
+        const tone = new OscillatorNode(audio, { frequency: i % 4 === 0 ? 90 : 220 })
+        const loud = new GainNode(audio, { gain: 0 })
+        const at = from + i / 2
+        loud.gain.setValueAtTime(0, at)
+        loud.gain.linearRampToValueAtTime(i % 4 === 0 ? 0.9 : 0.5, at + 0.002)
+        loud.gain.exponentialRampToValueAtTime(0.001, at + 0.12)
+        tone.connect(loud).connect(to)
+        tone.start(at)
+        tone.stop(at + 0.15)
+      }
+      const tracks = [...clockStream().getTracks(), ...to.stream.getTracks()]
+      const recorder = new MediaRecorder(new MediaStream(tracks), { mimeType: 'video/webm' })
+      const parts: Blob[] = []
+      recorder.ondataavailable = ({ data }) => parts.push(data)
+      recorder.start()
+      await new Promise((done) => setTimeout(done, 12_000))
+      await new Promise((done) => {
+        recorder.onstop = done
+        recorder.stop()
+      })
+      await audio.close()
+      const transfer = new DataTransfer()
+      transfer.items.add(new File(parts, 'Made up film.webm', { type: 'video/webm' }))
+      const drop = new DragEvent('drop', { bubbles: true, dataTransfer: transfer })
+      document.querySelector('main')?.dispatchEvent(drop)
+    })
+    await page.waitForURL(/song\//)
+    const film = page.getByLabel('Film of Made up film.webm')
+    await film.waitFor()
+    const secondOf = () => film.evaluate((one) => (one as HTMLVideoElement).currentTime)
+    await page.getByRole('grid').focus()
+    const first = await secondOf()
+    await page.keyboard.press('ArrowRight')
+    await page.keyboard.press('ArrowRight')
+    await expect.poll(secondOf).toBeCloseTo(first + 1, 1)
+    await page.keyboard.press('v')
+    await film.waitFor({ state: 'detached' })
+    await page.keyboard.press('v')
+    await film.waitFor()
+    const slider = page.getByRole('slider', { name: 'Speed' })
+    await slider.focus()
+    for (let i = 0; i < 6; i++) await slider.press('ArrowLeft')
+    await page.getByRole('button', { name: 'Play', exact: true }).click()
+    await page.waitForTimeout(3500)
+    const late: number[] = []
+    for (let i = 0; i < 20; i++) {
+      await page.waitForTimeout(120)
+      late.push(Math.abs(Number(await film.getAttribute('data-late'))))
+    }
+    const middle = late.sort((a, b) => a - b)[late.length >> 1] ?? Number.NaN
+    expect(middle, late.join()).toBeLessThan(0.1)
+    await page.getByRole('button', { name: 'Stop', exact: true }).click()
+    await expectAccessible(page)
+
+    // In the studio it stands beside the braid, and goes with its cursor.
+    await page.getByRole('link', { name: 'Combinations', exact: true }).click()
+    await toSong(page)
+    const place = page.getByRole('region', { name: 'Danced to' }).getByRole('combobox')
+    await expect.poll(() => place.locator('option').count()).toBeGreaterThan(1)
+    await place.selectOption({ index: 1 })
+    await film.waitFor()
+    const here = await secondOf()
+    await page.getByRole('application').press('ArrowRight')
+    await expect.poll(secondOf).toBeCloseTo(here + 0.5, 1)
+    await expect.poll(() => page.getByText(/at 100 % of the song/).count()).toBe(1)
+    await page.getByRole('button', { name: 'Play', exact: true }).click()
+    await expect.poll(() => film.evaluate((one) => (one as HTMLVideoElement).paused)).toBe(false)
+    await page.getByRole('button', { name: 'Stop', exact: true }).click()
+    expect(errors).toEqual([])
+  })
+})
