@@ -43,20 +43,16 @@ export const cameraName = (stream: MediaStream): string =>
 interface Filming {
   readonly type: string
   /** When its first picture was taken, on the clock of the page. */
-  readonly began: Promise<number>
+  readonly began: number
   /** Ends it, when the last piece was handed on. */
   readonly stop: () => Promise<void>
 }
 
 /**
  * Films what a camera sees.
- * @param preview shows it; says when the first picture was taken
+ * @param onPiece takes on each piece, one after the other
  */
-export function film(
-  stream: MediaStream,
-  preview: HTMLVideoElement,
-  onPiece: (piece: Blob) => Promise<void>,
-): Filming {
+export function film(stream: MediaStream, onPiece: (piece: Blob) => Promise<void>): Filming {
   const type = TYPES.find((one) => MediaRecorder.isTypeSupported(one)) ?? ''
   const recorder = new MediaRecorder(stream, type ? { mimeType: type } : {})
   let last: Promise<void> = Promise.resolve()
@@ -66,11 +62,9 @@ export function film(
   const ended = new Promise<void>((done) => {
     recorder.onstop = () => done()
   })
+  // It takes on the picture there is at once, and says so only later.
+  const began = performance.now()
   recorder.start(PIECE_MS)
-  // It says that it has started only when the first picture has long been taken on.
-  const began = new Promise<number>((done) => {
-    preview.requestVideoFrameCallback((now, { captureTime }) => done(captureTime ?? now))
-  })
   return {
     type: recorder.mimeType || type,
     began,

@@ -51,7 +51,7 @@ export function useFilming(
           .filter((one) => one.camera === camera)
           .sort((a, b) => (a.at < b.at ? 1 : -1))
         let isFull = false
-        const filming = film(stream, video, async (piece) => {
+        const filming = film(stream, async (piece) => {
           const isKept = !isFull && (await store.add(id, piece))
           if (isKept) {
             await store.takes.change(id, (now) => ({ ...now, bytes: now.bytes + piece.size }))
@@ -68,7 +68,7 @@ export function useFilming(
         const nudge = before[0]?.nudge ?? 0
         await store.takes.put(newTake({ ...about, id, at, camera, nudge, type: filming.type }))
         setTake(id)
-        const began = await filming.began
+        const { began } = filming
         const end = async () => {
           ending.current = () => {}
           await filming.stop()
