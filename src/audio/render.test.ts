@@ -3,15 +3,25 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { demo } from '../../tests/demo'
 import { holds } from '../../tests/holds'
+import { countsAt, songWith } from '../../tests/songs'
 import { LAYERS } from '../core/body/layers'
 import { otherSide } from '../core/body/side'
 import { NUMBERS } from '../core/calling/numbers'
 import { drillPerformance } from '../core/class/drillDance'
+import type { Combination } from '../core/combination/combination'
+import { aloneFrom } from '../core/combination/dancing'
 import { USUAL_HOUSE } from '../core/house/house'
 import { vocabulary } from '../core/moves/vocabulary'
+import { performanceOf as performedOf } from '../core/performance/performance'
+import { songFrom } from '../core/performance/songFrom'
+import { SILENT, stretchOf } from '../core/performance/stretches'
 import { materialsOf, roundOf } from '../core/plan/material'
 import { RHYTHMS, STROKES } from '../core/rhythm/rhythms'
+import { danced } from '../core/simulate/danced'
+import { tick } from '../core/time/time'
+import { holding } from './held'
 import { renderSounds, scheduleOf } from './render'
+import { renderMusic } from './renderMusic'
 import { createSamples, FULL_MIX, type Sample } from './sounds'
 import { hasWords, speakFrom, speechSeconds, trimmedRecording } from './speech'
 import { writeWav } from './wav'
@@ -180,4 +190,79 @@ describe('the voice', () => {
     expect(size('normal') + size('fast')).toBeLessThan(450_000)
     expect(size('fast')).toBeGreaterThan(80_000)
   })
+})
+
+describe('a song in a file', () => {
+  const RATE = 22_050
+  const gaps = Array.from({ length: 40 }, (_, i) => 520 + 60 * Math.sin(i))
+  let last = 800
+  const ms = [
+    last,
+    ...gaps.map((gap) => {
+      last += gap
+      return Math.round(last)
+    }),
+  ]
+  const song = songWith(countsAt(ms))
+  // A stroke on each of its counts, quieter on its other side.
+  const struck = Float32Array.from({ length: Math.ceil((last / 1000 + 2) * RATE) }, () => 0)
+  for (const at of ms)
+    for (let i = 0; i < 0.03 * RATE; i++)
+      struck[Math.round((at / 1000) * RATE) + i] = Math.sin(i * 0.9) * Math.exp(-i / (0.006 * RATE))
+  const held = holding(RATE, 2)
+  held.take([struck, struck.map((value) => value / 2)])
+  const sound = held.all()
+  const [combination] = demo as readonly [Combination]
+  const dance = danced(combination, vocabulary, USUAL_HOUSE)
+
+  it.each([1, 0.8, 0.6])(
+    'is in it count by count at %s of its speed, and not in the count-in',
+    async (rate) => {
+      const performance = performedOf([stretchOf(dance, aloneFrom('R'))], {
+        ...songFrom(song, 3, rate),
+        speech: SILENT,
+      })
+      const schedule = scheduleOf(performance)
+      const row = await renderMusic(schedule, sound, 0.6)
+      const [{ at, until }] = schedule.music as unknown as [{ at: number; until: number }]
+      expect(at).toBeCloseTo(performance.segments[0]?.time.secondsAt(48) ?? 0, 9)
+      const loudest = (from: number, to: number) =>
+        row
+          .subarray(Math.round(from * RATE), Math.round(to * RATE))
+          .reduce((most, x) => Math.max(most, Math.abs(x)), 0)
+      expect(loudest(0, at - 0.001)).toBe(0)
+      const time = performance.segments[1]?.time
+      for (let i = 1; i < 32; i++) {
+        const due = at + (time?.secondsAt(12 * i) ?? 0)
+        if (due > until - 0.05) break
+        const top = loudest(due - 0.05, due + 0.05)
+        expect(top).toBeGreaterThan(0.2)
+        // It begins within a hundredth of a second of its place.
+        const begins = row
+          .subarray(Math.round((due - 0.05) * RATE))
+          .findIndex((x) => Math.abs(x) > top / 3)
+        expect(Math.abs(begins / RATE - 0.05), `count ${i}`).toBeLessThan(0.01)
+        expect(loudest(due + 0.12, due + 0.2)).toBeLessThan(0.2)
+      }
+      // Under a word it is half as loud; with the clicks it is one sound.
+      const word = at + (time?.secondsAt(12 * 4) ?? 0)
+      const said = { text: 'one', isFast: false, onBeat: true } as const
+      const quieter = await renderMusic(
+        {
+          ...schedule,
+          sounds: [{ sound: { at: tick(0), kind: 'say', say: said }, seconds: word }],
+        },
+        sound,
+        0.6,
+      )
+      const peak = (of: Float32Array) =>
+        of
+          .subarray(Math.round((word - 0.01) * RATE), Math.round((word + 0.03) * RATE))
+          .reduce((most, x) => Math.max(most, Math.abs(x)), 0)
+      expect(Math.abs(peak(quieter) / peak(row) - 0.5)).toBeLessThan(0.15)
+      const silent = { early: 0, samples: new Float32Array(1) }
+      const whole = renderSounds(schedule, RATE, FULL_MIX, () => silent, undefined, row)
+      expect(row.every((x, i) => whole[i] === x)).toBe(true)
+    },
+  )
 })

@@ -1,4 +1,6 @@
+import type { HeldSound } from './held'
 import { renderSounds, type Schedule } from './render'
+import { renderMusic } from './renderMusic'
 import { createSamples, type Mix, type Speak } from './sounds'
 import { type Recording, speakFrom } from './speech'
 import { writeWav } from './wav'
@@ -10,6 +12,8 @@ export interface RenderWish {
   readonly mix: Mix
   readonly banks: { readonly normal: Float32Array; readonly fast: Float32Array } | undefined
   readonly own: ReadonlyMap<string, Recording>
+  /** The song that goes along, at the same rate, and how loud it is. */
+  readonly song: { readonly sound: HeldSound; readonly loud: number } | undefined
 }
 
 export type RenderReply =
@@ -23,10 +27,18 @@ self.onmessage = async ({ data }: MessageEvent<RenderWish>) => {
   const reply = (answer: RenderReply, transfer: Transferable[] = []) =>
     self.postMessage(answer, { transfer })
   try {
-    const { schedule, rate, mix, banks, own } = data
+    const { schedule, rate, mix, banks, own, song } = data
     const speak = banks ? speakFrom(banks, rate, own) : isSilent
-    const samples = renderSounds(schedule, rate, mix, createSamples(rate, speak), (share) =>
-      reply({ kind: 'share', share: share * 0.8 }),
+    const tell = (share: number) => reply({ kind: 'share', share })
+    const music =
+      song && (await renderMusic(schedule, song.sound, song.loud, (share) => tell(share * 0.6)))
+    const samples = renderSounds(
+      schedule,
+      rate,
+      mix,
+      createSamples(rate, speak),
+      (share) => tell(0.6 + share * 0.3),
+      music,
     )
     const wav = await writeWav(samples, rate)
     reply({ kind: 'done', wav, seconds: schedule.seconds }, [wav])

@@ -1,5 +1,6 @@
 import { useMemo, useRef, useState } from 'react'
 import { useParams } from 'react-router'
+import { USUAL_SOUND } from '../../core/class/soundChoice'
 import type { Combination } from '../../core/combination/combination'
 import { cueSheet } from '../../core/routine/cueSheet'
 import { pieceAt } from '../../core/routine/edits'
@@ -7,16 +8,19 @@ import type { Routine } from '../../core/routine/routine'
 import { firstOne, type Song, tempoBetween } from '../../core/song/song'
 import { beforeStop } from '../../core/song/stretch'
 import type { Songs } from '../../storage/songs'
+import { fileName } from '../parts/files'
 import { KeysHelp } from '../parts/KeysHelp'
 import { undoKeys } from '../parts/keys'
 import { inWords, ProblemPage } from '../parts/Problem'
 import { useLeaveWarning } from '../parts/useLeaveWarning'
 import { useScreenKeys } from '../parts/useScreenKeys'
 import { useCombinations } from '../planning/usePlanning'
+import { SavedSound } from '../play/SavedSound'
+import { useSavedSound } from '../play/useSavedSound'
 import { SongBar } from '../song/SongBar'
 import { SoundMissing } from '../song/SoundMissing'
 import map from '../song/song.module.css'
-import { USUAL_CHOICE } from '../song/songChoice'
+import { type SongChoice, USUAL_CHOICE } from '../song/songChoice'
 import { usePlayhead } from '../song/usePlayhead'
 import { useSound } from '../song/useSound'
 import { useSongs } from '../songs/useSongs'
@@ -90,6 +94,7 @@ function OpenRoutine({
   const player = useRoutinePlay(dance, laid, song, at, choice, (stop) =>
     select(beforeStop(song, stop)),
   )
+  const saved = useSavedSound()
   const grid = useRef<HTMLDivElement>(null)
   const countRef = useRef<HTMLSpanElement>(null)
   usePlayhead(player, song, grid, countRef)
@@ -111,7 +116,9 @@ function OpenRoutine({
         document={document}
         change={change}
         onKeys={keys.onOpen}
+        onSound={() => void saved.save(fileName(routine.title, ''), player.whole(), mixOf(choice))}
       />
+      <SavedSound {...saved} />
       <SoundMissing {...sound} say={say} />
       <div className={classes.body}>
         <RoutineShelf
@@ -157,3 +164,16 @@ function OpenRoutine({
     </main>
   )
 }
+
+/** A routine in a file is heard as it is on the screen. */
+const mixOf = ({ isClicked, isNumbered, loud }: SongChoice) => ({
+  mix: {
+    click: isClicked ? USUAL_SOUND.mix.click : 0,
+    half: 0,
+    rhythm: 0,
+    voice: isNumbered ? 1 : 0,
+    moves: 0,
+  },
+  loud,
+  own: new Map(),
+})

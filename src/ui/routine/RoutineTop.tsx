@@ -23,6 +23,7 @@ export function RoutineTop({
   document,
   change,
   onKeys,
+  onSound,
 }: {
   readonly routine: Routine
   readonly song: Song
@@ -31,6 +32,8 @@ export function RoutineTop({
   readonly document: OpenDocument<Routine>
   readonly change: ChangeRoutine
   readonly onKeys: () => void
+  /** Writes its sound to a file. */
+  readonly onSound: () => void
 }) {
   const { danced, rest, left, sides } = sumsOf(routine, song)
   const save = async (as: 'csv' | 'vtt') => {
@@ -73,6 +76,7 @@ export function RoutineTop({
           { label: 'Print it', onPick: () => window.print() },
           { label: 'Save as a table (CSV)', onPick: () => void save('csv') },
           { label: 'Save as captions (VTT)', onPick: () => void save('vtt') },
+          { label: 'Save its sound (WAV)', onPick: onSound },
         ]}
       />
       <DocumentButtons document={document} onKeys={onKeys} />

@@ -1,5 +1,6 @@
 import { useCallback } from 'react'
 import { speechSeconds } from '../../audio/speech'
+import type { Performance } from '../../core/performance/performance'
 import { type RoutinePlay, routinePlayed } from '../../core/routine/danced'
 import type { Laid } from '../../core/routine/laid'
 import type { Danced } from '../../core/simulate/danced'
@@ -46,6 +47,14 @@ export function useRoutinePlay(
         ...(choice.isCountedIn && { countIn: COUNT_IN }),
       })
     },
+    /** All of it, from its first count to its last. */
+    whole: (): Performance =>
+      make({
+        from: laid.from,
+        to: song.counts.ms.length,
+        isLooped: false,
+        ...(choice.isCountedIn && { countIn: COUNT_IN }),
+      }),
     /** The number that is counted in; absent where it is danced. */
     countedIn: (): string | undefined => {
       const moment = deck.moment()

@@ -32,6 +32,8 @@ export interface PlayDeck extends Readable<boolean> {
   readonly hold: (mark: string, sound: HeldSound) => Promise<void>
   /** The mark of the song whose sound is held. */
   readonly held: () => string | undefined
+  /** The sound of a song, where it is held. */
+  readonly soundOf: (mark: string) => HeldSound | undefined
   /** How loud songs are, 0 to 1. */
   readonly setMusic: (loud: number) => void
   /** Loads the calling voice; the instructor's own words go before it. */
@@ -181,6 +183,7 @@ export function createPlayDeck(): PlayDeck {
       ready?.player.rebook()
     },
     held: () => held?.mark,
+    soundOf: (mark) => (held?.mark === mark ? held.sound : undefined),
     setMusic(loud) {
       musicLoud = loud
       musicDeck?.setLoud(loud)
