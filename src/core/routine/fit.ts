@@ -14,6 +14,8 @@ export type SongFact = {
   /** The last phrase of a piece is broken off. */
   | { readonly code: 'song.cut'; readonly counts: number; readonly whole: number }
   | { readonly code: 'song.end'; readonly counts: number }
+  /** Nothing is danced before it, and still its pickup has no time. */
+  | { readonly code: 'song.pickup'; readonly counts: number }
   /** The combination is gone. */
   | { readonly code: 'song.lost' }
   /** What the dance as a whole has, and the combination by itself has not. */
@@ -65,10 +67,22 @@ export function fitOf(routine: Routine, song: Song, laid: Laid): readonly SongFa
   return [
     ...gaps,
     ...cut,
+    ...lostPickups(routine, laid),
     ...new Map(lost.map((one) => [one.piece?.id, one])).values(),
     ...(after > 0 ? [{ code: 'song.end', at: end, counts: after } as const] : []),
   ].sort((a, b) => a.at - b.at)
 }
+
+/** Where a piece begins after a rest, or with the song, and its pickup is not danced. */
+const lostPickups = ({ pieces }: Routine, { passes }: Laid): readonly SongFact[] =>
+  pieces.flatMap((piece): readonly SongFact[] => {
+    const index = passes.findIndex((pass) => pass.piece === piece && pass.combination)
+    const pickup = passes[index]?.combination?.pickup
+    const before = passes[index - 1]
+    const isWhole = piece.what.kind === 'dance' && piece.what.from === 0
+    if (index < 0 || !pickup || !isWhole || before?.isPickup || before?.combination) return []
+    return [{ code: 'song.pickup', at: piece.at, counts: pickup.counts, piece }]
+  })
 
 /** Where something that is found is the combination's own, and no matter of the song. */
 export const isOwn = (

@@ -25,6 +25,8 @@ export interface LaidPass {
   readonly counts: number
   /** The counts its phrase has; fewer are danced where it is cut. */
   readonly whole: number
+  /** The pickup of what follows, danced where nothing else is. */
+  readonly isPickup?: true
 }
 
 /** A routine as one dance: the first of its counts falls on this count of the song. */
@@ -60,23 +62,29 @@ export function laidOut(
   song: Song,
   find: (id: string) => Combination | undefined,
 ): Laid {
-  const { from, to } = spanOf(song, routine)
-  const turns: Turn[] = []
+  const span = spanOf(song, routine)
+  const { to } = span
+  const [first] = routine.pieces
+  // The pickup of what comes first is danced in the counts before it.
+  const lead = first?.at === span.from ? pickupOf(first, find) : undefined
+  const from = Math.max(0, span.from - (lead?.pass.counts ?? 0))
+  let turns: readonly Turn[] = []
   let at = from
   for (const piece of routine.pieces) {
     if (endOfPiece(piece) > to) break
-    turns.push(...stillFor(song, at, piece.at - at), ...turnsOf(song, piece, find))
+    const before = [...turns, ...stillFor(song, at, piece.at - at)]
+    turns = [...ledInto(before, pickupOf(piece, find)), ...turnsOf(song, piece, find)]
     at = endOfPiece(piece)
   }
-  turns.push(...stillFor(song, at, to - at))
+  turns = [...turns, ...stillFor(song, at, to - at)]
   let begins = from
   const passes = turns.map(({ pass }): LaidPass => {
     const own = { ...pass, at: begins }
     begins += pass.counts
     return own
   })
-  const first = passes.find(({ combination }) => combination)
-  const side = first?.piece?.what.kind === 'dance' ? first.piece.what.side : 'R'
+  const danced = passes.find(({ combination }) => combination)
+  const side = danced?.piece?.what.kind === 'dance' ? danced.piece.what.side : 'R'
   return {
     from,
     passes,
@@ -84,9 +92,9 @@ export function laidOut(
       ...emptyCombination(routine.id, ''),
       title: routine.title,
       families: [...new Set(passes.flatMap(({ combination }) => combination?.families ?? []))],
-      ...(first?.combination && { tempo: first.combination.tempo }),
+      ...(danced?.combination && { tempo: danced.combination.tempo }),
       lead: side,
-      start: startOf(first?.combination, side),
+      start: startOf(danced?.combination, side),
       phrases: [...new Map(turns.map(({ phrase }) => [phrase.id, phrase])).values()],
       order: turns.map(({ phrase, mirrored }) => ({ phrase: phrase.id, mirrored })),
     },
@@ -107,6 +115,55 @@ function stillFor(song: Song, from: number, counts: number, piece?: Piece): read
     })
   }
   return turns
+}
+
+const isStill = ({ pass }: Turn): boolean => !pass.combination && !pass.isPickup
+
+/** The pickup of a piece that begins with its combination, as a phrase of its own. */
+function pickupOf(piece: Piece, find: (id: string) => Combination | undefined): Turn | undefined {
+  const { what } = piece
+  const combination = what.kind === 'dance' && what.from === 0 ? find(what.combination) : undefined
+  const [entry] = combination?.order ?? []
+  const written = combination?.phrases.find(({ id }) => id === entry?.phrase)
+  if (what.kind === 'rest' || !combination?.pickup || !entry || !written) return undefined
+  const { counts } = combination.pickup
+  return {
+    pass: {
+      piece: undefined,
+      combination: undefined,
+      pass: 0,
+      counts,
+      whole: counts,
+      isPickup: true,
+    },
+    phrase: pickupPhrase(written, counts, combination.id),
+    mirrored: entry.mirrored !== (what.side !== combination.lead),
+  }
+}
+
+/** Turns whose last counts, where nothing is danced, are the pickup of what follows; as they are where there are too few. */
+function ledInto(turns: readonly Turn[], lead: Turn | undefined): readonly Turn[] {
+  if (!lead) return turns
+  const all = [...turns]
+  let needed = lead.pass.counts
+  let last: Turn | undefined
+  for (; needed > 0; needed -= last.pass.counts) {
+    last = all.pop()
+    if (!last || !isStill(last)) return turns
+  }
+  if (!last) return turns
+  const left = -needed
+  const pass = { ...last.pass, counts: left, whole: left }
+  const rest = {
+    ...last,
+    pass,
+    phrase: { ...last.phrase, id: `${last.phrase.id} ${left}`, counts: left },
+  }
+  return [
+    ...all,
+    ...(left > 0 ? [rest] : []),
+    { ...lead, pass: { ...lead.pass, piece: last.pass.piece } },
+  ]
 }
 
 /** The phrases of a piece; one that is longer than its combination begins it again. */
@@ -151,6 +208,30 @@ const stillPhrase = (counts: number, piece: string, words: string): Phrase => ({
   counts,
   events: [],
 })
+
+/** What is written before count 1, on counts of its own. */
+function pickupPhrase(written: Phrase, counts: number, combination: string): Phrase {
+  const by = counts * TICKS_PER_COUNT
+  const early = <T extends Event | Remark>(all: readonly T[]): readonly T[] =>
+    all
+      .filter(({ at }) => at < 0)
+      .map((one) => ({
+        ...one,
+        id: `pickup ${combination} ${one.id}`,
+        at: tick(one.at + by),
+        ...(one.length !== undefined && { length: tick(Math.min(one.length, -one.at)) }),
+      }))
+  const { facings: _, comments: __, unread: ___, ...phrase } = written
+  return {
+    ...phrase,
+    id: `pickup ${combination} ${written.id}`,
+    name: 'Pickup',
+    title: written.title,
+    counts,
+    events: early(written.events),
+    ...(written.remarks && { remarks: early(written.remarks) }),
+  }
+}
 
 interface Cut {
   readonly counts: number

@@ -140,6 +140,18 @@ function waysFor(fact: SongFact, around: Around): readonly Way[] {
         },
       ]
     }
+    case 'song.pickup': {
+      const { piece, counts } = fact
+      return piece
+        ? [
+            {
+              words: `Begin it ${countWords(counts)} later`,
+              price: PRICES.wait,
+              make: () => moved(routine, song, piece.id, counts),
+            },
+          ]
+        : []
+    }
     case 'song.lost':
       return []
   }

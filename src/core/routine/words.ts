@@ -29,6 +29,8 @@ export function songFactText(fact: SongFact, song: Song, units: Units = 'metres'
       return `${countWords(fact.counts)} of the ${section} ${fact.counts === 1 ? 'is' : 'are'} left.`
     case 'song.cut':
       return `Only ${fact.counts} of ${countWords(fact.whole)} of its last phrase are danced.`
+    case 'song.pickup':
+      return `Its pickup of ${countWords(fact.counts)} has no time before it, and is left out.`
     case 'song.end':
       return `The song goes on for ${countWords(fact.counts)} after the last piece.`
     case 'song.lost':
