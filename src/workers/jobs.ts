@@ -10,6 +10,7 @@ import type { SpreadClass } from '../core/plan/spread'
 import type { Repair } from '../core/repair/offers'
 import type { SlipWith } from '../core/repair/slips'
 import type { SongFact } from '../core/routine/fit'
+import type { MadeUpWish } from '../core/routine/madeUp'
 import type { Offer } from '../core/routine/offers'
 import type { Proposed } from '../core/routine/propose'
 import type { Routine } from '../core/routine/routine'
@@ -43,6 +44,8 @@ export interface Jobs {
   offers: { in: OnSong & { fact: SongFact }; out: readonly Offer[] }
   /** Routines that cover what is free of a song with these combinations. */
   propose: { in: OnSong; out: readonly Proposed[] }
+  /** Something to dance in a quiet passage. */
+  madeUp: { in: MadeUpWish; out: Combination | null }
   /** A file, or a text that was pasted. */
   read: { in: { name: string; content: Uint8Array | string }; out: FileRead }
 }

@@ -8,6 +8,7 @@ import { spreadOver } from '../core/plan/spread'
 import { repairsFor } from '../core/repair/offers'
 import { slipsTogether } from '../core/repair/slips'
 import { factsOn } from '../core/routine/facts'
+import { madeUp } from '../core/routine/madeUp'
 import { offersFor } from '../core/routine/offers'
 import { proposalsFor } from '../core/routine/propose'
 import { withSongs } from '../core/routine/withSong'
@@ -54,6 +55,7 @@ function run({ job, input, setting }: Request): Jobs[JobName]['out'] {
   if (isFor('offers', input)) return offersFor(input.fact, around(input))
   if (isFor('propose', input))
     return proposalsFor({ ...around(input), combinations: input.combinations, vocabulary, house })
+  if (isFor('madeUp', input)) return madeUp(input, vocabulary, house) ?? null
   if (isFor('read', input)) {
     const { name, content } = input
     const text =

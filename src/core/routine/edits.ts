@@ -76,6 +76,20 @@ export function laidOn(
   return { ...routine, pieces: inOrder([...routine.pieces, { id, at, counts, what }]) }
 }
 
+/** Lays a combination from a count on, again and again to the end of the section or the next piece. */
+export function filledWith(
+  routine: Routine,
+  song: Song,
+  combination: Combination,
+  { at, newId }: { readonly at: number; readonly newId: () => string },
+): Routine {
+  const id = newId()
+  const laid = laidOn(routine, song, combination, { at, side: combination.lead, id })
+  const counts = laid.pieces.find((piece) => piece.id === id)?.counts ?? 0
+  const room = Math.min(roomAt(routine, song, at), leftInSection(song, at))
+  return lengthened(laid, song, id, room - counts)
+}
+
 /**
  * Rests from a count on: for so many counts, or as long as there is room in the section.
  * @throws UserError where there is no room

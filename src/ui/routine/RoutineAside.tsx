@@ -49,7 +49,7 @@ export function RoutineAside({
   const { deck } = useServices()
   const [only, setOnly] = useState<Layer>()
   const { facts, offersFor } = useFacts(routine, song, combinations, at)
-  const { phrase, move, longer, turn, remove, rest } = hands
+  const { phrase, move, longer, turn, remove, rest, makeUp } = hands
   return (
     <aside className={classes.aside} aria-label="Danced here">
       <div className={classes.stage}>
@@ -82,11 +82,14 @@ export function RoutineAside({
             <Tool onClick={() => move(phrase)}>Later</Tool>
           </>
         ) : (
-          (Object.keys(REST_WORDS) as RestHow[]).map((how) => (
-            <Tool key={how} onClick={() => rest(how)}>
-              {REST_WORDS[how]} here
-            </Tool>
-          ))
+          <>
+            {(Object.keys(REST_WORDS) as RestHow[]).map((how) => (
+              <Tool key={how} onClick={() => rest(how)}>
+                {REST_WORDS[how]} here
+              </Tool>
+            ))}
+            <Tool onClick={makeUp}>Make something up</Tool>
+          </>
         )}
       </div>
       <section aria-label="Worth a look">

@@ -1,6 +1,9 @@
+import { useQueryClient } from '@tanstack/react-query'
+import { useRef } from 'react'
 import type { Side } from '../../core/body/side'
 import type { Combination } from '../../core/combination/combination'
 import {
+  filledWith,
   freeFrom,
   laidOn,
   lengthened,
@@ -12,6 +15,7 @@ import {
 import { type Piece, REST_WORDS, type RestHow, type Routine } from '../../core/routine/routine'
 import { oneAt, type Song } from '../../core/song/song'
 import type { ScreenKey } from '../parts/keys'
+import { inWords } from '../parts/Problem'
 import { useServices } from '../stores/services'
 import type { ChangeRoutine } from './useRoutine'
 
@@ -24,6 +28,8 @@ export interface Hands {
   readonly longer: (by: number) => void
   readonly turn: () => void
   readonly remove: () => void
+  /** Makes up something slow for the free counts, keeps it among the combinations, and lays it. */
+  readonly makeUp: () => void
 }
 
 export function useHands({
@@ -44,7 +50,9 @@ export function useHands({
   readonly change: ChangeRoutine
   readonly say: (text: string) => void
 }): Hands {
-  const { newId } = useServices()
+  const { newId, judge, combinations } = useServices()
+  const queries = useQueryClient()
+  const seed = useRef(0)
   const from = freeFrom(routine, at)
   const onPiece = (label: string, make: (now: Routine, id: string) => Routine) => {
     if (!piece) {
@@ -71,6 +79,23 @@ export function useHands({
       if (piece) select(at + by)
     },
     longer: (by) => onPiece('length', (now, id) => lengthened(now, song, id, by)),
+    async makeUp() {
+      try {
+        const wish = { song, at: from, id: newId(), seed: seed.current++ }
+        const made = await judge.ask('madeUp', wish)
+        if (!made) {
+          say('Nothing fits these few counts: hold a pose, or dance freely.')
+          return
+        }
+        await combinations.add(made)
+        await queries.invalidateQueries({ queryKey: ['all combinations'] })
+        change(`make up ${made.title}`, (now) => filledWith(now, song, made, { at: from, newId }))
+        say(`Made up, and kept among the combinations as “${made.title}”: change it there.`)
+      } catch (error) {
+        const { what, toDo } = inWords(error)
+        say(`${what} ${toDo}`)
+      }
+    },
     turn: () => onPiece('other side', turned),
     remove: () => onPiece('take away', removed),
   }
