@@ -8,7 +8,7 @@ import { type Song, secondsOfCount, songTime, tickOfCount } from '../song/song'
 import { clockTenths } from '../time/clock'
 import { tempoOver } from '../time/timeMap'
 import type { Laid } from './laid'
-import { type Piece, type Routine, restWords } from './routine'
+import { type Pace, type Piece, type Routine, restWords } from './routine'
 import { LOST } from './words'
 
 /** A line of a cue sheet: one piece, or a rest. */
@@ -26,6 +26,8 @@ export interface CueRow {
   readonly side: string
   /** Where the body faces as it begins. */
   readonly facing: string
+  /** How fast it is danced, where that is not as it is written. */
+  readonly pace: string
   /** Words that are written for it. */
   readonly cue: string
   /** Counts a minute, in the mean. */
@@ -56,6 +58,7 @@ export function cueSheet(
         phrases: own.map(({ i }) => dance.lead.passes[i]?.phrase.name ?? '').join(' '),
         side: piece.what.kind === 'dance' ? piece.what.side : '',
         facing: facingWord(facing),
+        pace: piece.what.kind === 'dance' ? PACE_WORDS[piece.what.pace ?? 1] : '',
         cue: piece.what.kind === 'rest' ? piece.what.words : '',
         tempo:
           Math.round(10 * tempoOver(time, tickOfCount(song, at), tickOfCount(song, at + counts))) /
@@ -64,6 +67,8 @@ export function cueSheet(
     ]
   })
 }
+
+const PACE_WORDS: Readonly<Record<Pace | 1, string>> = { 1: '', 2: 'double', 0.5: 'half' }
 
 const whatOf = ({ what }: Piece, title: string | undefined): string =>
   what.kind === 'rest' ? restWords(what) : (title ?? LOST)
@@ -79,6 +84,7 @@ export function cueSheetCsv(rows: readonly CueRow[]): string {
     phrases: row.phrases,
     side: row.side,
     facing: row.facing,
+    pace: row.pace,
     cue: row.cue,
     tempo: row.tempo,
   }))
@@ -95,6 +101,7 @@ const COLUMNS = [
   'phrases',
   'side',
   'facing',
+  'pace',
   'cue',
   'tempo',
 ]

@@ -4,7 +4,8 @@ import type { Combination } from '../combination/combination'
 import { UserError } from '../errors'
 import type { Song } from '../song/song'
 import { spanOf } from './laid'
-import { endOfPiece, type Piece, type RestHow, type Routine } from './routine'
+import { canPace } from './paced'
+import { endOfPiece, type Pace, type Piece, type RestHow, type Routine } from './routine'
 
 /** Counts of a combination as it is danced once through, from one of its passes on. */
 export function countsFrom({ phrases, order }: Combination, from = 0): number {
@@ -115,9 +116,37 @@ export function restedOn(
   return { ...routine, pieces: inOrder([...routine.pieces, { id, at, counts: room, what }]) }
 }
 
-export const removed = (routine: Routine, id: string): Routine => ({
+/** @throws UserError where a piece is locked */
+function checkFree({ pieces }: Routine, id: string): void {
+  if (pieces.find((piece) => piece.id === id)?.locked)
+    throw new UserError('This piece is locked.', 'Unlock it first.')
+}
+
+/** @throws UserError where it is locked */
+export function removed(routine: Routine, id: string): Routine {
+  checkFree(routine, id)
+  return without(routine, id)
+}
+
+const without = (routine: Routine, id: string): Routine => ({
   ...routine,
   pieces: routine.pieces.filter((piece) => piece.id !== id),
+})
+
+/** A piece stays as it is, or no longer does. */
+export const lockToggled = (routine: Routine, id: string): Routine => ({
+  ...routine,
+  pieces: routine.pieces.map((piece) => {
+    if (piece.id !== id) return piece
+    const { locked, ...free } = piece
+    return locked ? free : { ...free, locked: true }
+  }),
+})
+
+/** Only what is locked of a routine. */
+export const onlyLocked = (routine: Routine): Routine => ({
+  ...routine,
+  pieces: routine.pieces.filter(({ locked }) => locked),
 })
 
 const changed = (routine: Routine, id: string, make: (piece: Piece) => Piece): Routine => ({
@@ -125,13 +154,46 @@ const changed = (routine: Routine, id: string, make: (piece: Piece) => Piece): R
   pieces: routine.pieces.map((piece) => (piece.id === id ? make(piece) : piece)),
 })
 
-/** A piece from its other side. */
-export const turned = (routine: Routine, id: string): Routine =>
-  changed(routine, id, (piece) =>
+/** A piece from its other side. @throws UserError where it is locked */
+export function turned(routine: Routine, id: string): Routine {
+  checkFree(routine, id)
+  return changed(routine, id, (piece) =>
     piece.what.kind === 'dance'
       ? { ...piece, what: { ...piece.what, side: otherSide[piece.what.side] } }
       : piece,
   )
+}
+
+/**
+ * A piece twice or half as fast as it is written, or as it is, in as many counts as that takes.
+ * @throws UserError where another one is in the way, it is locked, or it has moments nobody could count then
+ */
+export function pacedTo(
+  routine: Routine,
+  song: Song,
+  combination: Combination,
+  id: string,
+  pace: Pace | 1,
+): Routine {
+  const piece = routine.pieces.find((one) => one.id === id)
+  if (piece?.what.kind !== 'dance') return routine
+  checkFree(routine, id)
+  if (pace !== 1 && !canPace(combination, pace))
+    throw new UserError(
+      `“${combination.title}” has moments nobody could count at that pace.`,
+      'Dance it as it is, or write a form of it with fewer moments between the counts.',
+    )
+  const { pace: before = 1, ...own } = piece.what
+  const counts = (piece.counts * before) / pace
+  if (!Number.isInteger(counts))
+    throw new UserError(
+      'It would end between two counts.',
+      'Make it a count longer or shorter first.',
+    )
+  if (roomAt(without(routine, id), song, piece.at) < counts) throw noRoom()
+  const what = pace === 1 ? own : { ...own, pace }
+  return changed(routine, id, (one) => ({ ...one, counts, what }))
+}
 
 /**
  * A piece that begins some counts later, or earlier.
@@ -140,10 +202,11 @@ export const turned = (routine: Routine, id: string): Routine =>
 export function moved(routine: Routine, song: Song, id: string, by: number): Routine {
   const piece = routine.pieces.find((one) => one.id === id)
   if (!piece || by === 0) return routine
-  const without = removed(routine, id)
+  checkFree(routine, id)
+  const others = without(routine, id)
   const at = piece.at + by
-  if (roomAt(without, song, at) < piece.counts) throw noRoom()
-  return { ...routine, pieces: inOrder([...without.pieces, { ...piece, at }]) }
+  if (roomAt(others, song, at) < piece.counts) throw noRoom()
+  return { ...routine, pieces: inOrder([...others.pieces, { ...piece, at }]) }
 }
 
 /**
@@ -153,8 +216,9 @@ export function moved(routine: Routine, song: Song, id: string, by: number): Rou
 export function lengthened(routine: Routine, song: Song, id: string, by: number): Routine {
   const piece = routine.pieces.find((one) => one.id === id)
   if (!piece || by === 0) return routine
+  checkFree(routine, id)
   const counts = piece.counts + by
   if (counts < 1) throw new UserError('It has no counts then.', 'Take it away instead.')
-  if (roomAt(removed(routine, id), song, piece.at) < counts) throw noRoom()
+  if (roomAt(without(routine, id), song, piece.at) < counts) throw noRoom()
   return changed(routine, id, (one) => ({ ...one, counts }))
 }

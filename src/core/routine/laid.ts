@@ -11,6 +11,7 @@ import {
 import { mirror } from '../combination/mirror'
 import { firstOne, leftInPhrase, type Song } from '../song/song'
 import { TICKS_PER_COUNT, tick } from '../time/time'
+import { pacedPhrase } from './paced'
 import { endOfPiece, type Piece, type Routine, restWords } from './routine'
 
 /** A stretch of the song that is danced in one go, as it stands in the whole. */
@@ -183,11 +184,13 @@ function turnsOf(
     const entry = order[pass]
     const written = phrases.find(({ id }) => id === entry?.phrase)
     if (!entry || !written) break
-    const counts = Math.min(written.counts, left)
+    // What can't be danced at that pace any more is danced at its own.
+    const paced = (what.pace && pacedPhrase(written, what.pace, combination)) || written
+    const counts = Math.min(paced.counts, left)
     left -= counts
     turns.push({
-      pass: { piece, combination, pass, counts, whole: written.counts },
-      phrase: cutPhrase(written, { counts, combination, isFirst: turns.length === 0 }),
+      pass: { piece, combination, pass, counts, whole: paced.counts },
+      phrase: cutPhrase(written, paced, { counts, combination, isFirst: turns.length === 0 }),
       mirrored: entry.mirrored !== isOther,
     })
   }
@@ -246,12 +249,17 @@ const cuts = new WeakMap<Phrase, Map<string, Phrase>>()
  * A phrase of a combination as it stands in a routine: with names of its own, and so many of its
  * counts. The very same phrase each time, so that what is known of it holds.
  */
-function cutPhrase(written: Phrase, { counts, isFirst, combination: { id, title } }: Cut): Phrase {
+function cutPhrase(
+  written: Phrase,
+  paced: Phrase,
+  { counts, isFirst, combination: { id, title } }: Cut,
+): Phrase {
   const known = cuts.get(written) ?? new Map<string, Phrase>()
   cuts.set(written, known)
   const named = isFirst ? title : ''
-  const key = `${counts} ${id} ${named}`
-  const made = known.get(key) ?? cutOff(written, counts, key, named)
+  const pace = written.counts / paced.counts
+  const key = `${counts} ${id} ${named} ${pace}`
+  const made = known.get(key) ?? cutOff(paced, counts, key, named)
   known.set(key, made)
   return made
 }

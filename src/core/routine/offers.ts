@@ -166,7 +166,8 @@ function endsOnPhrase(
   const combination = what.kind === 'dance' ? find(what.combination) : undefined
   if (what.kind !== 'dance' || !combination) return false
   const { order, phrases } = combination
-  let left = counts + more
+  // Counted as it is written.
+  let left = (counts + more) * (what.pace ?? 1)
   for (let index = what.from; left > 0; index++) {
     const entry = order[index % order.length]
     left -= phrases.find(({ id }) => id === entry?.phrase)?.counts ?? left

@@ -25,11 +25,23 @@ import { clockTenths } from '../time/clock'
 import { TICKS_PER_COUNT } from '../time/time'
 import { cueSheet, cueSheetCsv, cueSheetVtt } from './cueSheet'
 import { dancedTo, foundIn, routinePlayed } from './danced'
-import { countsFrom, laidOn, lengthened, moved, removed, restedOn, turned } from './edits'
+import {
+  countsFrom,
+  laidOn,
+  lengthened,
+  lockToggled,
+  moved,
+  onlyLocked,
+  pacedTo,
+  removed,
+  restedOn,
+  turned,
+} from './edits'
 import { factsOn } from './facts'
 import { fitOf, gapsIn, type SongFact, sumsOf } from './fit'
 import { laidOut } from './laid'
 import { offersFor } from './offers'
+import { canPace } from './paced'
 import { proposalsFor } from './propose'
 import { emptyRoutine, type Routine, readRoutine } from './routine'
 import { noted, settled } from './settled'
@@ -68,7 +80,7 @@ const anyLaying = anySong.chain((song) =>
     combinations: fc.array(anyCombination(), { minLength: 1, maxLength: 3 }),
     steps: fc.array(
       fc.tuple(
-        fc.constantFrom('lay', 'rest', 'move', 'longer', 'turn', 'remove'),
+        fc.constantFrom('lay', 'rest', 'move', 'longer', 'turn', 'pace', 'lock', 'remove'),
         fc.nat(130),
         fc.integer({ min: -9, max: 9 }),
         fc.constantFrom('R', 'L'),
@@ -103,6 +115,12 @@ function made(
       else if (piece && kind === 'move') routine = moved(routine, song, piece.id, by)
       else if (piece && kind === 'longer') routine = lengthened(routine, song, piece.id, by)
       else if (piece && kind === 'turn') routine = turned(routine, piece.id)
+      else if (piece && kind === 'pace') {
+        const { what } = piece
+        const own = all.find(({ id }) => what.kind === 'dance' && id === what.combination)
+        const pace = by % 3 === 0 ? 1 : by > 0 ? 2 : 0.5
+        if (own) routine = pacedTo(routine, song, own, piece.id, pace)
+      } else if (piece && kind === 'lock') routine = lockToggled(routine, piece.id)
       else if (piece) routine = removed(routine, piece.id)
     } catch (error) {
       if (!(error instanceof UserError)) throw error
@@ -237,9 +255,71 @@ describe('a routine whose song is counted anew', () => {
       ],
     }
     const read = readRoutine(first)
-    expect(read).toEqual({ ...first, schemaVersion: 2 })
+    expect(read).toEqual({ ...first, schemaVersion: 3 })
     expect(settled(read, songOf(evenMs(40, 100), [0]))).toBe(read)
-    expect(() => readRoutine({ ...first, schemaVersion: 3 })).toThrow(/newer version/)
+    const pieces = first.pieces.map((piece) => ({ ...piece, ms: { from: 900, to: 9000 } }))
+    const second = { ...first, schemaVersion: 2, of: 40, pieces }
+    expect(readRoutine(second)).toEqual({ ...second, schemaVersion: 3 })
+    expect(() => readRoutine({ ...first, schemaVersion: 4 })).toThrow(/newer version/)
+  })
+})
+
+describe('a piece', () => {
+  it('is danced at twice or half its pace on just those counts, and as it was again', () => {
+    let paced = 0
+    for (const combination of demo)
+      for (const pace of [2, 0.5] as const) {
+        const counts = countsFrom(combination)
+        const song = songOf(evenMs(counts * 2 + 8, 60), [0])
+        const laid = laidOn(empty, song, combination, { at: 0, side: combination.lead, id: 'p' })
+        const landings = (routine: Routine) => {
+          const whole = laidOut(routine, song, () => combination)
+          const { danced: all } = dancedTo(whole, song, vocabulary, USUAL_HOUSE).lead
+          return all.map(({ at }) => Number(at)).filter((at) => at >= 0)
+        }
+        if (!canPace(combination, pace)) {
+          expect(() => pacedTo(laid, song, combination, 'p', pace)).toThrow(/nobody could count/)
+          continue
+        }
+        paced++
+        const other = pacedTo(laid, song, combination, 'p', pace)
+        expect(other.pieces[0]?.counts).toBe(counts / pace)
+        expect(landings(other)).toEqual(landings(laid).map((at) => at / pace))
+        expect(pacedTo(other, song, combination, 'p', 1)).toEqual(laid)
+        const [row] = cueSheet(
+          other,
+          song,
+          laidOut(other, song, () => combination),
+          dancedTo(
+            laidOut(other, song, () => combination),
+            song,
+            vocabulary,
+            USUAL_HOUSE,
+          ),
+        )
+        expect(row?.pace).toBe(pace === 2 ? 'double' : 'half')
+      }
+    expect(paced).toBeGreaterThan(3)
+  })
+
+  it('that is locked stays as it is, and alone when all is proposed anew', () => {
+    const [one, other] = demo as readonly [Combination, Combination]
+    const song = songOf(evenMs(80, 90), [0])
+    const two = [one, other].reduce(
+      (now, each, i) => laidOn(now, song, each, { at: 40 * i, side: 'R', id: `p${i}` }),
+      empty,
+    )
+    const kept = lockToggled(two, 'p0')
+    for (const edit of [
+      () => moved(kept, song, 'p0', 1),
+      () => lengthened(kept, song, 'p0', -1),
+      () => turned(kept, 'p0'),
+      () => removed(kept, 'p0'),
+      () => pacedTo(kept, song, one, 'p0', 2),
+    ])
+      expect(edit).toThrow(/locked/)
+    expect(onlyLocked(kept).pieces.map(({ id }) => id)).toEqual(['p0'])
+    expect(lockToggled(kept, 'p0')).toEqual(two)
   })
 })
 

@@ -2,7 +2,11 @@ import { z } from 'zod'
 import { Side } from '../body/side'
 import { type Upgrade, upgrade } from '../record/upgrade'
 
-const ROUTINE_VERSION = 2
+const ROUTINE_VERSION = 3
+
+/** Twice as fast as it is written, or half as fast. */
+const Pace = z.union([z.literal(0.5), z.literal(2)])
+export type Pace = z.infer<typeof Pace>
 
 /** Some of a combination that is danced: as many of its counts as the piece has. */
 const Dance = z
@@ -13,6 +17,7 @@ const Dance = z
     /** The pass of its order it begins with. */
     from: z.int().min(0),
     side: Side,
+    pace: Pace.optional(),
   })
   .readonly()
 
@@ -34,6 +39,8 @@ const Piece = z
     /** Its first count, as a place of the song's counts. */
     at: z.int().min(0),
     counts: z.int().min(1),
+    /** Stays as it is: no hand moves it, and no proposal takes its place. */
+    locked: z.literal(true).optional(),
     /** When it begins and ends, in milliseconds of the song: where it is if the song is counted anew. */
     ms: z
       .object({ from: z.int().min(0), to: z.int().min(0) })
@@ -68,8 +75,11 @@ export const Routine = z
   .readonly()
 export type Routine = z.infer<typeof Routine>
 
-/** Version 1 did not note how the song was counted when it was laid: by what is there now. */
-const UPGRADES: readonly Upgrade[] = [{ from: 1, up: (record) => record }]
+/** Version 1 did not note how the song was counted when it was laid: by what is there now. Before 3 nothing had a pace, or was locked. */
+const UPGRADES: readonly Upgrade[] = [
+  { from: 1, up: (record) => record },
+  { from: 2, up: (record) => record },
+]
 
 /**
  * Reads a stored routine.

@@ -10,7 +10,8 @@ import { type Piece, restWords } from './routine'
 export function nameOf({ what }: Piece, combinations: readonly Combination[]): string {
   if (what.kind === 'rest') return restWords(what)
   const title = combinations.find(({ id }) => id === what.combination)?.title
-  return `${title ?? LOST}, ${what.side}`
+  const pace = what.pace === 2 ? ', double time' : what.pace === 0.5 ? ', half time' : ''
+  return `${title ?? LOST}, ${what.side}${pace}`
 }
 
 /** What a piece is called whose combination was deleted. */

@@ -18,6 +18,12 @@ import classes from './routine.module.css'
 import { useFacts } from './useFacts'
 import type { Hands } from './useHands'
 
+const PACES = [
+  { pace: 1, words: 'As written' },
+  { pace: 2, words: 'Double time' },
+  { pace: 0.5, words: 'Half time' },
+] as const
+
 const ALL_LAYERS: ReadonlySet<Layer> = new Set(LAYERS)
 
 /** What is danced at the cursor, what can be done to it, and what is worth a look in all of it. */
@@ -49,7 +55,8 @@ export function RoutineAside({
   const { deck } = useServices()
   const [only, setOnly] = useState<Layer>()
   const { facts, offersFor } = useFacts(routine, song, combinations, at)
-  const { phrase, move, longer, turn, remove, rest, makeUp } = hands
+  const { phrase, move, longer, turn, remove, rest, makeUp, pace, lock } = hands
+  const ownPace = piece?.what.kind === 'dance' ? (piece.what.pace ?? 1) : 1
   return (
     <aside className={classes.aside} aria-label="Danced here">
       <div className={classes.stage}>
@@ -80,6 +87,13 @@ export function RoutineAside({
             <Tool onClick={() => longer(phrase)}>Longer</Tool>
             <Tool onClick={() => move(-phrase)}>Earlier</Tool>
             <Tool onClick={() => move(phrase)}>Later</Tool>
+            <Tool onClick={lock}>{piece.locked ? 'Unlock' : 'Lock'}</Tool>
+            {piece.what.kind === 'dance' &&
+              PACES.filter(({ pace: one }) => one !== ownPace).map(({ pace: one, words }) => (
+                <Tool key={one} onClick={() => pace(one)}>
+                  {words}
+                </Tool>
+              ))}
           </>
         ) : (
           <>

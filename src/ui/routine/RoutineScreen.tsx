@@ -98,7 +98,8 @@ function OpenRoutine({
   const grid = useRef<HTMLDivElement>(null)
   const countRef = useRef<HTMLSpanElement>(null)
   usePlayhead(player, song, grid, countRef)
-  const hands = useHands({ routine, song, at, piece, select, change, say })
+  const find = (id: string) => combinations.find((one) => one.id === id)
+  const hands = useHands({ routine, song, at, piece, select, change, say, find })
   const playOrStop = () => (player.playing ? player.stop() : void player.play())
   const keys = useScreenKeys([
     ...undoKeys(document.undo, document.redo),

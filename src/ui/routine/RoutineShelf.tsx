@@ -28,8 +28,9 @@ export function RoutineShelf({
 }) {
   const [side, setSide] = useState<Side>('R')
   const [wanted, setWanted] = useState('')
+  const [isAnew, setAnew] = useState(false)
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set())
-  const proposals = useProposals(routine, song, say)
+  const proposals = useProposals(routine, song, say, isAnew)
   const tick = (id: string, isTicked: boolean) => {
     const next = new Set(ticked)
     if (isTicked) next.add(id)
@@ -75,6 +76,12 @@ export function RoutineShelf({
           ))}
       </ul>
       <p className={classes.hint}>Touched, it is laid on the selected count.</p>
+      <Checkbox
+        size="xs"
+        label="anew, but for what is locked"
+        checked={isAnew}
+        onChange={({ currentTarget }) => setAnew(currentTarget.checked)}
+      />
       <Button
         size="xs"
         loading={proposals.asking}

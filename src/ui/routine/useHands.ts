@@ -7,12 +7,20 @@ import {
   freeFrom,
   laidOn,
   lengthened,
+  lockToggled,
   moved,
+  pacedTo,
   removed,
   restedOn,
   turned,
 } from '../../core/routine/edits'
-import { type Piece, REST_WORDS, type RestHow, type Routine } from '../../core/routine/routine'
+import {
+  type Pace,
+  type Piece,
+  REST_WORDS,
+  type RestHow,
+  type Routine,
+} from '../../core/routine/routine'
 import { oneAt, type Song } from '../../core/song/song'
 import type { ScreenKey } from '../parts/keys'
 import { inWords } from '../parts/Problem'
@@ -28,6 +36,9 @@ export interface Hands {
   readonly longer: (by: number) => void
   readonly turn: () => void
   readonly remove: () => void
+  /** Twice as fast, half as fast, or as it is written. */
+  readonly pace: (pace: Pace | 1) => void
+  readonly lock: () => void
   /** Makes up something slow for the free counts, keeps it among the combinations, and lays it. */
   readonly makeUp: () => void
 }
@@ -40,6 +51,7 @@ export function useHands({
   select,
   change,
   say,
+  find,
 }: {
   readonly routine: Routine
   readonly song: Song
@@ -49,6 +61,7 @@ export function useHands({
   readonly select: (at: number) => void
   readonly change: ChangeRoutine
   readonly say: (text: string) => void
+  readonly find: (id: string) => Combination | undefined
 }): Hands {
   const { newId, judge, combinations } = useServices()
   const queries = useQueryClient()
@@ -96,6 +109,13 @@ export function useHands({
         say(`${what} ${toDo}`)
       }
     },
+    pace: (pace) =>
+      onPiece('pace', (now, id) => {
+        const { what } = piece ?? {}
+        const own = what?.kind === 'dance' ? find(what.combination) : undefined
+        return own ? pacedTo(now, song, own, id, pace) : now
+      }),
+    lock: () => onPiece(piece?.locked ? 'unlock' : 'lock', lockToggled),
     turn: () => onPiece('other side', turned),
     remove: () => onPiece('take away', removed),
   }
@@ -105,7 +125,7 @@ const held = { repeats: true } as const
 
 /** The keys of the song map. */
 export const routineKeys = (
-  { phrase, move, longer, turn, rest, remove }: Hands,
+  { phrase, move, longer, turn, rest, remove, lock }: Hands,
   go: (by: number) => void,
   playOrStop: () => void,
 ): readonly ScreenKey[] => [
@@ -122,6 +142,7 @@ export const routineKeys = (
   { on: ['Shift ArrowLeft'], does: 'the piece a phrase shorter', run: () => longer(-phrase) },
   { on: ['x'], does: 'the piece four counts shorter', run: () => longer(-4) },
   { on: ['s'], does: 'the piece from its other side', run: turn },
+  { on: ['l'], does: 'lock the piece, or unlock it', run: lock },
   { on: ['p'], does: 'a pose in the free counts', run: () => rest('pose') },
   { on: ['Delete', 'Backspace'], does: 'take the piece away', run: remove },
 ]

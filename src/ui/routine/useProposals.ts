@@ -1,5 +1,6 @@
 import { useRef, useState } from 'react'
 import type { Combination } from '../../core/combination/combination'
+import { onlyLocked } from '../../core/routine/edits'
 import type { Proposed } from '../../core/routine/propose'
 import type { Routine } from '../../core/routine/routine'
 import type { Song } from '../../core/song/song'
@@ -10,7 +11,13 @@ import { useServices } from '../stores/services'
 const MOST_CHOSEN = 8
 
 /** Routines that are proposed for what is free of a song; they are thought about beside the page. */
-export function useProposals(routine: Routine, song: Song, say: (text: string) => void) {
+export function useProposals(
+  routine: Routine,
+  song: Song,
+  say: (text: string) => void,
+  /** Whether only what is locked stays. */
+  isAnew: boolean,
+) {
   const { judge } = useServices()
   const [found, setFound] = useState<{
     readonly of: Routine
@@ -31,7 +38,11 @@ export function useProposals(routine: Routine, song: Song, say: (text: string) =
     stop.current = control
     setAsking(true)
     try {
-      const proposed = await judge.ask('propose', { routine, song, combinations }, control.signal)
+      const proposed = await judge.ask(
+        'propose',
+        { routine: isAnew ? onlyLocked(routine) : routine, song, combinations },
+        control.signal,
+      )
       setFound({ of: routine, proposed })
       if (proposed.length === 0)
         say('Nothing fits without a fault: tick others, or leave less free.')

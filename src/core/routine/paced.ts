@@ -1,0 +1,84 @@
+import type { Combination, Phrase } from '../combination/combination'
+import { type DancedEvent, dancedIn } from '../combination/lengths'
+import { vocabulary as shipped, type Vocabulary, vocabularyFor } from '../moves/vocabulary'
+import { stepsOf } from '../simulate/simulate'
+import { type Tick, tick } from '../time/time'
+import { repeatsOf } from '../what/repeats'
+import type { Pace } from './routine'
+
+/**
+ * A phrase twice as fast, or half as fast, than it is written; undefined where that leaves no whole
+ * counts, or a moment nobody can count.
+ */
+export function pacedPhrase(
+  written: Phrase,
+  pace: Pace,
+  combination: Pick<Combination, 'moves'>,
+): Phrase | undefined {
+  const vocabulary = vocabularyFor(combination, shipped)
+  // How long a move lasts, and each time of it, is said: else it would be as it ever is.
+  const events = dancedIn(written, vocabulary).flatMap((event) => {
+    const { what, length } = event
+    // A figure of the feet has its own times: it is danced step by step.
+    if (event.layer === 'feet' && what.kind === 'move') return singleSteps(event, vocabulary)
+    const move = what.kind === 'move' ? vocabulary.find(what.move) : undefined
+    return move && what.kind === 'move'
+      ? { ...event, what: { ...what, every: repeatsOf(what, length, move).every } }
+      : event
+  })
+  const remarks = written.remarks ?? []
+  const times = [
+    written.counts,
+    ...events.flatMap(({ at, length, what }) => [
+      at,
+      length,
+      what.kind === 'move' ? what.every : 0,
+    ]),
+    ...remarks.flatMap(({ at, length = 0 }) => [at, length]),
+  ]
+  if (!times.every((time) => Number.isInteger((time ?? 0) / pace))) return undefined
+  const scaled = (ticks: number): Tick => tick(ticks / pace)
+  const { remarks: own, ...phrase } = written
+  return {
+    ...phrase,
+    counts: written.counts / pace,
+    events: events.map((event) => ({
+      ...event,
+      at: scaled(event.at),
+      length: scaled(event.length),
+      what:
+        event.what.kind === 'move' && event.what.every !== undefined
+          ? { ...event.what, every: scaled(event.what.every) }
+          : event.what,
+    })),
+    ...(own && {
+      remarks: own.map((remark) => ({
+        ...remark,
+        at: scaled(remark.at),
+        ...(remark.length !== undefined && { length: scaled(remark.length) }),
+      })),
+    }),
+  }
+}
+
+/** A figure as its single steps, each to the next one. */
+function singleSteps(event: DancedEvent, vocabulary: Vocabulary): readonly DancedEvent[] {
+  const steps = stepsOf(event, vocabulary)
+  return steps.map(({ at, action }, i): DancedEvent => {
+    const next = steps.find((one) => one.at > at)?.at ?? event.length
+    return {
+      ...event,
+      id: `${event.id} ${i}`,
+      at: tick(event.at + at),
+      length: tick(Math.max(1, next - at)),
+      what: { kind: 'foot', action },
+    }
+  })
+}
+
+/** Whether all of a combination can be danced at a pace. */
+export const canPace = (combination: Combination, pace: Pace): boolean =>
+  combination.order.every(({ phrase }) => {
+    const written = combination.phrases.find(({ id }) => id === phrase)
+    return written !== undefined && pacedPhrase(written, pace, combination) !== undefined
+  })
