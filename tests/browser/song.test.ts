@@ -334,5 +334,22 @@ describe('a song', () => {
     await page.getByLabel('Find the file').setInputFiles(path)
     await page.getByText(/another copy. It begins 0.20 s earlier/).waitFor()
     await page.getByText('The sound of this song is not kept here.').waitFor({ state: 'detached' })
+    // Its counts are saved as a file, and are there again in another browser, without the sound.
+    const [saved] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'Save counts' }).click(),
+    ])
+    expect(saved.suggestedFilename()).toBe('made-up-tune.song.json')
+    const counted = fileNamed('Elsewhere.song.json', (await bytesOf(saved)).toString())
+    const { page: elsewhere } = await app.visit()
+    await toSongs(elsewhere)
+    await open(elsewhere, counted)
+    await elsewhere.getByText('Its counts are here, its sound is not.').waitFor()
+    await elsewhere
+      .getByRole('link', { name: /Made up tune/ })
+      .first()
+      .click()
+    await cells(elsewhere).first().waitFor()
+    expect(await labels(elsewhere)).toEqual(counts)
   })
 })

@@ -7,11 +7,12 @@ import type { SongFact } from './fit'
 import { type Piece, restWords } from './routine'
 
 /** What a piece is called: its combination and its side, or how one rests. */
-export function nameOf({ what }: Piece, combinations: readonly Combination[]): string {
-  if (what.kind === 'rest') return restWords(what)
+export function nameOf({ what, locked }: Piece, combinations: readonly Combination[]): string {
+  const kept = locked ? ', locked' : ''
+  if (what.kind === 'rest') return `${restWords(what)}${kept}`
   const title = combinations.find(({ id }) => id === what.combination)?.title
   const pace = what.pace === 2 ? ', double time' : what.pace === 0.5 ? ', half time' : ''
-  return `${title ?? LOST}, ${what.side}${pace}`
+  return `${title ?? LOST}, ${what.side}${pace}${kept}`
 }
 
 /** What a piece is called whose combination was deleted. */

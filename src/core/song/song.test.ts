@@ -32,6 +32,7 @@ import {
   sureAt,
   unsurePlaces,
 } from './song'
+import { readSongJson, writeSongJson } from './songJson'
 
 /** Counts as they come out of edits: some set by hand, some not counted, begun anew in places. */
 const anyCounts = fc
@@ -198,6 +199,25 @@ const anySong = anyCounts.chain((counts) =>
       }),
     ),
 )
+
+describe('a song as a file', () => {
+  it('is read as it was written; what is none says so, and what is newer is refused', () => {
+    holds(
+      fc.property(anySong, (one) => {
+        expect(readSongJson(writeSongJson(one))).toEqual(one)
+        expect(readSongJson(`\uFEFF${writeSongJson(one)}`)).toEqual(one)
+        const text = writeSongJson(one)
+        expect(() => readSongJson(text.slice(0, text.length / 2))).toThrow(/no song file/)
+        expect(() => readSongJson(JSON.stringify({ ...one, schemaVersion: 9 }))).toThrow(/newer/)
+        const counts = { ...one.counts, ms: [5, 4] }
+        expect(() => readSongJson(JSON.stringify({ ...one, counts }))).toThrow(/damaged/)
+      }),
+      { numRuns: 40, seed: 66 },
+    )
+    for (const text of ['', 'null', '[]', '{"kind":"plan"}'])
+      expect(() => readSongJson(text)).toThrow(/no song file/)
+  })
+})
 
 describe('a song that is written like text', () => {
   it('has each count in one line, sections and new beginnings at its edge, and like phrases under each other', () => {

@@ -160,9 +160,13 @@ export const countOfTick = ({ counts }: Pick<Song, 'counts'>, tick: number): num
 export const secondsOfCount = (song: Song, at: number): number =>
   songTime(song).secondsAt(tickOfCount(song, at))
 
-/** Counts a minute of a stretch, in the mean. */
-export const tempoBetween = ({ counts }: Pick<Song, 'counts'>, from: number, to: number): number =>
-  (60_000 * (to - from)) / Math.max(1, (counts.ms[to] ?? 0) - (counts.ms[from] ?? 0))
+/** Counts a minute of a stretch, in the mean; behind the last count as before it. */
+export function tempoBetween({ counts }: Pick<Song, 'counts'>, from: number, to: number): number {
+  const { ms } = counts
+  const first = Math.max(0, Math.min(from, ms.length - 2))
+  const last = Math.max(first + 1, Math.min(to, ms.length - 1))
+  return (60_000 * (last - first)) / ((ms[last] as number) - (ms[first] as number))
+}
 
 /** Whether nobody counts there. */
 export const isSilent = ({ silent }: SongCounts, at: number): boolean =>

@@ -2,11 +2,18 @@ import { Button, NativeSelect, TextInput } from '@mantine/core'
 import { RHYTHMS } from '../../core/rhythm/rhythms'
 import { sectionsTaken } from '../../core/song/sections'
 import type { Song } from '../../core/song/song'
+import { writeSongJson } from '../../core/song/songJson'
 import { priorOf } from '../../core/song/styles'
 import { DocumentButtons } from '../parts/DocumentButtons'
 import type { OpenDocument } from '../stores/useDocument'
 import type { Change } from './countChanges'
 import classes from './song.module.css'
+
+/** Its counts and sections as a file, without its sound. */
+async function save(song: Song): Promise<void> {
+  const { download, fileName } = await import('../parts/files')
+  download(fileName(song.title, '.song.json'), writeSongJson(song), 'application/json')
+}
 
 /** What a song is called, its rhythm, and what is done to all of it. */
 export function SongTop({
@@ -72,6 +79,9 @@ export function SongTop({
         </Button>
       )}
       <span className={classes.spring} />
+      <Button variant="default" onClick={() => void save(song)}>
+        Save counts
+      </Button>
       <DocumentButtons document={document} onKeys={onKeys} />
     </div>
   )

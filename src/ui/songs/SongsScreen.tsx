@@ -21,7 +21,7 @@ import classes from './songs.module.css'
 import { sureWords, tempoWords } from './songWords'
 import { type SongRecords, useSongs } from './useSongs'
 
-const ACCEPTED = 'audio/*,video/*,.mp3,.m4a,.ogg,.oga,.opus,.flac,.wav,.mp4,.webm,.mov'
+const ACCEPTED = 'audio/*,video/*,.json,.mp3,.m4a,.ogg,.oga,.opus,.flac,.wav,.mp4,.webm,.mov'
 
 /** All songs; a new one from a file, read here and kept in this browser. */
 export function SongsScreen() {

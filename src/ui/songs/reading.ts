@@ -1,7 +1,9 @@
+import { dequal } from 'dequal'
 import { createStore } from 'zustand/vanilla'
 import type { Part } from '../../audio/decode'
 import { newSong } from '../../core/song/heard'
 import type { Song } from '../../core/song/song'
+import { readSongJson } from '../../core/song/songJson'
 import type { Songs } from '../../storage/songs'
 import { inWords } from '../parts/Problem'
 import type { PlayDeck } from '../stores/deck'
@@ -63,6 +65,32 @@ const titleOf = (name: string): string =>
     .trim()
     .slice(0, 120) || 'A song'
 
+/** Takes on a song that was saved without its sound, beside what is here. Gives its id. */
+async function readCounts(
+  file: File,
+  { store, newId }: Needs,
+  tell: (told: Omit<Told, 'id' | 'name'>) => void,
+): Promise<string> {
+  const read = readSongJson(await file.text())
+  const { all } = await store.songs.list()
+  const same = all.find(({ id }) => id === read.id)
+  if (same && dequal(same, read)) {
+    tell({ what: 'You have this song already.', toDo: same.title, song: same.id })
+    return same.id
+  }
+  const isHere = (await store.sounds.get(read.media.mark)) !== undefined
+  const media = { ...read.media, keep: isHere ? 'here' : 'linked' } as const
+  const song: Song = { ...read, id: same ? newId() : read.id, media }
+  await store.songs.put(song)
+  if (!isHere)
+    tell({
+      what: 'Its counts are here, its sound is not.',
+      toDo: 'Open it, then find its file.',
+      song: song.id,
+    })
+  return song.id
+}
+
 /** Reads a file into a song; says what is wrong with it, and loses nothing. Gives its id. */
 export async function readSongFile(
   file: File,
@@ -90,6 +118,7 @@ export async function readSongFile(
     told: told.filter((one) => one.name !== name),
   }))
   try {
+    if (/\.json$/i.test(name)) return await readCounts(file, needs, tell)
     const [{ decodeSound, factsOf, markOf, MOST_SECONDS }, { mixedOf }, { listenBeside }] =
       await Promise.all([
         import('../../audio/decode'),
