@@ -5,6 +5,7 @@ import { emptyRoutine, type Routine } from '../core/routine/routine'
 import { evenCounts } from '../core/song/even'
 import type { Song } from '../core/song/song'
 import { restoreBackup, writeBackup } from './backup'
+import { isSoundBackup, restoreSounds, writeSounds } from './soundBackup'
 
 const mark = (of: string) => of.repeat(64)
 const song = (id: string, of = 'a'): Song => {
@@ -105,5 +106,54 @@ describe('songs', () => {
     const empty = place()
     await restoreBackup(bytes, empty)
     expect(await empty.songs.songs.get('one')).toEqual(song('one'))
+  })
+
+  it('have their sound back from a file of its own, but what is damaged, or belongs to none', async () => {
+    const roomy = { room: 1e9 }
+    const first = place(roomy)
+    const { songs, sounds } = first.songs
+    // Each says its own mark, so that damage is seen.
+    const bytes = (of: string) =>
+      new Blob([mark(of), new Uint8Array(5 << 20).fill(of.charCodeAt(0))])
+    const markOf = async (file: Blob) => (await file.slice(0, 64).text()) as string
+    const going = { onShare: () => {}, signal: new AbortController().signal }
+    await expect(writeSounds(first.songs, going)).rejects.toThrow(/No sound is kept/)
+    for (const of of ['a', 'b', 'c']) {
+      await songs.put(song(of, of))
+      await sounds.keep(mark(of), bytes(of))
+    }
+    const zip = await writeSounds(first.songs, going)
+    expect(await isSoundBackup(zip)).toBe(true)
+    const other = place(roomy)
+    await other.songs.songs.put(song('a', 'a'))
+    await other.songs.songs.put(song('c', 'c'))
+    await other.songs.sounds.keep(mark('c'), bytes('c'))
+    const reports = await restoreSounds(zip, other.songs, markOf, going)
+    expect(
+      reports.map(({ ok, text }) => [
+        ok,
+        text
+          .split(/[ :,.]/)
+          .slice(0, 2)
+          .join(' '),
+      ]),
+    ).toEqual([
+      [true, 'has its'],
+      [false, 'belongs to'],
+      [true, 'has its'],
+    ])
+    const back = await other.songs.sounds.get(mark('a'))
+    expect(await back?.arrayBuffer()).toEqual(await bytes('a').arrayBuffer())
+    expect(await other.songs.sounds.get(mark('b'))).toBeUndefined()
+    expect((await other.songs.songs.get('a'))?.media.keep).toBe('here')
+    // Cut off: what came whole is there, the rest is named.
+    const third = place(roomy)
+    for (const of of ['a', 'b', 'c']) await third.songs.songs.put(song(of, of))
+    const cut = await restoreSounds(zip.slice(0, 7 << 20), third.songs, markOf, going)
+    expect(cut.map(({ ok }) => ok)).toEqual([true, false, false])
+    await expect(
+      restoreSounds(new Blob(['no zip at all']), third.songs, markOf, going),
+    ).rejects.toThrow(/Nothing was changed|damaged/)
+    expect(await isSoundBackup(new Blob([(await writeBackup({ ...here })).slice()]))).toBe(false)
   })
 })

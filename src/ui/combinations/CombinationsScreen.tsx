@@ -175,6 +175,11 @@ export function CombinationsScreen() {
                 void attempt(async () => (await fileWork()).saveBackup(services, day())),
             },
             {
+              label: 'Save the sound of songs as one zip',
+              onPick: () =>
+                void attempt(async () => (await fileWork()).saveSounds(services, day())),
+            },
+            {
               label: 'Bring a backup back…',
               onPick: () =>
                 screen.current?.querySelector<HTMLInputElement>('input[type="file"]')?.click(),

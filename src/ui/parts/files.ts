@@ -56,6 +56,14 @@ export async function saveBackup(services: Services, day: string): Promise<void>
   download(`molten-sway-${day}.zip`, await writeBackup(await keptBy(services)), 'application/zip')
 }
 
+/** The sound of songs, in a zip of its own: it is large, and nobody needs it twice a week. */
+export async function saveSounds(services: Services, day: string): Promise<void> {
+  const { writeSounds } = await import('../../storage/soundBackup')
+  const going = { onShare: () => {}, signal: new AbortController().signal }
+  const zip = await writeSounds(await services.songs(), going)
+  download(`molten-sway-sound-${day}.zip`, zip, 'application/zip')
+}
+
 /** How the opening of files goes on, and whether it is still wanted. */
 export interface Opening {
   /** What is being read, in words. */
@@ -72,6 +80,14 @@ async function openOne(
   { onStep, signal }: Opening,
 ): Promise<readonly FileReport[]> {
   if (/\.zip$/i.test(file.name)) {
+    const { isSoundBackup, restoreSounds } = await import('../../storage/soundBackup')
+    if (await isSoundBackup(file)) {
+      const { markOf } = await import('../../audio/decode')
+      return restoreSounds(file, await services.songs(), markOf, {
+        onShare: (share) => onStep(`“${file.name}”: ${Math.round(100 * share)} %`),
+        signal,
+      })
+    }
     const { restoreBackup } = await import('../../storage/backup')
     const bytes = new Uint8Array(await file.arrayBuffer())
     return restoreBackup(bytes, await keptBy(services), {
