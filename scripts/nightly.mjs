@@ -10,5 +10,9 @@ const codes = [
     env: { ...process.env, CASES: 'all', GARBLED: '20000', SEED: seed },
   }),
   run(process.execPath, ['scripts/kills.mjs', '60', seed]),
+  // A song and its clicks over five minutes at each speed.
+  run(bin('vitest'), ['run', '--project', 'sound', 'song.sound'], {
+    env: { ...process.env, SONG_SECONDS: '300' },
+  }),
 ]
 process.exit(codes.every((code) => code === 0) ? 0 : 1)

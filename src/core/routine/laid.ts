@@ -85,6 +85,7 @@ export function laidOut(
     return own
   })
   const danced = passes.find(({ combination }) => combination)
+  const all = passes.flatMap(({ combination }) => combination ?? [])
   const side = danced?.piece?.what.kind === 'dance' ? danced.piece.what.side : 'R'
   return {
     from,
@@ -94,6 +95,9 @@ export function laidOut(
       title: routine.title,
       families: [...new Set(passes.flatMap(({ combination }) => combination?.families ?? []))],
       ...(danced?.combination && { tempo: danced.combination.tempo }),
+      // Where only some keep their turns, each is mirrored whole: one dance has one rule.
+      ...(all.length > 0 &&
+        all.every(({ keepTurns }) => keepTurns) && { keepTurns: true as const }),
       lead: side,
       start: startOf(danced?.combination, side),
       phrases: [...new Map(turns.map(({ phrase }) => [phrase.id, phrase])).values()],

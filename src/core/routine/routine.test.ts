@@ -323,6 +323,31 @@ describe('a piece', () => {
   })
 })
 
+describe('a combination that keeps its turns', () => {
+  it('turns the same way from its other side on a song as by itself', () => {
+    let turned = 0
+    for (const written of demo) {
+      const combination = { ...written, keepTurns: true as const }
+      const counts = countsFrom(combination)
+      const song = songOf(evenMs(counts + 2, combination.tempo), [0])
+      const side = otherSide[combination.lead]
+      const routine = laidOn(empty, song, combination, { at: 0, side, id: 'p' })
+      const { lead } = dancedTo(
+        laidOut(routine, song, () => combination),
+        song,
+        vocabulary,
+        USUAL_HOUSE,
+      )
+      const { other } = danced(combination, vocabulary, USUAL_HOUSE)
+      const facings = (all: typeof other) =>
+        all.slices.slice(0, combination.order.length).map(({ exit }) => exit.facing)
+      expect(facings(lead), combination.title).toEqual(facings(other))
+      if (new Set(facings(other)).size > 1) turned++
+    }
+    expect(turned).toBeGreaterThan(0)
+  })
+})
+
 describe('ordinary combinations laid on a song at their tempo', () => {
   const ordinary = ORDINARY.map((sheet) => readSheet(sheet, vocabulary).combination)
 

@@ -67,7 +67,7 @@ export function TakePanel({ combination, play, still, figure }: TakePanelProps) 
       {filming.problem && <Problem {...filming.problem} />}
       <div className={classes.row}>
         {isFilming ? (
-          <Button color="red" onClick={filming.stop}>
+          <Button color="red" onClick={() => void filming.stop()}>
             Stop filming
           </Button>
         ) : (

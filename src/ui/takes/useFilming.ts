@@ -12,9 +12,9 @@ import { cameraName, film, openCamera } from './camera'
 const ASKED = 15
 const ASK_MS = 60
 
-interface Problem {
-  readonly what: string
-  readonly toDo: string
+const FULL = {
+  what: 'There is no more room for this film.',
+  toDo: 'What was filmed so far is kept; delete older takes, then film again.',
 }
 
 /** Films a dance from its count-in to its end, and keeps each piece as it comes. */
@@ -28,86 +28,108 @@ export function useFilming(
   const { deck, newId } = useServices()
   const playing = useStore(deck, (is) => is)
   const [phase, setPhase] = useState<'idle' | 'opening' | 'filming'>('idle')
-  const [problem, setProblem] = useState<Problem>()
+  const [problem, setProblem] = useState<{ readonly what: string; readonly toDo: string }>()
   /** The one that is filmed: not looked at yet. */
   const [take, setTake] = useState<string>()
-  const ending = useRef<() => void>(() => {})
+  const now = useRef<Begun>(undefined)
   const wasPlaying = useRef(false)
 
+  const stop = useCallback(async () => {
+    const begun = now.current
+    now.current = undefined
+    if (!begun) return
+    await begun.end()
+    setTake(undefined)
+    setPhase('idle')
+  }, [])
   const start = useCallback(
     async (hearsRoom: boolean) => {
-      if (!store || !preview.current) return
+      const video = preview.current
+      if (!store || !video) return
       setProblem(undefined)
       setPhase('opening')
-      const video = preview.current
       try {
         const stream = await openCamera(hearsRoom)
-        video.srcObject = stream
-        await video.play()
         const id = newId()
-        const { all } = await store.takes.list()
-        const camera = cameraName(stream)
-        const before = all
-          .filter((one) => one.camera === camera)
-          .sort((a, b) => (a.at < b.at ? 1 : -1))
-        let isFull = false
-        const filming = film(stream, async (piece) => {
-          const isKept = !isFull && (await store.add(id, piece))
-          if (isKept) {
-            await store.takes.change(id, (now) => ({ ...now, bytes: now.bytes + piece.size }))
-            return
-          }
-          isFull = true
-          setProblem({
-            what: 'There is no more room for this film.',
-            toDo: 'What was filmed so far is kept; delete older takes, then film again.',
-          })
-          ending.current()
+        const begun = await begin(store, video, stream, { ...about, id }, () => {
+          setProblem(FULL)
+          void stop()
         })
-        const at = new Date().toISOString()
-        const nudge = before[0]?.nudge ?? 0
-        await store.takes.put(newTake({ ...about, id, at, camera, nudge, type: filming.type }))
+        now.current = begun
         setTake(id)
-        const { began } = filming
-        const end = async () => {
-          ending.current = () => {}
-          await filming.stop()
-          for (const track of stream.getTracks()) track.stop()
-          video.srcObject = null
-          const seconds = (performance.now() - began) / 1000
-          await store.takes.change(id, (now) => ({ ...now, seconds }))
-          setPhase('idle')
-          setTake(undefined)
-        }
-        ending.current = () => void end()
         const danced = await play()
         setPhase('filming')
-        const begins = await startOf(danced, began, () => deck.position()?.tick)
-        await store.takes.change(id, (now) => ({ ...now, danced: dancedIn(danced, begins) }))
+        const begins = await startOf(danced, begun.began, () => deck.position()?.tick)
+        await store.takes.change(id, (one) => ({ ...one, danced: dancedIn(danced, begins) }))
       } catch (error) {
         setProblem(inWords(error))
         setPhase('idle')
       }
     },
-    [store, preview, newId, about, play, deck],
+    [store, preview, newId, about, play, deck, stop],
   )
-  const stop = useCallback(() => ending.current(), [])
   // What is no longer danced, or seen, is no longer filmed.
   useEffect(() => {
-    if (wasPlaying.current && !playing) stop()
+    if (wasPlaying.current && !playing) void stop()
     wasPlaying.current = playing
   }, [playing, stop])
   useEffect(() => {
     const onHidden = () => {
-      if (document.hidden) stop()
+      if (document.hidden) void stop()
     }
     document.addEventListener('visibilitychange', onHidden)
     return () => {
       document.removeEventListener('visibilitychange', onHidden)
-      stop()
+      void stop()
     }
   }, [stop])
   return { phase, problem, take, start, stop }
+}
+
+/** A take that is filmed now. */
+interface Begun {
+  /** When its film began, on the clock of the page. */
+  readonly began: number
+  readonly end: () => Promise<void>
+}
+
+/** Begins to film what a camera sees into a new take. @param onFull told where no more of it can be kept */
+async function begin(
+  { takes, add }: Takes,
+  video: HTMLVideoElement,
+  stream: MediaStream,
+  about: Pick<Take, 'id' | 'title' | 'combination'>,
+  onFull: () => void,
+): Promise<Begun> {
+  const { id } = about
+  video.srcObject = stream
+  await video.play()
+  const camera = cameraName(stream)
+  const { all } = await takes.list()
+  const last = all.filter((one) => one.camera === camera).sort((a, b) => (a.at < b.at ? 1 : -1))[0]
+  let isFull = false
+  const { began, type, stop } = film(stream, async (piece) => {
+    const isKept = !isFull && (await add(id, piece))
+    if (isKept) await takes.change(id, (now) => ({ ...now, bytes: now.bytes + piece.size }))
+    else if (!isFull) {
+      isFull = true
+      onFull()
+    }
+  })
+  // A camera is as late as it was the last time.
+  const nudge = last?.nudge ?? 0
+  const at = new Date().toISOString()
+  await takes.put(newTake({ ...about, at, camera, nudge, type }))
+  return {
+    began,
+    async end() {
+      const seconds = (performance.now() - began) / 1000
+      await stop()
+      for (const track of stream.getTracks()) track.stop()
+      video.srcObject = null
+      await takes.change(id, (now) => ({ ...now, seconds }))
+    },
+  }
 }
 
 /** Milliseconds of the film at which a performance began: asked for some times, since the clock of the sound goes in steps. */
