@@ -60,9 +60,6 @@ for (let i = 0; i < 20; i++) await day.page.getByRole('application').press('Arro
 await day.shot('figure')
 await day.page.getByRole('button', { name: 'Beside', exact: true }).click()
 await day.page.getByRole('button', { name: 'Trails', exact: true }).click()
-await day.page.getByRole('application').press('\\')
-await day.shot('both-sides')
-await day.page.getByRole('application').press('\\')
 await day.page.getByRole('button', { name: 'Floor', exact: true }).click()
 await day.page.getByRole('button', { name: 'Wider' }).click()
 await day.shot('floor')
@@ -151,6 +148,56 @@ await music.page.getByRole('link', { name: 'Songs', exact: true }).click()
 await music.page.getByRole('link', { name: /Slow Copper/ }).waitFor()
 await music.shot('songs')
 await music.close()
+
+// A camera that sees somebody drawn, since none is there.
+const filmed = await visit()
+await filmed.page.addInitScript(() => {
+  const draw = (pen, seconds) => {
+    const sway = Math.sin(seconds * 3)
+    pen.fillStyle = '#cbb79e'
+    pen.fillRect(0, 0, 640, 360)
+    pen.fillStyle = '#8d7458'
+    pen.fillRect(0, 290, 640, 70)
+    pen.strokeStyle = '#2b3a55'
+    pen.lineCap = 'round'
+    pen.lineWidth = 20
+    const line = (...points) => {
+      pen.beginPath()
+      for (const [x, y] of points) pen.lineTo(x, y)
+      pen.stroke()
+    }
+    const hip = 320 + 16 * sway
+    line([290, 325], [300, 260], [hip - 8, 205])
+    line([350, 325], [340, 260], [hip + 8, 205])
+    line([hip, 205], [320 - 6 * sway, 120])
+    line([320 - 6 * sway, 125], [270, 105 + 20 * sway], [250, 60])
+    line([320 - 6 * sway, 125], [370, 105 - 20 * sway], [390, 60])
+    pen.fillStyle = '#2b3a55'
+    pen.beginPath()
+    pen.arc(320 - 8 * sway, 80, 24, 0, 7)
+    pen.fill()
+  }
+  const getUserMedia = async () => {
+    const canvas = Object.assign(document.createElement('canvas'), { width: 640, height: 360 })
+    const pen = canvas.getContext('2d')
+    const again = (ms) => {
+      draw(pen, ms / 1000)
+      requestAnimationFrame(again)
+    }
+    again(0)
+    return canvas.captureStream(30)
+  }
+  Object.defineProperty(navigator, 'mediaDevices', { value: { getUserMedia } })
+})
+await filmed.page.goto(address)
+await filmed.open('Quick Ember')
+await filmed.page.getByRole('button', { name: 'Song', exact: true }).click()
+await filmed.page.getByText('R side', { exact: true }).click()
+await filmed.page.getByRole('button', { name: 'Film a take' }).click()
+await filmed.page.getByRole('checkbox', { name: /take 1, \d/ }).check({ timeout: 60_000 })
+for (let i = 0; i < 4; i++) await filmed.page.getByRole('application').press('ArrowRight')
+await filmed.shot('take')
+await filmed.close()
 
 const evening = await visit('dark')
 await evening.page.goto(address)

@@ -153,6 +153,19 @@ describe('a take', () => {
     await page.getByText(/MB are free again/).waitFor()
     expect([await rows(page, 'takes'), await rows(page, 'takePieces')]).toEqual([0, 0])
     expect(errors).toEqual([])
+
+    // A tab that is closed while it films loses the last pieces of a second or two, no more.
+    await page.getByRole('button', { name: 'Film a take' }).click()
+    await expect.poll(() => rows(page, 'takePieces')).toBeGreaterThan(1)
+    await page.close()
+    const again = await context.newPage()
+    await again.goto(app.address)
+    await toSong(again)
+    await again.getByRole('checkbox', { name: /take 1, cut off/ }).check()
+    const left = again.getByLabel('Take Quick Ember, take 1')
+    await expect
+      .poll(() => left.evaluate((video) => (video as HTMLVideoElement).readyState))
+      .toBeGreaterThan(1)
   })
 
   it('of a song is shown with its pictures, count by count and in step with what is heard', async () => {

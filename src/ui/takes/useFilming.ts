@@ -48,8 +48,9 @@ export function useFilming(
       if (!store || !video) return
       setProblem(undefined)
       setPhase('opening')
+      let stream: MediaStream | undefined
       try {
-        const stream = await openCamera(hearsRoom)
+        stream = await openCamera(hearsRoom)
         const id = newId()
         const begun = await begin(store, video, stream, { ...about, id }, () => {
           setProblem(FULL)
@@ -62,6 +63,9 @@ export function useFilming(
         const begins = await startOf(danced, begun.began, () => deck.position()?.tick)
         await store.takes.change(id, (one) => ({ ...one, danced: dancedIn(danced, begins) }))
       } catch (error) {
+        // A camera that nobody needs any more is let go.
+        if (!now.current) for (const track of stream?.getTracks() ?? []) track.stop()
+        await stop()
         setProblem(inWords(error))
         setPhase('idle')
       }
