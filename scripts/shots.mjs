@@ -192,6 +192,7 @@ await filmed.page.addInitScript(() => {
 await filmed.page.goto(address)
 await filmed.open('Quick Ember')
 await filmed.page.getByRole('button', { name: 'Song', exact: true }).click()
+await filmed.page.getByRole('button', { name: 'Wider' }).click()
 await filmed.page.getByText('R side', { exact: true }).click()
 await filmed.page.getByRole('button', { name: 'Film a take' }).click()
 await filmed.page.getByRole('checkbox', { name: /take 1, \d/ }).check({ timeout: 60_000 })

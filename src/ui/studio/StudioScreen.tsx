@@ -76,6 +76,9 @@ export function StudioScreen() {
   return session ? <Studio session={session} /> : <p className="only-read">Opening…</p>
 }
 
+/** What beside the braid gains by more room. */
+const CAN_BE_WIDE: ReadonlySet<Panel> = new Set(['body', 'floor', 'song'])
+
 /** Phrases an order has at the most for the figure to be wide by itself. */
 const SHORT_ORDER = 2
 
@@ -189,7 +192,7 @@ function Studio({ session }: { session: Session }) {
           </Button>
         </div>
         <aside className={classes.side} aria-label={PANEL_WORDS[panel]}>
-          {(panel === 'body' || panel === 'floor') && !isFloorAlone && (
+          {CAN_BE_WIDE.has(panel) && !isFloorAlone && (
             <button
               type="button"
               className={classes.wider}

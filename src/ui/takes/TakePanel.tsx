@@ -87,7 +87,7 @@ export function TakePanel({ combination, play, still, figure }: TakePanelProps) 
           onChange={({ currentTarget }) => setHears(currentTarget.checked)}
         />
       </div>
-      {!isFilming && (
+      {!isFilming && looked.length === 0 && (
         <p>
           It counts you in, plays, and films once through. Ask everyone first who is in the picture;
           a take never leaves this browser.
@@ -151,7 +151,6 @@ export function TakePanel({ combination, play, still, figure }: TakePanelProps) 
             />
           </div>
           <div className={classes.look} data-over={isOver}>
-            {figure}
             {looked.map((take) => (
               <div key={take.id} className={classes.looked}>
                 <TakeFilm take={take} store={store} still={still} isMirrored={isMirrored} />
@@ -162,6 +161,7 @@ export function TakePanel({ combination, play, still, figure }: TakePanelProps) 
                 </p>
               </div>
             ))}
+            {figure}
           </div>
         </>
       )}
