@@ -50,7 +50,10 @@ export interface Planned {
 export function planAgain(plan: Plan, materials: Materials): Planned {
   if (goneFrom(plan, materials).length > 0)
     return { plan, proposal: { ...NOTHING_PROPOSED, drills: plan.drills } }
-  const kept = plan.drills.flatMap((drill, index) => (drill.locked ? [{ drill, index }] : []))
+  // Nobody else would put a song back.
+  const kept = plan.drills.flatMap((drill, index) =>
+    drill.locked || drill.song ? [{ drill, index }] : [],
+  )
   const proposal = planClass(plan.wishes, materials, { kept, without: plan.without })
   return { plan: { ...plan, drills: proposal.drills }, proposal }
 }

@@ -15,7 +15,7 @@ import { vocabulary } from '../moves/vocabulary'
 import { isClick, type SoundKind } from '../performance/sounds'
 import { SILENT } from '../performance/stretches'
 import type { Drill } from '../plan/drill'
-import { changeDrill, emptyPlan, planAgain } from '../plan/edits'
+import { changeDrill, emptyPlan, freed, planAgain } from '../plan/edits'
 import { countsPerSide, materialsOf, roundOf, secondsOf } from '../plan/material'
 import { readPlan, wishesFor } from '../plan/plan'
 import { withSongDrills } from '../plan/songDrills'
@@ -186,6 +186,9 @@ describe('a drill with music', () => {
         for (const kind of after) expect(['open', 'recap', 'cool-down']).toContain(kind)
         const seconds = now.drills.reduce((sum, drill) => sum + secondsOf(drill, materials), 0)
         expect(seconds - proposal.over).toBe(minutes * 60)
+        // They stay when they are unlocked, and when all is planned again.
+        const again = planAgain(freed(now), materials).plan
+        expect(again.drills.filter(({ song }) => song)).toHaveLength(3)
         // Gone with its song: it takes no time, and is said by name.
         const without = materialsOf(demo, vocabulary, USUAL_HOUSE)
         const [first] = songs

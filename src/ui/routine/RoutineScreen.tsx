@@ -20,7 +20,7 @@ import { useSavedSound } from '../play/useSavedSound'
 import { SongBar } from '../song/SongBar'
 import { SoundMissing } from '../song/SoundMissing'
 import map from '../song/song.module.css'
-import { type SongChoice, USUAL_CHOICE } from '../song/songChoice'
+import { risen, type SongChoice, USUAL_CHOICE } from '../song/songChoice'
 import { usePlayhead } from '../song/usePlayhead'
 import { useSound } from '../song/useSound'
 import { useSongs } from '../songs/useSongs'
@@ -91,8 +91,14 @@ function OpenRoutine({
   const sound = useSound(song, store)
   useLeaveWarning(document.kept === 'failed')
   const piece = pieceAt(routine, at)
-  const player = useRoutinePlay(dance, laid, song, at, choice, (stop) =>
-    select(beforeStop(song, stop)),
+  const player = useRoutinePlay(
+    dance,
+    laid,
+    song,
+    at,
+    choice,
+    (stop) => select(beforeStop(song, stop)),
+    (rounds) => setChoice((now) => risen(now, rounds)),
   )
   const saved = useSavedSound()
   const grid = useRef<HTMLDivElement>(null)

@@ -23,6 +23,7 @@ export function useRoutinePlay(
   from: number,
   choice: SongChoice,
   onStop: (at: number) => void,
+  onRound: (rounds: number) => void,
 ) {
   const rate = choice.speed / 100
   const make = useCallback(
@@ -32,7 +33,7 @@ export function useRoutinePlay(
   )
   // Of the dance only its counts are heard, the music is the rest.
   const isHeard = (kind: string) => kind === 'phrase' || kind === 'count'
-  const { deck, playing, play, stop } = useSongDeck(song, choice, make, isHeard, onStop)
+  const { deck, playing, play, stop } = useSongDeck(song, choice, make, isHeard, onStop, onRound)
   return {
     playing,
     stop,

@@ -8,9 +8,9 @@ import type { SongChoice } from './songChoice'
 
 const STRETCH_WORDS: Readonly<Record<Stretch, string>> = {
   once: 'From here on',
-  phrase: 'This phrase, again and again',
-  section: 'This section, again and again',
-  selection: 'Selected counts, again and again',
+  phrase: 'This phrase, repeated',
+  section: 'This section, repeated',
+  selection: 'Selected counts, repeated',
 }
 /** Hundredths of its own speed. */
 const [SLOWEST, FASTEST, SPEED_STEP] = [40, 120, 5]
@@ -35,7 +35,7 @@ export function SongBar({
   readonly onPlayOrStop: () => void
 }) {
   return (
-    <section className={bar.bar} aria-label="Play">
+    <section className={`${bar.bar} ${classes.bar}`} aria-label="Play">
       <PlayButton
         playing={playing}
         className={bar.play}
@@ -44,7 +44,7 @@ export function SongBar({
       />
       <span ref={countRef} className={`display counts ${classes.now}`} data-now />
       <NativeSelect
-        className={bar.loop}
+        className={`${bar.loop} ${classes.stretch}`}
         aria-label="What is played"
         data={Object.entries(STRETCH_WORDS).map(([value, label]) => ({ value, label }))}
         value={choice.stretch}
@@ -67,9 +67,7 @@ export function SongBar({
             styles={{ track: { minWidth: 90 } }}
           />
           <div className={bar.ends}>
-            <span>slow</span>
             <span data-speed={choice.speed}>{choice.speed} % of its speed</span>
-            <span>quick</span>
           </div>
         </div>
       </div>
@@ -90,6 +88,14 @@ export function SongBar({
           onChoice({ ...choice, isCountedIn: currentTarget.checked })
         }
       />
+      {choice.stretch !== 'once' && (
+        <Switch
+          label="And up"
+          title="A little quicker after every second round, up to its own speed"
+          checked={choice.isRising}
+          onChange={({ currentTarget }) => onChoice({ ...choice, isRising: currentTarget.checked })}
+        />
+      )}
       <div className={classes.loud}>
         <span aria-hidden>Song</span>
         <Slider

@@ -22,7 +22,7 @@ import { SongLines } from './SongLines'
 import { SongTop } from './SongTop'
 import { SoundMissing } from './SoundMissing'
 import classes from './song.module.css'
-import { USUAL_CHOICE } from './songChoice'
+import { risen, USUAL_CHOICE } from './songChoice'
 import { songKeys } from './songKeys'
 import { useCountSelection } from './useCountSelection'
 import { usePlayhead } from './usePlayhead'
@@ -64,7 +64,13 @@ function OpenSong({ first, store }: { readonly first: Song; readonly store: Song
     gcTime: 0,
   })
   useLeaveWarning(document.kept === 'failed')
-  const player = useSongPlay(song, selection, choice, (stop) => select(beforeStop(song, stop)))
+  const player = useSongPlay(
+    song,
+    selection,
+    choice,
+    (stop) => select(beforeStop(song, stop)),
+    (rounds) => setChoice((now) => risen(now, rounds)),
+  )
   const recount = useRecount({ song, selection, features, change, say, newId })
   const taps = useTaps(player, recount.byTaps)
   const edits = countChanges(change, selection)

@@ -10,12 +10,15 @@ import type { SongChoice } from './songChoice'
 interface Wish {
   /** The count it is played to; to the end of the sound where it is absent. */
   readonly to?: number | undefined
+  /** Counts before it that are clicked. */
+  readonly countIn?: number | undefined
 }
 
 /**
  * Plays what is made of a wish on the page's deck, and goes on in it as it is changed.
  * @param make the same function for as long as the same would be played
  * @param onStop told the stop it has come to, where nobody stopped it before
+ * @param onRound told how often it was played, as it begins again
  */
 export function useSongDeck<W extends Wish>(
   song: Song,
@@ -23,12 +26,13 @@ export function useSongDeck<W extends Wish>(
   make: (wish: W) => Played,
   isHeard: (kind: SoundKind) => boolean,
   onStop: (at: number) => void,
+  onRound: (rounds: number) => void,
 ) {
   const { deck } = useServices()
   const playing = useStore(deck, (is) => is)
   const wish = useRef<W>(undefined)
-  const latest = useRef({ song, isHeard, onStop })
-  latest.current = { song, isHeard, onStop }
+  const latest = useRef({ song, isHeard, onStop, onRound })
+  latest.current = { song, isHeard, onStop, onRound }
   const was = useRef({ playing: false, isStopped: false })
   useEffect(() => {
     deck.hear((kind) => {
@@ -36,6 +40,14 @@ export function useSongDeck<W extends Wish>(
       return kind === 'say' ? isNumbered : latest.current.isHeard(kind)
     })
   }, [deck, isClicked, isNumbered])
+  useEffect(
+    () =>
+      deck.onTurn((turn) => {
+        const lead = wish.current?.countIn ? 1 : 0
+        if (wish.current) latest.current.onRound(turn - lead)
+      }),
+    [deck],
+  )
   useEffect(() => deck.setMusic(loud), [deck, loud])
   useEffect(
     () => () => {

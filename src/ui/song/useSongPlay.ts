@@ -15,6 +15,7 @@ export function useSongPlay(
   selection: Selection,
   choice: SongChoice,
   onStop: (at: number) => void,
+  onRound: (rounds: number) => void,
 ) {
   const rate = choice.speed / 100
   const playOf = useCallback(
@@ -22,7 +23,14 @@ export function useSongPlay(
     [rate],
   )
   const make = useCallback((wish: Wish) => songPlayed(song, playOf(wish)), [song, playOf])
-  const { deck, playing, wished, play, stop } = useSongDeck(song, choice, make, () => true, onStop)
+  const { deck, playing, wished, play, stop } = useSongDeck(
+    song,
+    choice,
+    make,
+    () => true,
+    onStop,
+    onRound,
+  )
   /** The count that sounds now, not rounded; absent while nothing does, or it is counted in. */
   const at = (): number | undefined => {
     const position = deck.position()

@@ -73,6 +73,8 @@ export function createPlayDeck(): PlayDeck {
   let musicLoud = 1
   /** Goes up with every play and stop, so that what was overtaken while loading does not sound. */
   let turn = 0
+  /** Goes up with every swap: of two the later one counts. */
+  let swaps = 0
 
   async function make(): Promise<Made> {
     const [{ createPlayer }, { createDrum }, { wakeEvery }] = await loadSound()
@@ -155,7 +157,17 @@ export function createPlayDeck(): PlayDeck {
       turn++
       ready?.player.stop()
     },
-    swap: (played) => ready?.player.swap(played),
+    swap(played) {
+      const mine = turn
+      const wish = ++swaps
+      const next = played.segments.flatMap((segment) => segment.music ?? [])[0]
+      const heard = position()?.music
+      if (!next || !heard || next.rate === heard.rate) return ready?.player.swap(played)
+      // At another speed it goes on as it is until that is there.
+      void musicDeck?.ready({ ...next, from: heard.second }).then(() => {
+        if (mine === turn && wish === swaps) ready?.player.swap(played)
+      })
+    },
     onTurn(listener) {
       turns.add(listener)
       return () => turns.delete(listener)
