@@ -1,7 +1,7 @@
 import type { Layer } from '../body/layers'
 import type { Simulation } from '../simulate/simulate'
 import type { Range } from '../time/time'
-import type { Announcement, Cue, CueKind } from './cues'
+import type { Announcement, CueKind, SongCalls } from './cues'
 
 /** A word or a few, as they are said. */
 export interface Spoken {
@@ -37,8 +37,7 @@ export type CalledSegment =
       readonly mode: CallMode
       /** Set where the other side was danced before. */
       readonly isSwitch: boolean
-      /** What is called besides what follows from the dance, on its ticks. */
-      readonly cues?: readonly Cue[] | undefined
+      readonly song?: SongCalls | undefined
     }
 
 /** Something that is called. */

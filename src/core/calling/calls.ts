@@ -192,7 +192,7 @@ function cuesIn(
   start: number,
   before: CalledSegment | undefined,
 ): readonly PlacedCue[] {
-  const { simulation, range, layers, mode, isSwitch, cues = [] } = segment
+  const { simulation, range, layers, mode, isSwitch, song } = segment
   if (mode === 'none') return []
   // The switch is announced before the count-in that stands between the sides.
   const pause = before?.kind === 'count-in' ? before.length : 0
@@ -212,7 +212,7 @@ function cuesIn(
   const own = simulation.passes
     .filter(({ at }) => at >= range.from && at < range.to)
     .flatMap((pass) => cuesOf(simulation, pass, layers))
-    .concat(cues)
+    .concat(song?.cues ?? [])
     .filter(({ at }) => at >= range.from && at < range.to)
     // Where the drill begins with a phrase, or a part of a song, its name was just said.
     .filter(({ at, kind }) => (kind !== 'phrase' && kind !== 'section') || at > range.from)
@@ -229,13 +229,13 @@ function cuesIn(
 
 /** Whole counts always, unless a cue is said there; “and” and “uh” only where something lands and there is time. */
 function numbersIn(
-  { simulation, range }: Extract<CalledSegment, { kind: 'round' }>,
+  { simulation, range, song }: Extract<CalledSegment, { kind: 'round' }>,
   start: number,
   taken: readonly Taken[],
   time: TimeMap,
   ticksOf: TicksOf,
 ): readonly Call[] {
-  const inside = (at: number) => at >= range.from && at < range.to
+  const inside = (at: number) => at >= range.from && at < range.to && (song?.isCounted(at) ?? true)
   const counts = simulation.passes.flatMap((pass) =>
     Array.from({ length: pass.length / TICKS_PER_COUNT }, (_, i) => ({
       at: pass.at + i * TICKS_PER_COUNT,

@@ -18,6 +18,13 @@ export interface Cue {
   readonly or?: readonly string[]
 }
 
+/** What a song adds to the calling of what is danced to it, on the dance's ticks. */
+export interface SongCalls {
+  readonly cues: readonly Cue[]
+  /** Whether the count at a tick is clicked and has its number: not where nobody hears one. */
+  readonly isCounted: (tick: number) => boolean
+}
+
 /** Counts before its event by which a cue is over (model 11, house figures). */
 export const leadOf = (kind: CueKind, { limits }: House): number =>
   limits[kind === 'layer' || kind === 'accent' ? 'call.lead' : 'call.leadBig']

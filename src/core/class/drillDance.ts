@@ -93,7 +93,7 @@ export function drillPerformance(
       ...common(i),
       range: own,
       countIn: isCountedIn ? countIn : undefined,
-      cues: song?.cues,
+      song: song?.calls,
       names: said && { said, counts: Math.ceil((NAMING_SECONDS * tempo) / 60) },
     })
   })

@@ -48,14 +48,16 @@ function countsOf(segment: Segment, caption: Make): readonly Caption[] {
       caption('side', 0, segment.length, `${capital(sideWord[segment.dancing.side])} side`),
       ...segment.countIn.map((number, i) => caption('count-in', i * COUNT, COUNT, String(number))),
     ]
-  return Array.from({ length: segment.length / COUNT }, (_, i) =>
-    caption('count', i * COUNT, COUNT, countText(segment, i * COUNT)),
-  )
+  return Array.from({ length: segment.length / COUNT }, (_, i) => i * COUNT).flatMap((at) => {
+    const text = countText(segment, at)
+    return text === '' ? [] : [caption('count', at, COUNT, text)]
+  })
 }
 
-/** The number that is danced or counted in at a tick of a segment. */
-export function countText({ countIn, simulation, from }: Segment, at: number): string {
+/** The number that is danced or counted in at a tick of a segment; none where nobody hears a count. */
+export function countText({ countIn, simulation, from, song }: Segment, at: number): string {
   if (countIn) return String(countIn[Math.floor(at / TICKS_PER_COUNT)] ?? '')
+  if (song && !song.isCounted(from + at)) return ''
   const pass = passAt(simulation.passes, from + at)
   return pass ? String(Math.floor((from + at - pass.at) / TICKS_PER_COUNT) + 1) : ''
 }

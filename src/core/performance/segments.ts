@@ -1,7 +1,7 @@
 import type { Layer } from '../body/layers'
 import type { Call, CalledSegment, CallMode, SpeechSeconds } from '../calling/called'
 import { callsOf } from '../calling/calls'
-import type { Announcement, Cue } from '../calling/cues'
+import type { Announcement, SongCalls } from '../calling/cues'
 import type { Extras } from '../calling/extras'
 import type { Combination } from '../combination/combination'
 import type { Dancing } from '../combination/dancing'
@@ -27,8 +27,8 @@ export interface Stretch {
   readonly countIn?: number | undefined
   /** What is named before it is counted in, and for how many counts. */
   readonly names?: { readonly said: Announcement; readonly counts: number } | undefined
-  /** What is called besides what follows from the dance, on its ticks. */
-  readonly cues?: readonly Cue[] | undefined
+  /** Where it is danced to a song. */
+  readonly song?: SongCalls | undefined
   /** Which time this side is danced, from 1, and how often in all. */
   readonly round: number
   readonly rounds: number
@@ -66,6 +66,7 @@ export interface Segment extends PlayedSegment {
   readonly isStill: boolean
   /** Whether anything is called in it. */
   readonly isCalled: boolean
+  readonly song?: SongCalls | undefined
 }
 
 /** Counts that are counted in where nobody wished for more. */
@@ -186,7 +187,7 @@ function countInOf(
 
 /** Some ticks of one side, with a click a count, a quieter one on `&`, the layers' own sounds and a rhythm. */
 function roundOf(
-  { simulation, dancing, range, layers, round, rounds, mode }: Stretch,
+  { simulation, dancing, range, layers, round, rounds, mode, song }: Stretch,
   time: TimeMap,
   rhythm: Rhythm | undefined,
 ): Uncalled {
@@ -197,7 +198,8 @@ function roundOf(
     }),
   )
   const length = tick(range.to - range.from)
-  const danced = [...clicks, ...movesHeard(simulation, layers)]
+  const counted = song ? clicks.filter(({ at }) => song.isCounted(at)) : clicks
+  const danced = [...counted, ...movesHeard(simulation, layers)]
     .filter(({ at }) => at >= range.from && at < range.to)
     .map((sound) => ({ ...sound, at: tick(sound.at - range.from) }))
   const strokes = rhythm ? strokesIn(rhythm, range.from, length) : []
@@ -213,10 +215,11 @@ function roundOf(
     rounds,
     isStill: false,
     isCalled: mode !== 'none',
+    song,
   }
 }
 
 const calledRound = (
-  { simulation, range, layers, mode, cues }: Stretch,
+  { simulation, range, layers, mode, song }: Stretch,
   isSwitch: boolean,
-): CalledSegment => ({ kind: 'round', simulation, range, layers, mode, isSwitch, cues })
+): CalledSegment => ({ kind: 'round', simulation, range, layers, mode, isSwitch, song })

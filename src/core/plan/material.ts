@@ -1,6 +1,6 @@
 import { LAYERS, type Layer } from '../body/layers'
 import { SIDES, type Side } from '../body/side'
-import type { Cue } from '../calling/cues'
+import type { SongCalls } from '../calling/cues'
 import type { Combination } from '../combination/combination'
 import type { Dancing } from '../combination/dancing'
 import type { Pass } from '../combination/passes'
@@ -51,8 +51,7 @@ export interface SongStretch {
   readonly sides: Readonly<Record<Side, number>>
   /** What it is called: the song, and which part of it. */
   readonly title: string
-  /** What is called of the song, on the material's ticks. */
-  readonly cues: readonly Cue[]
+  readonly calls: SongCalls
   /** Where a tick of the material is in the song, as it is said: `Chorus 3·5`. */
   readonly placeAt: (tick: number) => string
 }

@@ -11,9 +11,10 @@ import { type Danced, danced } from '../simulate/danced'
 import { type Song, songTime, tickOfCount } from '../song/song'
 import { TICKS_PER_COUNT, tick } from '../time/time'
 import { startingAt, type TimeMap } from '../time/timeMap'
-import { songCues } from './cues'
+import { songCalls } from './calls'
 import { isOwn, type SongFact } from './fit'
-import type { Laid, LaidPass } from './laid'
+import type { Laid } from './laid'
+import type { LaidPass } from './turns'
 
 /** How the ticks of a routine go by: its first one is the first count that is danced to. */
 const routineTime = ({ from }: Laid, song: Song): TimeMap =>
@@ -77,7 +78,7 @@ export function routinePlayed(
   const range = { from: tick(begin), to: tick(TICKS_PER_COUNT * (to - laid.from)) }
   const dancing = aloneFrom(laid.combination.lead)
   return performanceOf(
-    [stretchOf(dance, dancing, { range, countIn, mode, cues: songCues(song, laid) })],
+    [stretchOf(dance, dancing, { range, countIn, mode, song: songCalls(song, laid) })],
     { ...songFrom(song, from, rate), speech },
     isLooped ? (countIn === undefined ? 0 : 1) : undefined,
   )

@@ -1,44 +1,10 @@
-import type { Side } from '../body/side'
-import { otherSide } from '../body/side'
+import { otherSide, type Side } from '../body/side'
 import type { Combination } from '../combination/combination'
 import { UserError } from '../errors'
 import type { Song } from '../song/song'
-import { spanOf } from './laid'
 import { canPace } from './paced'
-import { endOfPiece, type Pace, type Piece, type RestHow, type Routine } from './routine'
-
-/** Counts of a combination as it is danced once through, from one of its passes on. */
-export function countsFrom({ phrases, order }: Combination, from = 0): number {
-  const byId = new Map(phrases.map(({ id, counts }) => [id, counts]))
-  return order.slice(from).reduce((sum, { phrase }) => sum + (byId.get(phrase) ?? 0), 0)
-}
-
-/** The counts that are free from one on: to the next piece, or the end of the song. */
-function roomAt(routine: Routine, song: Song, at: number): number {
-  const { pieces } = routine
-  const { to } = spanOf(song, routine)
-  if (at < 0 || at >= to) return 0
-  if (pieceAt(routine, at)) return 0
-  const next = pieces.find((piece) => piece.at > at)
-  return (next?.at ?? to) - at
-}
-
-/** The first count that is free from one on, behind the piece that lies there. */
-export function freeFrom({ pieces }: Routine, at: number): number {
-  const over = pieceAt({ pieces }, at)
-  return over ? endOfPiece(over) : at
-}
-
-/** What lies on a count. */
-export const pieceAt = ({ pieces }: Pick<Routine, 'pieces'>, at: number): Piece | undefined =>
-  pieces.find((piece) => at >= piece.at && at < endOfPiece(piece))
-
-/** Counts to where the section that holds there ends, or counting begins anew. */
-export function leftInSection({ sections, counts }: Song, at: number): number {
-  const borders = [...sections.map((one) => one.at), ...counts.ones.map((one) => one.at)]
-  const next = Math.min(...borders.filter((one) => one > at), counts.ms.length)
-  return next - at
-}
+import { countsFrom, leftInSection, roomAt } from './room'
+import type { Pace, Piece, RestHow, Routine } from './routine'
 
 const inOrder = (pieces: readonly Piece[]): readonly Piece[] =>
   [...pieces].sort((a, b) => a.at - b.at)
@@ -86,9 +52,8 @@ export function filledWith(
 ): Routine {
   const id = newId()
   const laid = laidOn(routine, song, combination, { at, side: combination.lead, id })
-  const counts = laid.pieces.find((piece) => piece.id === id)?.counts ?? 0
-  const room = Math.min(roomAt(routine, song, at), leftInSection(song, at))
-  return lengthened(laid, song, id, room - counts)
+  const counts = Math.min(roomAt(routine, song, at), leftInSection(song, at))
+  return changed(laid, id, (piece) => ({ ...piece, counts }))
 }
 
 /**
@@ -134,14 +99,8 @@ const without = (routine: Routine, id: string): Routine => ({
 })
 
 /** A piece stays as it is, or no longer does. */
-export const lockToggled = (routine: Routine, id: string): Routine => ({
-  ...routine,
-  pieces: routine.pieces.map((piece) => {
-    if (piece.id !== id) return piece
-    const { locked, ...free } = piece
-    return locked ? free : { ...free, locked: true }
-  }),
-})
+export const lockToggled = (routine: Routine, id: string): Routine =>
+  changed(routine, id, ({ locked, ...free }) => (locked ? free : { ...free, locked: true }))
 
 /** Only what is locked of a routine. */
 export const onlyLocked = (routine: Routine): Routine => ({

@@ -6,8 +6,9 @@ import type { Vocabulary } from '../moves/vocabulary'
 import type { Song } from '../song/song'
 import { dancedTo, foundIn } from './danced'
 import { fitOf, type SongFact } from './fit'
-import { type LaidPass, laidOut } from './laid'
+import { laidOut } from './laid'
 import type { Routine } from './routine'
+import type { LaidPass } from './turns'
 
 /** What is worth a look in routines on a song, in the order of their counts. */
 export function factsOn(

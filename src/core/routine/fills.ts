@@ -1,7 +1,7 @@
 import { otherSide, type Side } from '../body/side'
 import type { Combination } from '../combination/combination'
 import type { Section } from '../song/song'
-import { countsFrom } from './edits'
+import { countsFrom } from './room'
 import type { Piece, RestHow } from './routine'
 
 /** No rest up to so long is long. */

@@ -1,8 +1,10 @@
 import type { Side } from '../body/side'
 import type { Finding } from '../findings/finding'
 import type { Song } from '../song/song'
-import { type Laid, type LaidPass, spanOf } from './laid'
+import type { Laid } from './laid'
+import { spanOf } from './room'
 import { endOfPiece, type Piece, type Routine } from './routine'
+import type { LaidPass } from './turns'
 
 /** Something of a routine that is worth a look, as a fact. */
 export type SongFact = {

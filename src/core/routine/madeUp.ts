@@ -9,7 +9,7 @@ import { leftInPhrase, oneAt, type Song, tempoBetween } from '../song/song'
 import { type Gap, suggestMoves } from '../suggest/suggest'
 import { clampTempo } from '../time/tempo'
 import { TICKS_PER_COUNT, tick } from '../time/time'
-import { leftInSection } from './edits'
+import { leftInSection } from './room'
 
 /** A wish for something to dance where a song has nothing to step to. */
 export interface MadeUpWish {

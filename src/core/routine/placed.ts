@@ -1,6 +1,6 @@
 import type { Combination } from '../combination/combination'
 import type { Song } from '../song/song'
-import { countsFrom } from './edits'
+import { countsFrom } from './room'
 import { emptyRoutine, type Routine } from './routine'
 
 /** A combination alone on a song, from one of its counts on, as far as the song goes. */

@@ -26,7 +26,6 @@ import { TICKS_PER_COUNT } from '../time/time'
 import { cueSheet, cueSheetCsv, cueSheetVtt } from './cueSheet'
 import { dancedTo, foundIn, routinePlayed } from './danced'
 import {
-  countsFrom,
   laidOn,
   lengthened,
   lockToggled,
@@ -43,6 +42,7 @@ import { laidOut } from './laid'
 import { offersFor } from './offers'
 import { canPace } from './paced'
 import { proposalsFor } from './propose'
+import { countsFrom } from './room'
 import { emptyRoutine, type Routine, readRoutine } from './routine'
 import { noted, settled } from './settled'
 import { songFactText } from './words'

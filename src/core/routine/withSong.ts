@@ -6,7 +6,7 @@ import { placeWords } from '../song/lines'
 import { type Section, type Song, secondsOfCount, songTime, tickOfCount } from '../song/song'
 import { endOf, TICKS_PER_COUNT, tick } from '../time/time'
 import { startingAt } from '../time/timeMap'
-import { songCues } from './cues'
+import { songCalls } from './calls'
 import { dancedTo } from './danced'
 import { type Laid, laidOut } from './laid'
 import type { Routine } from './routine'
@@ -74,7 +74,7 @@ function stretchIn(
     mark: song.media.mark,
     second: Math.max(0, secondsOfCount(song, begin)),
     sides,
-    cues: songCues(song, laid),
+    calls: songCalls(song, laid),
     title: [song.title, partOf(song, laid, begin, end)].filter(Boolean).join(', '),
     placeAt: (at) => placeWords(song, laid.from + Math.floor(at / TICKS_PER_COUNT)),
   }

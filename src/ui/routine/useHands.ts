@@ -4,7 +4,6 @@ import type { Side } from '../../core/body/side'
 import type { Combination } from '../../core/combination/combination'
 import {
   filledWith,
-  freeFrom,
   laidOn,
   lengthened,
   lockToggled,
@@ -14,6 +13,7 @@ import {
   restedOn,
   turned,
 } from '../../core/routine/edits'
+import { freeFrom } from '../../core/routine/room'
 import {
   type Pace,
   type Piece,

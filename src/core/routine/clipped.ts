@@ -1,0 +1,69 @@
+import type { Combination, Event, Phrase, Remark } from '../combination/combination'
+import { TICKS_PER_COUNT, tick } from '../time/time'
+import { pacedPhrase } from './paced'
+import type { Pace } from './routine'
+
+/** What of a phrase is danced on a song. */
+interface Clip {
+  readonly combination: Combination
+  /** Its first count as it is danced, from 0; a pickup is before that. */
+  readonly from: number
+  readonly counts: number
+  readonly pace: Pace | undefined
+  readonly title: string
+}
+
+const clips = new WeakMap<Phrase, Map<string, Phrase>>()
+
+/**
+ * Some counts of a phrase as they stand in a routine, with names of their own. The very same
+ * phrase each time, so that what is known of it holds.
+ */
+export function clipped(written: Phrase, clip: Clip): Phrase {
+  const { combination, from, counts, pace, title } = clip
+  const known = clips.get(written) ?? new Map<string, Phrase>()
+  clips.set(written, known)
+  const name = [combination.id, from, counts, pace ?? 1, title].join(' ')
+  const made = known.get(name) ?? clipOf(atPace(written, pace, combination), clip, name)
+  known.set(name, made)
+  return made
+}
+
+const pacedOnes = new WeakMap<Phrase, Map<Pace, Phrase>>()
+
+/** A phrase at a pace; as it is written where it can't be danced at that. */
+export function atPace(written: Phrase, pace: Pace | undefined, combination: Combination): Phrase {
+  if (pace === undefined) return written
+  const known = pacedOnes.get(written) ?? new Map<Pace, Phrase>()
+  pacedOnes.set(written, known)
+  const made = known.get(pace) ?? pacedPhrase(written, pace, combination) ?? written
+  known.set(pace, made)
+  return made
+}
+
+function clipOf(
+  { facings: _, comments: __, unread: ___, ...phrase }: Phrase,
+  { from, counts, title }: Clip,
+  name: string,
+): Phrase {
+  const begin = from * TICKS_PER_COUNT
+  const end = begin + counts * TICKS_PER_COUNT
+  const within = <T extends Event | Remark>(all: readonly T[]): readonly T[] =>
+    all
+      .filter(({ at }) => at >= begin && at < end)
+      .map((one) => ({
+        ...one,
+        id: `${name} ${one.id}`,
+        at: tick(one.at - begin),
+        ...(one.length !== undefined && { length: tick(Math.min(one.length, end - one.at)) }),
+      }))
+  return {
+    ...phrase,
+    id: `${name} ${phrase.id}`,
+    ...(from < 0 && { name: 'Pickup' }),
+    title,
+    counts,
+    events: within(phrase.events),
+    ...(phrase.remarks && { remarks: within(phrase.remarks) }),
+  }
+}
