@@ -1,4 +1,5 @@
 import { UserError } from '../core/errors'
+import { hexOf } from '../core/record/hex'
 import { type HeldSound, holding } from './held'
 
 /** Sound that is longer, or a file that is larger, is read piece by piece. */
@@ -214,6 +215,5 @@ export async function markOf(file: Blob): Promise<string> {
   size.setBigUint64(0, BigInt(file.size))
   const ends = [file.slice(0, TOLD_BYTES), file.slice(Math.max(0, file.size - TOLD_BYTES))]
   const bytes = await new Blob([size.buffer, ...ends]).arrayBuffer()
-  const hash = await crypto.subtle.digest('SHA-256', bytes)
-  return [...new Uint8Array(hash)].map((byte) => byte.toString(16).padStart(2, '0')).join('')
+  return hexOf(await crypto.subtle.digest('SHA-256', bytes))
 }

@@ -1,22 +1,18 @@
 import QuickLRU from 'quick-lru'
 import type { SegmentMusic } from '../core/performance/played'
+import { DUCK_SECONDS, DUCKED, FADE_SECONDS, WORD_SECONDS } from './ducking'
 import { fromWhole, type HeldSound, PIECE, samplesOf, toWhole } from './held'
 import type { Music } from './player'
 import { heardFor } from './stretch'
 
 /** Pieces are booked this far ahead, in seconds. */
 const AHEAD_SECONDS = 2
-/** What begins, or stops before its end, does so over so many seconds. */
-const FADE_SECONDS = 0.005
 /** A piece that came late begins that much after now. */
 const LATE_SECONDS = 0.02
 /** Pieces of another speed go over into the next over so many samples: they may have been worked out apart. */
 const OVER = 11 * 128
 /** Pieces of other speeds that are kept: four minutes or so. */
 const MOST_PIECES = 64
-/** How much quieter a song is while somebody speaks, and how quickly it gets so, in seconds. */
-const DUCKED = 0.5
-const DUCK_SECONDS = 0.06
 
 type Rows = readonly Int16Array<ArrayBuffer>[]
 
@@ -42,8 +38,8 @@ export interface MusicDeck extends Music {
   readonly ready: (music: SegmentMusic) => Promise<void>
   /** 0 to 1. */
   readonly setLoud: (loud: number) => void
-  /** It is quieter between two seconds of the clock. */
-  readonly duck: (from: number, to: number) => void
+  /** It is quieter while a word is said from a second of the clock on. */
+  readonly duck: (seconds: number) => void
 }
 
 /** Something that plays from a second of the clock to another. */
@@ -216,9 +212,9 @@ export function createMusic(
     setLoud(loud) {
       out.gain.setTargetAtTime(loud, context.currentTime, 0.02)
     },
-    duck(from, to) {
-      ducked.gain.setTargetAtTime(DUCKED, Math.max(0, from - DUCK_SECONDS), DUCK_SECONDS / 3)
-      ducked.gain.setTargetAtTime(1, to, DUCK_SECONDS / 3)
+    duck(seconds) {
+      ducked.gain.setTargetAtTime(DUCKED, Math.max(0, seconds - DUCK_SECONDS), DUCK_SECONDS / 3)
+      ducked.gain.setTargetAtTime(1, seconds + WORD_SECONDS, DUCK_SECONDS / 3)
     },
   }
 }

@@ -1,13 +1,7 @@
+import { DUCK_SECONDS, DUCKED, FADE_SECONDS, WORD_SECONDS } from './ducking'
 import { type HeldSound, PIECE, samplesOf } from './held'
 import type { Schedule } from './render'
 import { createStretcher, heardFor } from './stretch'
-
-/** What begins or ends does so over so many seconds. */
-const FADE_SECONDS = 0.005
-/** How much quieter a song is while somebody speaks, and how long a word is. */
-const DUCKED = 0.5
-const WORD_SECONDS = 0.35
-const DUCK_SECONDS = 0.06
 
 /**
  * The song that goes along with a performance, as one row at its own rate of samples, slower or

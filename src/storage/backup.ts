@@ -6,6 +6,8 @@ import { readClass, readGroup } from '../core/diary/diary'
 import { UserError } from '../core/errors'
 import { type HouseRules, USUAL_RULES } from '../core/house/house'
 import { readPlan } from '../core/plan/plan'
+import { hexOf } from '../core/record/hex'
+import { recordIn } from '../core/record/recordIn'
 import { upgrade } from '../core/record/upgrade'
 import { readRoutine } from '../core/routine/routine'
 import {
@@ -57,10 +59,7 @@ export interface FileReport {
 type Digest = (bytes: Uint8Array) => Promise<string>
 
 /** SHA-256 as hexadecimal digits. */
-const sha256: Digest = async (bytes) => {
-  const hash = await crypto.subtle.digest('SHA-256', bytes.slice())
-  return [...new Uint8Array(hash)].map((byte) => byte.toString(16).padStart(2, '0')).join('')
-}
+const sha256: Digest = async (bytes) => hexOf(await crypto.subtle.digest('SHA-256', bytes.slice()))
 
 const pathOf = ({ title, id }: Combination): string =>
   `combinations/${title.replace(/[^\p{L}\p{N}]+/gu, '-').slice(0, 60) || 'combination'}-${id.slice(0, 8)}.sway.json`
@@ -296,15 +295,9 @@ function manifestOf(text: string | undefined): z.infer<typeof Manifest> {
       { cause },
     )
   if (!text) throw noBackup(undefined)
-  let raw: unknown
-  try {
-    raw = JSON.parse(text)
-  } catch (cause) {
-    throw noBackup(cause)
-  }
-  const record = z.record(z.string(), z.unknown()).safeParse(raw)
-  if (!record.success || record.data.kind !== 'molten-sway-backup') throw noBackup(raw)
-  const read = Manifest.safeParse(upgrade(record.data, BACKUP_VERSION, []))
+  const record = recordIn(text, noBackup)
+  if (record.kind !== 'molten-sway-backup') throw noBackup(record)
+  const read = Manifest.safeParse(upgrade(record, BACKUP_VERSION, []))
   if (!read.success) throw noBackup(read.error)
   return read.data
 }

@@ -1,6 +1,7 @@
 import { strFromU8, strToU8, Unzip, UnzipPassThrough, Zip, ZipPassThrough } from 'fflate'
 import { z } from 'zod'
 import { UserError } from '../core/errors'
+import { recordIn } from '../core/record/recordIn'
 import { upgrade } from '../core/record/upgrade'
 import type { FileReport } from './backup'
 import type { Songs } from './songs'
@@ -161,16 +162,8 @@ async function readManifest(file: Blob | undefined): Promise<Manifest> {
       { cause },
     )
   if (!file) throw damaged()
-  let record: unknown
-  try {
-    record = JSON.parse(await file.text())
-  } catch (error) {
-    throw damaged(error)
-  }
-  if (typeof record !== 'object' || record === null) throw damaged()
-  const read = Manifest.safeParse(
-    upgrade(record as Record<string, unknown>, SOUND_BACKUP_VERSION, []),
-  )
+  const record = recordIn(await file.text(), damaged)
+  const read = Manifest.safeParse(upgrade(record, SOUND_BACKUP_VERSION, []))
   if (!read.success) throw damaged(read.error)
   return read.data
 }

@@ -10,6 +10,7 @@ import type { Plan } from '../plan/plan'
 import { MOST_RISE } from '../plan/tempoSteps'
 import { type StepWords, wordsOfPlan } from '../plan/words'
 import { type Upgrade, upgrade } from '../record/upgrade'
+import { RATE_STEP } from '../song/rate'
 import { clampTempo, type Tempo } from '../time/tempo'
 import { dancedRow } from './dancedRow'
 
@@ -75,9 +76,8 @@ export type ClassAction =
 
 /** One press slower or faster. */
 const TEMPO_PRESS = 1.06
-/** The same with a song, in shares of its own speed; and how much slower what was not yet clean is danced. */
-const RATE_PRESS = 0.05
-const RATE_BELOW = 0.1
+/** So much slower, of its own speed, is danced with a song what was not yet clean. */
+const RATE_BELOW = 2 * RATE_STEP
 const NONE = { R: 0, L: 0 } as const
 
 export const beginClass = (
@@ -204,7 +204,7 @@ export function afterAction(
           ? atRate(
               one,
               one.song,
-              one.song.rate + (action.kind === 'faster' ? RATE_PRESS : -RATE_PRESS),
+              one.song.rate + (action.kind === 'faster' ? RATE_STEP : -RATE_STEP),
             )
           : {
               ...one,

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { Layer } from '../body/layers'
 import { Side, sideWord } from '../body/side'
 import { layerWord } from '../moves/vocabulary'
+import { FASTEST_RATE, hundredths, percent, SLOWEST_RATE } from '../song/rate'
 import { clampTempo, Tempo } from '../time/tempo'
 
 /** What a step is for, in the order a class meets them (domain: how a combination is taught). */
@@ -62,10 +63,6 @@ const MOST_SECONDS = 3 * 3600
 /** Lines and letters of what is said before a step. */
 export const MOST_LINES = 12
 export const MOST_LETTERS = 400
-
-/** Of its own speed a song is played no slower and no faster. */
-export const SLOWEST_RATE = 0.4
-export const FASTEST_RATE = 1.2
 
 /** The stretch of a song a class dances to, as a routine has it. */
 export const DrillSong = z
@@ -148,7 +145,7 @@ export const isCounted = ({ seconds }: Pick<Drill, 'seconds'>): boolean => secon
 
 /** A drill with its song at another speed, whole hundredths of its own. */
 export function atRate(drill: Drill, song: DrillSong, wanted: number): Drill {
-  const rate = Math.round(100 * Math.min(FASTEST_RATE, Math.max(SLOWEST_RATE, wanted))) / 100
+  const rate = hundredths(Math.min(FASTEST_RATE, Math.max(SLOWEST_RATE, wanted))) / 100
   return { ...drill, song: { ...song, rate }, tempo: clampTempo((drill.tempo * rate) / song.rate) }
 }
 
@@ -181,9 +178,6 @@ export const drillKey = ({
   ]
     .filter(Boolean)
     .join('|')
-
-/** A speed as it is said: `80 %`. */
-const percent = (rate: number): string => `${Math.round(100 * rate)} %`
 
 /** How fast a drill is, as it is shown: counts a minute, or a share of its song's own speed. */
 export const speedText = ({ tempo, song }: Pick<Drill, 'tempo' | 'song'>): string =>

@@ -1,5 +1,4 @@
-import { clampTempo } from '../time/tempo'
-import { slowed, tempoOver } from '../time/timeMap'
+import { slowed, tempoInAll } from '../time/timeMap'
 import type { Drill, DrillSong } from './drill'
 import { layersIn, type Materials } from './material'
 import type { Plan } from './plan'
@@ -30,8 +29,6 @@ export function withSongDrills(
   const stretch = materials.withSong({ ...song, rate: 1 })
   if (!stretch) return plan
   const { material, passes, range, time } = stretch
-  const tempoAt = (rate: number) =>
-    clampTempo(tempoOver(slowed(time, rate), 0, range.to - range.from))
   const layers = layersIn(passes)
   const at = songPlace(plan.drills)
   const made = RATES.map(
@@ -42,7 +39,7 @@ export function withSongDrills(
       layers,
       sides: [material.combination.lead],
       repeats: 1,
-      tempo: tempoAt(rate),
+      tempo: tempoInAll(slowed(time, rate), range.to - range.from),
       talk: 0,
       stand: 'back',
       song: { ...song, rate },

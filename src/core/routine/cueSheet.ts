@@ -7,8 +7,8 @@ import { placeWords } from '../song/lines'
 import { type Song, secondsOfCount, songTime, tickOfCount } from '../song/song'
 import { clockTenths } from '../time/clock'
 import { tempoOver } from '../time/timeMap'
-import type { Laid } from './laid'
-import { type Pace, type Piece, type Routine, restWords } from './routine'
+import { type Laid, laidOut } from './laid'
+import { emptyRoutine, type Pace, type Piece, type Routine, restWords } from './routine'
 import { LOST } from './words'
 
 /** A line of a cue sheet: one piece, or a rest. */
@@ -105,6 +105,14 @@ const COLUMNS = [
   'cue',
   'tempo',
 ]
+
+/** Where in the song each picture of its film is, as captions at the film's own times. */
+export function filmVtt(song: Song): string {
+  const { media } = song
+  const shift = media.shift + 1000 * (media.part?.from ?? 0)
+  const nothing = laidOut(emptyRoutine(song.id, song), song, () => undefined)
+  return cueSheetVtt([], { ...song, media: { ...media, shift } }, nothing)
+}
 
 /** The same as captions for a film of the song: one a count, what begins there on its first. */
 export function cueSheetVtt(rows: readonly CueRow[], song: Song, { from }: Laid): string {

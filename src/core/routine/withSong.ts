@@ -1,6 +1,7 @@
 import type { Combination } from '../combination/combination'
 import type { House } from '../house/house'
 import type { Vocabulary } from '../moves/vocabulary'
+import type { Drill } from '../plan/drill'
 import { type Material, type Materials, materialFrom, type SongStretch } from '../plan/material'
 import { placeWords } from '../song/lines'
 import { type Section, type Song, secondsOfCount, songTime, tickOfCount } from '../song/song'
@@ -16,6 +17,23 @@ import { placesIn, settled } from './settled'
 export interface LaidSongs {
   readonly routines: readonly Routine[]
   readonly songs: readonly Song[]
+}
+
+/** What some drills dance with songs, and the combinations that are laid there. */
+export function laidFor(
+  drills: readonly Drill[],
+  { routines, songs }: LaidSongs,
+): LaidSongs & { readonly combinations: ReadonlySet<string> } {
+  const wanted = new Set(drills.flatMap(({ song }) => song?.routine ?? []))
+  const used = routines.filter(({ id }) => wanted.has(id))
+  const pieces = used.flatMap((routine) => routine.pieces)
+  return {
+    routines: used,
+    songs: songs.filter(({ id }) => used.some(({ song }) => song === id)),
+    combinations: new Set(
+      pieces.flatMap(({ what }) => (what.kind === 'dance' ? what.combination : [])),
+    ),
+  }
 }
 
 interface Danced {

@@ -2,6 +2,7 @@ import type { z } from 'zod'
 import { Combination, SCHEMA_VERSION } from '../combination/combination'
 import { COMBINATION_UPGRADES } from '../combination/upgrades'
 import { UserError } from '../errors'
+import { isRecord } from '../record/recordIn'
 import { upgrade } from '../record/upgrade'
 
 /** The full record of one combination, as kept in a `.sway.json` file. */
@@ -67,9 +68,6 @@ export const unknownWords = (unknown: readonly string[]): string =>
   unknown.length === 0
     ? ''
     : ` This version does not know ${unknown.slice(0, MOST_UNKNOWN).join(', ')}${unknown.length > MOST_UNKNOWN ? ` and ${unknown.length - MOST_UNKNOWN} more` : ''}: keep the file, it was left out here.`
-
-const isRecord = (value: unknown): value is Record<string, unknown> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
 
 /**
  * Upgrades and checks a stored combination.

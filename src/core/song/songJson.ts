@@ -1,4 +1,5 @@
 import { UserError } from '../errors'
+import { recordIn } from '../record/recordIn'
 import { readSong, type Song } from './song'
 
 /** A song as a file: its counts, sections and all that was set in it, without its sound. */
@@ -12,16 +13,10 @@ export function readSongJson(text: string): Song {
       'Open one that ends in .song.json, as it was saved here.',
       { cause },
     )
-  let record: unknown
-  try {
-    record = JSON.parse(text.replace(/^\uFEFF/, ''))
-  } catch (error) {
-    throw noSong(error)
-  }
-  if (typeof record !== 'object' || record === null || !('kind' in record)) throw noSong()
+  const record = recordIn(text, noSong)
   if (record.kind !== 'song') throw noSong()
   try {
-    return readSong(record as Record<string, unknown>)
+    return readSong(record)
   } catch (error) {
     if (error instanceof UserError) throw error
     throw noSong(error)

@@ -1,8 +1,9 @@
 import { z } from 'zod'
 import { Side } from '../body/side'
-import type { Performance } from '../performance/performance'
+import type { Moment, Performance } from '../performance/performance'
 import { upgrade } from '../record/upgrade'
 import { TICKS_PER_COUNT } from '../time/time'
+import { secondsBetween } from '../time/timeMap'
 
 const TAKE_VERSION = 1
 /** How far the pictures of a camera may be late, in milliseconds. */
@@ -93,6 +94,25 @@ export function secondIn(
     return (one.ms + nudge + (gap * (tick - one.tick)) / TICKS_PER_COUNT) / 1000
   }
   return undefined
+}
+
+/** The pace of a film is told over so many ticks. */
+const OVER = 6
+
+/**
+ * What of a take goes with what is danced now: a second of its film, and how fast that goes by then.
+ * Undefined where that was not danced in it.
+ */
+export function besideDance(
+  take: Pick<Take, 'danced' | 'nudge'>,
+  { dancing, tick, at, segment }: Pick<Moment, 'dancing' | 'tick' | 'at' | 'segment'>,
+): { readonly second: number; readonly rate: number } | undefined {
+  const secondAt = (by: number) => secondIn(take, dancing.side, tick + by)
+  const [before, second, after] = [secondAt(-OVER), secondAt(0), secondAt(OVER)]
+  if (second === undefined) return undefined
+  // At its ends it goes by as it was filmed, as far as anybody knows.
+  if (before === undefined || after === undefined) return { second, rate: 1 }
+  return { second, rate: (after - before) / secondsBetween(segment.time, at - OVER, at + OVER) }
 }
 
 /** A take whose pictures are some milliseconds later, or earlier. */

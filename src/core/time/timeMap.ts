@@ -1,5 +1,5 @@
 import { countUpTo } from './countUpTo'
-import { secondsOfTicks, type Tempo, tempoOfTicks, ticksOfSeconds } from './tempo'
+import { clampTempo, secondsOfTicks, type Tempo, tempoOfTicks, ticksOfSeconds } from './tempo'
 
 /** How the ticks of something that is danced go by on a clock. Ticks and seconds need not be whole. */
 export interface TimeMap {
@@ -84,6 +84,10 @@ export function startingAt(map: TimeMap, from: number): TimeMap {
 /** The mean tempo of some ticks; where there are none, the tempo there. */
 export const tempoOver = (map: TimeMap, from: number, to: number): number =>
   to <= from ? map.tempoAt(from) : tempoOfTicks(to - from, secondsBetween(map, from, to))
+
+/** The mean tempo of all of something from its start, as a tempo is written. */
+export const tempoInAll = (map: TimeMap, length: number): Tempo =>
+  clampTempo(tempoOver(map, 0, length))
 
 /** The seconds between two ticks. */
 export const secondsBetween = ({ secondsAt }: TimeMap, from: number, to: number): number =>

@@ -9,14 +9,7 @@ import {
 } from '@tabler/icons-react'
 import { memo, type PointerEvent, useEffect, useState } from 'react'
 import { layerWord } from '../../core/moves/vocabulary'
-import {
-  type Drill,
-  FASTEST_RATE,
-  isCounted,
-  MOST_LETTERS,
-  MOST_LINES,
-  SLOWEST_RATE,
-} from '../../core/plan/drill'
+import { type Drill, isCounted, MOST_LETTERS, MOST_LINES } from '../../core/plan/drill'
 import type { DrillChange } from '../../core/plan/edits'
 import type { Lanes } from '../../core/plan/lanes'
 import type { Materials } from '../../core/plan/material'
@@ -24,6 +17,7 @@ import { nameOfMoves } from '../../core/plan/moveRounds'
 import { triesOf } from '../../core/plan/talk'
 import { drillTitle, minutesText } from '../../core/plan/totals'
 import type { StepWords } from '../../core/plan/words'
+import { FASTEST_RATE, hundredths, RATE_STEP, SLOWEST_RATE } from '../../core/song/rate'
 import { clockText } from '../../core/time/clock'
 import { FASTEST, SLOWEST } from '../../core/time/tempo'
 import type { ScreenKey } from '../parts/keys'
@@ -251,11 +245,11 @@ function Counted({
           className={`${classes.number} ${classes.speed}`}
           aria-label={`Speed of ${title}`}
           suffix=" %"
-          min={100 * SLOWEST_RATE}
-          max={100 * FASTEST_RATE}
-          step={5}
-          value={Math.round(100 * drill.song.rate)}
-          onCommit={(hundredths) => hands.change(id, { rate: hundredths / 100 })}
+          min={hundredths(SLOWEST_RATE)}
+          max={hundredths(FASTEST_RATE)}
+          step={hundredths(RATE_STEP)}
+          value={hundredths(drill.song.rate)}
+          onCommit={(speed) => hands.change(id, { rate: speed / 100 })}
         />
       ) : (
         <NumberField

@@ -3,7 +3,9 @@ import { IconMusic } from '@tabler/icons-react'
 import type { DrillSong } from '../../core/plan/drill'
 import { momentOf } from '../../core/routine/settled'
 import type { LaidSongs } from '../../core/routine/withSong'
+import { partsOf, type SongPart } from '../../core/song/parts'
 import type { Song } from '../../core/song/song'
+import { counted } from '../parts/locale'
 
 interface SongMenuProps extends LaidSongs {
   readonly onPick: (song: Omit<DrillSong, 'rate'>) => void
@@ -29,7 +31,7 @@ export function SongMenu({ routines, songs, onPick }: SongMenuProps) {
         {laid.map(({ routine, song }) => (
           <div key={routine.id}>
             <Menu.Label>{routine.title || song.title}</Menu.Label>
-            {partsOf(song).map(({ label, from, to }) => (
+            {[wholeOf(song), ...partsOf(song)].map(({ label, from, to }, i) => (
               <Menu.Item
                 key={`${label} ${from}`}
                 onClick={() =>
@@ -40,7 +42,7 @@ export function SongMenu({ routines, songs, onPick }: SongMenuProps) {
                   })
                 }
               >
-                {label}
+                {i === 0 ? label : `${label}, ${counted(to - from, 'count')}`}
               </Menu.Item>
             ))}
           </div>
@@ -50,20 +52,8 @@ export function SongMenu({ routines, songs, onPick }: SongMenuProps) {
   )
 }
 
-interface Part {
-  readonly label: string
-  readonly from: number
-  readonly to: number
-}
-
-/** All of a song, then each of its sections. */
-function partsOf({ sections, counts }: Song): readonly Part[] {
-  const end = counts.ms.length
-  return [
-    { label: 'All of it', from: 0, to: end },
-    ...sections.map(({ label, at }, i) => {
-      const to = sections[i + 1]?.at ?? end
-      return { label: `${label}, ${to - at} counts`, from: at, to }
-    }),
-  ]
-}
+const wholeOf = ({ counts }: Song): SongPart => ({
+  label: 'All of it',
+  from: 0,
+  to: counts.ms.length,
+})

@@ -2,7 +2,7 @@ import { NativeSelect, SegmentedControl, Slider, Switch } from '@mantine/core'
 import { memo, type Ref } from 'react'
 import { useStore } from 'zustand'
 import type { Side } from '../../core/body/side'
-import { FASTEST_RATE, SLOWEST_RATE } from '../../core/plan/drill'
+import { FASTEST_RATE, hundredths, percent, RATE_STEP, SLOWEST_RATE } from '../../core/song/rate'
 import { FASTEST, type Tempo } from '../../core/time/tempo'
 import { PlayButton } from '../parts/PlayButton'
 import type { PlayDeck } from '../stores/deck'
@@ -137,15 +137,15 @@ function SongSpeed({
         <Slider
           thumbLabel="Speed of the song, of its own"
           label={null}
-          min={100 * SLOWEST_RATE}
-          max={100 * FASTEST_RATE}
-          step={5}
-          value={Math.round(100 * rate)}
-          onChange={(hundredths) => onRate(hundredths / 100)}
+          min={hundredths(SLOWEST_RATE)}
+          max={hundredths(FASTEST_RATE)}
+          step={hundredths(RATE_STEP)}
+          value={hundredths(rate)}
+          onChange={(speed) => onRate(speed / 100)}
           styles={{ track: { minWidth: 90 } }}
         />
         <div className={classes.ends}>
-          <span>here, at {Math.round(100 * rate)} % of the song</span>
+          <span>here, at {percent(rate)} of the song</span>
           <span
             className={classes.most}
             data-most={most}

@@ -1,5 +1,6 @@
 import { NativeSelect, Slider, Switch } from '@mantine/core'
 import type { Ref } from 'react'
+import { FASTEST_RATE, hundredths, RATE_STEP, SLOWEST_RATE } from '../../core/song/rate'
 import type { Stretch } from '../../core/song/stretch'
 import { PlayButton } from '../parts/PlayButton'
 import bar from '../play/play.module.css'
@@ -12,8 +13,6 @@ const STRETCH_WORDS: Readonly<Record<Stretch, string>> = {
   section: 'This section, repeated',
   selection: 'Selected counts, repeated',
 }
-/** Hundredths of its own speed. */
-const [SLOWEST, FASTEST, SPEED_STEP] = [40, 120, 5]
 
 /** Play, what is repeated, speed, and what is heard with it, in thumb reach. */
 export function SongBar({
@@ -58,9 +57,9 @@ export function SongBar({
           <Slider
             thumbLabel="Speed, per cent of its own"
             label={null}
-            min={SLOWEST}
-            max={FASTEST}
-            step={SPEED_STEP}
+            min={hundredths(SLOWEST_RATE)}
+            max={hundredths(FASTEST_RATE)}
+            step={hundredths(RATE_STEP)}
             value={choice.speed}
             marks={[{ value: 100 }]}
             onChange={(speed) => onChoice({ ...choice, speed })}

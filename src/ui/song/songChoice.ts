@@ -1,3 +1,4 @@
+import { hundredths, RATE_STEP } from '../../core/song/rate'
 import type { Stretch } from '../../core/song/stretch'
 
 /** How a song is played here. */
@@ -27,9 +28,8 @@ export const USUAL_CHOICE: SongChoice = {
 /** Counts that are clicked before it begins. */
 export const COUNT_IN = 8
 
-/** So often it is danced at a speed before the next, and how much quicker that is; no quicker than it is. */
+/** So often it is danced at a speed before the next; no quicker than it is. */
 const ROUNDS_A_SPEED = 2
-const SPEED_STEP = 5
 const OWN_SPEED = 100
 
 /** What is chosen after so many rounds of what is repeated. */
@@ -39,5 +39,5 @@ export const risen = (choice: SongChoice, rounds: number): SongChoice =>
   rounds > 0 &&
   rounds % ROUNDS_A_SPEED === 0 &&
   choice.speed < OWN_SPEED
-    ? { ...choice, speed: Math.min(OWN_SPEED, choice.speed + SPEED_STEP) }
+    ? { ...choice, speed: Math.min(OWN_SPEED, choice.speed + hundredths(RATE_STEP)) }
     : choice

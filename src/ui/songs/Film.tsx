@@ -2,9 +2,7 @@ import { ActionIcon, Switch } from '@mantine/core'
 import { IconChevronLeft, IconChevronRight } from '@tabler/icons-react'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { useStore } from 'zustand'
-import { cueSheetVtt } from '../../core/routine/cueSheet'
-import { laidOut } from '../../core/routine/laid'
-import { emptyRoutine } from '../../core/routine/routine'
+import { filmVtt } from '../../core/routine/cueSheet'
 import type { Song } from '../../core/song/song'
 import type { Songs } from '../../storage/songs'
 import { useAddress } from '../parts/useAddress'
@@ -35,7 +33,9 @@ export function Film({ song, store, still }: FilmProps) {
   const by = stepped.from === still ? stepped.by : 0
   const step = (more: number) => setStepped({ from: still, by: by + more })
   const url = useAddress(useCallback(() => fileOf(store, media.mark), [store, media.mark]))
-  const captions = useAddress(useCallback(async () => captionsOf(song), [song]))
+  const captions = useAddress(
+    useCallback(async () => new Blob([filmVtt(song)], { type: 'text/vtt' }), [song]),
+  )
   const offset = media.part?.from ?? 0
   useEffect(() => {
     const film = video.current
@@ -96,19 +96,4 @@ export function Film({ song, store, still }: FilmProps) {
       </figcaption>
     </figure>
   )
-}
-
-/** Where in the song each picture is, as its captions. */
-function captionsOf(song: Song): Blob {
-  const { media } = song
-  const filmed = {
-    ...song,
-    media: { ...media, shift: media.shift + 1000 * (media.part?.from ?? 0) },
-  }
-  const text = cueSheetVtt(
-    [],
-    filmed,
-    laidOut(emptyRoutine('film', song), song, () => undefined),
-  )
-  return new Blob([text], { type: 'text/vtt' })
 }

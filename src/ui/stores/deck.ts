@@ -48,9 +48,6 @@ interface Made {
 /** Whether what is played is danced too. */
 const isPerformance = (played: Played): played is Performance => 'momentAt' in played
 
-/** A word is over by then. */
-const SPOKEN_SECONDS = 0.35
-
 const loadSound = () =>
   Promise.all([
     import('../../audio/player'),
@@ -85,7 +82,7 @@ export function createPlayDeck(): PlayDeck {
       book: (sound, seconds) => {
         if (!isHeard(sound.kind)) return
         drum.book(sound, seconds)
-        if (sound.kind === 'say') musicDeck?.duck(seconds, seconds + SPOKEN_SECONDS)
+        if (sound.kind === 'say') musicDeck?.duck(seconds)
       },
       takeBack: drum.takeBack,
       music: {

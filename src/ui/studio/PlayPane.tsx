@@ -12,9 +12,7 @@ import { teachTempoOf } from '../../core/combination/combination'
 import { tempoRoom } from '../../core/findings/tempoLimits'
 import { songFrom } from '../../core/performance/songFrom'
 import { isClick, isOfLayers, type SoundKind } from '../../core/performance/sounds'
-import { clampTempo, type Tempo } from '../../core/time/tempo'
-import { TICKS_PER_COUNT } from '../../core/time/time'
-import { tempoOver } from '../../core/time/timeMap'
+import { tempoInAll } from '../../core/time/timeMap'
 import { PlayBar } from '../play/PlayBar'
 import { type PlayChoice, type PlaySong, studioPerformance } from '../play/performances'
 import { checkedOf } from '../stores/checked'
@@ -47,7 +45,7 @@ export function PlayPane(props: PlayPaneProps) {
   const [hearsMoves, setHearsMoves] = useState(false)
   const document = useDeferredValue(useStore(session, documentOf))
   const most = useMemo(() => tempoRoom(checkedOf(document)).most, [document])
-  const counts = useStore(session, (s) => checkedOf(documentOf(s)).lead.length / TICKS_PER_COUNT)
+  const length = useStore(session, (s) => checkedOf(documentOf(s)).lead.length)
   const id = useStore(session, (s) => documentOf(s).id)
   const onRate = (rate: number) =>
     dancedTo.setState((all) => {
@@ -114,13 +112,15 @@ export function PlayPane(props: PlayPaneProps) {
       onChoice={choose}
       onPlayOrStop={onPlayOrStop}
       countRef={now}
-      song={song && { rate: song.rate, here: tempoHere(song, counts), onRate }}
+      song={
+        song && {
+          rate: song.rate,
+          here: tempoInAll(songFrom(song.song, song.at, song.rate).time, length),
+          onRate,
+        }
+      }
       hearsMoves={hearsMoves}
       onHearsMoves={setHearsMoves}
     />
   )
 }
-
-/** The tempo a song has over so many counts, as fast as it is played. */
-const tempoHere = ({ song, at, rate }: PlaySong, counts: number): Tempo =>
-  clampTempo(tempoOver(songFrom(song, at, rate).time, 0, counts * TICKS_PER_COUNT))

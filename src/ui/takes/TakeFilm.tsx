@@ -1,8 +1,7 @@
 import { useCallback, useEffect, useRef } from 'react'
 import { useStore } from 'zustand'
 import type { Side } from '../../core/body/side'
-import { secondIn, type Take } from '../../core/take/take'
-import { secondsBetween } from '../../core/time/timeMap'
+import { besideDance, secondIn, type Take } from '../../core/take/take'
 import type { Takes } from '../../storage/takes'
 import { useAddress } from '../parts/useAddress'
 import { follow, stood } from '../songs/follow'
@@ -23,9 +22,6 @@ interface TakeFilmProps {
   readonly isMirrored: boolean
 }
 
-/** The pace of a film is told over so many ticks. */
-const OVER = 6
-
 /** A take, count by count with what is danced now, however fast. */
 export function TakeFilm({ take, store, still, isMirrored }: TakeFilmProps) {
   const { deck } = useServices()
@@ -44,16 +40,7 @@ export function TakeFilm({ take, store, still, isMirrored }: TakeFilmProps) {
     }
     return follow(shown, () => {
       const now = deck.moment()
-      if (!now) return undefined
-      const { dancing, tick: danced, at, segment } = now
-      const second = secondIn(take, dancing.side, danced)
-      const [before, after] = [danced - OVER, danced + OVER].map((one) =>
-        secondIn(take, dancing.side, one),
-      )
-      if (second === undefined) return undefined
-      const heard = secondsBetween(segment.time, at - OVER, at + OVER)
-      const isInside = before !== undefined && after !== undefined
-      return { second, rate: isInside ? (after - before) / heard : 1 }
+      return now && besideDance(take, now)
     })
   }, [url, playing, take, side, tick, deck])
   if (url === null) return <p role="status">Nothing was filmed in this take.</p>

@@ -1,16 +1,16 @@
-import { Button, Checkbox, SegmentedControl, Switch } from '@mantine/core'
+import { Button, Checkbox } from '@mantine/core'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react'
+import { type ReactNode, useMemo, useRef, useState } from 'react'
 import type { Performance } from '../../core/performance/performance'
-import { nudgedTake, type Take } from '../../core/take/take'
 import { clockText } from '../../core/time/clock'
-import type { Takes } from '../../storage/takes'
 import { megabytes } from '../parts/locale'
 import { Problem } from '../parts/Problem'
 import { useServices } from '../stores/services'
-import { type DancePlace, TakeFilm } from './TakeFilm'
+import type { DancePlace } from './TakeFilm'
+import { TakeLook } from './TakeLook'
 import classes from './takes.module.css'
 import { useFilming } from './useFilming'
+import { useTakes } from './useTakes'
 
 interface TakePanelProps {
   readonly combination: { readonly id: string; readonly title: string }
@@ -24,7 +24,6 @@ interface TakePanelProps {
 
 /** Takes are looked at beside each other, no more than that. */
 const MOST_SHOWN = 2
-const NUDGE_MS = 20
 
 /** The room filmed while it is danced, and looked at beside the figure or laid over it. */
 export function TakePanel({ combination, play, still, figure }: TakePanelProps) {
@@ -32,8 +31,6 @@ export function TakePanel({ combination, play, still, figure }: TakePanelProps) 
   const store = useQuery({ queryKey: ['take store'], queryFn: open }).data
   const all = useTakes(store, combination.id)
   const [shown, setShown] = useState<readonly string[]>([])
-  const [isOver, setOver] = useState(false)
-  const [isMirrored, setMirrored] = useState(true)
   const [hearsRoom, setHears] = useState(false)
   const [told, setTold] = useState('')
   const preview = useRef<HTMLVideoElement>(null)
@@ -131,87 +128,9 @@ export function TakePanel({ combination, play, still, figure }: TakePanelProps) 
       )}
       {told && <p role="status">{told}</p>}
       {store && looked.length > 0 && (
-        <>
-          <div className={classes.row}>
-            <SegmentedControl
-              size="xs"
-              aria-label="The figure and the take"
-              data={[
-                { value: 'beside', label: 'Beside' },
-                { value: 'over', label: 'Laid over' },
-              ]}
-              value={isOver ? 'over' : 'beside'}
-              onChange={(value) => setOver(value === 'over')}
-            />
-            <Switch
-              size="xs"
-              label="As in a mirror"
-              checked={isMirrored}
-              onChange={({ currentTarget }) => setMirrored(currentTarget.checked)}
-            />
-          </div>
-          <div className={classes.look} data-over={isOver}>
-            {looked.map((take) => (
-              <div key={take.id} className={classes.looked}>
-                <TakeFilm take={take} store={store} still={still} isMirrored={isMirrored} />
-                <p className={classes.row}>
-                  <Nudge take={take} by={-NUDGE_MS} store={store} />
-                  <Nudge take={take} by={NUDGE_MS} store={store} />
-                  <span className="counts">{take.nudge} ms</span>
-                </p>
-              </div>
-            ))}
-            {figure}
-          </div>
-        </>
+        <TakeLook takes={looked} store={store} still={still} figure={figure} />
       )}
     </section>
-  )
-}
-
-/** Pictures that come late from their camera are put right. */
-function Nudge({
-  take,
-  by,
-  store,
-}: {
-  readonly take: Take
-  readonly by: number
-  readonly store: Takes
-}) {
-  const words = `Pictures ${Math.abs(by)} ms ${by < 0 ? 'earlier' : 'later'}`
-  return (
-    <Button
-      size="compact-xs"
-      variant="default"
-      aria-label={`${words}, ${take.title}`}
-      onClick={() => void store.takes.change(take.id, (now) => nudgedTake(now, by))}
-    >
-      {by < 0 ? '− ' : '+ '}
-      {Math.abs(by)} ms
-    </Button>
-  )
-}
-
-/** The takes of a combination, the last one first. */
-function useTakes(store: Takes | undefined, combination: string): readonly Take[] {
-  const queries = useQueryClient()
-  useEffect(
-    () => store?.takes.watch(() => void queries.invalidateQueries({ queryKey: ['takes'] })),
-    [store, queries],
-  )
-  const { data } = useQuery({
-    queryKey: ['takes'],
-    queryFn: async () => (await store?.takes.list())?.all ?? [],
-    enabled: store !== undefined,
-    staleTime: 0,
-  })
-  return useMemo(
-    () =>
-      (data ?? [])
-        .filter((one) => one.combination === combination)
-        .sort((a, b) => (a.at < b.at ? 1 : -1)),
-    [data, combination],
   )
 }
 
