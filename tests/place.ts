@@ -7,6 +7,7 @@ import { togetherIn } from '../src/storage/keeping'
 import { createOwnWords } from '../src/storage/own'
 import { createPlanning } from '../src/storage/planning'
 import { createSongs } from '../src/storage/songs'
+import { createTakes } from '../src/storage/takes'
 import { keepingIn, notesOf, slots } from './slots'
 
 /** All that one browser keeps; `full` has no room in local storage any more, and `room` bytes for sound. */
@@ -34,6 +35,10 @@ export function placeNamed(name: string, { full = false, now = 1, room = 1_000_0
       database,
       keepingIn(store, () => now),
       async () => room,
+    ),
+    takes: createTakes(
+      database,
+      keepingIn(store, () => now),
     ),
   }
 }

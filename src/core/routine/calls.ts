@@ -1,5 +1,5 @@
 import type { Cue, SongCalls } from '../calling/cues'
-import { countOfTick, type Section, type Song, type SongCounts } from '../song/song'
+import { countOfTick, isSilent, type Section, type Song, type SongCounts } from '../song/song'
 import { TICKS_PER_COUNT } from '../time/time'
 import type { Laid } from './laid'
 
@@ -33,5 +33,7 @@ function partCues(sections: readonly Section[], tickOf: (count: number) => numbe
 }
 
 /** Whether a count is said: not where nobody hears one, but the last before it comes back. */
-const isSaid = ({ silent, ms }: SongCounts, at: number): boolean =>
-  silent.every(({ from, to }) => at < from || at >= to || (to < ms.length && at >= to - BACK))
+const isSaid = (counts: SongCounts, at: number): boolean =>
+  Array.from({ length: BACK + 1 }, (_, more) => at + more).some(
+    (one) => one < counts.ms.length && !isSilent(counts, one),
+  )

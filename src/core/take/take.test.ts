@@ -2,14 +2,15 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
 import { holds } from '../../../tests/holds'
-import { bothOf } from '../combination/dancing'
+import { aloneFrom, bothOf } from '../combination/dancing'
 import { USUAL_HOUSE } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
 import { performanceOf } from '../performance/performance'
 import { SILENT, stretchOf } from '../performance/stretches'
 import { danced } from '../simulate/danced'
+import { TICKS_PER_COUNT } from '../time/time'
 import { steady } from '../time/timeMap'
-import { dancedIn, newTake, nudgedTake, readTake, secondIn } from './take'
+import { besideDance, dancedIn, newTake, nudgedTake, readTake, secondIn } from './take'
 
 const begun = newTake({
   id: 't',
@@ -50,6 +51,19 @@ describe('a take', () => {
             seconds += time.secondsAt(length)
           }
           expect(secondIn(take, combination.lead, 1e6)).toBeUndefined()
+          // Danced at another tempo, each of its moments goes by as much faster or slower.
+          const slower = performanceOf([stretchOf(dance, aloneFrom(combination.lead))], {
+            time: steady(tempo / 2),
+            speech: SILENT,
+          })
+          const [lead, round] = slower.segments
+          const middle = (lead?.length ?? 0) + (round?.length ?? 0) / 2
+          const beside = besideDance(take, slower.momentAt(middle))
+          const isInside = (round?.length ?? 0) > 4 * TICKS_PER_COUNT
+          if (isInside) expect(beside?.rate).toBeCloseTo(0.5, 1)
+          expect(beside?.second).toBe(
+            secondIn(take, combination.lead, slower.momentAt(middle).tick),
+          )
         },
       ),
       { numRuns: 60, seed: 121 },
