@@ -2,12 +2,13 @@ import { NativeSelect, SegmentedControl, Slider, Switch } from '@mantine/core'
 import { memo, type Ref } from 'react'
 import { useStore } from 'zustand'
 import type { Side } from '../../core/body/side'
-import { FASTEST_RATE, hundredths, percent, RATE_STEP, SLOWEST_RATE } from '../../core/song/rate'
+import { hundredths, percent } from '../../core/song/rate'
 import { FASTEST, type Tempo } from '../../core/time/tempo'
 import { PlayButton } from '../parts/PlayButton'
 import type { PlayDeck } from '../stores/deck'
 import type { LoopMode, PlayChoice, SideMode } from './performances'
 import classes from './play.module.css'
+import { RateSlider } from './RateSlider'
 
 interface PlayBarProps {
   readonly deck: PlayDeck
@@ -134,15 +135,10 @@ function SongSpeed({
     <div className={classes.tempo}>
       <span className={`counts ${classes.tempoNow}`}>{here}</span>
       <div className={classes.slider}>
-        <Slider
-          thumbLabel="Speed of the song, of its own"
-          label={null}
-          min={hundredths(SLOWEST_RATE)}
-          max={hundredths(FASTEST_RATE)}
-          step={hundredths(RATE_STEP)}
-          value={hundredths(rate)}
-          onChange={(speed) => onRate(speed / 100)}
-          styles={{ track: { minWidth: 90 } }}
+        <RateSlider
+          label="Speed of the song, of its own"
+          speed={hundredths(rate)}
+          onSpeed={(speed) => onRate(speed / 100)}
         />
         <div className={classes.ends}>
           <span>here, at {percent(rate)} of the song</span>

@@ -1,9 +1,9 @@
 import { NativeSelect, Slider, Switch } from '@mantine/core'
 import type { Ref } from 'react'
-import { FASTEST_RATE, hundredths, RATE_STEP, SLOWEST_RATE } from '../../core/song/rate'
 import type { Stretch } from '../../core/song/stretch'
 import { PlayButton } from '../parts/PlayButton'
 import bar from '../play/play.module.css'
+import { RateSlider } from '../play/RateSlider'
 import classes from './song.module.css'
 import type { SongChoice } from './songChoice'
 
@@ -54,16 +54,10 @@ export function SongBar({
       <div className={bar.tempo}>
         <span className={`counts ${bar.tempoNow}`}>{Math.round((tempo * choice.speed) / 100)}</span>
         <div className={bar.slider}>
-          <Slider
-            thumbLabel="Speed, per cent of its own"
-            label={null}
-            min={hundredths(SLOWEST_RATE)}
-            max={hundredths(FASTEST_RATE)}
-            step={hundredths(RATE_STEP)}
-            value={choice.speed}
-            marks={[{ value: 100 }]}
-            onChange={(speed) => onChoice({ ...choice, speed })}
-            styles={{ track: { minWidth: 90 } }}
+          <RateSlider
+            label="Speed, per cent of its own"
+            speed={choice.speed}
+            onSpeed={(speed) => onChoice({ ...choice, speed })}
           />
           <div className={bar.ends}>
             <span data-speed={choice.speed}>{choice.speed} % of its speed</span>
