@@ -49,12 +49,13 @@ function run({ job, input, setting }: Request): Jobs[JobName]['out'] {
     return spreadOver(input.wishes, materialsOf(input.combinations, vocabulary, house))
   const around = ({ routine, song, combinations }: Jobs['routine']['in']) => {
     const find = (id: string) => combinations.find((one) => one.id === id)
-    return { routine, song, find, newId, factsOf: factsOn(song, find, vocabulary, house) }
+    const factsOf = factsOn(song, find, vocabulary, house)
+    return { routine, song, find, newId, factsOf, vocabulary, house }
   }
   if (isFor('routine', input)) return around(input).factsOf(input.routine)
   if (isFor('offers', input)) return offersFor(input.fact, around(input))
   if (isFor('propose', input))
-    return proposalsFor({ ...around(input), combinations: input.combinations, vocabulary, house })
+    return proposalsFor({ ...around(input), combinations: input.combinations })
   if (isFor('madeUp', input)) return madeUp(input, vocabulary, house) ?? null
   if (isFor('read', input)) {
     const { name, content } = input

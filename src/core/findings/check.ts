@@ -107,7 +107,7 @@ export function judged(dance: Danced, combination: Combination): Checked {
     level,
     house,
     get loads() {
-      loads ??= loadsOf(lead, combination.tempo)
+      loads ??= loadsOf(lead)
       return loads
     },
   }

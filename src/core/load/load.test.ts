@@ -13,9 +13,11 @@ import { levelForm } from '../forms/levels'
 import { USUAL_HOUSE } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
 import { simulate } from '../simulate/simulate'
+import { steady } from '../time/timeMap'
 import { hardestLoad, loadsOf } from './load'
 
-const loads = (written: Combination, tempo = 100) => loadsOf(simulate(written, vocabulary), tempo)
+const loads = (written: Combination, tempo = 100) =>
+  loadsOf(simulate(written, vocabulary), steady(tempo))
 
 describe('the load of a count', () => {
   it('is the sum of its parts, as it is shown', () => {

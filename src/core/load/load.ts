@@ -9,6 +9,7 @@ import { remembered } from '../record/remembered'
 import { type CourseSlice, courseSlices, type Run } from '../simulate/course'
 import type { DancedStep, Simulation, Slice } from '../simulate/simulate'
 import { TICKS_PER_COUNT } from '../time/time'
+import type { TimeMap } from '../time/timeMap'
 import { repeatsOf } from '../what/repeats'
 
 /** What one layer adds to the load of a count. */
@@ -87,9 +88,14 @@ interface Layered {
   readonly pulse: number
 }
 
-/** The load of every count of a simulation at a tempo, in the order they are danced. */
-export function loadsOf(simulation: Simulation, tempo: number): readonly CountLoad[] {
-  const quick = clamp((tempo / 100) ** 0.7, 0.8, 1.5)
+/**
+ * The load of every count of a simulation, in the order they are danced.
+ * @param time how its ticks go by: each pass is weighed at the tempo it begins in
+ */
+export function loadsOf(
+  simulation: Simulation,
+  time: TimeMap = simulation.time,
+): readonly CountLoad[] {
   const courses = courseSlices(simulation)
   const { vocabulary, house } = simulation
   const still = house.limits['load.still']
@@ -97,6 +103,7 @@ export function loadsOf(simulation: Simulation, tempo: number): readonly CountLo
   return simulation.slices.flatMap((slice, i) => {
     const course = courses[i]
     if (!course) return []
+    const quick = clamp((time.tempoAt(slice.pass.at) / 100) ** 0.7, 0.8, 1.5)
     const made = loadsIn(slice, { course, vocabulary, quick, still, before: kinds })
     kinds = made.kinds
     return made.loads

@@ -95,7 +95,7 @@ export function materialFrom(dance: Danced, combination: Combination): Material 
     loads(layers, tempo) {
       const key = `${layers.join()} ${tempo}`
       const found =
-        loads.get(key) ?? loadsOf(simulate(only(written, layers), vocabulary, house), tempo)
+        loads.get(key) ?? loadsOf(simulate(only(written, layers), vocabulary, house), steady(tempo))
       loads.set(key, found)
       return found
     },

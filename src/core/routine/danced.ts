@@ -27,6 +27,10 @@ export const dancedTo = (laid: Laid, song: Song, vocabulary: Vocabulary, house: 
 /** What only matters where a dance follows itself, which a routine does not. */
 const isOfItself = ({ code }: Finding): boolean => code.startsWith('join.')
 
+/** What goes wrong in class, and counts that are too much at the tempo the song has there. */
+const isOfSong = (finding: Finding): boolean =>
+  ['fault', 'snag'].includes(severityOf(finding)) || finding.code === 'load.high'
+
 /**
  * What goes wrong where pieces meet, or where the song is too fast; what a combination has by
  * itself is said where it is written.
@@ -38,7 +42,7 @@ export function foundIn(
   ownOf: (pass: LaidPass) => readonly Finding[],
 ): readonly SongFact[] {
   return judgedAsWritten(dance)
-    .filter((finding) => ['fault', 'snag'].includes(severityOf(finding)))
+    .filter((finding) => isOfSong(finding))
     .filter((finding) => !isOfItself(finding))
     .filter((finding) => !isOwn(finding, laid, ownOf))
     .map((finding): SongFact => {

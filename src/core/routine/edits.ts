@@ -1,10 +1,10 @@
 import { otherSide, type Side } from '../body/side'
 import type { Combination } from '../combination/combination'
 import { UserError } from '../errors'
-import type { Song } from '../song/song'
+import type { Section, Song } from '../song/song'
 import { canPace } from './paced'
 import { countsFrom, leftInSection, roomAt } from './room'
-import type { Pace, Piece, RestHow, Routine } from './routine'
+import { endOfPiece, type Pace, type Piece, type RestHow, type Routine } from './routine'
 
 const inOrder = (pieces: readonly Piece[]): readonly Piece[] =>
   [...pieces].sort((a, b) => a.at - b.at)
@@ -101,6 +101,43 @@ const without = (routine: Routine, id: string): Routine => ({
 /** A piece stays as it is, or no longer does. */
 export const lockToggled = (routine: Routine, id: string): Routine =>
   changed(routine, id, ({ locked, ...free }) => (locked ? free : { ...free, locked: true }))
+
+/**
+ * A section danced as the one it is like, as far as both go; what lies there is taken away.
+ * @throws UserError where something that lies there is locked, or goes over its borders
+ */
+export function dancedLike(
+  routine: Routine,
+  song: Song,
+  section: string,
+  like: Section,
+  newId: () => string,
+): Routine {
+  const own = song.sections.find(({ id }) => id === section)
+  if (!own) return routine
+  const counts = Math.min(leftInSection(song, own.at), leftInSection(song, like.at))
+  const isIn = (piece: Piece, from: number) => piece.at < from + counts && endOfPiece(piece) > from
+  const there = routine.pieces.filter((piece) => isIn(piece, own.at))
+  for (const piece of there) {
+    checkFree(routine, piece.id)
+    if (piece.at < own.at || endOfPiece(piece) > own.at + counts)
+      throw new UserError(
+        'Something that lies there goes on in another section.',
+        'Make it shorter first.',
+      )
+  }
+  const by = own.at - like.at
+  const copies = routine.pieces
+    .filter(({ at }) => at >= like.at && at < like.at + counts)
+    .map(({ ms: _, locked: __, ...piece }): Piece => {
+      const to = Math.min(like.at + counts, endOfPiece(piece))
+      return { ...piece, id: newId(), at: piece.at + by, counts: to - piece.at }
+    })
+  return {
+    ...routine,
+    pieces: inOrder([...routine.pieces.filter((piece) => !there.includes(piece)), ...copies]),
+  }
+}
 
 /** Only what is locked of a routine. */
 export const onlyLocked = (routine: Routine): Routine => ({

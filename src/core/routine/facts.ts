@@ -6,9 +6,14 @@ import type { Vocabulary } from '../moves/vocabulary'
 import type { Song } from '../song/song'
 import { dancedTo, foundIn } from './danced'
 import { fitOf, type SongFact } from './fit'
+import { factsInSections } from './inSections'
 import { laidOut } from './laid'
 import type { Routine } from './routine'
+import { songSums } from './sums'
 import type { LaidPass } from './turns'
+
+/** What is worth a look in a routine; `also` is danced in it and not known yet. */
+export type FactsOf = (routine: Routine, also?: Combination) => readonly SongFact[]
 
 /** What is worth a look in routines on a song, in the order of their counts. */
 export function factsOn(
@@ -16,7 +21,7 @@ export function factsOn(
   find: (id: string) => Combination | undefined,
   vocabulary: Vocabulary,
   house: House,
-): (routine: Routine) => readonly SongFact[] {
+): FactsOf {
   const known = new Map<Combination, readonly Finding[]>()
   const own = ({ combination }: LaidPass): readonly Finding[] => {
     if (!combination) return []
@@ -25,9 +30,13 @@ export function factsOn(
     known.set(combination, findings)
     return findings
   }
-  return (routine) => {
-    const laid = laidOut(routine, song, find)
+  return (routine, also) => {
+    const laid = laidOut(routine, song, (id) => (also?.id === id ? also : find(id)))
     const dance = dancedTo(laid, song, vocabulary, house)
-    return [...fitOf(routine, song, laid), ...foundIn(dance, laid, own)].sort((a, b) => a.at - b.at)
+    return [
+      ...fitOf(routine, song, laid),
+      ...foundIn(dance, laid, own),
+      ...factsInSections(routine, song, laid, dance, songSums(routine, song, laid, dance)),
+    ].sort((a, b) => a.at - b.at)
   }
 }

@@ -1,6 +1,5 @@
-import type { Side } from '../body/side'
 import type { Finding } from '../findings/finding'
-import type { Song } from '../song/song'
+import type { Section, Song } from '../song/song'
 import type { Laid } from './laid'
 import { spanOf } from './room'
 import { endOfPiece, type Piece, type Routine } from './routine'
@@ -22,6 +21,28 @@ export type SongFact = {
   | { readonly code: 'song.lost' }
   /** What the dance as a whole has, and the combination by itself has not. */
   | { readonly code: 'song.dance'; readonly finding: Finding }
+  /** Danced otherwise than the section it is like: on so many counts, this one being the first. */
+  | {
+      readonly code: 'song.same'
+      readonly section: string
+      readonly like: Section
+      readonly counts: number
+    }
+  /** It ends turned away: degrees to the right of front, below 0 to the left. */
+  | {
+      readonly code: 'song.facing'
+      readonly section: string
+      readonly facing: number
+      readonly isEnd: boolean
+    }
+  /** A loud section is danced with clearly less than a quiet one: mean loads of a count. */
+  | {
+      readonly code: 'song.load'
+      readonly section: string
+      readonly load: number
+      readonly quiet: Section
+      readonly quietLoad: number
+    }
 )
 
 /** Counts in a row that nothing is laid on. */
@@ -98,30 +119,8 @@ export const isOwn = (
     (one) =>
       one.code === finding.code &&
       one.spot.phrase === finding.spot.phrase &&
-      one.spot.at === finding.spot.at &&
+      // The hardest count of a phrase may be another one at another tempo.
+      (one.spot.at === finding.spot.at || one.code === 'load.high') &&
       one.spot.layer === finding.spot.layer,
   )
-}
-
-/** What a routine comes to. */
-export interface RoutineSums {
-  /** Counts of the song, and of them those that are danced, at rest, and not covered. */
-  readonly counts: number
-  readonly danced: number
-  readonly rest: number
-  readonly left: number
-  readonly sides: Readonly<Record<Side, number>>
-}
-
-export function sumsOf(routine: Routine, song: Song): RoutineSums {
-  const { from, to } = spanOf(song, routine)
-  const sums = { counts: to - from, danced: 0, rest: 0, sides: { R: 0, L: 0 } }
-  for (const { counts, what } of routine.pieces) {
-    if (what.kind === 'rest') sums.rest += counts
-    else {
-      sums.danced += counts
-      sums.sides[what.side] += counts
-    }
-  }
-  return { ...sums, left: sums.counts - sums.danced - sums.rest }
 }

@@ -9,9 +9,10 @@ import { dancersOf } from '../pose/dancers'
 import { jointOf } from '../pose/joints'
 import { TICKS_PER_COUNT } from '../time/time'
 import { dancedTo, routinePlayed } from './danced'
-import { fitOf, gapsIn, sumsOf } from './fit'
+import { fitOf, gapsIn } from './fit'
 import { laidOut } from './laid'
 import { readRoutine } from './routine'
+import { sumsOf } from './sums'
 import { songFactText } from './words'
 
 describe('a routine, however it came to be', () => {

@@ -7,9 +7,9 @@ import { USUAL_HOUSE } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
 import { filledWith } from './edits'
 import { factsOn } from './facts'
-import { sumsOf } from './fit'
 import { madeUp } from './madeUp'
 import { emptyRoutine } from './routine'
+import { sumsOf } from './sums'
 
 describe('something made up for a quiet passage', () => {
   const songOf = (counts: number, tempo: number, phrase: number) =>

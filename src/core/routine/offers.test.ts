@@ -8,10 +8,10 @@ import { USUAL_HOUSE } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
 import { laidOn } from './edits'
 import { factsOn } from './facts'
-import { sumsOf } from './fit'
 import { offersFor } from './offers'
 import { countsFrom } from './room'
 import { type Routine, readRoutine } from './routine'
+import { sumsOf } from './sums'
 
 describe('a combination laid on a song at its own tempo', () => {
   it('is offered ways that put it right, each tried: none brings a fault, all lose no count', () => {
@@ -35,7 +35,15 @@ describe('a combination laid on a song at its own tempo', () => {
       )
       const factsOf = factsOn(song, find, vocabulary, USUAL_HOUSE)
       let ids = 0
-      const around = { routine, song, find, factsOf, newId: () => `new ${ids++}` }
+      const around = {
+        routine,
+        song,
+        find,
+        factsOf,
+        vocabulary,
+        house: USUAL_HOUSE,
+        newId: () => `new ${ids++}`,
+      }
       const faults = (one: Routine) =>
         factsOf(one).filter(
           (fact) => fact.code === 'song.dance' && severityOf(fact.finding) === 'fault',

@@ -1,9 +1,13 @@
 import type { Combination } from '../combination/combination'
 import { UserError } from '../errors'
 import { severityOf } from '../findings/finding'
+import type { House } from '../house/house'
+import type { Vocabulary } from '../moves/vocabulary'
 import type { Song } from '../song/song'
-import { lengthened, moved, restedOn, turned } from './edits'
+import { dancedLike, lengthened, moved, restedOn, turned } from './edits'
+import type { FactsOf } from './facts'
 import type { SongFact } from './fit'
+import { joinedAt } from './joined'
 import { leftInSection } from './room'
 import { endOfPiece, type Piece, type RestHow, type Routine } from './routine'
 import { countWords } from './words'
@@ -14,6 +18,8 @@ export interface Offer {
   /** What it costs beside others (song 5). */
   readonly price: number
   readonly routine: Routine
+  /** A combination that is danced in it, and is kept with it. */
+  readonly made?: Combination
 }
 
 /** What each way costs, and what each count over an eight of rest costs more (h). */
@@ -42,7 +48,9 @@ interface Around {
   readonly song: Song
   readonly find: (id: string) => Combination | undefined
   /** All that is worth a look in a routine. */
-  readonly factsOf: (routine: Routine) => readonly SongFact[]
+  readonly factsOf: FactsOf
+  readonly vocabulary: Vocabulary
+  readonly house: House
   readonly newId: () => string
 }
 
@@ -51,12 +59,14 @@ export function offersFor(fact: SongFact, around: Around): readonly Offer[] {
   const { routine, factsOf } = around
   const before = faultsIn(factsOf(routine))
   return waysFor(fact, around)
-    .flatMap(({ words, price, make }): readonly Offer[] => {
+    .flatMap(({ words, price, make, made: also }): readonly Offer[] => {
       try {
         const made = make()
-        const facts = factsOf(made)
+        const facts = factsOf(made, also)
         const isGone = facts.every((one) => one.code !== fact.code || one.at !== fact.at)
-        return isGone && faultsIn(facts) <= before ? [{ words, price, routine: made }] : []
+        return isGone && faultsIn(facts) <= before
+          ? [{ words, price, routine: made, ...(also && { made: also }) }]
+          : []
       } catch (error) {
         if (!(error instanceof UserError)) throw error
         return []
@@ -72,6 +82,7 @@ interface Way {
   readonly words: string
   readonly price: number
   readonly make: () => Routine
+  readonly made?: Combination
 }
 
 function waysFor(fact: SongFact, around: Around): readonly Way[] {
@@ -131,7 +142,7 @@ function waysFor(fact: SongFact, around: Around): readonly Way[] {
       ]
     }
     case 'song.dance': {
-      const { piece } = fact
+      const { piece, finding, at } = fact
       if (piece?.what.kind !== 'dance') return []
       return [
         {
@@ -139,6 +150,14 @@ function waysFor(fact: SongFact, around: Around): readonly Way[] {
           price: PRICES.otherSide,
           make: () => turned(routine, piece.id),
         },
+        ...(severityOf(finding) === 'fault'
+          ? joinedAt(at, around).map(({ words, cost, made, routine: joined }) => ({
+              words,
+              price: cost,
+              made,
+              make: () => joined,
+            }))
+          : []),
       ]
     }
     case 'song.pickup': {
@@ -153,6 +172,18 @@ function waysFor(fact: SongFact, around: Around): readonly Way[] {
           ]
         : []
     }
+    case 'song.same': {
+      const { like, section } = fact
+      return [
+        {
+          words: `Dance it as ${like.label}`,
+          price: PRICES.whole,
+          make: () => dancedLike(routine, song, section, like, newId),
+        },
+      ]
+    }
+    case 'song.facing':
+    case 'song.load':
     case 'song.lost':
       return []
   }

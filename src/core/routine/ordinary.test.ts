@@ -13,10 +13,11 @@ import { TICKS_PER_COUNT } from '../time/time'
 import { dancedTo } from './danced'
 import { laidOn, restedOn } from './edits'
 import { factsOn } from './facts'
-import { type SongFact, sumsOf } from './fit'
+import type { SongFact } from './fit'
 import { laidOut } from './laid'
 import { offersFor } from './offers'
 import { countsFrom } from './room'
+import { sumsOf } from './sums'
 import { songFactText } from './words'
 
 describe('ordinary combinations laid on a song at their tempo', () => {
@@ -73,7 +74,14 @@ describe('ordinary combinations laid on a song at their tempo', () => {
     const [fact] = factsOf(laidAt(0))
     expect(fact && songFactText(fact, song)).toMatch(/pickup of \d+ counts? has no time/)
     let ids = 0
-    const around = { routine: laidAt(0), song, find: () => combination, factsOf }
+    const around = {
+      routine: laidAt(0),
+      song,
+      find: () => combination,
+      factsOf,
+      vocabulary,
+      house: USUAL_HOUSE,
+    }
     const offers = fact && offersFor(fact, { ...around, newId: () => `n${ids++}` })
     expect(offers?.map(({ words }) => words)).toEqual([expect.stringMatching(/^Begin it/)])
   })

@@ -10,9 +10,9 @@ import { USUAL_HOUSE } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
 import { laidOn } from './edits'
 import { factsOn } from './facts'
-import { sumsOf } from './fit'
 import { proposalsFor } from './propose'
 import { readRoutine } from './routine'
+import { sumsOf } from './sums'
 
 describe('a combination laid on a song at its own tempo', () => {
   it('covers a song as it is proposed: no fault, what was laid stays, equal sections alike', () => {

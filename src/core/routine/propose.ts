@@ -6,9 +6,11 @@ import { loadsOf } from '../load/load'
 import type { Vocabulary } from '../moves/vocabulary'
 import { danced } from '../simulate/danced'
 import { firstOne, type Section, type Song } from '../song/song'
+import type { FactsOf } from './facts'
 import { EIGHT, type Fill, fillsOf, isSame, type Part, piecesOf, turnedPart } from './fills'
-import { type Gap, gapsIn, type SongFact, sumsOf } from './fit'
+import { type Gap, gapsIn } from './fit'
 import { type Routine, restWords } from './routine'
+import { sumsOf } from './sums'
 
 /** A routine that covers what was free, and what it comes to. */
 export interface Proposed {
@@ -22,7 +24,7 @@ interface Wanted {
   readonly routine: Routine
   readonly song: Song
   readonly combinations: readonly Combination[]
-  readonly factsOf: (routine: Routine) => readonly SongFact[]
+  readonly factsOf: FactsOf
   readonly vocabulary: Vocabulary
   readonly house: House
   readonly newId: () => string
@@ -137,7 +139,7 @@ const groupOf = (section: Section | undefined, at: number): string =>
 /** How strong each combination is among them, 0 to 1: by its mean load. */
 function strengths({ combinations, vocabulary, house }: Wanted): ReadonlyMap<Combination, number> {
   const means = combinations.map((one) => {
-    const loads = loadsOf(danced(one, vocabulary, house).lead, one.tempo)
+    const loads = loadsOf(danced(one, vocabulary, house).lead)
     return loads.reduce((sum, { total }) => sum + total, 0) / Math.max(1, loads.length)
   })
   const most = Math.max(...means) || 1

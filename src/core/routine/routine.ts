@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { Side } from '../body/side'
 import { type Upgrade, upgrade } from '../record/upgrade'
 
-const ROUTINE_VERSION = 3
+const ROUTINE_VERSION = 4
 
 /** Twice as fast as it is written, or half as fast. */
 const Pace = z.union([z.literal(0.5), z.literal(2)])
@@ -63,6 +63,10 @@ export const Routine = z
     /** How many counts the song had when it was laid; its places are among those. */
     of: z.int().min(2).optional(),
     pieces: z.array(Piece).readonly(),
+    /** What was found and stays as it is: its code, and the piece or the section it is of. */
+    leaves: z
+      .array(z.object({ code: z.string().min(1), of: z.string().min(1) }).readonly())
+      .readonly(),
   })
   .refine(
     ({ pieces }) =>
@@ -75,10 +79,11 @@ export const Routine = z
   .readonly()
 export type Routine = z.infer<typeof Routine>
 
-/** Version 1 did not note how the song was counted when it was laid: by what is there now. Before 3 nothing had a pace, or was locked. */
+/** Version 1 did not note how the song was counted when it was laid: by what is there now. Before 3 nothing had a pace, or was locked; before 4 nothing was left as it is. */
 const UPGRADES: readonly Upgrade[] = [
   { from: 1, up: (record) => record },
   { from: 2, up: (record) => record },
+  { from: 3, up: (record) => ({ ...record, leaves: [] }) },
 ]
 
 /**
@@ -99,6 +104,7 @@ export const emptyRoutine = (
   title: song.title,
   song: song.id,
   pieces: [],
+  leaves: [],
 })
 
 /** How one rests, in a word. */

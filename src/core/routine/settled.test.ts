@@ -5,9 +5,9 @@ import { anyLaying, anySong, made, songOf } from '../../../tests/routines'
 import { evenMs } from '../../../tests/songs'
 import { twice } from '../song/correct'
 import type { Song } from '../song/song'
-import { sumsOf } from './fit'
 import { type Routine, readRoutine } from './routine'
 import { noted, settled } from './settled'
+import { sumsOf } from './sums'
 
 describe('a routine whose song is counted anew', () => {
   const all = ({ counts }: Song) => counts.ms.length
@@ -73,11 +73,13 @@ describe('a routine whose song is counted anew', () => {
       ],
     }
     const read = readRoutine(first)
-    expect(read).toEqual({ ...first, schemaVersion: 3 })
+    expect(read).toEqual({ ...first, schemaVersion: 4, leaves: [] })
     expect(settled(read, songOf(evenMs(40, 100), [0]))).toBe(read)
     const pieces = first.pieces.map((piece) => ({ ...piece, ms: { from: 900, to: 9000 } }))
     const second = { ...first, schemaVersion: 2, of: 40, pieces }
-    expect(readRoutine(second)).toEqual({ ...second, schemaVersion: 3 })
-    expect(() => readRoutine({ ...first, schemaVersion: 4 })).toThrow(/newer version/)
+    expect(readRoutine(second)).toEqual({ ...second, schemaVersion: 4, leaves: [] })
+    const third = { ...second, schemaVersion: 3, pieces: [{ ...pieces[0], locked: true }] }
+    expect(readRoutine(third)).toEqual({ ...third, schemaVersion: 4, leaves: [] })
+    expect(() => readRoutine({ ...first, schemaVersion: 5 })).toThrow(/newer version/)
   })
 })

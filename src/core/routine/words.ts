@@ -39,6 +39,15 @@ export function songFactText(fact: SongFact, song: Song, units: Units = 'metres'
       return 'Its combination is gone: nothing is danced here.'
     case 'song.dance':
       return findingText(fact.finding, units)
+    case 'song.same':
+      return `From here it is danced otherwise than ${fact.like.label}, on ${countWords(fact.counts)}.`
+    case 'song.facing': {
+      const [degrees, way] = [Math.abs(fact.facing), fact.facing < 0 ? 'left' : 'right']
+      const where = degrees === 180 ? 'with the back to front' : `turned ${degrees}° to the ${way}`
+      return `${fact.isEnd ? 'The dance' : `The ${section}`} ends ${where}.`
+    }
+    case 'song.load':
+      return `The loud ${section} is danced with less than the quiet ${fact.quiet.label.toLowerCase()}: a load of ${fact.load.toFixed(1)} a count, there ${fact.quietLoad.toFixed(1)}.`
   }
 }
 

@@ -1,8 +1,9 @@
-import { firstOne, type Song } from './song'
+import { firstOne, type Section, type Song } from './song'
 
 /** A part of a song one may dance to: counts, half-open. */
 export interface SongPart {
   readonly label: string
+  readonly section: Section
   readonly from: number
   readonly to: number
 }
@@ -10,8 +11,9 @@ export interface SongPart {
 /** The sections of a song, each from where counting has begun in it. */
 export function partsOf({ sections, counts }: Song): readonly SongPart[] {
   const first = firstOne(counts)
-  return sections.flatMap(({ label, at }, i): readonly SongPart[] => {
+  return sections.flatMap((section, i): readonly SongPart[] => {
+    const { label, at } = section
     const [from, to] = [Math.max(at, first), sections[i + 1]?.at ?? counts.ms.length]
-    return from < to ? [{ label, from, to }] : []
+    return from < to ? [{ label, section, from, to }] : []
   })
 }

@@ -52,7 +52,7 @@ export function SongMenu({ routines, songs, onPick }: SongMenuProps) {
   )
 }
 
-const wholeOf = ({ counts }: Song): SongPart => ({
+const wholeOf = ({ counts }: Song): Omit<SongPart, 'section'> => ({
   label: 'All of it',
   from: 0,
   to: counts.ms.length,

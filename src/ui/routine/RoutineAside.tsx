@@ -3,7 +3,9 @@ import { useState } from 'react'
 import { LAYERS, type Layer } from '../../core/body/layers'
 import type { Combination } from '../../core/combination/combination'
 import { aloneFrom } from '../../core/combination/dancing'
+import type { SongFact } from '../../core/routine/fit'
 import type { Laid } from '../../core/routine/laid'
+import { isLeft, leftAsIs, takenUp } from '../../core/routine/leaves'
 import { type Piece, REST_WORDS, type RestHow, type Routine } from '../../core/routine/routine'
 import { nameOf, songFactPlace, songFactText } from '../../core/routine/words'
 import type { Danced } from '../../core/simulate/danced'
@@ -17,12 +19,19 @@ import { useServices } from '../stores/services'
 import classes from './routine.module.css'
 import { useFacts } from './useFacts'
 import type { Hands } from './useHands'
+import type { ChangeRoutine } from './useRoutine'
 
 const PACES = [
   { pace: 1, words: 'As written' },
   { pace: 2, words: 'Double time' },
   { pace: 0.5, words: 'Half time' },
 ] as const
+
+const keyOf = (fact: SongFact): string =>
+  `${fact.code} ${fact.at} ${fact.code === 'song.dance' ? fact.finding.code : ''}`
+
+/** Counts that nothing is laid on are not left, they are danced freely. */
+const canBeLeft = ({ code }: SongFact): boolean => code !== 'song.gap' && code !== 'song.lost'
 
 const ALL_LAYERS: ReadonlySet<Layer> = new Set(LAYERS)
 
@@ -38,7 +47,7 @@ export function RoutineAside({
   hands,
   message,
   onSelect,
-  onOffer,
+  change,
 }: {
   readonly routine: Routine
   readonly song: Song
@@ -50,11 +59,14 @@ export function RoutineAside({
   readonly hands: Hands
   readonly message: string
   readonly onSelect: (at: number) => void
-  readonly onOffer: (words: string, offer: Routine) => void
+  readonly change: ChangeRoutine
 }) {
   const { deck } = useServices()
   const [only, setOnly] = useState<Layer>()
-  const { facts, offersFor } = useFacts(routine, song, combinations, at)
+  const { facts: all, offersFor } = useFacts(routine, song, combinations, at)
+  const facts = all.filter((fact) => !isLeft(routine, fact))
+  const left = all.filter((fact) => isLeft(routine, fact))
+  const textOf = (fact: SongFact) => songFactText(fact, song, dance.house.units)
   const { phrase, move, longer, turn, remove, rest, makeUp, pace, lock } = hands
   const ownPace = piece?.what.kind === 'dance' ? (piece.what.pace ?? 1) : 1
   return (
@@ -109,23 +121,55 @@ export function RoutineAside({
       <section aria-label="Worth a look">
         <ul className={classes.facts}>
           {facts.map((fact) => (
-            <li key={`${fact.code} ${fact.at} ${'finding' in fact ? fact.finding.code : ''}`}>
+            <li key={keyOf(fact)}>
               <button type="button" onClick={() => onSelect(fact.at)}>
-                <b>{songFactPlace(fact, song)}</b> {songFactText(fact, song, dance.house.units)}
+                <b>{songFactPlace(fact, song)}</b> {textOf(fact)}
               </button>
               {offersFor(fact).map((offer) => (
                 <Button
                   key={offer.words}
                   className={classes.offer}
                   size="compact-sm"
-                  onClick={() => onOffer(offer.words, offer.routine)}
+                  onClick={() => hands.take(offer)}
                 >
                   {offer.words}
                 </Button>
               ))}
+              {fact.at === at && canBeLeft(fact) && (
+                <Button
+                  className={classes.offer}
+                  size="compact-sm"
+                  variant="default"
+                  onClick={() => change('leave it as it is', (now) => leftAsIs(now, fact))}
+                >
+                  Leave it as it is
+                </Button>
+              )}
             </li>
           ))}
         </ul>
+        {left.length > 0 && (
+          <details className={classes.left}>
+            <summary>Left as it is: {left.length}</summary>
+            <ul className={classes.facts}>
+              {left.map((fact) => (
+                <li key={keyOf(fact)}>
+                  <button type="button" onClick={() => onSelect(fact.at)}>
+                    <b>{songFactPlace(fact, song)}</b> {textOf(fact)}
+                  </button>
+                  <Button
+                    className={classes.offer}
+                    size="compact-sm"
+                    variant="default"
+                    onClick={() => change('say it again', (now) => takenUp(now, fact))}
+                  >
+                    Say it again
+                  </Button>
+                </li>
+              ))}
+            </ul>
+          </details>
+        )}
       </section>
     </aside>
   )

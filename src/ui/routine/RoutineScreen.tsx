@@ -119,6 +119,8 @@ function OpenRoutine({
         routine={routine}
         song={song}
         laid={laid}
+        dance={dance}
+        combinations={combinations}
         rows={rows}
         document={document}
         change={change}
@@ -155,7 +157,7 @@ function OpenRoutine({
           hands={hands}
           message={message}
           onSelect={select}
-          onOffer={(words, offer) => change(words.toLowerCase(), () => offer)}
+          change={change}
         />
       </div>
       <SongBar

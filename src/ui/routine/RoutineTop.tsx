@@ -1,10 +1,13 @@
 import { Button, TextInput } from '@mantine/core'
 import { IconChevronDown } from '@tabler/icons-react'
+import { useState } from 'react'
 import { Link } from 'react-router'
+import type { Combination } from '../../core/combination/combination'
 import { type CueRow, cueSheetCsv, cueSheetVtt } from '../../core/routine/cueSheet'
-import { sumsOf } from '../../core/routine/fit'
 import type { Laid } from '../../core/routine/laid'
 import type { Routine } from '../../core/routine/routine'
+import { sumsOf } from '../../core/routine/sums'
+import type { Danced } from '../../core/simulate/danced'
 import type { Song } from '../../core/song/song'
 import { DocumentButtons } from '../parts/DocumentButtons'
 import { LaterMenu } from '../parts/LaterMenu'
@@ -12,6 +15,7 @@ import { counted } from '../parts/locale'
 import map from '../song/song.module.css'
 import type { OpenDocument } from '../stores/useDocument'
 import classes from './routine.module.css'
+import { SumsModal } from './SumsModal'
 import type { ChangeRoutine } from './useRoutine'
 
 /** What a routine is called, what it comes to, and its cue sheet. */
@@ -19,6 +23,8 @@ export function RoutineTop({
   routine,
   song,
   laid,
+  dance,
+  combinations,
   rows,
   document,
   change,
@@ -28,6 +34,8 @@ export function RoutineTop({
   readonly routine: Routine
   readonly song: Song
   readonly laid: Laid
+  readonly dance: Danced
+  readonly combinations: readonly Combination[]
   readonly rows: readonly CueRow[]
   readonly document: OpenDocument<Routine>
   readonly change: ChangeRoutine
@@ -35,6 +43,7 @@ export function RoutineTop({
   /** Writes its sound to a file. */
   readonly onSound: () => void
 }) {
+  const [isSummed, setIsSummed] = useState(false)
   const { danced, rest, left, sides } = sumsOf(routine, song)
   const save = async (as: 'csv' | 'vtt') => {
     const { download, fileName } = await import('../parts/files')
@@ -56,9 +65,24 @@ export function RoutineTop({
       <Link className={classes.song} to={`/song/${song.id}`}>
         on {song.title}
       </Link>
-      <span className={`counts ${classes.sums}`}>
+      <button
+        type="button"
+        className={`counts ${classes.sums}`}
+        aria-haspopup="dialog"
+        title="What it comes to, by section and combination"
+        onClick={() => setIsSummed(true)}
+      >
         {counted(danced, 'count')} danced · {rest} at rest · {left} left · R {sides.R}, L {sides.L}
-      </span>
+      </button>
+      <SumsModal
+        routine={routine}
+        song={song}
+        laid={laid}
+        dance={dance}
+        combinations={combinations}
+        opened={isSummed}
+        onClose={() => setIsSummed(false)}
+      />
       <span className={map.spring} />
       <LaterMenu
         button={(onClick) => (

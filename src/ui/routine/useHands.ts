@@ -13,6 +13,7 @@ import {
   restedOn,
   turned,
 } from '../../core/routine/edits'
+import type { Offer } from '../../core/routine/offers'
 import { freeFrom } from '../../core/routine/room'
 import {
   type Pace,
@@ -41,6 +42,8 @@ export interface Hands {
   readonly lock: () => void
   /** Makes up something slow for the free counts, keeps it among the combinations, and lays it. */
   readonly makeUp: () => void
+  /** Takes an offer, and keeps the combination it brings. */
+  readonly take: (offer: Offer) => void
 }
 
 export function useHands({
@@ -67,6 +70,14 @@ export function useHands({
   const queries = useQueryClient()
   const seed = useRef(0)
   const from = freeFrom(routine, at)
+  const keep = async (made: Combination) => {
+    await combinations.add(made)
+    await queries.invalidateQueries({ queryKey: ['all combinations'] })
+  }
+  const sayWhatFailed = (error: unknown) => {
+    const { what, toDo } = inWords(error)
+    say(`${what} ${toDo}`)
+  }
   const onPiece = (label: string, make: (now: Routine, id: string) => Routine) => {
     if (!piece) {
       say('Select a piece first: touch it, or go to it with the arrows.')
@@ -100,13 +111,20 @@ export function useHands({
           say('Nothing fits these few counts: hold a pose, or dance freely.')
           return
         }
-        await combinations.add(made)
-        await queries.invalidateQueries({ queryKey: ['all combinations'] })
+        await keep(made)
         change(`make up ${made.title}`, (now) => filledWith(now, song, made, { at: from, newId }))
         say(`Made up, and kept among the combinations as “${made.title}”: change it there.`)
       } catch (error) {
-        const { what, toDo } = inWords(error)
-        say(`${what} ${toDo}`)
+        sayWhatFailed(error)
+      }
+    },
+    async take({ words, routine: offered, made }) {
+      try {
+        if (made) await keep(made)
+        change(words.charAt(0).toLowerCase() + words.slice(1), () => offered)
+        if (made) say(`Danced otherwise here, and kept among the combinations as “${made.title}”.`)
+      } catch (error) {
+        sayWhatFailed(error)
       }
     },
     pace: (pace) =>

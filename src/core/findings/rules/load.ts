@@ -15,10 +15,10 @@ import { tooMany } from '../withinEight'
 /** Counts that are harder than the level takes, and risky repetitions that pile up (model 8, 9). */
 export const load: Rule = {
   id: 'load',
-  *check({ simulation, house, level, tempo }) {
+  *check({ simulation, house, level }) {
     const limit = house.limits[`load.limit.${level}`]
     const over = new Map<number, CountLoad[]>()
-    for (const one of loadsOf(simulation, tempo))
+    for (const one of loadsOf(simulation))
       if (one.total > limit * house.limits['load.over'] + 1e-9)
         over.set(one.pass, [...(over.get(one.pass) ?? []), one])
     for (const pass of simulation.passes) {
