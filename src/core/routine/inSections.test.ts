@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { anyLaying, empty, made, songOf } from '../../../tests/routines'
+import { anyLaying, empty, made } from '../../../tests/routines'
 import { countsAt, evenMs, songWith } from '../../../tests/songs'
 import type { Combination } from '../combination/combination'
 import { USUAL_HOUSE } from '../house/house'
@@ -173,37 +173,5 @@ describe('sections as they are danced', () => {
       }),
       { numRuns: 60 },
     )
-  })
-})
-
-describe('a border where the foot does not fit', () => {
-  it('is led over by a change that is danced there and nowhere else', () => {
-    const loaded = danceOf('loaded', `${steps}; 5 step R side; 6 close L; 7 step R side; 8-8 hold`)
-    const both = [easy, loaded]
-    const findBoth = (id: string) => both.find((one) => one.id === id)
-    const on = songOf(evenMs(24, 90), [0])
-    const routine = [loaded, easy, easy].reduce(
-      (now, one, i) => laidOn(now, on, one, { at: i * 8, side: 'R', id: `p${i}` }),
-      empty,
-    )
-    const facts = factsOn(on, findBoth, vocabulary, USUAL_HOUSE)
-    const [fault] = facts(routine).filter((one) => one.code === 'song.dance')
-    expect(fault?.at).toBe(8)
-    if (!fault) return
-    let id = 0
-    const around = { routine, song: on, find: findBoth, factsOf: facts, vocabulary }
-    const offers = offersFor(fault, { ...around, house: USUAL_HOUSE, newId: () => `n${id++}` })
-    const joined = offers.filter(({ made: own }) => own)
-    expect(joined.length).toBeGreaterThan(0)
-    for (const { words, made: own, routine: after } of joined) {
-      expect(words).toMatch(/^Here only, at Verse [12]·\d: /)
-      expect(facts(after, own).filter((one) => one.code === 'song.dance')).toEqual([])
-      const changed = after.pieces.filter(
-        ({ what }) => what.kind === 'dance' && what.combination === own?.id,
-      )
-      expect(changed.map(({ counts }) => counts)).toEqual([8])
-      expect(sumsOf(after, on)).toEqual(sumsOf(routine, on))
-      expect(after.pieces.filter((piece) => routine.pieces.includes(piece))).toHaveLength(2)
-    }
   })
 })

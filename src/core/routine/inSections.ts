@@ -11,6 +11,8 @@ const AWAY = 120
 const AWAY_AT_END = 45
 /** Sections are meant to be alike where so much of the later one is (h). */
 const MEANT = 0.5
+/** Counts before the end of the shorter of two of unlike length, which may be unlike too (h). */
+const OWN_END = 8
 /** Loud and quiet sections, by their energy, and how much more a quiet one may ask (h). */
 const LOUD = 4
 const QUIET = 2
@@ -48,7 +50,10 @@ const endOf = ({ sections, counts }: Song, section: Section): number =>
 function unlike(song: Song, laid: Laid): readonly SongFact[] {
   const danced = dancedAt(laid)
   return alikeIn(song).flatMap(([first, later]): readonly SongFact[] => {
-    const counts = Math.min(endOf(song, first) - first.at, endOf(song, later) - later.at)
+    const lengths = [endOf(song, first) - first.at, endOf(song, later) - later.at]
+    // Sections of unlike length end in their own way.
+    const own = lengths[0] === lengths[1] ? 0 : OWN_END
+    const counts = Math.max(0, Math.min(...lengths) - own)
     const both = Array.from({ length: counts }, (_, i) => i).filter(
       (i) => danced(first.at + i) && danced(later.at + i),
     )

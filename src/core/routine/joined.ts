@@ -1,4 +1,3 @@
-import { otherSide } from '../body/side'
 import type { Combination, Phrase } from '../combination/combination'
 import type { House } from '../house/house'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
@@ -43,20 +42,24 @@ export function joinedAt(at: number, border: Border): readonly Joined[] {
   const { routine, song, find, house, newId } = border
   const laid = laidOut(routine, song, find)
   const index = laid.passes.findIndex((pass) => pass.at <= at && at < pass.at + pass.counts)
-  const window = windowOf(laid, index, border)
+  const before = laid.passes.findLastIndex((pass, i) => i < index && pass.combination)
+  const window = before < 0 ? undefined : windowOf(laid, before, index, border)
   if (!window) return []
+  const ends = [0, index - before]
   const vocabulary = vocabularyFor(laid.combination, border.vocabulary)
   return repairFeet(window, 'faults', vocabulary, house).flatMap(({ cost, edits }) => {
     const steps = edits.filter((edit) => 'phrase' in edit)
     if (edits.some(({ kind }) => kind === 'other-side' || kind === 'link')) return []
     const repaired = applyRepair(window, edits, vocabulary, newId)
-    const changed = [0, 1].filter((i) => phraseAt(repaired, i) !== phraseAt(window, i))
+    const changed = window.order.flatMap((_, i) =>
+      phraseAt(repaired, i) === phraseAt(window, i) ? [] : i,
+    )
     const [which] = changed
-    if (which === undefined || changed.length > 1) return []
-    const pass = laid.passes[index - 1 + which] as LaidPass
+    if (which === undefined || changed.length > 1 || !ends.includes(which)) return []
+    const pass = laid.passes[before + which] as LaidPass
     const phrase = phraseAt(repaired, which) as Phrase
-    const isOther = repaired.order[which]?.mirrored ?? false
-    const danced = ownDance(pass, phrase, isOther, song, newId)
+    const isMirrored = repaired.order[which]?.mirrored ?? false
+    const danced = ownDance(pass, phrase, isMirrored, song, newId)
     if (!danced) return []
     return [
       {
@@ -72,15 +75,18 @@ export function joinedAt(at: number, border: Border): readonly Joined[] {
 const phraseAt = ({ order, phrases }: Combination, index: number): Phrase | undefined =>
   phrases.find(({ id }) => id === order[index]?.phrase)
 
-/** The two passes that meet, as a combination that begins where the weight is by then. */
-function windowOf(laid: Laid, index: number, border: Border): Combination | undefined {
-  const { combination, passes } = laid
-  const [before, after] = [passes[index - 1], passes[index]]
-  if (!before?.combination || !after?.combination) return undefined
-  const { lead } = dancedTo(laid, border.song, border.vocabulary, border.house)
-  const weight = lead.slices[index - 1]?.entry.weight
+/** Two passes that meet, and the rest between them, as a combination that begins where the weight is by then. */
+function windowOf(
+  { combination, passes, ...laid }: Laid,
+  before: number,
+  after: number,
+  { song, vocabulary, house }: Border,
+): Combination | undefined {
+  if (!passes[after]?.combination) return undefined
+  const { lead } = dancedTo({ ...laid, combination, passes }, song, vocabulary, house)
+  const weight = lead.slices[before]?.entry.weight
   if (!weight) return undefined
-  const order = combination.order.slice(index - 1, index + 1)
+  const order = combination.order.slice(before, after + 1)
   return {
     ...combination,
     start: { ...combination.start, weight },
@@ -90,17 +96,17 @@ function windowOf(laid: Laid, index: number, border: Border): Combination | unde
 }
 
 function ownDance(
-  { combination, at }: LaidPass,
+  { piece, combination, at }: LaidPass,
   phrase: Phrase,
-  isOther: boolean,
+  isMirrored: boolean,
   song: Song,
   newId: () => string,
 ): { readonly made: Combination; readonly what: Piece['what'] } | undefined {
-  if (!combination) return undefined
+  if (!combination || piece?.what.kind !== 'dance') return undefined
+  const { side } = piece.what
   const { pickup: _, leave: __, ...own } = combination
   const id = newId()
   const title = `${combination.title}, ${placeWords(song, at)}`.slice(0, 120)
-  const side = isOther ? otherSide[combination.lead] : combination.lead
   return {
     what: { kind: 'dance', combination: id, from: 0, side },
     made: {
@@ -108,7 +114,8 @@ function ownDance(
       id,
       title,
       phrases: [{ ...phrase, id: `${id} phrase` }],
-      order: [{ phrase: `${id} phrase`, mirrored: false }],
+      // It counts for the side its piece is danced from.
+      order: [{ phrase: `${id} phrase`, mirrored: isMirrored !== (side !== combination.lead) }],
     },
   }
 }

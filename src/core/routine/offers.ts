@@ -10,7 +10,7 @@ import type { SongFact } from './fit'
 import { joinedAt } from './joined'
 import { leftInSection } from './room'
 import { endOfPiece, type Piece, type RestHow, type Routine } from './routine'
-import { countWords } from './words'
+import { countWords, likeWords } from './words'
 
 /** A way to put something of a routine right: tried before it is offered. */
 export interface Offer {
@@ -176,7 +176,7 @@ function waysFor(fact: SongFact, around: Around): readonly Way[] {
       const { like, section } = fact
       return [
         {
-          words: `Dance it as ${like.label}`,
+          words: `Dance it as ${likeWords(like, song)}`,
           price: PRICES.whole,
           make: () => dancedLike(routine, song, section, like, newId),
         },

@@ -2,7 +2,7 @@ import type { Combination } from '../combination/combination'
 import { findingText } from '../findings/findingText'
 import type { Units } from '../house/lengths'
 import { placeWords } from '../song/lines'
-import type { Song } from '../song/song'
+import type { Section, Song } from '../song/song'
 import type { SongFact } from './fit'
 import { type Piece, restWords } from './routine'
 
@@ -40,7 +40,7 @@ export function songFactText(fact: SongFact, song: Song, units: Units = 'metres'
     case 'song.dance':
       return findingText(fact.finding, units)
     case 'song.same':
-      return `From here it is danced otherwise than ${fact.like.label}, on ${countWords(fact.counts)}.`
+      return `From here it is danced otherwise than ${likeWords(fact.like, song)}, on ${countWords(fact.counts)}.`
     case 'song.facing': {
       const [degrees, way] = [Math.abs(fact.facing), fact.facing < 0 ? 'left' : 'right']
       const where = degrees === 180 ? 'with the back to front' : `turned ${degrees}° to the ${way}`
@@ -50,6 +50,12 @@ export function songFactText(fact: SongFact, song: Song, units: Units = 'metres'
       return `The loud ${section} is danced with less than the quiet ${fact.quiet.label.toLowerCase()}: a load of ${fact.load.toFixed(1)} a count, there ${fact.quietLoad.toFixed(1)}.`
   }
 }
+
+/** A section that others are like, as it is said: by its name, or as the first of that name. */
+export const likeWords = ({ label }: Section, { sections }: Song): string =>
+  sections.filter((one) => one.label === label).length > 1
+    ? `the first ${label.toLowerCase()}`
+    : label
 
 /** Where it is, as it is said. */
 export const songFactPlace = (fact: SongFact, song: Song): string => placeWords(song, fact.at)
