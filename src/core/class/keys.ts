@@ -28,6 +28,13 @@ const NOT_YET: ClassStep = { kind: 'verdict', verdict: 'not-yet' }
 const PLAY: ClassStep = { kind: 'play' }
 const HALT: ClassStep = { kind: 'halt' }
 
+/** What it means that a song is danced from another moment on: at once where it sounds already. */
+export const stepsFrom = ({ phase }: Pick<UnderWay, 'phase'>, ms: number): readonly ClassStep[] => [
+  HALT,
+  { kind: 'from', ms },
+  ...(phase === 'dancing' ? [PLAY] : []),
+]
+
 /**
  * What a key means at this moment of the class, in order. The two page keys of a presenter are
  * enough for all of it: on, and again; after a drill they say clean, and not yet.

@@ -55,6 +55,7 @@ const anyAction: fc.Arbitrary<ClassAction> = fc.oneof(
   fc.constantFrom('clean', 'not-yet').map((verdict) => ({ kind: 'verdict' as const, verdict })),
   fc.nat(30).map((index) => ({ kind: 'go' as const, index })),
   fc.nat(400).map((seconds) => ({ kind: 'cut' as const, seconds })),
+  fc.nat(90_000).map((ms) => ({ kind: 'from' as const, ms })),
 )
 
 describe('a class on the floor', () => {

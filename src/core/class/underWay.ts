@@ -67,6 +67,8 @@ export type ClassAction =
   | { readonly kind: 'next' | 'again' | 'slower' | 'faster' | 'other-side' | 'pause' }
   | { readonly kind: 'verdict'; readonly verdict: Verdict }
   | { readonly kind: 'go'; readonly index: number }
+  /** Its song from another of its moments on, in milliseconds. */
+  | { readonly kind: 'from'; readonly ms: number }
   /** One count on in a walk. */
   | { readonly kind: 'walk' }
   /** A pause now, whatever was planned; and on to what is run. */
@@ -216,6 +218,16 @@ export function afterAction(
     case 'other-side':
       return {
         ...withDrill({ ...session, danced: written() }, flipped),
+        rounds: NONE,
+        phase: 'ready',
+      }
+    case 'from':
+      if (!drill?.song || action.ms >= drill.song.to) return session
+      return {
+        ...withDrill({ ...session, danced: written() }, ({ song, ...one }) => ({
+          ...one,
+          ...(song && { song: { ...song, from: action.ms } }),
+        })),
         rounds: NONE,
         phase: 'ready',
       }

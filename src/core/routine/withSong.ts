@@ -98,12 +98,15 @@ function stretchIn(
   }
 }
 
-/** The sections a stretch goes over, as they are said: `Chorus`, `Chorus to End`; nothing for all of the song. */
+/** The sections a stretch goes over, as they are said: `Chorus`, `Verse to Chorus`, `from chorus on`; nothing for all of the song. */
 function partOf({ sections, counts }: Song, laid: Laid, from: number, to: number): string {
   if (from <= laid.from && to >= counts.ms.length) return ''
   const holding = (at: number): Section | undefined =>
     sections.findLast((section) => section.at <= at)
   const [first, last] = [holding(from), holding(to - 1)]
   if (!first || !last) return ''
-  return first === last ? first.label : `${first.label} to ${last.label}`
+  if (first === last) return first.label
+  return to >= counts.ms.length
+    ? `from ${first.label.toLowerCase()} on`
+    : `${first.label} to ${last.label}`
 }

@@ -14,7 +14,7 @@ import {
 import { Link, useParams } from 'react-router'
 import { speechSeconds } from '../../audio/speech'
 import { choiceAfter, drillDanceOf } from '../../core/class/drillDance'
-import { stepsFor } from '../../core/class/keys'
+import { type ClassStep, stepsFor, stepsFrom } from '../../core/class/keys'
 import {
   cutBy,
   drillOf,
@@ -43,6 +43,7 @@ import classes from './class.module.css'
 import { type Asked, capFor, classKeys } from './classKeys'
 import { useBroadcast } from './dancersChannel'
 import { SaidStep } from './SaidStep'
+import { nextPart, partsToDance, SongParts } from './SongParts'
 import { useAwake } from './useAwake'
 import { useCaller, useSound } from './useCaller'
 import { useClass, useClassRecord } from './useClass'
@@ -156,10 +157,9 @@ function Floor({ first, planning, materials }: FloorProps) {
     [caller, materials, speech],
   )
 
-  const press = useCallback(
-    (key: Asked) => {
-      if (key === 'full') return void toggle()
-      for (const step of stepsFor(now.current, key))
+  const take = useCallback(
+    (steps: readonly ClassStep[]) => {
+      for (const step of steps)
         switch (step.kind) {
           case 'play':
             start()
@@ -175,7 +175,18 @@ function Floor({ first, planning, materials }: FloorProps) {
             act(step)
         }
     },
-    [act, halt, now, retune, start, toggle],
+    [act, halt, now, retune, start],
+  )
+  const parts = useMemo(() => (drill ? partsToDance(drill, materials) : []), [drill, materials])
+  const dancedFrom = useCallback((ms: number) => take(stepsFrom(now.current, ms)), [take, now])
+  const press = useCallback(
+    (key: Asked) => {
+      if (key === 'full') return void toggle()
+      if (key !== 'part') return take(stepsFor(now.current, key))
+      const next = drill && nextPart(parts, drill)
+      if (next) dancedFrom(next.ms)
+    },
+    [take, now, toggle, drill, parts, dancedFrom],
   )
   const keys = useScreenKeys(classKeys(press), !isOpen)
 
@@ -311,6 +322,9 @@ function Floor({ first, planning, materials }: FloorProps) {
             {...(speak && { onSaid: speak })}
           />
         </Tap>
+      )}
+      {session.phase !== 'over' && drill && (
+        <SongParts parts={parts} drill={drill} onFrom={dancedFrom} />
       )}
       {session.phase !== 'over' && drill && (
         <ClassZones

@@ -2,7 +2,7 @@ import type { ClassKey } from '../../core/class/keys'
 import { capOf, type ScreenKey } from '../parts/keys'
 
 /** What a key or a zone asks: of the class, or of the screen. */
-export type Asked = ClassKey | 'full'
+export type Asked = ClassKey | 'full' | 'part'
 
 /** A presenter has page keys, a full stop to darken, and some an arrow each way. */
 const KEYS: Readonly<Record<Asked, Omit<ScreenKey, 'run'>>> = {
@@ -18,6 +18,7 @@ const KEYS: Readonly<Record<Asked, Omit<ScreenKey, 'run'>>> = {
   back: { on: ['Home'], does: 'the drill before' },
   water: { on: ['w'], does: 'water now' },
   'to-runs': { on: ['r'], does: 'on to the runs' },
+  part: { on: ['p'], does: 'from the next part of the song' },
   full: { on: ['f'], does: 'full screen' },
 }
 
