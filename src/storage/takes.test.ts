@@ -13,7 +13,7 @@ const take = (id: string) =>
     id,
     at: '2026-11-29T10:00:00.000Z',
     title: id,
-    combination: 'c',
+    of: { kind: 'combination', id: 'c' },
     camera: 'Front',
     nudge: 0,
     type: 'video/webm',

@@ -186,6 +186,42 @@ describe('a song', () => {
     await expectAccessible(page)
     await page.getByRole('button', { name: 'Evening colours' }).click()
     await expectAccessible(page)
+    // From its other side a piece does not follow: it is led over here only, and undone as one.
+    await grid.focus()
+    const slip = facts.getByRole('button', { name: /already stand|is in the air/ }).first()
+    for (let i = 0; i < 12 && (await slip.count()) === 0; i++) {
+      await page.keyboard.press('ArrowDown')
+      const was = await sums.textContent()
+      await page.keyboard.press('s')
+      const isTurned = (await sums.textContent()) !== was
+      await page.waitForTimeout(500)
+      if (isTurned && (await slip.count()) === 0) await page.keyboard.press('Control+z')
+    }
+    await slip.click()
+    const here = facts.getByRole('button', { name: /^Here only, at / }).first()
+    await here.click()
+    await page.getByText(/kept among the combinations as/).waitFor()
+    await slip.waitFor({ state: 'detached' })
+    await page.keyboard.press('Control+z')
+    await slip.waitFor()
+    await facts.getByRole('button', { name: 'Leave it as it is' }).click()
+    await facts.getByText('Left as it is: 1').click()
+    await facts.getByRole('button', { name: 'Say it again' }).click()
+    await slip.waitFor()
+    await page.getByText('saved', { exact: true }).waitFor()
+    // What it comes to, by section and combination.
+    await sums.click()
+    const whole = page.getByRole('dialog', { name: 'What it comes to' })
+    await whole
+      .getByRole('row', { name: /Copper Lantern|Saffron Steps/ })
+      .first()
+      .waitFor()
+    await expectAccessible(page)
+    await page.keyboard.press('Escape')
+    await page.getByRole('button', { name: 'Takes', exact: true }).click()
+    await page.getByRole('button', { name: 'Film a take' }).waitFor()
+    await expectAccessible(page)
+    await page.getByRole('button', { name: 'Takes', exact: true }).click()
     // The cue sheet is saved, and one page of paper.
     await page.getByRole('button', { name: 'Cue sheet' }).click()
     const [saved] = await Promise.all([

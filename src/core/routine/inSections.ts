@@ -21,7 +21,7 @@ const MORE = 1.5
 const DANCED = 0.5
 
 /** Sections that are like another of the song, each with the first of its kind. */
-export const alikeIn = ({ sections }: Song): readonly (readonly [Section, Section])[] =>
+const alikeIn = ({ sections }: Song): readonly (readonly [Section, Section])[] =>
   sections.flatMap((section) => {
     const first = sections.find(({ id }) => id === section.as)
     return first ? [[first, section] as const] : []

@@ -40,7 +40,7 @@ function sumsBetween(pieces: readonly Piece[], from: number, to: number): CountS
 }
 
 /** What one section comes to. */
-export interface SectionSums extends CountSums {
+interface SectionSums extends CountSums {
   readonly section: Section
   readonly seconds: number
   /** Mean load of its danced counts; 0 where nothing is danced. */
@@ -48,7 +48,7 @@ export interface SectionSums extends CountSums {
 }
 
 /** How often a combination is danced, and for how long. */
-export interface CombinationSums {
+interface CombinationSums {
   readonly id: string
   readonly pieces: number
   readonly counts: number

@@ -16,7 +16,7 @@ const begun = newTake({
   id: 't',
   at: '2026-11-29T10:00:00.000Z',
   title: 'First',
-  combination: 'c',
+  of: { kind: 'combination', id: 'c' },
   camera: 'Front camera',
   nudge: 0,
   type: 'video/webm',
@@ -68,6 +68,8 @@ describe('a take', () => {
       ),
       { numRuns: 60, seed: 121 },
     )
-    expect(() => readTake({ ...begun, schemaVersion: 2 })).toThrow(/newer version/)
+    expect(() => readTake({ ...begun, schemaVersion: 3 })).toThrow(/newer version/)
+    const { of: _, ...first } = begun
+    expect(readTake({ ...first, schemaVersion: 1, combination: 'c' })).toEqual(begun)
   })
 })

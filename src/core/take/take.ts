@@ -1,11 +1,11 @@
 import { z } from 'zod'
 import { Side } from '../body/side'
 import type { Moment, Performance } from '../performance/performance'
-import { upgrade } from '../record/upgrade'
+import { type Upgrade, upgrade } from '../record/upgrade'
 import { TICKS_PER_COUNT } from '../time/time'
 import { secondsBetween } from '../time/timeMap'
 
-const TAKE_VERSION = 1
+const TAKE_VERSION = 2
 /** How far the pictures of a camera may be late, in milliseconds. */
 const MOST_NUDGE = 1000
 
@@ -20,7 +20,7 @@ const DancedCount = z
   })
   .readonly()
 
-/** The room, filmed while a combination was danced. The film itself is kept apart. */
+/** The room, filmed while a combination, or a routine with its song, was danced. The film itself is kept apart. */
 export const Take = z
   .object({
     kind: z.literal('take'),
@@ -28,8 +28,8 @@ export const Take = z
     id: z.string().min(1),
     at: z.iso.datetime(),
     title: z.string().max(120),
-    /** Id of the combination. */
-    combination: z.string().min(1),
+    /** What was danced, by its id. */
+    of: z.object({ kind: z.enum(['combination', 'routine']), id: z.string().min(1) }).readonly(),
     /** Every count of one time through, in its order. */
     danced: z.array(DancedCount).max(4000).readonly(),
     /** The pictures are that much later than they were taken to be, in milliseconds. */
@@ -48,16 +48,24 @@ export const Take = z
   .readonly()
 export type Take = z.infer<typeof Take>
 
+/** Version 1 knew no routines. */
+const UPGRADES: readonly Upgrade[] = [
+  {
+    from: 1,
+    up: ({ combination, ...take }) => ({ ...take, of: { kind: 'combination', id: combination } }),
+  },
+]
+
 /**
  * Reads a stored take.
  * @throws UserError or ZodError when it is of a newer version, or damaged.
  */
 export const readTake = (record: Record<string, unknown>): Take =>
-  Take.parse(upgrade(record, TAKE_VERSION, []))
+  Take.parse(upgrade(record, TAKE_VERSION, UPGRADES))
 
 /** A take that is begun: nothing is filmed yet. */
 export const newTake = (
-  about: Pick<Take, 'id' | 'at' | 'title' | 'combination' | 'camera' | 'nudge' | 'type'>,
+  about: Pick<Take, 'id' | 'at' | 'title' | 'of' | 'camera' | 'nudge' | 'type'>,
 ): Take => ({
   ...about,
   kind: 'take',

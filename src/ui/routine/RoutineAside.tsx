@@ -1,21 +1,15 @@
 import { Button } from '@mantine/core'
-import { useState } from 'react'
-import { LAYERS, type Layer } from '../../core/body/layers'
+import type { ReactNode } from 'react'
 import type { Combination } from '../../core/combination/combination'
-import { aloneFrom } from '../../core/combination/dancing'
+import type { Units } from '../../core/house/lengths'
 import type { SongFact } from '../../core/routine/fit'
-import type { Laid } from '../../core/routine/laid'
 import { isLeft, leftAsIs, takenUp } from '../../core/routine/leaves'
 import { type Piece, REST_WORDS, type RestHow, type Routine } from '../../core/routine/routine'
 import { nameOf, songFactPlace, songFactText } from '../../core/routine/words'
-import type { Danced } from '../../core/simulate/danced'
 import { placeWords } from '../../core/song/lines'
 import type { Song } from '../../core/song/song'
-import { TICKS_PER_COUNT } from '../../core/time/time'
 import { Tool } from '../parts/Tool'
 import map from '../song/song.module.css'
-import { DanceStage } from '../stage/DanceStage'
-import { useServices } from '../stores/services'
 import classes from './routine.module.css'
 import { useFacts } from './useFacts'
 import type { Hands } from './useHands'
@@ -33,56 +27,41 @@ const keyOf = (fact: SongFact): string =>
 /** Counts that nothing is laid on are not left, they are danced freely. */
 const canBeLeft = ({ code }: SongFact): boolean => code !== 'song.gap' && code !== 'song.lost'
 
-const ALL_LAYERS: ReadonlySet<Layer> = new Set(LAYERS)
-
 /** What is danced at the cursor, what can be done to it, and what is worth a look in all of it. */
 export function RoutineAside({
   routine,
   song,
-  laid,
-  dance,
+  units,
   combinations,
   at,
   piece,
   hands,
   message,
+  figure,
   onSelect,
   change,
 }: {
   readonly routine: Routine
   readonly song: Song
-  readonly laid: Laid
-  readonly dance: Danced
+  readonly units: Units
   readonly combinations: readonly Combination[]
   readonly at: number
   readonly piece: Piece | undefined
   readonly hands: Hands
   readonly message: string
+  readonly figure: ReactNode
   readonly onSelect: (at: number) => void
   readonly change: ChangeRoutine
 }) {
-  const { deck } = useServices()
-  const [only, setOnly] = useState<Layer>()
   const { facts: all, offersFor } = useFacts(routine, song, combinations, at)
   const facts = all.filter((fact) => !isLeft(routine, fact))
   const left = all.filter((fact) => isLeft(routine, fact))
-  const textOf = (fact: SongFact) => songFactText(fact, song, dance.house.units)
+  const textOf = (fact: SongFact) => songFactText(fact, song, units)
   const { phrase, move, longer, turn, remove, rest, makeUp, pace, lock } = hands
   const ownPace = piece?.what.kind === 'dance' ? (piece.what.pace ?? 1) : 1
   return (
     <aside className={classes.aside} aria-label="Danced here">
-      <div className={classes.stage}>
-        <DanceStage
-          combination={laid.combination}
-          from={dance.from}
-          dancing={aloneFrom(laid.combination.lead)}
-          at={Math.max(0, TICKS_PER_COUNT * (at - laid.from))}
-          layers={ALL_LAYERS}
-          only={only}
-          onOnly={setOnly}
-          deck={deck}
-        />
-      </div>
+      {figure}
       <p className={map.where}>
         <b className="display">{placeWords(song, at)}</b>
         <span>{piece ? nameOf(piece, combinations) : 'nothing is laid here'}</span>

@@ -5,8 +5,10 @@ import type { Combination } from '../../core/combination/combination'
 import { cueSheet } from '../../core/routine/cueSheet'
 import { pieceAt } from '../../core/routine/room'
 import type { Routine } from '../../core/routine/routine'
+import { placeWords } from '../../core/song/lines'
 import { firstOne, type Song, tempoBetween } from '../../core/song/song'
 import { beforeStop } from '../../core/song/stretch'
+import { TICKS_PER_COUNT } from '../../core/time/time'
 import type { Songs } from '../../storage/songs'
 import { fileName } from '../parts/files'
 import { KeysHelp } from '../parts/KeysHelp'
@@ -28,6 +30,8 @@ import { CuePaper } from './CuePaper'
 import { RoutineAside } from './RoutineAside'
 import { RoutineLines } from './RoutineLines'
 import { RoutineShelf } from './RoutineShelf'
+import { RoutineStage } from './RoutineStage'
+import { RoutineTakes } from './RoutineTakes'
 import { RoutineTop } from './RoutineTop'
 import classes from './routine.module.css'
 import { routineKeys, useHands } from './useHands'
@@ -88,6 +92,7 @@ function OpenRoutine({
   const at = Math.min(cursor, last)
   const select = (to: number) => setCursor(Math.max(0, Math.min(last, to)))
   const [choice, setChoice] = useState(USUAL_CHOICE)
+  const [isFilmed, setFilmed] = useState(false)
   const sound = useSound(song, store)
   useLeaveWarning(document.kept === 'failed')
   const piece = pieceAt(routine, at)
@@ -112,6 +117,18 @@ function OpenRoutine({
     ...routineKeys(hands, (by) => select(at + by), playOrStop),
   ])
   const rows = useMemo(() => cueSheet(routine, song, laid, dance), [routine, song, laid, dance])
+  const figure = (
+    <RoutineStage
+      laid={laid}
+      dance={dance}
+      at={at}
+      withSong={() => ({
+        performance: player.whole(),
+        heard: mixOf(choice),
+        placeOf: ({ tick }) => placeWords(song, Math.floor(laid.from + tick / TICKS_PER_COUNT)),
+      })}
+    />
+  )
   return (
     <main className={map.screen}>
       <KeysHelp {...keys} />
@@ -124,6 +141,8 @@ function OpenRoutine({
         rows={rows}
         document={document}
         change={change}
+        isFilmed={isFilmed}
+        onFilmed={() => setFilmed(!isFilmed)}
         onKeys={keys.onOpen}
         onSound={() => void saved.save(fileName(routine.title, ''), player.whole(), mixOf(choice))}
       />
@@ -146,19 +165,29 @@ function OpenRoutine({
           grid={grid}
           onSelect={select}
         />
-        <RoutineAside
-          routine={routine}
-          song={song}
-          laid={laid}
-          dance={dance}
-          combinations={combinations}
-          at={at}
-          piece={piece}
-          hands={hands}
-          message={message}
-          onSelect={select}
-          change={change}
-        />
+        {isFilmed ? (
+          <RoutineTakes
+            routine={routine}
+            laid={laid}
+            at={at}
+            figure={figure}
+            play={player.playWhole}
+          />
+        ) : (
+          <RoutineAside
+            routine={routine}
+            song={song}
+            units={dance.house.units}
+            combinations={combinations}
+            at={at}
+            piece={piece}
+            hands={hands}
+            message={message}
+            figure={figure}
+            onSelect={select}
+            change={change}
+          />
+        )}
       </div>
       <SongBar
         playing={player.playing}

@@ -28,6 +28,8 @@ export function RoutineTop({
   rows,
   document,
   change,
+  isFilmed,
+  onFilmed,
   onKeys,
   onSound,
 }: {
@@ -39,6 +41,9 @@ export function RoutineTop({
   readonly rows: readonly CueRow[]
   readonly document: OpenDocument<Routine>
   readonly change: ChangeRoutine
+  /** Whether takes of it are looked at. */
+  readonly isFilmed: boolean
+  readonly onFilmed: () => void
   readonly onKeys: () => void
   /** Writes its sound to a file. */
   readonly onSound: () => void
@@ -84,6 +89,9 @@ export function RoutineTop({
         onClose={() => setIsSummed(false)}
       />
       <span className={map.spring} />
+      <Button size="xs" variant={isFilmed ? "filled" : "default"} aria-pressed={isFilmed} onClick={onFilmed}>
+        Takes
+      </Button>
       <LaterMenu
         button={(onClick) => (
           <Button

@@ -34,6 +34,12 @@ export function useRoutinePlay(
   // Of the dance only its counts are heard, the music is the rest.
   const isHeard = (kind: string) => kind === 'phrase' || kind === 'count'
   const { deck, playing, play, stop } = useSongDeck(song, choice, make, isHeard, onStop, onRound)
+  const wholeWish: Wish = {
+    from: laid.from,
+    to: song.counts.ms.length,
+    isLooped: false,
+    ...(choice.isCountedIn && { countIn: COUNT_IN }),
+  }
   return {
     playing,
     stop,
@@ -49,13 +55,12 @@ export function useRoutinePlay(
       })
     },
     /** All of it, from its first count to its last. */
-    whole: (): Performance =>
-      make({
-        from: laid.from,
-        to: song.counts.ms.length,
-        isLooped: false,
-        ...(choice.isCountedIn && { countIn: COUNT_IN }),
-      }),
+    whole: (): Performance => make(wholeWish),
+    /** Plays all of it, and says what that is. */
+    async playWhole() {
+      await play(wholeWish)
+      return make(wholeWish)
+    },
     /** The number that is counted in; absent where it is danced. */
     countedIn: (): string | undefined => {
       const moment = deck.moment()

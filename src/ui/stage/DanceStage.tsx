@@ -21,6 +21,7 @@ import { SaveMenu } from './SaveMenu'
 import { SeeingPicks } from './SeeingPicks'
 import classes from './stage.module.css'
 import { stageChoice } from './stageChoice'
+import type { SongToFilm } from './VideoForm'
 
 interface DanceStageProps {
   readonly combination: Combination
@@ -33,11 +34,13 @@ interface DanceStageProps {
   readonly only: Layer | undefined
   readonly onOnly: (layer: Layer | undefined) => void
   readonly deck: PlayDeck
+  /** What is filmed, where it is danced with a song. */
+  readonly withSong?: SongToFilm
 }
 
 /** The dancing figure: touch a part, and only that layer and the feet are shown, heard and danced. */
 export function DanceStage(props: DanceStageProps) {
-  const { combination, from, dancing, at, layers, only, onOnly, deck } = props
+  const { combination, from, dancing, at, layers, only, onOnly, deck, withSong } = props
   const choice = useStore(stageChoice, (s) => s)
   const { scale } = useStore(dancerNow, (s) => s)
   const dancersAt = useMemo(() => {
@@ -118,6 +121,7 @@ export function DanceStage(props: DanceStageProps) {
           dancing={dancing}
           at={at}
           colours={() => coloursOf(box.current ?? document.documentElement)}
+          withSong={withSong}
           inSpace={!isFlat}
         />
       </div>

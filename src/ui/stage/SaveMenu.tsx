@@ -16,6 +16,7 @@ import { dancerNow } from '../stores/dancer'
 import { pictureWords } from './pictureWords'
 import classes from './stage.module.css'
 import { stageChoice } from './stageChoice'
+import type { SongToFilm } from './VideoForm'
 
 const VideoForm = lazy(async () => ({ default: (await import('./VideoForm')).VideoForm }))
 
@@ -27,6 +28,8 @@ interface SaveMenuProps {
   readonly at: number
   /** The theme's colours as they are on the stage now. */
   readonly colours: () => StageColours
+  /** What is danced with a song, where that is so. */
+  readonly withSong: SongToFilm | undefined
   /** Whether the stage draws in space; else it draws flat. */
   readonly inSpace: boolean
 }
@@ -39,7 +42,15 @@ const PICTURES = [
 ] as const
 
 /** The pose as a picture, the key poses of a phrase, and a practice video. */
-export function SaveMenu({ combination, dancersAt, dancing, at, colours, inSpace }: SaveMenuProps) {
+export function SaveMenu({
+  combination,
+  dancersAt,
+  dancing,
+  at,
+  colours,
+  withSong,
+  inSpace,
+}: SaveMenuProps) {
   const [films, setFilms] = useState(false)
   const shown = useStore(stageChoice, (s) => s.clearer)
   // As it is danced, unless who saves it says otherwise.
@@ -140,6 +151,7 @@ export function SaveMenu({ combination, dancersAt, dancing, at, colours, inSpace
             combination={combination}
             dancersAt={dancersAt}
             dancing={dancing}
+            withSong={withSong}
             onClose={() => setFilms(false)}
           />
         </Suspense>

@@ -1,31 +1,43 @@
 import { Button, Group, Modal, NativeSelect, Progress } from '@mantine/core'
 import { useEffect, useRef, useState } from 'react'
 import { useStore } from 'zustand'
+import { speechSeconds } from '../../audio/speech'
 import { sideWord } from '../../core/body/side'
+import { capital } from '../../core/capital'
+import { USUAL_SOUND } from '../../core/class/soundChoice'
 import { type Combination, teachTempoOf } from '../../core/combination/combination'
 import { bothOf, type Dancing } from '../../core/combination/dancing'
+import { practicePerformance } from '../../core/performance/stretches'
 import type { Dancers } from '../../core/pose/dancers'
 import { VIEWS, type View, viewFacts } from '../../core/pose/views'
 import { FASTEST, SLOWEST } from '../../core/time/tempo'
 import { download, fileName } from '../parts/files'
 import { NumberField } from '../parts/NumberField'
 import { inWords, Problem } from '../parts/Problem'
+import { dancedOf } from '../stores/checked'
+import { useServices } from '../stores/services'
 import { coloursOf } from './openStage'
 import { CLEARER } from './pictureWords'
-import { filmPractice, type VideoWish } from './practiceVideo'
+import { filmPractice, type ToFilm, type VideoWish } from './practiceVideo'
 import { stageChoice } from './stageChoice'
+
+/** What is danced with a song, as it is heard when it is asked for. */
+export type SongToFilm = () => Omit<ToFilm, 'songOf'>
 
 interface VideoFormProps {
   readonly combination: Combination
   readonly dancersAt: (clearer: number) => Dancers
   readonly dancing: Dancing
+  /** What is danced with a song; else the combination by itself. */
+  readonly withSong: SongToFilm | undefined
   readonly onClose: () => void
 }
 
 type Sides = 'one' | 'turn' | 'beside'
 
 /** A film of the figure with counts and cues, for practising at home. */
-export function VideoForm({ combination, dancersAt, dancing, onClose }: VideoFormProps) {
+export function VideoForm({ combination, dancersAt, dancing, withSong, onClose }: VideoFormProps) {
+  const { deck } = useServices()
   const first = useStore(stageChoice, (s) => s.view)
   const [view, setView] = useState<View>(first)
   const [sides, setSides] = useState<Sides>('turn')
@@ -43,16 +55,22 @@ export function VideoForm({ combination, dancersAt, dancing, onClose }: VideoFor
     running.current = stop
     setProblem(undefined)
     setDone(0)
-    const wish: VideoWish = {
-      dancings: sides === 'turn' ? both : [dancing],
-      beside: sides === 'beside',
-      view,
-      tempo,
-      size,
-    }
+    const wish: VideoWish = { beside: !withSong && sides === 'beside', view, size }
+    const alone = (): Omit<ToFilm, 'songOf'> => ({
+      performance: practicePerformance(
+        dancedOf(combination),
+        sides === 'turn' ? both : [dancing],
+        tempo,
+        speechSeconds(),
+      ),
+      heard: { mix: USUAL_SOUND.mix, loud: 0, own: new Map() },
+      placeOf: (now) => `${capital(sideWord[now.dancing.side])} side · ${tempo}`,
+    })
+    const filmed = { ...(withSong?.() ?? alone()), songOf: (mark: string) => deck.soundOf(mark) }
     try {
       const colours = coloursOf(document.documentElement)
       const made = await filmPractice(
+        filmed,
         combination,
         dancersAt(clearer),
         wish,
@@ -69,20 +87,27 @@ export function VideoForm({ combination, dancersAt, dancing, onClose }: VideoFor
   }
   return (
     <Modal opened onClose={onClose} title="Practice video" centered size="md">
-      <NativeSelect
-        label="Sides"
-        value={sides}
-        onChange={({ currentTarget }) => setSides(currentTarget.value as Sides)}
-        disabled={done !== undefined}
-        data={[
-          {
-            value: 'turn',
-            label: both.map(({ side }) => sideWord[side]).join(', then '),
-          },
-          { value: 'one', label: `only the ${sideWord[dancing.side]} side` },
-          { value: 'beside', label: 'both next to each other, in step' },
-        ]}
-      />
+      {withSong ? (
+        <p>
+          All of it once, with its song as it is heard here. Where others are to hear it the music
+          may need a licence.
+        </p>
+      ) : (
+        <NativeSelect
+          label="Sides"
+          value={sides}
+          onChange={({ currentTarget }) => setSides(currentTarget.value as Sides)}
+          disabled={done !== undefined}
+          data={[
+            {
+              value: 'turn',
+              label: both.map(({ side }) => sideWord[side]).join(', then '),
+            },
+            { value: 'one', label: `only the ${sideWord[dancing.side]} side` },
+            { value: 'beside', label: 'both next to each other, in step' },
+          ]}
+        />
+      )}
       <NativeSelect
         label="Seen from"
         mt="xs"
@@ -91,16 +116,18 @@ export function VideoForm({ combination, dancersAt, dancing, onClose }: VideoFor
         onChange={({ currentTarget }) => setView(currentTarget.value as View)}
         data={VIEWS.map((one) => ({ value: one, label: viewFacts[one].name }))}
       />
-      <NumberField
-        size="sm"
-        label="Counts a minute"
-        mt="xs"
-        min={SLOWEST}
-        max={FASTEST}
-        value={tempo}
-        disabled={done !== undefined}
-        onCommit={setTempo}
-      />
+      {!withSong && (
+        <NumberField
+          size="sm"
+          label="Counts a minute"
+          mt="xs"
+          min={SLOWEST}
+          max={FASTEST}
+          value={tempo}
+          disabled={done !== undefined}
+          onCommit={setTempo}
+        />
+      )}
       <NativeSelect
         label="Size"
         mt="xs"

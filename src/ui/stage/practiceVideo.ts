@@ -1,32 +1,33 @@
-import { renderSounds, scheduleOf } from '../../audio/render'
-import { createSamples } from '../../audio/sounds'
-import { loadBanks, speakFrom, speechSeconds } from '../../audio/speech'
-import { USUAL_SOUND } from '../../core/class/soundChoice'
+import type { HeldSound } from '../../audio/held'
 import type { Combination } from '../../core/combination/combination'
-import type { Dancing } from '../../core/combination/dancing'
-import type { Performance } from '../../core/performance/performance'
-import { practicePerformance } from '../../core/performance/stretches'
+import type { DanceMoment, Performance } from '../../core/performance/performance'
 import type { Dancers } from '../../core/pose/dancers'
 import type { View } from '../../core/pose/views'
 import type { Dressed } from '../../core/skin/dress'
-import type { Tempo } from '../../core/time/tempo'
 import { createFrames, standingOf, trailJoints } from '../../dancer/frames'
 import type { StageColours } from '../../dancer/onStage'
 import type { Stage } from '../../dancer/stage'
-import { dancedOf } from '../stores/checked'
+import { type Heard, renderedSound } from '../play/renderedSound'
 import { dancerNow } from '../stores/dancer'
 import { dressedNow, stageOn } from './loadStage'
 import { pictureWords } from './pictureWords'
 
 /** What the instructor chose for a practice video. */
 export interface VideoWish {
-  /** What is danced, one after the other. */
-  readonly dancings: readonly Dancing[]
   /** The other side is danced beside it, in step. */
   readonly beside: boolean
   readonly view: View
-  readonly tempo: Tempo
   readonly size: 'large' | 'small'
+}
+
+/** What is filmed, and how it is heard. */
+export interface ToFilm {
+  readonly performance: Performance
+  readonly heard: Heard
+  /** The sound of its song, by its file's mark. */
+  readonly songOf: (mark: string) => HeldSound | undefined
+  /** What is written under the count: the side and the tempo, or the place in the song. */
+  readonly placeOf: (moment: DanceMoment) => string
 }
 
 const SIZES = { large: [1280, 720], small: [640, 360] } as const
@@ -35,11 +36,16 @@ const RATE = 48_000
 /** The last count still sounds and is looked at for a moment. */
 const AFTER_SECONDS = 0.6
 
+/** Of the work its sound is no more than this. */
+const SOUND_SHARE = 0.15
+
 /**
- * Films a combination with its counts and cues.
+ * Films what is danced of a combination, with its counts and cues.
  * @param told is told the share that is done, 0 to 1.
+ * @returns undefined where it was stopped
  */
 export async function filmPractice(
+  filmed: ToFilm,
   combination: Combination,
   dancers: Dancers,
   wish: VideoWish,
@@ -48,13 +54,8 @@ export async function filmPractice(
   signal: AbortSignal,
 ): Promise<Blob | undefined> {
   const [width, height] = SIZES[wish.size]
-  const filmed = practicePerformance(
-    dancedOf(combination),
-    wish.dancings,
-    wish.tempo,
-    speechSeconds(),
-  )
-  const seconds = filmed.time.secondsAt(filmed.length) + AFTER_SECONDS
+  const { performance } = filmed
+  const seconds = performance.time.secondsAt(performance.length) + AFTER_SECONDS
   const source = document.createElement('canvas')
   const [stage, dressed, { writeFilm }] = await Promise.all([
     stageOn(source, colours),
@@ -74,15 +75,18 @@ export async function filmPractice(
       colours,
       combination,
     })
-    const sound = await soundOf(filmed, seconds)
-    return await writeFilm({ canvas, seconds, framesASecond: FRAMES, draw, sound }, told, signal)
+    const sound = await soundOf(filmed, seconds, (share) => told(share * SOUND_SHARE), signal)
+    if (!sound) return undefined
+    const film = { canvas, seconds, framesASecond: FRAMES, draw, sound }
+    const drawn = (share: number) => told(SOUND_SHARE + share * (1 - SOUND_SHARE))
+    return await writeFilm(film, drawn, signal)
   } finally {
     stage.dispose()
   }
 }
 
 interface Filmed {
-  readonly filmed: Performance
+  readonly filmed: ToFilm
   readonly dancers: Dancers
   readonly dressed: Dressed
   readonly wish: VideoWish
@@ -97,6 +101,7 @@ function frameDrawer(
   stage: Stage,
   { filmed, dancers, dressed, wish, colours, combination }: Filmed,
 ): (seconds: number) => void {
+  const { performance, placeOf } = filmed
   const pen = canvas.getContext('2d')
   const frames = createFrames(trailJoints(undefined))
   const stands = standingOf(dancers)
@@ -105,7 +110,9 @@ function frameDrawer(
   const unit = canvas.height / 36
   return (seconds) => {
     // The last moment stays for as long as the last sound dies away.
-    const now = filmed.momentAt(Math.min(filmed.length - 0.01, filmed.time.tickAt(seconds)))
+    const now = performance.momentAt(
+      Math.min(performance.length - 0.01, performance.time.tickAt(seconds)),
+    )
     stage.draw(frames.at(stands(now, { both: wish.beside }), choice), look)
     if (!pen) return
     pen.drawImage(source, 0, 0)
@@ -117,7 +124,7 @@ function frameDrawer(
     pen.textAlign = 'left'
     write(now.count, 9, 2, 10, 800)
     write(now.phrase, 2, 2, 13.5)
-    write(`${now.dancing.side === 'R' ? 'Right' : 'Left'} side · ${wish.tempo}`, 1.6, 2, 16)
+    write(placeOf(now), 1.6, 2, 16)
     write(combination.title, 1.6, 2, 33)
     write(pictureWords(wish.view, dancers(now.dancing)), 1.3, 2, 34.8, 500)
     pen.textAlign = 'center'
@@ -127,17 +134,14 @@ function frameDrawer(
 }
 
 /** All that sounds, rendered in one go; without the voice its words are only shown. */
-async function soundOf(filmed: Performance, seconds: number): Promise<AudioBuffer> {
+async function soundOf(
+  { performance, heard, songOf }: ToFilm,
+  seconds: number,
+  told: (share: number) => void,
+  signal: AbortSignal,
+): Promise<AudioBuffer | undefined> {
+  const made = await renderedSound(performance, heard, songOf, told, signal)
+  if (!made) return undefined
   const context = new OfflineAudioContext(1, Math.ceil(seconds * RATE), RATE)
-  const banks = await loadBanks(context).catch(() => undefined)
-  const speak = banks ? speakFrom(banks, RATE, new Map()) : () => undefined
-  const samples = renderSounds(
-    scheduleOf(filmed),
-    RATE,
-    USUAL_SOUND.mix,
-    createSamples(RATE, speak),
-  )
-  const sound = context.createBuffer(1, Math.ceil(seconds * RATE), RATE)
-  sound.copyToChannel(samples.subarray(0, sound.length), 0)
-  return sound
+  return await context.decodeAudioData(made.wav)
 }

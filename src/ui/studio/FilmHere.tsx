@@ -53,7 +53,7 @@ export function Filmed({
   }, [deck, perform])
   return (
     <TakePanel
-      combination={useMemo(() => ({ id, title }), [id, title])}
+      danced={useMemo(() => ({ of: { kind: 'combination', id }, title }), [id, title])}
       play={play}
       still={useMemo(() => ({ side, tick }), [side, tick])}
       figure={<Stage session={session} />}

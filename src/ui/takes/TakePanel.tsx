@@ -2,6 +2,7 @@ import { Button, Checkbox } from '@mantine/core'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { type ReactNode, useMemo, useRef, useState } from 'react'
 import type { Performance } from '../../core/performance/performance'
+import type { Take } from '../../core/take/take'
 import { clockText } from '../../core/time/clock'
 import { megabytes } from '../parts/locale'
 import { Problem } from '../parts/Problem'
@@ -13,7 +14,7 @@ import { useFilming } from './useFilming'
 import { useTakes } from './useTakes'
 
 interface TakePanelProps {
-  readonly combination: { readonly id: string; readonly title: string }
+  readonly danced: Pick<Take, 'of' | 'title'>
   /** What is danced, and begins to play it. */
   readonly play: () => Promise<Performance>
   /** Where the cursor stands: shown while nothing plays. */
@@ -26,18 +27,18 @@ interface TakePanelProps {
 const MOST_SHOWN = 2
 
 /** The room filmed while it is danced, and looked at beside the figure or laid over it. */
-export function TakePanel({ combination, play, still, figure }: TakePanelProps) {
+export function TakePanel({ danced, play, still, figure }: TakePanelProps) {
   const { takes: open } = useServices()
   const store = useQuery({ queryKey: ['take store'], queryFn: open }).data
-  const all = useTakes(store, combination.id)
+  const all = useTakes(store, danced.of)
   const [shown, setShown] = useState<readonly string[]>([])
   const [hearsRoom, setHears] = useState(false)
   const [told, setTold] = useState('')
   const preview = useRef<HTMLVideoElement>(null)
-  const { id, title } = combination
+  const { of, title } = danced
   const about = useMemo(
-    () => ({ combination: id, title: `${title}, take ${all.length + 1}`.slice(0, 120) }),
-    [id, title, all.length],
+    () => ({ of, title: `${title}, take ${all.length + 1}`.slice(0, 120) }),
+    [of, title, all.length],
   )
   const filming = useFilming(store, preview, about, play)
   const takes = all.filter((one) => one.id !== filming.take)
@@ -90,7 +91,7 @@ export function TakePanel({ combination, play, still, figure }: TakePanelProps) 
           a take never leaves this browser.
         </p>
       )}
-      <ul className={classes.takes} aria-label="Takes of this combination">
+      <ul className={classes.takes} aria-label="What was filmed of it">
         {takes.map((take) => (
           <li key={take.id}>
             <Checkbox

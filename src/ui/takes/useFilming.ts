@@ -21,7 +21,7 @@ const FULL = {
 export function useFilming(
   store: Takes | undefined,
   preview: RefObject<HTMLVideoElement | null>,
-  about: Pick<Take, 'title' | 'combination'>,
+  about: Pick<Take, 'title' | 'of'>,
   /** What is danced, and begins to play it. */
   play: () => Promise<Performance>,
 ) {
@@ -102,7 +102,7 @@ async function begin(
   { takes, add }: Takes,
   video: HTMLVideoElement,
   stream: MediaStream,
-  about: Pick<Take, 'id' | 'title' | 'combination'>,
+  about: Pick<Take, 'id' | 'title' | 'of'>,
   onFull: () => void,
 ): Promise<Begun> {
   const { id } = about

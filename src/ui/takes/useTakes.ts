@@ -3,8 +3,8 @@ import { useEffect, useMemo } from 'react'
 import type { Take } from '../../core/take/take'
 import type { Takes } from '../../storage/takes'
 
-/** The takes of a combination, the last one first. */
-export function useTakes(store: Takes | undefined, combination: string): readonly Take[] {
+/** The takes of something that is danced, the last one first. */
+export function useTakes(store: Takes | undefined, { kind, id }: Take['of']): readonly Take[] {
   const queries = useQueryClient()
   useEffect(
     () => store?.takes.watch(() => void queries.invalidateQueries({ queryKey: ['takes'] })),
@@ -19,8 +19,8 @@ export function useTakes(store: Takes | undefined, combination: string): readonl
   return useMemo(
     () =>
       (data ?? [])
-        .filter((one) => one.combination === combination)
+        .filter(({ of }) => of.kind === kind && of.id === id)
         .sort((a, b) => (a.at < b.at ? 1 : -1)),
-    [data, combination],
+    [data, kind, id],
   )
 }
