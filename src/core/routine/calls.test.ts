@@ -83,7 +83,7 @@ describe('a routine, as it is called', () => {
       ],
       words: [{ at: 20 * TICKS_PER_COUNT, text: 'melt' }],
     })
-    const { cues } = songCalls(song, { from: 0 })
+    const { cues } = songCalls(song, { from: 0, passes: [] })
     expect(cues).toEqual([
       { at: 0, kind: 'section', text: 'verse', or: ['verse'] },
       { at: 192, kind: 'section', text: 'drums', or: ['break'] },
@@ -107,6 +107,8 @@ describe('a routine, as it is called', () => {
       [192, 'break'],
       [240, 'melt'],
       [384, 'verse again'],
+      // The end pose stays for as long as the song still sounds.
+      [864, 'hold'],
     ])
     for (const { what, at, length, of } of called)
       if (what === 'section') expect(at + length).toBeLessThanOrEqual(of - 24 + 1)

@@ -13,7 +13,7 @@ import { TICKS_PER_COUNT, tick } from '../time/time'
 import { startingAt, type TimeMap } from '../time/timeMap'
 import { songCalls } from './calls'
 import { isOwn, type SongFact } from './fit'
-import type { Laid } from './laid'
+import { endOfLaid, type Laid } from './laid'
 import type { LaidPass } from './turns'
 
 /** How the ticks of a routine go by: its first one is the first count that is danced to. */
@@ -79,7 +79,9 @@ export function routinePlayed(
   { from, to, rate, isLooped, countIn, mode = 'none', speech = SILENT }: RoutinePlay,
 ): Performance {
   const begin = TICKS_PER_COUNT * (from - laid.from)
-  const range = { from: tick(begin), to: tick(TICKS_PER_COUNT * (to - laid.from)) }
+  // To its last count is to the end of what is heard; again and again it is counts.
+  const end = to >= song.counts.ms.length && !isLooped ? endOfLaid(laid) : to
+  const range = { from: tick(begin), to: tick(TICKS_PER_COUNT * (end - laid.from)) }
   const dancing = aloneFrom(laid.combination.lead)
   return performanceOf(
     [stretchOf(dance, dancing, { range, countIn, mode, song: songCalls(song, laid) })],

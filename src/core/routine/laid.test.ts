@@ -7,10 +7,11 @@ import { USUAL_HOUSE } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
 import { dancersOf } from '../pose/dancers'
 import { jointOf } from '../pose/joints'
+import { firstOne, songTime } from '../song/song'
 import { TICKS_PER_COUNT } from '../time/time'
 import { dancedTo, routinePlayed } from './danced'
 import { fitOf, gapsIn } from './fit'
-import { laidOut } from './laid'
+import { endOfLaid, laidOut } from './laid'
 import { readRoutine } from './routine'
 import { sumsOf } from './sums'
 import { songFactText } from './words'
@@ -32,7 +33,12 @@ describe('a routine, however it came to be', () => {
           expect(pass.at).toBe(at)
           at += pass.counts
         }
-        expect(at).toBe(song.counts.ms.length)
+        expect(at).toBe(endOfLaid(laid))
+        // What sounds after its last count is waited for, and no longer.
+        const heard = songTime(song).tickAt(song.media.seconds) / TICKS_PER_COUNT
+        const held = at - song.counts.ms.length
+        const after = heard + firstOne(song.counts) - song.counts.ms.length
+        expect(held).toBe(Math.max(0, Math.min(16, Math.ceil(after))))
         expect(laid.combination.order).toHaveLength(laid.passes.length)
         for (const fact of fitOf(routine, song, laid)) {
           expect(fact.at).toBeGreaterThanOrEqual(laid.from)
@@ -53,7 +59,9 @@ describe('a routine, however it came to be', () => {
         const to = song.counts.ms.length
         const from = Math.min(to - 2, laid.from + Math.floor(share * (to - laid.from)))
         const played = routinePlayed(dance, laid, song, { from, to, rate: 0.7, isLooped: false })
-        expect(played.length).toBe(TICKS_PER_COUNT * (to - from))
+        expect(played.length).toBe(TICKS_PER_COUNT * (endOfLaid(laid) - from))
+        const round = routinePlayed(dance, laid, song, { from, to, rate: 0.7, isLooped: true })
+        expect(round.length).toBe(TICKS_PER_COUNT * (to - from))
         const [segment] = played.segments
         const first = (song.counts.ms[from] as number) / 1000
         expect(segment?.music?.from).toBeCloseTo(first, 6)

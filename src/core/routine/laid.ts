@@ -6,7 +6,8 @@ import {
   type Start,
 } from '../combination/combination'
 import { mirror } from '../combination/mirror'
-import type { Song } from '../song/song'
+import { type Song, songTime, tickOfCount } from '../song/song'
+import { TICKS_PER_COUNT } from '../time/time'
 import { spanOf } from './room'
 import { endOfPiece, type Routine } from './routine'
 import { type LaidPass, ledInto, pickupOf, stillFor, type Turn, turnsOf } from './turns'
@@ -17,6 +18,9 @@ export interface Laid {
   readonly from: number
   readonly passes: readonly LaidPass[]
 }
+
+/** Nobody waits longer for a sound to die away, in counts. */
+const MOST_HELD = 16
 
 /**
  * A routine as one combination, so that all that is known of combinations holds for it too: each
@@ -42,7 +46,7 @@ export function laidOut(
     turns = [...ledInto(before, pickupOf(piece, find)), ...turnsOf(song, piece, find)]
     at = endOfPiece(piece)
   }
-  turns = [...turns, ...stillFor(song, at, to - at)]
+  turns = [...turns, ...stillFor(song, at, to - at), ...heldTo(song)]
   let begins = from
   const passes = turns.map(({ pass }): LaidPass => {
     const own = { ...pass, at: begins }
@@ -69,6 +73,21 @@ export function laidOut(
       order: turns.map(({ phrase, mirrored }) => ({ phrase: phrase.id, mirrored })),
     },
   }
+}
+
+/** The count behind the last that is danced, the sound after the song's last count among them. */
+export const endOfLaid = ({ passes, from }: Pick<Laid, 'passes' | 'from'>): number => {
+  const last = passes.at(-1)
+  return last ? last.at + last.counts : from
+}
+
+/** The pose it ends in, for as long as the song still sounds. */
+function heldTo(song: Song): readonly Turn[] {
+  const { length } = song.counts.ms
+  const time = songTime(song)
+  const end = time.tickAt(song.media.seconds) - tickOfCount(song, length)
+  const counts = Math.min(MOST_HELD, Math.ceil(end / TICKS_PER_COUNT))
+  return counts > 0 ? stillFor(song, length, counts) : []
 }
 
 /** How the first piece begins, from its side. */

@@ -23,6 +23,7 @@ import { drillTitle } from '../plan/totals'
 import { twice } from '../song/correct'
 import type { Song } from '../song/song'
 import { laidOn } from './edits'
+import { endOfLaid, laidOut } from './laid'
 import { countsFrom } from './room'
 import { emptyRoutine, type Routine } from './routine'
 import { momentOf, noted } from './settled'
@@ -95,7 +96,7 @@ describe('a drill with music', () => {
           )
           const round = roundOf(drill, materials)
           if (!round?.song) throw new Error('nothing is danced')
-          expect(round.counts).toBe(end - from)
+          expect(round.counts).toBe(endOfLaid(laidOut(routine, song, find)) - from)
           const played = drillPerformance(drill, round, soundFor(USUAL_SOUND, round, SILENT))
           const stretches = played.segments.filter(({ round: nth }) => nth > 0)
           expect(stretches).toHaveLength(repeats)

@@ -9,7 +9,7 @@ import { endOf, TICKS_PER_COUNT, tick } from '../time/time'
 import { startingAt } from '../time/timeMap'
 import { songCalls } from './calls'
 import { dancedTo } from './danced'
-import { type Laid, laidOut } from './laid'
+import { endOfLaid, type Laid, laidOut } from './laid'
 import type { Routine } from './routine'
 import { placesIn, settled } from './settled'
 
@@ -73,7 +73,8 @@ function stretchIn(
 ): SongStretch | undefined {
   const placed = placesIn(song)
   const begin = Math.max(laid.from, placed(from))
-  const end = placed(to)
+  // To its last count is to the end of what is heard.
+  const end = placed(to) >= song.counts.ms.length ? endOfLaid(laid) : placed(to)
   if (end <= begin) return undefined
   const range = {
     from: tick(TICKS_PER_COUNT * (begin - laid.from)),

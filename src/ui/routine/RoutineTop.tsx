@@ -89,7 +89,12 @@ export function RoutineTop({
         onClose={() => setIsSummed(false)}
       />
       <span className={map.spring} />
-      <Button size="xs" variant={isFilmed ? "filled" : "default"} aria-pressed={isFilmed} onClick={onFilmed}>
+      <Button
+        size="xs"
+        variant={isFilmed ? 'filled' : 'default'}
+        aria-pressed={isFilmed}
+        onClick={onFilmed}
+      >
         Takes
       </Button>
       <LaterMenu
