@@ -31,17 +31,26 @@ const footAction: fc.Arbitrary<FootAction> = fc
     primitive: fc.constantFrom(...Primitive.options),
     foot: side,
     direction: fc.constantFrom(...Direction.options),
-    turn: maybe(fc.constantFrom(-360, -180, -90, -45, 45, 90, 180)),
+    turn: maybe(fc.constantFrom(-360, -180, -90, -45, -22.5, 33.5, 45, 90, 180)),
     size: maybe(fc.constantFrom('small' as const, 'large' as const)),
-    contact: maybe(fc.constantFrom('ball' as const, 'heel' as const)),
+    contact: maybe(fc.constantFrom('ball' as const, 'heel' as const, 'flat' as const)),
     jump: fc.constantFrom(...JumpTo.options),
+    shared: maybe(fc.constant(true as const)),
+    goes: fc.boolean(),
   })
-  .map(({ primitive, foot, direction, turn, jump, ...rest }) => {
+  .map(({ primitive, foot, direction, turn, jump, contact, shared, goes, ...rest }) => {
     const facts = factsOf(primitive)
     return compact({
       primitive,
       ...(facts.foot && { foot }),
       ...(facts.direction && { direction }),
+      ...(goes &&
+        jump !== 'R' &&
+        jump !== 'L' &&
+        facts.travels?.includes(direction) && { direction }),
+      // A step is flat without saying so.
+      ...((contact !== 'flat' || primitive === 'touch' || primitive === 'press') && { contact }),
+      ...(facts.shares && { shared }),
       ...(primitive === 'jump' && { jump }),
       ...(primitive === 'pivot' ? { turn: turn ?? 90 } : primitive !== 'hold' && { turn }),
       ...rest,
@@ -72,7 +81,15 @@ const moveWhat = (layer: Layer): fc.Arbitrary<What> =>
     )
 
 const ownWhat: Readonly<Record<Layer, fc.Arbitrary<What>>> = {
-  feet: footAction.map((action) => ({ kind: 'foot', action })),
+  feet: fc.oneof(
+    { weight: 9, arbitrary: footAction.map((action): What => ({ kind: 'foot', action })) },
+    {
+      weight: 1,
+      arbitrary: fc
+        .constantFrom(-360, -180, 90, 112.5, 270, 720)
+        .map((degrees): What => ({ kind: 'share', degrees })),
+    },
+  ),
   hips: fc.constantFrom(...Compass.options).map((place) => ({ kind: 'at', place })),
   torso: fc.constantFrom(...Compass.options).map((place) => ({ kind: 'at', place })),
   arms: fc
@@ -128,16 +145,18 @@ const event = (counts: number, pickup: number): fc.Arbitrary<Omit<Event, 'id'>> 
         leave: rarely(leaves),
         what: fc.boolean().chain((pick) => (pick ? ownWhat[layer] : moveWhat(layer))),
       })
-      .map(({ at, length, size, what, ...rest }) =>
-        compact({
+      .map(({ at, length: written, size, what, ...rest }) => {
+        // A turn is shared over the counts that are written.
+        const length = written ?? (what.kind === 'share' ? 36 : undefined)
+        return compact({
           ...rest,
           layer,
           at: tick(at),
           length: length === undefined ? undefined : tick(Math.min(length, counts * 12 - at)),
           what,
           ...(what.kind !== 'foot' && { size }),
-        }),
-      ),
+        })
+      }),
   )
 
 const comment = fc.constantFrom('the left hand leads', 'slow first', 'R before L', '')
@@ -177,7 +196,7 @@ const phrase = (index: number, pickup: number): fc.Arbitrary<Phrase> =>
           fc.array(
             fc.record({
               at: fc.integer({ min: 0, max: counts - 1 }).map((count) => tick(count * 12)),
-              degrees: fc.constantFrom(-90, 0, 180, 720),
+              degrees: fc.constantFrom(-90, 0, 22.5, 180, 720),
             }),
             { minLength: 1, maxLength: 2 },
           ),
@@ -243,6 +262,7 @@ const writtenCombination = ({ kept = true } = {}): fc.Arbitrary<Combination> =>
         dancers: rarely(fc.constantFrom(...DancerLevel.options)),
         rest: rarely(fc.integer({ min: 1, max: 16 })),
         keepTurns: rarely(fc.constant(true as const)),
+        once: rarely(fc.constant(true as const)),
         teachTempo: maybe(fc.integer({ min: 40, max: 220 })),
         song: rarely(words),
         by: rarely(words),
@@ -262,7 +282,7 @@ const writtenCombination = ({ kept = true } = {}): fc.Arbitrary<Combination> =>
         L: fc.constantFrom(...ArmPlace.options),
       }),
       gaze: fc.constantFrom(...Gaze.options),
-      facing: fc.constantFrom(0, 45, -90, 180),
+      facing: fc.constantFrom(0, 45, -90, 112.5, 180),
     })
     .map(({ phrases: [pickup, ...phrases], each, again, lead, title, tempo, more, ...start }) => ({
       kind: 'combination' as const,
@@ -275,6 +295,7 @@ const writtenCombination = ({ kept = true } = {}): fc.Arbitrary<Combination> =>
         level: more.dancers,
         rest: more.rest,
         keepTurns: kept ? more.keepTurns : undefined,
+        once: more.once,
         song: more.song,
         by: more.by,
         leave: more.leave,

@@ -176,7 +176,11 @@ export function reportText(combination: Combination, vocabulary: Vocabulary): st
   const counts = lead.length / TICKS_PER_COUNT
   const { maxTempo } = tempoReport(checked)
   const { round, fit, dancers } = spaceReport(checked)
-  const ends = joins.switches ? 'switches by itself' : 'does not switch by itself'
+  const ends = combination.once
+    ? 'danced once'
+    : joins.switches
+      ? 'switches by itself'
+      : 'does not switch by itself'
   return [
     `${combination.title || 'Without a title'}: ${counts} counts, ${ends}`,
     ...findings.map(

@@ -69,7 +69,10 @@ describe('left and right', () => {
     const ok = (action: object) => FootAction.safeParse(action).success
     expect(ok(whole)).toBe(true)
     expect(ok({ ...whole, foot: facts.foot ? undefined : 'R' })).toBe(false)
-    expect(ok({ ...whole, direction: facts.direction ? undefined : 'side' })).toBe(false)
+    expect(ok({ ...whole, direction: facts.direction ? undefined : 'together' })).toBe(false)
+    for (const direction of facts.travels ?? []) expect(ok({ ...whole, direction })).toBe(true)
+    expect(ok({ ...whole, turn: 22.25 })).toBe(false)
+    expect(ok({ ...whole, shared: true })).toBe(facts.shares === true)
     expect(ok({ ...whole, jump: primitive === 'jump' ? undefined : 'out' })).toBe(false)
     expect(ok({ ...whole, turn: 5000 })).toBe(false)
     if (primitive === 'hold') expect(ok({ ...whole, turn: 90 })).toBe(false)

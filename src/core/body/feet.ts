@@ -23,7 +23,7 @@ export const JumpTo = z.enum(['both', 'out', 'in', 'R', 'L'])
 export type JumpTo = z.infer<typeof JumpTo>
 
 /** What a primitive needs of the weight, and so which fault it makes when it is not met. */
-type Need = 'free' | 'free-touch' | 'loaded' | 'support' | 'both-on-floor' | 'nothing'
+type Need = 'free' | 'free-touch' | 'home' | 'loaded' | 'support' | 'both-on-floor' | 'nothing'
 
 interface PrimitiveFacts {
   /** Takes a foot. */
@@ -33,15 +33,42 @@ interface PrimitiveFacts {
   /** Puts a foot down, so it counts as a landing and may turn the facing. */
   readonly lands: boolean
   readonly needs: Need
+  /** May go somewhere where a direction is written. */
+  readonly travels?: readonly Direction[]
+  /** May leave the weight on both feet. */
+  readonly shares?: true
   /** Changes the level only, so it may share its tick with one other feet event. */
   readonly levelOnly?: true
   readonly contact?: Contact
 }
 
+/** Where a hop goes, and a jump onto both feet. */
+const HOPS: readonly Direction[] = [
+  'side',
+  'forward',
+  'back',
+  'diag-forward',
+  'diag-back',
+  'cross-front',
+  'cross-behind',
+]
+const JUMPS: readonly Direction[] = ['forward', 'back']
+
 /** The foot primitives of model 4. */
 export const PRIMITIVES = {
-  step: { foot: true, direction: 'in-place', lands: true, needs: 'free', contact: 'flat' },
-  close: { foot: true, lands: true, needs: 'free', contact: 'flat' },
+  step: {
+    foot: true,
+    direction: 'in-place',
+    lands: true,
+    needs: 'free',
+    contact: 'flat',
+    shares: true,
+  },
+  close: { foot: true, lands: true, needs: 'free', contact: 'flat', shares: true },
+  /** Takes half the weight, and gives it back. */
+  press: { foot: true, direction: 'forward', lands: true, needs: 'free-touch', contact: 'ball' },
+  /** The weight comes home onto a foot that stays where it is. */
+  recover: { foot: true, lands: false, needs: 'home', contact: 'flat' },
   touch: { foot: true, direction: 'in-place', lands: true, needs: 'free-touch', contact: 'ball' },
   heel: { foot: true, direction: 'in-place', lands: true, needs: 'free-touch', contact: 'heel' },
   stamp: { foot: true, direction: 'in-place', lands: true, needs: 'free-touch', contact: 'flat' },
@@ -58,14 +85,27 @@ export const PRIMITIVES = {
   },
   sway: { foot: true, lands: false, needs: 'both-on-floor' },
   centre: { foot: false, lands: false, needs: 'both-on-floor' },
-  hop: { foot: true, lands: true, needs: 'loaded', contact: 'flat' },
-  leap: { foot: true, direction: 'in-place', lands: true, needs: 'free', contact: 'flat' },
-  jump: { foot: false, lands: true, needs: 'nothing', contact: 'flat' },
+  hop: { foot: true, lands: true, needs: 'loaded', contact: 'flat', travels: HOPS },
+  leap: {
+    foot: true,
+    direction: 'in-place',
+    lands: true,
+    needs: 'free',
+    contact: 'flat',
+    shares: true,
+  },
+  jump: { foot: false, lands: true, needs: 'nothing', contact: 'flat', travels: JUMPS },
   pivot: { foot: false, lands: false, needs: 'support' },
   rise: { foot: false, lands: false, needs: 'nothing', levelOnly: true },
   lower: { foot: false, lands: false, needs: 'nothing', levelOnly: true },
   bend: { foot: false, lands: false, needs: 'nothing', levelOnly: true },
   straighten: { foot: false, lands: false, needs: 'nothing', levelOnly: true },
+  // Heights that last, until it comes up again.
+  low: { foot: false, lands: false, needs: 'nothing', levelOnly: true },
+  deep: { foot: false, lands: false, needs: 'nothing', levelOnly: true },
+  tall: { foot: false, lands: false, needs: 'nothing', levelOnly: true },
+  toes: { foot: false, lands: false, needs: 'nothing', levelOnly: true },
+  up: { foot: false, lands: false, needs: 'nothing', levelOnly: true },
   hold: { foot: false, lands: false, needs: 'nothing', levelOnly: true },
 } as const satisfies Record<string, PrimitiveFacts>
 
@@ -76,8 +116,8 @@ export type Primitive = z.infer<typeof Primitive>
 
 export const factsOf = (primitive: Primitive): PrimitiveFacts => PRIMITIVES[primitive]
 
-/** Degrees, clockwise from above; a full turn right is 360. */
-const Turn = z.int().min(-1080).max(1080)
+/** Degrees, clockwise from above, in halves; a full turn right is 360. */
+export const Turn = z.number().multipleOf(0.5).min(-1080).max(1080)
 
 /**
  * One thing the feet do. A foot or a direction that was left out has been filled in
@@ -90,7 +130,10 @@ export const FootAction = z
     direction: Direction.optional(),
     turn: Turn.optional(),
     size: z.enum(['small', 'large']).optional(),
-    contact: z.enum(['ball', 'heel']).optional(),
+    /** Of the foot, where it is not what is usual. */
+    contact: z.enum(['ball', 'heel', 'flat']).optional(),
+    /** The weight is on both feet after it. */
+    shared: z.literal(true).optional(),
     jump: JumpTo.optional(),
   })
   .superRefine((action, context) => {
@@ -99,11 +142,16 @@ export const FootAction = z
       context.addIssue({ code: 'custom', path: [path], message })
     if (facts.foot !== (action.foot !== undefined))
       refuse('foot', `${action.primitive} ${facts.foot ? 'needs a foot' : 'takes no foot'}`)
-    if ((facts.direction !== undefined) !== (action.direction !== undefined))
+    const mayGo = action.direction !== undefined && facts.travels?.includes(action.direction)
+    if (!mayGo && (facts.direction !== undefined) !== (action.direction !== undefined))
       refuse(
         'direction',
         `${action.primitive} ${facts.direction ? 'needs a direction' : 'takes no direction'}`,
       )
+    if (action.shared && !facts.shares)
+      refuse('shared', `${action.primitive} leaves no weight on both feet`)
+    if (action.direction && (action.jump === 'R' || action.jump === 'L'))
+      refuse('direction', 'a jump to a side goes there and nowhere else')
     if ((action.primitive === 'jump') !== (action.jump !== undefined))
       refuse('jump', 'a jump says where it lands, nothing else does')
     if (action.primitive === 'pivot' && !action.turn) refuse('turn', 'a pivot needs its degrees')

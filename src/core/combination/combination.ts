@@ -7,7 +7,7 @@ import { clampTempo, Tempo } from '../time/tempo'
 import { MOST_PHRASE_COUNTS, TICKS_PER_COUNT, Tick, tick } from '../time/time'
 import { kindOf, What } from '../what/kinds'
 
-export const SCHEMA_VERSION = 3
+export const SCHEMA_VERSION = 4
 
 /** A combination has up to 256 counts (model 1). */
 export const MOST_COUNTS = 256
@@ -59,6 +59,10 @@ export const Event = z
     message: 'does not belong to this layer',
     path: ['layer'],
   })
+  .refine(({ what, length }) => what.kind !== 'share' || length !== undefined, {
+    message: 'shares a turn over no counts',
+    path: ['length'],
+  })
   .readonly()
 export type Event = z.infer<typeof Event>
 
@@ -83,7 +87,7 @@ export const Remark = z
 export type Remark = z.infer<typeof Remark>
 
 /** A facing that is written down to be checked against the sum of the turns. */
-export const WrittenFacing = z.object({ at: Tick, degrees: z.int() }).readonly()
+export const WrittenFacing = z.object({ at: Tick, degrees: z.number().multipleOf(0.5) }).readonly()
 export type WrittenFacing = z.infer<typeof WrittenFacing>
 
 /** What the sheet said that could not be read: it is kept as typed, never thrown away. */
@@ -124,7 +128,7 @@ export const Start = z
     ribs: Compass,
     arms: z.object({ R: ArmPlace, L: ArmPlace }).readonly(),
     gaze: Gaze,
-    facing: z.int(),
+    facing: z.number().multipleOf(0.5),
   })
   .readonly()
 export type Start = z.infer<typeof Start>
@@ -159,6 +163,8 @@ export const Combination = z
     rest: z.int().min(1).max(64).optional(),
     /** House rule: turns keep their direction on the other side. */
     keepTurns: z.literal(true).optional(),
+    /** Danced once: nothing has to join its beginning. */
+    once: z.literal(true).optional(),
     song: z.string().min(1).optional(),
     by: z.string().min(1).optional(),
     tags: z.array(z.string().min(1)).min(1).readonly().optional(),

@@ -88,7 +88,11 @@ function workedOut(
       const most = event.length ?? Math.min(own, end - event.at)
       const known = timed(entry, { own, most }, entries, i + 1)
       const isFree = (tick: number) =>
-        tick < end && !entries.some((one) => one.event.layer === 'feet' && one.event.at === tick)
+        tick < end &&
+        !entries.some(
+          ({ event: { layer, at, what } }) =>
+            layer === 'feet' && at === tick && what.kind !== 'share',
+        )
       return [
         event,
         leavesFootUp(known, vocabulary) && isFree(known.at + known.length)

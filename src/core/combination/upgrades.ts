@@ -12,10 +12,13 @@ import { ownLengthOf } from './lengths'
  *   as ranges: all that version 1 says stays as it is.
  * - Version 3 has a length only where a range was written; what lasted as long as its count alone
  *   meant lasts as long as it is danced.
+ * - Version 4 knows pressed, shared and recovered weight, springs that travel, heights that last,
+ *   half degrees, turns that steps share, and what is danced once.
  */
 export const COMBINATION_UPGRADES: readonly Upgrade[] = [
   { from: 1, up: (record) => record },
   { from: 2, up: withoutMeantLengths },
+  { from: 3, up: (record) => record },
 ]
 
 /** What the upgrade looks at of an event of version 2; the schema reads the rest of it later. */

@@ -150,6 +150,11 @@ export const keepTurns =
   (keeps: boolean): Edit =>
   ({ keepTurns: _, ...combination }) => ({ ...combination, ...(keeps && { keepTurns: true }) })
 
+/** Whether it is danced once, and nothing has to join its beginning. */
+export const dancedOnce =
+  (isOnce: boolean): Edit =>
+  ({ once: _, ...combination }) => ({ ...combination, ...(isOnce && { once: true }) })
+
 /** Writes a figure out as its single steps, so that each can be changed. */
 export const openFigure =
   (id: string, vocabulary: Vocabulary, newId: () => string): Edit =>

@@ -21,10 +21,14 @@ export interface Options {
   alt?: true
   on?: true
   turn?: number
+  /** Degrees that the steps of its range share. */
+  share?: number
   via?: Via
   size?: number
   word?: 'small' | 'large'
-  contact?: 'ball' | 'heel'
+  contact?: 'ball' | 'heel' | 'flat'
+  /** The weight is on both feet after it. */
+  shared?: true
   rate?: number
   as?: string
   easier?: string
@@ -42,6 +46,7 @@ export const OPTION_WORDS = [
   'alt',
   'on',
   'turn',
+  'share',
   'via',
   'size',
   'rate',
@@ -51,6 +56,8 @@ export const OPTION_WORDS = [
   'large',
   'ball',
   'heel',
+  'flat',
+  'both',
   'as',
   'easier',
   'harder',
@@ -93,6 +100,15 @@ export function readOptions(
       case 'turn':
         options.turn = degreesIn(reader.need('how many degrees: turn 90'))
         break
+      case 'share': {
+        if (place.layer !== 'feet')
+          throw new EntryProblem('Only the feet turn: write the share on their line.', token)
+        const said = reader.need('how many degrees: share 270')
+        options.share = degreesIn(said)
+        if (options.share === 0)
+          throw new EntryProblem('A turn of 0° is none: write share 270.', said)
+        break
+      }
       case 'via': {
         const way = reader.need(`a way: ${Via.options.join(', ')}`)
         const via = Via.safeParse(way.text.toLowerCase())
@@ -127,7 +143,13 @@ export function readOptions(
         break
       case 'ball':
       case 'heel':
-        options.contact = token.text.toLowerCase() as 'ball' | 'heel'
+      case 'flat':
+        options.contact = token.text.toLowerCase() as 'ball' | 'heel' | 'flat'
+        break
+      case 'both':
+        if (place.layer !== 'feet')
+          throw new EntryProblem('Write “both” before what the arms do.', token)
+        options.shared = true
         break
       case 'as':
       case 'cue':
@@ -218,8 +240,16 @@ function everyIn(token: Token): Tick {
   return tick(ticks)
 }
 
-/** Three turns either way at the most. */
-export const degreesIn = (token: Token): number => numberIn(token, -1080, 1080, 'degrees')
+/** Three turns either way at the most, in half degrees. */
+export function degreesIn(token: Token): number {
+  const value = Number(token.text)
+  if (!Number.isInteger(2 * value) || Math.abs(value) > 1080)
+    throw new EntryProblem(
+      `“${token.text}” does not work here: write degrees, whole or half, -1080 to 1080.`,
+      token,
+    )
+  return value
+}
 
 function numberIn(token: Token, low: number, high: number, unit: string): number {
   const value = Number(token.text)

@@ -28,6 +28,9 @@ const facing = (degrees: number, events: readonly Event[]): Combination => {
 const holding = (arms: string): Combination =>
   readSheet(`sway 1\nphrase A 8\n arms ${arms}\n prop 1-8 R "fan"`, vocabulary).combination
 
+const sheet = (feet: string): Combination =>
+  readSheet(`sway 2\nphrase A 8\n feet ${feet}`, vocabulary).combination
+
 interface Case {
   readonly code: FindingCode
   /** Severity and place, as they are said. */
@@ -309,6 +312,19 @@ const CASES: readonly Case[] = [
     not: at(120, feet('1 kick R forward; 5 touch R forward')),
   },
   {
+    code: 'turn.idle',
+    said: 'note A5',
+    has: sheet('1 step R side; 2 close L; 5-8 share 180'),
+    not: sheet('1 step R side; 2 close L; 1-2 share 180'),
+  },
+  // 8 counts deep are 10 s at 48.
+  {
+    code: 'legs.long',
+    said: 'note A1',
+    has: at(47, feet('1 deep')),
+    not: at(48, feet('1 deep')),
+  },
+  {
     code: 'move.remainder',
     said: 'note A1',
     has: combination([[move('grapevine', '1-6', 'R')]]),
@@ -380,5 +396,5 @@ describe.each(CASES)('$code', ({ code, said, has, not, house = USUAL_HOUSE, noRe
 it('every finding has its case here', () => {
   const cases = new Set(CASES.map(({ code }) => code))
   expect(cases.size).toBe(CASES.length)
-  expect(CASES.length).toBe(40)
+  expect(CASES.length).toBe(42)
 })

@@ -106,6 +106,8 @@ export type Fact =
       readonly move: string
     }
   | { readonly code: 'load.impact'; readonly times: number; readonly most: number }
+  /** Degrees that no step shares. */
+  | { readonly code: 'turn.idle'; readonly degrees: number }
   | { readonly code: 'turn.sum'; readonly written: number; readonly facing: number }
   | {
       readonly code: 'join.facing'
@@ -216,6 +218,12 @@ export type Fact =
       readonly foot?: Side
     }
   | {
+      readonly code: 'legs.long'
+      readonly level: 'low' | 'deep'
+      readonly seconds: number
+      readonly most: number
+    }
+  | {
       readonly code: 'move.remainder'
       readonly move: string
       readonly left: Tick
@@ -296,6 +304,7 @@ export function severityOf(fact: Fact): Severity {
       return 'care'
     case 'join.foot':
       return fact.repeats || fact.switches ? 'note' : 'snag'
+    case 'turn.idle':
     case 'feet.same-sway':
     case 'feet.left-out':
     case 'load.impact':
@@ -303,6 +312,7 @@ export function severityOf(fact: Fact): Severity {
     case 'move.needs':
     case 'load.high':
     case 'balance.long':
+    case 'legs.long':
     case 'move.remainder':
     case 'move.unknown':
     case 'pickup.over':

@@ -183,6 +183,10 @@ function factText(fact: Fact, units: Units): string {
       return fact.what === 'air'
         ? `Your ${foot(fact.foot ?? 'R')} is in the air for ${seconds(fact.seconds)}; over ${fact.most} s it sinks. Put it down with a touch.`
         : `${seconds(fact.seconds)} on the toes${fact.what === 'toes-walking' ? ', walking' : ''}; over ${fact.most} s calves tire. Come down in between.`
+    case 'turn.idle':
+      return `No foot lands in these counts that could share the turn of ${degrees(fact.degrees)}. Step or touch there, or leave it out.`
+    case 'legs.long':
+      return `${seconds(fact.seconds)} ${fact.level}; over ${fact.most} s thighs and knees tire. Come up in between.`
     case 'move.remainder': {
       const counts = fact.left / TICKS_PER_COUNT
       const rest = `${counts} count${counts === 1 ? '' : 's'}`

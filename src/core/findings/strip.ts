@@ -13,9 +13,10 @@ export interface Meeting {
   readonly words: string
 }
 
-/** Part by part, how the end meets the same side again and the other side (model 7). */
+/** Part by part, how the end meets the same side again and the other side (model 7); nothing of what is danced once. */
 export function joinStrip(checked: Checked, into: 'repeat' | 'switch'): readonly Meeting[] {
   const { lead, joins } = checked
+  if (lead.combination.once) return []
   const { house } = lead
   const { from, to } = roundEnds(lead)
   const isFootRight = into === 'repeat' ? joins.repeats : joins.switches

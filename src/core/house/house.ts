@@ -66,6 +66,8 @@ export interface Landing {
   readonly crossPast: number
   readonly stance: number
   readonly jumpOut: number
+  readonly hop: number
+  readonly jump: number
   readonly middle: number
   readonly wrongSide: number
   readonly tooFar: number
@@ -125,6 +127,8 @@ const landingIn = (limits: Readonly<Record<LimitId, number>>): Landing => ({
   crossPast: limits['landing.crossPast'],
   stance: limits['landing.stance'],
   jumpOut: limits['landing.jumpOut'],
+  hop: limits['landing.hop'],
+  jump: limits['landing.jump'],
   middle: limits['landing.middle'],
   wrongSide: limits['landing.wrongSide'],
   tooFar: limits['landing.tooFar'],

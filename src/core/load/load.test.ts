@@ -23,8 +23,11 @@ describe('the load of a count', () => {
   it('is the sum of its parts, as it is shown', () => {
     holds(
       fc.property(anyCombination(), fc.integer({ min: 40, max: 220 }), (any, tempo) => {
-        for (const { total, parts, starts, turning } of loads(any, tempo)) {
-          const sum = parts.reduce((all, { own, share }) => all + own * share, starts + turning)
+        for (const { total, parts, starts, turning, down } of loads(any, tempo)) {
+          const sum = parts.reduce(
+            (all, { own, share }) => all + own * share,
+            starts + turning + down,
+          )
           expect(total).toBeCloseTo(sum, 9)
           const owns = parts.map(({ own }) => own)
           expect(owns).toEqual([...owns].sort((a, b) => b - a))

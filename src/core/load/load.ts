@@ -1,6 +1,7 @@
 import { dequal } from 'dequal'
 import { factsOf, type Primitive } from '../body/feet'
 import { LAYERS, type Layer } from '../body/layers'
+import type { Level } from '../body/places'
 import type { Pass } from '../combination/passes'
 import type { Move } from '../moves/move'
 import { cyclesOf } from '../moves/rate'
@@ -36,6 +37,8 @@ export interface CountLoad {
   readonly starts: number
   /** Added for turning. */
   readonly turning: number
+  /** Added for staying down. */
+  readonly down: number
 }
 
 const WEIGHT: Readonly<Record<Layer, number>> = {
@@ -50,6 +53,8 @@ const SAME_PULSE = 0.5
 const EVEN_PULSE = 0.7
 const EACH_START = 0.3
 const QUARTER_TURN = 0.5
+/** Each count that is danced with bent knees asks so much more (h). */
+const DOWN: Readonly<Partial<Record<Level, number>>> = { low: 0.3, deep: 0.6 }
 
 /** How much a step asks, as the demand of a move. */
 export const STEP_DEMAND: Readonly<Record<Primitive, number>> = {
@@ -71,6 +76,13 @@ export const STEP_DEMAND: Readonly<Record<Primitive, number>> = {
   stamp: 2,
   lift: 2,
   pivot: 2,
+  press: 1,
+  recover: 1,
+  low: 1,
+  deep: 1,
+  tall: 1,
+  toes: 1,
+  up: 1,
   hop: 2,
   jump: 3,
   leap: 3,
@@ -140,7 +152,7 @@ const loadsIn = remembered(
 
 /** Nothing runs past the end of its phrase, so a pass is weighed by itself. */
 function weighed(
-  { pass, danced }: Slice,
+  { pass, danced, entry }: Slice,
   { course: { runs }, vocabulary, quick, still, before }: Weighing,
 ): PassLoads {
   // A flourish may be left out: it is nobody's load.
@@ -149,6 +161,7 @@ function weighed(
     .map((run) => ({ run, strength: strength(run) }))
   const loads: CountLoad[] = []
   let kinds = before ?? new Set<string>()
+  let stands = entry.stands
   for (let i = 0; i < pass.length / TICKS_PER_COUNT; i++) {
     const at = pass.at + i * TICKS_PER_COUNT
     const end = at + TICKS_PER_COUNT
@@ -160,6 +173,7 @@ function weighed(
     }
     const steps = danced.filter((one) => one.at >= at && one.at < end)
     const isStill = steps.length === 0
+    stands = steps.at(-1)?.after.stands ?? stands
     for (const { run, strength } of course) {
       if (run.at >= end || run.end <= at) continue
       const { layer, id } = run.event
@@ -174,7 +188,17 @@ function weighed(
       now.add(kind)
     })
     const isVeryFirst = before === undefined && i === 0
-    loads.push(summed(pass, at, i + 1, [...hardest.values()], isVeryFirst ? 0 : started, turned))
+    loads.push(
+      summed(
+        pass,
+        at,
+        i + 1,
+        [...hardest.values()],
+        isVeryFirst ? 0 : started,
+        turned,
+        DOWN[stands] ?? 0,
+      ),
+    )
     kinds = now
   }
   return { loads, kinds }
@@ -263,6 +287,7 @@ function summed(
   layered: readonly Layered[],
   started: number,
   degrees: number,
+  down: number,
 ): CountLoad {
   const order = [...layered].sort(
     (a, b) => b.own - a.own || LAYERS.indexOf(a.layer) - LAYERS.indexOf(b.layer),
@@ -276,8 +301,8 @@ function summed(
   })
   const starts = Math.max(0, started - 1) * EACH_START
   const turning = (degrees / 90) * QUARTER_TURN
-  const total = parts.reduce((sum, { own, share }) => sum + own * share, starts + turning)
-  return { pass: pass.index, at, count, total, parts, starts, turning }
+  const total = parts.reduce((sum, { own, share }) => sum + own * share, starts + turning + down)
+  return { pass: pass.index, at, count, total, parts, starts, turning, down }
 }
 
 /** The load of the hardest count; 0 where there is none. */

@@ -39,9 +39,10 @@ function readAction(word: string, rest: readonly string[], entry: string): FootA
     else if (Side.safeParse(next).success) action.foot = next
     else if (Direction.safeParse(next).success) action.direction = next
     else if (next === 'turn') action.turn = Number(rest[++i])
-    else if (primitive === 'pivot' && /^-?\d+$/.test(next)) action.turn = Number(next)
+    else if (primitive === 'pivot' && /^-?\d+([.]5)?$/.test(next)) action.turn = Number(next)
     else if (next === 'small' || next === 'large') action.size = next
-    else if (next === 'ball' || next === 'heel') action.contact = next
+    else if (next === 'ball' || next === 'heel' || next === 'flat') action.contact = next
+    else if (next === 'both') action.shared = true
     else throw new Error(`“${next}” in “${entry}” is no word of the feet`)
   }
   const { direction } = factsOf(primitive)

@@ -41,7 +41,10 @@ describe('the feet of the figure', () => {
           const state = stateAt(simulation, at)
           const pose = poseAt(at)
           expect(pose.facing).toBeCloseTo(state.facing, 6)
-          const share = state.weight === 'both' ? 0.5 : state.weight === 'R' ? 1 : 0
+          // A pressed foot has half of the weight for as long as it is pressed.
+          const isShared =
+            state.weight === 'both' || (state.pressed ?? state.weight) !== state.weight
+          const share = isShared ? 0.5 : state.weight === 'R' ? 1 : 0
           expect(pose.weight[0]).toBeCloseTo(share, 9)
           for (const side of SIDES) {
             const { place, contact } = state.feet[side]

@@ -24,6 +24,8 @@ export interface Key {
 /** A quarter of the way from the standing foot to the other one, so that it looks balanced. */
 const WEIGHT_AWAY = 0.25
 const MOST_AWAY = 0.14
+/** A pressed foot takes half of the weight; the body is that share of the way to it. */
+const PRESSED_AWAY = 0.4
 /** Where a foot in the air is, seen from the standing foot: to its own side, forward, up. */
 const IN_THE_AIR: Readonly<Record<string, readonly [number, number, number]>> = {
   hang: [0.16, 0.06, 0.12],
@@ -90,7 +92,9 @@ function overOf(state: BodyState): FloorPoint {
         forward: state.feet[free].place.forward - standing.forward,
       }
   const far = Math.hypot(away.right, away.forward)
-  const by = far > 0 ? Math.min(WEIGHT_AWAY, MOST_AWAY / far) : 0
+  // Half the weight is on a foot that is pressed into the floor: the body comes along.
+  const most = state.pressed === free ? PRESSED_AWAY : MOST_AWAY / far
+  const by = far > 0 ? Math.min(state.pressed === free ? PRESSED_AWAY : WEIGHT_AWAY, most) : 0
   return { right: standing.right + away.right * by, forward: standing.forward + away.forward * by }
 }
 

@@ -79,8 +79,14 @@ export interface Steps {
   readonly onRight: Track
 }
 
-const shareOnRight = ({ weight }: BodyState): number =>
-  weight === 'both' ? 0.5 : weight === 'R' ? 1 : 0
+/** Of the weight, what a pressed foot takes for the moment. */
+const PRESSED = 0.5
+
+function shareOnRight({ weight, pressed }: BodyState): number {
+  if (weight === 'both') return 0.5
+  const away = pressed && pressed !== weight ? PRESSED : 0
+  return weight === 'R' ? 1 - away : away
+}
 
 /** Whether the feet really move or turn; a hold does neither. */
 const isStill = ({ action }: DancedStep): boolean => action.primitive === 'hold'

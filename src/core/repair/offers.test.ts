@@ -96,7 +96,7 @@ describe('the strip of joins', () => {
         const strip = (into: 'repeat' | 'switch') =>
           new Map(joinStrip(checked, into).map(({ part, how }) => [part, how]))
         const [repeat, other] = [strip('repeat'), strip('switch')]
-        if (checked.lead.danced.length === 0) return
+        if (checked.lead.danced.length === 0 || any.once) return
         expect(repeat.get('foot') === 'meets').toBe(checked.joins.repeats)
         expect(other.get('foot') === 'meets').toBe(checked.joins.switches)
         for (const part of ['arms', 'hips', 'ribs', 'gaze'] as const) {

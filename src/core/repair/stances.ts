@@ -23,7 +23,7 @@ export interface Stances {
 const SPOT = { right: 0, forward: 0 }
 
 /** Where the feet are does not decide who carries the weight: it is left out, so that few ways remain. */
-const plain = ({ weight, feet, level, moment, stands }: BodyState): BodyState => ({
+const plain = ({ weight, feet, level, moment, stands, pressed }: BodyState): BodyState => ({
   weight,
   feet: {
     R: { place: SPOT, contact: feet.R.contact },
@@ -36,6 +36,7 @@ const plain = ({ weight, feet, level, moment, stands }: BodyState): BodyState =>
   moment,
   crossed: undefined,
   lastLanding: undefined,
+  pressed,
 })
 
 export function createStances(): Stances {
@@ -44,9 +45,9 @@ export function createStances(): Stances {
   const actions = new Map<string, number>()
   const known: (Stance | undefined)[][] = []
   const of = (state: BodyState): Stance => {
-    const { weight, feet, level, moment, stands } = state
+    const { weight, feet, level, moment, stands, pressed } = state
     const up = `${level === 'toes'}${stands === 'toes'}${moment}`
-    const key = `${weight}${feet.R.contact}${feet.L.contact}${up}`
+    const key = `${weight}${feet.R.contact}${feet.L.contact}${up}${pressed}`
     const before = numbers.get(key)
     if (before !== undefined) return before
     numbers.set(key, states.length)
@@ -54,8 +55,8 @@ export function createStances(): Stances {
     known.push([])
     return states.length - 1
   }
-  const numberOf = ({ primitive, foot, size, contact, jump }: FootAction): number => {
-    const key = `${primitive} ${foot} ${size} ${contact} ${jump}`
+  const numberOf = ({ primitive, foot, size, contact, jump, shared }: FootAction): number => {
+    const key = `${primitive} ${foot} ${size} ${contact} ${jump} ${shared}`
     const before = actions.get(key)
     if (before !== undefined) return before
     actions.set(key, actions.size)

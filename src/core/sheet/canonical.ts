@@ -126,8 +126,20 @@ const phraseWords = ({
 ]
 
 function headerWords(combination: Combination): readonly string[] {
-  const { families, pickup, level, keepTurns, song, by, tags, variantOf, leave, moves, rest } =
-    combination
+  const {
+    families,
+    pickup,
+    level,
+    keepTurns,
+    once,
+    song,
+    by,
+    tags,
+    variantOf,
+    leave,
+    moves,
+    rest,
+  } = combination
   const written: readonly (readonly [string, boolean])[] = [
     ['title', true],
     ['family', families.length > 0],
@@ -137,6 +149,7 @@ function headerWords(combination: Combination): readonly string[] {
     ['pickup', pickup !== undefined],
     ['level', level !== undefined],
     ['keep', keepTurns === true],
+    ['once', once === true],
     ['song', song !== undefined],
     ['by', by !== undefined],
     ['tags', tags !== undefined],

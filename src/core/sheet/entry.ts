@@ -34,8 +34,33 @@ export function readEntry(text: string, place: EntryPlace): readonly WrittenEven
   const read = readWhat(reader, place)
   const options = readOptions(reader, place, read.move, BEGINS)
   const done = kindOf(read.what).finish(read, options, place)
-  return times.flatMap((when) => placed(when, done, options, place, read.move, optional))
+  const isShared = options.share !== undefined || done.what.kind === 'share'
+  if (isShared && times.some(({ single }) => single))
+    throw new EntryProblem('Write the counts that share the turn: 1-8 … share 270.', {
+      at: 0,
+      end: text.length,
+    })
+  return times.flatMap((when) => [
+    ...placed(when, done, options, place, read.move, optional),
+    ...sharedIn(when, options.share),
+  ])
 }
+
+/** The turn that the steps of an entry share, as an entry of its own. */
+const sharedIn = (when: When, degrees: number | undefined): readonly WrittenEvent[] =>
+  degrees === undefined
+    ? []
+    : [
+        {
+          open: false,
+          event: {
+            layer: 'feet',
+            at: tick(when.at),
+            length: tick(when.length),
+            what: { kind: 'share', degrees },
+          },
+        },
+      ]
 
 /** `2, 4, 6` is one WHEN, however it is spaced. */
 function withWhenJoined(tokens: readonly Token[]): readonly Token[] {

@@ -117,7 +117,7 @@ describe('the header of a sheet', () => {
     ['rest none', 'from 1 to 64'],
     ['start weight', 'what the weight is'],
     ['start colour red', 'no part of the start'],
-    ['start facing north', 'A facing is a whole number'],
+    ['start facing north', 'A facing is degrees, whole or half'],
     ['start gaze sideways', 'no way to look'],
     ['start level floating', 'no level of the body'],
     ['move', 'move ID'],

@@ -24,6 +24,7 @@ export interface Header {
   counts?: number
   rest?: number
   keepTurns?: true
+  once?: true
   song?: string
   by?: string
   tags?: string[]
@@ -62,6 +63,14 @@ function number(token: Token | undefined, text: string, low: number, high: numbe
       `${what} is a whole number from ${low} to ${high}.`,
       token ?? whole(text),
     )
+  return value
+}
+
+/** A facing: degrees, whole or half. */
+function halfDegrees(token: Token): number {
+  const value = Number(token.text)
+  if (!Number.isInteger(2 * value) || Math.abs(value) > 3600)
+    throw new EntryProblem('A facing is degrees, whole or half, from -3600 to 3600.', token)
   return value
 }
 
@@ -191,6 +200,10 @@ export function readHeaderInto(
       if (first?.text !== 'turns')
         throw new EntryProblem('The only thing to keep here is “keep turns”.', first ?? whole(text))
       header.keepTurns = true
+      return
+    case 'once':
+      if (first) throw new EntryProblem('“once” stands alone: a piece that is danced once.', first)
+      header.once = true
       return
     case 'tags': {
       const tags = tagsIn(text, tokens)
@@ -337,7 +350,7 @@ export function readStartInto(
         return
       }
       case 'facing':
-        start.facing = number(said(), text, -3600, 3600, 'A facing')
+        start.facing = halfDegrees(said())
         return
       default:
         throw new EntryProblem(

@@ -19,6 +19,7 @@ const HEADER_WORDS = [
   'counts',
   'rest',
   'keep',
+  'once',
   'song',
   'by',
   'tags',

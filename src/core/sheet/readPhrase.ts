@@ -134,7 +134,7 @@ function readFacing(
 ): void {
   const [when, facing, more] = tokensIn(text)
   const degrees = Number(facing?.text)
-  if (!when || !facing || more || !Number.isInteger(degrees) || Math.abs(degrees) > 36_000)
+  if (!when || !facing || more || !Number.isInteger(2 * degrees) || Math.abs(degrees) > 36_000)
     throw new EntryProblem('Write when and how many degrees: facing 5 180.', {
       at: facing?.at ?? 0,
       end: facing?.end ?? text.length,

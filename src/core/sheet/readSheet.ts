@@ -29,7 +29,7 @@ import {
 import { type Order, pickupFor, readOrder } from './readOrder'
 import { readLayerLine, readPhrase } from './readPhrase'
 import { withFreeFeet } from './resolve'
-import { SHEET_VERSION } from './writeSheet'
+import { SHEET_VERSION } from './version'
 
 const MOST_CHARACTERS = 1_000_000
 
@@ -187,7 +187,7 @@ function readVersion(text: string): { begin: number; comment: string | undefined
   if (Number(version) > SHEET_VERSION)
     throw new UserError(
       `This sheet was written by a newer version of Molten Sway (sway ${version}).`,
-      'Nothing was changed. Update this one, or save the sheet again as “sway 1”.',
+      'Nothing was changed. Update this one, or save the sheet there without what is new.',
     )
   if (Number(version) < 1)
     throw new UserError(
@@ -238,6 +238,7 @@ function build(
     ...(header.level && { level: header.level }),
     ...(header.rest !== undefined && { rest: header.rest }),
     ...(header.keepTurns && { keepTurns: true as const }),
+    ...(header.once && { once: true as const }),
     ...(header.song && { song: header.song }),
     ...(header.by && { by: header.by }),
     ...(header.tags && { tags: header.tags }),

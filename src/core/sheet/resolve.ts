@@ -11,6 +11,8 @@ import { startState } from '../simulate/start'
 import type { BodyState } from '../simulate/state'
 import type { What } from '../what/kinds'
 
+const primitiveOf = (what: What) => (what.kind === 'foot' ? what.action.primitive : undefined)
+
 /** Only the foot changes: a turn that was written stays the way it was written. */
 function onFoot(what: What, side: Side): What {
   if (what.kind === 'foot') return { ...what, action: { ...what.action, foot: side } }
@@ -44,7 +46,7 @@ export function withFreeFeet(
       const feet = pass.events.filter(({ layer }) => layer === 'feet').sort((a, b) => a.at - b.at)
       for (const event of feet) {
         if (open.has(event.id) && !sides.has(event.id)) {
-          const meant = footMeant(state.weight, combination.lead, pass.mirrored)
+          const meant = footMeant(state, combination.lead, pass.mirrored, primitiveOf(event.what))
           sides.set(event.id, flips(event) ? otherSide[meant] : meant)
         }
         const stored = filledIn(written.get(event.id) ?? event)

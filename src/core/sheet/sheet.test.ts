@@ -350,7 +350,7 @@ describe('count sheets', () => {
   it.each([
     ['', /no count sheet/],
     ['phrase A 8', /no count sheet/],
-    ['sway 2\nphrase A 8', /newer version/],
+    ['sway 3\nphrase A 8', /newer version/],
     [`sway 1\n${' '.repeat(1_000_000)}`, /over 1 MB/],
   ])('that are none are refused with what to do: %#', (sheet, message) => {
     expect(() => read(sheet)).toThrow(message)

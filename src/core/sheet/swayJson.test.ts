@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
 import first from '../../../tests/fixtures/combinations-v1.json'
 import second from '../../../tests/fixtures/combinations-v2.json'
+import third from '../../../tests/fixtures/combinations-v3.json'
 import { holds } from '../../../tests/holds'
 import { combination, feet } from '../../../tests/write'
 import { type Combination, type Event, SCHEMA_VERSION } from '../combination/combination'
@@ -22,6 +23,25 @@ const refusal = (text: string): UserError => {
 }
 
 describe('combination files', () => {
+  it('of version 3 are read as they were, and say of what they can only that', () => {
+    expect(third.length).toBeGreaterThan(4)
+    for (const record of third)
+      expect(readSwayJson(JSON.stringify(record)).combination).toEqual({
+        ...record,
+        schemaVersion: SCHEMA_VERSION,
+      })
+    holds(
+      fc.property(anyCombination(), (any) => {
+        const old = { ...any, schemaVersion: 3 }
+        expect(readSwayJson(JSON.stringify(old)).combination).toEqual(any)
+        expect(() => readSwayJson(JSON.stringify({ ...any, schemaVersion: 5 }))).toThrow(
+          /newer version/,
+        )
+      }),
+      { numRuns: 60, seed: 47 },
+    )
+  })
+
   it('give back what was written', () => {
     holds(
       fc.property(anyCombination(), (written) => {

@@ -17,9 +17,8 @@ import { gazeText } from '../what/look'
 import { moveText } from '../what/move'
 import { canonical, tickOfUnread } from './canonical'
 import { type LineWord, leavesQuoteOpen } from './lines'
+import { sheetVersionOf } from './version'
 
-/** The version of the count sheet this app writes. */
-export const SHEET_VERSION = 1
 const WIDE = 100
 
 /**
@@ -69,7 +68,7 @@ const plainText = (text: string): string =>
 function headerLines(combination: Combination): readonly string[] {
   const { title, families, tempo, teachTempo, lead, start, pickup, level, comments } = combination
   const out = new Lines(comments)
-  out.lines.push(`sway ${SHEET_VERSION}`)
+  out.lines.push(`sway ${sheetVersionOf(combination)}`)
   out.add('title', header('title', plainText(title)))
   out.add('family', families.length > 0 ? header('family', families.join(', ')) : undefined)
   out.add(
@@ -81,6 +80,7 @@ function headerLines(combination: Combination): readonly string[] {
   out.add('pickup', pickup && header('pickup', `${pickup.counts}${pickup.each ? ' each' : ''}`))
   out.add('level', level && header('level', level))
   out.add('keep', combination.keepTurns && header('keep', 'turns'))
+  out.add('once', combination.once && 'once')
   out.add('song', combination.song && header('song', plainText(combination.song)))
   out.add('by', combination.by && header('by', plainText(combination.by)))
   out.add('tags', combination.tags && header('tags', combination.tags.map(tagText).join(', ')))

@@ -33,6 +33,8 @@ export function withKeptTurn(action: FootAction, shift: number): FootAction {
   const turns = turn === undefined ? {} : { turn: negated(turn) }
   if (jump === 'R' || jump === 'L')
     return { ...action, ...turns, ...(aside(jump) && { jump: jump === 'R' ? 'L' : 'R' }) }
+  if (jump && direction && ((shift % 360) + 360) % 360 === 180)
+    return { ...action, ...turns, direction: direction === 'back' ? 'forward' : 'back' }
   if (angle === undefined || !foot || shift % 360 === 0) return { ...action, ...turns }
   // A free leg can't cross the room behind itself: gestures of the leg stay as they are.
   if (AHEAD_ONLY.has(action.primitive)) return { ...action, ...turns }

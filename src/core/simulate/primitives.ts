@@ -1,5 +1,5 @@
-import { type Contact, type FootAction, factsOf } from '../body/feet'
-import type { FloorPoint } from '../body/places'
+import { type Contact, type Direction, type FootAction, factsOf } from '../body/feet'
+import type { FloorPoint, Level } from '../body/places'
 import { otherSide, SIDES, type Side, signOf } from '../body/side'
 import type { Landing } from '../house/house'
 import { COUNT, type Tick } from '../time/time'
@@ -7,6 +7,7 @@ import {
   asSeen,
   besides,
   distance,
+  intoRoom,
   landingOf,
   middleOf,
   pointBeside,
@@ -37,12 +38,19 @@ export function dance(
   const ready = fault ? saved(state, action, fault) : state
   const moved = move(ready, action, at, landing)
   const turned = turn(moved, action, landing)
-  return { state: turned, fault }
+  return { state: pressedAfter(turned, action), fault }
+}
+
+/** A press lasts until the feet do something else: till then the weight may come home by itself. */
+function pressedAfter(state: BodyState, { primitive, foot }: FootAction): BodyState {
+  if (factsOf(primitive).levelOnly) return state
+  const pressed = primitive === 'press' ? foot : undefined
+  return pressed === state.pressed ? state : { ...state, pressed }
 }
 
 /**
- * The height of a moment ends: a bend with the next thing the feet do that is no hold, straight
- * knees with the next landing, sway or centre, a rise with one that is not on the ball.
+ * The height of a moment ends: a bend and straight knees with the next landing, sway or centre, a
+ * rise with one that is not on the ball.
  */
 function atEase(state: BodyState, action: FootAction): BodyState {
   const { moment } = state
@@ -52,9 +60,10 @@ function atEase(state: BodyState, action: FootAction): BodyState {
 
 function endsMoment(moment: NonNullable<BodyState['moment']>, action: FootAction): boolean {
   const { primitive } = action
-  if (moment === 'bent') return primitive !== 'hold'
   const { lands, needs } = factsOf(primitive)
-  if (!lands && needs !== 'both-on-floor') return false
+  const comesHome = needs === 'both-on-floor' || needs === 'home'
+  if (!lands && !comesHome) return false
+  if (moment === 'bent') return true
   return moment === 'straight' || !lands || contactOf(action) !== 'ball'
 }
 
@@ -76,7 +85,9 @@ export function settledFor(
   settles: boolean,
 ): BodyState {
   const { needs } = factsOf(primitive)
-  return settles && (needs === 'free' || needs === 'free-touch') ? settled(state) : state
+  return settles && (needs === 'free' || needs === 'free-touch' || needs === 'home')
+    ? settled(state)
+    : state
 }
 
 function faultOf(state: BodyState, { primitive, foot }: FootAction): WeightFault | undefined {
@@ -86,6 +97,8 @@ function faultOf(state: BodyState, { primitive, foot }: FootAction): WeightFault
       return state.weight === foot ? 'feet.loaded' : undefined
     case 'free-touch':
       return state.weight === foot ? 'feet.loaded-touch' : undefined
+    case 'home':
+      return state.weight === foot && state.pressed === undefined ? 'feet.loaded' : undefined
     case 'loaded':
       return state.weight === foot ? undefined : 'feet.no-support'
     case 'both-on-floor':
@@ -133,7 +146,15 @@ function move(state: BodyState, action: FootAction, at: Tick, landing: Landing):
     case 'step':
     case 'close':
     case 'leap':
-      return foot ? { ...place(landed, state, action, foot, at, landing), weight: foot } : state
+      return foot
+        ? {
+            ...place(landed, state, action, foot, at, landing),
+            weight: action.shared ? 'both' : foot,
+          }
+        : state
+    case 'recover':
+      return foot ? recovered(state, foot, at) : state
+    case 'press':
     case 'touch':
     case 'heel':
     case 'stamp':
@@ -153,15 +174,20 @@ function move(state: BodyState, action: FootAction, at: Tick, landing: Landing):
     case 'centre':
       return { ...SIDES.reduce(grounded, state), weight: 'both' }
     case 'hop':
-      return foot
-        ? { ...put(landed, foot, state.feet[foot].place, contactOf(action)), weight: foot }
-        : state
+      return foot ? hopped(landed, action, foot, landing) : state
     case 'jump':
       return jumped(landed, action, landing)
     case 'rise':
       return { ...state, level: 'toes', moment: 'risen' }
     case 'lower':
-      return { ...state, level: 'soft', stands: 'soft', moment: undefined }
+      return stands(state, 'soft')
+    case 'up':
+      return stands(state, 'soft')
+    case 'low':
+    case 'deep':
+    case 'tall':
+    case 'toes':
+      return stands(state, primitive)
     case 'straighten':
       return { ...state, level: 'tall', moment: 'straight' }
     case 'bend':
@@ -172,12 +198,77 @@ function move(state: BodyState, action: FootAction, at: Tick, landing: Landing):
   }
 }
 
+/** A height that lasts. */
+const stands = (state: BodyState, level: Level): BodyState => ({
+  ...state,
+  level,
+  stands: level,
+  moment: undefined,
+})
+
+/** The weight comes home onto a foot: only one that was in the air lands. */
+function recovered(state: BodyState, foot: Side, at: Tick): BodyState {
+  const comesDown = state.feet[foot].contact === 'air'
+  return { ...grounded(state, foot), weight: foot, ...(comesDown && { lastLanding: at }) }
+}
+
+/** The foot that carries springs from where it stands, and the other one goes along. */
+function hopped(landed: BodyState, action: FootAction, foot: Side, landing: Landing): BodyState {
+  const down = put(landed, foot, landed.feet[foot].place, contactIn(landed, action))
+  if (!action.direction) return { ...down, weight: foot }
+  const size = action.size ? landing[action.size] : 1
+  const way = wayOf(action.direction, landing.hop * size, foot)
+  return { ...shifted(down, intoRoom(down.facing, way.right, way.forward)), weight: foot }
+}
+
+/** Both feet moved over the floor by the same way. */
+function shifted(state: BodyState, by: FloorPoint): BodyState {
+  const moved = ({ place, contact }: BodyState['feet']['R']) => ({
+    contact,
+    place: { right: place.right + by.right, forward: place.forward + by.forward },
+  })
+  return { ...state, feet: { R: moved(state.feet.R), L: moved(state.feet.L) } }
+}
+
+/** Where a spring of so many metres goes, as the dancer sees it. */
+function wayOf(direction: Direction, metres: number, foot: Side): FloorPoint {
+  const own = signOf(foot) * metres
+  const diagonal = Math.SQRT1_2
+  switch (direction) {
+    case 'side':
+      return { right: own, forward: 0 }
+    case 'forward':
+      return { right: 0, forward: metres }
+    case 'back':
+      return { right: 0, forward: -metres }
+    case 'diag-forward':
+      return { right: own * diagonal, forward: metres * diagonal }
+    case 'diag-back':
+      return { right: own * diagonal, forward: -metres * diagonal }
+    case 'cross-front':
+      return { right: -own * diagonal, forward: metres * diagonal }
+    case 'cross-behind':
+      return { right: -own * diagonal, forward: -metres * diagonal }
+    case 'in-place':
+    case 'together':
+      return { right: 0, forward: 0 }
+  }
+}
+
+/** While one stands on the toes every foot that comes down does so on its ball. */
+const contactIn = (state: BodyState, action: FootAction): Contact => {
+  const contact = contactOf(action)
+  return state.stands === 'toes' && action.contact === undefined && contact === 'flat'
+    ? 'ball'
+    : contact
+}
+
 const contactOf = (action: FootAction): Contact =>
   action.contact ?? factsOf(action.primitive).contact ?? 'flat'
 
 /** A foot that takes weight again without moving stands flat. */
 const grounded = (state: BodyState, foot: Side): BodyState =>
-  put(state, foot, state.feet[foot].place, 'flat')
+  put(state, foot, state.feet[foot].place, state.stands === 'toes' ? 'ball' : 'flat')
 
 function place(
   landed: BodyState,
@@ -193,7 +284,7 @@ function place(
   const way = crossWay(action)
   const stays = action.direction === 'in-place'
   return {
-    ...put(landed, foot, to, contactOf(action)),
+    ...put(landed, foot, to, contactIn(before, action)),
     crossed: way ? { foot, way } : stays ? before.crossed : undefined,
   }
 }
@@ -207,13 +298,18 @@ function jumped(state: BodyState, action: FootAction, landing: Landing): BodySta
   const apart = Math.abs(asSeen(state.facing, state.feet.L.place, state.feet.R.place).right)
   const middle = middleOf(state, landing)
   const aside = action.jump === 'R' || action.jump === 'L' ? signOf(action.jump) : 0
+  const size = action.size ? landing[action.size] : 1
+  const way = wayOf(action.direction ?? 'in-place', landing.jump * size, 'R')
+  const from = intoRoom(state.facing, way.right, way.forward)
+  const start = { right: middle.right + from.right, forward: middle.forward + from.forward }
+  const contact = state.stands === 'toes' ? 'ball' : 'flat'
   const to = stanceAround(
-    pointBeside(middle, state.facing, aside * landing.jumpOut),
+    pointBeside(start, state.facing, aside * landing.jumpOut),
     state.facing,
     jumpWidth(action, apart, landing),
   )
   return {
-    ...put(put(state, 'R', to.R, 'flat'), 'L', to.L, 'flat'),
+    ...put(put(state, 'R', to.R, contact), 'L', to.L, contact),
     weight: 'both',
     crossed: undefined,
   }

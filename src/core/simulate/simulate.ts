@@ -16,6 +16,7 @@ import { repeatsOf } from '../what/repeats'
 import { withKeptTurn } from './keptTurns'
 import { dance, settled, type WeightFault } from './primitives'
 import { settlingIn } from './settling'
+import { idleShares, withShares } from './shares'
 import { startState } from './start'
 import type { BodyState } from './state'
 
@@ -162,11 +163,9 @@ interface PhraseStep extends TimedAction {
   readonly settles: boolean
 }
 
-/** The steps of a phrase in the order they are danced. */
-const stepsIn = oncePerPhrase((events, vocabulary): readonly PhraseStep[] => {
-  const settling = settlingIn(events, vocabulary)
-  let last = 0
-  return events
+/** The steps of a phrase in the order they are danced, before they share a turn. */
+const stepsAlone = (events: readonly DancedEvent[], vocabulary: Vocabulary) =>
+  events
     .filter((event) => event.layer === 'feet')
     .flatMap((event) => {
       const own = stepsOf(event, vocabulary)
@@ -179,11 +178,23 @@ const stepsIn = oncePerPhrase((events, vocabulary): readonly PhraseStep[] => {
       }))
     })
     .sort(inDanceOrder)
-    .map((step): PhraseStep => {
-      const settles = settling.between(last, step.at)
-      if (!factsOf(step.action.primitive).levelOnly) last = step.at
-      return { ...step, settles }
-    })
+
+/** Turns of a phrase that nothing shares, or that lie over each other. */
+export const idleSharesIn = oncePerPhrase((events, vocabulary) =>
+  events.some(({ what }) => what.kind === 'share')
+    ? idleShares(stepsAlone(events, vocabulary), events)
+    : [],
+)
+
+/** The steps of a phrase in the order they are danced. */
+const stepsIn = oncePerPhrase((events, vocabulary): readonly PhraseStep[] => {
+  const settling = settlingIn(events, vocabulary)
+  let last = 0
+  return withShares(stepsAlone(events, vocabulary), events).map((step): PhraseStep => {
+    const settles = settling.between(last, step.at)
+    if (!factsOf(step.action.primitive).levelOnly) last = step.at
+    return { ...step, settles }
+  })
 })
 
 /** Whether the weight has settled on both feet at the end of a pass (model 4). */

@@ -19,5 +19,6 @@ export function startState(start: Start, landing = USUAL_LANDING): BodyState {
     moment: undefined,
     crossed: undefined,
     lastLanding: undefined,
+    pressed: undefined,
   }
 }

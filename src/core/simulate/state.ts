@@ -25,4 +25,6 @@ export interface BodyState {
   /** A height of the moment: a bend, a rise or straight knees, each until its end (model 3). */
   readonly moment: 'bent' | 'risen' | 'straight' | undefined
   readonly lastLanding: Tick | undefined
+  /** The foot that was pressed into the floor last, with half the weight. */
+  readonly pressed: Side | undefined
 }

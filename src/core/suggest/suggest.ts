@@ -96,7 +96,7 @@ export function offersFor(
   const mirrored = combination.order[gap.pass]?.mirrored ?? false
   const side: Side =
     gap.layer === 'feet'
-      ? footMeant(here.state.weight, combination.lead, mirrored)
+      ? footMeant(here.state, combination.lead, mirrored)
       : mirrored
         ? otherSide[combination.lead]
         : combination.lead

@@ -36,7 +36,7 @@ export const foot: Kind<FootWhat> = {
 }
 
 export function nameOfAction(action: FootAction): string {
-  const { primitive, foot, direction, size, contact, turn, jump } = action
+  const { primitive, foot, direction, size, contact, turn, jump, shared } = action
   const words = [
     primitive,
     foot,
@@ -44,6 +44,7 @@ export function nameOfAction(action: FootAction): string {
     direction,
     size,
     contact,
+    shared && 'both',
     primitive === 'pivot' ? `${turn}°` : turn && `turn ${turn}°`,
   ]
   return words.filter(Boolean).join(' ')
@@ -58,6 +59,7 @@ export function actionText({
   turn,
   size,
   contact,
+  shared,
 }: FootAction): string {
   return [
     primitive,
@@ -67,6 +69,7 @@ export function actionText({
     turn !== undefined && (primitive === 'pivot' ? turn : `turn ${turn}`),
     size,
     contact,
+    shared && 'both',
   ]
     .filter((word) => word !== undefined && word !== false)
     .join(' ')
@@ -98,16 +101,31 @@ const turnWords = (degrees: number): string =>
 
 /** One thing the feet do as a sentence without its full stop: “left foot touches beside the other”. */
 export function sayAction(action: FootAction): string {
-  const { primitive, foot, direction, turn, size, contact } = action
+  const { primitive, foot, direction, turn, size, contact, shared } = action
+  const onBoth = shared ? ', weight on both feet' : ''
   const who = foot ? `${sideWord[foot]} foot` : ''
   const turning = turn ? `, ${turnWords(turn)}` : ''
   switch (primitive) {
     case 'close':
-      return `${who} closes${turning}`
+      return `${who} closes${turning}${onBoth}`
+    case 'press':
+      return `${who} presses ${directionWords(direction ?? 'forward', foot ?? 'R')}, half the weight${turning}`
+    case 'recover':
+      return `back onto the ${who}${turning}`
+    case 'low':
+      return 'low from here'
+    case 'deep':
+      return 'deep from here'
+    case 'tall':
+      return 'tall from here, knees not locked'
+    case 'toes':
+      return 'on the toes from here'
+    case 'up':
+      return 'up again, knees soft'
     case 'sway':
       return `sway onto the ${who}${turning}`
     case 'hop':
-      return `hop on the ${who}${turning}`
+      return `hop ${direction ? `${directionWords(direction, foot ?? 'R')} ` : ''}on the ${who}${turning}`
     case 'heel':
       return `${who} puts its heel ${directionWords(direction ?? 'forward', foot ?? 'R')}${turning}`
     case 'lift':
@@ -117,7 +135,7 @@ export function sayAction(action: FootAction): string {
     case 'pivot':
       return `stay on the spot, ${turnWords(turn ?? 0)}`
     case 'jump':
-      return `jump onto both feet${turning}`
+      return `jump ${direction ? `${direction} ` : ''}onto both feet${turning}`
     case 'rise':
       return 'rise onto the toes'
     case 'lower':
@@ -134,15 +152,19 @@ export function sayAction(action: FootAction): string {
         size === 'small' ? ' small' : size === 'large' ? ' wide' : '',
         contact ? ` on the ${contact}` : '',
       ]
-      return `${who} ${verb} ${directionWords(direction ?? 'in-place', foot ?? 'R')}${how.join('')}${turning}`
+      return `${who} ${verb} ${directionWords(direction ?? 'in-place', foot ?? 'R')}${how.join('')}${turning}${onBoth}`
     }
   }
 }
 
+/** Other words for coming up again. */
+const UP_AGAIN: ReadonlySet<string> = new Set(['down', 'soft'])
+
 /** `step R side`; a foot left out is filled in when the weight is known. */
 function readStep(reader: Reader): Read<FootWhat> | undefined {
   const word = reader.peek()
-  const primitive = Primitive.safeParse(word?.text.toLowerCase()).data
+  const said = word?.text.toLowerCase() ?? ''
+  const primitive = Primitive.safeParse(UP_AGAIN.has(said) ? 'up' : said).data
   if (!word || !primitive) return undefined
   reader.take()
   const facts = factsOf(primitive)
@@ -159,10 +181,18 @@ function readStep(reader: Reader): Read<FootWhat> | undefined {
       if (!facts.foot) throw new EntryProblem(`“${primitive}” takes no foot.`, token)
       action.foot = side
     } else if (direction) {
-      if (!facts.direction) throw new EntryProblem(`“${primitive}” takes no direction.`, token)
-      action.direction = direction
+      if (!facts.direction && direction !== 'in-place' && !facts.travels?.includes(direction))
+        throw new EntryProblem(
+          facts.travels
+            ? `“${primitive}” goes ${facts.travels.join(', ')}.`
+            : `“${primitive}” takes no direction.`,
+          token,
+        )
+      if (!facts.direction && !facts.travels)
+        throw new EntryProblem(`“${primitive}” takes no direction.`, token)
+      if (facts.direction || direction !== 'in-place') action.direction = direction
       if (pair) reader.take()
-    } else if (primitive === 'pivot' && /^[+-]?\d+$/.test(token.text)) {
+    } else if (primitive === 'pivot' && /^[+-]?\d+([.]5|[.]0)?$/.test(token.text)) {
       action.turn = degreesIn(token)
     } else break
     reader.take()
@@ -177,7 +207,7 @@ function readStep(reader: Reader): Read<FootWhat> | undefined {
 }
 
 function finishStep({ what, open = false }: Read<FootWhat>, options: Options): Finished<FootWhat> {
-  const { side, turn, word, contact } = options
+  const { side, turn, word, contact, shared } = options
   const isOpen = open && side === undefined
   if (side && !factsOf(what.action.primitive).foot)
     refuse(`“${what.action.primitive}” takes no foot.`)
@@ -188,7 +218,12 @@ function finishStep({ what, open = false }: Read<FootWhat>, options: Options): F
     ...(turn !== undefined && turn !== 0 && { turn }),
     ...(word && { size: word }),
     ...(contact && { contact }),
+    ...(shared && { shared }),
   }
+  if (shared && !factsOf(action.primitive).shares)
+    refuse(`“${action.primitive}” leaves no weight on both feet: write a step, a close or a leap.`)
+  if (contact === 'flat' && !['touch', 'press'].includes(action.primitive))
+    refuse('Only a touch or a press is said to be flat: a step is so without it.')
   if (action.primitive === 'hold' && action.turn) refuse('A hold cannot turn: write a pivot.')
   if (action.primitive === 'pivot' && !action.turn)
     refuse('A pivot needs its degrees: pivot 180, or pivot -90 to the left.')

@@ -5,6 +5,7 @@ import { FootWhat, foot } from './foot'
 import type { Kind } from './kind'
 import { LookWhat, look } from './look'
 import { MoveWhat, move } from './move'
+import { ShareWhat, share } from './share'
 
 /** What is danced. Sides and feet left out were filled in when it was written. */
 export const What = z.discriminatedUnion('kind', [
@@ -13,6 +14,7 @@ export const What = z.discriminatedUnion('kind', [
   AtWhat,
   ArmsWhat,
   LookWhat,
+  ShareWhat,
   MoveWhat,
 ])
 export type What = z.infer<typeof What>
@@ -22,6 +24,7 @@ const KINDS: { readonly [K in What['kind']]: Kind<Extract<What, { kind: K }>> } 
   arms,
   look,
   at,
+  share,
   // A figure may begin with the word of a step.
   move,
   foot,

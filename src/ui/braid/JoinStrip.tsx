@@ -12,7 +12,7 @@ const SIGN: Readonly<Record<Meeting['how'], string>> = { meets: '✓', differs: 
 export function JoinStrip({ session }: { session: Session }) {
   const document = useDeferredValue(useStore(session, (s) => documentOf(drawnState(s))))
   const checked = checkedOf(document)
-  if (checked.lead.danced.length === 0) return null
+  if (checked.lead.danced.length === 0 || document.once) return null
   return (
     <table className={classes.strip} aria-label="How the end joins">
       <tbody>

@@ -185,7 +185,7 @@ export function sideMeant(state: SessionState): Side {
   const { order } = history.present
   const led = selection.dancing.side
   const mirrored = order[selection.pass]?.mirrored ?? false
-  if (selection.layer === 'feet') return footMeant(weightAt(state).weight, led, mirrored)
+  if (selection.layer === 'feet') return footMeant(weightAt(state), led, mirrored)
   return mirrored ? otherSide[led] : led
 }
 

@@ -189,6 +189,7 @@ function Settings({ session }: { session: Session }) {
   const level = useStore(session, (s) => documentOf(s).level ?? checkedOf(documentOf(s)).level)
   const pickup = useStore(session, (s) => documentOf(s).pickup)
   const keepTurns = useStore(session, (s) => documentOf(s).keepTurns === true)
+  const isOnce = useStore(session, (s) => documentOf(s).once === true)
   const setPickup = (counts: number, each: boolean) =>
     change(session, 'change the pickup', phrases.setPickup(counts, each))
   const describe = (label: string, changes: Parameters<typeof edits.describe>[0]) =>
@@ -282,6 +283,14 @@ function Settings({ session }: { session: Session }) {
           checked={keepTurns}
           onChange={({ currentTarget }) =>
             change(session, 'change the rule of turns', edits.keepTurns(currentTarget.checked))
+          }
+        />
+        <Switch
+          mt="xs"
+          label="Danced once: nothing has to join its beginning"
+          checked={isOnce}
+          onChange={({ currentTarget }) =>
+            change(session, 'dance it once', edits.dancedOnce(currentTarget.checked))
           }
         />
         {pickup && (

@@ -5,7 +5,7 @@ import type { BodyState } from '../../simulate/state'
 import { secondsBetween } from '../../time/timeMap'
 import { type Danceable, type Rule, spotIn } from '../rule'
 
-/** One foot in the air, or all on the toes, for longer than most can hold it (model 8). */
+/** One foot in the air, all on the toes, or deep down, for longer than most can hold it (model 8). */
 export const balance: Rule = {
   id: 'balance',
   *check(danceable) {
@@ -20,6 +20,22 @@ export const balance: Rule = {
       const walking = steps > 0
       const most = house.limits[walking ? 'balance.toesWalking' : 'balance.toes']
       yield* long(danceable, from, to, walking ? 'toes-walking' : 'toes', most)
+    }
+    for (const down of ['low', 'deep'] as const) {
+      const isDown = ({ stands }: BodyState) => stands === down
+      const most = house.limits[`balance.${down}`]
+      for (const { from, to } of stretches(danced, isDown, length)) {
+        const seconds = secondsBetween(simulation.time, from.at, to)
+        if (seconds > most + 1e-9)
+          yield {
+            code: 'legs.long',
+            level: down,
+            seconds,
+            most,
+            spot: spotIn(from.pass, from.at, 'feet'),
+            events: [from.event.id],
+          }
+      }
     }
   },
 }

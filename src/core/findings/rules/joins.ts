@@ -14,7 +14,8 @@ export const joins: Rule = {
     const { simulation, joins: foot } = danceable
     const pass = simulation.passes.at(-1)
     const last = simulation.danced.at(-1)
-    if (!pass) return
+    // What is danced once has nothing to join.
+    if (!pass || simulation.combination.once) return
     const at = (layer: Found['spot']['layer']) => ({
       spot: spotIn(pass, tick(Math.max(pass.at, last?.at ?? 0)), layer),
       events: last?.pass.index === pass.index ? [last.event.id] : [],

@@ -4,6 +4,7 @@ import { isOnToes } from '../../simulate/primitives'
 import {
   beforeStep,
   type DancedStep,
+  idleSharesIn,
   type Simulation,
   stateAt,
   stateBefore,
@@ -21,7 +22,21 @@ export const turns: Rule = {
     yield* low(danceable)
     yield* many(danceable)
     yield* sums(danceable)
+    yield* idle(danceable)
   },
+}
+
+/** Turns that no step shares. */
+function* idle({ simulation }: Danceable): ReturnType<Rule['check']> {
+  for (const pass of simulation.passes)
+    for (const { at, id, what } of idleSharesIn(pass.events, simulation.vocabulary))
+      if (what.kind === 'share')
+        yield {
+          code: 'turn.idle',
+          degrees: what.degrees,
+          spot: spotIn(pass, tick(pass.at + at), 'feet'),
+          events: [id],
+        }
 }
 
 function* blocked({ simulation }: Danceable): ReturnType<Rule['check']> {

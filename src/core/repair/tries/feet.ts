@@ -114,20 +114,30 @@ export function* smallSteps({ combination }: Case): Generator<Try> {
     }
 }
 
-/** Half way through the time it hangs there, the foot comes down. */
+/** A foot that hangs comes down, and who stands on the toes or deep comes out of it in between. */
 export function* putDown(one: Case): Generator<Try> {
   const { finding, event, phrase } = one
-  if (finding.code !== 'balance.long' || !event || !phrase) return
+  if ((finding.code !== 'balance.long' && finding.code !== 'legs.long') || !event || !phrase) return
+  const isDown = finding.code === 'legs.long'
+  const isAir = !isDown && finding.what === 'air'
   const taken = phrase.events.filter(({ layer }) => layer === 'feet')
-  for (const by of [COUNT, HALF_COUNT, 2 * COUNT]) {
+  const later = isDown ? [8, 4, 2].map((counts) => counts * COUNT) : [COUNT, HALF_COUNT, 2 * COUNT]
+  for (const by of later) {
     const at = tick(finding.spot.at + by)
-    if (at + HALF_COUNT > phrase.counts * COUNT || taken.some((other) => other.at === at)) continue
-    const action: FootAction =
-      finding.what === 'air'
-        ? { primitive: 'touch', foot: finding.foot ?? 'R', direction: 'in-place' }
-        : { primitive: 'lower' }
+    if (
+      at + HALF_COUNT > phrase.counts * COUNT ||
+      (!isDown && taken.some((other) => other.at === at))
+    )
+      continue
+    const action: FootAction = isAir
+      ? { primitive: 'touch', foot: finding.foot ?? 'R', direction: 'in-place' }
+      : { primitive: isDown ? 'up' : 'lower' }
     yield {
-      label: finding.what === 'air' ? 'Put the foot down with a touch' : 'Come down in between',
+      label: isAir
+        ? 'Put the foot down with a touch'
+        : isDown
+          ? 'Come up in between'
+          : 'Come down in between',
       make: putStep(one, phrase, at, action),
     }
   }

@@ -1,0 +1,43 @@
+import { z } from 'zod'
+import { Turn } from '../body/feet'
+import { negated } from '../body/side'
+import { degreesIn } from '../entry/options'
+import { finishPlain, type Read } from '../entry/read'
+import { EntryProblem, type Reader } from '../entry/reader'
+import { type Kind, ONCE } from './kind'
+
+/** A turn that the landings of some counts share. */
+export const ShareWhat = z
+  .object({
+    kind: z.literal('share'),
+    degrees: Turn.refine((degrees) => degrees !== 0, 'turns nowhere'),
+  })
+  .readonly()
+type ShareWhat = z.infer<typeof ShareWhat>
+
+export const share: Kind<ShareWhat> = {
+  layers: ['feet'],
+  words: ['share'],
+  read: readShare,
+  finish: finishPlain,
+  ...ONCE,
+  side: () => undefined,
+  mirror: ({ degrees }) => ({ kind: 'share', degrees: negated(degrees) }),
+  name: ({ degrees }) => `share ${degrees}°`,
+  claim: () => ({ kind: 'steps', parts: [], wave: false }),
+  leaves: (_, before) => before,
+  motion: () => [],
+  write: ({ degrees }) => `share ${degrees}`,
+  say: ({ degrees }) =>
+    `${Math.abs(degrees)}° to the ${degrees > 0 ? 'right' : 'left'}, shared by these steps`,
+}
+
+function readShare(reader: Reader): Read<ShareWhat> | undefined {
+  const word = reader.peek()
+  if (word?.quoted || word?.text.toLowerCase() !== 'share') return undefined
+  reader.take()
+  const said = reader.need('how many degrees: share 270')
+  const degrees = degreesIn(said)
+  if (degrees === 0) throw new EntryProblem('A turn of 0° is none: write share 270.', said)
+  return { what: { kind: 'share', degrees } }
+}
