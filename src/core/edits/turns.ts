@@ -38,7 +38,31 @@ export const shareTurn =
   }
 
 /**
- * One turn shared over the steps that start in a span of a phrase: whole degrees each, and
+ * One turn shared by all that lands in a span of a phrase, figures too: they stay figures.
+ * @throws UserError where nothing steps there.
+ */
+export const sharedTurn =
+  (phraseId: string, span: Span, degrees: number, id: string): Edit =>
+  (combination) => {
+    const end = span.at + span.length
+    const phrase = combination.phrases.find((one) => one.id === phraseId)
+    const isThere = ({ layer, at }: Event) => layer === 'feet' && at >= span.at && at < end
+    const isFigure = (event: Event) => isThere(event) && event.what.kind === 'move'
+    if (!phrase?.events.some(isFigure) || degrees === 0)
+      return spreadTurn(phraseId, span, degrees)(combination)
+    return changePhrase(phraseId, (one) => ({
+      ...one,
+      events: [
+        ...one.events
+          .filter((event) => !isThere(event) || event.what.kind !== 'share')
+          .map((event) => (isThere(event) && canTurn(event) ? withTurn(event, 0) : event)),
+        { id, layer: 'feet', ...span, what: { kind: 'share', degrees } },
+      ],
+    }))(combination)
+  }
+
+/**
+ * One turn shared over the single steps that start in a span of a phrase: whole degrees each, and
  * together exactly the turn.
  * @throws UserError where nothing steps there.
  */

@@ -10,7 +10,7 @@ import { Combination, type Event } from '../combination/combination'
 import { mirror } from '../combination/mirror'
 import { whatOf } from '../combination/whatOf'
 import { leaveFinding, takeUpFinding } from '../edits/leave'
-import { spreadTurn, toFourWalls } from '../edits/turns'
+import { sharedTurn, spreadTurn, toFourWalls } from '../edits/turns'
 import { houseOf, USUAL_HOUSE, USUAL_RULES, withLimit } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
 import { courseOf } from '../simulate/course'
@@ -192,6 +192,37 @@ describe('turns', () => {
         expect(signs(mirror(kept))).toEqual(signs(kept))
       }),
       { numRuns: 150, seed: 414 },
+    )
+  })
+
+  it('are shared by figures too, to half a degree, exactly, and on the other side as well', () => {
+    holds(
+      fc.property(
+        fc.integer({ min: -1440, max: 1440 }).filter((halves) => halves !== 0),
+        fc.integer({ min: 1, max: 8 }),
+        (halves, n) => {
+          const degrees = halves / 2
+          const plain = combination([[move('walk-forward', '1-8', 'R')]])
+          const span = { at: tick(0), length: tick(n * COUNT) }
+          const turned = sharedTurn('A', span, degrees, 'shared')(plain)
+          for (const [sign, one] of [
+            [1, turned],
+            [-1, mirror(turned)],
+          ] as const) {
+            const { danced, end } = simulate(one, vocabulary)
+            expect(end.facing).toBe(sign * degrees)
+            for (const [k, { action }] of danced.slice(0, n).entries()) {
+              const sum = danced
+                .slice(0, k + 1)
+                .reduce((all, step) => all + (step.action.turn ?? 0), 0)
+              expect(Math.abs(sum - (sign * degrees * (k + 1)) / n)).toBeLessThanOrEqual(0.25)
+              expect(Number.isInteger(2 * (action.turn ?? 0))).toBe(true)
+            }
+          }
+          expect(check(turned).findings.filter(({ code }) => code === 'turn.idle')).toEqual([])
+        },
+      ),
+      { numRuns: 80, seed: 416 },
     )
   })
 

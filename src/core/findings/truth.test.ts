@@ -19,7 +19,7 @@ function found(
   lines: string,
   { tempo = 96, level = 'intermediate', head = '', tail = '' }: Danced,
 ) {
-  const sheet = `sway 1\ntempo ${tempo}\nlevel ${level}\n${head}\nphrase A 8\n${lines}\n${tail}`
+  const sheet = `sway 2\ntempo ${tempo}\nlevel ${level}\n${head}\nphrase A 8\n${lines}\n${tail}`
   const { combination, messages } = readSheet(sheet, vocabulary)
   expect(messages).toEqual([])
   const of = (one: Combination) =>
@@ -117,6 +117,19 @@ const SILENT: readonly (readonly [string, string, Danced?])[] = [
   ['B5 a count between', 'feet 3 step R side turn 90\nhead 5-6 head-roll cw'],
   ['B6 a nod', 'head 4 nod', { level: 'new' }],
   ['B7 three leaps', 'feet 1 leap R side; 2 leap L side; 3 jump both', { level: 'improver' }],
+  ['C2 low, until it is up again', 'feet 1 low; 1 step R side; 3 close L; 8 up'],
+  ['C2 walks on the toes', 'feet 1 toes; 1-4 march R; 5-8 march R; 8& up'],
+  ['C3 a turn while down', 'feet 1& bend; 2 pivot 90; 3 close R'],
+  ['C4 a hop that goes on', 'feet 1 step R side; 2 hop R forward; 3 step L forward'],
+  ['C4 jumps that travel', 'feet 1 jump both back; 2 jump out forward; 3 jump in'],
+  ['C5 presses', 'feet 1 press R forward; 2 close R; 3 press L back; 4 close L'],
+  ['C5 home by itself', 'feet 1 press R side flat; 2 recover; 3 step R side'],
+  ['C5 weight on both', 'feet 1 step R side both; 2 step L side'],
+  ['C5 a flat touch', 'feet 1 touch R forward flat; 2 close R'],
+  ['C11 taps round', 'feet 1-8 touch R side small every 1 share 270\n facing 8 270'],
+  ['C11 eight walks', 'feet 1-8 walk-forward R; 1-8 share -360\n facing 8 -360'],
+  ['C11 halves', 'feet 1 step R side turn 22.5; 2 close L turn -22.5'],
+  ['C19 danced once', 'feet 1 step R side turn 90', { head: 'once' }],
 ]
 
 const SPOKEN: readonly (readonly [string, string, string, (Danced & { text?: RegExp })?])[] = [
@@ -243,6 +256,22 @@ const SPOKEN: readonly (readonly [string, string, string, (Danced & { text?: Reg
     'feet 1 leap R side; 1& leap L side; 2 leap R side; 2& leap L side; 3 leap R side; 3& leap L side; 4 leap R side; 4& leap L side; 5 leap R side',
     'note load.impact A5',
     { level: 'improver' },
+  ],
+  [
+    'C2 deep for long',
+    'feet 1 deep',
+    'note legs.long A1',
+    { tempo: 80, tail: 'phrase B 8\norder A B' },
+  ],
+  ['C4 on the free foot', 'feet 1 step R side; 2 hop L forward', 'fault feet.no-support A2'],
+  ['C5 a loaded foot', 'feet 1 step R side; 2 press R forward', 'fault feet.loaded-touch A2'],
+  ['C5 nothing to come home from', 'feet 1 step R side; 2 recover R', 'fault feet.loaded A2'],
+  ['C11 nobody steps', 'feet 1 step R side; 2 close L; 5-8 share 180', 'note turn.idle A5'],
+  [
+    'C19 the weight all the same',
+    'feet 1 step R side; 2 step R side',
+    'fault feet.loaded A2',
+    { head: 'once' },
   ],
 ]
 

@@ -14,6 +14,8 @@ import { PHRASE_WORDS, type PhraseWord } from './lines'
 const byTime = (a: Event, b: Event): number =>
   a.at - b.at ||
   LAYERS.indexOf(a.layer) - LAYERS.indexOf(b.layer) ||
+  // What steps share stands behind the first of them.
+  Number(a.what.kind === 'share') - Number(b.what.kind === 'share') ||
   (a.length ?? 0) - (b.length ?? 0) ||
   compared(textOf(a), textOf(b))
 

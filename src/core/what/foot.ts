@@ -220,6 +220,8 @@ function finishStep({ what, open = false }: Read<FootWhat>, options: Options): F
     ...(contact && { contact }),
     ...(shared && { shared }),
   }
+  if (action.direction && (action.jump === 'R' || action.jump === 'L'))
+    refuse('A jump to a side goes there: write jump both forward, or leap forward.')
   if (shared && !factsOf(action.primitive).shares)
     refuse(`“${action.primitive}” leaves no weight on both feet: write a step, a close or a leap.`)
   if (contact === 'flat' && !['touch', 'press'].includes(action.primitive))

@@ -82,6 +82,7 @@ const COMMON_WAY: Readonly<Partial<Record<Primitive, Direction>>> = {
   kick: 'forward',
   lift: 'forward',
   leap: 'side',
+  press: 'forward',
 }
 
 function footEntries(): readonly Written[] {
@@ -97,23 +98,39 @@ function footEntries(): readonly Written[] {
       families: [],
       rank,
     })
+    const hint = HINTS[primitive] ?? weightHint[facts.needs] ?? ''
     if (primitive === 'jump')
-      return (['both', 'out', 'in', 'R'] as const).map((jump) =>
-        entry({ jump }, `jump ${jump === 'R' ? 'side' : jump}`, 'lands on both feet'),
-      )
+      return [
+        ...(['both', 'out', 'in', 'R'] as const).map((jump) =>
+          entry({ jump }, `jump ${jump === 'R' ? 'side' : jump}`, hint),
+        ),
+        ...(facts.travels ?? []).map((direction) =>
+          entry({ jump: 'both', direction }, `jump ${direction}`, hint),
+        ),
+      ]
     if (primitive === 'pivot')
       return [45, 90, 180, 360].map((turn) => entry({ turn }, `pivot ${turn}`, 'turn on one foot'))
     if (facts.direction)
       return Direction.options.map((direction) => {
-        const made = entry(
-          { direction },
-          `${primitive} ${direction}`,
-          weightHint[facts.needs] ?? '',
-        )
+        const made = entry({ direction }, `${primitive} ${direction}`, hint)
         return direction === COMMON_WAY[primitive] ? { ...made, rank: made.rank - 6 } : made
       })
-    return [entry({}, primitive, weightHint[facts.needs] ?? '')]
+    const travelled = (facts.travels ?? []).map((direction) =>
+      entry({ direction }, `${primitive} ${direction}`, hint),
+    )
+    return [entry({}, primitive, hint), ...travelled]
   })
+}
+
+/** What a step is for, where its weight does not say it. */
+const HINTS: Readonly<Partial<Record<Primitive, string>>> = {
+  jump: 'lands on both feet',
+  press: 'half the weight, and back',
+  low: 'low from here on',
+  deep: 'deep from here on',
+  tall: 'tall from here on',
+  toes: 'on the toes from here on',
+  up: 'comes up again',
 }
 
 const weightHint: Readonly<Record<string, string>> = {
@@ -121,6 +138,7 @@ const weightHint: Readonly<Record<string, string>> = {
   'free-touch': 'takes no weight',
   'both-on-floor': 'feet stay',
   loaded: 'on the standing foot',
+  home: 'the weight comes back',
 }
 
 const compassEntries = (layer: 'hips' | 'torso'): readonly Written[] =>

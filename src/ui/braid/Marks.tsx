@@ -192,6 +192,14 @@ function Print({ action, foot, y }: { action: FootAction; foot: 'R' | 'L'; y: nu
   const solid = foot === 'R' ? classes.right : classes.left
   const { needs, lands, levelOnly } = factsOf(action.primitive)
   if (action.primitive === 'hold' || levelOnly) return null
+  // A touch that is pressed into the floor.
+  if (action.primitive === 'press')
+    return (
+      <>
+        <circle className={solid} cx={9} cy={y} r={4.5} />
+        <path className={classes.pressed} d={`M1 ${y + 7} h16`} />
+      </>
+    )
   if (needs === 'free-touch')
     return lands || action.primitive === 'sweep' ? (
       <circle className={solid} cx={9} cy={y} r={4.5} />
@@ -224,15 +232,17 @@ const SHORT: Readonly<Record<string, string>> = {
 
 /** Wordings of a step, the longest first; the foot itself is said by where the word stands. */
 function wordings(action: FootAction): readonly string[] {
-  const { primitive, direction, turn, size, contact, jump } = action
+  const { primitive, direction, turn, size, contact, jump, shared } = action
+  const onBoth = shared && 'both'
   const said = (way: string | undefined, ...more: (string | false | undefined)[]) =>
     [primitive === 'step' ? '' : primitive, jump, way, ...more].filter(Boolean).join(' ')
   const turned = turn ? `${turn > 0 ? '↻' : '↺'}${Math.abs(turn)}°` : undefined
   const long = direction?.replace('-', ' ')
   const short = direction && (SHORT[direction] ?? direction)
   return [
-    said(long, size, contact, turned),
-    said(short, size, contact, turned),
+    said(long, size, contact, onBoth, turned),
+    said(short, size, contact, onBoth, turned),
+    said(short, size, onBoth, turned),
     said(short, size, turned),
     said(short, turned),
   ]

@@ -1,5 +1,5 @@
 import { memo, useMemo } from 'react'
-import { factsOf } from '../../core/body/feet'
+import { factsOf, type Primitive } from '../../core/body/feet'
 import { Layer } from '../../core/body/layers'
 import { otherSide, sideWord } from '../../core/body/side'
 import { heldTicks } from '../../core/combination/lengths'
@@ -15,6 +15,7 @@ import type { Line } from './lines'
 import { FootMark, Mark } from './Marks'
 import { Ribbon } from './Ribbon'
 import { ribbonOf } from './ribbonShape'
+import { UnderFeet } from './UnderFeet'
 
 const TAIL_PX = 15
 
@@ -57,6 +58,8 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
     () => simulation.danced.filter((danced) => danced.pass.index === pass.index),
     [simulation, pass],
   )
+  // A height that lasts stands under the feet.
+  const printed = steps.filter(({ action }) => !LASTING.has(action.primitive))
   const y = { L: SIZE.leftFoot, R: SIZE.rightFoot, both: (SIZE.leftFoot + SIZE.rightFoot) / 2 }
   const begins = pass.index === 0 ? 0 - pickupTicks(simulation.combination) : 0
   // The way in is a short tail, however wide a count is drawn.
@@ -231,10 +234,10 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
             </g>
           ))}
           <Ribbon shape={ribbon} width={9} y={y} />
-          {steps.map((danced, i) => {
+          {printed.map((danced, i) => {
             const px = x(danced.at - pass.at)
-            const following = steps[i + 1]
-            const next = steps
+            const following = printed[i + 1]
+            const next = printed
               .slice(i + 1)
               .find(({ action }) => (action.foot ?? 'R') === (danced.action.foot ?? 'R'))
             return (
@@ -249,6 +252,7 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
               />
             )
           })}
+          <UnderFeet simulation={simulation} pass={pass} x={x} selected={selected} fresh={fresh} />
           <FreeFoot weight={ribbon.end} x={width - SIZE.end} y={y} />
         </g>
       )}
@@ -264,6 +268,8 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
     </svg>
   )
 })
+
+const LASTING: ReadonlySet<Primitive> = new Set(['low', 'deep', 'tall', 'toes'])
 
 /** The ticks of a phrase on which a foot lands less than a count after another. */
 function quickTicks(steps: readonly DancedStep[], passAt: number): ReadonlySet<number> {

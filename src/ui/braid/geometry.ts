@@ -11,6 +11,8 @@ export const SIZE = {
   row: 18,
   /** From the top of the feet: L's words, L's line, R's line, R's words. */
   feet: 58,
+  /** What more they need where something stands under them. */
+  under: 16,
   leftFoot: 19,
   rightFoot: 40,
   gap: 4,
@@ -52,6 +54,7 @@ export function shapeLine(
   width: number,
   shown: ReadonlySet<Layer>,
   pickup: number,
+  isUnder = false,
 ): LineShape {
   const rows = new Map<string, number>()
   // Every line leaves room for the pickup, so that counts stand under counts.
@@ -60,7 +63,8 @@ export function shapeLine(
   const lanes = LAYERS_DOWN.filter((layer) => shown.has(layer)).map((layer) => {
     const own = events.filter((event) => event.layer === layer)
     const count = layer === 'feet' ? 1 : rowsFor(own, rows)
-    const height = layer === 'feet' ? SIZE.feet : count * SIZE.row
+    const feet = SIZE.feet + (isUnder ? SIZE.under : 0)
+    const height = layer === 'feet' ? feet : count * SIZE.row
     const lane = { layer, top, height }
     top += height
     return lane

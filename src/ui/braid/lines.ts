@@ -7,6 +7,7 @@ import { type UnwrittenWay, unwrittenWays } from '../../core/simulate/unwritten'
 import { checkedOf, simulationFrom } from '../stores/checked'
 import { dancingsShown, documentOf, layersShown, type SessionState } from '../stores/state'
 import { type LineShape, shapeLine } from './geometry'
+import { hasUnder } from './UnderFeet'
 
 /** One line of the braid: a phrase as it is danced on one side. */
 export interface Line {
@@ -25,11 +26,11 @@ export interface Line {
 
 /** What the drawing of a line hangs on besides its phrase: how the body comes into it. */
 function drawnFrom(simulation: Simulation, pass: Pass, shown: string): string {
-  const { weight, level, feet, moment } = stateBefore(simulation, pass.at)
+  const { weight, level, stands, feet, moment } = stateBefore(simulation, pass.at)
   const { index, at, mirrored, time, times } = pass
   const { keepTurns, otherTurns } = simulation.combination
   const turns = keepTurns ? (otherTurns ? 'other' : 'kept') : ''
-  const body = [turns, weight, level, moment, feet.R.contact, feet.L.contact]
+  const body = [turns, weight, level, stands, moment, feet.R.contact, feet.L.contact]
   return [shown, index, at, mirrored, time, times, ...body].join(' ')
 }
 
@@ -68,7 +69,8 @@ export function linesOf(
           line.simulation.vocabulary === simulation.vocabulary,
       )
       if (same) return [same]
-      const shape = shapeLine(pass.events, pass.length, width, shown, pickup)
+      const isUnder = hasUnder(simulation, pass)
+      const shape = shapeLine(pass.events, pass.length, width, shown, pickup, isUnder)
       return [{ pass, dancing, simulation, shape, phrase, drawnFrom: from, heat, hairs }]
     }),
   )

@@ -3,12 +3,13 @@ import { useDeferredValue, useState } from 'react'
 import { useStore } from 'zustand'
 import { facingWord } from '../../core/body/facing'
 import { otherSide, sideWord } from '../../core/body/side'
-import { spreadTurn, startFacing, toFourWalls } from '../../core/edits/turns'
+import { sharedTurn, startFacing, toFourWalls } from '../../core/edits/turns'
 import { roundEnds, stateBefore } from '../../core/simulate/simulate'
 import { naturalWay, turnsOf } from '../../core/simulate/turns'
 import { tick } from '../../core/time/time'
 import { NumberField } from '../parts/NumberField'
 import { checkedOf } from '../stores/checked'
+import { useServices } from '../stores/services'
 import { change, type Session } from '../stores/session'
 import { documentOf } from '../stores/state'
 import classes from './floorMap.module.css'
@@ -48,6 +49,7 @@ export function TurnTable({ session }: { session: Session }) {
 
 /** A turn shared over the selected counts, the four walls, the diagonal. */
 export function TurnTools({ session, at }: { session: Session; at: number }) {
+  const { newId } = useServices()
   const [degrees, setDegrees] = useState(360)
   const document = useStore(session, documentOf)
   const { lead } = checkedOf(document)
@@ -77,7 +79,12 @@ export function TurnTools({ session, at }: { session: Session; at: number }) {
             change(
               session,
               'share a turn',
-              spreadTurn(phrase, { at: selection.at, length: tick(selection.length) }, degrees),
+              sharedTurn(
+                phrase,
+                { at: selection.at, length: tick(selection.length) },
+                degrees,
+                newId(),
+              ),
             )
           }}
         >

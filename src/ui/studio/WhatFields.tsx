@@ -1,4 +1,4 @@
-import { NativeSelect } from '@mantine/core'
+import { Checkbox, NativeSelect } from '@mantine/core'
 import { Direction, type FootAction, factsOf } from '../../core/body/feet'
 import { ArmPlace, Compass, compassWord, Gaze, Via } from '../../core/body/places'
 import type { Event } from '../../core/combination/combination'
@@ -36,6 +36,23 @@ export function WhatFields({ event, write }: { event: Event; write: (what: What)
           onChange={({ currentTarget }) =>
             write({ ...what, gaze: Gaze.parse(currentTarget.value) })
           }
+        />
+      )
+    case 'share':
+      return (
+        <NumberField
+          size="xs"
+          label="Turn °, shared"
+          w={110}
+          step={45}
+          min={-1080}
+          max={1080}
+          allowDecimal
+          value={what.degrees}
+          onCommit={(degrees) => {
+            const halves = Math.round(degrees * 2) / 2
+            if (halves !== 0) write({ ...what, degrees: halves })
+          }}
         />
       )
     case 'arms':
@@ -117,6 +134,20 @@ function ArmFields({
   )
 }
 
+/** A jump to a side goes there. */
+const isAside = ({ jump }: FootAction): boolean => jump === 'R' || jump === 'L'
+
+/** What of a foot may come down: the whole of it where nothing is said, but of a touch or a press the ball. */
+function contactsOf({ primitive }: FootAction): readonly { value: string; label: string }[] {
+  const usual = { value: '', label: 'whole foot' }
+  const ball = { value: 'ball', label: 'ball' }
+  const heel = { value: 'heel', label: 'heel' }
+  if (factsOf(primitive).needs === 'free') return [usual, ball, heel]
+  return primitive === 'touch' || primitive === 'press'
+    ? [{ value: '', label: 'ball' }, { value: 'flat', label: 'whole foot' }, heel]
+    : []
+}
+
 function FootFields({
   action,
   write,
@@ -131,25 +162,26 @@ function FootFields({
   }
   const choose = <K extends 'size' | 'contact'>(key: K, value: string) =>
     write(value ? ({ ...action, [key]: value } as FootAction) : without(key))
-  const travels = facts.direction !== undefined
+  const ways = facts.direction ? Direction.options : isAside(action) ? [] : (facts.travels ?? [])
+  const contacts = contactsOf(action)
   return (
     <div className={classes.cardRow}>
-      {travels && (
+      {ways.length > 0 && (
         <NativeSelect
           size="xs"
           label="Where"
           className={classes.grow}
-          data={Direction.options.map((direction) => ({
-            value: direction,
-            label: direction.replace('-', ' '),
-          }))}
-          value={action.direction}
-          onChange={({ currentTarget }) =>
-            write({ ...action, direction: Direction.parse(currentTarget.value) })
+          data={[
+            ...(facts.direction ? [] : [{ value: '', label: 'in place' }]),
+            ...ways.map((direction) => ({ value: direction, label: direction.replace('-', ' ') })),
+          ]}
+          value={action.direction ?? ''}
+          onChange={({ currentTarget: { value } }) =>
+            write(value ? { ...action, direction: Direction.parse(value) } : without('direction'))
           }
         />
       )}
-      {travels && (
+      {(ways.length > 0 || facts.direction) && (
         <NativeSelect
           size="xs"
           label="Size"
@@ -158,13 +190,23 @@ function FootFields({
           onChange={({ currentTarget }) => choose('size', currentTarget.value)}
         />
       )}
-      {facts.needs === 'free' && (
+      {contacts.length > 0 && (
         <NativeSelect
           size="xs"
           label="On the"
-          data={[{ value: '', label: 'whole foot' }, 'ball', 'heel']}
+          data={contacts}
           value={action.contact ?? ''}
           onChange={({ currentTarget }) => choose('contact', currentTarget.value)}
+        />
+      )}
+      {facts.shares && (
+        <Checkbox
+          size="xs"
+          label="weight on both"
+          checked={action.shared === true}
+          onChange={({ currentTarget: { checked } }) =>
+            write(checked ? { ...action, shared: true } : without('shared'))
+          }
         />
       )}
       {action.primitive !== 'hold' && (
@@ -175,8 +217,10 @@ function FootFields({
           step={45}
           min={-720}
           max={720}
+          allowDecimal
           value={action.turn ?? 0}
-          onCommit={(turn) => {
+          onCommit={(said) => {
+            const turn = Math.round(said * 2) / 2
             if (turn !== 0) write({ ...action, turn })
             else if (action.primitive !== 'pivot') write(without('turn'))
           }}

@@ -1,0 +1,99 @@
+import { describe, expect, it } from 'vitest'
+import { LAYERS } from '../body/layers'
+import { mirror } from '../combination/mirror'
+import { vocabulary } from '../moves/vocabulary'
+import { simulate } from '../simulate/simulate'
+import { sayPass } from '../teaching/say'
+import { readSheet } from './readSheet'
+import { writeSheet } from './writeSheet'
+
+/** As it is typed under a phrase of 8, as it is printed, and what of it the page says. */
+const LINES: readonly (readonly [typed: string, printed: string, said: RegExp])[] = [
+  ['feet 1 low; 1 step R side; 8 up', 'feet 1 step R side; 1 low; 8 up', /low from here/i],
+  ['feet 1 deep; 8 down', 'feet 1 deep; 8 up', /up again/i],
+  ['feet 1 toes; 8 soft', 'feet 1 toes; 8 up', /on the toes from here/i],
+  [
+    'feet 1 step R side; 2 hop forward',
+    'feet 1 step R side; 2 hop L forward',
+    /hop forward on the left foot/i,
+  ],
+  [
+    'feet 1 hop L in-place small; 2 recover L',
+    'feet 1 hop L small; 2 recover L',
+    /hop on the left foot/i,
+  ],
+  ['feet 2 jump both back', 'feet 2 jump both back', /jump back onto both feet/i],
+  [
+    'feet 3 jump out forward turn 90',
+    'feet 3 jump out forward turn 90',
+    /jump forward onto both feet, turning 90° to the right/i,
+  ],
+  [
+    'feet 1 press R side flat; 2 recover',
+    'feet 1 press R side flat; 2 recover L',
+    /right foot presses to the right, half the weight/i,
+  ],
+  ['feet 1 step R side; 2 recover', 'feet 1 step R side; 2 recover L', /back onto the left foot/i],
+  [
+    'feet 3 step R side both',
+    'feet 3 step R side both',
+    /right foot steps to the right, weight on both feet/i,
+  ],
+  ['feet 5 touch R forward flat', 'feet 5 touch R forward flat', /right foot touches forward/i],
+  ['feet 1 step R side turn 22.5', 'feet 1 step R side turn 22.5', /turning 22\.5° to the right/i],
+  [
+    'feet 1 step R side turn 45.0; 2 up',
+    'feet 1 step R side turn 45; 2 up',
+    /turning 45° to the right/i,
+  ],
+  [
+    'feet 1-4 touch R side small every 1 share 270',
+    'feet 1 touch R side small; 1-4 share 270; 2 touch R side small; 3 touch R side small; 4 touch R side small',
+    /turning 67\.5° to the right/i,
+  ],
+  [
+    'feet 1-8 walk-forward R; 1-8 share -360',
+    'feet 1-8 walk-forward R; 1-8 share -360',
+    /turning 45° to the left/i,
+  ],
+]
+
+describe('what practice says, on the sheet', () => {
+  it.each(LINES)('%s is printed as %s, said, mirrored, and read back', (typed, printed, said) => {
+    const { combination, messages } = readSheet(`sway 2\nphrase A 8\n  ${typed}\n`, vocabulary)
+    expect(messages).toEqual([])
+    const text = writeSheet(combination, vocabulary)
+    expect(text).toMatch(/^sway 2\n/)
+    const line = text.split('\n').filter((one) => /^\s/.test(one))
+    expect(line.map((one) => one.trim().replace(/\s+/g, ' ')).join(' ')).toBe(printed)
+    expect(readSheet(text, vocabulary)).toMatchObject({ combination, messages: [] })
+    expect(mirror(mirror(combination))).toEqual(combination)
+    const simulation = simulate(combination, vocabulary)
+    const [pass] = simulation.passes
+    if (!pass) throw new Error('nothing is danced')
+    const words = sayPass(simulation, pass, new Set(LAYERS), vocabulary)
+      .flatMap(({ feet, layers }) => [...feet, ...layers.map(({ text: one }) => one)])
+      .join('. ')
+    expect(words).toMatch(said)
+  })
+
+  it('stays version 1 where nothing new is said, and refuses what no foot does', () => {
+    const plain = readSheet('sway 2\nphrase A 8\n feet 1 step R side; 2 hop R\n', vocabulary)
+    expect(writeSheet(plain.combination, vocabulary)).toMatch(/^sway 1\n/)
+    for (const [wrong, why] of [
+      ['1 hop R together', /goes side, forward/],
+      ['1 jump R forward', /./],
+      ['1 step R side flat', /Only a touch or a press/],
+      ['1 touch R side both', /no weight on both feet/],
+      ['1 step R side turn 22.3', /whole or half/],
+      ['5 share 180', /counts that share/],
+      ['1-4 share 0', /none/],
+    ] as const) {
+      const { messages } = readSheet(`sway 2\nphrase A 8\n feet ${wrong}\n`, vocabulary)
+      expect(messages.map(({ text }) => text).join(' '), wrong).toMatch(why)
+    }
+    const once = readSheet('sway 2\nonce\nphrase A 8\n feet 1 step R side\n', vocabulary)
+    expect(once.combination.once).toBe(true)
+    expect(writeSheet(once.combination, vocabulary)).toMatch(/\nonce\n/)
+  })
+})
