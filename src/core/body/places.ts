@@ -113,6 +113,18 @@ export const PALM_CM = {
   'behind-head': [8, 36, -10],
   'behind-back': [-5, -26, -16],
   'shoulder-opposite': [-15, 14, 12],
+  lips: [4, 25, 18],
+  eyes: [6, 34, 18],
+  heart: [-4, 6, 13],
+  waist: [12, -16, 14],
+  thigh: [20, -44, 14],
+  knee: [20, -58, 25],
+  floor: [15, -80, 35],
+  'head-top': [2, 50, 0],
+  'low-middle': [4, -40, 22],
+  across: [-35, 6, 38],
+  corner: [45, 6, 40],
+  'corner-across': [-25, 6, 45],
 } as const satisfies Record<string, readonly [number, number, number]>
 
 /** A named place of one arm; the same word means the mirrored place on the other arm. */
@@ -166,6 +178,14 @@ export const Gaze = z.enum([
   'hand-L',
   'tilt-R',
   'tilt-L',
+  'corner-R',
+  'corner-L',
+  'back-R',
+  'back-L',
+  'down-R',
+  'down-L',
+  'hand',
+  'audience',
 ])
 export type Gaze = z.infer<typeof Gaze>
 
@@ -191,6 +211,15 @@ export const GAZE_ANGLES: Readonly<Record<Gaze, HeadAngles>> = {
   'hand-L': { turn: -45, nod: 5, tilt: 0 },
   'tilt-R': { turn: 0, nod: 0, tilt: 18 },
   'tilt-L': { turn: 0, nod: 0, tilt: -18 },
+  'corner-R': { turn: 45, nod: 0, tilt: 0 },
+  'corner-L': { turn: -45, nod: 0, tilt: 0 },
+  'back-R': { turn: 85, nod: 5, tilt: 0 },
+  'back-L': { turn: -85, nod: 5, tilt: 0 },
+  'down-R': { turn: 20, nod: 32, tilt: 0 },
+  'down-L': { turn: -20, nod: 32, tilt: 0 },
+  // Where these two are hangs on the arms and on the facing: as they stand here where neither is known.
+  hand: { turn: 0, nod: 5, tilt: 0 },
+  audience: { turn: 0, nod: 0, tilt: 0 },
 }
 
 const GAZE_ACROSS: Readonly<Record<Gaze, Gaze>> = {
@@ -205,6 +234,14 @@ const GAZE_ACROSS: Readonly<Record<Gaze, Gaze>> = {
   'hand-L': 'hand-R',
   'tilt-R': 'tilt-L',
   'tilt-L': 'tilt-R',
+  'corner-R': 'corner-L',
+  'corner-L': 'corner-R',
+  'back-R': 'back-L',
+  'back-L': 'back-R',
+  'down-R': 'down-L',
+  'down-L': 'down-R',
+  hand: 'hand',
+  audience: 'audience',
 }
 
 /** How high the body is carried, from a deep bend to the toes. */

@@ -2,9 +2,16 @@ import { ArmPlace } from '../body/places'
 import { squashed } from './names'
 import type { Token } from './tokens'
 
-const ARM_PLACES: ReadonlyMap<string, ArmPlace> = new Map(
-  ArmPlace.options.map((place) => [squashed(place), place]),
-)
+/** What else places are called. */
+const ALSO: readonly (readonly [string, ArmPlace])[] = [
+  ['mouth', 'lips'],
+  ['chest', 'heart'],
+  ['lap', 'thigh'],
+]
+const ARM_PLACES: ReadonlyMap<string, ArmPlace> = new Map([
+  ...ALSO,
+  ...ArmPlace.options.map((place) => [squashed(place), place] as const),
+])
 
 /** An arm's place in one word or two: `high-v`, `high v`. */
 export function armPlaceIn(one: Token | undefined, two: Token | undefined) {

@@ -9,6 +9,7 @@ import { FAULT_RULES, FAULT_TEMPO_RULES, findBy } from './faults'
 import { type Finding, type Severity, severityOf } from './finding'
 import { reasonsToLeave } from './once'
 import { type Danceable, knownOf, type Rule } from './rule'
+import { arms } from './rules/arms'
 import { balance } from './rules/balance'
 import { farArms } from './rules/farArms'
 import { fastMoves } from './rules/fastMoves'
@@ -37,6 +38,7 @@ const RULES: readonly Rule[] = [
   hips,
   needs,
   head,
+  arms,
   props,
   load,
   space,

@@ -312,6 +312,25 @@ const CASES: readonly Case[] = [
     not: at(120, feet('1 kick R forward; 5 touch R forward')),
   },
   {
+    code: 'arms.low',
+    said: 'snag A2',
+    has: readSheet('sway 2\nphrase A 8\n arms 2 both floor', vocabulary).combination,
+    not: readSheet('sway 2\nphrase A 8\n feet 1 deep; 8 up\n arms 2 both floor', vocabulary)
+      .combination,
+  },
+  {
+    code: 'look.behind',
+    said: 'snag A3',
+    has: readSheet(
+      'sway 2\nphrase A 8\n feet 1 step R side turn 180\n head 3 look audience',
+      vocabulary,
+    ).combination,
+    not: readSheet(
+      'sway 2\nphrase A 8\n feet 1 step R side turn 90; 2 close L\n head 3 look audience',
+      vocabulary,
+    ).combination,
+  },
+  {
     code: 'turn.idle',
     said: 'note A5',
     has: sheet('1 step R side; 2 close L; 5-8 share 180'),
@@ -396,5 +415,5 @@ describe.each(CASES)('$code', ({ code, said, has, not, house = USUAL_HOUSE, noRe
 it('every finding has its case here', () => {
   const cases = new Set(CASES.map(({ code }) => code))
   expect(cases.size).toBe(CASES.length)
-  expect(CASES.length).toBe(42)
+  expect(CASES.length).toBe(44)
 })

@@ -105,6 +105,10 @@ export type Fact =
       /** What the hand is sent to. */
       readonly move: string
     }
+  /** A place that is too low for a hand as one stands. */
+  | { readonly code: 'arms.low'; readonly name: string; readonly place: string }
+  /** Degrees by which what is looked at is turned away from. */
+  | { readonly code: 'look.behind'; readonly degrees: number }
   | { readonly code: 'load.impact'; readonly times: number; readonly most: number }
   /** Degrees that no step shares. */
   | { readonly code: 'turn.idle'; readonly degrees: number }
@@ -280,6 +284,8 @@ export function severityOf(fact: Fact): Severity {
     case 'turn.sum':
     case 'turn.planted':
     case 'prop.hand':
+    case 'arms.low':
+    case 'look.behind':
     case 'hips.loaded-lift':
     case 'layer.no-time':
     case 'arms.far':

@@ -183,6 +183,10 @@ function factText(fact: Fact, units: Units): string {
       return fact.what === 'air'
         ? `Your ${foot(fact.foot ?? 'R')} is in the air for ${seconds(fact.seconds)}; over ${fact.most} s it sinks. Put it down with a touch.`
         : `${seconds(fact.seconds)} on the toes${fact.what === 'toes-walking' ? ', walking' : ''}; over ${fact.most} s calves tire. Come down in between.`
+    case 'arms.low':
+      return `Standing, no hand gets to the ${fact.place}. Bend, or go low, or take the arm to low.`
+    case 'look.behind':
+      return `The audience is ${Math.round(Math.abs(fact.degrees))}° away here: no head turns that far. Turn first, or look back over a shoulder.`
     case 'turn.idle':
       return `No foot lands in these counts that could share the turn of ${degrees(fact.degrees)}. Step or touch there, or leave it out.`
     case 'legs.long':

@@ -126,6 +126,17 @@ const SILENT: readonly (readonly [string, string, Danced?])[] = [
   ['C5 home by itself', 'feet 1 press R side flat; 2 recover; 3 step R side'],
   ['C5 weight on both', 'feet 1 step R side both; 2 step L side'],
   ['C5 a flat touch', 'feet 1 touch R forward flat; 2 close R'],
+  [
+    'C7 from a side',
+    'feet 1 step R side turn 90; 2 close L\nhead 3 look audience; 5 look corner R',
+  ],
+  [
+    'C7 looks',
+    'head 1 look corner L; 2 look back R; 4 look down R; 6 look front\narms 1 R front',
+    { tempo: 80 },
+  ],
+  ['C10 lips and heart', 'arms 2 R lips, L heart; 4 both waist; 6 both low'],
+  ['C10 the floor, down there', 'feet 1 deep; 8 up\narms 2 both floor; 6 both low'],
   ['C11 taps round', 'feet 1-8 touch R side small every 1 share 270\n facing 8 270'],
   ['C11 eight walks', 'feet 1-8 walk-forward R; 1-8 share -360\n facing 8 -360'],
   ['C11 halves', 'feet 1 step R side turn 22.5; 2 close L turn -22.5'],
@@ -266,6 +277,12 @@ const SPOKEN: readonly (readonly [string, string, string, (Danced & { text?: Reg
   ['C4 on the free foot', 'feet 1 step R side; 2 hop L forward', 'fault feet.no-support A2'],
   ['C5 a loaded foot', 'feet 1 step R side; 2 press R forward', 'fault feet.loaded-touch A2'],
   ['C5 nothing to come home from', 'feet 1 step R side; 2 recover R', 'fault feet.loaded A2'],
+  [
+    'C7 with the back to it',
+    'feet 1 step R side turn 180\nhead 3 look audience',
+    'snag look.behind A3',
+  ],
+  ['C10 standing', 'arms 2 both floor', 'snag arms.low A2'],
   ['C11 nobody steps', 'feet 1 step R side; 2 close L; 5-8 share 180', 'note turn.idle A5'],
   [
     'C19 the weight all the same',

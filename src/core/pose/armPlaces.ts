@@ -51,6 +51,18 @@ const HOLDING: Readonly<Record<ArmPlace, Holding>> = {
     elbow: [0.6, -0.9, 0.3],
     palm: [0, -0.2, -1],
   },
+  lips: { fingers: [-0.45, 0.85, -0.1], elbow: [1, -0.9, 0.3], palm: [-0.3, 0, -1], head: 1 },
+  eyes: { fingers: [-0.8, 0.55, 0], elbow: [1, -0.6, 0.3], palm: [0, 0, -1], head: 1 },
+  heart: { fingers: [-0.85, 0.5, -0.1], elbow: [1, -0.6, 0.2], palm: [0, 0, -1] },
+  waist: { fingers: [-0.6, -0.2, 0.75], elbow: [1, -0.3, -0.3], palm: [0, -0.9, -0.4], hips: 0.4 },
+  thigh: { fingers: [-0.1, -0.9, 0.4], elbow: [0.9, 0, -0.5], palm: [-0.3, 0.2, -1], hips: 0.8 },
+  knee: { fingers: [-0.1, -0.75, 0.65], elbow: [0.9, 0, -0.4], palm: [0, -0.6, -0.8] },
+  floor: { fingers: [0, -0.85, 0.5], elbow: [0.8, 0.1, -0.4], palm: [0, -0.5, -0.9] },
+  'head-top': { fingers: [-0.9, 0.25, 0], elbow: [1, 0.4, 0.1], palm: [0, -1, 0], head: 1 },
+  'low-middle': { fingers: [-0.3, -0.6, 0.75], elbow: [0.9, -0.1, -0.3], palm: [0, 0.9, -0.3] },
+  across: { fingers: [-0.9, 0.05, 0.45], elbow: [0.5, -0.8, 0.3], palm: [0.2, -0.9, 0.3] },
+  corner: { fingers: [0.7, 0.05, 0.7], elbow: [0.2, -0.9, -0.3], palm: [0, -0.9, 0.4] },
+  'corner-across': { fingers: [-0.6, 0.05, 0.8], elbow: [0.7, -0.8, 0.2], palm: [0, -0.9, 0.3] },
 }
 
 /**

@@ -4,10 +4,12 @@ import {
   compassOffset,
   GAZE_ANGLES,
   Gaze,
+  type HeadAngles,
   mirrorCompass,
   mirrorGaze,
 } from '../body/places'
 import { courseOf, courseSlices, type Run } from '../simulate/course'
+import { lookAngles } from '../simulate/looks'
 import type { Simulation } from '../simulate/simulate'
 import { TICKS_PER_COUNT } from '../time/time'
 import { type TimeMap, ticksFrom } from '../time/timeMap'
@@ -43,10 +45,8 @@ export function isolationsOf(simulation: Simulation, layers: ReadonlySet<Layer>)
     const { right, forward } = compassOffset(part, place, house.compass)
     return [right * by, forward * by, 0, 0, 0]
   }
-  const angles = (gaze: Gaze, by = 1) => {
-    const { turn, nod, tilt } = GAZE_ANGLES[gaze]
-    return [turn * by, nod * by, tilt * by]
-  }
+  const held = ({ turn, nod, tilt }: HeadAngles, by = 1) => [turn * by, nod * by, tilt * by]
+  const angles = (gaze: Gaze, by = 1) => held(GAZE_ANGLES[gaze], by)
   const sent = { hips: [] as Sending[], ribs: [] as Sending[], head: [] as Sending[] }
   const swings: Swing[] = []
   for (const { returns } of courseSlices(simulation))
@@ -75,7 +75,10 @@ export function isolationsOf(simulation: Simulation, layers: ReadonlySet<Layer>)
     if (what.kind === 'at' && part !== 'head')
       sent[part].push({ ...timeOf(run, time), way: straightTo(offset(part, what.place, by)) })
     else if (what.kind === 'look')
-      sent.head.push({ ...timeOf(run, time), way: straightTo(angles(what.gaze, by)) })
+      sent.head.push({
+        ...timeOf(run, time),
+        way: straightTo(held(lookAngles(simulation, run, what.gaze), by)),
+      })
     else if (move)
       for (const repeat of mergedRepeats(run, move, combination.lead)) {
         const headElsewhere = heads.some(({ at, end }) => at < repeat.end && end > repeat.start)

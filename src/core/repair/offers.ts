@@ -18,6 +18,7 @@ import {
 } from './tries/feet'
 import { onTheBall, otherHip, ready } from './tries/hips'
 import { leadInOnce, levelOut, returns, walkBack } from './tries/joins'
+import { downFirst, lookBack } from './tries/reach'
 import {
   after,
   endEarlier,
@@ -114,6 +115,8 @@ const TRIES: Readonly<Record<FindingCode, (one: Case) => Iterable<Try>>> = {
   'prop.hand': (one) => drop(one, 0),
   'load.impact': (one) => [...stepped(one), ...drop(one, 0)],
   'turn.blocked': (one) => otherWayRound(one),
+  'arms.low': (one) => [...downFirst(one), ...drop(one, 0)],
+  'look.behind': (one) => [...lookBack(one), ...drop(one, 0)],
   'turn.idle': (one) => drop(one, 0),
   'turn.sum': (one) => facings(one),
   'join.facing': (one) => faceFront(one),

@@ -46,6 +46,12 @@ const LINES: readonly (readonly [typed: string, printed: string, said: RegExp])[
     'feet 1 step R side turn 45; 2 up',
     /turning 45° to the right/i,
   ],
+  ['head 1 look corner L', 'head 1 look corner L', /left front corner/i],
+  ['head 2 look back R', 'head 2 look back R', /back over the right shoulder/i],
+  ['head 4 look audience; 5 look hand', 'head 4 look audience; 5 look hand', /at the audience/i],
+  ['head 6 look down R', 'head 6 look down R', /down to the right foot/i],
+  ['arms 2 R mouth, L chest', 'arms 2 R lips, L heart', /right arm to lips, left arm to heart/i],
+  ['arms 2 both head top', 'arms 2 both head-top', /both arms to head-top/i],
   [
     'feet 1-4 touch R side small every 1 share 270',
     'feet 1 touch R side small; 1-4 share 270; 2 touch R side small; 3 touch R side small; 4 touch R side small',

@@ -1,4 +1,6 @@
 import type { FootAction, Primitive } from '../body/feet'
+import type { ArmPlace, Gaze } from '../body/places'
+import { SIDES } from '../body/side'
 import type { Combination, Event } from '../combination/combination'
 
 /** The newest version of the count sheet this app reads. */
@@ -25,13 +27,60 @@ const isNewStep = ({ primitive, direction, contact, shared, turn }: FootAction):
   shared === true ||
   isHalf(turn)
 
-const isNew = ({ what }: Event): boolean =>
-  what.kind === 'share' || (what.kind === 'foot' && isNewStep(what.action))
+/** Places of arms and looks that version 1 did not know. */
+const NEW_PLACES: ReadonlySet<ArmPlace> = new Set<ArmPlace>([
+  'lips',
+  'eyes',
+  'heart',
+  'waist',
+  'thigh',
+  'knee',
+  'floor',
+  'head-top',
+  'low-middle',
+  'across',
+  'corner',
+  'corner-across',
+])
+const NEW_LOOKS: ReadonlySet<Gaze> = new Set<Gaze>([
+  'corner-R',
+  'corner-L',
+  'back-R',
+  'back-L',
+  'down-R',
+  'down-L',
+  'hand',
+  'audience',
+])
+
+const areNew = (places: { readonly R?: ArmPlace | undefined; readonly L?: ArmPlace | undefined }) =>
+  SIDES.some((side) => {
+    const place = places[side]
+    return place !== undefined && NEW_PLACES.has(place)
+  })
+
+function isNew({ what }: Event): boolean {
+  switch (what.kind) {
+    case 'foot':
+      return isNewStep(what.action)
+    case 'share':
+      return true
+    case 'arms':
+      return areNew(what)
+    case 'look':
+      return NEW_LOOKS.has(what.gaze)
+    case 'at':
+    case 'move':
+      return false
+  }
+}
 
 /** The version a sheet of a combination needs: 2 only where it says what version 1 could not. */
 export const sheetVersionOf = ({ once, start, phrases }: Combination): 1 | 2 =>
   once ||
   isHalf(start.facing) ||
+  areNew(start.arms) ||
+  NEW_LOOKS.has(start.gaze) ||
   phrases.some(
     ({ events, facings = [] }) =>
       events.some(isNew) || facings.some(({ degrees }) => isHalf(degrees)),

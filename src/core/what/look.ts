@@ -42,9 +42,31 @@ export const gazeName: Readonly<Record<Gaze, string>> = {
   'hand-L': 'look at L hand',
   'tilt-R': 'head tilted R',
   'tilt-L': 'head tilted L',
+  'corner-R': 'look to the right front corner',
+  'corner-L': 'look to the left front corner',
+  'back-R': 'look back over the right shoulder',
+  'back-L': 'look back over the left shoulder',
+  'down-R': 'look down to the right foot',
+  'down-L': 'look down to the left foot',
+  hand: 'look at the hand that moves',
+  audience: 'look at the audience',
 }
 
-const GAZE_WORDS = ['front', 'R', 'L', 'up', 'down', 'over R', 'hand R', 'tilt R']
+const GAZE_WORDS = [
+  'front',
+  'R',
+  'L',
+  'up',
+  'down',
+  'over R',
+  'hand R',
+  'tilt R',
+  'corner R',
+  'back R',
+  'down R',
+  'hand',
+  'audience',
+]
 
 function readLook(reader: Reader): Read<LookWhat> | undefined {
   if (reader.peek()?.text !== 'look') return undefined

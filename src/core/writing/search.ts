@@ -188,6 +188,11 @@ const gazeWords: Readonly<Partial<Record<Gaze, string>>> = {
   'over-R': 'look over shoulder',
   'hand-R': 'look hand',
   'tilt-R': 'head tilt',
+  'corner-R': 'look corner',
+  'back-R': 'look back',
+  'down-R': 'look down to the foot',
+  hand: 'look at the hand that moves',
+  audience: 'look at the audience',
 }
 
 const moveEntry = (move: Move): Written => ({

@@ -1,0 +1,46 @@
+import { GAZE_ANGLES, type Gaze, type HeadAngles } from '../body/places'
+import { SIDES, type Side } from '../body/side'
+import { claimOf } from '../combination/claims'
+import { courseOf, type Run } from './course'
+import { type Simulation, stateAt } from './simulate'
+
+/** A head turns no further than this, in degrees; the eyes do the rest to a side (h). */
+const FARTHEST_LOOK = 80
+/** What is further away than this is behind one, in degrees (h). */
+export const BEHIND_ONE = 90
+
+/** Degrees to the right of where one faces at a tick that the audience is at: above -180, to 180. */
+export function audienceAt(simulation: Simulation, at: number): number {
+  const { facing } = stateAt(simulation, at)
+  const off = (((0 - facing) % 360) + 360) % 360
+  return off > 180 ? off - 360 : off
+}
+
+/**
+ * How the head is held at the end of a look. The audience is where the room's front is by then; the
+ * hand is the one that set off last, straight ahead where both did.
+ */
+export function lookAngles(
+  simulation: Simulation,
+  { at, end }: Pick<Run, 'at' | 'end'>,
+  gaze: Gaze,
+): HeadAngles {
+  if (gaze === 'audience') {
+    const turn = audienceAt(simulation, end)
+    return { turn: Math.max(-FARTHEST_LOOK, Math.min(FARTHEST_LOOK, turn)), nod: 0, tilt: 0 }
+  }
+  if (gaze === 'hand') {
+    const hand = handSentLast(simulation, at)
+    return hand ? GAZE_ANGLES[`hand-${hand}`] : GAZE_ANGLES.hand
+  }
+  return GAZE_ANGLES[gaze]
+}
+
+/** The hand that set off last up to a tick; undefined where both did, or none. */
+function handSentLast(simulation: Simulation, at: number): Side | undefined {
+  const last = courseOf(simulation).findLast((run) => run.event.layer === 'arms' && run.at <= at)
+  if (!last) return undefined
+  const { parts } = claimOf(last.event, simulation.vocabulary)
+  const sent = SIDES.filter((side) => parts.includes(side === 'R' ? 'armR' : 'armL'))
+  return sent.length === 1 ? sent[0] : undefined
+}
