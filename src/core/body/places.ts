@@ -244,6 +244,58 @@ const GAZE_ACROSS: Readonly<Record<Gaze, Gaze>> = {
   audience: 'audience',
 }
 
+/** How the trunk is held over the hips. */
+export const TrunkPlace = z.enum([
+  'upright',
+  'forward',
+  'back',
+  'arch',
+  'round',
+  'twist-R',
+  'twist-L',
+  'tip-R',
+  'tip-L',
+])
+export type TrunkPlace = z.infer<typeof TrunkPlace>
+
+export const mirrorTrunk = (place: TrunkPlace): TrunkPlace => TRUNK_ACROSS[place]
+
+const TRUNK_ACROSS: Readonly<Record<TrunkPlace, TrunkPlace>> = {
+  upright: 'upright',
+  forward: 'forward',
+  back: 'back',
+  arch: 'arch',
+  round: 'round',
+  'twist-R': 'twist-L',
+  'twist-L': 'twist-R',
+  'tip-R': 'tip-L',
+  'tip-L': 'tip-R',
+}
+
+export const trunkName: Readonly<Record<TrunkPlace, string>> = {
+  upright: 'body up again',
+  forward: 'body forward',
+  back: 'body back',
+  arch: 'back arched',
+  round: 'back round',
+  'twist-R': 'body twisted right',
+  'twist-L': 'body twisted left',
+  'tip-R': 'body tipped right',
+  'tip-L': 'body tipped left',
+}
+
+/** Where a shoulder is held. */
+export const ShoulderPlace = z.enum(['level', 'back', 'forward', 'up', 'down'])
+export type ShoulderPlace = z.infer<typeof ShoulderPlace>
+
+export const shoulderName: Readonly<Record<ShoulderPlace, string>> = {
+  level: 'level again',
+  back: 'back',
+  forward: 'forward',
+  up: 'up',
+  down: 'down',
+}
+
 /** How high the body is carried, from a deep bend to the toes. */
 export const Level = z.enum(['deep', 'low', 'soft', 'tall', 'toes'])
 export type Level = z.infer<typeof Level>

@@ -176,8 +176,11 @@ export const whenSaid = (event: DancedEvent, label: PlaceLabel): string =>
     ? label(event.at)
     : labelOfSpan(event, label)
 
-/** The ticks a place is held for, where its range is written; its way alone where it is not. */
-export const heldTicks = (event: DancedEvent): Tick => writtenOf(event).length ?? event.length
+/** The ticks a place is held for, where its range or its end is written; its way alone where it is not. */
+export const heldTicks = (event: DancedEvent): Tick =>
+  event.until === undefined
+    ? (writtenOf(event).length ?? event.length)
+    : tick(event.until - event.at)
 
 /** What stands in the phrase, of what is danced: without a length that nobody wrote. */
 export const writtenOf = (danced: DancedEvent): Event => sources.get(danced) ?? danced

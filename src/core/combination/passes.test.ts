@@ -12,7 +12,7 @@ import { vocabulary } from '../moves/vocabulary'
 import { repairsFor } from '../repair/offers'
 import { readSheet } from '../sheet/readSheet'
 import { placesBefore } from '../simulate/course'
-import { placesAfter } from '../simulate/places'
+import { placesAfter, startPlaces } from '../simulate/places'
 import { simulate, stateAt } from '../simulate/simulate'
 import { weightStretches } from '../simulate/weightStretches'
 import { asDanced, type DancedEvent, dancedIn } from './lengths'
@@ -247,7 +247,7 @@ describe('the places of the body', () => {
     holds(
       fc.property(anyCombination({ kept: false }), (combination) => {
         for (const event of combination.phrases.flatMap((phrase) => dancedIn(phrase, vocabulary))) {
-          const before = { ...combination.start }
+          const before = startPlaces(combination.start)
           const other: DancedEvent = { ...event, ...mirrorEvent(event), length: event.length }
           const there = placesAfter(before, other, vocabulary)
           const here = placesAfter(before, event, vocabulary)

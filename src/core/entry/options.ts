@@ -21,6 +21,8 @@ export interface Options {
   alt?: true
   on?: true
   turn?: number
+  /** The count it is held to. */
+  until?: Token
   /** Degrees that the steps of its range share. */
   share?: number
   via?: Via
@@ -45,6 +47,7 @@ export const OPTION_WORDS = [
   'every',
   'alt',
   'on',
+  'until',
   'turn',
   'share',
   'via',
@@ -96,6 +99,9 @@ export function readOptions(
         break
       case 'on':
         options.on = true
+        break
+      case 'until':
+        options.until = reader.need('the count it is held to: until 3')
         break
       case 'turn':
         options.turn = degreesIn(reader.need('how many degrees: turn 90'))

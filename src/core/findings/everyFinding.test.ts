@@ -312,6 +312,18 @@ const CASES: readonly Case[] = [
     not: at(120, feet('1 kick R forward; 5 touch R forward')),
   },
   {
+    code: 'join.trunk',
+    said: 'note A8',
+    has: readSheet(
+      'sway 2\nphrase A 8\n feet 1 step R side; 8 touch L together\n torso 5 at twist L',
+      vocabulary,
+    ).combination,
+    not: readSheet(
+      'sway 2\nphrase A 8\n feet 1 step R side; 8 touch L together\n torso 5 at twist L until 7',
+      vocabulary,
+    ).combination,
+  },
+  {
     code: 'arms.low',
     said: 'snag A2',
     has: readSheet('sway 2\nphrase A 8\n arms 2 both floor', vocabulary).combination,
@@ -415,5 +427,5 @@ describe.each(CASES)('$code', ({ code, said, has, not, house = USUAL_HOUSE, noRe
 it('every finding has its case here', () => {
   const cases = new Set(CASES.map(({ code }) => code))
   expect(cases.size).toBe(CASES.length)
-  expect(CASES.length).toBe(44)
+  expect(CASES.length).toBe(45)
 })

@@ -131,7 +131,13 @@ export type Fact =
       readonly after: 'round' | 'both'
     }
   | {
-      readonly code: 'join.arms' | 'join.hips' | 'join.ribs' | 'join.gaze' | 'join.level'
+      readonly code:
+        | 'join.arms'
+        | 'join.hips'
+        | 'join.ribs'
+        | 'join.trunk'
+        | 'join.gaze'
+        | 'join.level'
       readonly ends: string
       readonly starts: string
       readonly into: 'repeat' | 'switch' | 'both'
@@ -296,6 +302,7 @@ export function severityOf(fact: Fact): Severity {
     case 'join.arms':
     case 'join.hips':
     case 'join.ribs':
+    case 'join.trunk':
     case 'join.gaze':
     case 'join.level':
       return fact.late ? 'snag' : 'note'

@@ -127,6 +127,7 @@ function factText(fact: Fact, units: Units): string {
     case 'join.arms':
     case 'join.hips':
     case 'join.ribs':
+    case 'join.trunk':
     case 'join.gaze':
     case 'join.level':
       return partJoin(fact)
@@ -244,6 +245,7 @@ const PART_WORD = {
   'join.arms': 'arms',
   'join.hips': 'hips',
   'join.ribs': 'ribs',
+  'join.trunk': 'body',
   'join.gaze': 'eyes',
   'join.level': 'height',
 } as const
@@ -255,7 +257,7 @@ function partJoin(fact: Extract<Fact, { ends: string }>): string {
     switch: 'the other side begins',
     both: 'repeat and switch begin',
   }[fact.into]
-  const meets = `The ${part} end${part === 'height' ? 's' : ''} at “${fact.ends}”; ${into} at “${fact.starts}”.`
+  const meets = `The ${part} end${part === 'height' || part === 'body' ? 's' : ''} at “${fact.ends}”; ${into} at “${fact.starts}”.`
   if (fact.late)
     return `${meets} That takes ${seconds(fact.late.needs)} and there is ${fact.late.has < 0.005 ? 'no time' : seconds(fact.late.has)}. End nearer, or begin it later.`
   return `${meets} From the second round on it looks different.`

@@ -7,7 +7,16 @@ import { wayWords } from './findingText'
 
 /** How one part of the body meets what follows. */
 export interface Meeting {
-  readonly part: 'foot' | 'facing' | 'place' | 'height' | 'hips' | 'ribs' | 'arms' | 'gaze'
+  readonly part:
+    | 'foot'
+    | 'facing'
+    | 'place'
+    | 'height'
+    | 'hips'
+    | 'ribs'
+    | 'arms'
+    | 'gaze'
+    | 'trunk'
   /** meets, can still be made or only looks different, or does not work. */
   readonly how: 'meets' | 'differs' | 'misses'
   readonly words: string
@@ -42,6 +51,8 @@ export function joinStrip(checked: Checked, into: 'repeat' | 'switch'): readonly
     ),
     meeting('height', isLevel, 'same height', `${to.level}, begins ${from.level}`),
     ...(['hips', 'ribs', 'arms', 'gaze'] as const).map((part) => meetingOf(part, gaps.get(part))),
+    // The trunk is named where it matters: most dances never hold it anywhere.
+    ...(gaps.has('trunk') ? [meetingOf('trunk', gaps.get('trunk'))] : []),
   ]
 }
 

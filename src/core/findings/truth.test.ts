@@ -126,6 +126,12 @@ const SILENT: readonly (readonly [string, string, Danced?])[] = [
   ['C5 home by itself', 'feet 1 press R side flat; 2 recover; 3 step R side'],
   ['C5 weight on both', 'feet 1 step R side both; 2 step L side'],
   ['C5 a flat touch', 'feet 1 touch R forward flat; 2 close R'],
+  ['C6 twisted, with a pop', 'torso 1 at twist L until 3; 2 chest-pop'],
+  ['C6 forward and up', 'torso 1 at forward; 4 at upright\nhips 1-4 hip-circle-small cw'],
+  [
+    'C6 held to a count',
+    'hips 1 at L until 3; 5 hip-bump L\narms 1 both crown until 4; 7 both low',
+  ],
   [
     'C7 from a side',
     'feet 1 step R side turn 90; 2 close L\nhead 3 look audience; 5 look corner R',

@@ -1,5 +1,5 @@
 import type { Layer } from '../body/layers'
-import { compassWord, mirrorCompass, mirrorGaze } from '../body/places'
+import { compassWord, mirrorCompass, mirrorGaze, mirrorTrunk, trunkName } from '../body/places'
 import { mirrorEvent } from '../combination/mirror'
 import { pickupTicks } from '../combination/passes'
 import { courseOf, endPlaces, placesBefore, type Run, reachSeconds } from '../simulate/course'
@@ -11,7 +11,7 @@ import { armWords } from '../what/arms'
 import { gazeName } from '../what/look'
 import type { Places } from '../what/places'
 
-type JoinPart = 'arms' | 'hips' | 'ribs' | 'gaze'
+type JoinPart = 'arms' | 'hips' | 'ribs' | 'gaze' | 'trunk'
 
 /** One part of the body that does not end where what follows begins (model 7). */
 export interface Gap {
@@ -26,16 +26,19 @@ export interface Gap {
 const PARTS: readonly { readonly part: JoinPart; readonly layer: Layer }[] = [
   { part: 'hips', layer: 'hips' },
   { part: 'ribs', layer: 'torso' },
+  { part: 'trunk', layer: 'torso' },
   { part: 'arms', layer: 'arms' },
   { part: 'gaze', layer: 'head' },
 ]
 
 /** Places from the other side. */
-export const mirrorPlaces = ({ hips, ribs, arms, gaze }: Places): Places => ({
+export const mirrorPlaces = ({ hips, ribs, arms, gaze, trunk, shoulders }: Places): Places => ({
   hips: mirrorCompass(hips),
   ribs: mirrorCompass(ribs),
   arms: { R: arms.L, L: arms.R },
   gaze: mirrorGaze(gaze),
+  trunk: mirrorTrunk(trunk),
+  shoulders: { R: shoulders.L, L: shoulders.R },
 })
 
 function wordOf(places: Places, part: JoinPart): string {
@@ -44,6 +47,8 @@ function wordOf(places: Places, part: JoinPart): string {
       return armWords(places.arms)
     case 'gaze':
       return gazeName[places.gaze]
+    case 'trunk':
+      return trunkName[places.trunk]
     default:
       return compassWord[places[part]]
   }
@@ -64,12 +69,19 @@ export function gapsInto(simulation: Simulation, into: 'repeat' | 'switch'): rea
   const rest = (combination.rest ?? 0) * TICKS_PER_COUNT
   return PARTS.flatMap(({ part, layer }): readonly Gap[] => {
     if (isSame(ends, starts, part)) return []
-    const runs = courseOf(simulation).filter(({ event, at }) => event.layer === layer && at < until)
+    const runs = courseOf(simulation).filter(
+      ({ event, at }) =>
+        event.layer === layer &&
+        at < until &&
+        (part === 'trunk'
+          ? event.what.kind === 'trunk'
+          : event.what.kind !== 'trunk' && event.what.kind !== 'shoulder'),
+    )
     const first = runs.find(({ at }) => at >= until - length)
     // The first step takes the hips home before anything sends them on.
     if (part === 'hips' && isHome(simulation, first?.at ?? length)) return []
     // Nobody looks back where the round began to look.
-    if (!first && part !== 'gaze') return []
+    if (!first && part !== 'gaze' && part !== 'trunk') return []
     const words = { part, layer, ends: wordOf(ends, part), starts: wordOf(starts, part) }
     if (!first) return rest > 0 ? [] : [words]
     const event = into === 'repeat' ? first.event : mirrorEvent(first.event)

@@ -1,7 +1,7 @@
 import { ArmPlace, viaPlace } from '../body/places'
 import { otherSide, SIDES, type Side, signOf } from '../body/side'
 import type { Motion } from '../moves/motion'
-import { courseOf, type Run } from '../simulate/course'
+import { courseOf, courseSlices, type Run } from '../simulate/course'
 import { startPlaces } from '../simulate/places'
 import type { Simulation } from '../simulate/simulate'
 import { TICKS_PER_COUNT } from '../time/time'
@@ -54,9 +54,19 @@ export function armsOf(simulation: Simulation, shown: boolean): Arms {
   const { arms } = startPlaces(combination.start)
   const sent: Record<Side, Sending[]> = { R: [], L: [] }
   const swings: Swing[] = []
-  if (shown)
+  if (shown) {
     for (const run of courseOf(simulation))
       if (run.event.layer === 'arms') sendArms(run, simulation, sent, swings)
+    for (const { returns } of courseSlices(simulation))
+      for (const { part, at, after } of returns)
+        if (part === 'arms')
+          for (const side of SIDES)
+            sent[side].push({
+              start: at,
+              end: at + TICKS_PER_COUNT,
+              way: armWay(side, [after.arms[side]], house.palms),
+            })
+  }
   const perTick = FASTEST_PALM * secondsBetween(simulation.time, 0, 1)
   const held = (side: Side) =>
     heldThrough(armAtPlace(side, arms[side], house.palms), sent[side], perTick)

@@ -9,6 +9,7 @@ import { heldAt } from './held'
 import { isolationsOf } from './isolations'
 import { newPose, type Pose } from './joints'
 import { PATH_SIZE } from './paths'
+import { addPosture, POSTURE_SIZE, postureOf } from './posture'
 import type { Scratch } from './scratch'
 import { feetAt, feetNow, stepsOf } from './steps'
 import { addSwings, inBuckets } from './swings'
@@ -47,6 +48,7 @@ export function dancerOf(simulation: Simulation, options: DancerOptions = {}): D
   const shownFeet = layers.has('feet') ? simulation : { ...simulation, danced: [] }
   const steps = stepsOf(shownFeet)
   const isolations = isolationsOf(simulation, layers)
+  const posture = postureOf(simulation, layers.has('torso'))
   const arms = armsOf(simulation, layers.has('arms'))
   const swings = inBuckets([...isolations.swings, ...arms.swings])
   const own: Scratch = {
@@ -54,10 +56,15 @@ export function dancerOf(simulation: Simulation, options: DancerOptions = {}): D
     hips: new Float64Array(PATH_SIZE),
     ribs: new Float64Array(PATH_SIZE),
     head: new Float64Array(3),
+    posture: new Float64Array(POSTURE_SIZE),
     arms: { R: new Float64Array(ARM_SIZE), L: new Float64Array(ARM_SIZE) },
     feet: feetNow(),
     foot: new Float64Array(4),
   }
+  // Parts of one row of numbers, each written by itself.
+  const trunk = own.posture.subarray(0, POSTURE_SIZE - 4)
+  const shoulderR = own.posture.subarray(POSTURE_SIZE - 4, POSTURE_SIZE - 2)
+  const shoulderL = own.posture.subarray(POSTURE_SIZE - 2)
   return {
     simulation,
     options,
@@ -68,6 +75,10 @@ export function dancerOf(simulation: Simulation, options: DancerOptions = {}): D
       heldAt(isolations.ribs, tick, own.ribs)
       heldAt(isolations.head, tick, own.head)
       if (clearer !== 1) makeClearer(own, clearer)
+      heldAt(posture.trunk, tick, trunk)
+      heldAt(posture.shoulders.R, tick, shoulderR)
+      heldAt(posture.shoulders.L, tick, shoulderL)
+      addPosture(own.posture, own.channels)
       feetAt(steps, tick, own.feet)
       standUp(pose, own)
       for (const side of SIDES) heldAt(arms.held[side], tick, own.arms[side])

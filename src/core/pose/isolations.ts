@@ -50,11 +50,14 @@ export function isolationsOf(simulation: Simulation, layers: ReadonlySet<Layer>)
   const sent = { hips: [] as Sending[], ribs: [] as Sending[], head: [] as Sending[] }
   const swings: Swing[] = []
   for (const { returns } of courseSlices(simulation))
-    for (const { part, at } of returns) {
-      if (!layers.has(part === 'hips' ? 'hips' : 'head')) continue
+    for (const { part, at, after } of returns) {
       const leg = { start: at, end: at + TICKS_PER_COUNT }
-      if (part === 'hips') sent.hips.push({ ...leg, way: straightTo(offset('hips', 'C')) })
-      else sent.head.push({ ...leg, way: straightTo(angles('front')) })
+      if (part === 'hips' && layers.has('hips'))
+        sent.hips.push({ ...leg, way: straightTo(offset('hips', after.hips)) })
+      if (part === 'ribs' && layers.has('torso'))
+        sent.ribs.push({ ...leg, way: straightTo(offset('ribs', after.ribs)) })
+      if (part === 'gaze' && layers.has('head'))
+        sent.head.push({ ...leg, way: straightTo(angles(after.gaze)) })
     }
   const heads = layers.has('head')
     ? courseOf(simulation).filter(({ event }) => event.layer === 'head')

@@ -124,6 +124,7 @@ const TRIES: Readonly<Record<FindingCode, (one: Case) => Iterable<Try>>> = {
   'join.arms': (one) => returns(one),
   'join.hips': (one) => returns(one),
   'join.ribs': (one) => returns(one),
+  'join.trunk': (one) => returns(one),
   'join.gaze': (one) => returns(one),
   'join.level': (one) => levelOut(one),
   'hips.loaded-lift': (one) => [...otherHip(one), ...onTheBall(one), ...easier(one)],

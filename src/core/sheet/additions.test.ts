@@ -46,6 +46,16 @@ const LINES: readonly (readonly [typed: string, printed: string, said: RegExp])[
     'feet 1 step R side turn 45; 2 up',
     /turning 45° to the right/i,
   ],
+  ['torso 1 at forward; 3 at upright', 'torso 1 at forward; 3 at upright', /body forward/i],
+  ['torso 1 at twist R until 3', 'torso 1 at twist R until 3', /body twisted right, held to 3/i],
+  [
+    'torso 2 at tip L; 5 shoulder L back until 6',
+    'torso 2 at tip L; 5 shoulder L back until 6',
+    /left shoulder back, held to 6/i,
+  ],
+  ['hips 1 at R until 2', 'hips 1 at R until 2', /hips to the right, held to 2/i],
+  ['arms 1 both crown until 3&', 'arms 1 both crown until 3', /both arms to crown, held to 3/i],
+  ['feet 1 low until 7', 'feet 1 low until 7', /low from here/i],
   ['head 1 look corner L', 'head 1 look corner L', /left front corner/i],
   ['head 2 look back R', 'head 2 look back R', /back over the right shoulder/i],
   ['head 4 look audience; 5 look hand', 'head 4 look audience; 5 look hand', /at the audience/i],
@@ -94,6 +104,9 @@ describe('what practice says, on the sheet', () => {
       ['1 step R side turn 22.3', /whole or half/],
       ['5 share 180', /counts that share/],
       ['1-4 share 0', /none/],
+      ['1 step R side until 3', /Only a place/],
+      ['3 low until 2', /before it begins/],
+      ['3 low until 4-5', /the one count/],
     ] as const) {
       const { messages } = readSheet(`sway 2\nphrase A 8\n feet ${wrong}\n`, vocabulary)
       expect(messages.map(({ text }) => text).join(' '), wrong).toMatch(why)

@@ -9,8 +9,8 @@ import type { Finished, Read } from '../entry/read'
 import { type EntryPlace, EntryProblem, Reader, sideIn } from '../entry/reader'
 import { type Token, tokensIn } from '../entry/tokens'
 import type { Move } from '../moves/move'
-import { TICKS_PER_COUNT, tick } from '../time/time'
-import { ALL_KINDS, kindOf, type What } from '../what/kinds'
+import { TICKS_PER_COUNT, type Tick, tick } from '../time/time'
+import { ALL_KINDS, canBeHeld, kindOf, type What } from '../what/kinds'
 import { readWhen, type When } from './when'
 
 /** An event before it has an id. One of the feet whose foot was left out is `open` until the weight is known. */
@@ -34,6 +34,7 @@ export function readEntry(text: string, place: EntryPlace): readonly WrittenEven
   const read = readWhat(reader, place)
   const options = readOptions(reader, place, read.move, BEGINS)
   const done = kindOf(read.what).finish(read, options, place)
+  const until = options.until && readUntil(options.until, done.what, times, place)
   const isShared = options.share !== undefined || done.what.kind === 'share'
   if (isShared && times.some(({ single }) => single))
     throw new EntryProblem('Write the counts that share the turn: 1-8 … share 270.', {
@@ -41,9 +42,25 @@ export function readEntry(text: string, place: EntryPlace): readonly WrittenEven
       end: text.length,
     })
   return times.flatMap((when) => [
-    ...placed(when, done, options, place, read.move, optional),
+    ...placed(when, done, { ...options, held: until }, place, read.move, optional),
     ...sharedIn(when, options.share),
   ])
+}
+
+/**
+ * The end of the count a place is held to.
+ * @throws EntryProblem where it is none, comes too soon, or is asked of what holds nothing
+ */
+function readUntil(token: Token, what: What, times: readonly When[], place: EntryPlace): Tick {
+  const [when, ...more] = readWhen(token, place)
+  if (!when || more.length > 0 || !when.single)
+    throw new EntryProblem('Write the one count it is held to: until 3.', token)
+  if (!canBeHeld(what))
+    throw new EntryProblem('Only a place, a look or a height is held until a count.', token)
+  const end = tick(when.at + when.length)
+  if (times.some(({ at }) => at >= end))
+    throw new EntryProblem('It is held to a count before it begins.', token)
+  return end
 }
 
 /** The turn that the steps of an entry share, as an entry of its own. */
@@ -154,12 +171,12 @@ function unknownWord(
 function placed(
   when: When,
   { what, open, size }: Finished<What>,
-  options: Options,
+  options: Options & { readonly held?: Tick | undefined },
   { layer, counts }: EntryPlace,
   move: Move | undefined,
   optional: boolean,
 ): readonly WrittenEvent[] {
-  const { kept, on, rate, as, easier, harder, cue, note, words, leave } = options
+  const { held, kept, on, rate, as, easier, harder, cue, note, words, leave } = options
   const event = (at: number, ticks: number | undefined, said: What): WrittenEvent => ({
     open,
     event: {
@@ -170,6 +187,7 @@ function placed(
       ...(kept && { kept }),
       ...(optional && { optional: true as const }),
       ...(on && { on }),
+      ...(held !== undefined && { until: held }),
       ...(size !== undefined && { size }),
       ...(rate !== undefined && { rate }),
       ...(as && { as }),

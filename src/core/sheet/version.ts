@@ -59,11 +59,14 @@ const areNew = (places: { readonly R?: ArmPlace | undefined; readonly L?: ArmPla
     return place !== undefined && NEW_PLACES.has(place)
   })
 
-function isNew({ what }: Event): boolean {
+function isNew({ what, until }: Event): boolean {
+  if (until !== undefined) return true
   switch (what.kind) {
     case 'foot':
       return isNewStep(what.action)
     case 'share':
+    case 'trunk':
+    case 'shoulder':
       return true
     case 'arms':
       return areNew(what)

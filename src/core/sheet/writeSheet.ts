@@ -11,7 +11,16 @@ import {
 import { quoted } from '../entry/tokens'
 import type { OwnMove } from '../moves/move'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
-import { fullLabelOfSpan, labelIn, labelOfSpan, TICKS_PER_COUNT } from '../time/time'
+import {
+  fullLabelOfSpan,
+  labelIn,
+  labelOfSpan,
+  lastSlot,
+  MOST_PHRASE_COUNTS,
+  TICKS_PER_COUNT,
+  type Tick,
+  tick,
+} from '../time/time'
 import { kindOf } from '../what/kinds'
 import { gazeText } from '../what/look'
 import { moveText } from '../what/move'
@@ -231,15 +240,34 @@ function whenText({ at, length }: Event, counts: number): string {
 
 /** One entry of a layer line. */
 export function entryText(event: Event, counts: number, vocabulary: Vocabulary): string {
-  return `${event.optional ? '~' : ''}${whenText(event, counts)} ${dancedText(event, vocabulary)}`
+  return `${event.optional ? '~' : ''}${whenText(event, counts)} ${dancedText(event, vocabulary, counts)}`
 }
 
 /** What is danced, without its time: `step R side`, `hip-drop L every 1 !keep`. */
-export function dancedText(event: Event, vocabulary: Vocabulary): string {
-  const { what, size, rate, on, as, easier, harder, cue, note, words, leave = [], kept } = event
+export function dancedText(
+  event: Event,
+  vocabulary: Vocabulary,
+  counts = MOST_PHRASE_COUNTS,
+): string {
+  const {
+    until,
+    what,
+    size,
+    rate,
+    on,
+    as,
+    easier,
+    harder,
+    cue,
+    note,
+    words,
+    leave = [],
+    kept,
+  } = event
   const move = what.kind === 'move' ? what : undefined
   return [
     kindOf(what).write(what, vocabulary),
+    until !== undefined && `until ${untilText(until, counts)}`,
     move?.every && `every ${everyText(move.every)}`,
     move?.alt && 'alt',
     (what.kind === 'arms' || what.kind === 'move') && what.via && `via ${what.via}`,
@@ -258,6 +286,10 @@ export function dancedText(event: Event, vocabulary: Vocabulary): string {
     .filter(Boolean)
     .join(' ')
 }
+
+/** The label of the count, or the part of one, that ends on a tick. */
+export const untilText = (until: Tick, counts: number): string =>
+  labelIn(counts)(lastSlot(tick(0), until) ?? until)
 
 const leaveText = ({ code, because }: Leave): string => `leave ${code} ${quoted(because)}`
 

@@ -76,9 +76,9 @@ export interface CourseSlice {
   readonly exit: Standing
 }
 
-/** A part that goes back without a word: the hips to the centre, the eyes to the front. */
+/** A part that goes back without a word: the hips to the centre, the eyes to the front; or what was held so long. */
 interface Return {
-  readonly part: 'hips' | 'gaze'
+  readonly part: keyof Places
   /** From the start of the combination. */
   readonly at: number
   readonly after: Places
@@ -130,6 +130,32 @@ const meltOf = ({ length, isCut }: DancedEvent, kind: MoveKind): number =>
     ? Math.min(TICKS_PER_COUNT, Math.floor(length / 2))
     : 0
 
+/** A part that is held to a tick of the combination, and where it was before. */
+interface HeldUntil {
+  readonly at: number
+  readonly part: keyof Places
+  readonly from: Places
+  /** Something is asked of it before it is back. */
+  readonly isSentOn: boolean
+}
+
+/** The part that an event sends somewhere. */
+function partHeld({ what, layer }: DancedEvent): keyof Places | undefined {
+  switch (what.kind) {
+    case 'at':
+      return layer === 'torso' ? 'ribs' : 'hips'
+    case 'look':
+      return 'gaze'
+    case 'arms':
+    case 'trunk':
+      return what.kind
+    case 'shoulder':
+      return 'shoulders'
+    default:
+      return undefined
+  }
+}
+
 /** So far one may turn and still look where one looked. */
 const LOOK_TURNS = 90
 
@@ -139,10 +165,21 @@ function followSlice(pass: Pass, { entry, slice, vocabulary, house }: Begun): Co
   let { places, hipsUntil } = entry
   let turned = 0
   const lastEnd = { ...entry.lastEnd }
-  const goBack = (part: Return['part'], at: number) => {
-    if (part === 'hips' ? places.hips === 'C' : places.gaze === 'front') return
-    places = part === 'hips' ? { ...places, hips: 'C' } : { ...places, gaze: 'front' }
+  const back = (to: Places, part: keyof Places, at: number) => {
+    places = to
     returns.push({ part, at, after: places })
+  }
+  const goBack = (part: 'hips' | 'gaze', at: number) => {
+    if (part === 'hips' ? places.hips === 'C' : places.gaze === 'front') return
+    back(part === 'hips' ? { ...places, hips: 'C' } : { ...places, gaze: 'front' }, part, at)
+  }
+  const held: HeldUntil[] = []
+  /** What was held to a tick is back by then, where nothing else has been asked of it. */
+  const letGo = (tick: number) => {
+    for (const { at, part, from, isSentOn } of held.splice(0)) {
+      if (at > tick) held.push({ at, part, from, isSentOn })
+      else if (!isSentOn) back({ ...places, [part]: from[part] }, part, at)
+    }
   }
   let stood = slice.entry
   let next = 0
@@ -164,6 +201,7 @@ function followSlice(pass: Pass, { entry, slice, vocabulary, house }: Begun): Co
     const move = what.kind === 'move' ? vocabulary.find(what.move) : undefined
     const kind = what.kind === 'move' ? (move?.kind ?? 'path') : 'place'
     const at = pass.at + event.at
+    letGo(at)
     stepTo(at)
     const end = at + event.length
     const before = places
@@ -174,12 +212,24 @@ function followSlice(pass: Pass, { entry, slice, vocabulary, house }: Begun): Co
         ? { needs, seconds: reachSeconds(before, needs, house), from: lastEnd[layer], to: at }
         : undefined
     runs.push({ pass, event, at, end, move, kind, before, after, reach })
+    const part = event.until === undefined ? undefined : partHeld(event)
+    if (part && event.until !== undefined) {
+      const isSentOn = pass.events.some(
+        (other) =>
+          other.at > event.at &&
+          other.at < (event.until ?? 0) + TICKS_PER_COUNT &&
+          partHeld(other) === part,
+      )
+      held.push({ at: pass.at + event.until, part, from: before, isSentOn })
+      held.sort((a, b) => a.at - b.at)
+    }
     places = after
     if (layer === 'hips' && kind !== 'texture') hipsUntil = at + heldTicks(event)
     if (layer === 'head' && kind !== 'texture') turned = 0
     if (kind !== 'texture') lastEnd[layer] = Math.max(lastEnd[layer], end - meltOf(event, kind))
   }
   const end = pass.at + pass.length
+  letGo(end)
   stepTo(end)
   // A look belongs to the picture of its phrase.
   goBack('gaze', end)

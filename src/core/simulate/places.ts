@@ -13,6 +13,8 @@ export const startPlaces = ({ hips, ribs, arms, gaze }: Start): Places => ({
   ribs,
   arms,
   gaze,
+  trunk: 'upright',
+  shoulders: { R: 'level', L: 'level' },
 })
 
 const endsOfWhat = (move: Move, what: What) =>

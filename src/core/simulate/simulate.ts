@@ -104,6 +104,10 @@ function patternOn(side: Side, move: Move): readonly TimedAction[] {
   return made
 }
 
+/** A height that is held to a count is over there. */
+const upAgain = ({ at, until }: DancedEvent): readonly TimedAction[] =>
+  until === undefined ? [] : [{ at: tick(until - at), action: { primitive: 'up' } }]
+
 /** The single steps an event of the feet stands for, from the event's own start. */
 export function stepsOf(event: DancedEvent, vocabulary: Vocabulary): readonly TimedAction[] {
   const { what } = event
@@ -168,8 +172,10 @@ const stepsAlone = (events: readonly DancedEvent[], vocabulary: Vocabulary) =>
   events
     .filter((event) => event.layer === 'feet')
     .flatMap((event) => {
-      const own = stepsOf(event, vocabulary)
-      const lengths = lengthsIn(own, tick(event.length + (event.putsDown ? TICKS_PER_COUNT : 0)))
+      const own = [...stepsOf(event, vocabulary), ...upAgain(event)]
+      const after = event.until === undefined ? 0 : event.until - event.at
+      const danced = event.length + (event.putsDown ? TICKS_PER_COUNT : 0)
+      const lengths = lengthsIn(own, tick(Math.max(danced, after + 1)))
       return own.map(({ at, action }, i) => ({
         at: tick(event.at + at),
         length: lengths[i] ?? event.length,

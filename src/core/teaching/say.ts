@@ -11,6 +11,7 @@ import { type Simulation, stateAt } from '../simulate/simulate'
 import {
   labelIn,
   labelOfSpan,
+  lastSlot,
   type Span,
   TICKS_PER_COUNT,
   type Tick,
@@ -43,10 +44,16 @@ function untilWords(event: Span, counts: number): string {
   return `, until ${last}`
 }
 
+/** `held to 3, then back`: where a place is held to a count. */
+const heldWords = ({ until }: DancedEvent, counts: number): string | undefined =>
+  until === undefined
+    ? undefined
+    : `, held to ${labelIn(counts)(lastSlot(0, until) ?? until)}, then back`
+
 /** What one event of another layer asks for. */
 function sayEvent(event: DancedEvent, counts: number, vocabulary: Vocabulary): string {
   const { what } = event
-  const until = untilWords(event, counts)
+  const until = heldWords(event, counts) ?? untilWords(event, counts)
   const maybe = event.optional ? 'if you like: ' : ''
   const already = event.on ? ', there on the count' : ''
   // What the instructor calls it is said as she writes it.

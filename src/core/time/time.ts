@@ -78,7 +78,7 @@ export const overlap = (a: Span, b: Span): boolean => a.at < endOf(b) && b.at < 
 const SLOTS = [12, 6, 3, 4, 1] as const
 
 /** The label whose slot ends exactly here and begins no earlier than `from`; the longest such slot. */
-function lastSlot(from: number, end: number): Tick | undefined {
+export function lastSlot(from: number, end: number): Tick | undefined {
   const size = SLOTS.find((slot) => end - slot >= from && slotAt(tick(end - slot)) === slot)
   return size === undefined ? undefined : tick(end - size)
 }

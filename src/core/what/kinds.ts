@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { Primitive } from '../body/feet'
 import { ArmsWhat, arms } from './arms'
 import { AtWhat, at } from './at'
 import { FootWhat, foot } from './foot'
@@ -6,11 +7,14 @@ import type { Kind } from './kind'
 import { LookWhat, look } from './look'
 import { MoveWhat, move } from './move'
 import { ShareWhat, share } from './share'
+import { ShoulderWhat, shoulder, TrunkWhat, trunk } from './trunk'
 
 /** What is danced. Sides and feet left out were filled in when it was written. */
 export const What = z.discriminatedUnion('kind', [
   // Each from its own module, and once more in the list below.
   FootWhat,
+  TrunkWhat,
+  ShoulderWhat,
   AtWhat,
   ArmsWhat,
   LookWhat,
@@ -23,12 +27,24 @@ export type What = z.infer<typeof What>
 const KINDS: { readonly [K in What['kind']]: Kind<Extract<What, { kind: K }>> } = {
   arms,
   look,
+  // What is said of the trunk is no place of the compass.
+  trunk,
+  shoulder,
   at,
   share,
   // A figure may begin with the word of a step.
   move,
   foot,
 }
+
+/** Heights that last, until it comes up again. */
+const HEIGHTS: ReadonlySet<Primitive> = new Set(['low', 'deep', 'tall', 'toes'])
+
+/** Whether something may be held to a count, after which it is back where it was. */
+export const canBeHeld = (what: What): boolean =>
+  what.kind === 'foot'
+    ? HEIGHTS.has(what.action.primitive)
+    : ['at', 'trunk', 'shoulder', 'look', 'arms'].includes(what.kind)
 
 /** All kinds, in that order. */
 export const ALL_KINDS = Object.values(KINDS) as unknown as readonly Kind<What>[]

@@ -1,5 +1,13 @@
 import type { Layer } from '../body/layers'
-import { ArmPlace, Compass, Gaze, mirrorCompass, mirrorGaze } from '../body/places'
+import {
+  ArmPlace,
+  Compass,
+  Gaze,
+  mirrorCompass,
+  mirrorGaze,
+  type ShoulderPlace,
+  type TrunkPlace,
+} from '../body/places'
 import { otherSide, SIDES, type Side } from '../body/side'
 import type { Move } from '../moves/move'
 
@@ -9,6 +17,8 @@ export interface Places {
   readonly ribs: Compass
   readonly arms: Readonly<Record<Side, ArmPlace>>
   readonly gaze: Gaze
+  readonly trunk: TrunkPlace
+  readonly shoulders: Readonly<Record<Side, ShoulderPlace>>
 }
 
 /** What the table calls the places of the head, and what a look calls them. */

@@ -20,6 +20,7 @@ const PLACE_OF = {
   'join.arms': 'arms',
   'join.hips': 'hips',
   'join.ribs': 'torso',
+  'join.trunk': 'torso',
   'join.gaze': 'head',
 } as const
 
@@ -40,7 +41,9 @@ export function* returns({
       ? { kind: 'arms', ...places.arms }
       : layer === 'head'
         ? { kind: 'look', gaze: places.gaze }
-        : { kind: 'at', place: layer === 'hips' ? places.hips : places.ribs }
+        : finding.code === 'join.trunk'
+          ? { kind: 'trunk', place: places.trunk }
+          : { kind: 'at', place: layer === 'hips' ? places.hips : places.ribs }
   const put = (pass: number, at: (phrase: Phrase) => Tick): Edit | undefined => {
     const entry = combination.order.at(pass)
     const phrase = combination.phrases.find(({ id }) => id === entry?.phrase)
