@@ -1,7 +1,15 @@
 import fc from 'fast-check'
 import { Direction, type FootAction, factsOf, JumpTo, Primitive } from '../src/core/body/feet'
 import { LAYERS, type Layer } from '../src/core/body/layers'
-import { ArmPlace, Compass, Gaze, Level, Via } from '../src/core/body/places'
+import {
+  ArmPlace,
+  Compass,
+  Gaze,
+  Level,
+  ShoulderPlace,
+  TrunkPlace,
+  Via,
+} from '../src/core/body/places'
 import type { Side } from '../src/core/body/side'
 import {
   type Combination,
@@ -13,7 +21,7 @@ import {
 import { Family } from '../src/core/moves/move'
 import { vocabulary } from '../src/core/moves/vocabulary'
 import { tick } from '../src/core/time/time'
-import type { What } from '../src/core/what/kinds'
+import { canBeHeld, type What } from '../src/core/what/kinds'
 import { anyEdit, reordered } from './anyEdit'
 
 const side = fc.constantFrom('R' as const, 'L' as const)
@@ -91,7 +99,13 @@ const ownWhat: Readonly<Record<Layer, fc.Arbitrary<What>>> = {
     },
   ),
   hips: fc.constantFrom(...Compass.options).map((place) => ({ kind: 'at', place })),
-  torso: fc.constantFrom(...Compass.options).map((place) => ({ kind: 'at', place })),
+  torso: fc.oneof(
+    fc.constantFrom(...Compass.options).map((place): What => ({ kind: 'at', place })),
+    fc.constantFrom(...TrunkPlace.options).map((place): What => ({ kind: 'trunk', place })),
+    fc
+      .record({ side, place: fc.constantFrom(...ShoulderPlace.options) })
+      .map((one): What => ({ kind: 'shoulder', ...one })),
+  ),
   arms: fc
     .record({
       R: maybe(fc.constantFrom(...ArmPlace.options)),
@@ -134,6 +148,7 @@ const event = (counts: number, pickup: number): fc.Arbitrary<Omit<Event, 'id'>> 
         kept: maybe(fc.constant(true as const)),
         optional: rarely(fc.constant(true as const)),
         on: rarely(fc.constant(true as const)),
+        held: rarely(fc.constantFrom(3, 6, 7, 12, 18, 36).map(tick)),
         rate: rarely(fc.constantFrom(0.5, 2, 3)),
         size: rarely(fc.integer({ min: 10, max: 300 })),
         as: rarely(words),
@@ -145,7 +160,8 @@ const event = (counts: number, pickup: number): fc.Arbitrary<Omit<Event, 'id'>> 
         leave: rarely(leaves),
         what: fc.boolean().chain((pick) => (pick ? ownWhat[layer] : moveWhat(layer))),
       })
-      .map(({ at, length: written, size, what, ...rest }) => {
+      .map(({ at, length: written, size, what, held, ...rest }) => {
+        const isHeld = held !== undefined && canBeHeld(what)
         // A turn is shared over the counts that are written.
         const length = written ?? (what.kind === 'share' ? 36 : undefined)
         return compact({
@@ -155,6 +171,7 @@ const event = (counts: number, pickup: number): fc.Arbitrary<Omit<Event, 'id'>> 
           length: length === undefined ? undefined : tick(Math.min(length, counts * 12 - at)),
           what,
           ...(what.kind !== 'foot' && { size }),
+          ...(isHeld && { held }),
         })
       }),
   )

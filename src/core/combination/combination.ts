@@ -4,7 +4,7 @@ import { ArmPlace, Compass, Gaze, Level } from '../body/places'
 import { otherSide, Side, Weight } from '../body/side'
 import { Family, OwnMove } from '../moves/move'
 import { clampTempo, Tempo } from '../time/tempo'
-import { lastSlot, MOST_PHRASE_COUNTS, TICKS_PER_COUNT, Tick, tick } from '../time/time'
+import { MOST_PHRASE_COUNTS, TICKS_PER_COUNT, Tick, tick } from '../time/time'
 import { kindOf, What } from '../what/kinds'
 
 export const SCHEMA_VERSION = 4
@@ -40,8 +40,8 @@ export const Event = z
     optional: z.literal(true).optional(),
     /** Already there on its tick: a place or a look that is reached before, not within. */
     on: z.literal(true).optional(),
-    /** Held to here, from the start of the phrase, and then back where it was before. */
-    until: Tick.optional(),
+    /** Held for so many ticks, to the end of its phrase at the most, and then back where it was before. */
+    held: Tick.refine((ticks) => ticks > 0, 'is held for no time').optional(),
     /** Per cent of the move's own size. */
     size: z.int().min(10).max(300).optional(),
     /** Cycles a count, for textures and circles. */
@@ -65,14 +65,6 @@ export const Event = z
     message: 'shares a turn over no counts',
     path: ['length'],
   })
-  .refine(
-    ({ at, until }) =>
-      until === undefined || (until > at && lastSlot(tick(0), until) !== undefined),
-    {
-      message: 'is held to where no count ends, or before it begins',
-      path: ['until'],
-    },
-  )
   .readonly()
 export type Event = z.infer<typeof Event>
 
@@ -123,8 +115,7 @@ export const Phrase = z
   })
   .refine(
     ({ counts, events, remarks = [] }) =>
-      [...events, ...remarks].every((e) => e.at + (e.length ?? 1) <= counts * TICKS_PER_COUNT) &&
-      events.every(({ until = 0 }) => until <= counts * TICKS_PER_COUNT),
+      [...events, ...remarks].every((e) => e.at + (e.length ?? 1) <= counts * TICKS_PER_COUNT),
     { message: 'something runs past the end of its phrase', path: ['events'] },
   )
   .readonly()

@@ -17,6 +17,8 @@ export type DancedEvent = Event & {
   readonly ways?: Readonly<Record<Side, Tick>>
   /** It lasts less than by itself: what comes next, or the end of its phrase, takes the rest. */
   readonly isCut?: true
+  /** The tick of its phrase it is held to, and is back behind. */
+  readonly until?: Tick
   /** A foot its steps leave in the air comes down beside the other where it ends (model 4). */
   readonly putsDown?: true
 }
@@ -86,7 +88,11 @@ function workedOut(
       const { event } = entry
       const own = ownLengthOf(event, vocabulary)
       const most = event.length ?? Math.min(own, end - event.at)
-      const known = timed(entry, { own, most }, entries, i + 1)
+      const alone = timed(entry, { own, most }, entries, i + 1)
+      const known =
+        event.held === undefined
+          ? alone
+          : made(event, { ...alone, until: tick(Math.min(end, event.at + event.held)) })
       const isFree = (tick: number) =>
         tick < end &&
         !entries.some(

@@ -5,7 +5,7 @@ import { mirror } from '../combination/mirror'
 import { freeName } from '../combination/names'
 import type { Pass } from '../combination/passes'
 import type { Vocabulary } from '../moves/vocabulary'
-import { type DancedStep, type Simulation, simulate, stepsOf } from '../simulate/simulate'
+import { type DancedStep, type Simulation, simulate, stepsToEnd } from '../simulate/simulate'
 import { tick } from '../time/time'
 
 /**
@@ -66,10 +66,10 @@ function eventWritten(
 ): readonly Event[] {
   if (event.layer !== 'feet' || !timed) return [event]
   const steps = danced.filter((one) => one.event.id === event.id)
-  const written = stepsOf(timed, vocabulary)
+  const written = stepsToEnd(timed, vocabulary)
   const isSame = steps.every(({ action }, i) => dequal(action, written[i]?.action))
   if (isSame) return [event]
-  const { as, length: _, ...plain } = event
+  const { as, length: _, held: __, ...plain } = event
   return steps.map((one, i) => ({
     ...plain,
     ...(event.what.kind === 'foot' && as !== undefined && { as }),

@@ -150,8 +150,12 @@ export const retime =
     )
     // What had no length gets one only where it would last otherwise.
     const now = asDanced(scaled.events, counts, vocabulary)
-    const events = scaled.events.map((event, i): Event => {
+    const events = scaled.events.map(({ held, ...own }, i): Event => {
       const length = danced[i]?.length
+      const event: Event = {
+        ...own,
+        ...(held !== undefined && { held: tick(Math.max(1, Math.round(held * factor))) }),
+      }
       const isMeant = length === undefined || now[i]?.length === length * factor
       return event.length !== undefined || isMeant
         ? event

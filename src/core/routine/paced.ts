@@ -42,8 +42,9 @@ export function pacedPhrase(
   return {
     ...phrase,
     counts: written.counts / pace,
-    events: events.map((event) => ({
+    events: events.map(({ until: _, ...event }) => ({
       ...event,
+      ...(event.held !== undefined && { held: tick(Math.max(1, Math.round(event.held / pace))) }),
       at: scaled(event.at),
       length: scaled(event.length),
       what:

@@ -8,8 +8,17 @@ import type {
   Unread,
   WrittenFacing,
 } from '../combination/combination'
-import { TICKS_PER_COUNT, tickOfLabel } from '../time/time'
+import { lastSlot, TICKS_PER_COUNT, tick, tickOfLabel } from '../time/time'
 import { PHRASE_WORDS, type PhraseWord } from './lines'
+
+/** What is held is so to the end of a count, or of a part of one that has a name. */
+function toLabel(event: Event, counts: number): Event {
+  if (event.held === undefined) return event
+  const end = Math.min(counts * TICKS_PER_COUNT, event.at + event.held)
+  let until = end
+  while (lastSlot(Number.NEGATIVE_INFINITY, until) === undefined) until++
+  return { ...event, held: tick(until - event.at) }
+}
 
 const byTime = (a: Event, b: Event): number =>
   a.at - b.at ||
@@ -80,7 +89,10 @@ function canonicalPhrase(phrase: Phrase): Phrase {
   return {
     ...phrase,
     id: name,
-    events: [...phrase.events].sort(byTime).map((event, i) => ({ ...event, id: `${name}.${i}` })),
+    events: phrase.events
+      .map((event) => toLabel(event, phrase.counts))
+      .sort(byTime)
+      .map((event, i) => ({ ...event, id: `${name}.${i}` })),
     ...(remarks && {
       remarks: [...remarks]
         .sort(byTimeAndText)

@@ -187,7 +187,7 @@ function placed(
       ...(kept && { kept }),
       ...(optional && { optional: true as const }),
       ...(on && { on }),
-      ...(held !== undefined && { until: held }),
+      ...(held !== undefined && { held: tick(held - at) }),
       ...(size !== undefined && { size }),
       ...(rate !== undefined && { rate }),
       ...(as && { as }),

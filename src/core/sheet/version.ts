@@ -59,8 +59,8 @@ const areNew = (places: { readonly R?: ArmPlace | undefined; readonly L?: ArmPla
     return place !== undefined && NEW_PLACES.has(place)
   })
 
-function isNew({ what, until }: Event): boolean {
-  if (until !== undefined) return true
+function isNew({ what, held }: Event): boolean {
+  if (held !== undefined) return true
   switch (what.kind) {
     case 'foot':
       return isNewStep(what.action)

@@ -250,7 +250,8 @@ export function dancedText(
   counts = MOST_PHRASE_COUNTS,
 ): string {
   const {
-    until,
+    at,
+    held,
     what,
     size,
     rate,
@@ -267,7 +268,7 @@ export function dancedText(
   const move = what.kind === 'move' ? what : undefined
   return [
     kindOf(what).write(what, vocabulary),
-    until !== undefined && `until ${untilText(until, counts)}`,
+    held !== undefined && `until ${untilText(tick(at + held), counts)}`,
     move?.every && `every ${everyText(move.every)}`,
     move?.alt && 'alt',
     (what.kind === 'arms' || what.kind === 'move') && what.via && `via ${what.via}`,
@@ -289,7 +290,7 @@ export function dancedText(
 
 /** The label of the count, or the part of one, that ends on a tick. */
 export const untilText = (until: Tick, counts: number): string =>
-  labelIn(counts)(lastSlot(tick(0), until) ?? until)
+  labelIn(counts)(lastSlot(Number.NEGATIVE_INFINITY, until) ?? until)
 
 const leaveText = ({ code, because }: Leave): string => `leave ${code} ${quoted(because)}`
 

@@ -104,10 +104,6 @@ function patternOn(side: Side, move: Move): readonly TimedAction[] {
   return made
 }
 
-/** A height that is held to a count is over there. */
-const upAgain = ({ at, until }: DancedEvent): readonly TimedAction[] =>
-  until === undefined ? [] : [{ at: tick(until - at), action: { primitive: 'up' } }]
-
 /** The single steps an event of the feet stands for, from the event's own start. */
 export function stepsOf(event: DancedEvent, vocabulary: Vocabulary): readonly TimedAction[] {
   const { what } = event
@@ -116,6 +112,14 @@ export function stepsOf(event: DancedEvent, vocabulary: Vocabulary): readonly Ti
   const move = vocabulary.find(what.move)
   return move ? figureSteps(event, what.side ?? 'R', move) : []
 }
+
+/** The same, and where a height is held to a count, up again there. */
+export const stepsToEnd = (event: DancedEvent, vocabulary: Vocabulary): readonly TimedAction[] => [
+  ...stepsOf(event, vocabulary),
+  ...(event.until === undefined || event.layer !== 'feet'
+    ? []
+    : [{ at: tick(event.until - event.at), action: { primitive: 'up' } as const }]),
+]
 
 /** One thing the feet will do, before it is danced. */
 export type Planned = Omit<DancedStep, 'after' | 'fault'>
@@ -172,7 +176,7 @@ const stepsAlone = (events: readonly DancedEvent[], vocabulary: Vocabulary) =>
   events
     .filter((event) => event.layer === 'feet')
     .flatMap((event) => {
-      const own = [...stepsOf(event, vocabulary), ...upAgain(event)]
+      const own = stepsToEnd(event, vocabulary)
       const after = event.until === undefined ? 0 : event.until - event.at
       const danced = event.length + (event.putsDown ? TICKS_PER_COUNT : 0)
       const lengths = lengthsIn(own, tick(Math.max(danced, after + 1)))
