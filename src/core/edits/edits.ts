@@ -111,6 +111,7 @@ type Options = Pick<
   Event,
   | 'what'
   | 'length'
+  | 'held'
   | 'cue'
   | 'note'
   | 'words'

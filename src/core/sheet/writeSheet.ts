@@ -289,7 +289,7 @@ export function dancedText(
 }
 
 /** The label of the count, or the part of one, that ends on a tick. */
-export const untilText = (until: Tick, counts: number): string =>
+const untilText = (until: Tick, counts: number): string =>
   labelIn(counts)(lastSlot(Number.NEGATIVE_INFINITY, until) ?? until)
 
 const leaveText = ({ code, because }: Leave): string => `leave ${code} ${quoted(because)}`

@@ -1,6 +1,15 @@
 import { Direction, type FootAction, factsOf, mirrorFootAction, Primitive } from '../body/feet'
 import { LAYERS, type Layer } from '../body/layers'
-import { ArmPlace, Compass, compassWord, Gaze } from '../body/places'
+import {
+  ArmPlace,
+  Compass,
+  compassWord,
+  Gaze,
+  ShoulderPlace,
+  shoulderName,
+  TrunkPlace,
+  trunkName,
+} from '../body/places'
 import type { Side } from '../body/side'
 import type { Event } from '../combination/combination'
 import { nameOf, sideOf } from '../combination/names'
@@ -156,6 +165,25 @@ const compassEntries = (layer: 'hips' | 'torso'): readonly Written[] =>
       rank: 30,
     }))
 
+const held = (what: What, words: string): Written => ({
+  what,
+  words: [words],
+  hint: 'goes there and stays',
+  length: COUNT,
+  families: [],
+  rank: 32,
+})
+
+/** The trunk and the shoulders, held somewhere. */
+const trunkEntries = (): readonly Written[] => [
+  ...TrunkPlace.options
+    .filter((place) => !place.endsWith('L'))
+    .map((place) => held({ kind: 'trunk', place }, trunkName[place].replace(' right', ''))),
+  ...ShoulderPlace.options.map((place) =>
+    held({ kind: 'shoulder', side: 'R', place }, `shoulder ${shoulderName[place]}`),
+  ),
+]
+
 const armEntries = (): readonly Written[] =>
   ArmPlace.options.flatMap((place): Written[] => [
     { ...armEntry(place), what: { kind: 'arms', R: place, L: place }, words: [`both ${place}`] },
@@ -207,7 +235,7 @@ const moveEntry = (move: Move): Written => ({
 const OWN_ENTRIES: Readonly<Record<Layer, () => readonly Written[]>> = {
   feet: footEntries,
   hips: () => compassEntries('hips'),
-  torso: () => compassEntries('torso'),
+  torso: () => [...compassEntries('torso'), ...trunkEntries()],
   arms: armEntries,
   head: gazeEntries,
 }

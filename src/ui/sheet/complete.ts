@@ -2,7 +2,15 @@ import type { Completion, CompletionContext, CompletionResult } from '@codemirro
 import type { Text } from '@codemirror/state'
 import { Direction, Primitive } from '../../core/body/feet'
 import { LAYERS, type Layer } from '../../core/body/layers'
-import { ArmPlace, Compass, Level, Via } from '../../core/body/places'
+import {
+  ArmPlace,
+  Compass,
+  Gaze,
+  Level,
+  ShoulderPlace,
+  TrunkPlace,
+  Via,
+} from '../../core/body/places'
 import { DancerLevel } from '../../core/combination/combination'
 import { OPTION_WORDS } from '../../core/entry/options'
 import { Family } from '../../core/moves/move'
@@ -25,7 +33,11 @@ function lineWordAt(doc: Text, number: number): LineWord | undefined {
 const isLayer = (word: string): word is Layer => LAYERS.some((layer) => layer === word)
 
 const OWN_WORDS: Readonly<Record<Layer, () => readonly Completion[]>> = {
-  feet: () => [...list(Primitive.options, 'step', 2), ...list(Direction.options, 'direction')],
+  feet: () => [
+    ...list(Primitive.options, 'step', 2),
+    ...list(Direction.options, 'direction'),
+    ...list(['share 360'], 'turn'),
+  ],
   hips: () =>
     list(
       Compass.options.map((place) => `at ${place}`),
@@ -33,7 +45,11 @@ const OWN_WORDS: Readonly<Record<Layer, () => readonly Completion[]>> = {
     ),
   torso: () =>
     list(
-      Compass.options.map((place) => `at ${place}`),
+      [
+        ...Compass.options.map((place) => `at ${place}`),
+        ...TrunkPlace.options.map((place) => `at ${place.replace('-', ' ')}`),
+        ...ShoulderPlace.options.map((place) => `shoulder R ${place}`),
+      ],
       'place',
     ),
   arms: () => [
@@ -43,7 +59,7 @@ const OWN_WORDS: Readonly<Record<Layer, () => readonly Completion[]>> = {
   ],
   head: () =>
     list(
-      ['look front', 'look R', 'look L', 'look up', 'look down', 'look over R', 'look hand R'],
+      Gaze.options.map((gaze) => `look ${gaze.replace('-', ' ')}`),
       'look',
       2,
     ),

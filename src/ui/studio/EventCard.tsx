@@ -15,8 +15,8 @@ import { type DancedEvent, whenSaid } from '../../core/combination/lengths'
 import { nameOf, sideOf } from '../../core/combination/names'
 import type { EventChange } from '../../core/edits/edits'
 import { layerWord, type Vocabulary } from '../../core/moves/vocabulary'
-import { HALF_COUNT, labelIn } from '../../core/time/time'
-import type { What } from '../../core/what/kinds'
+import { COUNT, HALF_COUNT, labelIn, tick } from '../../core/time/time'
+import { canBeHeld, type What } from '../../core/what/kinds'
 import { NumberField } from '../parts/NumberField'
 import type { KeyScope } from '../shortcuts/shortcut'
 import {
@@ -132,6 +132,28 @@ const Card = memo(function Card({
         </ActionIcon>
       </div>
       <WhatFields event={event} write={write} />
+      {canBeHeld(event.what) && (
+        <NumberField
+          size="xs"
+          label="Held, counts"
+          description="Then it is back where it was. Empty: it stays."
+          w={150}
+          step={1}
+          min={0.5}
+          max={16}
+          allowDecimal
+          value={event.held === undefined ? undefined : event.held / COUNT}
+          onCommit={(counts) =>
+            rewrite(
+              session,
+              event,
+              { held: tick(Math.max(1, Math.round(counts * 2)) * HALF_COUNT) },
+              `held ${event.id}`,
+            )
+          }
+          onClear={() => rewrite(session, event, { held: undefined }, `held ${event.id}`)}
+        />
+      )}
       {move?.kind === 'steps' && (
         <Button
           size="compact-sm"

@@ -1,6 +1,16 @@
 import { Checkbox, NativeSelect } from '@mantine/core'
 import { Direction, type FootAction, factsOf } from '../../core/body/feet'
-import { ArmPlace, Compass, compassWord, Gaze, Via } from '../../core/body/places'
+import {
+  ArmPlace,
+  Compass,
+  compassWord,
+  Gaze,
+  ShoulderPlace,
+  shoulderName,
+  TrunkPlace,
+  trunkName,
+  Via,
+} from '../../core/body/places'
 import type { Event } from '../../core/combination/combination'
 import { TICKS_PER_COUNT, tick } from '../../core/time/time'
 import type { What } from '../../core/what/kinds'
@@ -23,6 +33,33 @@ export function WhatFields({ event, write }: { event: Event; write: (what: What)
           value={what.place}
           onChange={({ currentTarget }) =>
             write({ ...what, place: Compass.parse(currentTarget.value) })
+          }
+        />
+      )
+    case 'trunk':
+      return (
+        <NativeSelect
+          size="xs"
+          label="Trunk"
+          data={TrunkPlace.options.map((place) => ({ value: place, label: trunkName[place] }))}
+          value={what.place}
+          onChange={({ currentTarget }) =>
+            write({ ...what, place: TrunkPlace.parse(currentTarget.value) })
+          }
+        />
+      )
+    case 'shoulder':
+      return (
+        <NativeSelect
+          size="xs"
+          label={what.side === 'R' ? 'Right shoulder' : 'Left shoulder'}
+          data={ShoulderPlace.options.map((place) => ({
+            value: place,
+            label: shoulderName[place],
+          }))}
+          value={what.place}
+          onChange={({ currentTarget }) =>
+            write({ ...what, place: ShoulderPlace.parse(currentTarget.value) })
           }
         />
       )
