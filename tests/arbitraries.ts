@@ -22,6 +22,7 @@ import { Family } from '../src/core/moves/move'
 import { vocabulary } from '../src/core/moves/vocabulary'
 import { tick } from '../src/core/time/time'
 import { canBeHeld, type What } from '../src/core/what/kinds'
+import { canBeOneArm } from '../src/core/what/move'
 import { anyEdit, reordered } from './anyEdit'
 
 const side = fc.constantFrom('R' as const, 'L' as const)
@@ -70,17 +71,20 @@ const moveWhat = (layer: Layer): fc.Arbitrary<What> =>
     .record({
       move: fc.constantFrom(...vocabulary.moves.filter((m) => m.layer === layer)),
       side,
+      alone: rarely(fc.constant(true)),
       every: rarely(fc.constantFrom(3, 4, 6, 12, 24).map(tick)),
       alt: rarely(fc.constant(true as const)),
       via: rarely(fc.constantFrom(...Via.options)),
     })
-    .map(({ move, side, every, alt, via }) =>
+    .map(({ move, side, every, alt, via, alone }) =>
       compact({
         kind: 'move' as const,
         move: move.id,
         every,
         alt,
         ...(layer === 'arms' && { via }),
+        ...(alone &&
+          (canBeOneArm(move) || (layer === 'arms' && move.sided === 'side')) && { arm: side }),
         ...(move.sided === 'side' && { side }),
         ...(move.sided === 'direction' && {
           way: side === 'R' ? ('cw' as const) : ('ccw' as const),

@@ -19,6 +19,8 @@ export interface Options {
   way?: 'cw' | 'ccw'
   every?: Tick
   alt?: true
+  /** Only the arm that is named. */
+  alone?: true
   on?: true
   turn?: number
   /** The count it is held to. */
@@ -46,6 +48,7 @@ export interface Options {
 export const OPTION_WORDS = [
   'every',
   'alt',
+  'alone',
   'on',
   'until',
   'turn',
@@ -96,6 +99,9 @@ export function readOptions(
         break
       case 'alt':
         options.alt = true
+        break
+      case 'alone':
+        options.alone = true
         break
       case 'on':
         options.on = true

@@ -59,7 +59,8 @@ describe('two moves at once', () => {
           const there = claimOf(mirrorEvent(event), vocabulary)
           expect(there.kind).toBe(here.kind)
           const isOneSided =
-            event.what.kind === 'arms' || (event.what.kind === 'move' && event.what.side)
+            event.what.kind === 'arms' ||
+            (event.what.kind === 'move' && (event.what.side ?? event.what.arm))
           const expected = isOneSided ? here.parts.map(swapped) : here.parts
           expect([...there.parts].sort()).toEqual([...expected].sort())
         }

@@ -141,6 +141,8 @@ const SILENT: readonly (readonly [string, string, Danced?])[] = [
     'head 1 look corner L; 2 look back R; 4 look down R; 6 look front\narms 1 R front',
     { tempo: 80 },
   ],
+  ['C8 each arm its own', 'arms 1 R second via front, L low as "on the hem"'],
+  ['C8 two moves', 'arms 1-4 R wrist-circle, L palm-push every 1'],
   ['C10 lips and heart', 'arms 2 R lips, L heart; 4 both waist; 6 both low'],
   ['C10 the floor, down there', 'feet 1 deep; 8 up\narms 2 both floor; 6 both low'],
   ['C11 taps round', 'feet 1-8 touch R side small every 1 share 270\n facing 8 270'],
@@ -288,6 +290,7 @@ const SPOKEN: readonly (readonly [string, string, string, (Danced & { text?: Reg
     'feet 1 step R side turn 180\nhead 3 look audience',
     'snag look.behind A3',
   ],
+  ['C8 one arm twice', 'arms 1 R second; 1 R low', 'fault layer.clash A1'],
   ['C10 standing', 'arms 2 both floor', 'snag arms.low A2'],
   ['C11 nobody steps', 'feet 1 step R side; 2 close L; 5-8 share 180', 'note turn.idle A5'],
   [

@@ -99,7 +99,9 @@ function sendArms(
   } else if (move && what.kind === 'move') {
     const all = { size: (event.size ?? 100) / 100, time, palms, rate: event.rate, via: what.via }
     for (const repeat of repeatsIn(run, move, lead))
-      for (const side of SIDES) danceArm(side, move.motion, repeat, all, sent[side], swings)
+      for (const side of SIDES)
+        if (!what.arm || what.arm === side)
+          danceArm(side, move.motion, repeat, all, sent[side], swings)
   }
 }
 

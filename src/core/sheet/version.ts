@@ -72,8 +72,9 @@ function isNew({ what, held }: Event): boolean {
       return areNew(what)
     case 'look':
       return NEW_LOOKS.has(what.gaze)
-    case 'at':
     case 'move':
+      return what.arm !== undefined
+    case 'at':
       return false
   }
 }

@@ -4,7 +4,7 @@ import type { DancedEvent } from '../combination/lengths'
 import type { Move } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
 import { kindOf, type What } from '../what/kinds'
-import { writtenSide } from '../what/move'
+import { ofArm, writtenSide } from '../what/move'
 import { endsOf, type Places } from '../what/places'
 
 /** Where a body is at the start. */
@@ -18,7 +18,7 @@ export const startPlaces = ({ hips, ribs, arms, gaze }: Start): Places => ({
 })
 
 const endsOfWhat = (move: Move, what: What) =>
-  endsOf(move, what.kind === 'move' ? writtenSide(what) : 'R')
+  what.kind === 'move' ? ofArm(endsOf(move, writtenSide(what)), what) : endsOf(move, 'R')
 
 /** The places a move is usually begun in, also an accent. */
 export const placesAtStart = (move: Move, what: What): Partial<Places> =>

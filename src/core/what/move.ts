@@ -14,7 +14,7 @@ import type { Vocabulary } from '../moves/vocabulary'
 import { mirrorMotion } from '../moves/writeMotion'
 import { COUNT, TICKS_PER_COUNT, Tick, tick } from '../time/time'
 import type { Around, Kind } from './kind'
-import { endsOf } from './places'
+import { endsOf, type Places } from './places'
 import { repeatsOf } from './repeats'
 
 /** A move of the vocabulary. `every` is the spacing and length of each repeat. */
@@ -29,6 +29,8 @@ export const MoveWhat = z
     alt: z.literal(true).optional(),
     /** The way the arms take, for a move that sends them to places. */
     via: Via.optional(),
+    /** The one arm that dances it, of a move of both. */
+    arm: Side.optional(),
   })
   .readonly()
 export type MoveWhat = z.infer<typeof MoveWhat>
@@ -40,37 +42,71 @@ export const move: Kind<MoveWhat> = {
   finish: finishMove,
   repeatsItself: true,
   ownLength: ({ every }, move) => tick(Math.max(move?.length ?? COUNT, every ?? 0)),
-  side: ({ side, way }) => (way ? (way === 'cw' ? 'R' : 'L') : side),
+  side: ({ side, way, arm }) => arm ?? (way ? (way === 'cw' ? 'R' : 'L') : side),
   mirror: (what) => ({
     ...what,
     ...(what.side && { side: otherSide[what.side] }),
     ...(what.way && { way: otherWay[what.way] }),
+    ...(what.arm && { arm: otherSide[what.arm] }),
   }),
-  name({ move, side, way }, { vocabulary }) {
+  name({ move, side, way, arm }, { vocabulary }) {
     const name = vocabulary.find(move)?.name.toLowerCase() ?? move
     const on = side ?? way
-    return on ? `${name} ${on}` : name
+    const said = on ? `${name} ${on}` : name
+    return arm && arm !== side ? `${arm} ${said}` : said
   },
   claim(what, { vocabulary }) {
     const move = vocabulary.find(what.move)
     if (!move) return { kind: 'path', parts: [], wave: false }
     const wave = move.motion.some((item) => item.verb === 'wave')
     const parts = what.side === 'L' ? move.claims.map((p) => mirrorPart[p] ?? p) : move.claims
-    return { kind: move.kind, parts, wave }
+    const { arm } = what
+    const own = arm ? parts.filter((part) => !isOfArm(part, otherSide[arm])) : parts
+    return { kind: move.kind, parts: own, wave }
   },
   leaves(what, before, { layer, length, vocabulary }) {
     const move = vocabulary.find(what.move)
     if (!move || layer === 'feet' || move.to === '=') return before
-    const { to } = endsOf(move, sideOnLastRepeat(what, length, move))
+    const { to } = ofArm(endsOf(move, sideOnLastRepeat(what, length, move)), what)
     return to.arms ? { ...before, arms: { ...before.arms, ...to.arms } } : { ...before, ...to }
   },
   motion(what, vocabulary) {
     const motion = vocabulary.find(what.move)?.motion ?? []
-    return writtenSide(what) === 'L' ? mirrorMotion(motion) : motion
+    const danced = writtenSide(what) === 'L' ? mirrorMotion(motion) : motion
+    return what.arm
+      ? danced.filter((item) => !('arm' in item) || item.arm !== otherSide[what.arm ?? 'R'])
+      : danced
   },
-  write: ({ move, side, way }, vocabulary) =>
-    [moveText(move, vocabulary), side, way].filter(Boolean).join(' '),
+  write: ({ move, side, way, arm }, vocabulary) =>
+    [!side && arm, moveText(move, vocabulary), side, way, side && arm && 'alone']
+      .filter(Boolean)
+      .join(' '),
   say: sayMove,
+}
+
+const isOfArm = (part: BodyPart, side: Side): boolean =>
+  part === (side === 'R' ? 'armR' : 'armL') || part === (side === 'R' ? 'handR' : 'handL')
+
+/** Where a move starts and ends, for the arm that dances it. */
+export function ofArm(
+  { from, to }: ReturnType<typeof endsOf>,
+  { arm }: Pick<MoveWhat, 'arm'>,
+): ReturnType<typeof endsOf> {
+  const own = (places: typeof from): typeof from => {
+    const place = arm && places.arms?.[arm]
+    if (!arm || !places.arms) return places
+    const { arms: _, ...rest } = places
+    // The other arm may be anywhere.
+    return place ? { ...rest, arms: { [arm]: place } as Places['arms'] } : rest
+  }
+  return { from: own(from), to: own(to) }
+}
+
+/** Whether one arm may dance it by itself: both do the same. */
+export const canBeOneArm = ({ layer, sided, motion }: Move): boolean => {
+  const arms = motion.flatMap((item) => ('arm' in item && item.arm ? [item.arm] : []))
+  const count = (side: Side) => arms.filter((arm) => arm === side).length
+  return layer === 'arms' && sided !== 'side' && arms.length > 0 && count('R') === count('L')
 }
 
 const mirrorPart: Readonly<Partial<Record<BodyPart, BodyPart>>> = {
@@ -196,9 +232,16 @@ function onSide(
   where: Pick<Token, 'at' | 'end'>,
 ): MoveWhat {
   if (!move) return { ...what, side }
+  if (canBeOneArm(move)) return { ...what, arm: side }
   if (move.sided === 'none')
     throw new EntryProblem(`“${move.name}” has no side: leave ${side} out.`, where)
   return move.sided === 'side' ? { ...what, side } : { ...what, way: side === 'R' ? 'cw' : 'ccw' }
+}
+
+/** The arm a move of one side is danced with. @throws EntryProblem where it has none */
+function oneArmOf({ side, arm }: MoveWhat, move: Move | undefined): Side {
+  if (move && move.layer !== 'arms') refuse('Only an arm dances alone.')
+  return side ?? arm ?? refuse('Say which arm dances alone: arm-reach R alone.')
 }
 
 function finishMove(
@@ -211,8 +254,10 @@ function finishMove(
   if (options.way && move && move.sided !== 'direction')
     refuse(`“${move.name}” does not go round: write R or L, or leave ${options.way} out.`)
   const sided = options.side ? onSide(what, options.side, move, { at: 0, end: 1 }) : what
+  const alone = options.alone && oneArmOf(sided, move)
   const written: MoveWhat = {
     ...sided,
+    ...(alone && { arm: alone }),
     ...(options.way && { way: options.way }),
     ...(options.every !== undefined && { every: options.every }),
     ...(options.alt && { alt: true as const }),

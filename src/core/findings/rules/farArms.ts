@@ -63,7 +63,7 @@ function palmStops({ event, move }: Pick<Run, 'event' | 'move'>, arm: Side): rea
     const place = what[arm]
     return place ? [...(what.via ? [viaPlace[what.via]] : []), place] : []
   }
-  if (what.kind !== 'move' || !move) return []
+  if (what.kind !== 'move' || !move || (what.arm && what.arm !== arm)) return []
   const written = what.side === 'L' ? otherSide[arm] : arm
   const stops: ArmPlace[] = []
   for (const item of move.motion) {
