@@ -5,6 +5,7 @@ import {
   ArmPlace,
   Compass,
   Gaze,
+  LegPlace,
   Level,
   ShoulderPlace,
   TrunkPlace,
@@ -102,6 +103,12 @@ const ownWhat: Readonly<Record<Layer, fc.Arbitrary<What>>> = {
         .map((degrees): What => ({ kind: 'share', degrees })),
     },
   ),
+  legs: fc
+    .record({
+      R: maybe(fc.constantFrom(...LegPlace.options)),
+      L: fc.constantFrom(...LegPlace.options),
+    })
+    .map((places) => compact({ kind: 'legs' as const, ...places })),
   hips: fc.constantFrom(...Compass.options).map((place) => ({ kind: 'at', place })),
   torso: fc.oneof(
     fc.constantFrom(...Compass.options).map((place): What => ({ kind: 'at', place })),
@@ -156,13 +163,15 @@ const event = (counts: number, pickup: number): fc.Arbitrary<Omit<Event, 'id'>> 
         rate: rarely(fc.constantFrom(0.5, 2, 3)),
         size: rarely(fc.integer({ min: 10, max: 300 })),
         as: rarely(words),
-        easier: rarely(idOn(layer)),
-        harder: rarely(idOn(layer)),
+        easier: layer === 'legs' ? fc.constant(undefined) : rarely(idOn(layer)),
+        harder: layer === 'legs' ? fc.constant(undefined) : rarely(idOn(layer)),
         cue: rarely(words),
         note: rarely(words),
         words: rarely(words),
         leave: rarely(leaves),
-        what: fc.boolean().chain((pick) => (pick ? ownWhat[layer] : moveWhat(layer))),
+        what: fc
+          .boolean()
+          .chain((pick) => (pick || layer === 'legs' ? ownWhat[layer] : moveWhat(layer))),
       })
       .map(({ at, length: written, size, what, held, ...rest }) => {
         const isHeld = held !== undefined && canBeHeld(what)

@@ -106,7 +106,7 @@ void main() {
   #endif
   vec4 world = modelMatrix * vec4(place, 1.);
   light(world.xyz, mat3(modelMatrix) * facing, open);
-  bool isLooked = uLook < 0. || abs(layer - uLook) < .5 || (layer > ${WAIST_LAYER - 0.5} && (uLook == 1. || uLook == 2.));
+  bool isLooked = uLook < 0. || abs(layer - uLook) < .5 || (layer > ${WAIST_LAYER - 0.5} && (uLook == ${LAYERS.indexOf('hips')}. || uLook == ${LAYERS.indexOf('torso')}.));
   vQuiet = isLooked ? 0. : 1.;
   if (uLook >= 0. && isLooked) vLight *= 1.08;
   vUv = uv;

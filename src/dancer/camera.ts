@@ -29,6 +29,7 @@ const FRAMES: Readonly<Record<Frame, Framing>> = {
   arms: { on: 'chest', up: 0.14, high: 1.62, lift: 0.05 },
   hands: { on: 'chest', up: 0.02, high: 0.74, lift: 0.08 },
   feet: { on: 'over', up: 0.3, high: 0.95, lift: 0.16 },
+  legs: { on: 'over', up: 0.5, high: 1.3, lift: 0.1 },
   head: { on: 'head', up: -0.03, high: 0.58, lift: 0.02 },
 }
 /** Where a part usually is, in metres: the camera follows its height only a little. */

@@ -176,6 +176,7 @@ function stillOf(dancer: Dancer): Dancer {
 
 const TRAILS: Readonly<Record<Layer, readonly Joint[]>> = {
   feet: ['toeR', 'toeL'],
+  legs: ['kneeR', 'kneeL'],
   hips: ['crestR', 'crestL'],
   torso: ['chest'],
   arms: ['fingersR', 'fingersL'],

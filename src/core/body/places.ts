@@ -284,6 +284,13 @@ export const trunkName: Readonly<Record<TrunkPlace, string>> = {
   'tip-L': 'body tipped left',
 }
 
+/** How a leg is turned at the hip. */
+export const LegPlace = z.enum(['home', 'in', 'out'])
+export type LegPlace = z.infer<typeof LegPlace>
+
+/** So far a leg is turned in or out, in degrees (h). */
+export const LEG_TURN = 35
+
 /** Where a shoulder is held. */
 export const ShoulderPlace = z.enum(['level', 'back', 'forward', 'up', 'down'])
 export type ShoulderPlace = z.infer<typeof ShoulderPlace>

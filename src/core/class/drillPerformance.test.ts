@@ -99,7 +99,9 @@ describe('a drill as it is played', () => {
     const feet = play(drillOf({ layers: ['feet'] })).segments
     const kinds = (segments: readonly Segment[]) =>
       new Set(segments.flatMap(({ sounds }) => sounds.map(({ kind }) => kind)))
-    expect([...LAYERS].filter((layer) => kinds(all).has(layer))).toEqual([...LAYERS])
+    // Nobody turns a leg in it.
+    const danced = LAYERS.filter((layer) => layer !== 'legs')
+    expect([...LAYERS].filter((layer) => kinds(all).has(layer))).toEqual(danced)
     expect([...LAYERS].filter((layer) => kinds(feet).has(layer))).toEqual(['feet'])
     const texts = (segments: readonly Segment[]) =>
       new Set(segments.flatMap(({ calls }) => calls.map(({ text }) => text)))

@@ -13,6 +13,7 @@ type Entry = z.infer<typeof Entry>
 export const TaughtAs = z
   .object({
     feet: z.array(Entry).readonly(),
+    legs: z.array(Entry).readonly(),
     hips: z.array(Entry).readonly(),
     torso: z.array(Entry).readonly(),
     arms: z.array(Entry).readonly(),

@@ -18,6 +18,7 @@ import { figures } from './rules/figures'
 import { head } from './rules/head'
 import { hips } from './rules/hips'
 import { joins } from './rules/joins'
+import { legs } from './rules/legs'
 import { load } from './rules/load'
 import { needs } from './rules/needs'
 import { pickup } from './rules/pickup'
@@ -35,6 +36,7 @@ const RULES: readonly Rule[] = [
   pickup,
   turns,
   sways,
+  legs,
   hips,
   needs,
   head,

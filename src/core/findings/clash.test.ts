@@ -60,6 +60,7 @@ describe('two moves at once', () => {
           expect(there.kind).toBe(here.kind)
           const isOneSided =
             event.what.kind === 'arms' ||
+            event.what.kind === 'legs' ||
             (event.what.kind === 'move' && (event.what.side ?? event.what.arm))
           const expected = isOneSided ? here.parts.map(swapped) : here.parts
           expect([...there.parts].sort()).toEqual([...expected].sort())

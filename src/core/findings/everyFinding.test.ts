@@ -312,6 +312,30 @@ const CASES: readonly Case[] = [
     not: at(120, feet('1 kick R forward; 5 touch R forward')),
   },
   {
+    code: 'legs.twist',
+    said: 'care A2',
+    has: readSheet(
+      'sway 2\nphrase A 8\n feet 1 step R side; 1& bend\n legs 2 R in until 2',
+      vocabulary,
+    ).combination,
+    not: readSheet(
+      'sway 2\nphrase A 8\n feet 1 touch R side; 1& bend\n legs 2 R in until 2',
+      vocabulary,
+    ).combination,
+  },
+  {
+    code: 'join.legs',
+    said: 'note A8',
+    has: readSheet(
+      'sway 2\nphrase A 8\n feet 1 step R side; 8 touch L together\n legs 5 R out',
+      vocabulary,
+    ).combination,
+    not: readSheet(
+      'sway 2\nphrase A 8\n feet 1 step R side; 8 touch L together\n legs 5 R out until 6',
+      vocabulary,
+    ).combination,
+  },
+  {
     code: 'join.trunk',
     said: 'note A8',
     has: readSheet(
@@ -427,5 +451,5 @@ describe.each(CASES)('$code', ({ code, said, has, not, house = USUAL_HOUSE, noRe
 it('every finding has its case here', () => {
   const cases = new Set(CASES.map(({ code }) => code))
   expect(cases.size).toBe(CASES.length)
-  expect(CASES.length).toBe(45)
+  expect(CASES.length).toBe(47)
 })

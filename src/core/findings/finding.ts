@@ -136,6 +136,7 @@ export type Fact =
         | 'join.hips'
         | 'join.ribs'
         | 'join.trunk'
+        | 'join.legs'
         | 'join.gaze'
         | 'join.level'
       readonly ends: string
@@ -227,6 +228,8 @@ export type Fact =
       readonly most: number
       readonly foot?: Side
     }
+  /** A leg is turned while it carries, with bent knees over a flat foot; or while one turns over it. */
+  | { readonly code: 'legs.twist'; readonly leg: Side; readonly isTurning: boolean }
   | {
       readonly code: 'legs.long'
       readonly level: 'low' | 'deep'
@@ -303,11 +306,13 @@ export function severityOf(fact: Fact): Severity {
     case 'join.hips':
     case 'join.ribs':
     case 'join.trunk':
+    case 'join.legs':
     case 'join.gaze':
     case 'join.level':
       return fact.late ? 'snag' : 'note'
     case 'hips.locked':
       return fact.where === 'toes' ? 'care' : 'snag'
+    case 'legs.twist':
     case 'head.turning':
     case 'head.quick':
     case 'head.level':

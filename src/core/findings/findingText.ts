@@ -24,6 +24,8 @@ const ordinal = (n: number): string => ['', 'first', 'second', 'third'][n] ?? `$
 
 const partWord: Readonly<Record<BodyPart, string>> = {
   feet: 'feet',
+  legR: 'right leg',
+  legL: 'left leg',
   knees: 'knees',
   pelvis: 'hips',
   waist: 'waist',
@@ -128,6 +130,7 @@ function factText(fact: Fact, units: Units): string {
     case 'join.hips':
     case 'join.ribs':
     case 'join.trunk':
+    case 'join.legs':
     case 'join.gaze':
     case 'join.level':
       return partJoin(fact)
@@ -190,6 +193,8 @@ function factText(fact: Fact, units: Units): string {
       return `The audience is ${Math.round(Math.abs(fact.degrees))}° away here: no head turns that far. Turn first, or look back over a shoulder.`
     case 'turn.idle':
       return `No foot lands in these counts that could share the turn of ${degrees(fact.degrees)}. Step or touch there, or leave it out.`
+    case 'legs.twist':
+      return `Your ${fact.leg === 'R' ? 'right' : 'left'} leg is turned while it carries you${fact.isTurning ? ' through a turn' : ' with bent knees, the foot flat'}: that winds the knee up. Turn it on the ball of the foot, or with the weight off it.`
     case 'legs.long':
       return `${seconds(fact.seconds)} ${fact.level}; over ${fact.most} s thighs and knees tire. Come up in between.`
     case 'move.remainder': {
@@ -246,6 +251,7 @@ const PART_WORD = {
   'join.hips': 'hips',
   'join.ribs': 'ribs',
   'join.trunk': 'body',
+  'join.legs': 'legs',
   'join.gaze': 'eyes',
   'join.level': 'height',
 } as const

@@ -17,6 +17,7 @@ export interface Meeting {
     | 'arms'
     | 'gaze'
     | 'trunk'
+    | 'legs'
   /** meets, can still be made or only looks different, or does not work. */
   readonly how: 'meets' | 'differs' | 'misses'
   readonly words: string
@@ -51,8 +52,10 @@ export function joinStrip(checked: Checked, into: 'repeat' | 'switch'): readonly
     ),
     meeting('height', isLevel, 'same height', `${to.level}, begins ${from.level}`),
     ...(['hips', 'ribs', 'arms', 'gaze'] as const).map((part) => meetingOf(part, gaps.get(part))),
-    // The trunk is named where it matters: most dances never hold it anywhere.
-    ...(gaps.has('trunk') ? [meetingOf('trunk', gaps.get('trunk'))] : []),
+    // Trunk and legs are named where it matters: most dances never hold them anywhere.
+    ...(['trunk', 'legs'] as const).flatMap((part) =>
+      gaps.has(part) ? [meetingOf(part, gaps.get(part))] : [],
+    ),
   ]
 }
 

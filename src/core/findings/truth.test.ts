@@ -117,6 +117,11 @@ const SILENT: readonly (readonly [string, string, Danced?])[] = [
   ['B5 a count between', 'feet 3 step R side turn 90\nhead 5-6 head-roll cw'],
   ['B6 a nod', 'head 4 nod', { level: 'new' }],
   ['B7 three leaps', 'feet 1 leap R side; 2 leap L side; 3 jump both', { level: 'improver' }],
+  [
+    'C1 knees in turn',
+    'feet 2 jump out\nlegs 3 R in; 3& R home; 4 L in until 4\nhips 3 hip-bump R',
+  ],
+  ['B10 a knee without weight', 'feet 1 touch R side\nlegs 1 R in until 2'],
   ['C2 low, until it is up again', 'feet 1 low; 1 step R side; 3 close L; 8 up'],
   ['C2 walks on the toes', 'feet 1 toes; 1-4 march R; 5-8 march R; 8& up'],
   ['C3 a turn while down', 'feet 1& bend; 2 pivot 90; 3 close R'],
@@ -276,6 +281,8 @@ const SPOKEN: readonly (readonly [string, string, string, (Danced & { text?: Reg
     'note load.impact A5',
     { level: 'improver' },
   ],
+  ['C1 one tick', 'legs 3 R in; 3 R out', 'fault layer.clash A3'],
+  ['B10 over bent knees', 'feet 1 step R side; 1& bend\nlegs 2 R in', 'care legs.twist A2'],
   [
     'C2 deep for long',
     'feet 1 deep',

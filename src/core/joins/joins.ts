@@ -2,8 +2,14 @@ import type { Combination } from '../combination/combination'
 import { mirror } from '../combination/mirror'
 import { passesOf, pickupTicks } from '../combination/passes'
 import type { Vocabulary } from '../moves/vocabulary'
-import { dance } from '../simulate/primitives'
-import { type Planned, planOf, type Simulation, stateBefore } from '../simulate/simulate'
+import { dance, settled } from '../simulate/primitives'
+import {
+  type Planned,
+  planOf,
+  type Simulation,
+  settlesAtEnd,
+  stateBefore,
+} from '../simulate/simulate'
 import { startState } from '../simulate/start'
 import type { BodyState } from '../simulate/state'
 
@@ -19,6 +25,8 @@ export interface FootJoins {
 interface Opening {
   readonly start: BodyState
   readonly steps: readonly Planned[]
+  /** Phrases before the first of them in which the feet do nothing let the weight settle. */
+  readonly settles: boolean
 }
 
 /** The first steps of a round: of its pickup when every round has one, else from count 1 on. */
@@ -29,21 +37,24 @@ function firstSteps(planned: readonly Planned[], { pickup }: Combination): reado
 
 /** The opening of the other side, without mirroring and dancing the rest of it. */
 function otherOpening(combination: Combination, vocabulary: Vocabulary): Opening {
+  let settles = false
   for (const entry of combination.order) {
     const phrases = combination.phrases.filter(({ id }) => id === entry.phrase)
     const other = mirror({ ...combination, phrases, order: [entry] })
-    const steps = firstSteps(planOf(passesOf(other, vocabulary), vocabulary, other), other)
-    if (steps.length > 0) return { start: startState(other.start), steps }
+    const passes = passesOf(other, vocabulary)
+    const steps = firstSteps(planOf(passes, vocabulary, other), other)
+    if (steps.length > 0) return { start: startState(other.start), steps, settles }
+    settles ||= passes.some((pass) => settlesAtEnd(pass, vocabulary))
   }
-  return { start: startState(mirror({ ...combination, phrases: [] }).start), steps: [] }
+  return { start: startState(mirror({ ...combination, phrases: [] }).start), steps: [], settles }
 }
 
 /** Whether what follows can be danced from the weight this one ends with. */
-function fits(end: BodyState, { start, steps }: Opening): boolean {
+function fits(end: BodyState, { start, steps, settles }: Opening): boolean {
   if (steps.length === 0)
     return end.weight === start.weight || end.weight === 'both' || start.weight === 'both'
   // All that lands together counts: a rise may be what makes a pivot possible.
-  let state = end
+  let state = settles ? settled(end) : end
   for (const { at, action, settles } of steps) {
     const outcome = dance(state, action, at, undefined, settles)
     if (outcome.fault) return false
@@ -54,7 +65,9 @@ function fits(end: BodyState, { start, steps }: Opening): boolean {
 
 /** Whether the foot is right at the end for the same side again, and for the other side. */
 export function footJoins(simulation: Simulation, vocabulary: Vocabulary): FootJoins {
-  const { danced, opening, combination, length } = simulation
+  const { danced, opening, combination, length, passes } = simulation
+  const steps = firstSteps(danced, combination)
+  const before = passes.slice(0, steps[0]?.pass.index ?? passes.length)
   // A pickup of every round takes the last counts: what it starts from is the end here.
   const end = combination.pickup?.each
     ? stateBefore(simulation, length - pickupTicks(combination))
@@ -62,7 +75,8 @@ export function footJoins(simulation: Simulation, vocabulary: Vocabulary): FootJ
   return {
     repeats: fits(end, {
       start: opening,
-      steps: firstSteps(danced, combination),
+      steps,
+      settles: before.some((pass) => settlesAtEnd(pass, vocabulary)),
     }),
     switches: fits(end, otherOpening(combination, vocabulary)),
   }

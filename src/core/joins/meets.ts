@@ -11,7 +11,7 @@ import { armWords } from '../what/arms'
 import { gazeName } from '../what/look'
 import type { Places } from '../what/places'
 
-type JoinPart = 'arms' | 'hips' | 'ribs' | 'gaze' | 'trunk'
+type JoinPart = 'arms' | 'hips' | 'ribs' | 'gaze' | 'trunk' | 'legs'
 
 /** One part of the body that does not end where what follows begins (model 7). */
 export interface Gap {
@@ -25,6 +25,7 @@ export interface Gap {
 
 const PARTS: readonly { readonly part: JoinPart; readonly layer: Layer }[] = [
   { part: 'hips', layer: 'hips' },
+  { part: 'legs', layer: 'legs' },
   { part: 'ribs', layer: 'torso' },
   { part: 'trunk', layer: 'torso' },
   { part: 'arms', layer: 'arms' },
@@ -32,13 +33,22 @@ const PARTS: readonly { readonly part: JoinPart; readonly layer: Layer }[] = [
 ]
 
 /** Places from the other side. */
-export const mirrorPlaces = ({ hips, ribs, arms, gaze, trunk, shoulders }: Places): Places => ({
+export const mirrorPlaces = ({
+  hips,
+  ribs,
+  arms,
+  gaze,
+  trunk,
+  shoulders,
+  legs,
+}: Places): Places => ({
   hips: mirrorCompass(hips),
   ribs: mirrorCompass(ribs),
   arms: { R: arms.L, L: arms.R },
   gaze: mirrorGaze(gaze),
   trunk: mirrorTrunk(trunk),
   shoulders: { R: shoulders.L, L: shoulders.R },
+  legs: { R: legs.L, L: legs.R },
 })
 
 function wordOf(places: Places, part: JoinPart): string {
@@ -49,13 +59,17 @@ function wordOf(places: Places, part: JoinPart): string {
       return gazeName[places.gaze]
     case 'trunk':
       return trunkName[places.trunk]
+    case 'legs':
+      return `R ${places.legs.R}, L ${places.legs.L}`
     default:
       return compassWord[places[part]]
   }
 }
 
 const isSame = (a: Places, b: Places, part: JoinPart): boolean =>
-  part === 'arms' ? a.arms.R === b.arms.R && a.arms.L === b.arms.L : a[part] === b[part]
+  part === 'arms' || part === 'legs'
+    ? a[part].R === b[part].R && a[part].L === b[part].L
+    : a[part] === b[part]
 
 /**
  * What does not meet when the same side follows, or the other one. A part whose first move
@@ -81,7 +95,7 @@ export function gapsInto(simulation: Simulation, into: 'repeat' | 'switch'): rea
     // The first step takes the hips home before anything sends them on.
     if (part === 'hips' && isHome(simulation, first?.at ?? length)) return []
     // Nobody looks back where the round began to look.
-    if (!first && part !== 'gaze' && part !== 'trunk') return []
+    if (!first && part !== 'gaze' && part !== 'trunk' && part !== 'legs') return []
     const words = { part, layer, ends: wordOf(ends, part), starts: wordOf(starts, part) }
     if (!first) return rest > 0 ? [] : [words]
     const event = into === 'repeat' ? first.event : mirrorEvent(first.event)

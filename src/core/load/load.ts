@@ -43,6 +43,7 @@ export interface CountLoad {
 
 const WEIGHT: Readonly<Record<Layer, number>> = {
   feet: 1,
+  legs: 0.5,
   hips: 1,
   torso: 0.9,
   arms: 0.6,

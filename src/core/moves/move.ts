@@ -14,6 +14,8 @@ export type MoveKind = z.infer<typeof MoveKind>
 /** A part of the body that a move needs for itself. */
 export const BodyPart = z.enum([
   'feet',
+  'legR',
+  'legL',
   'knees',
   'pelvis',
   'waist',

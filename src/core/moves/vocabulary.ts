@@ -78,6 +78,7 @@ export const vocabulary = readVocabulary(table)
 
 export const layerWord: Readonly<Record<Layer, string>> = {
   feet: 'Feet',
+  legs: 'Legs',
   hips: 'Hips',
   torso: 'Torso',
   arms: 'Arms',

@@ -51,6 +51,7 @@ const TASK_WORDS: Readonly<Record<RunTask, string>> = {
 /** Alone, standing, before it goes on the feet. */
 const ALONE_WORDS = {
   feet: 'Hips quiet; quick steps stay under the shoulders.',
+  legs: 'From the hip, the knee over the toes; on the ball, or with the weight off it.',
   hips: 'Feet still, knees soft; hips alone, the ribs stay level.',
   torso: 'Feet and hips still; only what is named moves.',
   arms: 'Feet still; the path matters as much as the place.',

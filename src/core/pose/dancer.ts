@@ -48,7 +48,7 @@ export function dancerOf(simulation: Simulation, options: DancerOptions = {}): D
   const shownFeet = layers.has('feet') ? simulation : { ...simulation, danced: [] }
   const steps = stepsOf(shownFeet)
   const isolations = isolationsOf(simulation, layers)
-  const posture = postureOf(simulation, layers.has('torso'))
+  const posture = postureOf(simulation, layers)
   const arms = armsOf(simulation, layers.has('arms'))
   const swings = inBuckets([...isolations.swings, ...arms.swings])
   const own: Scratch = {
@@ -57,6 +57,7 @@ export function dancerOf(simulation: Simulation, options: DancerOptions = {}): D
     ribs: new Float64Array(PATH_SIZE),
     head: new Float64Array(3),
     posture: new Float64Array(POSTURE_SIZE),
+    legs: { R: new Float64Array(1), L: new Float64Array(1) },
     arms: { R: new Float64Array(ARM_SIZE), L: new Float64Array(ARM_SIZE) },
     feet: feetNow(),
     foot: new Float64Array(4),
@@ -79,6 +80,7 @@ export function dancerOf(simulation: Simulation, options: DancerOptions = {}): D
       heldAt(posture.shoulders.R, tick, shoulderR)
       heldAt(posture.shoulders.L, tick, shoulderL)
       addPosture(own.posture, own.channels)
+      for (const side of SIDES) heldAt(posture.legs[side], tick, own.legs[side])
       feetAt(steps, tick, own.feet)
       standUp(pose, own)
       for (const side of SIDES) heldAt(arms.held[side], tick, own.arms[side])

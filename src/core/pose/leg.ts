@@ -2,6 +2,7 @@ import { otherSide, SIDES, type Side, signOf } from '../body/side'
 import { eased, radians } from './curve'
 import { jointsOfSide, type Pose, placeOfJoint } from './joints'
 import { BODY, LEG_REACH } from './proportions'
+import type { Scratch } from './scratch'
 import { bend, put, reachDown } from './solve'
 import type { FeetNow } from './steps'
 
@@ -13,21 +14,27 @@ const CROSSED_WHOLE = 0.08
 const HEEL_GIVES = 38
 const spot = new Float64Array(9)
 
+type Legs = Scratch['legs']
+type Spot = Omit<FeetNow['at']['R'], 'contact'>
+/** Written anew for each leg, so that no frame makes anything new. */
+const turned: Spot = { right: 0, forward: 0, up: 0, pitch: 0 }
+
 /** How far the pelvis must come down so that both legs reach the floor with their heels up. */
-export function legsReach(pose: Pose, feet: FeetNow): number {
+export function legsReach(pose: Pose, feet: FeetNow, legs: Legs): number {
   let drop = 0
   for (const side of SIDES) {
     const hip = jointsOfSide[side].hip
     const aside = signOf(side) * BODY.hipAside
     put(pose.joints, hip, pose.joints, placeOfJoint.pelvis, pose.pelvis, aside, -BODY.hipBelow, 0)
-    const foot = feet.at[side]
+    const turnedOut = legs[side][0] as number
+    const foot = turnedFoot(feet, side, turnedOut)
     drop = Math.max(
       drop,
       reachDown(
         pose.joints,
         hip,
         foot,
-        radians(feet.facing + signOf(side) * TURNED_OUT),
+        radians(feet.facing + signOf(side) * (TURNED_OUT + turnedOut)),
         Math.max(foot.pitch, HEEL_GIVES),
       ),
     )
@@ -35,11 +42,14 @@ export function legsReach(pose: Pose, feet: FeetNow): number {
   return drop
 }
 
-/** One leg: the foot as it stands, the heel up as far as it must be, the knee over the toes. */
-export function leg(pose: Pose, feet: FeetNow, side: Side): void {
+/**
+ * One leg: the foot as it stands, the heel up as far as it must be, the knee over the toes.
+ * @param turnedOut degrees by which it is turned out at the hip, besides what is usual
+ */
+export function leg(pose: Pose, feet: FeetNow, side: Side, turnedOut: number): void {
   const { joints } = pose
   const sign = signOf(side)
-  const foot = feet.at[side]
+  const foot = turnedFoot(feet, side, turnedOut)
   const hip = jointsOfSide[side].hip
   put(
     joints,
@@ -61,7 +71,7 @@ export function leg(pose: Pose, feet: FeetNow, side: Side): void {
     BODY.crestAbove,
     0,
   )
-  const yaw = radians(feet.facing + sign * TURNED_OUT)
+  const yaw = radians(feet.facing + sign * (TURNED_OUT + turnedOut))
   const fx = Math.sin(yaw)
   const fz = Math.cos(yaw)
   const pitch = heelFor(joints, hip, foot, fx, fz)
@@ -74,6 +84,20 @@ export function leg(pose: Pose, feet: FeetNow, side: Side): void {
   const ankle = jointsOfSide[side].ankle
   pullUp(joints, hip, ankle)
   bend(joints, hip, ankle, jointsOfSide[side].knee, BODY.thigh, BODY.shin, spot)
+}
+
+/** A foot that turns with its leg does so on its ball: the point under the ankle goes round that. */
+function turnedFoot(feet: FeetNow, side: Side, turnedOut: number): Spot {
+  const foot = feet.at[side]
+  if (turnedOut === 0) return foot
+  const sign = signOf(side)
+  const usual = radians(feet.facing + sign * TURNED_OUT)
+  const yaw = radians(feet.facing + sign * (TURNED_OUT + turnedOut))
+  turned.right = foot.right + BODY.ball * (Math.sin(usual) - Math.sin(yaw))
+  turned.forward = foot.forward + BODY.ball * (Math.cos(usual) - Math.cos(yaw))
+  turned.up = foot.up
+  turned.pitch = foot.pitch
+  return turned
 }
 
 /** How far the feet are crossed, 0 to 1: a foot past the other one, on that one's side. */

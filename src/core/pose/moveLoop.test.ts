@@ -58,6 +58,7 @@ const PART = {
   torso: 'chest',
   head: 'head',
   arms: 'palmR',
+  legs: 'kneeR',
   feet: 'pelvis',
 } as const
 

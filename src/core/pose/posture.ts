@@ -1,4 +1,5 @@
-import type { ShoulderPlace, TrunkPlace } from '../body/places'
+import type { Layer } from '../body/layers'
+import { LEG_TURN, type LegPlace, type ShoulderPlace, type TrunkPlace } from '../body/places'
 import { SIDES, type Side } from '../body/side'
 import type { Channel } from '../moves/motion'
 import { courseOf, courseSlices } from '../simulate/course'
@@ -63,14 +64,16 @@ const trunkAt = (place: TrunkPlace): readonly number[] =>
 const shoulderAt = (place: ShoulderPlace): readonly number[] =>
   SHOULDER[place].map((cm) => cm / 100)
 
-/** How the trunk and each shoulder are held through a simulation. */
+/** How the trunk, each shoulder and each leg are held through a simulation. */
 export interface Posture {
+  readonly legs: Readonly<Record<Side, Held>>
   readonly trunk: Held
   readonly shoulders: Readonly<Record<Side, Held>>
 }
 
-/** What holds the trunk and the shoulders; as they stand where the torso is not shown. */
-export function postureOf(simulation: Simulation, isShown: boolean): Posture {
+/** What holds trunk, shoulders and legs; as they stand where their layer is not shown. */
+export function postureOf(simulation: Simulation, shown: ReadonlySet<Layer>): Posture {
+  const isShown = shown.has('torso')
   const trunk: Sending[] = []
   const shoulders: Record<Side, Sending[]> = { R: [], L: [] }
   if (isShown) {
@@ -92,9 +95,41 @@ export function postureOf(simulation: Simulation, isShown: boolean): Posture {
   }
   const held = (side: Side) => heldThrough(shoulderAt('level'), shoulders[side])
   return {
+    legs: legsOf(simulation, shown.has('legs')),
     trunk: heldThrough(trunkAt('upright'), trunk),
     shoulders: { R: held('R'), L: held('L') },
   }
+}
+
+/** Degrees by which a leg is turned out at each of its places. */
+const LEG: Readonly<Record<LegPlace, readonly number[]>> = {
+  home: [0],
+  in: [-LEG_TURN],
+  out: [LEG_TURN],
+}
+
+function legsOf(simulation: Simulation, isShown: boolean): Posture['legs'] {
+  const sent: Record<Side, Sending[]> = { R: [], L: [] }
+  if (isShown) {
+    for (const run of courseOf(simulation)) {
+      const { what } = run.event
+      if (what.kind !== 'legs') continue
+      for (const side of SIDES) {
+        const place = what[side]
+        if (place) sent[side].push({ ...timeOf(run, simulation.time), way: straightTo(LEG[place]) })
+      }
+    }
+    for (const { returns } of courseSlices(simulation))
+      for (const { part, at: start, after } of returns)
+        if (part === 'legs')
+          for (const side of SIDES)
+            sent[side].push({
+              start,
+              end: start + TICKS_PER_COUNT,
+              way: straightTo(LEG[after.legs[side]]),
+            })
+  }
+  return { R: heldThrough(LEG.home, sent.R), L: heldThrough(LEG.home, sent.L) }
 }
 
 /** Adds what is held to what is danced. */

@@ -7,6 +7,8 @@ export interface Scratch {
   readonly hips: Float64Array
   readonly ribs: Float64Array
   readonly head: Float64Array
+  /** Degrees by which each leg is turned out at the hip; in where it is below 0. */
+  readonly legs: Readonly<Record<Side, Float64Array>>
   /** What the trunk and the shoulders are held at: amounts of `HELD_CHANNELS`. */
   readonly posture: Float64Array
   readonly arms: Readonly<Record<Side, Float64Array>>

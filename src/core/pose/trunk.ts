@@ -15,7 +15,7 @@ const NECK_FOLLOWS = 0.45
 const spot = new Float64Array(9)
 
 /** Feet, legs, pelvis, chest and head. */
-export function standUp(pose: Pose, { channels: c, hips, ribs, head, feet }: Scratch): void {
+export function standUp(pose: Pose, { channels: c, hips, ribs, head, feet, legs }: Scratch): void {
   const yaw = radians(feet.facing)
   const sin = Math.sin(yaw)
   const cos = Math.cos(yaw)
@@ -80,10 +80,10 @@ export function standUp(pose: Pose, { channels: c, hips, ribs, head, feet }: Scr
   )
   put(joints, chest, joints, chest, pose.chest, 0, BODY.ribsTurnBelow, 0)
 
-  const drop = legsReach(pose, feet)
+  const drop = legsReach(pose, feet, legs)
   joints[pelvis + 1] = (joints[pelvis + 1] as number) - drop
   joints[chest + 1] = (joints[chest + 1] as number) - drop
-  for (const side of SIDES) leg(pose, feet, side)
+  for (const side of SIDES) leg(pose, feet, side, legs[side][0] as number)
 
   const neck = placeOfJoint.neck
   put(joints, neck, joints, chest, pose.chest, 0, BODY.shoulderAboveChest, 0)

@@ -124,6 +124,8 @@ const TRIES: Readonly<Record<FindingCode, (one: Case) => Iterable<Try>>> = {
   'join.arms': (one) => returns(one),
   'join.hips': (one) => returns(one),
   'join.ribs': (one) => returns(one),
+  'join.legs': (one) => returns(one),
+  'legs.twist': (one) => [...onTheBall(one), ...drop(one, 0)],
   'join.trunk': (one) => returns(one),
   'join.gaze': (one) => returns(one),
   'join.level': (one) => levelOut(one),

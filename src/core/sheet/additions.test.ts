@@ -46,6 +46,10 @@ const LINES: readonly (readonly [typed: string, printed: string, said: RegExp])[
     'feet 1 step R side turn 45; 2 up',
     /turning 45° to the right/i,
   ],
+  ['legs 3 R in; 3& R home', 'legs 3 R in; 3& R home', /right knee in\..*right leg home/i],
+  ['legs 5 both out until 8', 'legs 5 both out until 8', /both legs out, held to 8/i],
+  ['legs 1 R knee in, L home', 'legs 1 R in, L home', /right knee in, left leg home/i],
+  ['legs 2 toes in L', 'legs 2 L in', /left knee in/i],
   ['torso 1 at forward; 3 at upright', 'torso 1 at forward; 3 at upright', /body forward/i],
   ['torso 1 at twist R until 3', 'torso 1 at twist R until 3', /body twisted right, held to 3/i],
   [

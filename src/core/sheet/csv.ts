@@ -14,6 +14,13 @@ import { dancedText, entryText, writeSheet } from './writeSheet'
 
 const COLUMNS = ['phrase', 'count', ...LAYERS, 'facing', 'weight', 'cue'] as const
 type Column = (typeof COLUMNS)[number]
+
+/** The columns of a table: legs have theirs only where they do something. */
+const columnsOf = ({ phrases }: Combination): readonly Column[] =>
+  COLUMNS.filter(
+    (column) =>
+      column !== 'legs' || phrases.some(({ events }) => events.some((one) => one.layer === column)),
+  )
 type Row = Partial<Record<Column, string>>
 
 /** In the phrase column: the row holds a line of the sheet that is no landing (title, order, notes). */
@@ -45,7 +52,9 @@ export function writeCsv(combination: Combination, base: Vocabulary): string {
             const entry = entryText(event, phrase.counts, vocabulary)
             // Where the count column says it all, it is not said again.
             const own = `${event.optional ? '~' : ''}${label(at)} `
-            return entry.startsWith(own) && !event.optional ? dancedText(event, vocabulary) : entry
+            return entry.startsWith(own) && !event.optional
+              ? dancedText(event, vocabulary, phrase.counts)
+              : entry
           })
           .join('; ')
       rows.push({
@@ -58,8 +67,9 @@ export function writeCsv(combination: Combination, base: Vocabulary): string {
       })
     }
   }
-  const data = rows.map((row) => COLUMNS.map((column) => asCell(column, row[column] ?? '')))
-  return `${Papa.unparse({ fields: [...COLUMNS], data }, { newline: '\n' })}\n`
+  const columns = columnsOf(plain)
+  const data = rows.map((row) => columns.map((column) => asCell(column, row[column] ?? '')))
+  return `${Papa.unparse({ fields: [...columns], data }, { newline: '\n' })}\n`
 }
 
 /** What a spreadsheet would take for a formula; and what was kept from that before. */

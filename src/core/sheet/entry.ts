@@ -168,6 +168,7 @@ const mayBeOfName = (token: Token | undefined): boolean =>
 
 const EXPECTED: Readonly<Record<Layer, string>> = {
   feet: 'a step such as “step R side”, or a figure',
+  legs: '“R in”, “both out”, “R home”',
   hips: 'a hip move, or “at R”',
   torso: 'a move of the torso, or “at R”',
   arms: '“both low”, “R high-v, L hips”, or a move of the arms',

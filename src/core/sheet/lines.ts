@@ -31,6 +31,7 @@ const HEADER_WORDS = [
 export type HeaderWord = (typeof HEADER_WORDS)[number]
 export const PHRASE_WORDS = [
   'feet',
+  'legs',
   'hips',
   'torso',
   'arms',

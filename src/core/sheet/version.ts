@@ -67,6 +67,7 @@ function isNew({ what, held }: Event): boolean {
     case 'share':
     case 'trunk':
     case 'shoulder':
+    case 'legs':
       return true
     case 'arms':
       return areNew(what)
@@ -74,7 +75,7 @@ function isNew({ what, held }: Event): boolean {
       return NEW_LOOKS.has(what.gaze)
     case 'move':
       return what.arm !== undefined
-    case 'at':
+    default:
       return false
   }
 }

@@ -244,11 +244,7 @@ export function entryText(event: Event, counts: number, vocabulary: Vocabulary):
 }
 
 /** What is danced, without its time: `step R side`, `hip-drop L every 1 !keep`. */
-export function dancedText(
-  event: Event,
-  vocabulary: Vocabulary,
-  counts = MOST_PHRASE_COUNTS,
-): string {
+export function dancedText(event: Event, vocabulary: Vocabulary, counts: number): string {
   const {
     at,
     held,

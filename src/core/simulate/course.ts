@@ -1,7 +1,8 @@
 import { dequal } from 'dequal'
+import type { FootAction, Primitive } from '../body/feet'
 import type { Layer } from '../body/layers'
 import { compassSteps, GAZE_ANGLES, type HeadAngles, palmAt } from '../body/places'
-import { SIDES } from '../body/side'
+import { SIDES, type Side } from '../body/side'
 import { type DancedEvent, heldTicks } from '../combination/lengths'
 import { type Pass, pickupTicks } from '../combination/passes'
 import type { House } from '../house/house'
@@ -104,7 +105,7 @@ function follow({ slices, combination, vocabulary, house }: Simulation): readonl
   const begin = -COUNT_IN_TICKS - pickupTicks(combination)
   let entry: Standing = {
     places: startPlaces(combination.start),
-    lastEnd: { feet: 0, hips: begin, torso: begin, arms: begin, head: begin },
+    lastEnd: { feet: 0, legs: begin, hips: begin, torso: begin, arms: begin, head: begin },
     hipsUntil: begin,
   }
   return slices.map((slice) => {
@@ -130,6 +131,13 @@ const meltOf = ({ length, isCut }: DancedEvent, kind: MoveKind): number =>
     ? Math.min(TICKS_PER_COUNT, Math.floor(length / 2))
     : 0
 
+/** What leaves a foot where it stands. */
+const STAYS: ReadonlySet<Primitive> = new Set(['sway', 'recover', 'drag', 'sweep', 'pivot'])
+
+/** Whether a foot is taken up from the floor. */
+const leavesFloor = ({ primitive, foot, jump }: FootAction, side: Side): boolean =>
+  jump !== undefined || (foot === side && !STAYS.has(primitive))
+
 /** A part that is held to a tick of the combination, and where it was before. */
 interface HeldUntil {
   readonly at: number
@@ -147,6 +155,7 @@ function partHeld({ what, layer }: DancedEvent): keyof Places | undefined {
     case 'look':
       return 'gaze'
     case 'arms':
+    case 'legs':
     case 'trunk':
       return what.kind
     case 'shoulder':
@@ -173,6 +182,14 @@ function followSlice(pass: Pass, { entry, slice, vocabulary, house }: Begun): Co
     if (part === 'hips' ? places.hips === 'C' : places.gaze === 'front') return
     back(part === 'hips' ? { ...places, hips: 'C' } : { ...places, gaze: 'front' }, part, at)
   }
+  /** A leg is at home again where its foot leaves the floor. */
+  const goHome = ({ action }: DancedStep, at: number) => {
+    const legs = { ...places.legs }
+    for (const side of SIDES)
+      if (legs[side] !== 'home' && leavesFloor(action, side)) legs[side] = 'home'
+    if (SIDES.some((side) => legs[side] !== places.legs[side]))
+      back({ ...places, legs }, 'legs', at)
+  }
   const held: HeldUntil[] = []
   /** What was held to a tick is back by then, where nothing else has been asked of it. */
   const letGo = (tick: number) => {
@@ -190,6 +207,7 @@ function followSlice(pass: Pass, { entry, slice, vocabulary, house }: Begun): Co
       const { at, action, after } = step
       if (at > tick) return
       if (shiftsWeight(stood, step) && at >= hipsUntil) goBack('hips', at)
+      goHome(step, at)
       stood = after
       turned += action.turn ?? 0
       if (Math.abs(turned) >= LOOK_TURNS) goBack('gaze', at)

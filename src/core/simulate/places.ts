@@ -14,6 +14,7 @@ export const startPlaces = ({ hips, ribs, arms, gaze }: Start): Places => ({
   arms,
   gaze,
   trunk: 'upright',
+  legs: { R: 'home', L: 'home' },
   shoulders: { R: 'level', L: 'level' },
 })
 

@@ -208,7 +208,7 @@ const stepsIn = oncePerPhrase((events, vocabulary): readonly PhraseStep[] => {
 })
 
 /** Whether the weight has settled on both feet at the end of a pass (model 4). */
-const settlesAtEnd = ({ events, length, leadIn }: Pass, vocabulary: Vocabulary): boolean => {
+export const settlesAtEnd = ({ events, length, leadIn }: Pass, vocabulary: Vocabulary): boolean => {
   if (leadIn) return false
   const last = stepsIn(events, vocabulary).findLast(
     ({ action }) => !factsOf(action.primitive).levelOnly,

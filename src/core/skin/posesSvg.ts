@@ -16,6 +16,7 @@ export interface LabelledPose {
 /** Ink that reads on white paper. */
 const CLOTH: Readonly<Record<Layer, string>> = {
   feet: '#4a3348',
+  legs: '#4a3348',
   hips: '#c4501a',
   torso: '#8d2f66',
   arms: '#2a7a72',

@@ -38,13 +38,16 @@ const depthOf = ({ back, front }: Area): number => front - back
 /** What of a dance is one round: the first one has the pickup before it, all of them where it is danced each time. */
 function roundIn(simulation: Simulation, isFirst: boolean) {
   const { combination, danced, length, start } = simulation
-  if (combination.pickup?.each) {
-    const until = length - pickupTicks(combination)
-    return { begin: start, steps: danced.filter(({ at }) => at < until) }
+  const { from, to } = roundEnds(simulation)
+  const until = combination.pickup?.each ? length - pickupTicks(combination) : length
+  const fromOne = isFirst || combination.pickup?.each
+  const steps = danced.filter(({ at }) => at < until && (fromOne || at >= 0))
+  const last = steps.at(-1)?.after
+  return {
+    begin: fromOne ? start : from,
+    // The weight may settle between the feet behind the last step, and the middle with it.
+    bodies: last && last.weight !== to.weight ? [...steps, { at: until, after: to }] : steps,
   }
-  return isFirst
-    ? { begin: start, steps: danced }
-    : { begin: roundEnds(simulation).from, steps: danced.filter(({ at }) => at >= 0) }
 }
 
 /** The way of the dancer's middle through one round, from a place and a facing of the room. */
@@ -56,7 +59,7 @@ function roundFrom(
   { isMirrored, isFirst }: { readonly isMirrored: boolean; readonly isFirst: boolean },
 ): Round {
   const { landing } = simulation.house
-  const { begin: state, steps } = roundIn(simulation, isFirst)
+  const { begin: state, bodies } = roundIn(simulation, isFirst)
   const begin = middleOf(state, landing)
   const sign = isMirrored ? -1 : 1
   const turned = facing - sign * state.facing
@@ -81,8 +84,8 @@ function roundFrom(
   return {
     side,
     points: [
-      point(state, Math.min(0, steps[0]?.at ?? 0)),
-      ...steps.map(({ after, at }) => point(after, at)),
+      point(state, Math.min(0, bodies[0]?.at ?? 0)),
+      ...bodies.map(({ after, at }) => point(after, at)),
     ],
   }
 }
@@ -134,10 +137,10 @@ export function areaOf(rounds: readonly Round[]): Area {
 /** The floor one round takes by the dancer's middle, without drawing its way: asked after every edit. */
 export function areaOfOne(simulation: Simulation): Area {
   const { house } = simulation
-  const { begin: stance, steps } = roundIn(simulation, true)
+  const { begin: stance, bodies } = roundIn(simulation, true)
   const begin = middleOf(stance, house.landing)
   let [left, right, back, front] = [0, 0, 0, 0]
-  for (const { after } of steps) {
+  for (const { after } of bodies) {
     const middle = middleOf(after, house.landing)
     const [x, y] = [middle.right - begin.right, middle.forward - begin.forward]
     if (x < left) left = x

@@ -4,6 +4,7 @@ import { ArmsWhat, arms } from './arms'
 import { AtWhat, at } from './at'
 import { FootWhat, foot } from './foot'
 import type { Kind } from './kind'
+import { LegsWhat, legs } from './legs'
 import { LookWhat, look } from './look'
 import { MoveWhat, move } from './move'
 import { ShareWhat, share } from './share'
@@ -13,6 +14,7 @@ import { ShoulderWhat, shoulder, TrunkWhat, trunk } from './trunk'
 export const What = z.discriminatedUnion('kind', [
   // Each from its own module, and once more in the list below.
   FootWhat,
+  LegsWhat,
   TrunkWhat,
   ShoulderWhat,
   AtWhat,
@@ -34,6 +36,7 @@ const KINDS: { readonly [K in What['kind']]: Kind<Extract<What, { kind: K }>> } 
   share,
   // A figure may begin with the word of a step.
   move,
+  legs,
   foot,
 }
 
@@ -44,7 +47,7 @@ const HEIGHTS: ReadonlySet<Primitive> = new Set(['low', 'deep', 'tall', 'toes'])
 export const canBeHeld = (what: What): boolean =>
   what.kind === 'foot'
     ? HEIGHTS.has(what.action.primitive)
-    : ['at', 'trunk', 'shoulder', 'look', 'arms'].includes(what.kind)
+    : ['at', 'legs', 'trunk', 'shoulder', 'look', 'arms'].includes(what.kind)
 
 /** All kinds, in that order. */
 export const ALL_KINDS = Object.values(KINDS) as unknown as readonly Kind<What>[]

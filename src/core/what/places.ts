@@ -3,6 +3,7 @@ import {
   ArmPlace,
   Compass,
   Gaze,
+  type LegPlace,
   mirrorCompass,
   mirrorGaze,
   type ShoulderPlace,
@@ -18,6 +19,7 @@ export interface Places {
   readonly arms: Readonly<Record<Side, ArmPlace>>
   readonly gaze: Gaze
   readonly trunk: TrunkPlace
+  readonly legs: Readonly<Record<Side, LegPlace>>
   readonly shoulders: Readonly<Record<Side, ShoulderPlace>>
 }
 

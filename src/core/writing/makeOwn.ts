@@ -101,6 +101,7 @@ export function ownMoveOf(
 
 const USUAL_PART: Readonly<Record<Event['layer'], BodyPart>> = {
   feet: 'feet',
+  legs: 'legR',
   hips: 'pelvis',
   torso: 'ribs',
   arms: 'armR',

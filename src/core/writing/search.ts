@@ -5,6 +5,7 @@ import {
   Compass,
   compassWord,
   Gaze,
+  LegPlace,
   ShoulderPlace,
   shoulderName,
   TrunkPlace,
@@ -174,6 +175,13 @@ const held = (what: What, words: string): Written => ({
   rank: 32,
 })
 
+/** Legs turned at the hip. */
+const legEntries = (): readonly Written[] =>
+  LegPlace.options.flatMap((place) => [
+    held({ kind: 'legs', R: place }, `knee ${place}`),
+    held({ kind: 'legs', R: place, L: place }, `both legs ${place}`),
+  ])
+
 /** The trunk and the shoulders, held somewhere. */
 const trunkEntries = (): readonly Written[] => [
   ...TrunkPlace.options
@@ -234,6 +242,7 @@ const moveEntry = (move: Move): Written => ({
 
 const OWN_ENTRIES: Readonly<Record<Layer, () => readonly Written[]>> = {
   feet: footEntries,
+  legs: () => legEntries(),
   hips: () => compassEntries('hips'),
   torso: () => [...compassEntries('torso'), ...trunkEntries()],
   arms: armEntries,

@@ -38,6 +38,7 @@ const OWN_WORDS: Readonly<Record<Layer, () => readonly Completion[]>> = {
     ...list(Direction.options, 'direction'),
     ...list(['share 360'], 'turn'),
   ],
+  legs: () => list(['R in', 'R out', 'R home', 'both in', 'both out'], 'place'),
   hips: () =>
     list(
       Compass.options.map((place) => `at ${place}`),

@@ -15,6 +15,7 @@ const tags = {
   comment: Tag.define(),
   kept: Tag.define(),
   feet: Tag.define(),
+  legs: Tag.define(),
   hips: Tag.define(),
   torso: Tag.define(),
   arms: Tag.define(),
@@ -22,7 +23,7 @@ const tags = {
 }
 
 const OPTIONS =
-  /^(?:every|alt|on|turn|via|size|rate|cw|ccw|small|large|ball|heel|as|easier|harder|cue|note|words|leave)\b/
+  /^(?:every|alt|alone|on|until|turn|share|via|size|rate|cw|ccw|small|large|ball|heel|flat|both|as|easier|harder|cue|note|words|leave)\b/
 const STEPS = new Set<string>([
   ...Primitive.options,
   ...Direction.options,

@@ -24,6 +24,7 @@ const APART: Readonly<Record<Frame, number | undefined>> = {
   arms: 1.7,
   hands: 0.95,
   feet: undefined,
+  legs: undefined,
   all: undefined,
 }
 

@@ -65,7 +65,17 @@ export function dancingsShown({ history, shown, selection }: SessionState): read
 export const layersOf = (only: Layer | undefined): ReadonlySet<Layer> =>
   new Set(only ? ['feet', only] : LAYERS)
 
-export const layersShown = ({ only }: SessionState): ReadonlySet<Layer> => layersOf(only)
+/** What is shown in the braid: the legs only where they do something, or are looked at. */
+export function layersShown({ only, history, selection }: SessionState): ReadonlySet<Layer> {
+  const shown = layersOf(only)
+  if (only !== undefined || selection.layer === 'legs' || usesLegs(history.present)) return shown
+  return WITHOUT_LEGS
+}
+
+const WITHOUT_LEGS: ReadonlySet<Layer> = new Set(LAYERS.filter((layer) => layer !== 'legs'))
+
+const usesLegs = ({ phrases }: Combination): boolean =>
+  phrases.some(({ events }) => events.some(({ layer }) => layer === 'legs'))
 
 export const passOf = ({ history }: SessionState, { dancing, pass }: Selection): Pass | undefined =>
   simulationFrom(history.present, dancing).passes[pass]

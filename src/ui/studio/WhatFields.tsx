@@ -5,6 +5,7 @@ import {
   Compass,
   compassWord,
   Gaze,
+  LegPlace,
   ShoulderPlace,
   shoulderName,
   TrunkPlace,
@@ -36,6 +37,8 @@ export function WhatFields({ event, write }: { event: Event; write: (what: What)
           }
         />
       )
+    case 'legs':
+      return <LegFields what={what} write={write} />
     case 'trunk':
       return (
         <NativeSelect
@@ -121,6 +124,37 @@ export function WhatFields({ event, write }: { event: Event; write: (what: What)
       )
     }
   }
+}
+
+function LegFields({
+  what,
+  write,
+}: {
+  what: Extract<What, { kind: 'legs' }>
+  write: (what: What) => void
+}) {
+  return (
+    <div className={classes.cardRow}>
+      {(['L', 'R'] as const).map((side) => (
+        <NativeSelect
+          key={side}
+          size="xs"
+          label={side === 'R' ? 'Right leg' : 'Left leg'}
+          className={classes.grow}
+          data={['', ...LegPlace.options].map((place) => ({
+            value: place,
+            label: place || 'stays',
+          }))}
+          value={what[side] ?? ''}
+          onChange={({ currentTarget }) => {
+            const place = LegPlace.safeParse(currentTarget.value).data
+            const [R, L] = side === 'R' ? [place, what.L] : [what.R, place]
+            if (R || L) write({ kind: 'legs', ...(R && { R }), ...(L && { L }) })
+          }}
+        />
+      ))}
+    </div>
+  )
 }
 
 function ArmFields({

@@ -21,6 +21,7 @@ const PLACE_OF = {
   'join.hips': 'hips',
   'join.ribs': 'torso',
   'join.trunk': 'torso',
+  'join.legs': 'legs',
   'join.gaze': 'head',
 } as const
 
@@ -39,11 +40,13 @@ export function* returns({
   const what: What =
     layer === 'arms'
       ? { kind: 'arms', ...places.arms }
-      : layer === 'head'
-        ? { kind: 'look', gaze: places.gaze }
-        : finding.code === 'join.trunk'
-          ? { kind: 'trunk', place: places.trunk }
-          : { kind: 'at', place: layer === 'hips' ? places.hips : places.ribs }
+      : layer === 'legs'
+        ? { kind: 'legs', ...places.legs }
+        : layer === 'head'
+          ? { kind: 'look', gaze: places.gaze }
+          : finding.code === 'join.trunk'
+            ? { kind: 'trunk', place: places.trunk }
+            : { kind: 'at', place: layer === 'hips' ? places.hips : places.ribs }
   const put = (pass: number, at: (phrase: Phrase) => Tick): Edit | undefined => {
     const entry = combination.order.at(pass)
     const phrase = combination.phrases.find(({ id }) => id === entry?.phrase)
