@@ -16,7 +16,6 @@ import {
   labelIn,
   labelOfSpan,
   lastSlot,
-  MOST_PHRASE_COUNTS,
   TICKS_PER_COUNT,
   type Tick,
   tick,
