@@ -58,9 +58,9 @@ export function armsOf(simulation: Simulation, shown: boolean): Arms {
     for (const run of courseOf(simulation))
       if (run.event.layer === 'arms') sendArms(run, simulation, sent, swings)
     for (const { returns } of courseSlices(simulation))
-      for (const { part, at, after } of returns)
+      for (const { part, sides, at, after } of returns)
         if (part === 'arms')
-          for (const side of SIDES)
+          for (const side of sides)
             sent[side].push({
               start: at,
               end: at + TICKS_PER_COUNT,

@@ -85,11 +85,11 @@ export function postureOf(simulation: Simulation, shown: ReadonlySet<Layer>): Po
         shoulders[what.side].push({ ...time, way: straightTo(shoulderAt(what.place)) })
     }
     for (const { returns } of courseSlices(simulation))
-      for (const { part, at: start, after } of returns) {
+      for (const { part, sides, at: start, after } of returns) {
         const leg = { start, end: start + TICKS_PER_COUNT }
         if (part === 'trunk') trunk.push({ ...leg, way: straightTo(trunkAt(after.trunk)) })
         if (part === 'shoulders')
-          for (const side of SIDES)
+          for (const side of sides)
             shoulders[side].push({ ...leg, way: straightTo(shoulderAt(after.shoulders[side])) })
       }
   }
@@ -120,9 +120,9 @@ function legsOf(simulation: Simulation, isShown: boolean): Posture['legs'] {
       }
     }
     for (const { returns } of courseSlices(simulation))
-      for (const { part, at: start, after } of returns)
+      for (const { part, sides, at: start, after } of returns)
         if (part === 'legs')
-          for (const side of SIDES)
+          for (const side of sides)
             sent[side].push({
               start,
               end: start + TICKS_PER_COUNT,

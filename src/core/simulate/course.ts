@@ -80,6 +80,8 @@ export interface CourseSlice {
 /** A part that goes back without a word: the hips to the centre, the eyes to the front; or what was held so long. */
 interface Return {
   readonly part: keyof Places
+  /** Which of a pair; both where it is none. */
+  readonly sides: readonly Side[]
   /** From the start of the combination. */
   readonly at: number
   readonly after: Places
@@ -142,9 +144,30 @@ const leavesFloor = ({ primitive, foot, jump }: FootAction, side: Side): boolean
 interface HeldUntil {
   readonly at: number
   readonly part: keyof Places
+  /** Which of a pair are still to go back: those nothing else is asked of before. */
+  readonly sides: readonly Side[]
   readonly from: Places
-  /** Something is asked of it before it is back. */
-  readonly isSentOn: boolean
+}
+
+/** Which of a pair an event sends. */
+const sidesHeld = ({ what }: DancedEvent): readonly Side[] => {
+  switch (what.kind) {
+    case 'arms':
+    case 'legs':
+      return SIDES.filter((side) => what[side] !== undefined)
+    case 'shoulder':
+      return [what.side]
+    default:
+      return SIDES
+  }
+}
+
+/** The places with a part, or one of a pair, as it was. */
+const withPartOf = (places: Places, from: Places, { part, sides }: HeldUntil): Places => {
+  if (part !== 'arms' && part !== 'legs' && part !== 'shoulders')
+    return { ...places, [part]: from[part] }
+  const back = Object.fromEntries(sides.map((side) => [side, from[part][side]]))
+  return { ...places, [part]: { ...places[part], ...back } }
 }
 
 /** The part that an event sends somewhere. */
@@ -173,10 +196,11 @@ function followSlice(pass: Pass, { entry, slice, vocabulary, house }: Begun): Co
   const returns: Return[] = []
   let { places, hipsUntil } = entry
   let turned = 0
+  const held: HeldUntil[] = []
   const lastEnd = { ...entry.lastEnd }
-  const back = (to: Places, part: keyof Places, at: number) => {
+  const back = (to: Places, part: keyof Places, at: number, sides: readonly Side[] = SIDES) => {
     places = to
-    returns.push({ part, at, after: places })
+    returns.push({ part, sides, at, after: places })
   }
   const goBack = (part: 'hips' | 'gaze', at: number) => {
     if (part === 'hips' ? places.hips === 'C' : places.gaze === 'front') return
@@ -187,31 +211,37 @@ function followSlice(pass: Pass, { entry, slice, vocabulary, house }: Begun): Co
     const legs = { ...places.legs }
     for (const side of SIDES)
       if (legs[side] !== 'home' && leavesFloor(action, side)) legs[side] = 'home'
-    if (SIDES.some((side) => legs[side] !== places.legs[side]))
-      back({ ...places, legs }, 'legs', at)
+    const gone = SIDES.filter((side) => legs[side] !== places.legs[side])
+    if (gone.length === 0) return
+    back({ ...places, legs }, 'legs', at, gone)
+    for (const [i, one] of held.entries())
+      if (one.part === 'legs')
+        held[i] = { ...one, sides: one.sides.filter((side) => !gone.includes(side)) }
   }
-  const held: HeldUntil[] = []
   /** What was held to a tick is back by then, where nothing else has been asked of it. */
   const letGo = (tick: number) => {
-    for (const { at, part, from, isSentOn } of held.splice(0)) {
-      if (at > tick) held.push({ at, part, from, isSentOn })
-      else if (!isSentOn) back({ ...places, [part]: from[part] }, part, at)
+    for (const one of held.splice(0)) {
+      if (one.at > tick) held.push(one)
+      else if (one.sides.length > 0)
+        back(withPartOf(places, one.from, one), one.part, one.at, one.sides)
     }
   }
   let stood = slice.entry
   let next = 0
   /** What the feet do up to a tick takes hips and eyes back where they were sent. */
-  const stepTo = (tick: number) => {
+  const goOnTo = (tick: number) => {
     for (; next < slice.danced.length; next++) {
       const step = slice.danced[next] as DancedStep
       const { at, action, after } = step
-      if (at > tick) return
+      if (at > tick) break
+      letGo(at)
       if (shiftsWeight(stood, step) && at >= hipsUntil) goBack('hips', at)
       goHome(step, at)
       stood = after
       turned += action.turn ?? 0
       if (Math.abs(turned) >= LOOK_TURNS) goBack('gaze', at)
     }
+    letGo(tick)
   }
   for (const event of inTime(pass.events)) {
     const { layer, what } = event
@@ -219,8 +249,7 @@ function followSlice(pass: Pass, { entry, slice, vocabulary, house }: Begun): Co
     const move = what.kind === 'move' ? vocabulary.find(what.move) : undefined
     const kind = what.kind === 'move' ? (move?.kind ?? 'path') : 'place'
     const at = pass.at + event.at
-    letGo(at)
-    stepTo(at)
+    goOnTo(at)
     const end = at + event.length
     const before = places
     const after = placesAfter(before, event, vocabulary)
@@ -232,13 +261,16 @@ function followSlice(pass: Pass, { entry, slice, vocabulary, house }: Begun): Co
     runs.push({ pass, event, at, end, move, kind, before, after, reach })
     const part = event.until === undefined ? undefined : partHeld(event)
     if (part && event.until !== undefined) {
-      const isSentOn = pass.events.some(
-        (other) =>
-          other.at > event.at &&
-          other.at < (event.until ?? 0) + TICKS_PER_COUNT &&
-          partHeld(other) === part,
-      )
-      held.push({ at: pass.at + event.until, part, from: before, isSentOn })
+      const sentOn = pass.events
+        .filter(
+          (other) =>
+            other.at > event.at &&
+            other.at < (event.until ?? 0) + TICKS_PER_COUNT &&
+            partHeld(other) === part,
+        )
+        .flatMap(sidesHeld)
+      const sides = sidesHeld(event).filter((side) => !sentOn.includes(side))
+      held.push({ at: pass.at + event.until, part, sides, from: before })
       held.sort((a, b) => a.at - b.at)
     }
     places = after
@@ -247,8 +279,7 @@ function followSlice(pass: Pass, { entry, slice, vocabulary, house }: Begun): Co
     if (kind !== 'texture') lastEnd[layer] = Math.max(lastEnd[layer], end - meltOf(event, kind))
   }
   const end = pass.at + pass.length
-  letGo(end)
-  stepTo(end)
+  goOnTo(end)
   // A look belongs to the picture of its phrase.
   goBack('gaze', end)
   return { runs, returns, exit: { places, lastEnd, hipsUntil } }

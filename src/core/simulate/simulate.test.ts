@@ -4,7 +4,9 @@ import { mirrorFootAction } from '../body/feet'
 import { mirrorWeight } from '../body/side'
 import { defaultStart } from '../combination/combination'
 import { vocabulary } from '../moves/vocabulary'
-import { tick } from '../time/time'
+import { readSheet } from '../sheet/readSheet'
+import { tick, tickOfCount } from '../time/time'
+import { placesBefore } from './course'
 import { middleOf } from './landing'
 import { simulate, stateAt } from './simulate'
 
@@ -168,5 +170,28 @@ describe('the vocabulary', () => {
       '6L',
     ])
     expect(end.weight).toBe('R')
+  })
+})
+
+describe('what is held to a count', () => {
+  it.each([
+    ['arms 1 both crown until 4', { arms: { R: 'low', L: 'low' } }],
+    ['arms 1 R crown, L second via side until 4', { arms: { R: 'low', L: 'low' } }],
+    ['arms 1 both crown until 4; 3 L low', { arms: { R: 'low', L: 'low' } }],
+    ['arms 1 both crown until 4; 4 L second', { arms: { R: 'low', L: 'second' } }],
+    ['torso 1 shoulder R back until 4; 2 shoulder L up', { shoulders: { R: 'level', L: 'up' } }],
+    ['legs 1 both out until 4; 5 L in', { legs: { R: 'home', L: 'in' } }],
+    ['legs 1 R out; 3 R in until 6', { legs: { R: 'out', L: 'home' } }],
+    // A foot that was off the floor has forgotten what was held.
+    ['legs 1 R out; 3 R in until 6\n feet 4 step R side', { legs: { R: 'home', L: 'home' } }],
+    ['hips 1 at R; 3 at L until 5', { hips: 'R' }],
+    ['head 1 look up; 3 look R until 5', { gaze: 'up' }],
+  ])('is back where it was behind it, each of a pair by itself: %s', (line, places) => {
+    const { combination, messages } = readSheet(
+      `sway 2\nstart arms low\nphrase A 8\n ${line}`,
+      vocabulary,
+    )
+    expect(messages).toEqual([])
+    expect(placesBefore(simulate(combination, vocabulary), tickOfCount(8))).toMatchObject(places)
   })
 })
