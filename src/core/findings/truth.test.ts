@@ -121,6 +121,7 @@ const SILENT: readonly (readonly [string, string, Danced?])[] = [
     'C1 knees in turn',
     'feet 2 jump out\nlegs 3 R in; 3& R home; 4 L in until 4\nhips 3 hip-bump R',
   ],
+  ['C1 quick knees', 'legs 3 R in; 3e R home, L in; 3& L home', { tempo: 100 }],
   ['B10 a knee without weight', 'feet 1 touch R side\nlegs 1 R in until 2'],
   ['C2 low, until it is up again', 'feet 1 low; 1 step R side; 3 close L; 8 up'],
   ['C2 walks on the toes', 'feet 1 toes; 1-4 march R; 5-8 march R; 8& up'],
@@ -282,6 +283,7 @@ const SPOKEN: readonly (readonly [string, string, string, (Danced & { text?: Reg
     { level: 'improver' },
   ],
   ['C1 one tick', 'legs 3 R in; 3 R out', 'fault layer.clash A3'],
+  ['C1 too soon for a leg', 'legs 3 R in; 3e R home', 'snag move.too-fast A3', { tempo: 126 }],
   ['B10 over bent knees', 'feet 1 step R side; 1& bend\nlegs 2 R in', 'care legs.twist A2'],
   [
     'C2 deep for long',

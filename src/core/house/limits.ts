@@ -70,6 +70,7 @@ const SINGLE_LIMITS = {
   'reach.armMetre': limit('A palm goes a metre in', 0.35, 's'),
   'reach.armLeast': limit('A palm never goes anywhere under', 0.15, 's'),
   'reach.gaze': limit('The head turns 90° in', 0.2, 's'),
+  'reach.leg': limit('A leg turns in or out in', 0.15, 's'),
   'reach.armSpeed': limit('A palm goes at the most', 3.5, 'm/s', 0.5, 10),
   'reach.ofFastest': limit('A move may have less than its comfortable time, by', 0.7, '×', 0.3, 1),
   'head.rolls': limit('Head rolls and whips in 8 counts, at the most', 4, 'times', 0, 32),

@@ -1,7 +1,10 @@
+import { SIDES } from '../../body/side'
 import { claimOf } from '../../combination/claims'
 import type { DancedEvent } from '../../combination/lengths'
+import { nameOf } from '../../combination/names'
 import type { Move } from '../../moves/move'
 import { cyclesOf } from '../../moves/rate'
+import type { Vocabulary } from '../../moves/vocabulary'
 import type { Simulation } from '../../simulate/simulate'
 import { secondsOfTicks, tempoFor } from '../../time/tempo'
 import { endOf, TICKS_PER_COUNT } from '../../time/time'
@@ -24,7 +27,9 @@ export const fastMoves: TempoRule = {
 interface Fast {
   readonly event: DancedEvent
   readonly pass: Simulation['passes'][number]
-  readonly move: Move
+  readonly name: string
+  /** What it lasts by itself. */
+  readonly own: number
   readonly least: number
   readonly ticks: number
   readonly most: number
@@ -43,17 +48,38 @@ const fastIn = feetByPass<undefined, Fast>(undefined, ({ slice: { pass }, house,
     const { ticks, each } = timeGiven(event, move)
     const most = tempoFor(ticks, least)
     const runsOn = event.isCut === true && endOf(event) === pass.length
-    return canBeFound(most) ? [{ event, pass, move, least, ticks, most, each, runsOn }] : []
+    const { name, length: own } = move
+    return canBeFound(most) ? [{ event, pass, name, own, least, ticks, most, each, runsOn }] : []
   })
-  return { found, carry: undefined }
+  const legs = fastLegs(pass, house.limits['reach.leg'], vocabulary)
+  return { found: [...found, ...legs], carry: undefined }
 })
 
-const limitOf = ({ event, pass, move, least, ticks, most, each }: Fast): TempoLimit => ({
+/** Legs that are sent on before they can be where they were sent. */
+const fastLegs = (pass: Fast['pass'], least: number, vocabulary: Vocabulary): readonly Fast[] =>
+  pass.events.flatMap((event): readonly Fast[] => {
+    const { what, at } = event
+    if (what.kind !== 'legs') return []
+    const sides = SIDES.filter((side) => what[side] !== undefined)
+    const next = pass.events.flatMap((one) =>
+      one.at > at && one.what.kind === 'legs' && sides.some((side) => side in one.what)
+        ? one.at
+        : [],
+    )
+    if (next.length === 0) return []
+    const ticks = Math.min(...next) - at
+    const most = tempoFor(ticks, least)
+    const name = nameOf(event, vocabulary)
+    const times = { own: ticks, least, ticks, most, each: 'whole', runsOn: false } as const
+    return canBeFound(most) ? [{ event, pass, name, ...times }] : []
+  })
+
+const limitOf = ({ event, pass, name, least, ticks, most, each }: Fast): TempoLimit => ({
   at: pass.at + event.at,
   most,
   found: (tempo) => ({
     code: 'move.too-fast',
-    move: move.name,
+    move: name,
     seconds: secondsOfTicks(ticks, tempo),
     least,
     each,
@@ -85,7 +111,7 @@ function timeGiven(
  * in the phrases that follow, and from the top again. At the most its own.
  */
 function ticksOnto(
-  { event, pass, move }: Fast,
+  { event, pass, own }: Fast,
   { passes, combination, vocabulary, length }: Simulation,
 ): number {
   const { parts } = claimOf(event, vocabulary)
@@ -101,7 +127,7 @@ function ticksOnto(
           claimOf(one, vocabulary).kind !== 'texture' &&
           claimOf(one, vocabulary).parts.some((part) => parts.includes(part)),
       )
-      if (first) return Math.min(move.length, round + next.at + first.at - from)
+      if (first) return Math.min(own, round + next.at + first.at - from)
     }
-  return move.length
+  return own
 }
