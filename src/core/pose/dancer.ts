@@ -49,6 +49,14 @@ export function dancerOf(simulation: Simulation, options: DancerOptions = {}): D
   const steps = stepsOf(shownFeet)
   const isolations = isolationsOf(simulation, layers)
   const posture = postureOf(simulation, layers)
+  // Upright, level and at home add nothing.
+  const isHeld = [
+    posture.trunk,
+    posture.shoulders.R,
+    posture.shoulders.L,
+    posture.legs.R,
+    posture.legs.L,
+  ].some(({ starts }) => starts.length > 0)
   const arms = armsOf(simulation, layers.has('arms'))
   const swings = inBuckets([...isolations.swings, ...arms.swings])
   const own: Scratch = {
@@ -76,11 +84,13 @@ export function dancerOf(simulation: Simulation, options: DancerOptions = {}): D
       heldAt(isolations.ribs, tick, own.ribs)
       heldAt(isolations.head, tick, own.head)
       if (clearer !== 1) makeClearer(own, clearer)
-      heldAt(posture.trunk, tick, trunk)
-      heldAt(posture.shoulders.R, tick, shoulderR)
-      heldAt(posture.shoulders.L, tick, shoulderL)
-      addPosture(own.posture, own.channels)
-      for (const side of SIDES) heldAt(posture.legs[side], tick, own.legs[side])
+      if (isHeld) {
+        heldAt(posture.trunk, tick, trunk)
+        heldAt(posture.shoulders.R, tick, shoulderR)
+        heldAt(posture.shoulders.L, tick, shoulderL)
+        addPosture(own.posture, own.channels)
+        for (const side of SIDES) heldAt(posture.legs[side], tick, own.legs[side])
+      }
       feetAt(steps, tick, own.feet)
       standUp(pose, own)
       for (const side of SIDES) heldAt(arms.held[side], tick, own.arms[side])
