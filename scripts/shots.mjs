@@ -145,7 +145,7 @@ await music.page.keyboard.press('s')
 await music.page.waitForTimeout(1500)
 await music.shot('song-map')
 await music.page.getByRole('link', { name: 'Songs', exact: true }).click()
-await music.page.getByRole('link', { name: /Slow Copper/ }).waitFor()
+await music.page.getByRole('link', { name: /Slow Copper \d/ }).waitFor()
 await music.shot('songs')
 await music.close()
 

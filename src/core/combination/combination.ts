@@ -202,6 +202,10 @@ export const Combination = z
   .readonly()
 export type Combination = z.infer<typeof Combination>
 
+/** Whether anything is written for a layer. */
+export const usesLayer = ({ phrases }: Pick<Combination, 'phrases'>, layer: Layer): boolean =>
+  phrases.some(({ events }) => events.some((one) => one.layer === layer))
+
 /**
  * A combination as one side dances it. With `otherTurns` every turn is danced the other way
  * round from how it stands here, and its steps go where that leads: the other side of a

@@ -1,6 +1,6 @@
 import Papa from 'papaparse'
 import { LAYERS } from '../body/layers'
-import type { Combination, Phrase } from '../combination/combination'
+import { type Combination, type Phrase, usesLayer } from '../combination/combination'
 import { passesOf } from '../combination/passes'
 import { quoted } from '../entry/tokens'
 import { UserError } from '../errors'
@@ -16,11 +16,8 @@ const COLUMNS = ['phrase', 'count', ...LAYERS, 'facing', 'weight', 'cue'] as con
 type Column = (typeof COLUMNS)[number]
 
 /** The columns of a table: legs have theirs only where they do something. */
-const columnsOf = ({ phrases }: Combination): readonly Column[] =>
-  COLUMNS.filter(
-    (column) =>
-      column !== 'legs' || phrases.some(({ events }) => events.some((one) => one.layer === column)),
-  )
+const columnsOf = (combination: Combination): readonly Column[] =>
+  COLUMNS.filter((column) => column !== 'legs' || usesLayer(combination, column))
 type Row = Partial<Record<Column, string>>
 
 /** In the phrase column: the row holds a line of the sheet that is no landing (title, order, notes). */

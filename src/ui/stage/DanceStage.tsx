@@ -3,7 +3,7 @@ import { useCallback, useMemo, useRef, useState } from 'react'
 import { useStore } from 'zustand'
 import { LAYERS, type Layer } from '../../core/body/layers'
 import { sideWord } from '../../core/body/side'
-import type { Combination } from '../../core/combination/combination'
+import { type Combination, usesLayer } from '../../core/combination/combination'
 import type { Dancing } from '../../core/combination/dancing'
 import { layerWord } from '../../core/moves/vocabulary'
 import type { DanceMoment } from '../../core/performance/performance'
@@ -61,6 +61,9 @@ export function DanceStage(props: DanceStageProps) {
     (): DanceMoment =>
       deck.moment() ?? { seam: undefined, ...(scrubbed.getState() ?? { dancing, tick: at }) },
     [deck, dancing, at],
+  )
+  const pickable = LAYERS.toReversed().filter(
+    (layer) => layer !== 'legs' || only === layer || usesLayer(combination, layer),
   )
   const choose = (layer: Layer) => onOnly(only === layer ? undefined : layer)
   const whose = viewFacts[choice.view].whose
@@ -129,7 +132,7 @@ export function DanceStage(props: DanceStageProps) {
         <SeeingPicks {...choice} onChange={(change) => stageChoice.setState(change)} />
       </div>
       <div className={classes.layers}>
-        {LAYERS.toReversed().map((layer) => (
+        {pickable.map((layer) => (
           <button
             key={layer}
             type="button"

@@ -1,7 +1,7 @@
 import type { Layer } from '../../core/body/layers'
 import { LAYERS } from '../../core/body/layers'
 import { otherSide, type Side } from '../../core/body/side'
-import type { Combination } from '../../core/combination/combination'
+import { type Combination, usesLayer } from '../../core/combination/combination'
 import { bothOf, type Dancing, isLead, partOf } from '../../core/combination/dancing'
 import type { DancedEvent } from '../../core/combination/lengths'
 import type { Pass } from '../../core/combination/passes'
@@ -68,14 +68,12 @@ export const layersOf = (only: Layer | undefined): ReadonlySet<Layer> =>
 /** What is shown in the braid: the legs only where they do something, or are looked at. */
 export function layersShown({ only, history, selection }: SessionState): ReadonlySet<Layer> {
   const shown = layersOf(only)
-  if (only !== undefined || selection.layer === 'legs' || usesLegs(history.present)) return shown
+  if (only !== undefined || selection.layer === 'legs' || usesLayer(history.present, 'legs'))
+    return shown
   return WITHOUT_LEGS
 }
 
 const WITHOUT_LEGS: ReadonlySet<Layer> = new Set(LAYERS.filter((layer) => layer !== 'legs'))
-
-const usesLegs = ({ phrases }: Combination): boolean =>
-  phrases.some(({ events }) => events.some(({ layer }) => layer === 'legs'))
 
 export const passOf = ({ history }: SessionState, { dancing, pass }: Selection): Pass | undefined =>
   simulationFrom(history.present, dancing).passes[pass]
