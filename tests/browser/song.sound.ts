@@ -114,6 +114,21 @@ async function recorded(page: Page, seconds: number): Promise<Recorded> {
   })
 }
 
+/** Once more where a busy machine lost pieces of it: what was not listened to says nothing of the song. */
+async function recordedWhole(page: Page): Promise<Recorded> {
+  for (let tries = 1; ; tries++) {
+    await page.evaluate(() => {
+      const { pieces, started } = window as unknown as { pieces: []; started: [] }
+      pieces.length = 0
+      started.length = 0
+    })
+    const heard = await recorded(page, LISTENED)
+    const { row, isHere } = rowOf(heard)
+    const share = isHere.reduce((sum, one) => sum + one, 0) / row.length
+    if (share > 0.9 || tries === 3) return heard
+  }
+}
+
 /** All pieces in a row, from the first one on; one that was lost is silent. */
 function rowOf({ pieces, rate }: Recorded) {
   const from = pieces[0]?.at ?? 0
@@ -172,12 +187,7 @@ describe('a song', () => {
         await slider.focus()
         for (let now = 100; now > speed; now -= 5) await slider.press('ArrowLeft')
         await page.locator(`[data-speed="${speed}"]`).waitFor()
-        await page.evaluate(() => {
-          const { pieces, started } = window as unknown as { pieces: []; started: [] }
-          pieces.length = 0
-          started.length = 0
-        })
-        const heard = await recorded(page, LISTENED)
+        const heard = await recordedWhole(page)
         const { row, from } = rowOf(heard)
         const step = Math.round(heard.rate / 1000)
         const strong = strengths(row, heard.rate, STROKE_HERTZ, step)
