@@ -42,16 +42,19 @@ interface PrimitiveFacts {
   readonly contact?: Contact
 }
 
+/** Where each way leads, in degrees to the foot's own side from forward. */
+export const WAY_ANGLES: Readonly<Partial<Record<Direction, number>>> = {
+  side: 90,
+  forward: 0,
+  back: 180,
+  'diag-forward': 45,
+  'diag-back': 135,
+  'cross-front': -45,
+  'cross-behind': -135,
+}
+
 /** Where a hop goes, and a jump onto both feet. */
-const HOPS: readonly Direction[] = [
-  'side',
-  'forward',
-  'back',
-  'diag-forward',
-  'diag-back',
-  'cross-front',
-  'cross-behind',
-]
+const HOPS = Direction.options.filter((direction) => WAY_ANGLES[direction] !== undefined)
 const JUMPS: readonly Direction[] = ['forward', 'back']
 
 /** The foot primitives of model 4. */

@@ -1,24 +1,23 @@
 import { z } from 'zod'
-import { negated, type Side } from './side'
+import { negated, otherSide, type Side, sideAtEnd } from './side'
+
+/** Words with their side at the end change it for the other; those without one stay. */
+function across<W extends string>(words: readonly W[]): (word: W) => W {
+  const other = new Map(
+    words.map((word) => {
+      const side = sideAtEnd(word)
+      return [word, side ? (`${word.slice(0, -1)}${otherSide[side]}` as W) : word]
+    }),
+  )
+  return (word) => other.get(word) ?? word
+}
 
 /** Where hips or ribs are over the feet. */
 export const Compass = z.enum(['C', 'R', 'L', 'F', 'B', 'FR', 'FL', 'BR', 'BL'])
 export type Compass = z.infer<typeof Compass>
 
 /** R and L change places, front and back stay. */
-export const mirrorCompass = (place: Compass): Compass => COMPASS_ACROSS[place]
-
-const COMPASS_ACROSS: Readonly<Record<Compass, Compass>> = {
-  C: 'C',
-  R: 'L',
-  L: 'R',
-  F: 'F',
-  B: 'B',
-  FR: 'FL',
-  FL: 'FR',
-  BR: 'BL',
-  BL: 'BR',
-}
+export const mirrorCompass = across(Compass.options)
 
 export const compassWord: Readonly<Record<Compass, string>> = {
   C: 'centre',
@@ -189,7 +188,7 @@ export const Gaze = z.enum([
 ])
 export type Gaze = z.infer<typeof Gaze>
 
-export const mirrorGaze = (gaze: Gaze): Gaze => GAZE_ACROSS[gaze]
+export const mirrorGaze = across(Gaze.options)
 
 /** How the head is held, in degrees: right + as seen by the dancer, down +, towards the right shoulder +. */
 export interface HeadAngles {
@@ -222,28 +221,6 @@ export const GAZE_ANGLES: Readonly<Record<Gaze, HeadAngles>> = {
   audience: { turn: 0, nod: 0, tilt: 0 },
 }
 
-const GAZE_ACROSS: Readonly<Record<Gaze, Gaze>> = {
-  front: 'front',
-  R: 'L',
-  L: 'R',
-  up: 'up',
-  down: 'down',
-  'over-R': 'over-L',
-  'over-L': 'over-R',
-  'hand-R': 'hand-L',
-  'hand-L': 'hand-R',
-  'tilt-R': 'tilt-L',
-  'tilt-L': 'tilt-R',
-  'corner-R': 'corner-L',
-  'corner-L': 'corner-R',
-  'back-R': 'back-L',
-  'back-L': 'back-R',
-  'down-R': 'down-L',
-  'down-L': 'down-R',
-  hand: 'hand',
-  audience: 'audience',
-}
-
 /** How the trunk is held over the hips. */
 export const TrunkPlace = z.enum([
   'upright',
@@ -258,19 +235,7 @@ export const TrunkPlace = z.enum([
 ])
 export type TrunkPlace = z.infer<typeof TrunkPlace>
 
-export const mirrorTrunk = (place: TrunkPlace): TrunkPlace => TRUNK_ACROSS[place]
-
-const TRUNK_ACROSS: Readonly<Record<TrunkPlace, TrunkPlace>> = {
-  upright: 'upright',
-  forward: 'forward',
-  back: 'back',
-  arch: 'arch',
-  round: 'round',
-  'twist-R': 'twist-L',
-  'twist-L': 'twist-R',
-  'tip-R': 'tip-L',
-  'tip-L': 'tip-R',
-}
+export const mirrorTrunk = across(TrunkPlace.options)
 
 export const trunkName: Readonly<Record<TrunkPlace, string>> = {
   upright: 'body up again',

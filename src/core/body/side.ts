@@ -28,3 +28,9 @@ export const Way = z.enum(['cw', 'ccw'])
 export type Way = z.infer<typeof Way>
 
 export const otherWay: Readonly<Record<Way, Way>> = { cw: 'ccw', ccw: 'cw' }
+
+/** The side a place is on, by the end of its name: `FR`, `over-L`. */
+export function sideAtEnd(place: string): Side | undefined {
+  const end = place.at(-1)
+  return end === 'R' || end === 'L' ? end : undefined
+}

@@ -1,3 +1,4 @@
+import { isHalfDegrees } from '../body/facing'
 import { Direction, Primitive } from '../body/feet'
 import { Via } from '../body/places'
 import type { Side } from '../body/side'
@@ -115,10 +116,7 @@ export function readOptions(
       case 'share': {
         if (place.layer !== 'feet')
           throw new EntryProblem('Only the feet turn: write the share on their line.', token)
-        const said = reader.need('how many degrees: share 270')
-        options.share = degreesIn(said)
-        if (options.share === 0)
-          throw new EntryProblem('A turn of 0° is none: write share 270.', said)
+        options.share = sharedDegrees(reader)
         break
       }
       case 'via': {
@@ -252,10 +250,18 @@ function everyIn(token: Token): Tick {
   return tick(ticks)
 }
 
+/** The degrees that steps share. */
+export function sharedDegrees(reader: Reader): number {
+  const said = reader.need('how many degrees: share 270')
+  const degrees = degreesIn(said)
+  if (degrees === 0) throw new EntryProblem('A turn of 0° is none: write share 270.', said)
+  return degrees
+}
+
 /** Three turns either way at the most, in half degrees. */
 export function degreesIn(token: Token): number {
   const value = Number(token.text)
-  if (!Number.isInteger(2 * value) || Math.abs(value) > 1080)
+  if (!isHalfDegrees(value) || Math.abs(value) > 1080)
     throw new EntryProblem(
       `“${token.text}” does not work here: write degrees, whole or half, -1080 to 1080.`,
       token,

@@ -76,6 +76,7 @@ const SINGLE_LIMITS = {
   'head.rolls': limit('Head rolls and whips in 8 counts, at the most', 4, 'times', 0, 32),
   'head.quickRoll': limit('A head roll is quick under', 1.9, 's'),
   'head.quickWhip': limit('A head whip is quick under', 0.9, 's'),
+  'head.behind': limit('The audience is behind one from', 90, '°', 0, 180),
   'load.limit.new': limit('Load for new dancers', 4.5, 'points', 1, 30),
   'load.limit.improver': limit('Load for improvers', 5.5, 'points', 1, 30),
   'load.limit.intermediate': limit('Load for intermediate dancers', 7, 'points', 1, 30),

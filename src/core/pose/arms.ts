@@ -1,7 +1,7 @@
 import { ArmPlace, viaPlace } from '../body/places'
 import { otherSide, SIDES, type Side, signOf } from '../body/side'
 import type { Motion } from '../moves/motion'
-import { courseOf, courseSlices, type Run } from '../simulate/course'
+import { courseOf, type Run, returnsOf } from '../simulate/course'
 import { startPlaces } from '../simulate/places'
 import type { Simulation } from '../simulate/simulate'
 import { TICKS_PER_COUNT } from '../time/time'
@@ -10,7 +10,7 @@ import { ARM, armAtPlace, detourBetween } from './armPlaces'
 import { type ArmChannel, armAt } from './channels'
 import { eased } from './curve'
 import { type Held, heldThrough, hermite, type Sending, type WayOf } from './held'
-import { reachOf, timeOf } from './isolations'
+import { reachOf, timeBack, timeOf } from './isolations'
 import { peak } from './moveSwings'
 import { inTurn, type Repeat, repeatsIn } from './repeats'
 import type { Swing } from './swings'
@@ -57,15 +57,10 @@ export function armsOf(simulation: Simulation, shown: boolean): Arms {
   if (shown) {
     for (const run of courseOf(simulation))
       if (run.event.layer === 'arms') sendArms(run, simulation, sent, swings)
-    for (const { returns } of courseSlices(simulation))
-      for (const { part, sides, at, after } of returns)
-        if (part === 'arms')
-          for (const side of sides)
-            sent[side].push({
-              start: at,
-              end: at + TICKS_PER_COUNT,
-              way: armWay(side, [after.arms[side]], house.palms),
-            })
+    for (const { part, sides, at, after } of returnsOf(simulation))
+      if (part === 'arms')
+        for (const side of sides)
+          sent[side].push({ ...timeBack(at), way: armWay(side, [after.arms[side]], house.palms) })
   }
   const perTick = FASTEST_PALM * secondsBetween(simulation.time, 0, 1)
   const held = (side: Side) =>

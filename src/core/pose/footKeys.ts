@@ -92,9 +92,8 @@ function overOf(state: BodyState): FloorPoint {
         forward: state.feet[free].place.forward - standing.forward,
       }
   const far = Math.hypot(away.right, away.forward)
-  // Half the weight is on a foot that is pressed into the floor: the body comes along.
-  const most = state.pressed === free ? PRESSED_AWAY : MOST_AWAY / far
-  const by = far > 0 ? Math.min(state.pressed === free ? PRESSED_AWAY : WEIGHT_AWAY, most) : 0
+  if (far === 0) return standing
+  const by = state.pressed === free ? PRESSED_AWAY : Math.min(WEIGHT_AWAY, MOST_AWAY / far)
   return { right: standing.right + away.right * by, forward: standing.forward + away.forward * by }
 }
 

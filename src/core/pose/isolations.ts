@@ -8,7 +8,7 @@ import {
   mirrorCompass,
   mirrorGaze,
 } from '../body/places'
-import { courseOf, courseSlices, type Run } from '../simulate/course'
+import { courseOf, type Run, returnsOf } from '../simulate/course'
 import { lookAngles } from '../simulate/looks'
 import type { Simulation } from '../simulate/simulate'
 import { TICKS_PER_COUNT } from '../time/time'
@@ -49,16 +49,15 @@ export function isolationsOf(simulation: Simulation, layers: ReadonlySet<Layer>)
   const angles = (gaze: Gaze, by = 1) => held(GAZE_ANGLES[gaze], by)
   const sent = { hips: [] as Sending[], ribs: [] as Sending[], head: [] as Sending[] }
   const swings: Swing[] = []
-  for (const { returns } of courseSlices(simulation))
-    for (const { part, at, after } of returns) {
-      const leg = { start: at, end: at + TICKS_PER_COUNT }
-      if (part === 'hips' && layers.has('hips'))
-        sent.hips.push({ ...leg, way: straightTo(offset('hips', after.hips)) })
-      if (part === 'ribs' && layers.has('torso'))
-        sent.ribs.push({ ...leg, way: straightTo(offset('ribs', after.ribs)) })
-      if (part === 'gaze' && layers.has('head'))
-        sent.head.push({ ...leg, way: straightTo(angles(after.gaze)) })
-    }
+  for (const { part, at, after } of returnsOf(simulation)) {
+    const time = timeBack(at)
+    if (part === 'hips' && layers.has('hips'))
+      sent.hips.push({ ...time, way: straightTo(offset('hips', after.hips)) })
+    if (part === 'ribs' && layers.has('torso'))
+      sent.ribs.push({ ...time, way: straightTo(offset('ribs', after.ribs)) })
+    if (part === 'gaze' && layers.has('head'))
+      sent.head.push({ ...time, way: straightTo(angles(after.gaze)) })
+  }
   const heads = layers.has('head')
     ? courseOf(simulation).filter(({ event }) => event.layer === 'head')
     : []
@@ -109,6 +108,12 @@ export function timeOf(
   const ahead = Math.min(ticks, 0 - ticksFrom(time, start, -0.35))
   return { start: start - ahead, end: start }
 }
+
+/** What goes back without a word does so within a count. */
+export const timeBack = (start: number): { start: number; end: number } => ({
+  start,
+  end: start + TICKS_PER_COUNT,
+})
 
 type Offset = (part: 'hips' | 'ribs', place: Compass, by?: number) => number[]
 

@@ -1,13 +1,14 @@
 import type { Layer } from '../body/layers'
 import { LEG_TURN, type LegPlace, type ShoulderPlace, type TrunkPlace } from '../body/places'
-import { SIDES, type Side } from '../body/side'
+import type { Side } from '../body/side'
 import type { Channel } from '../moves/motion'
-import { courseOf, courseSlices } from '../simulate/course'
+import { courseOf, returnsOf } from '../simulate/course'
 import type { Simulation } from '../simulate/simulate'
-import { TICKS_PER_COUNT } from '../time/time'
+import type { What } from '../what/kinds'
+import type { Places } from '../what/places'
 import { at, scaleOf } from './channels'
 import { type Held, heldThrough, type Sending, straightTo } from './held'
-import { timeOf } from './isolations'
+import { timeBack, timeOf } from './isolations'
 
 type Amounts = Readonly<Partial<Record<Channel, number>>>
 
@@ -73,31 +74,34 @@ export interface Posture {
 
 /** What holds trunk, shoulders and legs; as they stand where their layer is not shown. */
 export function postureOf(simulation: Simulation, shown: ReadonlySet<Layer>): Posture {
-  const isShown = shown.has('torso')
-  const trunk: Sending[] = []
-  const shoulders: Record<Side, Sending[]> = { R: [], L: [] }
-  if (isShown) {
-    for (const run of courseOf(simulation)) {
-      const { what } = run.event
-      const time = timeOf(run, simulation.time)
-      if (what.kind === 'trunk') trunk.push({ ...time, way: straightTo(trunkAt(what.place)) })
-      if (what.kind === 'shoulder')
-        shoulders[what.side].push({ ...time, way: straightTo(shoulderAt(what.place)) })
-    }
-    for (const { returns } of courseSlices(simulation))
-      for (const { part, sides, at: start, after } of returns) {
-        const leg = { start, end: start + TICKS_PER_COUNT }
-        if (part === 'trunk') trunk.push({ ...leg, way: straightTo(trunkAt(after.trunk)) })
-        if (part === 'shoulders')
-          for (const side of sides)
-            shoulders[side].push({ ...leg, way: straightTo(shoulderAt(after.shoulders[side])) })
-      }
-  }
-  const held = (side: Side) => heldThrough(shoulderAt('level'), shoulders[side])
+  const torso = shown.has('torso') ? simulation : undefined
+  const legs = shown.has('legs') ? simulation : undefined
+  const trunk = sendingsOf(torso, 'trunk', {
+    to: (what) => (what.kind === 'trunk' ? what.place : undefined),
+    back: (places) => places.trunk,
+    held: trunkAt,
+  })
+  const shoulder = (side: Side) =>
+    sendingsOf(torso, 'shoulders', {
+      side,
+      to: (what) => (what.kind === 'shoulder' && what.side === side ? what.place : undefined),
+      back: (places) => places.shoulders[side],
+      held: shoulderAt,
+    })
+  const leg = (side: Side) =>
+    sendingsOf(legs, 'legs', {
+      side,
+      to: (what) => (what.kind === 'legs' ? what[side] : undefined),
+      back: (places) => places.legs[side],
+      held: (place) => LEG[place],
+    })
   return {
-    legs: legsOf(simulation, shown.has('legs')),
     trunk: heldThrough(trunkAt('upright'), trunk),
-    shoulders: { R: held('R'), L: held('L') },
+    shoulders: {
+      R: heldThrough(shoulderAt('level'), shoulder('R')),
+      L: heldThrough(shoulderAt('level'), shoulder('L')),
+    },
+    legs: { R: heldThrough(LEG.home, leg('R')), L: heldThrough(LEG.home, leg('L')) },
   }
 }
 
@@ -108,28 +112,34 @@ const LEG: Readonly<Record<LegPlace, readonly number[]>> = {
   out: [LEG_TURN],
 }
 
-function legsOf(simulation: Simulation, isShown: boolean): Posture['legs'] {
-  const sent: Record<Side, Sending[]> = { R: [], L: [] }
-  if (isShown) {
-    for (const run of courseOf(simulation)) {
-      const { what } = run.event
-      if (what.kind !== 'legs') continue
-      for (const side of SIDES) {
-        const place = what[side]
-        if (place) sent[side].push({ ...timeOf(run, simulation.time), way: straightTo(LEG[place]) })
-      }
-    }
-    for (const { returns } of courseSlices(simulation))
-      for (const { part, sides, at: start, after } of returns)
-        if (part === 'legs')
-          for (const side of sides)
-            sent[side].push({
-              start,
-              end: start + TICKS_PER_COUNT,
-              way: straightTo(LEG[after.legs[side]]),
-            })
-  }
-  return { R: heldThrough(LEG.home, sent.R), L: heldThrough(LEG.home, sent.L) }
+/** Where a part is sent, by what is written and by itself. */
+interface Sent<P> {
+  /** Which of a pair. */
+  readonly side?: Side
+  readonly to: (what: What) => P | undefined
+  readonly back: (places: Places) => P
+  /** What it is held at there. */
+  readonly held: (place: P) => readonly number[]
+}
+
+function sendingsOf<P>(
+  simulation: Simulation | undefined,
+  part: keyof Places,
+  { side, to, back, held }: Sent<P>,
+): readonly Sending[] {
+  if (!simulation) return []
+  const sent = courseOf(simulation).flatMap((run): readonly Sending[] => {
+    const place = to(run.event.what)
+    return place === undefined
+      ? []
+      : [{ ...timeOf(run, simulation.time), way: straightTo(held(place)) }]
+  })
+  const gone = returnsOf(simulation).flatMap((one): readonly Sending[] =>
+    one.part === part && (side === undefined || one.sides.includes(side))
+      ? [{ ...timeBack(one.at), way: straightTo(held(back(one.after))) }]
+      : [],
+  )
+  return [...sent, ...gone]
 }
 
 /** Adds what is held to what is danced. */

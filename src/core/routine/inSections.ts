@@ -1,3 +1,4 @@
+import { shorterWay } from '../body/facing'
 import type { Danced } from '../simulate/danced'
 import type { Section, Song } from '../song/song'
 import type { SongFact } from './fit'
@@ -79,12 +80,6 @@ function dancedAt({ passes, from }: Laid): (at: number) => string | undefined {
   return (at) => all[at - from]
 }
 
-/** Degrees to the right of front, from above -180 to 180. */
-const offFront = (facing: number): number => {
-  const off = ((facing % 360) + 360) % 360
-  return off > 180 ? off - 360 : off
-}
-
 /** Sections that end with the back to who looks, and a song that ends facing anywhere but front. */
 function turnedAway(
   routine: Routine,
@@ -100,7 +95,7 @@ function turnedAway(
     const index = laid.passes.findIndex(({ at, counts }) => at < behind && behind <= at + counts)
     const exit = lead.slices[index]?.exit
     if (!exit || behind <= section.at || !laid.passes[index]?.piece) return []
-    const facing = offFront(exit.facing)
+    const facing = shorterWay(exit.facing)
     const isEnd = behind === end
     if (Math.abs(facing) <= (isEnd ? AWAY_AT_END : AWAY)) return []
     return [{ code: 'song.facing', at: behind - 1, section: section.id, facing, isEnd }]

@@ -42,23 +42,18 @@ function readOne(
   optional: boolean,
   text: string,
 ): readonly WrittenEvent[] {
+  const whole = { at: 0, end: text.length }
   const reader = new Reader(tokens)
   const times = readWhen(reader.need('a count'), place)
   const read = readWhat(reader, place)
   const options = readOptions(reader, place, read.move, BEGINS)
   if (options.alone && read.what.kind !== 'move')
-    throw new EntryProblem('Only a move of the arms is danced by one alone.', {
-      at: 0,
-      end: text.length,
-    })
+    throw new EntryProblem('Only a move of the arms is danced by one alone.', whole)
   const done = kindOf(read.what).finish(read, options, place)
   const until = options.until && readUntil(options.until, done.what, times, place)
   const isShared = options.share !== undefined || done.what.kind === 'share'
   if (isShared && times.some(({ single }) => single))
-    throw new EntryProblem('Write the counts that share the turn: 1-8 … share 270.', {
-      at: 0,
-      end: text.length,
-    })
+    throw new EntryProblem('Write the counts that share the turn: 1-8 … share 270.', whole)
   return times.flatMap((when) => [
     ...placed(when, done, { ...options, held: until }, place, read.move, optional),
     ...sharedIn(when, options.share),

@@ -1,3 +1,4 @@
+import { isHalfDegrees } from '../body/facing'
 import { ArmPlace, Compass, Gaze, Level } from '../body/places'
 import { Side, Weight } from '../body/side'
 import { DancerLevel, type Leave, type Start } from '../combination/combination'
@@ -69,7 +70,7 @@ function number(token: Token | undefined, text: string, low: number, high: numbe
 /** A facing: degrees, whole or half. */
 function halfDegrees(token: Token): number {
   const value = Number(token.text)
-  if (!Number.isInteger(2 * value) || Math.abs(value) > 3600)
+  if (!isHalfDegrees(value) || Math.abs(value) > 3600)
     throw new EntryProblem('A facing is degrees, whole or half, from -3600 to 3600.', token)
   return value
 }

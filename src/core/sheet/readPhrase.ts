@@ -1,3 +1,4 @@
+import { isHalfDegrees } from '../body/facing'
 import { LAYERS, type Layer } from '../body/layers'
 import type { Side } from '../body/side'
 import { MOST_EVENTS } from '../combination/combination'
@@ -134,7 +135,7 @@ function readFacing(
 ): void {
   const [when, facing, more] = tokensIn(text)
   const degrees = Number(facing?.text)
-  if (!when || !facing || more || !Number.isInteger(2 * degrees) || Math.abs(degrees) > 36_000)
+  if (!when || !facing || more || !isHalfDegrees(degrees) || Math.abs(degrees) > 36_000)
     throw new EntryProblem('Write when and how many degrees: facing 5 180.', {
       at: facing?.at ?? 0,
       end: facing?.end ?? text.length,

@@ -14,10 +14,9 @@ import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
 import {
   fullLabelOfSpan,
   labelIn,
+  labelOfEnd,
   labelOfSpan,
-  lastSlot,
   TICKS_PER_COUNT,
-  type Tick,
   tick,
 } from '../time/time'
 import { kindOf } from '../what/kinds'
@@ -263,7 +262,7 @@ export function dancedText(event: Event, vocabulary: Vocabulary, counts: number)
   const move = what.kind === 'move' ? what : undefined
   return [
     kindOf(what).write(what, vocabulary),
-    held !== undefined && `until ${untilText(tick(at + held), counts)}`,
+    held !== undefined && `until ${labelOfEnd(tick(at + held), labelIn(counts))}`,
     move?.every && `every ${everyText(move.every)}`,
     move?.alt && 'alt',
     (what.kind === 'arms' || what.kind === 'move') && what.via && `via ${what.via}`,
@@ -282,10 +281,6 @@ export function dancedText(event: Event, vocabulary: Vocabulary, counts: number)
     .filter(Boolean)
     .join(' ')
 }
-
-/** The label of the count, or the part of one, that ends on a tick. */
-const untilText = (until: Tick, counts: number): string =>
-  labelIn(counts)(lastSlot(Number.NEGATIVE_INFINITY, until) ?? until)
 
 const leaveText = ({ code, because }: Leave): string => `leave ${code} ${quoted(because)}`
 

@@ -285,6 +285,10 @@ function followSlice(pass: Pass, { entry, slice, vocabulary, house }: Begun): Co
   return { runs, returns, exit: { places, lastEnd, hipsUntil } }
 }
 
+/** All that goes back without a word. */
+export const returnsOf = (simulation: Simulation): readonly Return[] =>
+  courseSlices(simulation).flatMap(({ returns }) => returns)
+
 /** Where everything has come to at the end. */
 export const endPlaces = (simulation: Simulation): Places =>
   courseSlices(simulation).at(-1)?.exit.places ?? startPlaces(simulation.combination.start)

@@ -1,16 +1,6 @@
-import type { Direction, FootAction } from '../body/feet'
-import { negated, type Side, signOf } from '../body/side'
-
-/** Where each way leads, in degrees to the foot's own side from forward. */
-const ANGLE: Readonly<Partial<Record<Direction, number>>> = {
-  forward: 0,
-  'diag-forward': 45,
-  side: 90,
-  'diag-back': 135,
-  back: 180,
-  'cross-behind': -135,
-  'cross-front': -45,
-}
+import { onceRound } from '../body/facing'
+import { type Direction, type FootAction, WAY_ANGLES } from '../body/feet'
+import { negated, signOf } from '../body/side'
 
 /** The way that leads to an angle; a step straight across goes in front. */
 function wayTo(angle: number): Direction {
@@ -28,12 +18,12 @@ const AHEAD_ONLY = new Set(['kick', 'brush', 'lift'])
  */
 export function withKeptTurn(action: FootAction, shift: number): FootAction {
   const { direction, foot, turn, jump } = action
-  const angle = direction && ANGLE[direction]
-  const aside = (side: Side) => ((shift % 360) + 360) % 360 === 180 && side
+  const angle = direction && WAY_ANGLES[direction]
+  const isBehind = onceRound(shift) === 180
   const turns = turn === undefined ? {} : { turn: negated(turn) }
   if (jump === 'R' || jump === 'L')
-    return { ...action, ...turns, ...(aside(jump) && { jump: jump === 'R' ? 'L' : 'R' }) }
-  if (jump && direction && ((shift % 360) + 360) % 360 === 180)
+    return { ...action, ...turns, ...(isBehind && { jump: jump === 'R' ? 'L' : 'R' }) }
+  if (jump && direction && isBehind)
     return { ...action, ...turns, direction: direction === 'back' ? 'forward' : 'back' }
   if (angle === undefined || !foot || shift % 360 === 0) return { ...action, ...turns }
   // A free leg can't cross the room behind itself: gestures of the leg stay as they are.

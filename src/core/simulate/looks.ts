@@ -1,3 +1,4 @@
+import { shorterWay } from '../body/facing'
 import { GAZE_ANGLES, type Gaze, type HeadAngles } from '../body/places'
 import { SIDES, type Side } from '../body/side'
 import { claimOf } from '../combination/claims'
@@ -6,14 +7,10 @@ import { type Simulation, stateAt } from './simulate'
 
 /** A head turns no further than this, in degrees; the eyes do the rest to a side (h). */
 const FARTHEST_LOOK = 80
-/** What is further away than this is behind one, in degrees (h). */
-export const BEHIND_ONE = 90
 
 /** Degrees to the right of where one faces at a tick that the audience is at: above -180, to 180. */
 export function audienceAt(simulation: Simulation, at: number): number {
-  const { facing } = stateAt(simulation, at)
-  const off = (((0 - facing) % 360) + 360) % 360
-  return off > 180 ? off - 360 : off
+  return shorterWay(0 - stateAt(simulation, at).facing)
 }
 
 /**

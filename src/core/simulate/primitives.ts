@@ -1,4 +1,4 @@
-import { type Contact, type Direction, type FootAction, factsOf } from '../body/feet'
+import { type Contact, type Direction, type FootAction, factsOf, WAY_ANGLES } from '../body/feet'
 import type { FloorPoint, Level } from '../body/places'
 import { otherSide, SIDES, type Side, signOf } from '../body/side'
 import type { Landing } from '../house/house'
@@ -180,7 +180,6 @@ function move(state: BodyState, action: FootAction, at: Tick, landing: Landing):
     case 'rise':
       return { ...state, level: 'toes', moment: 'risen' }
     case 'lower':
-      return stands(state, 'soft')
     case 'up':
       return stands(state, 'soft')
     case 'low':
@@ -231,28 +230,9 @@ function shifted(state: BodyState, by: FloorPoint): BodyState {
 }
 
 /** Where a spring of so many metres goes, as the dancer sees it. */
-function wayOf(direction: Direction, metres: number, foot: Side): FloorPoint {
-  const own = signOf(foot) * metres
-  const diagonal = Math.SQRT1_2
-  switch (direction) {
-    case 'side':
-      return { right: own, forward: 0 }
-    case 'forward':
-      return { right: 0, forward: metres }
-    case 'back':
-      return { right: 0, forward: -metres }
-    case 'diag-forward':
-      return { right: own * diagonal, forward: metres * diagonal }
-    case 'diag-back':
-      return { right: own * diagonal, forward: -metres * diagonal }
-    case 'cross-front':
-      return { right: -own * diagonal, forward: metres * diagonal }
-    case 'cross-behind':
-      return { right: -own * diagonal, forward: -metres * diagonal }
-    case 'in-place':
-    case 'together':
-      return { right: 0, forward: 0 }
-  }
+function wayOf(direction: Direction | undefined, metres: number, foot: Side): FloorPoint {
+  const angle = direction && WAY_ANGLES[direction]
+  return angle === undefined ? { right: 0, forward: 0 } : intoRoom(signOf(foot) * angle, 0, metres)
 }
 
 /** While one stands on the toes every foot that comes down does so on its ball. */
@@ -299,7 +279,7 @@ function jumped(state: BodyState, action: FootAction, landing: Landing): BodySta
   const middle = middleOf(state, landing)
   const aside = action.jump === 'R' || action.jump === 'L' ? signOf(action.jump) : 0
   const size = action.size ? landing[action.size] : 1
-  const way = wayOf(action.direction ?? 'in-place', landing.jump * size, 'R')
+  const way = wayOf(action.direction, landing.jump * size, 'R')
   const from = intoRoom(state.facing, way.right, way.forward)
   const start = { right: middle.right + from.right, forward: middle.forward + from.forward }
   const contact = state.stands === 'toes' ? 'ball' : 'flat'

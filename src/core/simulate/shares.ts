@@ -1,3 +1,4 @@
+import { toHalfDegrees } from '../body/facing'
 import { type FootAction, factsOf } from '../body/feet'
 import type { DancedEvent } from '../combination/lengths'
 import { endOf, type Tick } from '../time/time'
@@ -21,13 +22,11 @@ export function withShares<S extends Step>(
   const shares = sharesIn(events)
   if (shares.length === 0) return steps
   const turns = new Map<S, number>()
-  for (const event of shares) {
-    if (event.what.kind !== 'share') continue
+  for (const { event, degrees } of shares) {
     const landings = landingsIn(steps, event)
-    const { degrees } = event.what
     let sum = 0
     for (const [k, landing] of landings.entries()) {
-      const until = toHalf((degrees * (k + 1)) / landings.length)
+      const until = toHalfDegrees((degrees * (k + 1)) / landings.length)
       turns.set(landing, until - sum)
       sum = until
     }
@@ -40,18 +39,27 @@ export function withShares<S extends Step>(
   })
 }
 
-const sharesIn = (events: readonly DancedEvent[]): readonly DancedEvent[] =>
-  events.filter(({ what }) => what.kind === 'share')
+interface Share {
+  readonly event: DancedEvent
+  readonly degrees: number
+}
+
+const sharesIn = (events: readonly DancedEvent[]): readonly Share[] =>
+  events.flatMap((event) =>
+    event.what.kind === 'share' ? [{ event, degrees: event.what.degrees }] : [],
+  )
 
 /** Turns that no landing shares, or whose landings share another one as well. */
 export const idleShares = (
   steps: readonly Step[],
   events: readonly DancedEvent[],
-): readonly DancedEvent[] =>
+): readonly Share[] =>
   sharesIn(events).filter(
-    (one, i, all) =>
-      landingsIn(steps, one).length === 0 ||
-      all.slice(0, i).some((other) => other.at < endOf(one) && one.at < endOf(other)),
+    ({ event }, i, all) =>
+      landingsIn(steps, event).length === 0 ||
+      all
+        .slice(0, i)
+        .some((other) => other.event.at < endOf(event) && event.at < endOf(other.event)),
   )
 
 /** The landings that share a turn. */
@@ -63,6 +71,3 @@ const landingsIn = <S extends Step>(steps: readonly S[], event: DancedEvent): re
       factsOf(action.primitive).lands &&
       (own.what.kind === 'move' || action.turn === undefined),
   )
-
-const toHalf = (degrees: number): number =>
-  (Math.sign(degrees) * Math.round(Math.abs(degrees) * 2)) / 2

@@ -10,8 +10,8 @@ import type { Vocabulary } from '../moves/vocabulary'
 import { type Simulation, stateAt } from '../simulate/simulate'
 import {
   labelIn,
+  labelOfEnd,
   labelOfSpan,
-  lastSlot,
   type Span,
   TICKS_PER_COUNT,
   type Tick,
@@ -46,9 +46,7 @@ function untilWords(event: Span, counts: number): string {
 
 /** `held to 3, then back`: where a place is held to a count. */
 const heldWords = ({ until }: DancedEvent, counts: number): string | undefined =>
-  until === undefined
-    ? undefined
-    : `, held to ${labelIn(counts)(lastSlot(0, until) ?? until)}, then back`
+  until === undefined ? undefined : `, held to ${labelOfEnd(until, labelIn(counts))}, then back`
 
 /** What one event of another layer asks for. */
 function sayEvent(event: DancedEvent, counts: number, vocabulary: Vocabulary): string {

@@ -83,6 +83,10 @@ export function lastSlot(from: number, end: number): Tick | undefined {
   return size === undefined ? undefined : tick(end - size)
 }
 
+/** What the count, or the part of one, is called that ends on a tick. */
+export const labelOfEnd = (end: Tick, label: PlaceLabel): string =>
+  label(lastSlot(Number.NEGATIVE_INFINITY, end) ?? end)
+
 /** What a place in time is called; a phrase with a pickup has names of its own for it. */
 export type PlaceLabel = (at: Tick) => string
 

@@ -1,11 +1,11 @@
 import { z } from 'zod'
 import type { Layer } from '../body/layers'
 import { Compass, compassWord, mirrorCompass } from '../body/places'
+import { sideAtEnd } from '../body/side'
 import { finishPlain, type Read } from '../entry/read'
 import { EntryProblem, type Reader } from '../entry/reader'
 import { readMotion } from '../moves/motion'
 import { type Kind, ONCE } from './kind'
-import { sideAtEnd } from './sideAtEnd'
 
 /** Hips or ribs go to a place of the compass and stay. */
 export const AtWhat = z.object({ kind: z.literal('at'), place: Compass }).readonly()

@@ -1,11 +1,10 @@
 import { z } from 'zod'
 import { Gaze, mirrorGaze } from '../body/places'
-import { sideWord } from '../body/side'
+import { sideAtEnd, sideWord } from '../body/side'
 import { finishPlain, type Read } from '../entry/read'
 import { EntryProblem, type Reader, sideIn } from '../entry/reader'
 import { readMotion } from '../moves/motion'
 import { type Kind, ONCE } from './kind'
-import { sideAtEnd } from './sideAtEnd'
 
 /** The head turns to where it looks, and stays. */
 export const LookWhat = z.object({ kind: z.literal('look'), gaze: Gaze }).readonly()

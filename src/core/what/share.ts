@@ -1,9 +1,9 @@
 import { z } from 'zod'
 import { Turn } from '../body/feet'
 import { negated } from '../body/side'
-import { degreesIn } from '../entry/options'
+import { sharedDegrees } from '../entry/options'
 import { finishPlain, type Read } from '../entry/read'
-import { EntryProblem, type Reader } from '../entry/reader'
+import type { Reader } from '../entry/reader'
 import { type Kind, ONCE } from './kind'
 
 /** A turn that the landings of some counts share. */
@@ -36,8 +36,5 @@ function readShare(reader: Reader): Read<ShareWhat> | undefined {
   const word = reader.peek()
   if (word?.quoted || word?.text.toLowerCase() !== 'share') return undefined
   reader.take()
-  const said = reader.need('how many degrees: share 270')
-  const degrees = degreesIn(said)
-  if (degrees === 0) throw new EntryProblem('A turn of 0° is none: write share 270.', said)
-  return { what: { kind: 'share', degrees } }
+  return { what: { kind: 'share', degrees: sharedDegrees(reader) } }
 }

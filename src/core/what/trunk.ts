@@ -1,10 +1,9 @@
 import { z } from 'zod'
 import { mirrorTrunk, ShoulderPlace, shoulderName, TrunkPlace, trunkName } from '../body/places'
-import { otherSide, Side, sideWord } from '../body/side'
+import { otherSide, Side, sideAtEnd, sideWord } from '../body/side'
 import { finishPlain, type Read } from '../entry/read'
 import { EntryProblem, type Reader, sideIn } from '../entry/reader'
 import { type Kind, ONCE } from './kind'
-import { sideAtEnd } from './sideAtEnd'
 
 /** The trunk goes to a place and stays there: the ribs are free for accents. */
 export const TrunkWhat = z.object({ kind: z.literal('trunk'), place: TrunkPlace }).readonly()

@@ -1,5 +1,5 @@
 import { memo, useMemo } from 'react'
-import { factsOf, type Primitive } from '../../core/body/feet'
+import { factsOf } from '../../core/body/feet'
 import { Layer } from '../../core/body/layers'
 import { otherSide, sideWord } from '../../core/body/side'
 import { heldTicks } from '../../core/combination/lengths'
@@ -7,6 +7,7 @@ import { placeIn } from '../../core/combination/names'
 import { pickupTicks } from '../../core/combination/passes'
 import { layerWord } from '../../core/moves/vocabulary'
 import type { DancedStep } from '../../core/simulate/simulate'
+import { LASTING } from '../../core/simulate/standings'
 import { weightStretches } from '../../core/simulate/weightStretches'
 import { TICKS_PER_COUNT } from '../../core/time/time'
 import classes from './braid.module.css'
@@ -268,8 +269,6 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
     </svg>
   )
 })
-
-const LASTING: ReadonlySet<Primitive> = new Set(['low', 'deep', 'tall', 'toes'])
 
 /** The ticks of a phrase on which a foot lands less than a count after another. */
 function quickTicks(steps: readonly DancedStep[], passAt: number): ReadonlySet<number> {

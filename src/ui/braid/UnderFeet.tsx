@@ -1,37 +1,10 @@
-import type { Level } from '../../core/body/places'
 import type { Pass } from '../../core/combination/passes'
 import type { Simulation } from '../../core/simulate/simulate'
+import { standingsIn } from '../../core/simulate/standings'
 import { endOf } from '../../core/time/time'
+import { kindOf } from '../../core/what/kinds'
 import classes from './braid.module.css'
 import { SIZE } from './geometry'
-
-/** A height that lasts, as far as it is danced in a phrase. */
-interface Standing {
-  readonly level: Level
-  readonly from: number
-  readonly to: number
-  /** The event it begins with; absent where it was so before. */
-  readonly event: string | undefined
-}
-
-/** The heights that last in a phrase, the usual one apart; times from its start. */
-function standingsIn({ slices }: Simulation, { index, at, length }: Pass): readonly Standing[] {
-  const slice = slices[index]
-  if (!slice) return []
-  const found: Standing[] = []
-  let now: Omit<Standing, 'to'> = { level: slice.entry.stands, from: 0, event: undefined }
-  const end = (to: number) => {
-    if (now.level !== 'soft' && to > now.from) found.push({ ...now, to })
-  }
-  for (const step of slice.danced) {
-    const { stands } = step.after
-    if (stands === now.level) continue
-    end(step.at - at)
-    now = { level: stands, from: step.at - at, event: step.event.id }
-  }
-  end(length)
-  return found
-}
 
 /** Whether something stands under the feet of a phrase. */
 export const hasUnder = (simulation: Simulation, pass: Pass): boolean =>
@@ -75,7 +48,10 @@ export function UnderFeet({
           <Under
             key={event.id}
             words={words}
-            label={`${Math.abs(degrees)}° to the ${degrees > 0 ? 'right' : 'left'}, shared by these steps`}
+            label={kindOf(event.what).say(event.what, {
+              ...event,
+              vocabulary: simulation.vocabulary,
+            })}
             event={event.id}
             left={x(event.at)}
             right={x(endOf(event))}

@@ -28,6 +28,7 @@ import {
 import { type Drill, isCounted } from '../../core/plan/drill'
 import { drillTitle } from '../../core/plan/totals'
 import type { StepWords } from '../../core/plan/words'
+import { nextPart, partsToDance } from '../../core/routine/drillParts'
 import { clockText } from '../../core/time/clock'
 import type { Planning, UnderWayNote } from '../../storage/planning'
 import { KeysHelp } from '../parts/KeysHelp'
@@ -43,7 +44,7 @@ import classes from './class.module.css'
 import { type Asked, capFor, classKeys } from './classKeys'
 import { useBroadcast } from './dancersChannel'
 import { SaidStep } from './SaidStep'
-import { nextPart, partsToDance, SongParts } from './SongParts'
+import { SongParts } from './SongParts'
 import { useAwake } from './useAwake'
 import { useCaller, useSound } from './useCaller'
 import { useClass, useClassRecord } from './useClass'
@@ -177,7 +178,10 @@ function Floor({ first, planning, materials }: FloorProps) {
     },
     [act, halt, now, retune, start],
   )
-  const parts = useMemo(() => (drill ? partsToDance(drill, materials) : []), [drill, materials])
+  const parts = useMemo(
+    () => (drill ? partsToDance(drill, materials.laidSongs) : []),
+    [drill, materials],
+  )
   const dancedFrom = useCallback((ms: number) => take(stepsFrom(now.current, ms)), [take, now])
   const press = useCallback(
     (key: Asked) => {

@@ -1,4 +1,5 @@
 import { Checkbox, NativeSelect } from '@mantine/core'
+import { toHalfDegrees } from '../../core/body/facing'
 import { Direction, type FootAction, factsOf } from '../../core/body/feet'
 import {
   ArmPlace,
@@ -12,6 +13,8 @@ import {
   trunkName,
   Via,
 } from '../../core/body/places'
+import { type Side, sideWord } from '../../core/body/side'
+import { capital } from '../../core/capital'
 import type { Event } from '../../core/combination/combination'
 import { TICKS_PER_COUNT, tick } from '../../core/time/time'
 import type { What } from '../../core/what/kinds'
@@ -27,55 +30,53 @@ export function WhatFields({ event, write }: { event: Event; write: (what: What)
       return <FootFields action={what.action} write={(action) => write({ kind: 'foot', action })} />
     case 'at':
       return (
-        <NativeSelect
-          size="xs"
+        <PlaceSelect
           label="Place"
-          data={Compass.options.map((place) => ({ value: place, label: compassWord[place] }))}
+          places={Compass.options}
+          wordOf={(place) => compassWord[place]}
           value={what.place}
-          onChange={({ currentTarget }) =>
-            write({ ...what, place: Compass.parse(currentTarget.value) })
-          }
+          onPlace={(place) => write({ ...what, place })}
         />
       )
     case 'legs':
-      return <LegFields what={what} write={write} />
+      return (
+        <div className={classes.cardRow}>
+          <PairSelect
+            part="leg"
+            places={LegPlace.options}
+            value={what}
+            onPair={(pair) => write({ kind: 'legs', ...pair })}
+          />
+        </div>
+      )
     case 'trunk':
       return (
-        <NativeSelect
-          size="xs"
+        <PlaceSelect
           label="Trunk"
-          data={TrunkPlace.options.map((place) => ({ value: place, label: trunkName[place] }))}
+          places={TrunkPlace.options}
+          wordOf={(place) => trunkName[place]}
           value={what.place}
-          onChange={({ currentTarget }) =>
-            write({ ...what, place: TrunkPlace.parse(currentTarget.value) })
-          }
+          onPlace={(place) => write({ ...what, place })}
         />
       )
     case 'shoulder':
       return (
-        <NativeSelect
-          size="xs"
+        <PlaceSelect
           label={what.side === 'R' ? 'Right shoulder' : 'Left shoulder'}
-          data={ShoulderPlace.options.map((place) => ({
-            value: place,
-            label: shoulderName[place],
-          }))}
+          places={ShoulderPlace.options}
+          wordOf={(place) => shoulderName[place]}
           value={what.place}
-          onChange={({ currentTarget }) =>
-            write({ ...what, place: ShoulderPlace.parse(currentTarget.value) })
-          }
+          onPlace={(place) => write({ ...what, place })}
         />
       )
     case 'look':
       return (
-        <NativeSelect
-          size="xs"
+        <PlaceSelect
           label="Look"
-          data={Gaze.options.map((gaze) => ({ value: gaze, label: gazeName[gaze] }))}
+          places={Gaze.options}
+          wordOf={(gaze) => gazeName[gaze]}
           value={what.gaze}
-          onChange={({ currentTarget }) =>
-            write({ ...what, gaze: Gaze.parse(currentTarget.value) })
-          }
+          onPlace={(gaze) => write({ ...what, gaze })}
         />
       )
     case 'share':
@@ -90,7 +91,7 @@ export function WhatFields({ event, write }: { event: Event; write: (what: What)
           allowDecimal
           value={what.degrees}
           onCommit={(degrees) => {
-            const halves = Math.round(degrees * 2) / 2
+            const halves = toHalfDegrees(degrees)
             if (halves !== 0) write({ ...what, degrees: halves })
           }}
         />
@@ -126,35 +127,62 @@ export function WhatFields({ event, write }: { event: Event; write: (what: What)
   }
 }
 
-function LegFields({
-  what,
-  write,
+/** One of some places, by the words for them. */
+function PlaceSelect<P extends string>({
+  label,
+  places,
+  wordOf,
+  value,
+  onPlace,
 }: {
-  what: Extract<What, { kind: 'legs' }>
-  write: (what: What) => void
+  readonly label: string
+  readonly places: readonly P[]
+  readonly wordOf: (place: P) => string
+  readonly value: P
+  readonly onPlace: (place: P) => void
 }) {
   return (
-    <div className={classes.cardRow}>
-      {(['L', 'R'] as const).map((side) => (
-        <NativeSelect
-          key={side}
-          size="xs"
-          label={side === 'R' ? 'Right leg' : 'Left leg'}
-          className={classes.grow}
-          data={['', ...LegPlace.options].map((place) => ({
-            value: place,
-            label: place || 'stays',
-          }))}
-          value={what[side] ?? ''}
-          onChange={({ currentTarget }) => {
-            const place = LegPlace.safeParse(currentTarget.value).data
-            const [R, L] = side === 'R' ? [place, what.L] : [what.R, place]
-            if (R || L) write({ kind: 'legs', ...(R && { R }), ...(L && { L }) })
-          }}
-        />
-      ))}
-    </div>
+    <NativeSelect
+      size="xs"
+      label={label}
+      data={places.map((place) => ({ value: place, label: wordOf(place) }))}
+      value={value}
+      onChange={({ currentTarget }) => {
+        const chosen = places.find((place) => place === currentTarget.value)
+        if (chosen) onPlace(chosen)
+      }}
+    />
   )
+}
+
+/** Where each of a pair goes, or that it stays. Without any it would be nothing: take it out instead. */
+function PairSelect<P extends string>({
+  part,
+  places,
+  value,
+  onPair,
+}: {
+  readonly part: string
+  readonly places: readonly P[]
+  readonly value: { readonly R?: P | undefined; readonly L?: P | undefined }
+  readonly onPair: (pair: { R?: P; L?: P }) => void
+}) {
+  const change = (side: Side, said: string) => {
+    const place = places.find((one) => one === said)
+    const [R, L] = side === 'R' ? [place, value.L] : [value.R, place]
+    if (R || L) onPair({ ...(R && { R }), ...(L && { L }) })
+  }
+  return (['L', 'R'] as const).map((side) => (
+    <NativeSelect
+      key={side}
+      size="xs"
+      label={`${capital(sideWord[side])} ${part}`}
+      className={classes.grow}
+      data={['', ...places].map((place) => ({ value: place, label: place || 'stays' }))}
+      value={value[side] ?? ''}
+      onChange={({ currentTarget }) => change(side, currentTarget.value)}
+    />
+  ))
 }
 
 function ArmFields({
@@ -164,31 +192,15 @@ function ArmFields({
   what: Extract<What, { kind: 'arms' }>
   write: (what: What) => void
 }) {
-  const places = ['', ...ArmPlace.options].map((place) => ({
-    value: place,
-    label: place || 'stays',
-  }))
-  const arm = (side: 'R' | 'L', value: string) => {
-    const { R, L, ...rest } = what
-    const place = ArmPlace.safeParse(value).data
-    const arms = { R, L, [side]: place }
-    // An arms move without any arm would be nothing: take it out instead.
-    if (arms.R || arms.L)
-      write({ ...rest, ...(arms.R && { R: arms.R }), ...(arms.L && { L: arms.L }) })
-  }
+  const { R: _, L: __, ...rest } = what
   return (
     <div className={classes.cardRow}>
-      {(['L', 'R'] as const).map((side) => (
-        <NativeSelect
-          key={side}
-          size="xs"
-          label={side === 'R' ? 'Right arm' : 'Left arm'}
-          className={classes.grow}
-          data={places}
-          value={what[side] ?? ''}
-          onChange={({ currentTarget }) => arm(side, currentTarget.value)}
-        />
-      ))}
+      <PairSelect
+        part="arm"
+        places={ArmPlace.options}
+        value={what}
+        onPair={(pair) => write({ ...rest, ...pair })}
+      />
       <NativeSelect
         size="xs"
         label="By the"
@@ -291,7 +303,7 @@ function FootFields({
           allowDecimal
           value={action.turn ?? 0}
           onCommit={(said) => {
-            const turn = Math.round(said * 2) / 2
+            const turn = toHalfDegrees(said)
             if (turn !== 0) write({ ...action, turn })
             else if (action.primitive !== 'pivot') write(without('turn'))
           }}

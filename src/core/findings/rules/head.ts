@@ -3,7 +3,7 @@ import { nameOf } from '../../combination/names'
 import { asksMuch, safeForm } from '../../moves/easing'
 import type { Move } from '../../moves/move'
 import { courseOf, type Run } from '../../simulate/course'
-import { audienceAt, BEHIND_ONE } from '../../simulate/looks'
+import { audienceAt } from '../../simulate/looks'
 import type { Simulation } from '../../simulate/simulate'
 import { TICKS_PER_COUNT } from '../../time/time'
 import { secondsBetween } from '../../time/timeMap'
@@ -48,17 +48,18 @@ export const head: Rule = {
       yield* many(danceable, rolls)
     }
     if (danceable.level === 'new') yield* beyondNew(danceable)
-    yield* behind(simulation)
+    yield* behind(danceable)
   },
 }
 
 /** Looks at the audience that no head makes from where one faces. */
-function* behind(simulation: Simulation): Generator<Found> {
+function* behind({ simulation, house }: Danceable): Generator<Found> {
   for (const run of courseOf(simulation)) {
     const { what } = run.event
     if (what.kind !== 'look' || what.gaze !== 'audience') continue
     const degrees = audienceAt(simulation, run.end)
-    if (Math.abs(degrees) > BEHIND_ONE) yield { code: 'look.behind', degrees, ...where(run) }
+    if (Math.abs(degrees) > house.limits['head.behind'])
+      yield { code: 'look.behind', degrees, ...where(run) }
   }
 }
 

@@ -29,14 +29,13 @@ export const turns: Rule = {
 /** Turns that no step shares. */
 function* idle({ simulation }: Danceable): ReturnType<Rule['check']> {
   for (const pass of simulation.passes)
-    for (const { at, id, what } of idleSharesIn(pass.events, simulation.vocabulary))
-      if (what.kind === 'share')
-        yield {
-          code: 'turn.idle',
-          degrees: what.degrees,
-          spot: spotIn(pass, tick(pass.at + at), 'feet'),
-          events: [id],
-        }
+    for (const { event, degrees } of idleSharesIn(pass.events, simulation.vocabulary))
+      yield {
+        code: 'turn.idle',
+        degrees,
+        spot: spotIn(pass, tick(pass.at + event.at), 'feet'),
+        events: [event.id],
+      }
 }
 
 function* blocked({ simulation }: Danceable): ReturnType<Rule['check']> {

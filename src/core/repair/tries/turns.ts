@@ -1,3 +1,4 @@
+import { shorterWay } from '../../body/facing'
 import { factsOf } from '../../body/feet'
 import { negated } from '../../body/side'
 import type { Event, Phrase } from '../../combination/combination'
@@ -58,7 +59,7 @@ export function* faceFront(one: Case): Generator<Try> {
   const last = lastStep(one)
   const action = footOf(last)
   if (last && action && action.primitive !== 'hold') {
-    const rest = negated((((finding.turned % 360) + 540) % 360) - 180)
+    const rest = shorterWay(negated(finding.turned))
     const turn = (action.turn ?? 0) + rest
     const { turn: _, ...plain } = action
     yield {
