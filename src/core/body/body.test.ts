@@ -7,7 +7,8 @@ import { startPlaces } from '../simulate/places'
 import { dance } from '../simulate/primitives'
 import { startState } from '../simulate/start'
 import { tick } from '../time/time'
-import { findOffers, fits, idOfKind } from '../writing/search'
+import { fits, idOfKind } from '../writing/fit'
+import { findOffers } from '../writing/search'
 import { Direction, FootAction, factsOf, mirrorFootAction, Primitive } from './feet'
 import {
   ArmPlace,

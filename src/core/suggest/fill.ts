@@ -9,7 +9,7 @@ import { severityOf } from '../findings/finding'
 import type { House } from '../house/house'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
 import { COUNT, endOf, type Tick, tick } from '../time/time'
-import { idOfKind } from '../writing/search'
+import { idOfKind } from '../writing/fit'
 import { type Gap, newFindings, offersFor, placed } from './suggest'
 
 /** A whole phrase of one layer, filled. */

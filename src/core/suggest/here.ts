@@ -2,7 +2,7 @@ import type { Layer } from '../body/layers'
 import { placesBefore } from '../simulate/course'
 import { type Simulation, stateBefore } from '../simulate/simulate'
 import { type Tick, tick } from '../time/time'
-import type { Here } from '../writing/search'
+import type { Here } from '../writing/wanted'
 
 /** What decides what fits at a place of a pass. */
 export function hereIn(

@@ -13,7 +13,8 @@ import { footMeant } from '../simulate/footMeant'
 import { placesNeeded } from '../simulate/places'
 import { TICKS_PER_COUNT, type Tick, tick } from '../time/time'
 import { steady } from '../time/timeMap'
-import { findOffers, type Offer, type Wanted } from '../writing/search'
+import { findOffers, type Offer } from '../writing/search'
+import type { Wanted } from '../writing/wanted'
 import { hereIn } from './here'
 
 /** Some empty counts of a layer, on the lead side. */

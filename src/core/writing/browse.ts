@@ -2,7 +2,8 @@ import type { Layer } from '../body/layers'
 import type { Family, Move } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
 import { folded } from '../record/folded'
-import { fits, type Wanted } from './search'
+import { fits } from './fit'
+import type { Wanted } from './wanted'
 
 /** What the vocabulary is looked through for. */
 export interface MoveWish {

@@ -5,7 +5,8 @@ import { LAYERS, type Layer } from '../body/layers'
 import { sideOf } from '../combination/names'
 import { vocabulary } from '../moves/vocabulary'
 import { folded } from '../record/folded'
-import { findOffers, idOfKind } from './search'
+import { idOfKind } from './fit'
+import { findOffers } from './search'
 
 const ALL = 9999
 const offers = (layer: Layer, query: string, most = ALL) =>

@@ -3,7 +3,7 @@ import { useStore } from 'zustand'
 import type { Move } from '../../core/moves/move'
 import type { Vocabulary } from '../../core/moves/vocabulary'
 import { browseMoves, type MoveWish } from '../../core/writing/browse'
-import type { Wanted } from '../../core/writing/search'
+import type { Wanted } from '../../core/writing/wanted'
 import { words } from '../stores/words'
 import type { Kept } from './MoveFilters'
 

@@ -8,7 +8,7 @@ import * as edits from '../../core/edits/edits'
 import type { Vocabulary } from '../../core/moves/vocabulary'
 import { COUNT, slotAt, type Tick, tick } from '../../core/time/time'
 import type { What } from '../../core/what/kinds'
-import { idOfKind } from '../../core/writing/search'
+import { idOfKind } from '../../core/writing/fit'
 import { change, type Session } from './session'
 import {
   documentOf,

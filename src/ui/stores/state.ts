@@ -13,7 +13,7 @@ import { footMeant } from '../../core/simulate/footMeant'
 import { type Simulation, stateBefore } from '../../core/simulate/simulate'
 import { hereIn } from '../../core/suggest/here'
 import { TICKS_PER_COUNT, type Tick, tick } from '../../core/time/time'
-import type { Here } from '../../core/writing/search'
+import type { Here } from '../../core/writing/wanted'
 import { checkedOf, simulationFrom } from './checked'
 
 /** Which lines of the braid are shown: as led, the other side, or both count under count. */

@@ -8,7 +8,7 @@ import {
   vocabularyFor,
   withOwn,
 } from '../../core/moves/vocabulary'
-import type { Wanted } from '../../core/writing/search'
+import type { Wanted } from '../../core/writing/wanted'
 import type { OwnEntry } from '../../storage/database'
 import type { OwnWords } from '../../storage/own'
 import { tell } from './trouble'
