@@ -101,6 +101,7 @@ export const deck: KeyScope & { panel: string | undefined } = {
   newId,
   findCommand: () => {},
   toggleSheet: () => {},
+  toggleFilm: () => {},
   showPanel(panel) {
     deck.panel = panel
   },

@@ -50,6 +50,12 @@ export const SCREEN: readonly Shortcut[] = [
     },
   },
   {
+    keys: 'Alt V',
+    does: 'show the film of the song beside the braid, or put it away',
+    matches: ({ alt, ctrl, key }) => alt && !ctrl && key.toLowerCase() === 'v',
+    run: (_, __, deck) => deck.toggleFilm(),
+  },
+  {
     keys: 'Ctrl ;',
     does: 'go to the next finding',
     matches: (press) => isCtrl(press, ';'),

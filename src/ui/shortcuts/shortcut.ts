@@ -9,6 +9,8 @@ export interface KeyScope {
   /** Opens the list of all that can be done. */
   readonly findCommand: () => void
   readonly toggleSheet: () => void
+  /** Shows the film beside the braid, or puts it away. */
+  readonly toggleFilm: () => void
   readonly showPanel: (panel: Panel) => void
   /** Opens the form that makes an own move of what is selected. */
   readonly makeMove: () => void

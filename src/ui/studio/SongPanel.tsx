@@ -1,4 +1,4 @@
-import { NativeSelect } from '@mantine/core'
+import { Button, NativeSelect } from '@mantine/core'
 import { useMemo } from 'react'
 import { Link } from 'react-router'
 import { useStore } from 'zustand'
@@ -15,10 +15,13 @@ interface SongPanelProps extends StudioSong {
   readonly session: Session
   /** What is danced, once through. */
   readonly perform: () => Performance
+  readonly isFilmShown: boolean
+  /** Shows the film, or puts it away. */
+  readonly onFilm: () => void
 }
 
 /** What a combination is danced to, and what only that song makes hard. */
-export function SongPanel({ session, perform, ...music }: SongPanelProps) {
+export function SongPanel({ session, perform, isFilmShown, onFilm, ...music }: SongPanelProps) {
   const { records, played, sound, choose } = music
   const id = useStore(session, (s) => documentOf(s).id)
   const songs = useMemo(
@@ -68,7 +71,12 @@ export function SongPanel({ session, perform, ...music }: SongPanelProps) {
         </p>
       )}
       {played?.song.media.picture && records && (
-        <FilmHere session={session} store={records.store} played={played} />
+        <>
+          <Button size="xs" variant="default" aria-pressed={isFilmShown} onClick={onFilm}>
+            {isFilmShown ? 'Put the film away' : 'Show the film'}
+          </Button>
+          {isFilmShown && <FilmHere session={session} store={records.store} played={played} />}
+        </>
       )}
       {played && <Hard session={session} {...played} />}
       {played && (

@@ -99,6 +99,7 @@ function Studio({ session }: { session: Session }) {
   }))
 
   const music = useStudioSong(session)
+  const [isFilmShown, setFilmShown] = useState(true)
   /** What was selected when it began to play: the cursor may go on from there. */
   const played = useRef(session.getState().selection)
   const playOrStop = useCallback(() => {
@@ -139,8 +140,13 @@ function Studio({ session }: { session: Session }) {
       findCommand: () => setFinder(true),
       showPanel: setPanel,
       toggleSheet: () => setPanel((now) => (now === 'sheet' ? 'body' : 'sheet')),
+      // From another panel it is asked for, in its own it is put away.
+      toggleFilm: () => {
+        setFilmShown((isShown) => panel !== 'song' || !isShown)
+        setPanel('song')
+      },
     }
-  }, [playOrStop, showHelp, newId, session])
+  }, [playOrStop, showHelp, newId, session, panel])
   useBraidKeys(session, braidDeck)
   // A short combination leaves room that the figure can use.
   const isShort = useStore(session, (s) => documentOf(s).order.length <= SHORT_ORDER)
@@ -212,7 +218,15 @@ function Studio({ session }: { session: Session }) {
           {panel === 'floor' && <FloorPanel session={session} isAlone={isFloorAlone} />}
           {panel === 'level' && <LevelPanel session={session} />}
           {panel === 'moves' && <MovesPanel session={session} />}
-          {panel === 'song' && <SongPanel session={session} perform={performOnce} {...music} />}
+          {panel === 'song' && (
+            <SongPanel
+              session={session}
+              perform={performOnce}
+              isFilmShown={isFilmShown}
+              onFilm={braidDeck.toggleFilm}
+              {...music}
+            />
+          )}
           {panel === 'sheet' && (
             <SheetPanel
               session={session}
