@@ -1,13 +1,13 @@
 import { UserError } from '../core/errors'
 import { levelForm } from '../core/forms/levels'
-import { houseOf } from '../core/house/house'
+import { type House, houseOf } from '../core/house/house'
 import { vocabulary as shipped, type Vocabulary, withOwn } from '../core/moves/vocabulary'
 import { planAgain } from '../core/plan/edits'
 import { materialsOf } from '../core/plan/material'
 import { spreadOver } from '../core/plan/spread'
 import { repairsFor } from '../core/repair/offers'
 import { slipsTogether } from '../core/repair/slips'
-import { factsOn } from '../core/routine/facts'
+import { factsOn, type OwnFindings, ownFindings } from '../core/routine/facts'
 import { madeUp } from '../core/routine/madeUp'
 import { offersFor } from '../core/routine/offers'
 import { proposalsFor } from '../core/routine/propose'
@@ -16,21 +16,33 @@ import { readCombinationFile, textOfBytes } from '../core/sheet/files'
 import { fillPhrase } from '../core/suggest/fill'
 import { suggestMoves } from '../core/suggest/suggest'
 import type { JobName, Jobs, Reply, Request, Setting } from './jobs'
+import { sameRecords } from './sameRecords'
 
-let known: { readonly key: string; readonly vocabulary: Vocabulary } | undefined
+interface Known {
+  readonly key: string
+  readonly vocabulary: Vocabulary
+  readonly house: House
+  readonly ownOf: OwnFindings
+}
 
-/** The vocabulary of a setting, read once for as long as it stays the same. */
-function vocabularyOf({ own, names }: Setting): Vocabulary {
-  const key = JSON.stringify([own, names])
-  if (known?.key !== key) known = { key, vocabulary: withOwn(shipped, own, names) }
-  return known.vocabulary
+let known: Known | undefined
+const sameRecord = sameRecords()
+
+/** What a setting comes to, read once for as long as it stays the same. */
+function knownOf(setting: Setting): Known {
+  const key = JSON.stringify(setting)
+  if (known?.key !== key) {
+    const vocabulary = withOwn(shipped, setting.own, setting.names)
+    const house = houseOf(setting.house)
+    known = { key, vocabulary, house, ownOf: ownFindings(vocabulary, house) }
+  }
+  return known
 }
 
 const newId = () => crypto.randomUUID()
 
 function run({ job, input, setting }: Request): Jobs[JobName]['out'] {
-  const vocabulary = vocabularyOf(setting)
-  const house = houseOf(setting.house)
+  const { vocabulary, house, ownOf } = knownOf(setting)
   const isFor = <J extends JobName>(name: J, data: unknown): data is Jobs[J]['in'] =>
     job === name && data !== undefined
   if (isFor('repairs', input))
@@ -47,9 +59,11 @@ function run({ job, input, setting }: Request): Jobs[JobName]['out'] {
   }
   if (isFor('spread', input))
     return spreadOver(input.wishes, materialsOf(input.combinations, vocabulary, house))
-  const around = ({ routine, song, combinations }: Jobs['routine']['in']) => {
-    const find = (id: string) => combinations.find((one) => one.id === id)
-    const factsOf = factsOn(song, find, vocabulary, house)
+  const around = ({ routine, song: sent, combinations }: Jobs['routine']['in']) => {
+    const song = sameRecord(sent)
+    const all = combinations.map(sameRecord)
+    const find = (id: string) => all.find((one) => one.id === id)
+    const factsOf = factsOn(song, find, vocabulary, house, ownOf)
     return { routine, song, find, newId, factsOf, vocabulary, house }
   }
   if (isFor('routine', input)) return around(input).factsOf(input.routine)

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { PART_KINDS } from '../beats/parts'
 import { Family } from '../moves/move'
+import { remembered } from '../record/remembered'
 import { type Upgrade, upgrade } from '../record/upgrade'
 import { TICKS_PER_COUNT } from '../time/time'
 import { beaten, type TimeMap } from '../time/timeMap'
@@ -174,12 +175,18 @@ export const isSilent = ({ silent }: SongCounts, at: number): boolean =>
 
 /** How the ticks of a song go by: 0 is where counting begins, what is before it is below 0. */
 export const songTime = ({ counts, media }: Pick<Song, 'counts' | 'media'>): TimeMap =>
-  beaten(
-    counts.ms.map((at, i) => ({
-      tick: tickOfCount({ counts }, i),
-      seconds: (at + media.shift) / 1000,
-    })),
-  )
+  timeOf(counts, media.shift)
+
+/** Asked for at every turn, and the same for as long as nobody counts it otherwise. */
+const timeOf = remembered(
+  (counts: SongCounts, shift: number): TimeMap =>
+    beaten(
+      counts.ms.map((at, i) => ({
+        tick: tickOfCount({ counts }, i),
+        seconds: (at + shift) / 1000,
+      })),
+    ),
+)
 
 /** Where a count is, as it is said: `Chorus 3·5` is the fifth count of the third phrase. */
 export interface SongPlace {
