@@ -7,6 +7,7 @@ import { placeIn } from '../combination/names'
 import { assertNever } from '../errors'
 import { lengthWords, type Units } from '../house/lengths'
 import type { BodyPart, Risk } from '../moves/move'
+import { countWords } from '../time/countWords'
 import { labelIn, TICKS_PER_COUNT } from '../time/time'
 import { nameOfAction } from '../what/foot'
 import type { Fact, Finding, Spot } from './finding'
@@ -199,7 +200,7 @@ function factText(fact: Fact, units: Units): string {
       return `${seconds(fact.seconds)} ${fact.level}; over ${fact.most} s thighs and knees tire. Come up in between.`
     case 'move.remainder': {
       const counts = fact.left / TICKS_PER_COUNT
-      const rest = `${counts} count${counts === 1 ? '' : 's'}`
+      const rest = countWords(counts)
       if (fact.danced !== undefined)
         return `${fact.move} is cut short by what comes next: only its first ${countsWords(fact.danced)} danced. Start it sooner, or write its steps one by one.`
       return fact.none
@@ -209,7 +210,7 @@ function factText(fact: Fact, units: Units): string {
     case 'move.unknown':
       return `This vocabulary has no move called “${fact.move}”, so it is only shown, not checked. Put a known move in its place.`
     case 'pickup.over':
-      return `The pickup is danced over the last ${fact.counts === 1 ? 'count' : `${fact.counts} counts`} of every round, in place of ${listed(fact.replaced)}. Write that earlier, dance the pickup only once, or leave out what is not danced.`
+      return `The pickup is danced over the last ${fact.counts === 1 ? 'count' : countWords(fact.counts)} of every round, in place of ${listed(fact.replaced)}. Write that earlier, dance the pickup only once, or leave out what is not danced.`
     default:
       return assertNever(fact)
   }

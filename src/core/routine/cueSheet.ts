@@ -7,6 +7,7 @@ import { placeWords } from '../song/lines'
 import { type Song, secondsOfCount, songTime, tickOfCount } from '../song/song'
 import { clockTenths } from '../time/clock'
 import { tempoOver } from '../time/timeMap'
+import { backOn } from './backOn'
 import { type Laid, laidOut } from './laid'
 import { emptyRoutine, type Pace, type Piece, type Routine, restWords } from './routine'
 import { LOST } from './words'
@@ -28,7 +29,7 @@ export interface CueRow {
   readonly facing: string
   /** How fast it is danced, where that is not as it is written. */
   readonly pace: string
-  /** Words that are written for it. */
+  /** What to come back on. */
   readonly cue: string
   /** Counts a minute, in the mean. */
   readonly tempo: number
@@ -59,7 +60,7 @@ export function cueSheet(
         side: piece.what.kind === 'dance' ? piece.what.side : '',
         facing: facingWord(facing),
         pace: piece.what.kind === 'dance' ? PACE_WORDS[piece.what.pace ?? 1] : '',
-        cue: piece.what.kind === 'rest' ? piece.what.words : '',
+        cue: backOn(piece, song) ?? '',
         tempo:
           Math.round(10 * tempoOver(time, tickOfCount(song, at), tickOfCount(song, at + counts))) /
           10,

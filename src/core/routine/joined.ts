@@ -1,18 +1,19 @@
 import type { Combination, Phrase } from '../combination/combination'
-import type { House } from '../house/house'
-import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
+import { vocabularyFor } from '../moves/vocabulary'
 import { applyRepair } from '../repair/apply'
 import { editWords, repairFeet } from '../repair/feet'
 import type { FeetEdit } from '../repair/feetEdit'
 import { placeWords } from '../song/lines'
 import type { Song } from '../song/song'
 import { TICKS_PER_COUNT } from '../time/time'
+import type { Border } from './border'
 import { dancedTo } from './danced'
 import { type Laid, laidOut } from './laid'
+import { mendedWherever } from './mended'
 import type { Piece, Routine } from './routine'
 import type { LaidPass } from './turns'
 
-/** A pass that is danced otherwise here, as a combination of its own, and the routine with it. */
+/** A combination that is danced otherwise, here or wherever it lies, and the routine with it. */
 export interface Joined {
   readonly words: string
   /** What it costs beside others, by the house's figures (model 7). */
@@ -21,21 +22,13 @@ export interface Joined {
   readonly routine: Routine
 }
 
-interface Border {
-  readonly routine: Routine
-  readonly song: Song
-  readonly find: (id: string) => Combination | undefined
-  readonly vocabulary: Vocabulary
-  readonly house: House
-  readonly newId: () => string
-}
-
 /** What a change that is danced in one place only costs more (h). */
 const OWN = 0.8
 
 /**
  * The smallest changes of the feet that lead over a border, where the count is danced: in the
- * phrase before it or the one behind it, and nowhere else in the song.
+ * phrase before it or the one behind it, there and nowhere else in the song, or wherever that phrase
+ * is danced in it.
  * @param at the count at which a foot does not fit
  */
 export function joinedAt(at: number, border: Border): readonly Joined[] {
@@ -59,15 +52,21 @@ export function joinedAt(at: number, border: Border): readonly Joined[] {
     const pass = laid.passes[before + which] as LaidPass
     const phrase = phraseAt(repaired, which) as Phrase
     const isMirrored = repaired.order[which]?.mirrored ?? false
+    const change = steps.map((edit) => changeWords(edit, window, song, pass)).join('; ')
     const danced = ownDance(pass, phrase, isMirrored, song, newId)
-    if (!danced) return []
+    const mended = mendedWherever(phraseAt(window, which), phrase, pass, { laid, ...border })
     return [
-      {
-        words: `Here only, ${steps.map((edit) => changeWords(edit, window, song, pass)).join('; ')}`,
-        cost: cost + OWN,
-        made: danced.made,
-        routine: withOwnPass(routine, laid, pass, { ...danced, newId }),
-      },
+      ...(danced
+        ? [
+            {
+              words: `Here only, ${change}`,
+              cost: cost + OWN,
+              made: danced.made,
+              routine: withOwnPass(routine, laid, pass, { ...danced, newId }),
+            },
+          ]
+        : []),
+      ...(mended ? [{ ...mended, words: `${mended.where}, ${change}`, cost }] : []),
     ]
   })
 }

@@ -1,16 +1,15 @@
 import type { Combination } from '../combination/combination'
 import { UserError } from '../errors'
 import { severityOf } from '../findings/finding'
-import type { House } from '../house/house'
-import type { Vocabulary } from '../moves/vocabulary'
-import type { Song } from '../song/song'
+import { countWords } from '../time/countWords'
+import type { Border } from './border'
 import { dancedLike, lengthened, moved, restedOn, turned } from './edits'
 import type { FactsOf } from './facts'
 import type { SongFact } from './fit'
 import { joinedAt } from './joined'
 import { leftInSection } from './room'
 import { endOfPiece, type Piece, type RestHow, type Routine } from './routine'
-import { countWords, likeWords } from './words'
+import { likeWords } from './words'
 
 /** A way to put something of a routine right: tried before it is offered. */
 export interface Offer {
@@ -43,15 +42,9 @@ const REST_OFFERS: Readonly<Record<RestHow, string>> = {
 }
 
 /** What is needed to try an offer. */
-interface Around {
-  readonly routine: Routine
-  readonly song: Song
-  readonly find: (id: string) => Combination | undefined
+interface Around extends Border {
   /** All that is worth a look in a routine. */
   readonly factsOf: FactsOf
-  readonly vocabulary: Vocabulary
-  readonly house: House
-  readonly newId: () => string
 }
 
 /** Ways to put something right, the cheapest first; none of them brings about a fault that was not there. */

@@ -1,7 +1,8 @@
 import type { Combination, Phrase } from '../combination/combination'
 import { leftInPhrase, type Song } from '../song/song'
+import { restSaid } from './backOn'
 import { atPace, clipped } from './clipped'
-import { type Piece, restWords } from './routine'
+import type { Piece } from './routine'
 
 /** A stretch of the song that is danced in one go, as it stands in the whole. */
 export interface LaidPass {
@@ -28,7 +29,7 @@ export interface Turn {
 
 /** Counts from one on in which nothing is danced, in the phrases of the song, so that they are counted as it is. */
 export function stillFor(song: Song, from: number, counts: number, piece?: Piece): readonly Turn[] {
-  const words = piece?.what.kind === 'rest' ? restWords(piece.what) : ''
+  const words = piece ? restSaid(piece, song) : ''
   const turns: Turn[] = []
   for (let at = from; at < from + counts; ) {
     const own = Math.min(from + counts - at, leftInPhrase(song, at))

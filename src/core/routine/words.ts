@@ -3,6 +3,7 @@ import { findingText } from '../findings/findingText'
 import type { Units } from '../house/lengths'
 import { placeWords } from '../song/lines'
 import type { Section, Song } from '../song/song'
+import { countWords } from '../time/countWords'
 import type { SongFact } from './fit'
 import { type Piece, restWords } from './routine'
 
@@ -17,10 +18,6 @@ export function nameOf({ what, locked }: Piece, combinations: readonly Combinati
 
 /** What a piece is called whose combination was deleted. */
 export const LOST = 'A combination that is gone'
-
-/** Counts as they are said. */
-export const countWords = (counts: number): string =>
-  counts === 1 ? '1 count' : `${counts} counts`
 
 /** What was found in a routine, in words. */
 export function songFactText(fact: SongFact, song: Song, units: Units = 'metres'): string {

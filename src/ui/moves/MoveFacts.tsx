@@ -1,6 +1,7 @@
 import { Anchor } from '@mantine/core'
 import type { Move } from '../../core/moves/move'
 import { layerWord, type Vocabulary } from '../../core/moves/vocabulary'
+import { countWords } from '../../core/time/countWords'
 import { TICKS_PER_COUNT } from '../../core/time/time'
 import { MoveStage } from '../stage/MoveStage'
 import { MoveLine } from './MoveLine'
@@ -13,10 +14,7 @@ const SIDED = {
   none: 'the same on both sides',
 } as const
 
-const counted = (move: Move): string => {
-  const counts = move.length / TICKS_PER_COUNT
-  return `${counts} ${counts === 1 ? 'count' : 'counts'}`
-}
+const counted = (move: Move): string => countWords(move.length / TICKS_PER_COUNT)
 
 /** Everything about one move: how, what to watch, care, easier and harder, its line. */
 export function MoveFacts({

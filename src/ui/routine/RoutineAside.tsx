@@ -2,6 +2,7 @@ import { Button } from '@mantine/core'
 import type { ReactNode } from 'react'
 import type { Combination } from '../../core/combination/combination'
 import type { Units } from '../../core/house/lengths'
+import { backOn } from '../../core/routine/backOn'
 import type { SongFact } from '../../core/routine/fit'
 import { isLeft, leftAsIs, takenUp } from '../../core/routine/leaves'
 import { type Piece, REST_WORDS, type RestHow, type Routine } from '../../core/routine/routine'
@@ -58,13 +59,18 @@ export function RoutineAside({
   const left = all.filter((fact) => isLeft(routine, fact))
   const textOf = (fact: SongFact) => songFactText(fact, song, units)
   const { phrase, move, longer, turn, remove, rest, makeUp, pace, lock } = hands
+  const on = piece && backOn(piece, song)
   const ownPace = piece?.what.kind === 'dance' ? (piece.what.pace ?? 1) : 1
   return (
     <aside className={classes.aside} aria-label="Danced here">
       {figure}
       <p className={map.where}>
         <b className="display">{placeWords(song, at)}</b>
-        <span>{piece ? nameOf(piece, combinations) : 'nothing is laid here'}</span>
+        <span>
+          {piece
+            ? [nameOf(piece, combinations), on && `back ${on}`].filter(Boolean).join(', ')
+            : 'nothing is laid here'}
+        </span>
       </p>
       <p className={map.message} role="status">
         {message}

@@ -122,7 +122,7 @@ export function useHands({
       try {
         if (made) await keep(made)
         change(words.charAt(0).toLowerCase() + words.slice(1), () => offered)
-        if (made) say(`Danced otherwise here, and kept among the combinations as “${made.title}”.`)
+        if (made) say(`Danced otherwise, and kept among the combinations as “${made.title}”.`)
       } catch (error) {
         sayWhatFailed(error)
       }
