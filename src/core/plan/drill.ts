@@ -179,6 +179,13 @@ export const drillKey = ({
     .filter(Boolean)
     .join('|')
 
+/** A drill as fast as another one is danced. */
+export const atSpeedOf = (drill: Drill, { tempo, song }: Drill): Drill => ({
+  ...drill,
+  tempo,
+  ...(drill.song && song && { song: { ...drill.song, rate: song.rate } }),
+})
+
 /** How fast a drill is, as it is shown: counts a minute, or a share of its song's own speed. */
 export const speedText = ({ tempo, song }: Pick<Drill, 'tempo' | 'song'>): string =>
   song ? percent(song.rate) : String(tempo)

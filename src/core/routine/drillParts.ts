@@ -1,11 +1,12 @@
 import type { Drill } from '../plan/drill'
 import { partsOf } from '../song/parts'
 import type { Song } from '../song/song'
-import type { Routine } from './routine'
+import type { LaidSongs } from './withSong'
 
-interface Laid {
-  readonly routines: readonly Routine[]
-  readonly songs: readonly Song[]
+/** The song a drill dances to. */
+export const songOf = (danced: Drill['song'], { routines, songs }: LaidSongs): Song | undefined => {
+  const routine = routines.find(({ id }) => id === danced?.routine)
+  return songs.find(({ id }) => id === routine?.song)
 }
 
 /** A part of the song that is danced to, by the moment it begins at, in milliseconds. */
@@ -17,10 +18,9 @@ export interface PartToDance {
 /** The parts of its song a drill can be danced from: before its end. */
 export function partsToDance(
   { song: danced }: Pick<Drill, 'song'>,
-  { routines, songs }: Laid,
+  songs: LaidSongs,
 ): readonly PartToDance[] {
-  const routine = routines.find(({ id }) => id === danced?.routine)
-  const song = songs.find(({ id }) => id === routine?.song)
+  const song = songOf(danced, songs)
   if (!song || !danced) return []
   const parts = partsOf(song)
   return parts

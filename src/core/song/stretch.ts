@@ -30,7 +30,7 @@ export function stretchOf(
 }
 
 /** The first count of the phrase a count is in; below 0 where the song begins within it. */
-function phraseBegins({ counts }: Song, at: number): number {
+export function phraseBegins({ counts }: Song, at: number): number {
   const one = oneAt(counts, at)
   return at - ((((at - one.at) % one.counts) + one.counts) % one.counts)
 }

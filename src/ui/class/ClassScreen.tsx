@@ -1,16 +1,7 @@
 import { ActionIcon, Drawer } from '@mantine/core'
 import { useFullscreenDocument } from '@mantine/hooks'
 import { IconAdjustments, IconArrowLeft, IconMaximize, IconScreenShare } from '@tabler/icons-react'
-import {
-  lazy,
-  type ReactNode,
-  Suspense,
-  useCallback,
-  useEffect,
-  useMemo,
-  useRef,
-  useState,
-} from 'react'
+import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { speechSeconds } from '../../audio/speech'
 import { choiceAfter, drillDanceOf } from '../../core/class/drillDance'
@@ -22,12 +13,10 @@ import {
   nextRun,
   restOf,
   secondsLeft,
-  sidesWords,
   wordsOfClass,
 } from '../../core/class/underWay'
-import { type Drill, isCounted } from '../../core/plan/drill'
+import { atSpeedOf, type Drill, isCounted } from '../../core/plan/drill'
 import { drillTitle } from '../../core/plan/totals'
-import type { StepWords } from '../../core/plan/words'
 import { nextPart, partsToDance } from '../../core/routine/drillParts'
 import { clockText } from '../../core/time/clock'
 import type { Planning, UnderWayNote } from '../../storage/planning'
@@ -42,13 +31,16 @@ import { ClassFace } from './ClassFace'
 import { ClassZones } from './ClassZones'
 import classes from './class.module.css'
 import { type Asked, capFor, classKeys } from './classKeys'
+import { DrillWords } from './DrillWords'
 import { useBroadcast } from './dancersChannel'
 import { SaidStep } from './SaidStep'
 import { SongParts } from './SongParts'
+import { Tap } from './Tap'
 import { useAwake } from './useAwake'
 import { useCaller, useSound } from './useCaller'
 import { useClass, useClassRecord } from './useClass'
 import { useClassMusic } from './useClassMusic'
+import { useSongPlace } from './useSongPlace'
 
 const SoundPanel = lazy(async () => ({ default: (await import('./SoundPanel')).SoundPanel }))
 
@@ -73,6 +65,8 @@ export function ClassScreen() {
 
 /** A class later than this is offered what to leave out, in seconds (teaching 10.3). */
 const LATE = 120
+/** After these a drill goes on in its song from where it is. */
+const GOES_ON: ReadonlySet<ClassStep['kind']> = new Set(['pause', 'slower', 'faster'])
 const NO_CUT: ReturnType<typeof cutBy> = { drills: [], cut: [], saved: 0 }
 
 interface FloorProps {
@@ -99,12 +93,17 @@ function Floor({ first, planning, materials }: FloorProps) {
     [drill, materials, choice, speech],
   )
   const [playing, setPlaying] = useState<typeof whole>()
+  const place = useSongPlace(drill, materials.laidSongs)
   /** Goes on with what is left of a drill, once it is known how. */
   const again = useRef(() => {})
   const caller = useCaller(deck, {
     onRound: (side) => act({ kind: 'round', side }),
     onFinished: () => {
       setPlaying(undefined)
+      if (place.stopped(drillOf(now.current)?.id)) {
+        act({ kind: 'pause' })
+        return
+      }
       if (act({ kind: 'finished' }).phase === 'dancing') again.current()
     },
   })
@@ -128,29 +127,34 @@ function Floor({ first, planning, materials }: FloorProps) {
     // What is said, walked or waited through has no sound.
     if (step && !isCounted(step)) return
     const before = started.drills[started.index - 1]
-    const danced = drillDanceOf(restOf(started), materials, choiceAfter(choice, before), speech)
+    const rest = restOf(started)
+    const part = rest && place.next(rest)
+    const danced = drillDanceOf(part?.drill, materials, choiceAfter(choice, before), speech)
     if (!danced) {
       // Nothing of it is left, or it can't be danced any more.
       act({ kind: 'next' })
       return
     }
     setPlaying(danced)
-    caller.play(danced)
-  }, [act, caller, materials, choice, speech])
+    caller.play(danced, part?.isWhole ?? true)
+  }, [act, caller, materials, choice, speech, place.next])
   again.current = start
   const halt = useCallback(() => {
+    place.halted(drillOf(now.current), caller.second())
     caller.stop()
     setPlaying(undefined)
-  }, [caller])
+  }, [caller, now, place.halted])
 
   halted.current = halt
 
   /** What sounds goes on at another tempo. */
   const retune = useCallback(
-    (tempo: number | undefined) => {
+    (asked: Drill | undefined) => {
       const danced = caller.playing()
-      const drill = danced && tempo !== undefined && { ...danced.drill, tempo }
-      const tuned = drill && drillDanceOf(drill, materials, danced.choice, speech)
+      const tuned =
+        danced &&
+        asked &&
+        drillDanceOf(atSpeedOf(danced.drill, asked), materials, danced.choice, speech)
       if (!tuned) return
       setPlaying(tuned)
       caller.retune(tuned)
@@ -169,14 +173,15 @@ function Floor({ first, planning, materials }: FloorProps) {
             halt()
             break
           case 'retune': {
-            retune(drillOf(now.current)?.tempo)
+            retune(drillOf(now.current))
             break
           }
           default:
+            if (!GOES_ON.has(step.kind)) place.anew()
             act(step)
         }
     },
-    [act, halt, now, retune, start],
+    [act, halt, now, retune, start, place.anew],
   )
   const parts = useMemo(
     () => (drill ? partsToDance(drill, materials.laidSongs) : []),
@@ -328,7 +333,7 @@ function Floor({ first, planning, materials }: FloorProps) {
         </Tap>
       )}
       {session.phase !== 'over' && drill && (
-        <SongParts parts={parts} drill={drill} onFrom={dancedFrom} />
+        <SongParts parts={parts} drill={drill} onFrom={dancedFrom} stops={place} />
       )}
       {session.phase !== 'over' && drill && (
         <ClassZones
@@ -363,62 +368,6 @@ function Floor({ first, planning, materials }: FloorProps) {
     </main>
   )
 }
-
-/** All of the middle of the screen as one button, found without looking; its keys are the class's. */
-function Tap({
-  label,
-  onTap,
-  children,
-}: {
-  readonly label: string
-  readonly onTap: () => void
-  readonly children: ReactNode
-}) {
-  return (
-    <div
-      className={classes.tap}
-      role="button"
-      tabIndex={0}
-      aria-label={label}
-      onClick={onTap}
-      onKeyDown={() => {}}
-    >
-      {children}
-    </div>
-  )
-}
-
-/** What to say before a drill: how it goes, what is said, what may be danced instead. */
-function DrillWords({
-  drill,
-  words,
-  isPaused,
-}: {
-  readonly drill: Drill
-  readonly words: StepWords | undefined
-  readonly isPaused: boolean
-}) {
-  return (
-    <>
-      <p>
-        <b>{isPaused ? 'Paused. ' : ''}</b>
-        {!drill.moves &&
-          `${sidesWords(drill)}, ${drill.stand === 'mirror' ? 'face them as their mirror' : 'back to the class'}.`}
-      </p>
-      {words?.say.slice(0, MOST_SAID).map((line) => (
-        <p key={line}>{line}</p>
-      ))}
-      {words?.easier.slice(0, 1).map((form) => (
-        <p key={form}>
-          <b>Or</b> {form}
-        </p>
-      ))}
-    </>
-  )
-}
-
-/** Lines that are read from three metres before a drill. */
-const MOST_SAID = 3
 
 /** The browser's own voice, where it is wanted and there is one. */
 function browserSpeech(isWanted: boolean): ((text: string) => void) | undefined {

@@ -7,12 +7,20 @@ export function SongParts({
   parts,
   drill,
   onFrom,
+  stops: { hasStops, isStopping, said, toggle },
 }: {
   readonly parts: readonly PartToDance[]
   readonly drill: Drill
   readonly onFrom: (ms: number) => void
+  /** Whether it waits at the stops of its song. */
+  readonly stops: {
+    readonly hasStops: boolean
+    readonly isStopping: boolean
+    readonly said: string
+    readonly toggle: () => void
+  }
 }) {
-  if (!drill.song || parts.length < 2) return null
+  if (!drill.song || (parts.length < 2 && !hasStops)) return null
   const current = currentOf(parts, drill.song.from)
   return (
     <nav className={classes.parts} aria-label="Danced from">
@@ -27,6 +35,12 @@ export function SongParts({
           {part.label}
         </button>
       ))}
+      {hasStops && (
+        <button type="button" aria-pressed={isStopping} onClick={toggle}>
+          waits at stops
+        </button>
+      )}
+      <span role="status">{said}</span>
     </nav>
   )
 }

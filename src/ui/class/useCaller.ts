@@ -45,6 +45,13 @@ export function useSound(planning: Planning, deck: PlayDeck) {
   return { choice, choose, own }
 }
 
+interface Playing {
+  readonly danced: DrillDance
+  reported: number
+  /** Its last round is danced to its end. */
+  readonly isWhole: boolean
+}
+
 interface CallerReports {
   readonly onRound: (side: 'R' | 'L') => void
   readonly onFinished: () => void
@@ -55,14 +62,16 @@ interface CallerReports {
  * is hidden or busy.
  */
 export function useCaller(deck: PlayDeck, reports: CallerReports) {
-  const playing = useRef<{ danced: DrillDance; reported: number } | undefined>(undefined)
+  const playing = useRef<Playing>(undefined)
   const told = useRef(reports)
   told.current = reports
 
   const reportUpTo = useCallback((turn: number) => {
     const now = playing.current
     if (!now) return
-    for (; now.reported < Math.min(turn, now.danced.performance.segments.length); now.reported++) {
+    const { length } = now.danced.performance.segments
+    const whole = now.isWhole ? length : length - 1
+    for (; now.reported < Math.min(turn, whole); now.reported++) {
       const segment = now.danced.performance.segments[now.reported]
       if (segment && segment.round > 0) told.current.onRound(segment.dancing.side)
     }
@@ -90,9 +99,9 @@ export function useCaller(deck: PlayDeck, reports: CallerReports) {
   return useMemo(
     () => ({
       stop,
-      play(danced: DrillDance) {
+      play(danced: DrillDance, isWhole: boolean) {
         stop()
-        playing.current = { danced, reported: 0 }
+        playing.current = { danced, reported: 0, isWhole }
         void deck.play(danced.performance)
       },
       /** What sounds; absent while nothing does. */
@@ -103,6 +112,8 @@ export function useCaller(deck: PlayDeck, reports: CallerReports) {
         playing.current = { ...playing.current, danced }
         deck.swap(danced.performance)
       },
+      /** The second of its song that is heard now. */
+      second: () => (playing.current ? deck.position()?.music?.second : undefined),
       /** The tick that is heard now. */
       clock: () => (playing.current ? deck.position()?.tick : undefined),
     }),
