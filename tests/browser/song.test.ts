@@ -145,6 +145,11 @@ describe('a song', () => {
     await toSongs(page)
     await open(page, fileNamed('Made up tune.wav', tune))
     await page.waitForURL(/song\//)
+    // It is to stop a phrase after its chorus has begun.
+    await page.getByRole('button', { name: 'Chorus', exact: true }).first().click()
+    await page.keyboard.press('PageDown')
+    await page.getByRole('button', { name: 'Stop here' }).click()
+    await page.getByText('saved', { exact: true }).waitFor()
     await toSongs(page)
     await page.getByRole('button', { name: 'New routine' }).click()
     await page.waitForURL(/routine\//)
@@ -287,6 +292,13 @@ describe('a song', () => {
     // From the chorus at once, by a touch; a key goes on to the part behind it.
     await page.getByRole('button', { name: 'Chorus', exact: true }).click()
     await expect.poll(() => place.textContent()).toMatch(/^Chorus 1·/)
+    // Slower than it is, it waits at the stop, and goes on a phrase earlier.
+    await page.getByText('It goes on a phrase earlier.').waitFor()
+    const waits = page.getByRole('button', { name: 'waits at stops' })
+    expect(await waits.getAttribute('aria-pressed')).toBe('true')
+    await page.getByRole('button', { name: 'Go on', exact: true }).click()
+    await expect.poll(() => place.textContent()).toMatch(/^Chorus 1·[1-8]/)
+    await expect.poll(() => place.textContent()).toMatch(/^Chorus 2·/)
     await page.keyboard.press('p')
     await expect.poll(() => place.textContent()).toMatch(/^(?!Chorus 1)\S.* 1·/)
     await page.reload()
