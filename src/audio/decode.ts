@@ -147,6 +147,10 @@ export async function decodeSound(
   }
 }
 
+/** When the sound of a film begins, in seconds of the film: a camera may be heard later than it is seen. */
+export const soundBegins = async (film: Blob): Promise<number> =>
+  (await (await opened(film))?.track?.getFirstTimestamp()) ?? 0
+
 async function atOnce(file: Blob, signal: AbortSignal): Promise<HeldSound> {
   const rate = await rateHere()
   const bytes = await file.arrayBuffer()

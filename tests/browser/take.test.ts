@@ -47,13 +47,33 @@ function clockCamera({ bars, step }: { readonly bars: number; readonly step: num
     for (let i = 0; i < bars; i++) if ((data[4 * i] as number) > 127) steps |= 1 << i
     return steps
   }
+  // The room: silent but for what is clapped.
+  const room = () => {
+    const audio = new AudioContext()
+    const to = audio.createMediaStreamDestination()
+    // A microphone hears all the time, be it next to nothing.
+    const hum = new ConstantSourceNode(audio, { offset: 0.0001 })
+    hum.connect(to)
+    hum.start()
+    const clap = () => {
+      const now = audio.currentTime
+      const tone = new OscillatorNode(audio, { type: 'square', frequency: 3100 })
+      const loud = new GainNode(audio, { gain: 0.8 })
+      loud.gain.exponentialRampToValueAtTime(0.001, now + 0.05)
+      tone.connect(loud).connect(to)
+      tone.start(now)
+      tone.stop(now + 0.06)
+    }
+    Object.assign(window, { clap })
+    return to.stream.getTracks()
+  }
   Object.assign(window, { readClock: read, clockStream: made })
   Object.defineProperty(navigator, 'mediaDevices', {
     value: {
-      getUserMedia: async () => {
+      getUserMedia: async ({ audio }: MediaStreamConstraints) => {
         const { cameraFails } = window as unknown as { cameraFails?: string }
         if (cameraFails) throw new DOMException('no', cameraFails)
-        return made()
+        return audio ? new MediaStream([...made().getTracks(), ...room()]) : made()
       },
     },
   })
@@ -166,6 +186,72 @@ describe('a take', () => {
     await expect
       .poll(() => left.evaluate((video) => (video as HTMLVideoElement).readyState))
       .toBeGreaterThan(1)
+  })
+
+  it('in a class is filmed as its drill is danced, slower too, and lined up by two claps', async () => {
+    const { page, context, errors } = await app.visit()
+    await context.addInitScript(clockCamera, { bars: BARS, step: STEP_MS })
+    await page.reload()
+    await page.getByRole('link', { name: 'Plans', exact: true }).click()
+    await page
+      .getByRole('link', { name: /Tuesday/ })
+      .first()
+      .click()
+    await page.getByRole('button', { name: 'Begin class' }).click()
+    await page.getByRole('button', { name: /^Begin Hello/ }).waitFor()
+    // What is said, or warms up, is no dance of a combination.
+    const film = page.getByRole('button', { name: 'Film this drill' })
+    expect(await film.count()).toBe(0)
+    for (let i = 0; i < 40 && (await film.count()) === 0; i++) await page.keyboard.press('End')
+    await film.click()
+    await page.getByLabel('with the sound of the room').check()
+    await expectAccessible(page)
+    await page.getByRole('button', { name: 'Begin and film' }).click()
+    await page.getByText('Recording, kept only in this browser.').waitFor()
+    // A clap on two counts, as they are heard.
+    for (const nth of [4, 8])
+      await page.evaluate(async (count) => {
+        const { started, clock, clap } = window as unknown as {
+          started: { when: number; duration: number }[]
+          clock: AudioContext
+          clap: () => void
+        }
+        // Its clicks, by how long they are: on 1, and on the others.
+        const times = () =>
+          started
+            .filter(({ duration }) => [70, 90].includes(Math.round(1000 * duration)))
+            .map(({ when }) => when)
+            .sort((a, b) => a - b)
+        for (;;) {
+          const due = times()[count]
+          if (due !== undefined && (clock.getOutputTimestamp().contextTime ?? 0) >= due)
+            return clap()
+          await new Promise((done) => setTimeout(done, 5))
+        }
+      }, nth)
+    await page.keyboard.press('ArrowDown')
+    await page.waitForTimeout(2500)
+    await page.getByRole('button', { name: 'Pause', exact: true }).click()
+    await page.getByRole('button', { name: 'Begin and film' }).waitFor()
+    const [take] = await kept<Take>(page, 'takes')
+    expect(take?.seconds).toBeGreaterThan(4)
+    // Behind the key a count lasts longer than before it.
+    const counts = take?.danced ?? []
+    const gaps = counts.slice(1).map(({ ms }, i) => ms - (counts[i]?.ms ?? 0))
+    expect((gaps.at(-2) ?? 0) / (gaps[1] ?? 1)).toBeCloseTo(1.06, 1)
+    // It lies with its combination.
+    await page.goto(`${app.address}/combination/${take?.of.id}`)
+    await page.getByRole('application').waitFor()
+    await page.getByRole('button', { name: 'Song', exact: true }).click()
+    await page
+      .getByRole('checkbox', { name: /take|,/ })
+      .last()
+      .check()
+    await page.getByRole('button', { name: /^Line up by two claps/ }).click()
+    await page.getByText(/^Lined up by -?\d+ ms/).waitFor()
+    const lined = await kept<Take>(page, 'takes').then(([one]) => one?.nudge ?? Number.NaN)
+    expect(Math.abs(lined)).toBeLessThan(150)
+    expect(errors).toEqual([])
   })
 
   it('of a song is shown with its pictures, count by count and in step with what is heard', async () => {

@@ -10,7 +10,7 @@ import { SILENT, stretchOf } from '../performance/stretches'
 import { danced } from '../simulate/danced'
 import { TICKS_PER_COUNT } from '../time/time'
 import { steady } from '../time/timeMap'
-import { besideDance, dancedIn, newTake, nudgedTake, readTake, secondIn } from './take'
+import { besideDance, dancedIn, goneOn, newTake, nudgedTake, readTake, secondIn } from './take'
 
 const begun = newTake({
   id: 't',
@@ -71,5 +71,39 @@ describe('a take', () => {
     expect(() => readTake({ ...begun, schemaVersion: 3 })).toThrow(/newer version/)
     const { of: _, ...first } = begun
     expect(readTake({ ...first, schemaVersion: 1, combination: 'c' })).toEqual(begun)
+  })
+
+  it('that goes on at another tempo finds what came before where it was, and what follows by the new one', () => {
+    holds(
+      fc.property(
+        anyCombination(),
+        fc.integer({ min: 60, max: 200 }),
+        fc.double({ min: 0.6, max: 1.6, noNaN: true }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (combination, tempo, times, share) => {
+          const dance = danced(combination, vocabulary, USUAL_HOUSE)
+          const at = (counts: number) =>
+            performanceOf([stretchOf(dance, aloneFrom(combination.lead))], {
+              time: steady(counts),
+              speech: SILENT,
+            })
+          const [first, then] = [at(tempo), at(tempo * times)]
+          const tick = Math.floor(share * first.length)
+          const from = Math.round(1000 * first.time.secondsAt(tick))
+          // From there on it is as if it had always been danced like that.
+          const begins = from - 1000 * then.time.secondsAt(tick)
+          const counts = goneOn(dancedIn(first, 0), { from, danced: dancedIn(then, begins) })
+          const take = readTake({ ...begun, danced: counts })
+          expect(take.danced.map((one) => one.tick)).toEqual(
+            dancedIn(first, 0).map((one) => one.tick),
+          )
+          for (const [i, { ms }] of counts.entries()) {
+            const due = dancedIn(ms <= from ? first : then, ms <= from ? 0 : begins)[i]?.ms ?? 0
+            expect(Math.abs(ms - due)).toBeLessThanOrEqual(1)
+          }
+        },
+      ),
+      { numRuns: 60, seed: 122 },
+    )
   })
 })

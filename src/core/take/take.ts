@@ -89,6 +89,15 @@ export function dancedIn({ segments }: Performance, begins: number): Take['dance
   })
 }
 
+/** The counts of a film in which what is danced goes on otherwise from a moment of it on, in milliseconds. */
+export const goneOn = (
+  before: Take['danced'],
+  { from, danced }: { readonly from: number; readonly danced: Take['danced'] },
+): Take['danced'] => [
+  ...before.filter(({ ms }) => ms <= from),
+  ...danced.filter(({ ms }) => ms > from),
+]
+
 /** Where a tick of a side's dance is in the film, in seconds; undefined where that was not danced in it. */
 export function secondIn(
   { danced, nudge }: Pick<Take, 'danced' | 'nudge'>,

@@ -1,6 +1,12 @@
 import { ActionIcon, Drawer } from '@mantine/core'
 import { useFullscreenDocument } from '@mantine/hooks'
-import { IconAdjustments, IconArrowLeft, IconMaximize, IconScreenShare } from '@tabler/icons-react'
+import {
+  IconAdjustments,
+  IconArrowLeft,
+  IconMaximize,
+  IconScreenShare,
+  IconVideo,
+} from '@tabler/icons-react'
 import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { speechSeconds } from '../../audio/speech'
@@ -28,6 +34,7 @@ import { useScreenKeys } from '../parts/useScreenKeys'
 import type { ClassMaterials } from '../planning/usePlanning'
 import { useServices } from '../stores/services'
 import { ClassFace } from './ClassFace'
+import type { ClassCamera } from './ClassFilm'
 import { ClassZones } from './ClassZones'
 import classes from './class.module.css'
 import { type Asked, capFor, classKeys } from './classKeys'
@@ -42,6 +49,7 @@ import { useClass, useClassRecord } from './useClass'
 import { useClassMusic } from './useClassMusic'
 import { useSongPlace } from './useSongPlace'
 
+const ClassFilm = lazy(async () => ({ default: (await import('./ClassFilm')).ClassFilm }))
 const SoundPanel = lazy(async () => ({ default: (await import('./SoundPanel')).SoundPanel }))
 
 /** The class as it is given. */
@@ -83,6 +91,8 @@ function Floor({ first, planning, materials }: FloorProps) {
   const { choice, own } = sound
   const speech = useMemo(() => speechSeconds(own), [own])
   const [isOpen, setOpen] = useState(false)
+  const [isFilmed, setFilmed] = useState(false)
+  const camera = useRef<ClassCamera>(null)
   const [left, setLeft] = useState(secondsLeft(session, Date.now()))
   const [late, setLate] = useState(0)
   const { toggle } = useFullscreenDocument()
@@ -146,6 +156,10 @@ function Floor({ first, planning, materials }: FloorProps) {
   }, [caller, now, place.halted])
 
   halted.current = halt
+  const begin = useCallback(() => {
+    start()
+    return caller.playing()?.performance
+  }, [start, caller])
 
   /** What sounds goes on at another tempo. */
   const retune = useCallback(
@@ -158,6 +172,7 @@ function Floor({ first, planning, materials }: FloorProps) {
       if (!tuned) return
       setPlaying(tuned)
       caller.retune(tuned)
+      camera.current?.retime(tuned.performance)
     },
     [caller, materials, speech],
   )
@@ -205,6 +220,8 @@ function Floor({ first, planning, materials }: FloorProps) {
   const words = useMemo(() => wordsOfClass(session, materials), [session, materials])
   const lines = (drill && words.get(drill.id)?.say) ?? []
   const isSaid = drill !== undefined && !isCounted(drill)
+  // A take is of a combination or of a routine.
+  const canFilm = drill && !isSaid && Boolean(drill.combination || drill.song)
   const { cut, saved } = useMemo(
     () => (late > LATE ? cutBy(session, late, materials) : NO_CUT),
     [late, session, materials],
@@ -244,6 +261,18 @@ function Floor({ first, planning, materials }: FloorProps) {
         >
           <IconScreenShare size={22} />
         </ActionIcon>
+        {canFilm && (
+          <ActionIcon
+            variant="subtle"
+            color="gray"
+            size={40}
+            aria-label="Film this drill"
+            aria-pressed={isFilmed}
+            onClick={() => setFilmed(!isFilmed)}
+          >
+            <IconVideo size={22} />
+          </ActionIcon>
+        )}
         <ActionIcon
           variant="subtle"
           color="gray"
@@ -268,6 +297,18 @@ function Floor({ first, planning, materials }: FloorProps) {
         </p>
       )}
       {music && <p className={classes.late}>{music}</p>}
+      {drill && canFilm && isFilmed && (
+        <Suspense fallback={<p>Opening…</p>}>
+          <ClassFilm
+            key={drill.id}
+            ref={camera}
+            drill={drill}
+            title={title}
+            isDancing={isDancing}
+            begin={begin}
+          />
+        </Suspense>
+      )}
       {session.phase === 'over' || !drill ? (
         <section className={classes.overText}>
           <p className="display">Well danced.</p>

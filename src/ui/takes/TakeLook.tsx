@@ -2,6 +2,7 @@ import { Button, SegmentedControl, Switch } from '@mantine/core'
 import { type ReactNode, useState } from 'react'
 import { nudgedTake, type Take } from '../../core/take/take'
 import type { Takes } from '../../storage/takes'
+import { ClapAlign } from './ClapAlign'
 import { type DancePlace, TakeFilm } from './TakeFilm'
 import classes from './takes.module.css'
 
@@ -49,6 +50,7 @@ export function TakeLook({
               <Nudge take={take} by={-NUDGE_MS} store={store} />
               <Nudge take={take} by={NUDGE_MS} store={store} />
               <span className="counts">{take.nudge} ms</span>
+              <ClapAlign take={take} store={store} />
             </p>
           </div>
         ))}

@@ -5,8 +5,8 @@ import type { Performance } from '../../core/performance/performance'
 import type { Take } from '../../core/take/take'
 import { clockText } from '../../core/time/clock'
 import { megabytes } from '../parts/locale'
-import { Problem } from '../parts/Problem'
 import { useServices } from '../stores/services'
+import { CameraView, FilmControls } from './FilmControls'
 import type { DancePlace } from './TakeFilm'
 import { TakeLook } from './TakeLook'
 import classes from './takes.module.css'
@@ -32,7 +32,6 @@ export function TakePanel({ danced, play, still, figure }: TakePanelProps) {
   const store = useQuery({ queryKey: ['take store'], queryFn: open }).data
   const all = useTakes(store, danced.of)
   const [shown, setShown] = useState<readonly string[]>([])
-  const [hearsRoom, setHears] = useState(false)
   const [told, setTold] = useState('')
   const preview = useRef<HTMLVideoElement>(null)
   const { of, title } = danced
@@ -57,34 +56,8 @@ export function TakePanel({ danced, play, still, figure }: TakePanelProps) {
   return (
     <section className={classes.panel} aria-label="Takes">
       <h2 className="display">Takes</h2>
-      <div className={classes.camera} data-filming={isFilming} hidden={filming.phase === 'idle'}>
-        {/* What the camera sees now; nobody speaks in it. */}
-        <video ref={preview} muted playsInline aria-label="What the camera sees" />
-        {isFilming && <p role="status">Recording, kept only in this browser.</p>}
-      </div>
-      {filming.problem && <Problem {...filming.problem} />}
-      <div className={classes.row}>
-        {isFilming ? (
-          <Button color="red" onClick={() => void filming.stop()}>
-            Stop filming
-          </Button>
-        ) : (
-          <Button
-            variant="default"
-            loading={filming.phase === 'opening'}
-            onClick={() => void filming.start(hearsRoom)}
-          >
-            Film a take
-          </Button>
-        )}
-        <Checkbox
-          size="xs"
-          label="with the sound of the room"
-          checked={hearsRoom}
-          disabled={isFilming}
-          onChange={({ currentTarget }) => setHears(currentTarget.checked)}
-        />
-      </div>
+      <CameraView filming={filming} preview={preview} />
+      <FilmControls filming={filming} words="Film a take" />
       {!isFilming && looked.length === 0 && (
         <p>
           It counts you in, plays, and films once through. Ask everyone first who is in the picture;

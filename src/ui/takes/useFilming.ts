@@ -2,7 +2,7 @@ import { type RefObject, useCallback, useEffect, useRef, useState } from 'react'
 import { useStore } from 'zustand'
 import { median } from '../../core/beats/numbers'
 import type { Performance } from '../../core/performance/performance'
-import { dancedIn, newTake, type Take } from '../../core/take/take'
+import { dancedIn, goneOn, newTake, type Take } from '../../core/take/take'
 import type { Takes } from '../../storage/takes'
 import { inWords } from '../parts/Problem'
 import { useServices } from '../stores/services'
@@ -87,11 +87,28 @@ export function useFilming(
       void stop()
     }
   }, [stop])
-  return { phase, problem, take, start, stop }
+  /** What is danced goes on at another tempo. */
+  const retime = useCallback(
+    async (danced: Performance) => {
+      const begun = now.current
+      if (!store || !begun) return
+      const from = Math.round(performance.now() - begun.began)
+      const begins = await startOf(danced, begun.began, () => deck.position()?.tick)
+      await store.takes.change(begun.id, (one) => ({
+        ...one,
+        danced: goneOn(one.danced, { from, danced: dancedIn(danced, begins) }),
+      }))
+    },
+    [store, deck],
+  )
+  return { phase, problem, take, start, stop, retime }
 }
+
+export type Filming = ReturnType<typeof useFilming>
 
 /** A take that is filmed now. */
 interface Begun {
+  readonly id: string
   /** When its film began, on the clock of the page. */
   readonly began: number
   readonly end: () => Promise<void>
@@ -125,6 +142,7 @@ async function begin(
   const at = new Date().toISOString()
   await takes.put(newTake({ ...about, at, camera, nudge, type }))
   return {
+    id,
     began,
     async end() {
       const seconds = (performance.now() - began) / 1000
