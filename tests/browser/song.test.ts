@@ -243,6 +243,23 @@ describe('a song', () => {
     await grid.waitFor()
     expect(await labels(page)).toEqual(kept)
 
+    // Another routine leads over to this one, in one run through.
+    const first = page.url()
+    await toSongs(page)
+    await page.getByRole('button', { name: 'New routine' }).click()
+    await page.waitForURL((url) => /routine\//.test(url.href) && url.href !== first)
+    await page.getByLabel('Then', { exact: true }).selectOption({ index: 1 })
+    await page.getByLabel('after seconds').fill('40')
+    await page.getByText('saved', { exact: true }).waitFor()
+    await expectAccessible(page)
+    await grid.focus()
+    for (let i = 0; i < 12; i++) await page.keyboard.press('PageDown')
+    await page.getByRole('button', { name: 'Play', exact: true }).click()
+    await page.getByText(/^Then Made up tune, in \d+ s$/).waitFor()
+    await page.getByRole('button', { name: 'Begin now' }).click()
+    await page.waitForURL(first)
+    await page.getByRole('button', { name: 'Stop', exact: true }).click()
+
     // Danced at 70 %: the figure goes with the song.
     const slider = page.getByRole('slider', { name: 'Speed' })
     await slider.focus()

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { Side } from '../body/side'
 import { type Upgrade, upgrade } from '../record/upgrade'
 
-const ROUTINE_VERSION = 4
+const ROUTINE_VERSION = 5
 
 /** Twice as fast as it is written, or half as fast. */
 const Pace = z.union([z.literal(0.5), z.literal(2)])
@@ -51,6 +51,20 @@ const Piece = z
   .readonly()
 export type Piece = z.infer<typeof Piece>
 
+/** Nobody waits longer between two songs, in seconds. */
+export const MOST_PAUSE = 600
+
+/** A routine that is danced after another, one run through. */
+const Next = z
+  .object({
+    /** Its id. */
+    routine: z.string().min(1),
+    /** Seconds between the two. */
+    pause: z.int().min(0).max(MOST_PAUSE),
+  })
+  .readonly()
+export type Next = z.infer<typeof Next>
+
 /** Combinations laid on a song. What is between pieces is not covered. */
 export const Routine = z
   .object({
@@ -63,6 +77,7 @@ export const Routine = z
     /** How many counts the song had when it was laid; its places are among those. */
     of: z.int().min(2).optional(),
     pieces: z.array(Piece).readonly(),
+    next: Next.optional(),
     /** What was found and stays as it is: its code, and the piece or the section it is of. */
     leaves: z
       .array(z.object({ code: z.string().min(1), of: z.string().min(1) }).readonly())
@@ -79,11 +94,12 @@ export const Routine = z
   .readonly()
 export type Routine = z.infer<typeof Routine>
 
-/** Version 1 did not note how the song was counted when it was laid: by what is there now. Before 3 nothing had a pace, or was locked; before 4 nothing was left as it is. */
+/** Version 1 did not note how the song was counted when it was laid: by what is there now. Before 3 nothing had a pace, or was locked; before 4 nothing was left as it is; before 5 nothing followed. */
 const UPGRADES: readonly Upgrade[] = [
   { from: 1, up: (record) => record },
   { from: 2, up: (record) => record },
   { from: 3, up: (record) => ({ ...record, leaves: [] }) },
+  { from: 4, up: (record) => record },
 ]
 
 /**

@@ -73,13 +73,15 @@ describe('a routine whose song is counted anew', () => {
       ],
     }
     const read = readRoutine(first)
-    expect(read).toEqual({ ...first, schemaVersion: 4, leaves: [] })
+    expect(read).toEqual({ ...first, schemaVersion: 5, leaves: [] })
     expect(settled(read, songOf(evenMs(40, 100), [0]))).toBe(read)
     const pieces = first.pieces.map((piece) => ({ ...piece, ms: { from: 900, to: 9000 } }))
     const second = { ...first, schemaVersion: 2, of: 40, pieces }
-    expect(readRoutine(second)).toEqual({ ...second, schemaVersion: 4, leaves: [] })
+    expect(readRoutine(second)).toEqual({ ...second, schemaVersion: 5, leaves: [] })
     const third = { ...second, schemaVersion: 3, pieces: [{ ...pieces[0], locked: true }] }
-    expect(readRoutine(third)).toEqual({ ...third, schemaVersion: 4, leaves: [] })
-    expect(() => readRoutine({ ...first, schemaVersion: 5 })).toThrow(/newer version/)
+    expect(readRoutine(third)).toEqual({ ...third, schemaVersion: 5, leaves: [] })
+    const fourth = { ...third, schemaVersion: 4, leaves: [{ code: 'song.gap', of: 'a' }] }
+    expect(readRoutine(fourth)).toEqual({ ...fourth, schemaVersion: 5 })
+    expect(() => readRoutine({ ...first, schemaVersion: 6 })).toThrow(/newer version/)
   })
 })

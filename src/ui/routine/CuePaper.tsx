@@ -9,10 +9,13 @@ export function CuePaper({
   routine,
   song,
   rows,
+  then,
 }: {
   readonly routine: Routine
   readonly song: Song
   readonly rows: readonly CueRow[]
+  /** What is danced after it. */
+  readonly then: string | undefined
 }) {
   return (
     <article className={classes.paper} aria-hidden>
@@ -51,6 +54,11 @@ export function CuePaper({
           ))}
         </tbody>
       </table>
+      {then && (
+        <p>
+          Then <b>{then}</b>, {routine.next?.pause} s after the end.
+        </p>
+      )}
     </article>
   )
 }

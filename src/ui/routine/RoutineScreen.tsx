@@ -34,9 +34,11 @@ import { RoutineStage } from './RoutineStage'
 import { RoutineTakes } from './RoutineTakes'
 import { RoutineTop } from './RoutineTop'
 import classes from './routine.module.css'
+import { ComingNext, ThenForm } from './ThenForm'
 import { routineKeys, useHands } from './useHands'
 import { useRoutine } from './useRoutine'
 import { useRoutinePlay } from './useRoutinePlay'
+import { useThen } from './useThen'
 
 /** The song map: combinations laid on a song, danced to it. */
 export function RoutineScreen() {
@@ -66,6 +68,7 @@ export function RoutineScreen() {
       song={song}
       store={ready.store}
       combinations={combinations.data}
+      routines={ready.routines}
     />
   )
 }
@@ -75,11 +78,13 @@ function OpenRoutine({
   song,
   store,
   combinations,
+  routines,
 }: {
   readonly first: Routine
   readonly song: Song
   readonly store: Songs
   readonly combinations: readonly Combination[]
+  readonly routines: readonly Routine[]
 }) {
   const { document, routine, laid, dance, change, message, say } = useRoutine(
     first,
@@ -104,7 +109,9 @@ function OpenRoutine({
     choice,
     (stop) => select(beforeStop(song, stop)),
     (rounds) => setChoice((now) => risen(now, rounds)),
+    () => run.ended(),
   )
+  const run = useThen(routine, routines, sound.state.kind !== 'loading', () => void player.play())
   const saved = useSavedSound()
   const grid = useRef<HTMLDivElement>(null)
   const countRef = useRef<HTMLSpanElement>(null)
@@ -147,6 +154,7 @@ function OpenRoutine({
         onSound={() => void saved.save(fileName(routine.title, ''), player.whole(), mixOf(choice))}
       />
       <SavedSound {...saved} />
+      {run.coming && <ComingNext {...run.coming} />}
       <SoundMissing {...sound} say={say} />
       <div className={classes.body}>
         <RoutineShelf
@@ -156,7 +164,9 @@ function OpenRoutine({
           onLay={hands.lay}
           onTake={(proposal) => change('take a proposal', () => proposal)}
           say={say}
-        />
+        >
+          <ThenForm routine={routine} routines={routines} change={change} />
+        </RoutineShelf>
         <RoutineLines
           routine={routine}
           song={song}
@@ -198,7 +208,12 @@ function OpenRoutine({
         onChoice={setChoice}
         onPlayOrStop={playOrStop}
       />
-      <CuePaper routine={routine} song={song} rows={rows} />
+      <CuePaper
+        routine={routine}
+        song={song}
+        rows={rows}
+        then={routines.find(({ id }) => id === routine.next?.routine)?.title}
+      />
     </main>
   )
 }

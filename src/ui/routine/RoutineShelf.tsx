@@ -1,5 +1,5 @@
 import { Button, Checkbox, SegmentedControl, TextInput } from '@mantine/core'
-import { useState } from 'react'
+import { type ReactNode, useState } from 'react'
 import type { Side } from '../../core/body/side'
 import type { Combination } from '../../core/combination/combination'
 import { folded } from '../../core/record/folded'
@@ -18,6 +18,7 @@ export function RoutineShelf({
   onLay,
   onTake,
   say,
+  children,
 }: {
   readonly routine: Routine
   readonly song: Song
@@ -25,6 +26,7 @@ export function RoutineShelf({
   readonly onLay: (combination: Combination, side: Side) => void
   readonly onTake: (proposal: Routine) => void
   readonly say: (text: string) => void
+  readonly children: ReactNode
 }) {
   const [side, setSide] = useState<Side>('R')
   const [wanted, setWanted] = useState('')
@@ -105,6 +107,7 @@ export function RoutineShelf({
           <span className="counts">{one.words}</span>
         </button>
       ))}
+      {children}
     </section>
   )
 }

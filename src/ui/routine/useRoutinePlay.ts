@@ -1,4 +1,4 @@
-import { useCallback } from 'react'
+import { useCallback, useRef } from 'react'
 import { speechSeconds } from '../../audio/speech'
 import type { Performance } from '../../core/performance/performance'
 import { type RoutinePlay, routinePlayed } from '../../core/routine/danced'
@@ -24,6 +24,7 @@ export function useRoutinePlay(
   choice: SongChoice,
   onStop: (at: number) => void,
   onRound: (rounds: number) => void,
+  onEnd: () => void,
 ) {
   const rate = choice.speed / 100
   const make = useCallback(
@@ -33,7 +34,20 @@ export function useRoutinePlay(
   )
   // Of the dance only its counts are heard, the music is the rest.
   const isHeard = (kind: string) => kind === 'phrase' || kind === 'count'
-  const { deck, playing, play, stop } = useSongDeck(song, choice, make, isHeard, onStop, onRound)
+  /** Whether it is danced for itself: a take of it ends where it ends. */
+  const isForItself = useRef(false)
+  const ended = () => {
+    if (isForItself.current) onEnd()
+  }
+  const { deck, playing, play, stop } = useSongDeck(
+    song,
+    choice,
+    make,
+    isHeard,
+    onStop,
+    onRound,
+    ended,
+  )
   const wholeWish: Wish = {
     from: laid.from,
     to: song.counts.ms.length,
@@ -44,6 +58,7 @@ export function useRoutinePlay(
     playing,
     stop,
     play() {
+      isForItself.current = true
       const last = song.counts.ms.length
       const stretch = stretchOf(song, { from, to: from + 1 }, choice.stretch)
       const begin = Math.max(laid.from, Math.min(stretch.from, last - 1))
@@ -58,6 +73,7 @@ export function useRoutinePlay(
     whole: (): Performance => make(wholeWish),
     /** Plays all of it, and says what that is. */
     async playWhole() {
+      isForItself.current = false
       await play(wholeWish)
       return make(wholeWish)
     },

@@ -19,6 +19,7 @@ interface Wish {
  * @param make the same function for as long as the same would be played
  * @param onStop told the stop it has come to, where nobody stopped it before
  * @param onRound told how often it was played, as it begins again
+ * @param onEnd told that it has come to its end, where nobody stopped it before
  */
 export function useSongDeck<W extends Wish>(
   song: Song,
@@ -27,12 +28,13 @@ export function useSongDeck<W extends Wish>(
   isHeard: (kind: SoundKind) => boolean,
   onStop: (at: number) => void,
   onRound: (rounds: number) => void,
+  onEnd: () => void = () => {},
 ) {
   const { deck } = useServices()
   const playing = useStore(deck, (is) => is)
   const wish = useRef<W>(undefined)
-  const latest = useRef({ song, isHeard, onStop, onRound })
-  latest.current = { song, isHeard, onStop, onRound }
+  const latest = useRef({ song, isHeard, onStop, onRound, onEnd })
+  latest.current = { song, isHeard, onStop, onRound, onEnd }
   const was = useRef({ playing: false, isStopped: false })
   useEffect(() => {
     deck.hear((kind) => {
@@ -65,7 +67,9 @@ export function useSongDeck<W extends Wish>(
     was.current = { playing, isStopped: false }
     const to = wish.current?.to
     const isAtStop = latest.current.song.stops.some((stop) => stop.at === to)
-    if (before && !playing && !isStopped && to !== undefined && isAtStop) latest.current.onStop(to)
+    if (!before || playing || isStopped) return
+    if (to !== undefined && isAtStop) latest.current.onStop(to)
+    else latest.current.onEnd()
   }, [playing])
   return {
     deck,
