@@ -50,7 +50,11 @@ export function ClassFilm({
   const filming = useFilming(store, preview, about, play)
   useImperativeHandle(ref, () => ({ retime: (danced) => void filming.retime(danced) }))
   return (
-    <section className={classes.film} aria-label="Film this drill">
+    <section
+      className={classes.film}
+      aria-label="Film this drill"
+      data-filming={filming.phase === 'filming'}
+    >
       <CameraView filming={filming} preview={preview} />
       {filming.phase === 'filming' || !isDancing ? (
         <>

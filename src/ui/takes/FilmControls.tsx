@@ -51,13 +51,14 @@ export function FilmControls({
           {words}
         </Button>
       )}
-      <Checkbox
-        size="xs"
-        label="with the sound of the room"
-        checked={hearsRoom}
-        disabled={isFilming}
-        onChange={({ currentTarget }) => setHears(currentTarget.checked)}
-      />
+      {!isFilming && (
+        <Checkbox
+          size="xs"
+          label="with the sound of the room"
+          checked={hearsRoom}
+          onChange={({ currentTarget }) => setHears(currentTarget.checked)}
+        />
+      )}
     </div>
   )
 }
