@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { Direction, type FootAction, factsOf, JumpTo, Primitive } from '../src/core/body/feet'
+import { type Hand, HandShape, PalmWay } from '../src/core/body/hands'
 import { LAYERS, type Layer } from '../src/core/body/layers'
 import {
   ArmPlace,
@@ -93,6 +94,21 @@ const moveWhat = (layer: Layer): fc.Arbitrary<What> =>
       }),
     )
 
+/** How hands are held: one of them, or both. */
+const hand = fc.oneof(
+  fc.constantFrom(...HandShape.options).map((shape): Hand => ({ shape })),
+  fc.constantFrom(...PalmWay.options).map((palm): Hand => ({ palm })),
+  fc.record({
+    shape: fc.constantFrom(...HandShape.options),
+    palm: fc.constantFrom(...PalmWay.options),
+  }),
+)
+const hands = fc.oneof(
+  hand.map((one) => ({ R: one })),
+  hand.map((one) => ({ L: one })),
+  fc.record({ R: hand, L: hand }),
+)
+
 const ownWhat: Readonly<Record<Layer, fc.Arbitrary<What>>> = {
   feet: fc.oneof(
     { weight: 9, arbitrary: footAction.map((action): What => ({ kind: 'foot', action })) },
@@ -117,13 +133,18 @@ const ownWhat: Readonly<Record<Layer, fc.Arbitrary<What>>> = {
       .record({ side, place: fc.constantFrom(...ShoulderPlace.options) })
       .map((one): What => ({ kind: 'shoulder', ...one })),
   ),
-  arms: fc
-    .record({
-      R: maybe(fc.constantFrom(...ArmPlace.options)),
-      L: fc.constantFrom(...ArmPlace.options),
-      via: maybe(fc.constantFrom(...Via.options)),
-    })
-    .map((arms) => compact({ kind: 'arms' as const, ...arms })),
+  arms: fc.oneof(
+    fc
+      .record({
+        R: maybe(fc.constantFrom(...ArmPlace.options)),
+        L: fc.constantFrom(...ArmPlace.options),
+        hands: maybe(hands),
+        via: maybe(fc.constantFrom(...Via.options)),
+        over: maybe(fc.constant('L' as const)),
+      })
+      .map((arms) => compact({ kind: 'arms' as const, ...arms })),
+    hands.map((of): What => ({ kind: 'arms', hands: of })),
+  ),
   head: fc.constantFrom(...Gaze.options).map((gaze) => ({ kind: 'look', gaze })),
 }
 

@@ -7,7 +7,7 @@ import { clampTempo, Tempo } from '../time/tempo'
 import { MOST_PHRASE_COUNTS, TICKS_PER_COUNT, Tick, tick } from '../time/time'
 import { kindOf, What } from '../what/kinds'
 
-export const SCHEMA_VERSION = 4
+export const SCHEMA_VERSION = 5
 
 /** A combination has up to 256 counts (model 1). */
 export const MOST_COUNTS = 256

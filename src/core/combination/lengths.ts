@@ -124,7 +124,9 @@ function timed(
     isFixed ? most : ticksUntil(entry, most, parts, entries, from)
   const as = (length: number) =>
     lasting(event, { length, isCut: event.length === undefined && length < own })
-  if (what.kind !== 'arms' || !what.R || !what.L) return as(until(claim.parts))
+  if (what.kind !== 'arms') return as(until(claim.parts))
+  // A hand that is held otherwise on its way stops no arm.
+  if (!what.R || !what.L) return as(until(what.R ? ['armR'] : what.L ? ['armL'] : claim.parts))
   const ways = { R: tick(until(['armR'])), L: tick(until(['armL'])) }
   const longest = as(Math.max(ways.R, ways.L))
   return ways.R === ways.L ? longest : made(event, { ...longest, ways })

@@ -14,11 +14,13 @@ import { ownLengthOf } from './lengths'
  *   meant lasts as long as it is danced.
  * - Version 4 knows pressed, shared and recovered weight, springs that travel, heights that last,
  *   half degrees, turns that steps share, and what is danced once.
+ * - Version 5 knows how hands are held, and which arm of a crossing is in front.
  */
 export const COMBINATION_UPGRADES: readonly Upgrade[] = [
   { from: 1, up: (record) => record },
   { from: 2, up: withoutMeantLengths },
   { from: 3, up: (record) => record },
+  { from: 4, up: (record) => record },
 ]
 
 /** What the upgrade looks at of an event of version 2; the schema reads the rest of it later. */

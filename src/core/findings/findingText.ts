@@ -36,6 +36,8 @@ const partWord: Readonly<Record<BodyPart, string>> = {
   armL: 'left arm',
   handR: 'right hand',
   handL: 'left hand',
+  fingersR: 'right hand',
+  fingersL: 'left hand',
   head: 'head',
 }
 

@@ -148,8 +148,15 @@ const SILENT: readonly (readonly [string, string, Danced?])[] = [
     { tempo: 80 },
   ],
   ['C8 each arm its own', 'arms 1 R second via front, L low as "on the hem"'],
+  ['B8 the other hand, and a soft one', 'arms 3 L fist; 5 R soft\nprop 1-8 R "fan"'],
   ['C8 two moves', 'arms 1-4 R wrist-circle, L palm-push every 1'],
   ['C10 lips and heart', 'arms 2 R lips, L heart; 4 both waist; 6 both low'],
+  ['C9 hands', 'arms 5 R front fist palm in; 6 R palm up; 8 R low'],
+  [
+    'C9 a hand on its way, and during a path',
+    'arms 1 both high-v; 1& R fist; 2 R flat; 5-8 snake-arms; 6 L point',
+  ],
+  ['C10 in front', 'arms 3 R cross-chest over, L cross-chest; 7 both low'],
   ['C10 the floor, down there', 'feet 1 deep; 8 up\narms 2 both floor; 6 both low'],
   ['C11 taps round', 'feet 1-8 touch R side small every 1 share 270\n facing 8 270'],
   ['C11 eight walks', 'feet 1-8 walk-forward R; 1-8 share -360\n facing 8 -360'],
@@ -300,6 +307,12 @@ const SPOKEN: readonly (readonly [string, string, string, (Danced & { text?: Reg
     'snag look.behind A3',
   ],
   ['C8 one arm twice', 'arms 1 R second; 1 R low', 'fault layer.clash A1'],
+  ['C9 two shapes at once', 'arms 5 R fist; 5 R flat', 'fault layer.clash A5'],
+  [
+    'B8 a hand that holds something makes a fist',
+    'arms 3 R fist\nprop 1-8 R "fan"',
+    'snag prop.hand A3',
+  ],
   ['C10 standing', 'arms 2 both floor', 'snag arms.low A2'],
   ['C11 nobody steps', 'feet 1 step R side; 2 close L; 5-8 share 180', 'note turn.idle A5'],
   [

@@ -41,6 +41,7 @@ export const mirrorPlaces = ({
   trunk,
   shoulders,
   legs,
+  hands,
 }: Places): Places => ({
   hips: mirrorCompass(hips),
   ribs: mirrorCompass(ribs),
@@ -49,6 +50,7 @@ export const mirrorPlaces = ({
   trunk: mirrorTrunk(trunk),
   shoulders: { R: shoulders.L, L: shoulders.R },
   legs: { R: legs.L, L: legs.R },
+  hands: { R: hands.L, L: hands.R },
 })
 
 function wordOf(places: Places, part: JoinPart): string {

@@ -25,6 +25,8 @@ export const BodyPart = z.enum([
   'armL',
   'handR',
   'handL',
+  'fingersR',
+  'fingersL',
   'head',
 ])
 export type BodyPart = z.infer<typeof BodyPart>

@@ -29,8 +29,11 @@ function asideOf(arm: Float64Array): number {
   return x / (Math.sqrt(x * x + y * y + z * z) || 1)
 }
 
-/** Where the hands reach past each other the lead arm lies in front, so that neither goes through the other. */
-export function crossOver(arms: Readonly<Record<Side, Float64Array>>, lead: Side): void {
+/**
+ * Where the hands reach past each other one lies in front, so that neither goes through the other.
+ * @param front 1 where that is the right one, -1 the left one
+ */
+export function crossOver(arms: Readonly<Record<Side, Float64Array>>, front: number): void {
   const { R, L } = arms
   const [r, l] = [asideOf(R), asideOf(L)]
   const past =
@@ -44,8 +47,9 @@ export function crossOver(arms: Readonly<Record<Side, Float64Array>>, lead: Side
     eased(2 - (2 * apart(2)) / CROSSED.forward)
   if (over === 0) return
   for (const side of SIDES) {
-    const by = side === lead ? OVER.lead : -OVER.other
-    arms[side][ARM.palm + 2] = (arms[side][ARM.palm + 2] as number) + by * over
+    const by = front * signOf(side)
+    arms[side][ARM.palm + 2] =
+      (arms[side][ARM.palm + 2] as number) + by * (by > 0 ? OVER.lead : OVER.other) * over
   }
 }
 

@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
 import { holds } from '../../../tests/holds'
+import type { HandShape } from '../body/hands'
 import { LAYERS, type Layer } from '../body/layers'
 import { palmAt } from '../body/places'
 import { SIDES, type Side, signOf } from '../body/side'
@@ -10,12 +11,12 @@ import { readSheet } from '../sheet/readSheet'
 import { intoRoom } from '../simulate/landing'
 import { simulate, stateAt } from '../simulate/simulate'
 import { type Dancer, dancerOf } from './dancer'
-import { JOINTS, jointOf, type Pose } from './joints'
+import { JOINTS, jointOf, type Pose, TOLD_SHAPES } from './joints'
 import { BODY } from './proportions'
 
 const dance = (lines: string, layers: ReadonlySet<Layer> = new Set(LAYERS)): Dancer =>
   dancerOf(
-    simulate(readSheet(`sway 1\nphrase A 8\n${lines}`, vocabulary).combination, vocabulary),
+    simulate(readSheet(`sway 2\nphrase A 8\n${lines}`, vocabulary).combination, vocabulary),
     { layers },
   )
 /** A count of the phrase as a tick. */
@@ -207,4 +208,57 @@ it('a taller dancer has the same dance in longer steps', () => {
     ),
     { numRuns: 60, seed: 523 },
   )
+})
+
+describe('hands that are told', () => {
+  const told = (pose: Pose, side: Side, shape: HandShape): number =>
+    pose.hands[(side === 'R' ? 0 : TOLD_SHAPES.length) + TOLD_SHAPES.indexOf(shape as 'fist')] ?? 0
+  const palmOf = ({ palms }: Pose, side: Side) => [...palms].slice(side === 'R' ? 0 : 3).slice(0, 3)
+
+  it('take their shape and keep it until another one, each by itself', () => {
+    const { poseAt } = dance('arms 1 both front; 2 R fist; 5 R flat, L point until 6')
+    expect([told(poseAt(on(1)), 'R', 'fist'), told(poseAt(on(4)), 'R', 'fist')]).toEqual([0, 1])
+    expect(told(poseAt(on(4)), 'L', 'fist')).toBe(0)
+    const then = poseAt(on(6.9))
+    expect([told(then, 'R', 'fist'), told(then, 'R', 'flat'), told(then, 'L', 'point')]).toEqual([
+      0, 1, 1,
+    ])
+    const back = poseAt(on(8))
+    // Each goes back to what it was before.
+    expect([told(back, 'L', 'point'), told(back, 'R', 'fist')]).toEqual([0, 1])
+  })
+
+  it.each([
+    ['up', [0, 1, 0]],
+    ['down', [0, -1, 0]],
+    ['front', [0, 0, 1]],
+    ['in', [-1, 0, 0]],
+    ['out', [1, 0, 0]],
+  ] as const)('look %s with their palms, from wherever the arm is', (way, [x, y, z]) => {
+    for (const place of ['low', 'front', 'second', 'high-v', 'heart']) {
+      const pose = dance(`arms 1 both ${place} palm ${way}`).poseAt(on(3))
+      for (const side of SIDES) {
+        const due = [signOf(side) * x, y, z]
+        const [px = 0, py = 0, pz = 0] = palmOf(pose, side)
+        const along =
+          (px * (due[0] ?? 0) + py * (due[1] ?? 0) + pz * (due[2] ?? 0)) / Math.hypot(px, py, pz)
+        expect(along, `${place} ${side}`).toBeGreaterThan(0.95)
+        // The fingers lie in the palm: it is no hand else.
+        const [a, b] = [jointOf(pose, `wrist${side}`), jointOf(pose, `fingers${side}`)]
+        const reach = [b[0] - a[0], b[1] - a[1], b[2] - a[2]]
+        const long = Math.hypot(...reach)
+        const into = reach.reduce((sum, one, i) => sum + (one * (due[i] ?? 0)) / long, 0)
+        expect(Math.abs(into), `${place} ${side}`).toBeLessThan(0.75)
+      }
+    }
+  })
+
+  it('cross with the arm in front that is said to be', () => {
+    const ahead = (line: string) => {
+      const pose = dance(line).poseAt(on(4))
+      return jointOf(pose, 'palmR')[2] - jointOf(pose, 'palmL')[2]
+    }
+    expect(ahead('arms 1 R cross-chest over, L cross-chest')).toBeGreaterThan(0.02)
+    expect(ahead('arms 1 R cross-chest, L cross-chest over')).toBeLessThan(-0.02)
+  })
 })

@@ -4,10 +4,11 @@ import type { Simulation } from '../simulate/simulate'
 import { crossOver, hang } from './arm'
 import { ARM_SIZE } from './armPlaces'
 import { armsOf } from './arms'
-import { CHANNELS, ISOLATED } from './channels'
+import { armAt, CHANNELS, ISOLATED } from './channels'
+import { bentBack, HAND_SIZE, handsOf, turnPalm } from './hands'
 import { heldAt } from './held'
 import { isolationsOf } from './isolations'
-import { newPose, type Pose } from './joints'
+import { newPose, type Pose, TOLD_SHAPES } from './joints'
 import { PATH_SIZE } from './paths'
 import { addPosture, POSTURE_SIZE, postureOf } from './posture'
 import type { Scratch } from './scratch'
@@ -58,6 +59,7 @@ export function dancerOf(simulation: Simulation, options: DancerOptions = {}): D
     posture.legs.L,
   ].some(({ starts }) => starts.length > 0)
   const arms = armsOf(simulation, layers.has('arms'))
+  const hands = handsOf(simulation, layers.has('arms'))
   const swings = inBuckets([...isolations.swings, ...arms.swings])
   const own: Scratch = {
     channels: new Float64Array(CHANNELS),
@@ -67,6 +69,8 @@ export function dancerOf(simulation: Simulation, options: DancerOptions = {}): D
     posture: new Float64Array(POSTURE_SIZE),
     legs: { R: new Float64Array(1), L: new Float64Array(1) },
     arms: { R: new Float64Array(ARM_SIZE), L: new Float64Array(ARM_SIZE) },
+    hands: { R: new Float64Array(HAND_SIZE), L: new Float64Array(HAND_SIZE) },
+    over: new Float64Array(1),
     feet: feetNow(),
     foot: new Float64Array(4),
   }
@@ -94,7 +98,19 @@ export function dancerOf(simulation: Simulation, options: DancerOptions = {}): D
       feetAt(steps, tick, own.feet)
       standUp(pose, own)
       for (const side of SIDES) heldAt(arms.held[side], tick, own.arms[side])
-      crossOver(own.arms, simulation.combination.lead)
+      heldAt(hands.over, tick, own.over)
+      crossOver(own.arms, own.over[0] as number)
+      pose.hands.fill(0)
+      if (hands.isTold)
+        for (const [i, side] of SIDES.entries()) {
+          const hand = own.hands[side]
+          heldAt(hands.held[side], tick, hand)
+          turnPalm(own.arms[side], hand)
+          const bend = armAt[side].bendUp
+          own.channels[bend] = (own.channels[bend] as number) + bentBack(hand)
+          for (let k = 0; k < TOLD_SHAPES.length; k++)
+            pose.hands[i * TOLD_SHAPES.length + k] = hand[k] as number
+        }
       for (const side of SIDES) hang(pose, own, side)
       if (scale !== 1) {
         const { joints, over } = pose

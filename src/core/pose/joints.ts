@@ -1,4 +1,5 @@
 import type { Contact } from '../body/feet'
+import { HandShape } from '../body/hands'
 import type { Side } from '../body/side'
 
 /**
@@ -48,6 +49,9 @@ function sideOf(side: Side): Readonly<Record<Paired, number>> {
   >
 }
 
+/** The shapes a hand can be told; where nothing is told it is as the arm brings it. */
+export const TOLD_SHAPES = HandShape.options.filter((shape) => shape !== 'soft')
+
 /**
  * One pose. Orientations are nine numbers: the part's own right, up and forward as directions
  * of the room. Made once and written into again and again, since sixty a second are needed.
@@ -59,6 +63,8 @@ export interface Pose {
   readonly head: Float64Array
   /** Where the palms look: right, up, forward of the right one, then of the left one. */
   readonly palms: Float64Array
+  /** How much of each shape that was told the right hand has, then the left one, 0 to 1; none where it is as the arm brings it. */
+  readonly hands: Float64Array
   /** Share of the weight on the right and on the left foot, 0 to 1. */
   readonly weight: Float64Array
   /** How the right and the left foot touch the floor; in the air on its way. */
@@ -75,6 +81,7 @@ export const newPose = (): Pose => ({
   chest: new Float64Array(9),
   head: new Float64Array(9),
   palms: new Float64Array(6),
+  hands: new Float64Array(2 * TOLD_SHAPES.length),
   weight: new Float64Array(2),
   contacts: { R: 'flat', L: 'flat' },
   facing: 0,
@@ -86,7 +93,16 @@ export const newPose = (): Pose => ({
  * one dance goes over into the next; in between bones may be a little short.
  */
 export function blendInto(pose: Pose, other: Pose, share: number): void {
-  for (const part of ['joints', 'pelvis', 'chest', 'head', 'palms', 'weight', 'over'] as const) {
+  for (const part of [
+    'joints',
+    'pelvis',
+    'chest',
+    'head',
+    'palms',
+    'hands',
+    'weight',
+    'over',
+  ] as const) {
     const [to, from] = [pose[part], other[part]]
     for (let i = 0; i < to.length; i++)
       to[i] = (to[i] as number) * (1 - share) + (from[i] as number) * share

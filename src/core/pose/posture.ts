@@ -2,13 +2,10 @@ import type { Layer } from '../body/layers'
 import { LEG_TURN, type LegPlace, type ShoulderPlace, type TrunkPlace } from '../body/places'
 import type { Side } from '../body/side'
 import type { Channel } from '../moves/motion'
-import { courseOf, returnsOf } from '../simulate/course'
 import type { Simulation } from '../simulate/simulate'
-import type { What } from '../what/kinds'
-import type { Places } from '../what/places'
 import { at, scaleOf } from './channels'
-import { type Held, heldThrough, type Sending, straightTo } from './held'
-import { timeBack, timeOf } from './isolations'
+import { type Held, heldThrough } from './held'
+import { sendingsOf } from './sendings'
 
 type Amounts = Readonly<Partial<Record<Channel, number>>>
 
@@ -77,21 +74,22 @@ export function postureOf(simulation: Simulation, shown: ReadonlySet<Layer>): Po
   const torso = shown.has('torso') ? simulation : undefined
   const legs = shown.has('legs') ? simulation : undefined
   const trunk = sendingsOf(torso, 'trunk', {
-    to: (what) => (what.kind === 'trunk' ? what.place : undefined),
+    to: ({ event: { what } }) => (what.kind === 'trunk' ? what.place : undefined),
     back: (places) => places.trunk,
     held: trunkAt,
   })
   const shoulder = (side: Side) =>
     sendingsOf(torso, 'shoulders', {
       side,
-      to: (what) => (what.kind === 'shoulder' && what.side === side ? what.place : undefined),
+      to: ({ event: { what } }) =>
+        what.kind === 'shoulder' && what.side === side ? what.place : undefined,
       back: (places) => places.shoulders[side],
       held: shoulderAt,
     })
   const leg = (side: Side) =>
     sendingsOf(legs, 'legs', {
       side,
-      to: (what) => (what.kind === 'legs' ? what[side] : undefined),
+      to: ({ event: { what } }) => (what.kind === 'legs' ? what[side] : undefined),
       back: (places) => places.legs[side],
       held: (place) => LEG[place],
     })
@@ -110,36 +108,6 @@ const LEG: Readonly<Record<LegPlace, readonly number[]>> = {
   home: [0],
   in: [-LEG_TURN],
   out: [LEG_TURN],
-}
-
-/** Where a part is sent, by what is written and by itself. */
-interface Sent<P> {
-  /** Which of a pair. */
-  readonly side?: Side
-  readonly to: (what: What) => P | undefined
-  readonly back: (places: Places) => P
-  /** What it is held at there. */
-  readonly held: (place: P) => readonly number[]
-}
-
-function sendingsOf<P>(
-  simulation: Simulation | undefined,
-  part: keyof Places,
-  { side, to, back, held }: Sent<P>,
-): readonly Sending[] {
-  if (!simulation) return []
-  const sent = courseOf(simulation).flatMap((run): readonly Sending[] => {
-    const place = to(run.event.what)
-    return place === undefined
-      ? []
-      : [{ ...timeOf(run, simulation.time), way: straightTo(held(place)) }]
-  })
-  const gone = returnsOf(simulation).flatMap((one): readonly Sending[] =>
-    one.part === part && (side === undefined || one.sides.includes(side))
-      ? [{ ...timeBack(one.at), way: straightTo(held(back(one.after))) }]
-      : [],
-  )
-  return [...sent, ...gone]
 }
 
 /** Adds what is held to what is danced. */

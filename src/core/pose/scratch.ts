@@ -12,6 +12,9 @@ export interface Scratch {
   /** What the trunk and the shoulders are held at: amounts of `HELD_CHANNELS`. */
   readonly posture: Float64Array
   readonly arms: Readonly<Record<Side, Float64Array>>
+  readonly hands: Readonly<Record<Side, Float64Array>>
+  /** Which arm lies over the other: 1 the right one, -1 the left one. */
+  readonly over: Float64Array
   readonly feet: FeetNow
   readonly foot: Float64Array
 }

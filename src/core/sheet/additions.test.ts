@@ -57,6 +57,28 @@ const LINES: readonly (readonly [typed: string, printed: string, said: RegExp])[
     'torso 2 at tip L; 5 shoulder L back until 6',
     /left shoulder back, held to 6/i,
   ],
+  [
+    'arms 5 R front fist palm in',
+    'arms 5 R front fist palm in',
+    /right arm to front, fist, palm in/i,
+  ],
+  ['arms 5 R front palm in fist', 'arms 5 R front fist palm in', /fist, palm in/i],
+  ['arms 6 L palm up; 7 both soft', 'arms 6 L palm up; 7 both soft', /left hand: palm up/i],
+  [
+    'arms 7 both flat palm front until 8',
+    'arms 7 both flat palm front until 8',
+    /both hands: flat hand, palm front, held to 8/i,
+  ],
+  [
+    'arms 1 R low point, L palm easy',
+    'arms 1 R low point, L palm easy',
+    /right arm to low, one finger; left hand: palm as it comes/i,
+  ],
+  [
+    'arms 3 R cross-chest over, L cross-chest',
+    'arms 3 R cross-chest over, L cross-chest',
+    /right arm to cross-chest, in front; left arm to cross-chest/i,
+  ],
   ['hips 1 at R until 2', 'hips 1 at R until 2', /hips to the right, held to 2/i],
   ['arms 1 both crown until 3&', 'arms 1 both crown until 3', /both arms to crown, held to 3/i],
   ['feet 1 low until 7', 'feet 1 low until 7', /low from here/i],

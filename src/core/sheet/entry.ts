@@ -2,7 +2,7 @@ import type { Layer } from '../body/layers'
 import { ArmPlace } from '../body/places'
 import type { Event } from '../combination/combination'
 import { mirrorWhat } from '../combination/mirror'
-import { armPlaceIn } from '../entry/armPlaceIn'
+import { armPartIn } from '../entry/armPartIn'
 import { directionIn } from '../entry/directions'
 import { dictionaryOf, nearest } from '../entry/names'
 import { OPTION_WORDS, type Options, readOptions } from '../entry/options'
@@ -75,8 +75,8 @@ function eachArm(tokens: readonly Token[]): readonly (readonly Token[])[] {
     else parts.at(-1)?.push(token)
   }
   const isPlain = (part: readonly Token[]) => {
-    const found = sideIn(part[0]) && armPlaceIn(part[1], part[2])
-    return found !== undefined && part.length === 1 + (found?.words ?? 0)
+    const found = sideIn(part[0]) && armPartIn((word) => part[1 + word])
+    return found !== undefined && part.length === 1 + found.words
   }
   if (parts.length < 2 || !parts.every((part) => sideIn(part[0]))) return []
   if (parts.slice(0, -1).every(isPlain) && startsWithPlace(parts.at(-1) ?? [])) return []
@@ -91,7 +91,7 @@ function eachArm(tokens: readonly Token[]): readonly (readonly Token[])[] {
 }
 
 const startsWithPlace = (part: readonly Token[]): boolean =>
-  armPlaceIn(part[1], part[2]) !== undefined
+  armPartIn((word) => part[1 + word]) !== undefined
 
 /**
  * The end of the count a place is held to.

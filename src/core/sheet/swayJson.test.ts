@@ -4,6 +4,7 @@ import { anyCombination } from '../../../tests/arbitraries'
 import first from '../../../tests/fixtures/combinations-v1.json'
 import second from '../../../tests/fixtures/combinations-v2.json'
 import third from '../../../tests/fixtures/combinations-v3.json'
+import fourth from '../../../tests/fixtures/combinations-v4.json'
 import { holds } from '../../../tests/holds'
 import { combination, feet } from '../../../tests/write'
 import { type Combination, type Event, SCHEMA_VERSION } from '../combination/combination'
@@ -23,20 +24,20 @@ const refusal = (text: string): UserError => {
 }
 
 describe('combination files', () => {
-  it('of version 3 are read as they were, and say of what they can only that', () => {
-    expect(third.length).toBeGreaterThan(4)
-    for (const record of third)
+  it('of versions 3 and 4 are read as they were, and say of what they can only that', () => {
+    expect([third.length, fourth.length]).toEqual([5, 6])
+    for (const record of [...third, ...fourth])
       expect(readSwayJson(JSON.stringify(record)).combination).toEqual({
         ...record,
         schemaVersion: SCHEMA_VERSION,
       })
     holds(
-      fc.property(anyCombination(), (any) => {
-        const old = { ...any, schemaVersion: 3 }
+      fc.property(anyCombination(), fc.constantFrom(3, 4), (any, version) => {
+        const old = { ...any, schemaVersion: version }
         expect(readSwayJson(JSON.stringify(old)).combination).toEqual(any)
-        expect(() => readSwayJson(JSON.stringify({ ...any, schemaVersion: 5 }))).toThrow(
-          /newer version/,
-        )
+        expect(() =>
+          readSwayJson(JSON.stringify({ ...any, schemaVersion: SCHEMA_VERSION + 1 })),
+        ).toThrow(/newer version/)
       }),
       { numRuns: 60, seed: 47 },
     )

@@ -70,7 +70,7 @@ function isNew({ what, held }: Event): boolean {
     case 'legs':
       return true
     case 'arms':
-      return areNew(what)
+      return areNew(what) || what.hands !== undefined || what.over !== undefined
     case 'look':
       return NEW_LOOKS.has(what.gaze)
     case 'move':

@@ -149,42 +149,39 @@ interface HeldUntil {
   readonly from: Places
 }
 
-/** Which of a pair an event sends. */
-const sidesHeld = ({ what }: DancedEvent): readonly Side[] => {
-  switch (what.kind) {
-    case 'arms':
-    case 'legs':
-      return SIDES.filter((side) => what[side] !== undefined)
-    case 'shoulder':
-      return [what.side]
-    default:
-      return SIDES
-  }
-}
-
 /** The places with a part, or one of a pair, as it was. */
 const withPartOf = (places: Places, from: Places, { part, sides }: HeldUntil): Places => {
-  if (part !== 'arms' && part !== 'legs' && part !== 'shoulders')
+  if (part !== 'arms' && part !== 'legs' && part !== 'shoulders' && part !== 'hands')
     return { ...places, [part]: from[part] }
   const back = Object.fromEntries(sides.map((side) => [side, from[part][side]]))
   return { ...places, [part]: { ...places[part], ...back } }
 }
 
-/** The part that an event sends somewhere. */
-function partHeld({ what, layer }: DancedEvent): keyof Places | undefined {
+/** A part that an event sends somewhere, and which of a pair. */
+type PartSent = Pick<HeldUntil, 'part' | 'sides'>
+
+/** The parts that an event sends somewhere. */
+function partsSent({ what, layer }: DancedEvent): readonly PartSent[] {
+  const of = (pair: Readonly<Partial<Record<Side, unknown>>> = {}) =>
+    SIDES.filter((side) => pair[side] !== undefined)
   switch (what.kind) {
     case 'at':
-      return layer === 'torso' ? 'ribs' : 'hips'
+      return [{ part: layer === 'torso' ? 'ribs' : 'hips', sides: SIDES }]
     case 'look':
-      return 'gaze'
+      return [{ part: 'gaze', sides: SIDES }]
     case 'arms':
+      return [
+        { part: 'arms', sides: of(what) },
+        { part: 'hands', sides: of(what.hands) },
+      ]
     case 'legs':
+      return [{ part: 'legs', sides: of(what) }]
     case 'trunk':
-      return what.kind
+      return [{ part: 'trunk', sides: SIDES }]
     case 'shoulder':
-      return 'shoulders'
+      return [{ part: 'shoulders', sides: [what.side] }]
     default:
-      return undefined
+      return []
   }
 }
 
@@ -259,18 +256,16 @@ function followSlice(pass: Pass, { entry, slice, vocabulary, house }: Begun): Co
         ? { needs, seconds: reachSeconds(before, needs, house), from: lastEnd[layer], to: at }
         : undefined
     runs.push({ pass, event, at, end, move, kind, before, after, reach })
-    const part = event.until === undefined ? undefined : partHeld(event)
-    if (part && event.until !== undefined) {
+    const { until } = event
+    if (until !== undefined) {
       const sentOn = pass.events
-        .filter(
-          (other) =>
-            other.at > event.at &&
-            other.at < (event.until ?? 0) + TICKS_PER_COUNT &&
-            partHeld(other) === part,
-        )
-        .flatMap(sidesHeld)
-      const sides = sidesHeld(event).filter((side) => !sentOn.includes(side))
-      held.push({ at: pass.at + event.until, part, sides, from: before })
+        .filter((other) => other.at > event.at && other.at < until + TICKS_PER_COUNT)
+        .flatMap(partsSent)
+      for (const { part, sides } of partsSent(event)) {
+        const gone = sentOn.filter((other) => other.part === part).flatMap((other) => other.sides)
+        const own = sides.filter((side) => !gone.includes(side))
+        held.push({ at: pass.at + until, part, sides: own, from: before })
+      }
       held.sort((a, b) => a.at - b.at)
     }
     places = after

@@ -1,3 +1,4 @@
+import { EASY_HAND } from '../body/hands'
 import { SIDES } from '../body/side'
 import type { Start } from '../combination/combination'
 import type { DancedEvent } from '../combination/lengths'
@@ -16,6 +17,7 @@ export const startPlaces = ({ hips, ribs, arms, gaze }: Start): Places => ({
   trunk: 'upright',
   legs: { R: 'home', L: 'home' },
   shoulders: { R: 'level', L: 'level' },
+  hands: { R: EASY_HAND, L: EASY_HAND },
 })
 
 const endsOfWhat = (move: Move, what: What) =>

@@ -1,8 +1,8 @@
 import type { Side } from '../body/side'
-import { jointsOfSide, type Pose } from '../pose/joints'
+import { jointsOfSide, type Pose, TOLD_SHAPES } from '../pose/joints'
 import { type LimbBone, MIDDLE_BONE, SIDE_BONES } from './bones'
 import { clamp, mix, plus, smooth, type Vec } from './field'
-import { HAND_SHAPES } from './hands'
+import { type HandBend, OWN_SHAPES, TOLD_BENDS } from './hands'
 import {
   ANKLE,
   ARM_ACROSS,
@@ -243,7 +243,7 @@ export function layArm(rig: Rig, pose: Pose, side: Side, scale: number, middle: 
   midway(q3, q2, handTurn, 0.5)
   setBone(rig, own.bones.wrist, q3, own.wrist, c)
   setBone(rig, own.bones.hand, handTurn, own.wrist, c)
-  layFingers(rig, side, middle)
+  layFingers(rig, pose, side, middle)
 }
 
 /** From how much of its length an arm is reached out, and how far up in metres it is no hanging arm. */
@@ -252,7 +252,7 @@ const LIFTED = [-0.32, -0.12] as const
 /** Metres of the wrist from the middle of the head. */
 const NEAR_HEAD = [0.36, 0.24] as const
 
-function layFingers(rig: Rig, side: Side, { chestUp, headAt }: Middle): void {
+function layFingers(rig: Rig, pose: Pose, side: Side, { chestUp, headAt }: Middle): void {
   const own = SIDE_REST[side]
   // A hand that hangs is soft, one that is reached out is long, one at the head is a flower.
   along(t1, c, a, -1)
@@ -262,20 +262,35 @@ function layFingers(rig: Rig, side: Side, { chestUp, headAt }: Middle): void {
   const nearHead = smooth(...NEAR_HEAD, Math.sqrt(dotOf(t2, t2)))
   const shaped = (soft: number, long: number, flower: number) =>
     mix(mix(soft, long, reached * lifted), flower, nearHead)
-  const { soft, long, flower } = HAND_SHAPES
-  const spread = shaped(soft.spread, long.spread, flower.spread)
+  const { soft, long, flower } = OWN_SHAPES
+  // What it is told goes before what it would do by itself.
+  const from = side === 'R' ? 0 : TOLD_SHAPES.length
+  let byItself = 1
+  for (let k = 0; k < TOLD_SHAPES.length; k++) byItself -= pose.hands[from + k] as number
+  const told = (by: number, of: (bend: HandBend) => number) => {
+    let sum = by * byItself
+    for (const [k, shape] of TOLD_SHAPES.entries()) {
+      const share = pose.hands[from + k] as number
+      if (share !== 0) sum += share * of(TOLD_BENDS[shape])
+    }
+    return sum
+  }
+  const spread = told(shaped(soft.spread, long.spread, flower.spread), (bend) => bend.spread)
   const trails = rig.trailing[side]
   for (const [i, finger] of own.fingers.entries()) {
     const isThumb = finger.name === 'thumb'
     const bend = (joint: 0 | 1) =>
-      shaped(
-        soft.fingers[finger.name][joint],
-        long.fingers[finger.name][joint],
-        flower.fingers[finger.name][joint],
+      told(
+        shaped(
+          soft.fingers[finger.name][joint],
+          long.fingers[finger.name][joint],
+          flower.fingers[finger.name][joint],
+        ),
+        ({ fingers }) => fingers[finger.name][joint],
       )
     const [near, far] = [bend(0), bend(1)]
-    const first = clamp(near + (isThumb ? 0.3 : 0.8 + 0.12 * i) * trails, -0.45, 1.5)
-    const second = clamp(far + (isThumb ? 0.2 : 0.7) * trails, -0.08, 1.6)
+    const first = clamp(near + (isThumb ? 0.3 : 0.8 + 0.12 * i) * trails * byItself, -0.45, 1.5)
+    const second = clamp(far + (isThumb ? 0.2 : 0.7) * trails * byItself, -0.08, 1.6)
     about(q1, finger.palm, own.sign * finger.fan * spread)
     about(q2, finger.hinge, first)
     times(q3, q1, q2)

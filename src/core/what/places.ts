@@ -1,3 +1,4 @@
+import type { HandState } from '../body/hands'
 import type { Layer } from '../body/layers'
 import {
   ArmPlace,
@@ -21,6 +22,7 @@ export interface Places {
   readonly trunk: TrunkPlace
   readonly legs: Readonly<Record<Side, LegPlace>>
   readonly shoulders: Readonly<Record<Side, ShoulderPlace>>
+  readonly hands: Readonly<Record<Side, HandState>>
 }
 
 /** What the table calls the places of the head, and what a look calls them. */

@@ -1,4 +1,5 @@
 import { Direction, factsOf, Primitive } from '../body/feet'
+import { type Hand, HandShape, PalmWay } from '../body/hands'
 import type { Layer } from '../body/layers'
 import {
   ArmPlace,
@@ -149,11 +150,27 @@ const trunkEntries = (): readonly Written[] => [
   ),
 ]
 
-const armEntries = (): readonly Written[] =>
-  ArmPlace.options.flatMap((place): Written[] => [
+/** Hands, their shapes and where the palms look. */
+const handEntries = (): readonly Written[] => {
+  const both = (hand: Hand, one: string, two: string): readonly Written[] => [
+    held({ kind: 'arms', hands: { R: hand } }, one),
+    held({ kind: 'arms', hands: { R: hand, L: hand } }, two),
+  ]
+  return [
+    ...HandShape.options.flatMap((shape) =>
+      both({ shape }, `one hand ${shape}`, `both hands ${shape}`),
+    ),
+    ...PalmWay.options.flatMap((palm) => both({ palm }, `palm ${palm}`, `both palms ${palm}`)),
+  ]
+}
+
+const armEntries = (): readonly Written[] => [
+  ...handEntries(),
+  ...ArmPlace.options.flatMap((place): Written[] => [
     { ...armEntry(place), what: { kind: 'arms', R: place, L: place }, words: [`both ${place}`] },
     { ...armEntry(place), what: { kind: 'arms', R: place }, words: [`one arm ${place}`], rank: 40 },
-  ])
+  ]),
+]
 
 const armEntry = (place: ArmPlace): Written => ({
   what: { kind: 'arms', R: place, L: place },
@@ -246,7 +263,7 @@ function plainTarget({ motion }: Move): string {
 function targetOf(what: What): string {
   if (what.kind === 'at') return `:${what.place}`
   if (what.kind === 'look') return `:${what.gaze}`
-  return what.kind === 'arms' && what.R === what.L ? `both:${what.R}` : ''
+  return what.kind === 'arms' && what.R && what.R === what.L ? `both:${what.R}` : ''
 }
 
 /** The words of a text, folded for searching. */

@@ -2,7 +2,6 @@ import { Checkbox, NativeSelect } from '@mantine/core'
 import { toHalfDegrees } from '../../core/body/facing'
 import { Direction, type FootAction, factsOf } from '../../core/body/feet'
 import {
-  ArmPlace,
   Compass,
   compassWord,
   Gaze,
@@ -11,15 +10,14 @@ import {
   shoulderName,
   TrunkPlace,
   trunkName,
-  Via,
 } from '../../core/body/places'
-import { type Side, sideWord } from '../../core/body/side'
-import { capital } from '../../core/capital'
 import type { Event } from '../../core/combination/combination'
 import { TICKS_PER_COUNT, tick } from '../../core/time/time'
 import type { What } from '../../core/what/kinds'
 import { gazeName } from '../../core/what/look'
 import { NumberField } from '../parts/NumberField'
+import { ArmFields } from './ArmFields'
+import { PairSelect } from './PairSelect'
 import classes from './studio.module.css'
 
 /** What a move does, field by field: its place, direction, step or arms. */
@@ -45,7 +43,8 @@ export function WhatFields({ event, write }: { event: Event; write: (what: What)
             part="leg"
             places={LegPlace.options}
             value={what}
-            onPair={(pair) => write({ kind: 'legs', ...pair })}
+            // Without any it would be nothing: take it out instead.
+            onPair={(pair) => (pair.R || pair.L) && write({ kind: 'legs', ...pair })}
           />
         </div>
       )
@@ -152,68 +151,6 @@ function PlaceSelect<P extends string>({
         if (chosen) onPlace(chosen)
       }}
     />
-  )
-}
-
-/** Where each of a pair goes, or that it stays. Without any it would be nothing: take it out instead. */
-function PairSelect<P extends string>({
-  part,
-  places,
-  value,
-  onPair,
-}: {
-  readonly part: string
-  readonly places: readonly P[]
-  readonly value: { readonly R?: P | undefined; readonly L?: P | undefined }
-  readonly onPair: (pair: { R?: P; L?: P }) => void
-}) {
-  const change = (side: Side, said: string) => {
-    const place = places.find((one) => one === said)
-    const [R, L] = side === 'R' ? [place, value.L] : [value.R, place]
-    if (R || L) onPair({ ...(R && { R }), ...(L && { L }) })
-  }
-  return (['L', 'R'] as const).map((side) => (
-    <NativeSelect
-      key={side}
-      size="xs"
-      label={`${capital(sideWord[side])} ${part}`}
-      className={classes.grow}
-      data={['', ...places].map((place) => ({ value: place, label: place || 'stays' }))}
-      value={value[side] ?? ''}
-      onChange={({ currentTarget }) => change(side, currentTarget.value)}
-    />
-  ))
-}
-
-function ArmFields({
-  what,
-  write,
-}: {
-  what: Extract<What, { kind: 'arms' }>
-  write: (what: What) => void
-}) {
-  const { R: _, L: __, ...rest } = what
-  return (
-    <div className={classes.cardRow}>
-      <PairSelect
-        part="arm"
-        places={ArmPlace.options}
-        value={what}
-        onPair={(pair) => write({ ...rest, ...pair })}
-      />
-      <NativeSelect
-        size="xs"
-        label="By the"
-        className={classes.grow}
-        data={['', ...Via.options].map((via) => ({ value: via, label: via || 'straight' }))}
-        value={what.via ?? ''}
-        onChange={({ currentTarget }) => {
-          const { via: _, ...rest } = what
-          const via = Via.safeParse(currentTarget.value)
-          write({ ...rest, ...(via.success && { via: via.data }) })
-        }}
-      />
-    </div>
   )
 }
 

@@ -27,7 +27,7 @@ export function CameraView({
 
 /** Begins to film, with the sound of the room or without, and ends it. */
 export function FilmControls({
-  filming: { phase, start, stop },
+  filming: { phase, start, stop, isReady },
   words,
 }: {
   readonly filming: Filming
@@ -46,6 +46,7 @@ export function FilmControls({
         <Button
           variant="default"
           loading={phase === 'opening'}
+          disabled={!isReady}
           onClick={() => void start(hearsRoom)}
         >
           {words}

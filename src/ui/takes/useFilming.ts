@@ -101,7 +101,7 @@ export function useFilming(
     },
     [store, deck],
   )
-  return { phase, problem, take, start, stop, retime }
+  return { phase, problem, take, start, stop, retime, isReady: store !== undefined }
 }
 
 export type Filming = ReturnType<typeof useFilming>

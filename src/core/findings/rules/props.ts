@@ -30,9 +30,13 @@ export const props: Rule = {
   },
 }
 
-/** The hands that must be empty: for a clap, and for palms that are laid together. */
+/** The hands that must be empty: for a clap, for palms that are laid together, or to take a shape. */
 function handsNeeded({ what }: DancedEvent, vocabulary: Vocabulary): readonly Side[] {
-  if (what.kind === 'arms') return SIDES.filter((side) => what[side] === 'prayer')
+  if (what.kind === 'arms')
+    return SIDES.filter((side) => {
+      const shape = what.hands?.[side]?.shape
+      return what[side] === 'prayer' || (shape !== undefined && shape !== 'soft')
+    })
   const motion = what.kind === 'move' ? (vocabulary.find(what.move)?.motion ?? []) : []
   return motion.some(needsHands) ? SIDES : []
 }
