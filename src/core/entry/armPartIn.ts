@@ -23,12 +23,18 @@ export function armPartIn(wordAt: (i: number) => Token | undefined): ArmPart | u
   const found = armPlaceIn(wordAt(0), wordAt(1))
   let words = found?.words ?? 0
   let hand: Hand | undefined
+  let over = false
   for (;;) {
     const word = wordAt(words)
     const said = word?.quoted ? undefined : word?.text.toLowerCase()
     const shape = HandShape.safeParse(said)
     if (shape.success) {
       hand = { ...hand, shape: shape.data }
+      words++
+      continue
+    }
+    if (found && said === 'over') {
+      over = true
       words++
       continue
     }
@@ -43,6 +49,5 @@ export function armPartIn(wordAt: (i: number) => Token | undefined): ArmPart | u
     words += 2
   }
   if (!found && !hand) return undefined
-  const over = found !== undefined && wordAt(words)?.text === 'over'
-  return { place: found?.place, hand, over, words: words + (over ? 1 : 0) }
+  return { place: found?.place, hand, over, words }
 }

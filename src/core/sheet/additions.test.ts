@@ -79,6 +79,11 @@ const LINES: readonly (readonly [typed: string, printed: string, said: RegExp])[
     'arms 3 R cross-chest over, L cross-chest',
     /right arm to cross-chest, in front; left arm to cross-chest/i,
   ],
+  [
+    'arms 3 R cross-chest over fist, L cross-chest',
+    'arms 3 R cross-chest fist over, L cross-chest',
+    /right arm to cross-chest, in front, fist/i,
+  ],
   ['hips 1 at R until 2', 'hips 1 at R until 2', /hips to the right, held to 2/i],
   ['arms 1 both crown until 3&', 'arms 1 both crown until 3', /both arms to crown, held to 3/i],
   ['feet 1 low until 7', 'feet 1 low until 7', /low from here/i],
