@@ -20,6 +20,7 @@ import {
   type Phrase,
   SCHEMA_VERSION,
 } from '../src/core/combination/combination'
+import type { EventForm } from '../src/core/combination/forms'
 import { Family } from '../src/core/moves/move'
 import { vocabulary } from '../src/core/moves/vocabulary'
 import { tick } from '../src/core/time/time'
@@ -151,6 +152,17 @@ const ownWhat: Readonly<Record<Layer, fc.Arbitrary<What>>> = {
 const idOn = (layer: Layer) =>
   fc.constantFrom(...vocabulary.moves.filter((m) => m.layer === layer).map(({ id }) => id))
 
+/** Forms for other levels: moves, anything else of the layer, nothing. */
+const formsOn = (layer: Layer): fc.Arbitrary<readonly EventForm[]> =>
+  fc.array(
+    fc.oneof(
+      ...(layer === 'legs' ? [] : [idOn(layer).map((move): EventForm => ({ move }))]),
+      ownWhat[layer].filter(({ kind }) => kind !== 'share').map((what): EventForm => ({ what })),
+      fc.constant<EventForm>({ none: true }),
+    ),
+    { minLength: 1, maxLength: 3 },
+  )
+
 const words = fc.constantFrom(
   'back\\slash; "quoted" # and more',
   'two\nlines',
@@ -184,8 +196,8 @@ const event = (counts: number, pickup: number): fc.Arbitrary<Omit<Event, 'id'>> 
         rate: rarely(fc.constantFrom(0.5, 2, 3)),
         size: rarely(fc.integer({ min: 10, max: 300 })),
         as: rarely(words),
-        easier: layer === 'legs' ? fc.constant(undefined) : rarely(idOn(layer)),
-        harder: layer === 'legs' ? fc.constant(undefined) : rarely(idOn(layer)),
+        easier: rarely(formsOn(layer)),
+        harder: rarely(formsOn(layer)),
         cue: rarely(words),
         note: rarely(words),
         words: rarely(words),

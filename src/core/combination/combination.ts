@@ -6,6 +6,7 @@ import { Family, OwnMove } from '../moves/move'
 import { clampTempo, Tempo } from '../time/tempo'
 import { MOST_PHRASE_COUNTS, TICKS_PER_COUNT, Tick, tick } from '../time/time'
 import { kindOf, What } from '../what/kinds'
+import { EventForms } from './forms'
 
 export const SCHEMA_VERSION = 5
 
@@ -48,9 +49,9 @@ export const Event = z
     rate: z.number().positive().max(12).optional(),
     /** What this one is called here. */
     as: z.string().min(1).optional(),
-    /** The forms a lower and a higher level dance instead: ids of moves. */
-    easier: z.string().min(1).optional(),
-    harder: z.string().min(1).optional(),
+    /** The forms lower and higher levels dance instead. */
+    easier: EventForms.optional(),
+    harder: EventForms.optional(),
     cue: z.string().min(1).optional(),
     note: z.string().min(1).optional(),
     /** The lyric word it goes with, or what the gesture says. */
@@ -61,6 +62,15 @@ export const Event = z
     message: 'does not belong to this layer',
     path: ['layer'],
   })
+  .refine(
+    ({ layer, easier = [], harder = [] }) =>
+      [...easier, ...harder].every(
+        (form) =>
+          !('what' in form) ||
+          (form.what.kind !== 'share' && kindOf(form.what).layers.includes(layer)),
+      ),
+    { message: 'has a form that does not belong to this layer', path: ['easier'] },
+  )
   .refine(({ what, length }) => what.kind !== 'share' || length !== undefined, {
     message: 'shares a turn over no counts',
     path: ['length'],

@@ -11,6 +11,7 @@ import type {
   Start,
   Unread,
 } from './combination'
+import type { EventForm } from './forms'
 import { mirrorWords } from './mirrorWords'
 
 export const mirrorWhat = (what: What): What => kindOf(what).mirror(what)
@@ -30,9 +31,15 @@ export function mirrorEvent(event: Event): Event {
   return made
 }
 
+/** Forms for other levels from the other side; the moves among them take theirs from the event. */
+export const mirrorForms = <F extends readonly EventForm[] | undefined>(forms: F): F =>
+  forms?.map((form) => ('what' in form ? { what: mirrorWhat(form.what) } : form)) as F
+
 const imageOf = (event: Event): Event => ({
   ...event,
   what: mirrorWhat(event.what),
+  ...(event.easier && { easier: mirrorForms(event.easier) }),
+  ...(event.harder && { harder: mirrorForms(event.harder) }),
   ...(event.as !== undefined && { as: mirrorWords(event.as) }),
   ...(event.cue !== undefined && { cue: mirrorWords(event.cue) }),
   ...(event.note !== undefined && { note: mirrorWords(event.note) }),

@@ -14,14 +14,35 @@ import { ownLengthOf } from './lengths'
  *   meant lasts as long as it is danced.
  * - Version 4 knows pressed, shared and recovered weight, springs that travel, heights that last,
  *   half degrees, turns that steps share, and what is danced once.
- * - Version 5 knows how hands are held, and which arm of a crossing is in front.
+ * - Version 5 knows how hands are held, and which arm of a crossing is in front; and more than one
+ *   easier or harder form, each a move, anything else, or nothing.
  */
 export const COMBINATION_UPGRADES: readonly Upgrade[] = [
   { from: 1, up: (record) => record },
   { from: 2, up: withoutMeantLengths },
   { from: 3, up: (record) => record },
-  { from: 4, up: (record) => record },
+  { from: 4, up: withFormsInARow },
 ]
+
+/** An event of version 4 has one form a way, by the id of a move. */
+function withFormsInARow(record: Record<string, unknown>): Record<string, unknown> {
+  const phrases = z
+    .array(z.looseObject({ events: z.array(z.looseObject({})) }))
+    .safeParse(record.phrases)
+  if (!phrases.success) return record
+  const inARow = (form: unknown) => (typeof form === 'string' ? [{ move: form }] : form)
+  return {
+    ...record,
+    phrases: phrases.data.map((phrase) => ({
+      ...phrase,
+      events: phrase.events.map(({ easier, harder, ...event }) => ({
+        ...event,
+        ...(easier !== undefined && { easier: inARow(easier) }),
+        ...(harder !== undefined && { harder: inARow(harder) }),
+      })),
+    })),
+  }
+}
 
 /** What the upgrade looks at of an event of version 2; the schema reads the rest of it later. */
 const OldEvent = z.looseObject({

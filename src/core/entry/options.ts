@@ -14,6 +14,13 @@ interface Left {
   readonly because: string
 }
 
+/** A form for another level, as it is said. */
+export type FormSaid =
+  | { readonly move: string }
+  | { readonly none: true }
+  /** An entry's words. */
+  | { readonly tokens: readonly Token[] }
+
 /** What options an entry has; each is kept only if it was written. */
 export interface Options {
   side?: Side
@@ -36,8 +43,8 @@ export interface Options {
   shared?: true
   rate?: number
   as?: string
-  easier?: string
-  harder?: string
+  easier?: readonly FormSaid[]
+  harder?: readonly FormSaid[]
   cue?: string
   note?: string
   words?: string
@@ -169,7 +176,10 @@ export function readOptions(
         break
       case 'easier':
       case 'harder':
-        options[token.text.toLowerCase() as 'easier'] = otherForm(reader, token, place)
+        {
+          const which = token.text.toLowerCase() as 'easier'
+          options[which] = [...(options[which] ?? []), formSaid(reader, token, place)]
+        }
         break
       case 'leave':
         options.leave = [...(options.leave ?? []), leaveIn(reader)]
@@ -196,6 +206,19 @@ export function readOptions(
     }
   }
   return options
+}
+
+/** The words between brackets, without them. */
+function inBrackets(reader: Reader, first: Token): readonly Token[] {
+  const tokens: Token[] = [{ ...first, text: first.text.slice(1), at: first.at + 1 }]
+  for (;;) {
+    const last = tokens.at(-1) as Token
+    if (!last.quoted && last.text.endsWith(')')) {
+      const inner = { ...last, text: last.text.slice(0, -1), end: last.end - 1 }
+      return [...tokens.slice(0, -1), inner].filter(({ text, quoted }) => quoted || text !== '')
+    }
+    tokens.push(reader.need('“)” behind the form'))
+  }
 }
 
 /** Whether a word is right, but only as the next entry of its line. */
@@ -225,11 +248,16 @@ function textIn(reader: Reader, word: Token): string {
   return token.text
 }
 
-function otherForm(reader: Reader, word: Token, { layer, vocabulary }: EntryPlace): string {
-  const token = reader.need(`the id of a move: ${word.text} step-touch`)
+/** `step-touch`, `none`, or an entry's words in brackets: `(step R side)`. */
+function formSaid(reader: Reader, word: Token, { layer, vocabulary }: EntryPlace): FormSaid {
+  const token = reader.need(
+    `the id of a move, (what is danced) in brackets, or none: ${word.text} step-touch`,
+  )
+  if (token.text.startsWith('(') && !token.quoted) return { tokens: inBrackets(reader, token) }
+  if (token.text === 'none') return { none: true }
   const id = dictionaryOf(vocabulary, layer).ids.get(squashed(token.text))
-  if (id) return id
-  if (token.text.startsWith('?')) return token.text.slice(1)
+  if (id) return { move: id }
+  if (token.text.startsWith('?')) return { move: token.text.slice(1) }
   throw new EntryProblem(
     `“${token.text}” is no move of the ${layer}.${hint(nearest(token.text, dictionaryOf(vocabulary, layer).known), 'Write the id of a move.')}`,
     token,

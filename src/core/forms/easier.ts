@@ -1,6 +1,7 @@
 import { dequal } from 'dequal'
 import { PALM_CM } from '../body/places'
 import type { Event } from '../combination/combination'
+import type { EventForm } from '../combination/forms'
 import { easierForms, safeForm } from '../moves/easing'
 import type { Move } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
@@ -11,24 +12,35 @@ import { sameSide } from './sameSide'
 /** What something is danced as instead; undefined where it stays. */
 type Form = (event: Pick<Event, 'what'>) => What | undefined
 
-/** A move as the form of another one, on its side and the way round it goes. */
-export const formOf = (form: Move, as: What, vocabulary: Vocabulary): What =>
-  sameSide(form, as, vocabulary)
+/**
+ * What a form is danced as in place of something: on its side, and the way round it goes. Undefined
+ * where that is nothing, or no move that is known.
+ */
+export function formOf(form: EventForm, as: What, vocabulary: Vocabulary): What | undefined {
+  if ('none' in form) return undefined
+  if ('move' in form) {
+    const move = vocabulary.find(form.move)
+    return move && sameSide(move, as, vocabulary)
+  }
+  return form.what
+}
 
 /** The easier forms of an event, the mildest first: its own, its move's, a plainer step, plainer arms. */
 export function easierWhats(event: Event, vocabulary: Vocabulary): readonly Form[] {
   const { what, easier } = event
-  const written = easier ? vocabulary.find(easier) : undefined
   const move = what.kind === 'move' ? vocabulary.find(what.move) : undefined
-  const forms = [...(written ? [written] : []), ...(move ? easierForms(move, vocabulary) : [])]
+  const own = move ? easierForms(move, vocabulary) : []
+  const forms: readonly EventForm[] = [
+    // What is left out altogether is no form here: that is another way.
+    ...(easier ?? []).filter((form) => !('none' in form)),
+    ...own.filter((form) => !move || isAnother(form, move)).map(({ id }) => ({ move: id })),
+  ]
   return [
-    ...forms
-      .filter((form) => !move || isAnother(form, move))
-      .map(
-        (form): Form =>
-          (one) =>
-            formOf(form, one.what, vocabulary),
-      ),
+    ...forms.map(
+      (form): Form =>
+        (one) =>
+          formOf(form, one.what, vocabulary),
+    ),
     ...plainerSteps(event),
     ...plainerArms(event, move),
   ]
@@ -38,7 +50,7 @@ export function easierWhats(event: Event, vocabulary: Vocabulary): readonly Form
 export function safeWhats({ what }: Event, vocabulary: Vocabulary): readonly Form[] {
   const move = what.kind === 'move' ? vocabulary.find(what.move) : undefined
   const form = move && safeForm(move, vocabulary)
-  return form ? [(one) => formOf(form, one.what, vocabulary)] : []
+  return form ? [(one) => sameSide(form, one.what, vocabulary)] : []
 }
 
 /** A figure of the very same steps is no form of it. */

@@ -1,13 +1,14 @@
+import { dequal } from 'dequal'
 import type { Combination, Event } from '../combination/combination'
 import { DancerLevel } from '../combination/combination'
+import { type EventForm, nearestForm } from '../combination/forms'
 import { type DancedEvent, dancedIn, ownLengthOf, whenSaid } from '../combination/lengths'
-import { mirrorWhat } from '../combination/mirror'
+import { mirrorForms, mirrorWhat } from '../combination/mirror'
 import { nameOf, placeIn } from '../combination/names'
 import type { Edit } from '../edits/edit'
 import { changeEvent, eventOf, removeEvents } from '../edits/edits'
 import { type Checked, checkCombination } from '../findings/check'
 import { type Finding, type FindingCode, severityOf } from '../findings/finding'
-import { easierOf } from '../findings/rules/load'
 import type { House } from '../house/house'
 import { hardestLoad } from '../load/load'
 import { asksMuch } from '../moves/easing'
@@ -92,7 +93,7 @@ export function levelForm(
   const rank = (one: DancerLevel) => DancerLevel.options.indexOf(one)
   if (rank(level) < rank(own)) {
     dropFlourishes(search)
-    takeWritten(search, 'easier')
+    takeWritten(search, 'easier', rank(own) - rank(level))
   }
   // What is eased may open the way for what could not be eased before.
   for (let done = -1; done !== search.changes; ) {
@@ -104,7 +105,7 @@ export function levelForm(
   if (rank(level) > rank(own)) {
     const fits = ({ loads }: Checked) =>
       loads.every(({ total, at }) => total <= Math.max(limit, loadAt(search.checked, at)))
-    if (!takeWritten(search, 'harder', fits))
+    if (!takeWritten(search, 'harder', rank(level) - rank(own), fits))
       for (const addition of additionsTo(search.now, vocabulary)) take(search, addition, fits)
   }
   return {
@@ -165,8 +166,9 @@ function alike(combination: Combination, event: Event): readonly Event[] {
 }
 
 function alikeKey({ layer, what, length, optional, easier, harder, kept }: Event): string {
-  const sides = [what, mirrorWhat(what)].map((one) => JSON.stringify(one)).sort()
-  return JSON.stringify([layer, sides[0], length, optional, easier, harder, kept])
+  const mirrored = [mirrorWhat(what), mirrorForms(easier), mirrorForms(harder)]
+  const sides = [[what, easier, harder], mirrored].map((one) => JSON.stringify(one)).sort()
+  return JSON.stringify([layer, sides[0], length, optional, kept])
 }
 
 /** Changes all that is alike: each by what it is danced as then, or away with it. */
@@ -224,20 +226,33 @@ function dropFlourishes(search: Search): void {
       take(search, together(event, undefined, search.vocabulary))
 }
 
-/** The forms that are written for it, wherever they can be danced. */
+/**
+ * The forms that are written for it, wherever they can be danced: one a level, the last one where
+ * there are fewer; where one can't be danced, the next.
+ */
 function takeWritten(
   search: Search,
   which: 'easier' | 'harder',
+  levels: number,
   isGood?: (after: Checked) => boolean,
 ): boolean {
   let isTaken = false
   for (const { id } of eventsOf(search.now)) {
     const event = eventOf(search.now, id)
-    const form = event?.[which] && search.vocabulary.find(event[which])
-    if (!event || !form || event.kept) continue
+    const forms = event?.[which]
+    if (!event || !forms || event.kept) continue
     const { vocabulary } = search
-    const make = together(event, (one) => formOf(form, one.what, vocabulary), vocabulary)
-    if (take(search, make, isGood)) isTaken = true
+    // Each of those that are alike has its own, from its side.
+    const own = (one: Event, i: number) => {
+      const form = one[which]?.[i]
+      return form && formOf(form, one.what, vocabulary)
+    }
+    const first = Math.min(levels, forms.length) - 1
+    const makes = forms.slice(first).map((form, i) => {
+      const make = (one: Event) => own(one, first + i)
+      return together(event, 'none' in form ? undefined : make, vocabulary)
+    })
+    if (takeFirst(search, makes, isGood)) isTaken = true
   }
   return isTaken
 }
@@ -324,7 +339,7 @@ function swapsBetween(
     else if (JSON.stringify(now.what) !== JSON.stringify(event.what)) {
       const name = nameOf(now, vocabulary)
       const isHarder =
-        (event.harder !== undefined && isMove(now, event.harder)) ||
+        event.harder?.some((form) => isForm(now, form)) ||
         (name === from && everyOf(now) < everyOf(event))
       const kind = isHarder ? ('harder' as const) : ('easier' as const)
       const to = name === from ? `${name}, every ${labelOfEvery(everyOf(now))}` : name
@@ -349,7 +364,10 @@ const everyOf = ({ what }: Event): number =>
 const labelOfEvery = (ticks: number): string =>
   ticks === HALF_COUNT ? 'half count' : `${ticks / COUNT} counts`
 
-const isMove = ({ what }: Event, id: string): boolean => what.kind === 'move' && what.move === id
+const isForm = ({ what }: Event, form: EventForm): boolean =>
+  'move' in form
+    ? what.kind === 'move' && what.move === form.move
+    : 'what' in form && dequal(form.what, what)
 
 function placesIn(
   { phrases }: Combination,
@@ -371,8 +389,9 @@ export function easedCombination(
   let now = combination
   for (const id of ids) {
     const event = eventOf(now, id)
-    const form = event && easierOf(event, vocabulary)
-    if (event && form) now = withForm(now, event, formOf(form, event.what, vocabulary), vocabulary)
+    const form = event && nearestForm(event, 'easier', vocabulary)
+    const what = form && formOf(form, event.what, vocabulary)
+    if (event && what) now = withForm(now, event, what, vocabulary)
   }
   return now
 }

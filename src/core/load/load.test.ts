@@ -5,6 +5,7 @@ import { demo } from '../../../tests/demo'
 import { holds } from '../../../tests/holds'
 import { combination, feet, move, on } from '../../../tests/write'
 import { type Combination, DancerLevel } from '../combination/combination'
+import type { EventForm } from '../combination/forms'
 import { mirror } from '../combination/mirror'
 import { eventOf } from '../edits/edits'
 import { checkCombination } from '../findings/check'
@@ -151,7 +152,10 @@ describe('the version for a level', () => {
         expect(load.after).toBeLessThanOrEqual(Math.max(load.before, load.limit) + 1e-9)
         for (const event of written.phrases.flatMap(({ events }) => events)) {
           const after = eventOf(form, event.id)
-          if (after === undefined) expect(event.optional).toBe(true)
+          const mayGo = [...(event.easier ?? []), ...(event.harder ?? [])].some(
+            (one) => 'none' in one,
+          )
+          if (after === undefined) expect(event.optional || mayGo).toBe(true)
           // A flourish that is kept may still be left out, but is never danced otherwise.
           else if (event.kept && !event.harder) expect(after.what).toEqual(event.what)
         }
@@ -171,7 +175,7 @@ describe('the version for a level', () => {
       [
         [
           ...feet('1 step R side; 2 step L side; 3 step R side; 4 step L side'),
-          { ...move('three-quarter-shimmy', '1-4', 'R'), easier: 'hip-sway' },
+          { ...move('three-quarter-shimmy', '1-4', 'R'), easier: [{ move: 'hip-sway' }] },
           { ...move('shoulder-shimmy', '1-4'), optional: true as const },
         ],
       ],
@@ -182,12 +186,37 @@ describe('the version for a level', () => {
     expect(swaps[1]?.to).toContain('hip sway')
   })
 
+  it('goes down the ladder that is written, a rung a level, and the next one where one can’t be danced', () => {
+    const ladder = (rungs: readonly EventForm[], level: DancerLevel) => {
+      const ring = combination(
+        [
+          [
+            ...feet('1 step R side; 2 step L side'),
+            { ...move('hip-circle-large', '3-6', 'R'), easier: rungs },
+          ],
+        ],
+        { level: 'advanced' },
+      )
+      return levelForm(ring, level, vocabulary, USUAL_HOUSE).swaps.map(({ kind, to }) => [kind, to])
+    }
+    const rungs: readonly EventForm[] = [
+      { move: 'hip-circle-small' },
+      { what: { kind: 'at', place: 'R' } },
+      { none: true },
+    ]
+    expect(ladder(rungs, 'intermediate')).toEqual([['easier', 'small hip circle cw']])
+    expect(ladder(rungs, 'improver')).toEqual([['easier', 'hips right']])
+    expect(ladder(rungs, 'new')).toEqual([['dropped', undefined]])
+    // The last one where there are fewer.
+    expect(ladder(rungs.slice(0, 1), 'new')).toEqual([['easier', 'small hip circle cw']])
+  })
+
   it('takes a harder form that is written, when the load allows it', () => {
     const plain = combination(
       [
         [
           ...feet('1 step R side; 2 touch L together'),
-          { ...move('hip-bump', '1', 'L'), harder: 'thumka' },
+          { ...move('hip-bump', '1', 'L'), harder: [{ move: 'thumka' }] },
         ],
       ],
       { level: 'new' },

@@ -1,3 +1,4 @@
+import { formName, nearestForm } from '../combination/forms'
 import { TICKS_PER_COUNT } from '../time/time'
 import { atTempo, type Closing, runsAt, TEMPO_TASKS } from './closing'
 import type { PlanWishes } from './plan'
@@ -177,10 +178,14 @@ function harderIn({ teaching, passes, layers }: Closing): string | undefined {
   const [hardest] = events
     .flatMap((event) => {
       const move = event.what.kind === 'move' ? vocabulary.find(event.what.move) : undefined
-      const harder = event.harder ?? move?.harder
-      const form = move && harder ? nameOf(harder) : undefined
+      const form = nearestForm(event, 'harder', vocabulary)
       return move && form
-        ? [{ demand: move.demand, words: `${form} for ${move.name.toLowerCase()}` }]
+        ? [
+            {
+              demand: move.demand,
+              words: `${formName(form, event.layer, vocabulary)} for ${move.name.toLowerCase()}`,
+            },
+          ]
         : []
     })
     .toSorted((a, b) => b.demand - a.demand)

@@ -1,6 +1,6 @@
 import { capital } from '../capital'
+import { formName, nearestForm } from '../combination/forms'
 import { nameOf } from '../combination/names'
-import { easierOf } from '../findings/rules/load'
 import type { Drill } from './drill'
 import { type Materials, roundOf } from './material'
 
@@ -43,8 +43,8 @@ const once = (texts: readonly string[]) => [...new Set(texts.filter(Boolean))]
 export function notesOf(drill: Drill, materials: Materials): DrillNotes {
   const danced = movesIn(drill, materials)
   const easier = danced.flatMap(({ event, name, vocabulary }) => {
-    const form = easierOf(event, vocabulary)
-    return form ? [{ of: name, to: form.name.toLowerCase(), event: event.id }] : []
+    const form = nearestForm(event, 'easier', vocabulary)
+    return form ? [{ of: name, to: formName(form, event.layer, vocabulary), event: event.id }] : []
   })
   return {
     watch: once(danced.map(({ move }) => move.watch)).slice(0, MOST_WATCHED),
@@ -57,8 +57,8 @@ export function waysOut(drill: Drill, materials: Materials): readonly string[] {
   const hard = movesIn(drill, materials)
     .filter(({ move, event }) => move.demand >= HARD && !event.optional)
     .map(({ event, name, vocabulary }) => {
-      const form = easierOf(event, vocabulary)
-      return form ? `${form.name.toLowerCase()} for ${name}` : `without ${name}`
+      const form = nearestForm(event, 'easier', vocabulary)
+      return form ? `${formName(form, event.layer, vocabulary)} for ${name}` : `without ${name}`
     })
   return hard.length > 0
     ? once(hard)

@@ -84,6 +84,21 @@ const LINES: readonly (readonly [typed: string, printed: string, said: RegExp])[
     'arms 3 R cross-chest fist over, L cross-chest',
     /right arm to cross-chest, in front, fist/i,
   ],
+  [
+    'hips 1-4 hip-circle-large cw easier half-circle-back easier none',
+    'hips 1-4 hip-circle-large cw easier half-circle-back easier none',
+    /large hip circle, clockwise, until 4/i,
+  ],
+  [
+    'feet 3 leap R side easier (step R side turn 90) harder grapevine',
+    'feet 3 leap R side easier (step R side turn 90) harder grapevine',
+    /right foot leaps to the right/i,
+  ],
+  [
+    'arms 1-4 R wrist-circle cw easier (R low, L hips via front)',
+    'arms 1-4 R wrist-circle cw easier (R low, L hips via front)',
+    /wrist circle/i,
+  ],
   ['hips 1 at R until 2', 'hips 1 at R until 2', /hips to the right, held to 2/i],
   ['arms 1 both crown until 3&', 'arms 1 both crown until 3', /both arms to crown, held to 3/i],
   ['feet 1 low until 7', 'feet 1 low until 7', /low from here/i],

@@ -1,11 +1,12 @@
 import type { Layer } from '../body/layers'
 import { ArmPlace } from '../body/places'
 import type { Event } from '../combination/combination'
+import type { EventForm } from '../combination/forms'
 import { mirrorWhat } from '../combination/mirror'
 import { armPartIn } from '../entry/armPartIn'
 import { directionIn } from '../entry/directions'
 import { dictionaryOf, nearest } from '../entry/names'
-import { OPTION_WORDS, type Options, readOptions } from '../entry/options'
+import { type FormSaid, OPTION_WORDS, type Options, readOptions } from '../entry/options'
 import type { Finished, Read } from '../entry/read'
 import { type EntryPlace, EntryProblem, Reader, sideIn } from '../entry/reader'
 import { type Token, tokensIn } from '../entry/tokens'
@@ -69,8 +70,12 @@ function eachArm(tokens: readonly Token[]): readonly (readonly Token[])[] {
   const [when, ...rest] = tokens
   if (!when) return []
   const parts: Token[][] = [[]]
+  let inBrackets = false
   for (const [i, token] of rest.entries()) {
-    const isBorder = token.text === ',' && !token.quoted && sideIn(rest[i + 1]) !== undefined
+    if (!token.quoted && token.text.startsWith('(')) inBrackets = true
+    const isBorder =
+      token.text === ',' && !token.quoted && !inBrackets && sideIn(rest[i + 1]) !== undefined
+    if (!token.quoted && token.text.endsWith(')')) inBrackets = false
     if (isBorder) parts.push([])
     else parts.at(-1)?.push(token)
   }
@@ -215,14 +220,43 @@ function unknownWord(
   )
 }
 
+/** What an option may say within brackets: the rest belongs to the entry itself. */
+const OF_ITS_ENTRY = [
+  'as',
+  'cue',
+  'note',
+  'words',
+  'easier',
+  'harder',
+  'leave',
+  'kept',
+  'until',
+] as const
+
+/** @throws EntryProblem where it is nothing that is danced on this layer */
+function formRead(said: FormSaid, place: EntryPlace): EventForm {
+  if (!('tokens' in said)) return said
+  const [first] = said.tokens
+  const whole = { at: first?.at ?? 0, end: said.tokens.at(-1)?.end ?? 1 }
+  const reader = new Reader(said.tokens)
+  const read = readWhat(reader, place)
+  const options = readOptions(reader, place, read.move, BEGINS)
+  if (OF_ITS_ENTRY.some((option) => options[option] !== undefined))
+    throw new EntryProblem('Within the brackets only write what is danced.', whole)
+  const { what, open } = kindOf(read.what).finish(read, options, place)
+  if (open) throw new EntryProblem('Write which foot it is: (step R side).', whole)
+  return { what }
+}
+
 function placed(
   when: When,
   { what, open, size }: Finished<What>,
   options: Options & { readonly held?: Tick | undefined },
-  { layer, counts }: EntryPlace,
+  place: EntryPlace,
   move: Move | undefined,
   optional: boolean,
 ): readonly WrittenEvent[] {
+  const { layer, counts } = place
   const { held, kept, on, rate, as, easier, harder, cue, note, words, leave } = options
   const event = (at: number, ticks: number | undefined, said: What): WrittenEvent => ({
     open,
@@ -238,8 +272,8 @@ function placed(
       ...(size !== undefined && { size }),
       ...(rate !== undefined && { rate }),
       ...(as && { as }),
-      ...(easier && { easier }),
-      ...(harder && { harder }),
+      ...(easier && { easier: easier.map((form) => formRead(form, place)) }),
+      ...(harder && { harder: harder.map((form) => formRead(form, place)) }),
       ...(cue && { cue }),
       ...(note && { note }),
       ...(words && { words }),

@@ -59,8 +59,12 @@ const areNew = (places: { readonly R?: ArmPlace | undefined; readonly L?: ArmPla
     return place !== undefined && NEW_PLACES.has(place)
   })
 
-function isNew({ what, held }: Event): boolean {
-  if (held !== undefined) return true
+/** Version 1 knew one form, the id of a move. */
+const areNewForms = (forms: Event['easier'] = []): boolean =>
+  forms.length > 1 || forms.some((form) => !('move' in form))
+
+function isNew({ what, held, easier, harder }: Event): boolean {
+  if (held !== undefined || areNewForms(easier) || areNewForms(harder)) return true
   switch (what.kind) {
     case 'foot':
       return isNewStep(what.action)

@@ -8,6 +8,7 @@ import {
   type Phrase,
   type Start,
 } from '../combination/combination'
+import type { EventForm } from '../combination/forms'
 import { quoted } from '../entry/tokens'
 import type { OwnMove } from '../moves/move'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
@@ -19,7 +20,7 @@ import {
   TICKS_PER_COUNT,
   tick,
 } from '../time/time'
-import { kindOf } from '../what/kinds'
+import { kindOf, type What } from '../what/kinds'
 import { gazeText } from '../what/look'
 import { moveText } from '../what/move'
 import { canonical, tickOfUnread } from './canonical'
@@ -251,8 +252,8 @@ export function dancedText(event: Event, vocabulary: Vocabulary, counts: number)
     rate,
     on,
     as,
-    easier,
-    harder,
+    easier = [],
+    harder = [],
     cue,
     note,
     words,
@@ -265,13 +266,13 @@ export function dancedText(event: Event, vocabulary: Vocabulary, counts: number)
     held !== undefined && `until ${labelOfEnd(tick(at + held), labelIn(counts))}`,
     move?.every && `every ${everyText(move.every)}`,
     move?.alt && 'alt',
-    (what.kind === 'arms' || what.kind === 'move') && what.via && `via ${what.via}`,
+    viaText(what),
     size !== undefined && `size ${size}%`,
     rate !== undefined && `rate ${rate}`,
     on && 'on',
     as && `as ${quoted(as)}`,
-    easier && `easier ${moveText(easier, vocabulary)}`,
-    harder && `harder ${moveText(harder, vocabulary)}`,
+    ...easier.map((form) => `easier ${formText(form, vocabulary)}`),
+    ...harder.map((form) => `harder ${formText(form, vocabulary)}`),
     cue && `cue ${quoted(cue)}`,
     note && `note ${quoted(note)}`,
     words && `words ${quoted(words)}`,
@@ -281,6 +282,16 @@ export function dancedText(event: Event, vocabulary: Vocabulary, counts: number)
     .filter(Boolean)
     .join(' ')
 }
+
+const formText = (form: EventForm, vocabulary: Vocabulary): string =>
+  'none' in form
+    ? 'none'
+    : 'move' in form
+      ? moveText(form.move, vocabulary)
+      : `(${[kindOf(form.what).write(form.what, vocabulary), viaText(form.what)].filter(Boolean).join(' ')})`
+
+const viaText = (what: What): string | undefined =>
+  (what.kind === 'arms' || what.kind === 'move') && what.via ? `via ${what.via}` : undefined
 
 const leaveText = ({ code, because }: Leave): string => `leave ${code} ${quoted(because)}`
 

@@ -3,6 +3,7 @@ import type { Layer } from '../body/layers'
 import { sideWord } from '../body/side'
 import { capital } from '../capital'
 import type { Combination, Event, Remark } from '../combination/combination'
+import { formName } from '../combination/forms'
 import type { DancedEvent } from '../combination/lengths'
 import { nameOf } from '../combination/names'
 import { type Pass, pickupTicks } from '../combination/passes'
@@ -63,11 +64,13 @@ function sayEvent(event: DancedEvent, counts: number, vocabulary: Vocabulary): s
 /** What a page says beside a move: its easier and harder form, its lyric word, what was noted. */
 function asidesOf(event: Event, vocabulary: Vocabulary): readonly string[] {
   const name = nameOf(event, vocabulary)
-  const form = (id: string | undefined) => id && (vocabulary.find(id)?.name.toLowerCase() ?? id)
-  const [easier, harder] = [form(event.easier), form(event.harder)]
+  const said = (which: 'easier' | 'harder') => {
+    const forms = event[which]?.map((form) => formName(form, event.layer, vocabulary)) ?? []
+    return forms.length > 0 ? [`${which} for ${name}: ${forms.join(', or ')}`] : []
+  }
   return [
-    ...(easier ? [`easier for ${name}: ${easier}`] : []),
-    ...(harder ? [`harder for ${name}: ${harder}`] : []),
+    ...said('easier'),
+    ...said('harder'),
     ...(event.words ? [`words: “${event.words}”`] : []),
     ...(event.note ? [event.note] : []),
   ]

@@ -1,14 +1,6 @@
-import {
-  ActionIcon,
-  Button,
-  Checkbox,
-  NativeSelect,
-  SegmentedControl,
-  Switch,
-  TextInput,
-} from '@mantine/core'
+import { ActionIcon, Button, Checkbox, SegmentedControl, Switch, TextInput } from '@mantine/core'
 import { IconArrowLeft, IconArrowRight, IconTrash, IconX } from '@tabler/icons-react'
-import { memo, useDeferredValue, useMemo, useState } from 'react'
+import { memo, useDeferredValue, useState } from 'react'
 import { useStore } from 'zustand'
 import { claimOf } from '../../core/combination/claims'
 import { type DancedEvent, whenSaid } from '../../core/combination/lengths'
@@ -30,6 +22,7 @@ import {
 } from '../stores/editing'
 import type { Session } from '../stores/session'
 import { documentOf, type SessionState, selectedEvents, vocabularyOf } from '../stores/state'
+import { FormFields } from './FormFields'
 import classes from './studio.module.css'
 import { WhatFields } from './WhatFields'
 
@@ -228,18 +221,9 @@ function Options({
   vocabulary: Vocabulary
 }) {
   const set = (changes: EventChange, mark?: string) => rewrite(session, event, changes, mark)
-  const { what, size, rate, easier, harder } = event
+  const { what, size, rate } = event
   const isMove = what.kind === 'move'
   const kind = claimOf(event, vocabulary).kind
-  const others = useMemo(
-    () => [
-      { value: '', label: 'none' },
-      ...vocabulary.moves
-        .filter(({ layer, id }) => layer === event.layer && !(isMove && what.move === id))
-        .map(({ id, name }) => ({ value: id, label: name })),
-    ],
-    [vocabulary, event.layer, isMove, what],
-  )
   const text = (key: 'as' | 'words', label: string) => (
     <TextInput
       size="xs"
@@ -300,19 +284,7 @@ function Options({
           />
         )}
       </div>
-      <div className={classes.cardRow}>
-        {(['easier', 'harder'] as const).map((key) => (
-          <NativeSelect
-            key={key}
-            size="xs"
-            className={classes.grow}
-            label={key === 'easier' ? 'Easier instead' : 'Harder instead'}
-            data={others}
-            value={(key === 'easier' ? easier : harder) ?? ''}
-            onChange={({ currentTarget }) => set({ [key]: currentTarget.value || undefined })}
-          />
-        ))}
-      </div>
+      <FormFields event={event} vocabulary={vocabulary} set={set} />
       <div className={classes.cardRow}>
         <Checkbox
           size="xs"

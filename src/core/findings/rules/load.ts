@@ -1,5 +1,6 @@
 import type { Layer } from '../../body/layers'
 import type { Event } from '../../combination/combination'
+import { formName, nearestForm } from '../../combination/forms'
 import { nameOf } from '../../combination/names'
 import { oncePerPhrase } from '../../combination/oncePerPhrase'
 import { type CountLoad, loadsOf } from '../../load/load'
@@ -53,11 +54,14 @@ function remedyOf({ parts }: CountLoad, events: readonly Event[], vocabulary: Vo
     undefined,
   )
   const event = events.find(({ id }) => id === hardest?.event)
-  const easier = event && easierOf(event, vocabulary)
+  const easier = event && nearestForm(event, 'easier', vocabulary)
   const isAlone = above.length === 1 && parts.length === 1
   const fact: { drop?: Layer; easier?: { from: string; to: string } } = {
     ...(hardest && hardest.layer !== 'feet' && !isAlone && { drop: hardest.layer }),
-    ...(event && easier && { easier: { from: nameOf(event, vocabulary), to: easier.name } }),
+    ...(event &&
+      easier && {
+        easier: { from: nameOf(event, vocabulary), to: formName(easier, event.layer, vocabulary) },
+      }),
   }
   return { fact, layer: hardest?.layer ?? 'feet', events: event ? [event.id] : [] }
 }
@@ -69,12 +73,6 @@ function* impacts({ danced }: Simulation, most: number): Generator<Found> {
   const landings = danced.filter(({ action }) => IMPACTS.has(action.primitive))
   for (const landing of tooMany(landings, most))
     yield { code: 'load.impact', times: landing.times, most, ...aboutStep(landing) }
-}
-
-/** The easier form of an event: its own, or its move's. */
-export function easierOf({ easier, what }: Event, vocabulary: Vocabulary) {
-  const id = easier ?? (what.kind === 'move' ? vocabulary.find(what.move)?.easier : undefined)
-  return id ? vocabulary.find(id) : undefined
 }
 
 const risksIn = oncePerPhrase(risksOf)

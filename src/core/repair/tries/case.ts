@@ -1,12 +1,13 @@
 import type { FootAction } from '../../body/feet'
 import type { Combination, Event, Phrase } from '../../combination/combination'
+import { formName, nearestForm } from '../../combination/forms'
 import type { DancedEvent } from '../../combination/lengths'
 import { nameOf } from '../../combination/names'
 import type { Edit } from '../../edits/edit'
 import * as edits from '../../edits/edits'
 import { type Checked, danceablesOf, tempoLimitsOf } from '../../findings/check'
 import type { Finding } from '../../findings/finding'
-import { easierOf } from '../../findings/rules/load'
+import { formOf } from '../../forms/easier'
 import { sameSide } from '../../forms/sameSide'
 import type { House } from '../../house/house'
 import { safeForm } from '../../moves/easing'
@@ -49,11 +50,12 @@ export const changeOf = (event: Event, change: edits.EventChange): Edit =>
 /** The easier form, on the same side. */
 export function* easier(one: Case): Generator<Try> {
   const { event, vocabulary } = one
-  const form = event && easierOf(event, vocabulary)
-  if (!event || !form) return
+  const form = event && nearestForm(event, 'easier', vocabulary)
+  const what = form && formOf(form, event.what, vocabulary)
+  if (!event || !what) return
   yield {
-    label: `Dance ${form.name.toLowerCase()} instead`,
-    make: changeOf(event, { what: sameSide(form, event.what, vocabulary), easier: undefined }),
+    label: `Dance ${formName(form, event.layer, vocabulary)} instead`,
+    make: changeOf(event, { what, easier: undefined }),
   }
 }
 
