@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { Direction, type FootAction, factsOf, JumpTo, Primitive } from '../src/core/body/feet'
+import { Direction, type FootAction, factsOf, JumpTo, STEP_WORDS } from '../src/core/body/feet'
 import { type Hand, HandShape, PalmWay } from '../src/core/body/hands'
 import { LAYERS, type Layer } from '../src/core/body/layers'
 import {
@@ -18,6 +18,7 @@ import {
   DancerLevel,
   type Event,
   type Phrase,
+  RemarkKind,
   SCHEMA_VERSION,
 } from '../src/core/combination/combination'
 import type { EventForm } from '../src/core/combination/forms'
@@ -40,7 +41,7 @@ const compact = <T extends object>(record: T): T =>
 
 const footAction: fc.Arbitrary<FootAction> = fc
   .record({
-    primitive: fc.constantFrom(...Primitive.options),
+    primitive: fc.constantFrom(...STEP_WORDS),
     foot: side,
     direction: fc.constantFrom(...Direction.options),
     turn: maybe(fc.constantFrom(-360, -180, -90, -45, -22.5, 33.5, 45, 90, 180)),
@@ -119,6 +120,7 @@ const ownWhat: Readonly<Record<Layer, fc.Arbitrary<What>>> = {
         .constantFrom(-360, -180, 90, 112.5, 270, 720)
         .map((degrees): What => ({ kind: 'share', degrees })),
     },
+    { weight: 1, arbitrary: fc.constant<What>({ kind: 'free' }) },
   ),
   legs: fc
     .record({
@@ -126,7 +128,13 @@ const ownWhat: Readonly<Record<Layer, fc.Arbitrary<What>>> = {
       L: fc.constantFrom(...LegPlace.options),
     })
     .map((places) => compact({ kind: 'legs' as const, ...places })),
-  hips: fc.constantFrom(...Compass.options).map((place) => ({ kind: 'at', place })),
+  hips: fc.oneof(
+    {
+      weight: 9,
+      arbitrary: fc.constantFrom(...Compass.options).map((place): What => ({ kind: 'at', place })),
+    },
+    { weight: 1, arbitrary: fc.constant<What>({ kind: 'stay' }) },
+  ),
   torso: fc.oneof(
     fc.constantFrom(...Compass.options).map((place): What => ({ kind: 'at', place })),
     fc.constantFrom(...TrunkPlace.options).map((place): What => ({ kind: 'trunk', place })),
@@ -145,8 +153,16 @@ const ownWhat: Readonly<Record<Layer, fc.Arbitrary<What>>> = {
       })
       .map((arms) => compact({ kind: 'arms' as const, ...arms })),
     hands.map((of): What => ({ kind: 'arms', hands: of })),
+    fc.constantFrom<What>({ kind: 'free' }, { kind: 'stay' }),
   ),
-  head: fc.constantFrom(...Gaze.options).map((gaze) => ({ kind: 'look', gaze })),
+  head: fc.oneof(
+    {
+      weight: 8,
+      arbitrary: fc.constantFrom(...Gaze.options).map((gaze): What => ({ kind: 'look', gaze })),
+    },
+    { weight: 1, arbitrary: fc.constant<What>({ kind: 'free' }) },
+    { weight: 1, arbitrary: fc.constant<What>({ kind: 'stay' }) },
+  ),
 }
 
 const idOn = (layer: Layer) =>
@@ -232,19 +248,31 @@ const strange = fc.record({
 const remark = (counts: number) =>
   fc
     .record({
-      kind: fc.constantFrom('say' as const, 'words' as const, 'note' as const, 'prop' as const),
+      kind: fc.constantFrom(...RemarkKind.options),
       at: fc.integer({ min: 0, max: counts * 12 - 1 }),
       length: fc.constantFrom(3, 6, 12, 30),
       text: words,
+      breath: fc.constantFrom('in', 'out'),
+      for: fc.integer({ min: 0, max: counts * 12 - 1 }),
       hand: maybe(fc.constantFrom<Side>('R', 'L')),
       kept: rarely(fc.constant(true as const)),
     })
-    .map(({ hand, kept, ...one }) => ({
+    .map(({ hand, kept, breath, for: due, ...one }) => ({
       ...one,
       ...(one.kind === 'prop' && compact({ hand, kept })),
+      ...(one.kind === 'prepare' && { for: tick(due) }),
+      ...(one.kind === 'breath' && { text: breath }),
       at: tick(one.at),
       length: tick(Math.min(one.length, counts * 12 - one.at)),
     }))
+
+/** One breath at a time. */
+const oneBreath = <R extends { readonly kind: RemarkKind }>(
+  remarks: readonly R[],
+): readonly R[] => {
+  const first = remarks.findIndex(({ kind }) => kind === 'breath')
+  return remarks.filter(({ kind }, i) => kind !== 'breath' || i === first)
+}
 
 const phrase = (index: number, pickup: number): fc.Arbitrary<Phrase> =>
   fc.integer({ min: Math.max(1, pickup), max: 10 }).chain((counts) =>
@@ -277,7 +305,8 @@ const phrase = (index: number, pickup: number): fc.Arbitrary<Phrase> =>
           title: title?.replace(/\n/g, ' ') ?? '',
           counts,
           events: events.map((e, i) => ({ ...e, id: `p${index}e${i}` })),
-          remarks: remarks?.map((one, i) => ({ ...one, id: `p${index}r${i}` })),
+          remarks:
+            remarks && oneBreath(remarks).map((one, i) => ({ ...one, id: `p${index}r${i}` })),
           facings,
           comments,
           unread: strange,

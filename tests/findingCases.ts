@@ -192,6 +192,23 @@ export const CASES: readonly Case[] = [
     not: combination([feet(hops(4))], { level: 'new' }),
   },
   {
+    code: 'stay.moved',
+    said: 'snag A1',
+    has: readSheet('sway 2\nphrase A 8\n torso 1-4 body-wave-down\n head 1-8 stay', vocabulary)
+      .combination,
+    not: readSheet('sway 2\nphrase A 8\n torso 1-4 body-wave-down\n head 5-8 stay', vocabulary)
+      .combination,
+  },
+  {
+    code: 'prepare.lost',
+    said: 'note A3',
+    has: readSheet('sway 2\nphrase A 8\n prepare 3 "elbow in" for 7', vocabulary).combination,
+    not: readSheet(
+      'sway 2\nphrase A 8\n feet 7 step R side\n prepare 3 "elbow in" for 7',
+      vocabulary,
+    ).combination,
+  },
+  {
     code: 'prop.hand',
     said: 'snag A3',
     has: holding('3 both prayer'),

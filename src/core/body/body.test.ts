@@ -9,7 +9,7 @@ import { startState } from '../simulate/start'
 import { tick } from '../time/time'
 import { fits, idOfKind } from '../writing/fit'
 import { findOffers } from '../writing/search'
-import { Direction, FootAction, factsOf, mirrorFootAction, Primitive } from './feet'
+import { Direction, FootAction, factsOf, mirrorFootAction, STEP_WORDS } from './feet'
 import {
   ArmPlace,
   Compass,
@@ -44,7 +44,7 @@ describe('left and right', () => {
     expect(Object.values(viaPlace)).toEqual(['second', 'front', 'crown', 'prayer'])
   })
 
-  it.each(Primitive.options)('%s is the same step on the other foot', (primitive) => {
+  it.each(STEP_WORDS)('%s is the same step on the other foot', (primitive) => {
     for (const action of readAll(primitive)) {
       const other = mirrorFootAction(action)
       expect(mirrorFootAction(other)).toEqual(action)
@@ -55,7 +55,7 @@ describe('left and right', () => {
     }
   })
 
-  it.each(Primitive.options)('%s takes what it needs and refuses what it does not', (primitive) => {
+  it.each(STEP_WORDS)('%s takes what it needs and refuses what it does not', (primitive) => {
     const facts = factsOf(primitive)
     const base = {
       primitive,

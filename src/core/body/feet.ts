@@ -110,12 +110,16 @@ export const PRIMITIVES = {
   toes: { foot: false, lands: false, needs: 'nothing', levelOnly: true },
   up: { foot: false, lands: false, needs: 'nothing', levelOnly: true },
   hold: { foot: false, lands: false, needs: 'nothing', levelOnly: true },
+  /** As one likes: it ends with the weight on both feet. No step of its own, but what free counts come to. */
+  free: { foot: false, lands: false, needs: 'nothing' },
 } as const satisfies Record<string, PrimitiveFacts>
 
 export const Primitive = z.enum(
   Object.keys(PRIMITIVES) as [keyof typeof PRIMITIVES, ...(keyof typeof PRIMITIVES)[]],
 )
 export type Primitive = z.infer<typeof Primitive>
+/** Those that can be written as a step. */
+export const STEP_WORDS: readonly Primitive[] = Primitive.options.filter((one) => one !== 'free')
 
 export const factsOf = (primitive: Primitive): PrimitiveFacts => PRIMITIVES[primitive]
 

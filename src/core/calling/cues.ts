@@ -1,8 +1,9 @@
 import type { Event } from '../combination/combination'
 import type { Pass } from '../combination/passes'
+import { calledWords } from '../combination/remarks'
 import type { House } from '../house/house'
 import type { Simulation } from '../simulate/simulate'
-import { TICKS_PER_COUNT } from '../time/time'
+import { labelIn, TICKS_PER_COUNT } from '../time/time'
 
 /** What a cue announces; of two that collide the earlier in this list is said (model 11). */
 export const CUE_KINDS = ['switch', 'section', 'phrase', 'turn', 'layer', 'accent'] as const
@@ -57,7 +58,12 @@ export function cuesOf(
   const before = passes[pass.index - 1]
   const starts = pass.events.filter(({ at, layer }) => at === 0 && layers.includes(layer))
   const cueOf = (event: Event) =>
-    event.cue ?? (event.what.kind === 'move' ? vocabulary.find(event.what.move)?.cue : undefined)
+    event.cue ??
+    (event.what.kind === 'free' && event.layer === 'feet'
+      ? (event.as ?? 'free')
+      : event.what.kind === 'move'
+        ? vocabulary.find(event.what.move)?.cue
+        : undefined)
   if (before && before.phrase.id !== pass.phrase.id) {
     const [text = NEXT, ...or] = phraseWords(pass, starts.map(cueOf).find(Boolean))
     cues.push({ at: pass.at, kind: 'phrase', text, or })
@@ -74,8 +80,11 @@ export function cuesOf(
     const kind = turning.has(event.id) ? 'turn' : move?.kind === 'accent' ? 'accent' : 'layer'
     cues.push({ at: pass.at + event.at, kind, text })
   }
-  for (const { kind, at, text } of pass.remarks)
-    if (kind === 'say') cues.push({ at: pass.at + at, kind: 'layer', text })
+  const label = labelIn(pass.phrase.counts)
+  for (const remark of pass.remarks) {
+    const text = calledWords(remark, label)
+    if (text !== undefined) cues.push({ at: pass.at + remark.at, kind: 'layer', text })
+  }
   return cues
 }
 

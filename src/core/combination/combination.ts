@@ -78,14 +78,30 @@ export const Event = z
   .readonly()
 export type Event = z.infer<typeof Event>
 
+/** What a word of the sheet is about: called, sung, noted, held in a hand, a picture, breath, face, or what to get ready for. */
+export const RemarkKind = z.enum([
+  'say',
+  'words',
+  'note',
+  'prop',
+  'pose',
+  'breath',
+  'face',
+  'prepare',
+])
+export type RemarkKind = z.infer<typeof RemarkKind>
+
 /** A word of the sheet that belongs to a place in time, not to one move. */
 export const Remark = z
   .object({
     id: z.string().min(1),
-    kind: z.enum(['say', 'words', 'note', 'prop']),
+    kind: RemarkKind,
     at: Tick,
     length: Tick.refine((ticks) => ticks > 0, 'has no length'),
-    text: z.string().min(1),
+    /** Of a pose it may be empty; of breath it is `in` or `out`. */
+    text: z.string(),
+    /** The tick of the phrase that one prepares for. */
+    for: Tick.optional(),
     /** The hand that holds a prop. */
     hand: Side.optional(),
     /** Stays as written when the combination is mirrored. */
@@ -94,6 +110,18 @@ export const Remark = z
   .refine(({ kind, hand, kept }) => kind === 'prop' || (!hand && !kept), {
     message: 'only a prop is held in a hand',
     path: ['hand'],
+  })
+  .refine(({ kind, text }) => kind === 'pose' || text.length > 0, {
+    message: 'says nothing',
+    path: ['text'],
+  })
+  .refine(({ kind, text }) => kind !== 'breath' || text === 'in' || text === 'out', {
+    message: 'breathes neither in nor out',
+    path: ['text'],
+  })
+  .refine((remark) => (remark.kind === 'prepare') === (remark.for !== undefined), {
+    message: 'only what prepares says for which count',
+    path: ['for'],
   })
   .readonly()
 export type Remark = z.infer<typeof Remark>
@@ -125,7 +153,8 @@ export const Phrase = z
   })
   .refine(
     ({ counts, events, remarks = [] }) =>
-      [...events, ...remarks].every((e) => e.at + (e.length ?? 1) <= counts * TICKS_PER_COUNT),
+      [...events, ...remarks].every((e) => e.at + (e.length ?? 1) <= counts * TICKS_PER_COUNT) &&
+      remarks.every(({ for: due = 0 }) => due < counts * TICKS_PER_COUNT),
     { message: 'something runs past the end of its phrase', path: ['events'] },
   )
   .readonly()

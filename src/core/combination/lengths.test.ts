@@ -50,7 +50,9 @@ describe('what is not written', () => {
                 expect(event.length).toBe(written.length)
               continue
             }
-            const own = ownLengthOf(event, vocabulary)
+            // What is free, or stays, does so until something else is written.
+            const isOpen = event.what.kind === 'free' || event.what.kind === 'stay'
+            const own = isOpen ? end - event.at : ownLengthOf(event, vocabulary)
             expect(event.length).toBeLessThanOrEqual(own)
             expect(endOf(event)).toBeLessThanOrEqual(end)
             expect(event.isCut === true).toBe(event.length < own)

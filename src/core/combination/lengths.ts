@@ -86,7 +86,8 @@ function workedOut(
   const danced = new Map(
     entries.map((entry, i) => {
       const { event } = entry
-      const own = ownLengthOf(event, vocabulary)
+      // What is free, or stays, does so until something else is written.
+      const own = isOpen(event.what) ? end - event.at : ownLengthOf(event, vocabulary)
       const most = event.length ?? Math.min(own, end - event.at)
       const alone = timed(entry, { own, most }, entries, i + 1)
       const known =
@@ -124,6 +125,12 @@ function timed(
     isFixed ? most : ticksUntil(entry, most, parts, entries, from)
   const as = (length: number) =>
     lasting(event, { length, isCut: event.length === undefined && length < own })
+  if (what.kind === 'stay' && event.length === undefined) {
+    const next = entries
+      .slice(from)
+      .find(({ event: { layer, at } }) => layer === event.layer && at > event.at)
+    return as(Math.min(most, next ? next.event.at - event.at : most))
+  }
   if (what.kind !== 'arms') return as(until(claim.parts))
   // A hand that is held otherwise on its way stops no arm.
   if (!what.R || !what.L) return as(until(what.R ? ['armR'] : what.L ? ['armL'] : claim.parts))
@@ -131,6 +138,11 @@ function timed(
   const longest = as(Math.max(ways.R, ways.L))
   return ways.R === ways.L ? longest : made(event, { ...longest, ways })
 }
+
+const isOpen = ({ kind }: Event['what']): boolean => kind === 'free' || kind === 'stay'
+
+/** Free counts end whatever was danced. */
+const isAllFree = ({ what, layer }: Event): boolean => what.kind === 'free' && layer === 'feet'
 
 /** The ticks until one of some parts is needed by a later entry of the layer; at the most all it has. */
 function ticksUntil(
@@ -147,8 +159,9 @@ function ticksUntil(
     if (
       ticks > 0 &&
       // A place is over where its part is needed, whatever layer needs it.
-      (next.event.layer === event.layer || claim.kind === 'place') &&
-      (next.claim.kind === 'texture') === (claim.kind === 'texture') &&
+      (isAllFree(next.event) ||
+        ((next.event.layer === event.layer || claim.kind === 'place') &&
+          (next.claim.kind === 'texture') === (claim.kind === 'texture'))) &&
       !isLevelWord(next.event) &&
       next.claim.parts.some((part) => parts.includes(part))
     )

@@ -95,7 +95,7 @@ export function mirrorPhrase(phrase: Phrase): Phrase {
 
 /** Lyric words stay; what is said and noted names the other side. */
 const mirrorRemark = (remark: Remark): Remark =>
-  remark.kind === 'words' || remark.kept
+  remark.kind === 'words' || remark.kind === 'breath' || remark.kept
     ? remark
     : {
         ...remark,

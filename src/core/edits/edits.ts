@@ -221,5 +221,11 @@ export const setRemark = (phraseId: string, remark: Remark): Edit =>
     return { ...phrase, ...(all.length > 0 && { remarks: all }) }
   })
 
+export const removeRemark = (phraseId: string, id: string): Edit =>
+  changePhrase(phraseId, ({ remarks = [], ...phrase }) => {
+    const others = remarks.filter((one) => one.id !== id)
+    return { ...phrase, ...(others.length > 0 && { remarks: others }) }
+  })
+
 export const eventOf = ({ phrases }: Combination, id: string): Event | undefined =>
   phrases.flatMap(({ events }) => events).find((event) => event.id === id)

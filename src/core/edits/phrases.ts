@@ -1,4 +1,10 @@
-import { type Combination, type Event, lengthOf, type Phrase } from '../combination/combination'
+import {
+  type Combination,
+  type Event,
+  lengthOf,
+  type Phrase,
+  type Remark,
+} from '../combination/combination'
 import { asDanced, dancedIn } from '../combination/lengths'
 import { nameOf } from '../combination/names'
 import { UserError } from '../errors'
@@ -30,6 +36,14 @@ function cutTo<T extends Lasting>(list: readonly T[], counts: number): readonly 
 /** A written facing has a place but no length; even, so that it can be halved with the rest. */
 const FACING_TICKS = tick(2)
 
+/** What prepares for a count goes with it; where that is gone it is said, and no more. */
+function preparing(remark: Remark, dueAt: (due: Tick) => number | undefined): Remark {
+  const { for: due, ...rest } = remark
+  if (due === undefined) return remark
+  const at = dueAt(due)
+  return at === undefined ? { ...rest, kind: 'say' } : { ...remark, for: tick(Math.round(at)) }
+}
+
 /** All of a phrase that has a place in time, changed in one way; what comes out empty goes away. */
 function retimed(
   phrase: Phrase,
@@ -37,7 +51,8 @@ function retimed(
   change: <T extends Lasting>(list: readonly T[]) => readonly T[],
 ): Phrase {
   const { remarks, facings, ...rest } = phrase
-  const said = remarks && change(remarks)
+  const dueAt = (due: Tick) => change([{ at: due, length: FACING_TICKS }])[0]?.at
+  const said = remarks && change(remarks).map((remark) => preparing(remark, dueAt))
   const faced = facings && change(facings.map((facing) => ({ ...facing, length: FACING_TICKS })))
   return {
     ...rest,

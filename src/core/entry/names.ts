@@ -1,5 +1,5 @@
 import { distance } from 'fastest-levenshtein'
-import { Primitive } from '../body/feet'
+import { STEP_WORDS } from '../body/feet'
 import type { Layer } from '../body/layers'
 import type { Vocabulary } from '../moves/vocabulary'
 import { folded } from '../record/folded'
@@ -42,7 +42,7 @@ function makeDictionary(vocabulary: Vocabulary, layer: Layer): Dictionary {
   const names = moves.flatMap(({ name, aka }) => [name, ...aka])
   return {
     ids,
-    known: [...moves.map(({ id }) => id), ...(layer === 'feet' ? Primitive.options : [])],
+    known: [...moves.map(({ id }) => id), ...(layer === 'feet' ? STEP_WORDS : [])],
     longest: Math.max(1, ...names.map((name) => folded(name).split(/\s+/).length)),
   }
 }

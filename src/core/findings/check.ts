@@ -25,6 +25,7 @@ import { pickup } from './rules/pickup'
 import { props } from './rules/props'
 import { reaches } from './rules/reaches'
 import { space } from './rules/space'
+import { stays } from './rules/stays'
 import { sways } from './rules/sways'
 import { turns } from './rules/turns'
 import { foundOn, isItsOwnMirror, onBothSides } from './sides'
@@ -36,6 +37,7 @@ const RULES: readonly Rule[] = [
   pickup,
   turns,
   sways,
+  stays,
   legs,
   hips,
   needs,

@@ -228,6 +228,10 @@ export type Fact =
       readonly most: number
       readonly foot?: Side
     }
+  /** A layer that is to stay, or a pose, is moved. */
+  | { readonly code: 'stay.moved'; readonly stays: Layer | 'pose'; readonly move: string }
+  /** Nothing begins on the count that is prepared for. */
+  | { readonly code: 'prepare.lost'; readonly text: string }
   /** A leg is turned while it carries, with bent knees over a flat foot; or while one turns over it. */
   | { readonly code: 'legs.twist'; readonly leg: Side; readonly isTurning: boolean }
   | {
@@ -295,6 +299,7 @@ export function severityOf(fact: Fact): Severity {
     case 'prop.hand':
     case 'arms.low':
     case 'look.behind':
+    case 'stay.moved':
     case 'hips.loaded-lift':
     case 'layer.no-time':
     case 'arms.far':
@@ -334,6 +339,7 @@ export function severityOf(fact: Fact): Severity {
     case 'move.remainder':
     case 'move.unknown':
     case 'pickup.over':
+    case 'prepare.lost':
       return 'note'
   }
 }

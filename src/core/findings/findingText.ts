@@ -198,6 +198,12 @@ function factText(fact: Fact, units: Units): string {
       return `No foot lands in these counts that could share the turn of ${degrees(fact.degrees)}. Step or touch there, or leave it out.`
     case 'legs.twist':
       return `Your ${fact.leg === 'R' ? 'right' : 'left'} leg is turned while it carries you${fact.isTurning ? ' through a turn' : ' with bent knees, the foot flat'}: that winds the knee up. Turn it on the ball of the foot, or with the weight off it.`
+    case 'stay.moved':
+      return fact.stays === 'pose'
+        ? `It is a pose here, and ${fact.move} goes on. End it before, or write the pose later.`
+        : `The ${fact.stays} ${fact.stays === 'legs' || fact.stays === 'hips' || fact.stays === 'arms' ? 'are' : 'is'} to stay here, and ${fact.move} moves ${fact.stays === 'legs' || fact.stays === 'hips' || fact.stays === 'arms' ? 'them' : 'it'}. Leave that out, or end the stay before.`
+    case 'prepare.lost':
+      return `Nothing begins on the count that “${fact.text}” prepares for. Write what begins there, or take the word out.`
     case 'legs.long':
       return `${seconds(fact.seconds)} ${fact.level}; over ${fact.most} s thighs and knees tire. Come up in between.`
     case 'move.remainder': {

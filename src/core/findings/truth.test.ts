@@ -157,6 +157,26 @@ const SILENT: readonly (readonly [string, string, Danced?])[] = [
     'arms 1 both high-v; 1& R fist; 2 R flat; 5-8 snake-arms; 6 L point',
   ],
   ['C10 in front', 'arms 3 R cross-chest over, L cross-chest; 7 both low'],
+  [
+    'C14 free counts end what was begun',
+    'feet 1 step R side; 2 close L; 3 lift R\nhips 3 knee-shimmy\nfree 5-8 "play"',
+  ],
+  [
+    'C14 anywhere after free counts',
+    'feet 1 step R side; 3 close L\narms 1 both high-v\nhead 1 look R\nfree 4-8 "play"',
+    {
+      tail: 'phrase B 8\nfeet 1 step L side; 3 close R; 5 step L side; 7 close R\narms 1-4 snake-arms\norder A B',
+    },
+  ],
+  [
+    'C15 a pose',
+    'feet 8 touch R side\narms 7 both high-v; 8 both high-v\npose 8 "hand out"',
+    { head: 'once' },
+  ],
+  ['C16 the head stays', 'hips 1-8 hip-circle-small cw\nhead 1-8 stay'],
+  ['C21 free arms', 'arms 1 both high-v; 3 free; 7 both low'],
+  ['C24 prepared', 'feet 7 step R side\nprepare 3 "elbow inside" for 7'],
+  ['C25 breath and face', 'breath 1-4 in; 5-8 out\nface 5 "smile"'],
   ['C10 the floor, down there', 'feet 1 deep; 8 up\narms 2 both floor; 6 both low'],
   ['C11 taps round', 'feet 1-8 touch R side small every 1 share 270\n facing 8 270'],
   ['C11 eight walks', 'feet 1-8 walk-forward R; 1-8 share -360\n facing 8 -360'],
@@ -313,6 +333,9 @@ const SPOKEN: readonly (readonly [string, string, string, (Danced & { text?: Reg
     'arms 3 R fist\nprop 1-8 R "fan"',
     'snag prop.hand A3',
   ],
+  ['C15 a shimmy in a pose', 'hips 7-8 knee-shimmy\npose 7-8', 'snag stay.moved A7'],
+  ['C16 a wave takes the head', 'torso 1-4 body-wave-down\nhead 1-8 stay', 'snag stay.moved A1'],
+  ['C24 nothing comes', 'prepare 3 "elbow inside" for 7', 'note prepare.lost A3'],
   ['C10 standing', 'arms 2 both floor', 'snag arms.low A2'],
   ['C11 nobody steps', 'feet 1 step R side; 2 close L; 5-8 share 180', 'note turn.idle A5'],
   [

@@ -3,7 +3,7 @@ import { compassWord, mirrorCompass, mirrorGaze, mirrorTrunk, trunkName } from '
 import { mirrorEvent } from '../combination/mirror'
 import { pickupTicks } from '../combination/passes'
 import { courseOf, endPlaces, placesBefore, type Run, reachSeconds } from '../simulate/course'
-import { isThere, placesNeeded, startPlaces } from '../simulate/places'
+import { isFree, isThere, placesNeeded, startPlaces } from '../simulate/places'
 import { beforeStep, type Simulation, shiftsWeight } from '../simulate/simulate'
 import { TICKS_PER_COUNT } from '../time/time'
 import { secondsBetween } from '../time/timeMap'
@@ -42,6 +42,7 @@ export const mirrorPlaces = ({
   shoulders,
   legs,
   hands,
+  free,
 }: Places): Places => ({
   hips: mirrorCompass(hips),
   ribs: mirrorCompass(ribs),
@@ -51,6 +52,7 @@ export const mirrorPlaces = ({
   shoulders: { R: shoulders.L, L: shoulders.R },
   legs: { R: legs.L, L: legs.R },
   hands: { R: hands.L, L: hands.R },
+  ...(free && { free }),
 })
 
 function wordOf(places: Places, part: JoinPart): string {
@@ -69,9 +71,10 @@ function wordOf(places: Places, part: JoinPart): string {
 }
 
 const isSame = (a: Places, b: Places, part: JoinPart): boolean =>
-  part === 'arms' || part === 'legs'
+  isFree(a, part) ||
+  (part === 'arms' || part === 'legs'
     ? a[part].R === b[part].R && a[part].L === b[part].L
-    : a[part] === b[part]
+    : a[part] === b[part])
 
 /**
  * What does not meet when the same side follows, or the other one. A part whose first move

@@ -60,6 +60,7 @@ const DOWN: Readonly<Partial<Record<Level, number>>> = { low: 0.3, deep: 0.6 }
 /** How much a step asks, as the demand of a move. */
 export const STEP_DEMAND: Readonly<Record<Primitive, number>> = {
   hold: 0,
+  free: 0,
   step: 1,
   close: 1,
   touch: 1,

@@ -1,4 +1,4 @@
-import { Direction, FootAction, factsOf, JumpTo, Primitive } from '../body/feet'
+import { Direction, FootAction, factsOf, JumpTo, Primitive, STEP_WORDS } from '../body/feet'
 import { Side } from '../body/side'
 import { type Tick, tick, tickOfLabel } from '../time/time'
 
@@ -30,7 +30,7 @@ function readAction(word: string, rest: readonly string[], entry: string): FootA
   const primitive = Primitive.safeParse(word).data
   if (!primitive)
     throw new Error(
-      `“${word}” in “${entry}” is nothing the feet do. Write one of ${Primitive.options.join(', ')}`,
+      `“${word}” in “${entry}” is nothing the feet do. Write one of ${STEP_WORDS.join(', ')}`,
     )
   const action: Record<string, unknown> = { primitive }
   for (let i = 0; i < rest.length; i++) {

@@ -18,7 +18,7 @@ import {
 } from './tries/feet'
 import { onTheBall, otherHip, ready } from './tries/hips'
 import { leadInOnce, levelOut, returns, walkBack } from './tries/joins'
-import { downFirst, lookBack } from './tries/reach'
+import { downFirst, lookBack, withoutPreparing } from './tries/reach'
 import {
   after,
   endEarlier,
@@ -125,6 +125,8 @@ const TRIES: Readonly<Record<FindingCode, (one: Case) => Iterable<Try>>> = {
   'join.hips': (one) => returns(one),
   'join.ribs': (one) => returns(one),
   'join.legs': (one) => returns(one),
+  'stay.moved': (one) => [...drop(one, 0), ...drop(one, 1)],
+  'prepare.lost': (one) => withoutPreparing(one),
   'legs.twist': (one) => [...onTheBall(one), ...drop(one, 0)],
   'join.trunk': (one) => returns(one),
   'join.gaze': (one) => returns(one),

@@ -99,6 +99,13 @@ const LINES: readonly (readonly [typed: string, printed: string, said: RegExp])[
     'arms 1-4 R wrist-circle cw easier (R low, L hips via front)',
     /wrist circle/i,
   ],
+  [
+    'free 5-8 "play with the tune"',
+    'free 5-8 "play with the tune"',
+    /play with the tune, until 8/i,
+  ],
+  ['arms 1-8 free', 'arms 1-8 free', /arms free, until 8/i],
+  ['head 1-8 stays', 'head 1-8 stay', /the head stays, until 8/i],
   ['hips 1 at R until 2', 'hips 1 at R until 2', /hips to the right, held to 2/i],
   ['arms 1 both crown until 3&', 'arms 1 both crown until 3', /both arms to crown, held to 3/i],
   ['feet 1 low until 7', 'feet 1 low until 7', /low from here/i],
@@ -175,5 +182,40 @@ describe('what practice says, on the sheet', () => {
     const once = readSheet('sway 2\nonce\nphrase A 8\n feet 1 step R side\n', vocabulary)
     expect(once.combination.once).toBe(true)
     expect(writeSheet(once.combination, vocabulary)).toMatch(/\nonce\n/)
+  })
+})
+
+describe('words of a phrase', () => {
+  it.each([
+    ['pose 8 "hand out"', 'stop', 'a picture: hand out'],
+    ['pose 8', 'stop', 'a picture'],
+    ['breath 1-4 in; 5-8 out', 'breathe in', ''],
+    ['face 5 "smile"', 'smile', ''],
+    ['prepare 3 "elbow inside" for 7', 'for 7: elbow inside', ''],
+  ])('%s is printed as it is typed, called, and noted on the page', (line, called, noted) => {
+    const { combination, messages } = readSheet(`sway 2\nphrase A 8\n  ${line}`, vocabulary)
+    expect(messages).toEqual([])
+    const printed = writeSheet(combination, vocabulary)
+    expect(printed).toMatch(/^sway 2/)
+    expect(printed.replace(/ +/g, ' ')).toContain(` ${line}\n`)
+    const simulation = simulate(combination, vocabulary)
+    const [pass] = simulation.passes
+    const said = pass ? sayPass(simulation, pass, new Set(LAYERS), vocabulary) : []
+    expect(said.flatMap(({ cues }) => cues)).toContain(called)
+    expect(said.flatMap(({ asides }) => asides).join('; ')).toBe(noted)
+    expect(mirror(mirror(combination))).toEqual(combination)
+  })
+
+  it.each([
+    ['breath 1-4 in; 3-6 out', /Another breath is written there/],
+    ['breath 1 up', /breath 1-4 in; 5-8 out/],
+    ['prepare 3 "elbow inside"', /Write what for, and when/],
+    ['face 5', /face 1 "…"/],
+    ['free 5-8 "play"\n  feet 6 step R side', /counts of A are free/],
+  ])('%s is answered with what is wrong, and nothing is lost', (line, message) => {
+    const { combination, messages } = readSheet(`sway 2\nphrase A 8\n  ${line}`, vocabulary)
+    expect(messages.map(({ text }) => text).join()).toMatch(message)
+    const again = readSheet(writeSheet(combination, vocabulary), vocabulary)
+    expect(again.combination).toEqual(combination)
   })
 })

@@ -11,6 +11,9 @@ import { readCombinationFile, textOfBytes } from './files'
 import { readSheet } from './readSheet'
 import { writeSheet } from './writeSheet'
 
+/** What stands within free counts is told, and is read all the same. */
+const isLoss = ({ text }: { readonly text: string }) => !text.includes('are free: take this out')
+
 describe('rows of landings', () => {
   it('give back what was written', () => {
     holds(
@@ -20,7 +23,7 @@ describe('rows of landings', () => {
           vocabulary,
         )
         const strange = combination.phrases.flatMap(({ unread = [] }) => unread)
-        expect(messages).toHaveLength(strange.length)
+        expect(messages.filter(isLoss)).toHaveLength(strange.length)
         expect(again).toEqual(canonical(combination))
       }),
       { numRuns: 600, seed: 61 },

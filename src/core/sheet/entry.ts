@@ -36,6 +36,20 @@ export function readEntry(text: string, place: EntryPlace): readonly WrittenEven
   return readOne(tokens, place, optional, text)
 }
 
+/**
+ * Reads free counts: `WHEN ["what to do"]`, and what may stand behind any entry.
+ * @throws EntryProblem that says which word is wrong and what was expected
+ */
+export function readFree(text: string, place: EntryPlace): readonly WrittenEvent[] {
+  const [when, said, ...more] = withWhenJoined(tokensIn(text.replace(/^~/, ' ')))
+  if (!when) throw new EntryProblem('Write which counts are free: free 5-8 "play".', WHOLE)
+  const word = (of: string): Token => ({ ...when, text: of, quoted: false, open: false })
+  const words = said?.quoted ? [word('as'), said, ...more] : said ? [said, ...more] : []
+  return readOne([when, word('free'), ...words], place, text.startsWith('~'), text)
+}
+
+const WHOLE = { at: 0, end: 1 }
+
 /** An entry of one thing that is danced. */
 function readOne(
   tokens: readonly Token[],

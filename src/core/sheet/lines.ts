@@ -30,6 +30,8 @@ const HEADER_WORDS = [
 ] as const
 export type HeaderWord = (typeof HEADER_WORDS)[number]
 export const PHRASE_WORDS = [
+  'free',
+  'pose',
   'feet',
   'legs',
   'hips',
@@ -40,6 +42,9 @@ export const PHRASE_WORDS = [
   'prop',
   'say',
   'words',
+  'breath',
+  'face',
+  'prepare',
   'note',
 ] as const
 export type PhraseWord = (typeof PHRASE_WORDS)[number]

@@ -3,14 +3,14 @@ import { LAYERS, type Layer } from '../body/layers'
 import type { Side } from '../body/side'
 import { MOST_EVENTS } from '../combination/combination'
 import { EntryProblem, sideIn } from '../entry/reader'
-import { tokensIn } from '../entry/tokens'
+import { type Token, tokensIn } from '../entry/tokens'
 import type { Vocabulary } from '../moves/vocabulary'
-import { MOST_PHRASE_COUNTS } from '../time/time'
+import { endOf, MOST_PHRASE_COUNTS, type Tick } from '../time/time'
 import { type DraftPhrase, emptyPhrase, type Messages } from './draft'
-import { readEntry, type WrittenEvent } from './entry'
+import { readEntry, readFree, type WrittenEvent } from './entry'
 import type { Header } from './header'
 import { entriesIn, offsetIn, type PhraseWord, type Placed, type SheetLine } from './lines'
-import { readWhen } from './when'
+import { readWhen, type When } from './when'
 
 /** The line that begins a phrase. A name that is taken or missing is replaced by a free one. */
 export function readPhrase(
@@ -81,6 +81,7 @@ export function readLayerLine(
   for (const entry of entriesIn(line.body)) {
     const read = (text: string) => {
       if (word === 'facing') readFacing(text, place, phrase)
+      else if (word === 'free') placeAll(readFree(text, place), entry, phrase)
       else if (!isLayer(word)) readRemark(word, text, place, phrase)
       else placeAll(readEntry(text, place), entry, phrase)
     }
@@ -144,7 +145,7 @@ function readFacing(
 }
 
 function readRemark(
-  kind: Exclude<PhraseWord, Layer | 'facing'>,
+  kind: Exclude<PhraseWord, Layer | 'facing' | 'free'>,
   text: string,
   place: Parameters<typeof readWhen>[1],
   phrase: DraftPhrase,
@@ -152,6 +153,15 @@ function readRemark(
   const [when, ...words] = tokensIn(text)
   if (!when) return
   const times = readWhen(when, place)
+  if (kind === 'breath') {
+    readBreath(times, words, when, phrase)
+    return
+  }
+  const due = kind === 'prepare' ? readDue(words.splice(1), when, place) : undefined
+  if (kind === 'pose' && words.length === 0) {
+    for (const { at, length } of times) phrase.remarks.push({ kind, at, length, text: '' })
+    return
+  }
   const isProp = kind === 'prop'
   const hand = isProp ? sideIn(words[0]) : undefined
   const kept = isProp && words.at(-1)?.text === '!keep' && words.length > 1
@@ -167,7 +177,58 @@ function readRemark(
       at,
       length,
       text: said.text,
+      ...(due !== undefined && { for: due }),
       ...(hand && { hand }),
       ...(kept && { kept }),
     })
+}
+
+/** `1-4 in`: one breath at a time. */
+function readBreath(
+  times: readonly When[],
+  [way, more]: readonly Token[],
+  when: Token,
+  { remarks }: DraftPhrase,
+): void {
+  const text = way?.text.toLowerCase()
+  if ((text !== 'in' && text !== 'out') || more)
+    throw new EntryProblem('Write when and which way: breath 1-4 in; 5-8 out.', way ?? when)
+  for (const { at, length } of times) {
+    const isTaken = remarks.some(
+      (one) => one.kind === 'breath' && one.at < at + length && at < endOf(one),
+    )
+    if (isTaken) throw new EntryProblem('Another breath is written there already.', when)
+    remarks.push({ kind: 'breath', at, length, text })
+  }
+}
+
+/** `for 7`: the count that one prepares for. */
+function readDue(
+  [word, count, ...more]: readonly Token[],
+  when: Token,
+  place: Parameters<typeof readWhen>[1],
+): Tick {
+  const [due] = word?.text === 'for' && count ? readWhen(count, place) : []
+  if (!due?.single || more.length > 0)
+    throw new EntryProblem(
+      'Write what for, and when: prepare 3 "elbow inside" for 7.',
+      word ?? when,
+    )
+  return due.at as Tick
+}
+
+/** Says what is written within free counts: it is kept, and judged as it stands. */
+export function sayWithinFree({ name, events }: DraftPhrase, messages: Messages): void {
+  const free = events.filter(
+    ({ event: { layer, what } }) => layer === 'feet' && what.kind === 'free',
+  )
+  for (const { event, from, to } of events) {
+    const { what, at } = event
+    if (what.kind === 'free' || what.kind === 'stay') continue
+    const isWithin = free.some(
+      ({ event: one }) => at >= one.at && one.length !== undefined && at < one.at + one.length,
+    )
+    if (isWithin)
+      messages.add(`These counts of ${name} are free: take this out, or make them fewer.`, from, to)
+  }
 }

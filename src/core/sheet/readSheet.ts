@@ -27,7 +27,7 @@ import {
   type SheetMessage,
 } from './lines'
 import { type Order, pickupFor, readOrder } from './readOrder'
-import { readLayerLine, readPhrase } from './readPhrase'
+import { readLayerLine, readPhrase, sayWithinFree } from './readPhrase'
 import { withFreeFeet } from './resolve'
 import { SHEET_VERSION } from './version'
 
@@ -151,6 +151,7 @@ export function readSheet(sheet: string, base: Vocabulary): SheetRead {
       })
     }
   }
+  for (const one of phrases) sayWithinFree(one, messages)
   for (const comment of lastComments) comments.push({ text: comment })
   const pickup = pickupFor(header, phrases, order, messages, unread)
   const written = build(header, {

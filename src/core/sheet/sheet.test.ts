@@ -53,6 +53,9 @@ rest   8
 /** Sheets that are garbled; more of them every night. */
 const GARBLED = Number(process.env.GARBLED ?? 6000)
 
+/** What stands within free counts is told, and is read all the same. */
+const isLoss = ({ text }: { readonly text: string }) => !text.includes('are free: take this out')
+
 describe('count sheets', () => {
   it('give back what was written, and are written the same again', () => {
     holds(
@@ -60,7 +63,7 @@ describe('count sheets', () => {
         const sheet = write(combination)
         const { combination: again, messages } = read(sheet)
         const strange = combination.phrases.flatMap(({ unread = [] }) => unread)
-        expect(messages).toHaveLength(strange.length)
+        expect(messages.filter(isLoss)).toHaveLength(strange.length)
         expect(again).toEqual(canonical(combination))
         expect(write(again)).toBe(sheet)
       }),

@@ -1,7 +1,7 @@
 import type { FootAction, Primitive } from '../body/feet'
 import type { ArmPlace, Gaze } from '../body/places'
 import { SIDES } from '../body/side'
-import type { Combination, Event } from '../combination/combination'
+import type { Combination, Event, RemarkKind } from '../combination/combination'
 
 /** The newest version of the count sheet this app reads. */
 export const SHEET_VERSION = 2
@@ -72,6 +72,8 @@ function isNew({ what, held, easier, harder }: Event): boolean {
     case 'trunk':
     case 'shoulder':
     case 'legs':
+    case 'free':
+    case 'stay':
       return true
     case 'arms':
       return areNew(what) || what.hands !== undefined || what.over !== undefined
@@ -84,6 +86,8 @@ function isNew({ what, held, easier, harder }: Event): boolean {
   }
 }
 
+const NEW_REMARKS: ReadonlySet<RemarkKind> = new Set(['pose', 'breath', 'face', 'prepare'])
+
 /** The version a sheet of a combination needs: 2 only where it says what version 1 could not. */
 export const sheetVersionOf = ({ once, start, phrases }: Combination): 1 | 2 =>
   once ||
@@ -91,8 +95,10 @@ export const sheetVersionOf = ({ once, start, phrases }: Combination): 1 | 2 =>
   areNew(start.arms) ||
   NEW_LOOKS.has(start.gaze) ||
   phrases.some(
-    ({ events, facings = [] }) =>
-      events.some(isNew) || facings.some(({ degrees }) => isHalf(degrees)),
+    ({ events, facings = [], remarks = [] }) =>
+      events.some(isNew) ||
+      remarks.some(({ kind }) => NEW_REMARKS.has(kind)) ||
+      facings.some(({ degrees }) => isHalf(degrees)),
   )
     ? 2
     : 1

@@ -6,6 +6,7 @@ import {
   type Event,
   type Leave,
   type Phrase,
+  type RemarkKind,
   type Start,
 } from '../combination/combination'
 import type { EventForm } from '../combination/forms'
@@ -175,18 +176,7 @@ function phraseLines(phrase: Phrase, vocabulary: Vocabulary, isBare: boolean): r
       )
     else if (isEmpty) out.add(word, `  ${word}`)
   }
-  for (const layer of LAYERS)
-    line(
-      layer,
-      events
-        .filter((event) => event.layer === layer)
-        .map((event) => ({ at: event.at, text: entryText(event, counts, vocabulary) })),
-    )
-  line(
-    'facing',
-    facings.map(({ at, degrees }) => ({ at, text: `${labelIn(counts)(at)} ${degrees}` })),
-  )
-  for (const kind of ['prop', 'say', 'words', 'note'] as const)
+  const remarked = (kind: RemarkKind) =>
     line(
       kind,
       remarks
@@ -196,21 +186,52 @@ function phraseLines(phrase: Phrase, vocabulary: Vocabulary, isBare: boolean): r
           text: [
             labelOfSpan(remark, labelIn(counts)),
             remark.hand,
-            quoted(remark.text),
+            kind === 'breath' ? remark.text : remark.text && quoted(remark.text),
+            remark.for !== undefined && `for ${labelIn(counts)(remark.for)}`,
             remark.kept && '!keep',
           ]
             .filter(Boolean)
             .join(' '),
         })),
     )
+  line(
+    'free',
+    events
+      .filter(isFreeCounts)
+      .map((event) => ({ at: event.at, text: freeText(event, counts, vocabulary) })),
+  )
+  remarked('pose')
+  for (const layer of LAYERS)
+    line(
+      layer,
+      events
+        .filter((event) => event.layer === layer && !isFreeCounts(event))
+        .map((event) => ({ at: event.at, text: entryText(event, counts, vocabulary) })),
+    )
+  line(
+    'facing',
+    facings.map(({ at, degrees }) => ({ at, text: `${labelIn(counts)(at)} ${degrees}` })),
+  )
+  for (const kind of ['prop', 'say', 'words', 'breath', 'face', 'prepare', 'note'] as const)
+    remarked(kind)
   out.comments(undefined)
   for (const { line: word, text } of unread) if (word === undefined) out.lines.push(text)
   return out.lines
 }
 
+/** Counts in which all of the body is free have a line of their own. */
+const isFreeCounts = ({ layer, what }: Event): boolean => layer === 'feet' && what.kind === 'free'
+
+/** `5-8 "play with the tune"`, and what else is said of it. */
+function freeText({ as, ...event }: Event, counts: number, vocabulary: Vocabulary): string {
+  const [, more = ''] = /^free ?(.*)$/s.exec(dancedText(event, vocabulary, counts)) ?? []
+  const when = `${event.optional ? '~' : ''}${whenText(event, counts)}`
+  return [when, as && quoted(as), more].filter(Boolean).join(' ')
+}
+
 /** Entries after their word, broken into lines that can be read. */
 function wrapped(word: string, entries: readonly string[]): string {
-  const start = `  ${word.padEnd(7)}`
+  const start = `  ${word.padEnd(7).padEnd(word.length + 1)}`
   const lines: string[] = []
   let now = start
   const breakLine = (next: string) => {

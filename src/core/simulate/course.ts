@@ -10,7 +10,7 @@ import type { Move, MoveKind } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
 import { remembered } from '../record/remembered'
 import { TICKS_PER_COUNT } from '../time/time'
-import type { Places } from '../what/places'
+import { ANY_PLACES, type PlacePart, type Places } from '../what/places'
 import { inTime, isThere, placesAfter, placesNeeded, startPlaces } from './places'
 import { type DancedStep, type Simulation, type Slice, shiftsWeight } from './simulate'
 
@@ -79,7 +79,7 @@ export interface CourseSlice {
 
 /** A part that goes back without a word: the hips to the centre, the eyes to the front; or what was held so long. */
 interface Return {
-  readonly part: keyof Places
+  readonly part: PlacePart
   /** Which of a pair; both where it is none. */
   readonly sides: readonly Side[]
   /** From the start of the combination. */
@@ -143,7 +143,7 @@ const leavesFloor = ({ primitive, foot, jump }: FootAction, side: Side): boolean
 /** A part that is held to a tick of the combination, and where it was before. */
 interface HeldUntil {
   readonly at: number
-  readonly part: keyof Places
+  readonly part: PlacePart
   /** Which of a pair are still to go back: those nothing else is asked of before. */
   readonly sides: readonly Side[]
   readonly from: Places
@@ -195,7 +195,7 @@ function followSlice(pass: Pass, { entry, slice, vocabulary, house }: Begun): Co
   let turned = 0
   const held: HeldUntil[] = []
   const lastEnd = { ...entry.lastEnd }
-  const back = (to: Places, part: keyof Places, at: number, sides: readonly Side[] = SIDES) => {
+  const back = (to: Places, part: PlacePart, at: number, sides: readonly Side[] = SIDES) => {
     places = to
     returns.push({ part, sides, at, after: places })
   }
@@ -223,6 +223,17 @@ function followSlice(pass: Pass, { entry, slice, vocabulary, house }: Begun): Co
         back(withPartOf(places, one.from, one), one.part, one.at, one.sides)
     }
   }
+  /** Where everybody dances as she likes, each part goes to where it is at ease, and may be anywhere. */
+  const freeAll = (at: number) => {
+    held.length = 0
+    const before = places
+    places = { ...AT_EASE, free: ANY_PLACES }
+    for (const part of ANY_PLACES)
+      if (!dequal(before[part], places[part]))
+        returns.push({ part, sides: SIDES, at, after: places })
+    for (const layer of Object.keys(lastEnd) as Layer[])
+      lastEnd[layer] = Math.max(lastEnd[layer], at)
+  }
   let stood = slice.entry
   let next = 0
   /** What the feet do up to a tick takes hips and eyes back where they were sent. */
@@ -235,6 +246,7 @@ function followSlice(pass: Pass, { entry, slice, vocabulary, house }: Begun): Co
       if (shiftsWeight(stood, step) && at >= hipsUntil) goBack('hips', at)
       goHome(step, at)
       stood = after
+      if (action.primitive === 'free') freeAll(at)
       turned += action.turn ?? 0
       if (Math.abs(turned) >= LOOK_TURNS) goBack('gaze', at)
     }
@@ -249,7 +261,7 @@ function followSlice(pass: Pass, { entry, slice, vocabulary, house }: Begun): Co
     goOnTo(at)
     const end = at + event.length
     const before = places
-    const after = placesAfter(before, event, vocabulary)
+    const after = withoutFree(placesAfter(before, event, vocabulary), event, layer)
     const needs = move ? placesNeeded(move, what) : undefined
     const reach =
       needs && !isThere(before, needs)
@@ -278,6 +290,31 @@ function followSlice(pass: Pass, { entry, slice, vocabulary, house }: Begun): Co
   // A look belongs to the picture of its phrase.
   goBack('gaze', end)
   return { runs, returns, exit: { places, lastEnd, hipsUntil } }
+}
+
+const AT_EASE: Places = startPlaces({
+  hips: 'C',
+  ribs: 'C',
+  arms: { R: 'low', L: 'low' },
+  gaze: 'front',
+})
+
+/** The part that the moves of a layer send somewhere. */
+const PART_OF: Readonly<Partial<Record<Layer, PlacePart>>> = {
+  hips: 'hips',
+  torso: 'ribs',
+  arms: 'arms',
+  head: 'gaze',
+}
+
+/** Places of which what an event sends somewhere is no longer free to be anywhere. */
+function withoutFree(places: Places, event: DancedEvent, layer: Layer): Places {
+  const { free } = places
+  if (!free || event.what.kind === 'free') return places
+  const sent: readonly (keyof Places | undefined)[] =
+    event.what.kind === 'move' ? [PART_OF[layer]] : partsSent(event).map(({ part }) => part)
+  const left = free.filter((part) => !sent.includes(part))
+  return left.length === free.length ? places : { ...places, free: left }
 }
 
 /** All that goes back without a word. */

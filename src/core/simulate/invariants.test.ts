@@ -38,7 +38,7 @@ describe('whatever the feet are asked for', () => {
           if (action.shared) expect(after.weight).toBe('both')
           else if (['step', 'close', 'leap', 'hop', 'sway', 'recover'].includes(primitive))
             expect(after.weight).toBe(foot)
-          else if (primitive === 'centre' || primitive === 'jump') expect(after.weight).toBe('both')
+          else if (['centre', 'jump', 'free'].includes(primitive)) expect(after.weight).toBe('both')
           else if (facts.needs === 'free-touch') {
             expect(after.weight).toBe(otherSide[foot!])
             if (!fault && before.weight !== 'both') expect(after.weight).toBe(before.weight)

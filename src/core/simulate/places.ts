@@ -6,10 +6,15 @@ import type { Move } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
 import { kindOf, type What } from '../what/kinds'
 import { ofArm, writtenSide } from '../what/move'
-import { endsOf, type Places } from '../what/places'
+import { endsOf, type PlacePart, type Places } from '../what/places'
 
 /** Where a body is at the start. */
-export const startPlaces = ({ hips, ribs, arms, gaze }: Start): Places => ({
+export const startPlaces = ({
+  hips,
+  ribs,
+  arms,
+  gaze,
+}: Pick<Start, 'hips' | 'ribs' | 'arms' | 'gaze'>): Places => ({
   hips,
   ribs,
   arms,
@@ -31,12 +36,17 @@ export const placesAtStart = (move: Move, what: What): Partial<Places> =>
 export const placesNeeded = (move: Move, what: What): Partial<Places> =>
   move.kind === 'accent' ? {} : endsOfWhat(move, what).from
 
+/** Whether a part may be anywhere. */
+export const isFree = ({ free }: Places, part: PlacePart): boolean => free?.includes(part) ?? false
+
 /** Whether the body is where a move starts. C is always a legal start for hips and ribs. */
 export const isThere = (places: Places, { hips, ribs, arms, gaze }: Partial<Places>): boolean =>
   (!hips || places.hips === hips || places.hips === 'C') &&
   (!ribs || places.ribs === ribs || places.ribs === 'C') &&
-  (!gaze || places.gaze === gaze) &&
-  (!arms || SIDES.every((side) => !arms[side] || arms[side] === places.arms[side]))
+  (!gaze || places.gaze === gaze || isFree(places, 'gaze')) &&
+  (!arms ||
+    isFree(places, 'arms') ||
+    SIDES.every((side) => !arms[side] || arms[side] === places.arms[side]))
 
 /** Where an event leaves the body. */
 export const placesAfter = (

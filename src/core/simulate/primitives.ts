@@ -191,6 +191,8 @@ function move(state: BodyState, action: FootAction, at: Tick, landing: Landing):
       return { ...state, level: 'tall', moment: 'straight' }
     case 'bend':
       return { ...state, level: action.size === 'large' ? 'deep' : 'low', moment: 'bent' }
+    case 'free':
+      return { ...stands(SIDES.reduce(grounded, state), 'soft'), weight: 'both' }
     case 'pivot':
     case 'hold':
       return state

@@ -108,6 +108,7 @@ function patternOn(side: Side, move: Move): readonly TimedAction[] {
 export function stepsOf(event: DancedEvent, vocabulary: Vocabulary): readonly TimedAction[] {
   const { what } = event
   if (what.kind === 'foot') return [{ at: tick(0), action: what.action }]
+  if (what.kind === 'free') return [{ at: tick(0), action: { primitive: 'free' } }]
   if (what.kind !== 'move') return []
   const move = vocabulary.find(what.move)
   return move ? figureSteps(event, what.side ?? 'R', move) : []

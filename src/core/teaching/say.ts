@@ -7,6 +7,7 @@ import { formName } from '../combination/forms'
 import type { DancedEvent } from '../combination/lengths'
 import { nameOf } from '../combination/names'
 import { type Pass, pickupTicks } from '../combination/passes'
+import { calledWords, notedWords } from '../combination/remarks'
 import type { Vocabulary } from '../moves/vocabulary'
 import { type Simulation, stateAt } from '../simulate/simulate'
 import {
@@ -77,13 +78,10 @@ function asidesOf(event: Event, vocabulary: Vocabulary): readonly string[] {
 }
 
 /** What is noted for a place and belongs to no move; what is said stands with the cues. */
-const remarkWords = ({ kind, text, hand, ...span }: Remark, counts: number): string => {
-  const until = untilWords(span, counts)
-  return kind === 'words'
-    ? `words: “${text}”${until}`
-    : kind === 'prop'
-      ? `${hand ? `${sideWord[hand]} hand: ` : ''}${text}${until}`
-      : text
+const remarkWords = (remark: Remark, counts: number): readonly string[] => {
+  const words = notedWords(remark)
+  if (words === undefined) return []
+  return [`${words}${remark.kind === 'note' ? '' : untilWords(remark, counts)}`]
 }
 
 /** What to do on each count of a phrase, for the layers that are being practised. */
@@ -143,15 +141,20 @@ function sayCount(
   return {
     count,
     feet: layers.has('feet')
-      ? steps.map(({ at, action, event }) =>
-          withLabel(
-            tick(at - pass.at),
-            `${event.optional ? 'if you like: ' : ''}${sayAction(action)}`,
-          ),
-        )
+      ? steps
+          .filter(({ action }) => action.primitive !== 'free')
+          .map(({ at, action, event }) =>
+            withLabel(
+              tick(at - pass.at),
+              `${event.optional ? 'if you like: ' : ''}${sayAction(action)}`,
+            ),
+          )
       : [],
     layers: here
-      .filter((event) => event.layer !== 'feet' && layers.has(event.layer))
+      .filter(
+        (event) =>
+          (event.layer !== 'feet' || event.what.kind === 'free') && layers.has(event.layer),
+      )
       .map((event) => ({
         layer: event.layer,
         text: withLabel(event.at, sayEvent(event, counts, vocabulary)),
@@ -160,14 +163,14 @@ function sayCount(
     cues: [
       ...new Set([
         ...here.flatMap(({ cue }) => (cue ? [cue] : [])),
-        ...remarks.flatMap(({ kind, text }) => (kind === 'say' ? [text] : [])),
+        ...remarks.flatMap((remark) => calledWords(remark, label) ?? []),
       ]),
     ],
     asides: [
       ...here
         .filter(({ layer }) => layers.has(layer))
         .flatMap((event) => asidesOf(event, vocabulary)),
-      ...remarks.filter(({ kind }) => kind !== 'say').map((remark) => remarkWords(remark, counts)),
+      ...remarks.flatMap((remark) => remarkWords(remark, counts)),
       ...facings
         .filter(isHere)
         .map(({ at }) => `facing ${facingWord(stateAt(simulation, pass.at + at).facing)}`),

@@ -16,7 +16,12 @@ import { EntryProblem, type Reader, sideIn } from '../entry/reader'
 import { type Kind, ONCE } from './kind'
 
 /** One thing the feet do. */
-export const FootWhat = z.object({ kind: z.literal('foot'), action: FootAction }).readonly()
+export const FootWhat = z
+  .object({
+    kind: z.literal('foot'),
+    action: FootAction.refine(({ primitive }) => primitive !== 'free', 'is no step'),
+  })
+  .readonly()
 type FootWhat = z.infer<typeof FootWhat>
 
 export const foot: Kind<FootWhat> = {

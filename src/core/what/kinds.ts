@@ -3,11 +3,13 @@ import type { Primitive } from '../body/feet'
 import { ArmsWhat, arms } from './arms'
 import { AtWhat, at } from './at'
 import { FootWhat, foot } from './foot'
+import { FreeWhat, free } from './free'
 import type { Kind } from './kind'
 import { LegsWhat, legs } from './legs'
 import { LookWhat, look } from './look'
 import { MoveWhat, move } from './move'
 import { ShareWhat, share } from './share'
+import { StayWhat, stay } from './stay'
 import { ShoulderWhat, shoulder, TrunkWhat, trunk } from './trunk'
 
 /** What is danced. Sides and feet left out were filled in when it was written. */
@@ -21,6 +23,8 @@ export const What = z.discriminatedUnion('kind', [
   ArmsWhat,
   LookWhat,
   ShareWhat,
+  FreeWhat,
+  StayWhat,
   MoveWhat,
 ])
 export type What = z.infer<typeof What>
@@ -34,6 +38,8 @@ const KINDS: { readonly [K in What['kind']]: Kind<Extract<What, { kind: K }>> } 
   shoulder,
   at,
   share,
+  free,
+  stay,
   // A figure may begin with the word of a step.
   move,
   legs,

@@ -23,7 +23,23 @@ export interface Places {
   readonly legs: Readonly<Record<Side, LegPlace>>
   readonly shoulders: Readonly<Record<Side, ShoulderPlace>>
   readonly hands: Readonly<Record<Side, HandState>>
+  /** Parts that may be anywhere, after they were danced as one likes: nothing is expected of them. */
+  readonly free?: readonly PlacePart[]
 }
+
+/** A part that is somewhere. */
+export type PlacePart = Exclude<keyof Places, 'free'>
+
+export const ANY_PLACES: readonly PlacePart[] = [
+  'hips',
+  'ribs',
+  'arms',
+  'gaze',
+  'trunk',
+  'legs',
+  'shoulders',
+  'hands',
+]
 
 /** What the table calls the places of the head, and what a look calls them. */
 const gazeOf = (place: string): Gaze | undefined =>

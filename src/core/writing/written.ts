@@ -1,4 +1,4 @@
-import { Direction, factsOf, Primitive } from '../body/feet'
+import { Direction, factsOf, type Primitive, STEP_WORDS } from '../body/feet'
 import { type Hand, HandShape, PalmWay } from '../body/hands'
 import type { Layer } from '../body/layers'
 import {
@@ -54,7 +54,7 @@ const COMMON_WAY: Readonly<Partial<Record<Primitive, Direction>>> = {
 }
 
 function footEntries(): readonly Written[] {
-  return Primitive.options.flatMap((primitive) => {
+  return STEP_WORDS.flatMap((primitive) => {
     const facts = factsOf(primitive)
     const base = { primitive, ...(facts.foot && { foot: 'R' as const }) }
     const rank = (COMMON_STEPS.indexOf(primitive) + 100) % 100

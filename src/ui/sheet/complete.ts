@@ -1,6 +1,6 @@
 import type { Completion, CompletionContext, CompletionResult } from '@codemirror/autocomplete'
 import type { Text } from '@codemirror/state'
-import { Direction, Primitive } from '../../core/body/feet'
+import { Direction, STEP_WORDS } from '../../core/body/feet'
 import { LAYERS, type Layer } from '../../core/body/layers'
 import {
   ArmPlace,
@@ -34,7 +34,7 @@ const isLayer = (word: string): word is Layer => LAYERS.some((layer) => layer ==
 
 const OWN_WORDS: Readonly<Record<Layer, () => readonly Completion[]>> = {
   feet: () => [
-    ...list(Primitive.options, 'step', 2),
+    ...list(STEP_WORDS, 'step', 2),
     ...list(Direction.options, 'direction'),
     ...list(['share 360'], 'turn'),
   ],

@@ -1,6 +1,6 @@
 import { HighlightStyle, StreamLanguage, syntaxHighlighting } from '@codemirror/language'
 import { Tag } from '@lezer/highlight'
-import { Direction, Primitive } from '../../core/body/feet'
+import { Direction, STEP_WORDS } from '../../core/body/feet'
 import { LAYERS } from '../../core/body/layers'
 import { LINE_WORDS } from '../../core/sheet/lines'
 import { ALL_KINDS } from '../../core/what/kinds'
@@ -25,7 +25,7 @@ const tags = {
 const OPTIONS =
   /^(?:every|alt|alone|on|until|turn|share|via|size|rate|cw|ccw|small|large|ball|heel|flat|both|as|easier|harder|cue|note|words|leave)\b/
 const STEPS = new Set<string>([
-  ...Primitive.options,
+  ...STEP_WORDS,
   ...Direction.options,
   ...ALL_KINDS.flatMap(({ words }) => words),
 ])

@@ -1,3 +1,4 @@
+import { removeRemark } from '../../edits/edits'
 import { type Case, changeOf, putStep, type Try } from './case'
 
 /** The knees bend where the hand goes down; or it goes as low as it gets. */
@@ -26,4 +27,14 @@ export function* lookBack({ event, finding }: Case): Generator<Try> {
     label: `Look back over the ${side === 'R' ? 'right' : 'left'} shoulder`,
     make: changeOf(event, { what: { kind: 'look', gaze: `back-${side}` } }),
   }
+}
+
+/** The word that prepares for nothing goes. */
+export function* withoutPreparing({ finding, combination }: Case): Generator<Try> {
+  const phrase = combination.phrases.find(({ name }) => name === finding.spot.phrase)
+  const remark = phrase?.remarks?.find(
+    ({ kind, at }) => kind === 'prepare' && at === finding.spot.at,
+  )
+  if (phrase && remark)
+    yield { label: `Leave “${remark.text}” out`, make: removeRemark(phrase.id, remark.id) }
 }
