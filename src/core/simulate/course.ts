@@ -268,6 +268,10 @@ function followSlice(pass: Pass, { entry, slice, vocabulary, house }: Begun): Co
         ? { needs, seconds: reachSeconds(before, needs, house), from: lastEnd[layer], to: at }
         : undefined
     runs.push({ pass, event, at, end, move, kind, before, after, reach })
+    // A part that is free goes to where it is at ease.
+    if (what.kind === 'free')
+      for (const part of ANY_PLACES)
+        if (!dequal(before[part], after[part])) returns.push({ part, sides: SIDES, at, after })
     const { until } = event
     if (until !== undefined) {
       const sentOn = pass.events

@@ -16,7 +16,7 @@ import { whatOf } from '../combination/whatOf'
 import type { Family, Move } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
 import { folded } from '../record/folded'
-import { COUNT, type Tick } from '../time/time'
+import { COUNT, type Tick, tick } from '../time/time'
 import type { What } from '../what/kinds'
 
 /** What can be written, as it is found. */
@@ -214,13 +214,31 @@ export const moveEntry = (move: Move): Written => ({
   rank: 20 + move.demand,
 })
 
+/** Danced as one likes, and staying as it is. */
+const FREE: Written = {
+  what: { kind: 'free' },
+  words: ['free', 'improvise'],
+  hint: 'as you like',
+  length: tick(4 * COUNT),
+  families: [],
+  rank: 45,
+}
+const STAY: Written = {
+  what: { kind: 'stay' },
+  words: ['stay', 'still'],
+  hint: 'stays as it is, and is checked',
+  length: tick(4 * COUNT),
+  families: [],
+  rank: 46,
+}
+
 const OWN_ENTRIES: Readonly<Record<Layer, () => readonly Written[]>> = {
-  feet: footEntries,
-  legs: () => legEntries(),
-  hips: () => compassEntries('hips'),
-  torso: () => [...compassEntries('torso'), ...trunkEntries()],
-  arms: armEntries,
-  head: gazeEntries,
+  feet: () => [...footEntries(), FREE],
+  legs: () => [...legEntries(), STAY],
+  hips: () => [...compassEntries('hips'), STAY],
+  torso: () => [...compassEntries('torso'), ...trunkEntries(), STAY],
+  arms: () => [...armEntries(), FREE, STAY],
+  head: () => [...gazeEntries(), FREE, STAY],
 }
 
 const entriesByVocabulary = new WeakMap<Vocabulary, Map<Layer, readonly Entry[]>>()

@@ -59,8 +59,10 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
     () => simulation.danced.filter((danced) => danced.pass.index === pass.index),
     [simulation, pass],
   )
-  // A height that lasts stands under the feet.
-  const printed = steps.filter(({ action }) => !LASTING.has(action.primitive))
+  // A height that lasts stands under the feet, and so do free counts.
+  const printed = steps.filter(
+    ({ action: { primitive } }) => !LASTING.has(primitive) && primitive !== 'free',
+  )
   const y = { L: SIZE.leftFoot, R: SIZE.rightFoot, both: (SIZE.leftFoot + SIZE.rightFoot) / 2 }
   const begins = pass.index === 0 ? 0 - pickupTicks(simulation.combination) : 0
   // The way in is a short tail, however wide a count is drawn.

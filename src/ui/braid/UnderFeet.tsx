@@ -1,16 +1,35 @@
+import type { Remark, RemarkKind } from '../../core/combination/combination'
+import type { DancedEvent } from '../../core/combination/lengths'
 import type { Pass } from '../../core/combination/passes'
+import { calledWords, notedWords } from '../../core/combination/remarks'
 import type { Simulation } from '../../core/simulate/simulate'
 import { standingsIn } from '../../core/simulate/standings'
-import { endOf } from '../../core/time/time'
+import { endOf, labelIn, type PlaceLabel } from '../../core/time/time'
 import { kindOf } from '../../core/what/kinds'
 import classes from './braid.module.css'
 import { SIZE } from './geometry'
 
-/** Whether something stands under the feet of a phrase. */
-export const hasUnder = (simulation: Simulation, pass: Pass): boolean =>
-  pass.events.some(({ what }) => what.kind === 'share') || standingsIn(simulation, pass).length > 0
+/** What of a phrase is no move, and is drawn: a line each. */
+const DRAWN: readonly RemarkKind[] = ['pose', 'prepare', 'breath', 'face']
+const LINE = 13
 
-/** Under the feet: the height that lasts, and the turn that steps share. */
+const linesOf = ({ remarks }: Pass): readonly RemarkKind[] =>
+  DRAWN.filter((kind) => remarks.some((remark) => remark.kind === kind))
+
+/** What lies over counts: a turn that steps share, and counts in which everybody is free. */
+const spansIn = ({ events }: Pass): readonly DancedEvent[] =>
+  events.filter(
+    ({ what, layer }) => what.kind === 'share' || (what.kind === 'free' && layer === 'feet'),
+  )
+
+/** What stands under the feet of a phrase needs so much height, in pixels. */
+export const heightUnder = (simulation: Simulation, pass: Pass): number =>
+  aboveLines(simulation, pass) + LINE * linesOf(pass).length
+
+const aboveLines = (simulation: Simulation, pass: Pass): number =>
+  spansIn(pass).length > 0 || standingsIn(simulation, pass).length > 0 ? SIZE.under : 0
+
+/** Under the feet: the height that lasts, the turn that steps share, free counts, pictures and breath. */
 export function UnderFeet({
   simulation,
   pass,
@@ -24,7 +43,8 @@ export function UnderFeet({
   readonly selected: ReadonlySet<string>
   readonly fresh: ReadonlySet<string>
 }) {
-  const shares = pass.events.filter(({ what }) => what.kind === 'share')
+  const label = labelIn(pass.phrase.counts)
+  const above = aboveLines(simulation, pass)
   return (
     <>
       {standingsIn(simulation, pass).map(({ level, from, to, event }) => (
@@ -41,9 +61,8 @@ export function UnderFeet({
           isFresh={event !== undefined && fresh.has(event)}
         />
       ))}
-      {shares.map((event) => {
-        const degrees = event.what.kind === 'share' ? event.what.degrees : 0
-        const words = `${degrees > 0 ? '↻' : '↺'} ${Math.abs(degrees)}° shared`
+      {spansIn(pass).map((event) => {
+        const words = wordsOver(event)
         return (
           <Under
             key={event.id}
@@ -62,9 +81,40 @@ export function UnderFeet({
           />
         )
       })}
+      {linesOf(pass).flatMap((kind, row) =>
+        pass.remarks
+          .filter((remark) => remark.kind === kind)
+          .map((remark) => {
+            const words = drawnWords(remark, label)
+            return (
+              <Under
+                key={remark.id}
+                words={words}
+                label={words}
+                event={undefined}
+                left={x(remark.at)}
+                right={x(endOf(remark))}
+                y={SIZE.feet + above + LINE * row + 6}
+                wordsAt={2}
+                isSelected={false}
+                isFresh={false}
+              />
+            )
+          }),
+      )}
     </>
   )
 }
+
+const wordsOver = ({ what, as }: DancedEvent): string =>
+  what.kind === 'share'
+    ? `${what.degrees > 0 ? '↻' : '↺'} ${Math.abs(what.degrees)}° shared`
+    : `free${as ? `: ${as}` : ''}`
+
+const drawnWords = (remark: Remark, label: PlaceLabel): string =>
+  remark.kind === 'pose'
+    ? (notedWords(remark) ?? '')
+    : `${remark.kind === 'face' ? 'face: ' : ''}${calledWords(remark, label) ?? ''}`
 
 /** What a letter of its words is wide, about. */
 const LETTER = 5.8

@@ -54,7 +54,7 @@ export function shapeLine(
   width: number,
   shown: ReadonlySet<Layer>,
   pickup: number,
-  isUnder = false,
+  under = 0,
 ): LineShape {
   const rows = new Map<string, number>()
   // Every line leaves room for the pickup, so that counts stand under counts.
@@ -63,7 +63,7 @@ export function shapeLine(
   const lanes = LAYERS_DOWN.filter((layer) => shown.has(layer)).map((layer) => {
     const own = events.filter((event) => event.layer === layer)
     const count = layer === 'feet' ? 1 : rowsFor(own, rows)
-    const feet = SIZE.feet + (isUnder ? SIZE.under : 0)
+    const feet = SIZE.feet + under
     const height = layer === 'feet' ? feet : count * SIZE.row
     const lane = { layer, top, height }
     top += height

@@ -7,7 +7,7 @@ import { type UnwrittenWay, unwrittenWays } from '../../core/simulate/unwritten'
 import { checkedOf, simulationFrom } from '../stores/checked'
 import { dancingsShown, documentOf, layersShown, type SessionState } from '../stores/state'
 import { type LineShape, shapeLine } from './geometry'
-import { hasUnder } from './UnderFeet'
+import { heightUnder } from './UnderFeet'
 
 /** One line of the braid: a phrase as it is danced on one side. */
 export interface Line {
@@ -69,8 +69,8 @@ export function linesOf(
           line.simulation.vocabulary === simulation.vocabulary,
       )
       if (same) return [same]
-      const isUnder = hasUnder(simulation, pass)
-      const shape = shapeLine(pass.events, pass.length, width, shown, pickup, isUnder)
+      const under = heightUnder(simulation, pass)
+      const shape = shapeLine(pass.events, pass.length, width, shown, pickup, under)
       return [{ pass, dancing, simulation, shape, phrase, drawnFrom: from, heat, hairs }]
     }),
   )
