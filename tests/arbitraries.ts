@@ -404,6 +404,8 @@ const writtenCombination = ({ kept = true } = {}): fc.Arbitrary<Combination> =>
         ...again.map(({ which, mirrored }) => ({
           phrase: phrases[which % phrases.length]?.id ?? 'p0',
           mirrored,
+          // Here and there the loop begins, sometimes in two places.
+          ...(which % 5 === 0 && { loops: true as const }),
         })),
       ],
     }))

@@ -9,7 +9,13 @@ import { type Performance, type Place, performanceOf } from '../performance/perf
 import { type Accompaniment, COUNT_IN, countInFor } from '../performance/segments'
 import { stretchOf } from '../performance/stretches'
 import type { Drill } from '../plan/drill'
-import { type DrillRound, type Material, type Materials, roundOf } from '../plan/material'
+import {
+  countsOnce,
+  type DrillRound,
+  type Material,
+  type Materials,
+  roundOf,
+} from '../plan/material'
 import { rhythmOf, usualRhythm } from '../rhythm/rhythms'
 import { type CountWords, sayPass } from '../teaching/say'
 import { type Range, TICKS_PER_COUNT, tick } from '../time/time'
@@ -62,6 +68,7 @@ export function drillPerformance(
   const modeOf = (i: number) => (style === 'rounds' ? (modes[i] ?? 'cues') : style)
   const rounds = Array.from({ length: repeats }, (_, i) => i)
   const range = { from: tick(round.from), to: tick(round.to) }
+  const again = { ...range, from: tick(range.from + countsOnce(round) * TICKS_PER_COUNT) }
   const common = (i: number) => ({ layers, mode: modeOf(i), round: i + 1, rounds: repeats })
   const { intoOther, song } = round
   const order: readonly Danced[] = intoOther
@@ -81,7 +88,8 @@ export function drillPerformance(
         // A song begins anew with each round.
         const isCountedIn =
           before === undefined || (side !== before && !inTurn) || song !== undefined
-        return { side, i, range, isCountedIn }
+        // What stands before the loop is danced once.
+        return { side, i, range: isCountedIn ? range : again, isCountedIn }
       })
   const stretches = order.map(({ side, i, range: own, isCountedIn }, place) => {
     const dancing = aloneFrom(side)

@@ -175,7 +175,14 @@ export const Start = z
 export type Start = z.infer<typeof Start>
 
 /** One dancing of a phrase. `mirrored` is the phrase from its other side. */
-const OrderEntry = z.object({ phrase: z.string(), mirrored: z.boolean() }).readonly()
+const OrderEntry = z
+  .object({
+    phrase: z.string(),
+    mirrored: z.boolean(),
+    /** What stands before it is danced once: every later round begins here. */
+    loops: z.literal(true).optional(),
+  })
+  .readonly()
 
 const unique = (ids: readonly string[]) => new Set(ids).size === ids.length
 

@@ -33,7 +33,11 @@ export function otherSideWritten(combination: Combination, vocabulary: Vocabular
     known.set(key, own)
     return own
   }
-  const order = simulation.passes.map((pass) => ({ phrase: phraseOf(pass).id, mirrored: false }))
+  const order = simulation.passes.map((pass, i) => ({
+    phrase: phraseOf(pass).id,
+    mirrored: false,
+    ...(combination.order[i]?.loops && { loops: true as const }),
+  }))
   return { ...plain, phrases, order }
 }
 

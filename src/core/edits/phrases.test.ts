@@ -83,10 +83,13 @@ describe('there and back', () => {
 
   it('a pass turned round twice, moved there and back, or repeated and taken out, is where it was', () => {
     holds(
-      fc.property(anyCombination(), fc.nat(5), (combination, which) => {
-        const at = which % combination.order.length
+      fc.property(anyCombination(), fc.nat(5), (any, which) => {
+        // What begins the loop can't be first, and come back as that.
+        const order = any.order.map(({ loops: _, ...entry }) => entry)
+        const combination = { ...any, order }
+        const at = which % order.length
         const same = (...list: Edit[]) =>
-          expect(list.reduce((c, make) => make(c), combination)).toEqual(combination)
+          expect(list.reduce<Combination>((c, make) => make(c), combination)).toEqual(combination)
         same(phrases.turnPass(at), phrases.turnPass(at))
         if (pickup(combination) === 0) {
           const last = combination.order.length - 1

@@ -6,6 +6,7 @@ import {
   type Remark,
 } from '../combination/combination'
 import { asDanced, dancedIn } from '../combination/lengths'
+import { loopIndex, withOneLoop } from '../combination/loop'
 import { nameOf } from '../combination/names'
 import { UserError } from '../errors'
 import type { Vocabulary } from '../moves/vocabulary'
@@ -228,7 +229,7 @@ export const removePass =
   (index: number): Edit =>
   (combination) => {
     if (combination.order.length === 1) return combination
-    const order = combination.order.toSpliced(index, 1)
+    const order = withOneLoop(combination.order.toSpliced(index, 1))
     const danced = new Set(order.map(({ phrase }) => phrase))
     const [kept, gone] = [true, false].map((stays) =>
       combination.phrases.filter(({ id }) => danced.has(id) === stays),
@@ -250,7 +251,7 @@ export const movePass =
     if (!entry || to < 0 || to >= combination.order.length) return combination
     return withPickupFirst(combination, {
       ...combination,
-      order: combination.order.toSpliced(from, 1).toSpliced(to, 0, entry),
+      order: withOneLoop(combination.order.toSpliced(from, 1).toSpliced(to, 0, entry)),
     })
   }
 
@@ -262,7 +263,18 @@ export const repeatPass =
     if (!entry) return combination
     const counts = countsOf(combination, entry.phrase) ?? 0
     needRoom(combination, entry.phrase, counts, counts)
-    return { ...combination, order: combination.order.toSpliced(index + 1, 0, entry) }
+    return { ...combination, order: withOneLoop(combination.order.toSpliced(index + 1, 0, entry)) }
+  }
+
+/** What stands before a pass is danced once; said again of the same pass, all of it is danced again. */
+export const loopFrom =
+  (index: number): Edit =>
+  (combination) => {
+    const isSo = loopIndex(combination) === index
+    const order = combination.order.map(({ loops: _, ...entry }, i) =>
+      i === index && !isSo ? { ...entry, loops: true as const } : entry,
+    )
+    return { ...combination, order: withOneLoop(order) }
   }
 
 /** Dances one pass from the other side, or back from its own. */

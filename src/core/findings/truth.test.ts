@@ -174,6 +174,11 @@ const SILENT: readonly (readonly [string, string, Danced?])[] = [
     { head: 'once' },
   ],
   ['C16 the head stays', 'hips 1-8 hip-circle-small cw\nhead 1-8 stay'],
+  [
+    'C20 the end meets where the loop begins',
+    'feet 1 step R side; 3 close L\ntorso 8 at forward',
+    { tail: 'phrase B 8\nfeet 1 step R side; 3 close L\norder A | B' },
+  ],
   ['C21 free arms', 'arms 1 both high-v; 3 free; 7 both low'],
   ['C24 prepared', 'feet 7 step R side\nprepare 3 "elbow inside" for 7'],
   ['C25 breath and face', 'breath 1-4 in; 5-8 out\nface 5 "smile"'],
@@ -332,6 +337,14 @@ const SPOKEN: readonly (readonly [string, string, string, (Danced & { text?: Reg
     'B8 a hand that holds something makes a fist',
     'arms 3 R fist\nprop 1-8 R "fan"',
     'snag prop.hand A3',
+  ],
+  [
+    'C20 it meets what is danced once, and not the loop',
+    'feet 1 step R side; 3 close L\ntorso 8 at forward',
+    'note join.trunk B8',
+    {
+      tail: 'phrase B 8\nfeet 1 step R side; 3 close L\ntorso 4 at upright\norder A | B',
+    },
   ],
   ['C15 a shimmy in a pose', 'hips 7-8 knee-shimmy\npose 7-8', 'snag stay.moved A7'],
   ['C16 a wave takes the head', 'torso 1-4 body-wave-down\nhead 1-8 stay', 'snag stay.moved A1'],

@@ -1,4 +1,5 @@
 import type { Combination } from '../combination/combination'
+import { loopIndex, loopTick } from '../combination/loop'
 import { mirror } from '../combination/mirror'
 import { passesOf, pickupTicks } from '../combination/passes'
 import type { Vocabulary } from '../moves/vocabulary'
@@ -30,15 +31,19 @@ interface Opening {
 }
 
 /** The first steps of a round: of its pickup when every round has one, else from count 1 on. */
-function firstSteps(planned: readonly Planned[], { pickup }: Combination): readonly Planned[] {
-  const first = planned.find(({ at }) => pickup?.each || at >= 0)
+function firstSteps(
+  planned: readonly Planned[],
+  { pickup }: Combination,
+  from = 0,
+): readonly Planned[] {
+  const first = planned.find(({ at }) => (pickup?.each && from === 0) || at >= from)
   return planned.filter(({ at }) => at === first?.at)
 }
 
 /** The opening of the other side, without mirroring and dancing the rest of it. */
 function otherOpening(combination: Combination, vocabulary: Vocabulary): Opening {
   let settles = false
-  for (const entry of combination.order) {
+  for (const entry of combination.order.slice(loopIndex(combination))) {
     const phrases = combination.phrases.filter(({ id }) => id === entry.phrase)
     const other = mirror({ ...combination, phrases, order: [entry] })
     const passes = passesOf(other, vocabulary)
@@ -66,8 +71,8 @@ function fits(end: BodyState, { start, steps, settles }: Opening): boolean {
 /** Whether the foot is right at the end for the same side again, and for the other side. */
 export function footJoins(simulation: Simulation, vocabulary: Vocabulary): FootJoins {
   const { danced, opening, combination, length, passes } = simulation
-  const steps = firstSteps(danced, combination)
-  const before = passes.slice(0, steps[0]?.pass.index ?? passes.length)
+  const steps = firstSteps(danced, combination, loopTick(combination))
+  const before = passes.slice(loopIndex(combination), steps[0]?.pass.index ?? passes.length)
   // A pickup of every round takes the last counts: what it starts from is the end here.
   const end = combination.pickup?.each
     ? stateBefore(simulation, length - pickupTicks(combination))

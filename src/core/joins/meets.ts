@@ -1,5 +1,6 @@
 import type { Layer } from '../body/layers'
 import { compassWord, mirrorCompass, mirrorGaze, mirrorTrunk, trunkName } from '../body/places'
+import { loopTick } from '../combination/loop'
 import { mirrorEvent } from '../combination/mirror'
 import { pickupTicks } from '../combination/passes'
 import { courseOf, endPlaces, placesBefore, type Run, reachSeconds } from '../simulate/course'
@@ -84,6 +85,7 @@ const isSame = (a: Places, b: Places, part: JoinPart): boolean =>
 export function gapsInto(simulation: Simulation, into: 'repeat' | 'switch'): readonly Gap[] {
   const { combination, house, length } = simulation
   const { begins, ends, until } = placesAtEnds(simulation)
+  const loop = loopTick(combination)
   const starts = into === 'repeat' ? begins : mirrorPlaces(begins)
   const rest = (combination.rest ?? 0) * TICKS_PER_COUNT
   return PARTS.flatMap(({ part, layer }): readonly Gap[] => {
@@ -96,9 +98,9 @@ export function gapsInto(simulation: Simulation, into: 'repeat' | 'switch'): rea
           ? event.what.kind === 'trunk'
           : event.what.kind !== 'trunk' && event.what.kind !== 'shoulder'),
     )
-    const first = runs.find(({ at }) => at >= until - length)
+    const first = runs.find(({ at }) => at >= (loop || until - length))
     // The first step takes the hips home before anything sends them on.
-    if (part === 'hips' && isHome(simulation, first?.at ?? length)) return []
+    if (part === 'hips' && isHome(simulation, loop, first?.at ?? length)) return []
     // Nobody looks back where the round began to look.
     if (!first && part !== 'gaze' && part !== 'trunk' && part !== 'legs') return []
     const words = { part, layer, ends: wordOf(ends, part), starts: wordOf(starts, part) }
@@ -109,7 +111,7 @@ export function gapsInto(simulation: Simulation, into: 'repeat' | 'switch'): rea
       if (isThere(ends, needs)) return []
       const takes = reachSeconds(ends, needs, house)
       const last = Math.max(...runs.filter(({ kind }) => kind !== 'texture').map(({ end }) => end))
-      const again = Math.max(last, first.at + length + rest)
+      const again = Math.max(last, first.at + length - loop + rest)
       return [
         {
           ...words,
@@ -123,10 +125,10 @@ export function gapsInto(simulation: Simulation, into: 'repeat' | 'switch'): rea
 }
 
 /** Whether a step of the next round takes the hips to the centre, up to a tick of it. */
-const isHome = ({ slices }: Simulation, tick: number): boolean =>
+const isHome = ({ slices }: Simulation, from: number, tick: number): boolean =>
   slices.some((slice) =>
     slice.danced.some(
-      (step, i) => step.at >= 0 && step.at <= tick && shiftsWeight(beforeStep(slice, i), step),
+      (step, i) => step.at >= from && step.at <= tick && shiftsWeight(beforeStep(slice, i), step),
     ),
   )
 
@@ -142,7 +144,7 @@ export function placesAtEnds(simulation: Simulation): {
   const { combination, length } = simulation
   const before = (tick: number): Places => placesBefore(simulation, tick)
   if (!combination.pickup?.each)
-    return { begins: before(0), ends: endPlaces(simulation), until: length }
+    return { begins: before(loopTick(combination)), ends: endPlaces(simulation), until: length }
   const until = length - pickupTicks(combination)
   return { begins: startPlaces(combination.start), ends: before(until), until }
 }

@@ -2,6 +2,7 @@ import { LAYERS } from '../body/layers'
 import type { SpeechSeconds } from '../calling/called'
 import type { Combination } from '../combination/combination'
 import { bothOf, type Dancing } from '../combination/dancing'
+import { loopTick } from '../combination/loop'
 import type { House } from '../house/house'
 import type { Vocabulary } from '../moves/vocabulary'
 import { usualRhythm } from '../rhythm/rhythms'
@@ -17,6 +18,15 @@ type FromSides = Pick<Danced, 'lead' | 'from'>
 
 /** A combination from its count 1 to its end. */
 export const wholeOf = ({ lead }: FromSides): Range => ({ from: tick(0), to: lead.length })
+
+/** A combination from where its later rounds begin to its end. */
+export const loopOf = (
+  dance: FromSides,
+  combination: Pick<Combination, 'order' | 'phrases'>,
+): Range => ({
+  ...wholeOf(dance),
+  from: loopTick(combination),
+})
 
 /** One side, counted in and danced once from start to end with nothing called, but for what is said otherwise. */
 export const stretchOf = (

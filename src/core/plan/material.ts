@@ -3,6 +3,7 @@ import { SIDES, type Side } from '../body/side'
 import type { SongCalls } from '../calling/cues'
 import type { Combination } from '../combination/combination'
 import type { Dancing } from '../combination/dancing'
+import { loopTick } from '../combination/loop'
 import type { Pass } from '../combination/passes'
 import { judged } from '../findings/check'
 import { tempoRoom } from '../findings/tempoLimits'
@@ -264,6 +265,18 @@ const withoutTurns = (combination: Combination): Combination => ({
   })),
 })
 
+/** Counts of a round that are danced once, before the loop of its combination: where it is danced again, they are not. */
+export const countsOnce = ({
+  material,
+  from,
+  to,
+  song,
+  intoOther,
+}: Pick<DrillRound, 'material' | 'from' | 'to' | 'song' | 'intoOther'>): number =>
+  song || intoOther || from !== 0 || to !== material.lead.length
+    ? 0
+    : loopTick(material.combination) / TICKS_PER_COUNT
+
 /** Counts danced on each side, count-ins not among them. */
 export function countsPerSide(drill: Drill, materials: Materials): Readonly<Record<Side, number>> {
   const round = roundOf(drill, materials)
@@ -277,21 +290,23 @@ export function countsPerSide(drill: Drill, materials: Materials): Readonly<Reco
     const [right, left] = isTurned ? [L, R] : [R, L]
     return { R: drill.repeats * right, L: drill.repeats * left }
   }
-  const [R = 0, L = 0] = SIDES.map((side) => (drill.sides.includes(side) ? each : 0))
+  // A side that is counted in begins with what is danced once.
+  const once = round && each > 0 ? countsOnce(round) : 0
+  const [R = 0, L = 0] = SIDES.map((side) => {
+    if (!drill.sides.includes(side)) return 0
+    const begins = !drill.inTurn || side === drill.sides[0] ? 1 : 0
+    return each - once * (drill.repeats - begins)
+  })
   return { R, L }
 }
 
 /** Seconds of dancing, not rounded, at some repeats. */
 export function danceSeconds(
   { sides, inTurn, tempo, song }: Pick<Drill, 'sides' | 'inTurn' | 'tempo' | 'song'>,
-  {
-    counts,
-    countIn,
-    intoOther,
-    song: stretch,
-  }: Pick<DrillRound, 'counts' | 'countIn' | 'intoOther' | 'song'>,
+  round: DrillRound,
   repeats: number,
 ): number {
+  const { counts, countIn, intoOther, song: stretch } = round
   // A song begins again with each round, and is counted in before it.
   if (stretch) {
     const time = slowed(stretch.time, song?.rate ?? 1)
@@ -301,7 +316,9 @@ export function danceSeconds(
   const countIns = intoOther ? repeats : inTurn ? 1 : sides.length
   const danced =
     countIns * Math.max(countIn, countInFor(tempo)) +
-    (intoOther ? 1 : sides.length) * repeats * counts
+    (intoOther ? 1 : sides.length) * repeats * counts -
+    // Where nobody is counted in, what is danced once is not danced again.
+    countsOnce(round) * Math.max(0, sides.length * repeats - countIns)
   return steady(tempo).secondsAt(danced * TICKS_PER_COUNT)
 }
 

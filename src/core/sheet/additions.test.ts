@@ -219,3 +219,20 @@ describe('words of a phrase', () => {
     expect(again.combination).toEqual(combination)
   })
 })
+
+describe('what is danced once before the loop', () => {
+  const sheet = (order: string) =>
+    readSheet(`sway 2\nphrase A 8\nphrase B 4\nphrase C 8\n${order}`, vocabulary)
+
+  it.each([
+    ['order A | B B C~', 'order A | B*2 C~'],
+    ['order A A | A B', 'order A*2 | A B'],
+    ['order A | B | C', 'order A | B C', /One “\|” stands/],
+    ['order | A B', 'order A B', /One “\|” stands/],
+  ])('%s is printed as %s', (typed, printed, message?: RegExp) => {
+    const { combination, messages } = sheet(typed)
+    expect(messages.map(({ text }) => text).join()).toMatch(message ?? /^$/)
+    expect(writeSheet(combination, vocabulary).replace(/ +/g, ' ')).toContain(`${printed}\n`)
+    expect(mirror(mirror(combination))).toEqual(combination)
+  })
+})

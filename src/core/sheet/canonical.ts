@@ -8,6 +8,7 @@ import type {
   Unread,
   WrittenFacing,
 } from '../combination/combination'
+import { withOneLoop } from '../combination/loop'
 import { lastSlot, TICKS_PER_COUNT, tick, tickOfLabel } from '../time/time'
 import { PHRASE_WORDS, type PhraseWord } from './lines'
 
@@ -56,7 +57,7 @@ export function canonical(combination: Combination): Combination {
     }),
     id: 'sheet',
     phrases: combination.phrases.map(canonicalPhrase),
-    order: combination.order.map((entry) => ({
+    order: withOneLoop(combination.order).map((entry) => ({
       ...entry,
       phrase: nameOf.get(entry.phrase) ?? entry.phrase,
     })),

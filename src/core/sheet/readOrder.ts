@@ -9,7 +9,7 @@ import { offsetIn, type SheetLine } from './lines'
 const PASS = /^([\p{L}\p{N}-]+?)(~)?(?:\*(\d{1,3}))?$/u
 
 /** The phrases as they are danced, one after another. */
-export type Order = { readonly phrase: string; readonly mirrored: boolean }[]
+export type Order = { phrase: string; mirrored: boolean; loops?: true }[]
 
 /** The order lines read as one; with none, every phrase once, as far as the counts go. */
 export function readOrder(
@@ -21,9 +21,21 @@ export function readOrder(
   const names = new Map(phrases.map((phrase) => [phrase.name, phrase.counts]))
   const order: Order = []
   let counts = 0
+  /** What comes next is where the loop begins. */
+  let loops = false
   for (const { body } of lines)
     for (const token of tokensIn(body.text)) {
       if (token.text === ',') continue
+      if (token.text === '|' && !token.quoted) {
+        if (order.length > 0 && !order.some((entry) => entry.loops)) loops = true
+        else
+          messages.add(
+            'One “|” stands between what is danced once and what is danced again: A | B C.',
+            offsetIn(body, token.at),
+            offsetIn(body, token.end - 1) + 1,
+          )
+        continue
+      }
       const [, name = '', mirrored = '', times = '1'] = PASS.exec(token.text) ?? []
       /** What can't be danced stays in the line as it was typed. */
       const keep = (text: string, said: string) => {
@@ -41,7 +53,10 @@ export function readOrder(
         continue
       }
       const fit = Math.min(Number(times), Math.floor((MOST_COUNTS - counts) / own))
-      for (let i = 0; i < fit; i++) order.push({ phrase: name, mirrored: mirrored !== '' })
+      for (let i = 0; i < fit; i++) {
+        order.push({ phrase: name, mirrored: mirrored !== '', ...(loops && { loops }) })
+        loops = false
+      }
       counts += fit * own
       if (fit < Number(times))
         keep(

@@ -2,6 +2,7 @@ import type { FootAction, Primitive } from '../body/feet'
 import type { ArmPlace, Gaze } from '../body/places'
 import { SIDES } from '../body/side'
 import type { Combination, Event, RemarkKind } from '../combination/combination'
+import { loopIndex } from '../combination/loop'
 
 /** The newest version of the count sheet this app reads. */
 export const SHEET_VERSION = 2
@@ -89,8 +90,9 @@ function isNew({ what, held, easier, harder }: Event): boolean {
 const NEW_REMARKS: ReadonlySet<RemarkKind> = new Set(['pose', 'breath', 'face', 'prepare'])
 
 /** The version a sheet of a combination needs: 2 only where it says what version 1 could not. */
-export const sheetVersionOf = ({ once, start, phrases }: Combination): 1 | 2 =>
+export const sheetVersionOf = ({ once, start, phrases, order }: Combination): 1 | 2 =>
   once ||
+  loopIndex({ order }) > 0 ||
   isHalf(start.facing) ||
   areNew(start.arms) ||
   NEW_LOOKS.has(start.gaze) ||

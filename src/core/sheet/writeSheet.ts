@@ -10,6 +10,7 @@ import {
   type Start,
 } from '../combination/combination'
 import type { EventForm } from '../combination/forms'
+import { loopIndex } from '../combination/loop'
 import { quoted } from '../entry/tokens'
 import type { OwnMove } from '../moves/move'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
@@ -322,14 +323,17 @@ const everyText = (ticks: number): string =>
 function orderLines({ order, rest, comments, unread = [] }: Combination): readonly string[] {
   const out = new Lines(comments)
   const words: string[] = []
+  const loop = loopIndex({ order }) || order.length
   for (let i = 0; i < order.length; ) {
     const entry = order[i]
     let times = 1
     while (
       order[i + times]?.phrase === entry?.phrase &&
+      !(i + times === loop) &&
       order[i + times]?.mirrored === entry?.mirrored
     )
       times++
+    if (i === loop) words.push('|')
     words.push(`${entry?.phrase}${entry?.mirrored ? '~' : ''}${times > 1 ? `*${times}` : ''}`)
     i += times
   }

@@ -5,6 +5,7 @@ import { holds } from '../../../tests/holds'
 import { factsOf } from '../body/feet'
 import { otherSide, SIDES } from '../body/side'
 import type { Combination } from '../combination/combination'
+import { loopIndex } from '../combination/loop'
 import { mirror } from '../combination/mirror'
 import { passesOf } from '../combination/passes'
 import { checkCombination } from '../findings/check'
@@ -182,8 +183,10 @@ describe('what is said about the end', () => {
           }
           return plan.length === 0 ? undefined : faults > 0
         }
-        const again = firstFault(bare)
-        const other = firstFault(mirror(bare))
+        // What stands before the loop is danced once.
+        const loop = { ...bare, order: bare.order.slice(loopIndex(bare)) }
+        const again = firstFault(loop)
+        const other = firstFault(mirror(loop))
         if (again !== undefined) expect(repeats).toBe(!again)
         if (other !== undefined) expect(switches).toBe(!other)
       }),

@@ -3,6 +3,7 @@ import { type FootAction, factsOf, mirrorFootAction } from '../body/feet'
 import { otherSide, type Side } from '../body/side'
 import type { OneSide } from '../combination/combination'
 import { type DancedEvent, footLeftUp } from '../combination/lengths'
+import { loopTick } from '../combination/loop'
 import { oncePerPhrase } from '../combination/oncePerPhrase'
 import { type Pass, passesOf, pickupTicks } from '../combination/passes'
 import { type House, type Landing, USUAL_HOUSE } from '../house/house'
@@ -297,6 +298,7 @@ export function simulate(
   const slices = slicesOf(passes, combination, vocabulary, start, landing)
   const danced = slices.flatMap((slice) => slice.danced)
   const last = passes.at(-1)
+  const loop = loopTick(combination)
   return {
     combination,
     house,
@@ -306,7 +308,7 @@ export function simulate(
     start,
     slices,
     danced,
-    opening: stateBefore({ danced, start }, 0),
+    opening: stateBefore({ danced, start, ...(loop > 0 && { slices }) }, loop),
     end: slices.at(-1)?.exit ?? start,
     length: last ? endOf(last) : tick(0),
   }

@@ -3,7 +3,7 @@ import type { Combination } from '../../core/combination/combination'
 import { aloneFrom, bothOf } from '../../core/combination/dancing'
 import { type Performance, performanceOf } from '../../core/performance/performance'
 import { songFrom } from '../../core/performance/songFrom'
-import { SILENT, stretchOf, wholeOf } from '../../core/performance/stretches'
+import { loopOf, SILENT, stretchOf, wholeOf } from '../../core/performance/stretches'
 import type { Song } from '../../core/song/song'
 import type { Tempo } from '../../core/time/tempo'
 import { endOf, type Range, TICKS_PER_COUNT, tick } from '../../core/time/time'
@@ -52,9 +52,16 @@ export function studioPerformance(
   const dance = dancedOf(combination)
   const range = rangeOf(combination, loop, selection)
   const danced = sides === 'turn' ? bothOf(combination) : [aloneFrom(sides)]
+  // What stands before the loop is danced once; a song goes on as it does.
+  const again = loop === 'all' && !song ? loopOf(dance, combination) : range
+  const begins = isLooped && again.from > range.from
+  const rounds = begins ? [...danced, ...danced] : danced
   return performanceOf(
-    danced.map((dancing, i) =>
-      stretchOf(dance, dancing, { range, ...(i > 0 && { countIn: undefined }) }),
+    rounds.map((dancing, i) =>
+      stretchOf(dance, dancing, {
+        range: i === 0 ? range : again,
+        ...(i > 0 && { countIn: undefined }),
+      }),
     ),
     {
       ...(song
@@ -62,6 +69,6 @@ export function studioPerformance(
         : { time: steady(tempo * speed) }),
       speech: SILENT,
     },
-    isLooped ? 1 : undefined,
+    isLooped ? (begins ? 1 + danced.length : 1) : undefined,
   )
 }

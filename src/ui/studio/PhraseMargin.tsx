@@ -3,6 +3,7 @@ import { memo } from 'react'
 import { useStore } from 'zustand'
 import { sideWord } from '../../core/body/side'
 import { isLead } from '../../core/combination/dancing'
+import { loopIndex } from '../../core/combination/loop'
 import type { Pass } from '../../core/combination/passes'
 import type { Edit } from '../../core/edits/edit'
 import * as phrases from '../../core/edits/phrases'
@@ -32,6 +33,7 @@ export const PhraseMargin = memo(function PhraseMargin(props: MarginProps) {
   const { side } = dancing
   const isOther = useStore(session, (state) => !isLead(documentOf(state), dancing))
   const danced = useStore(session, (state) => documentOf(state).order.length)
+  const loop = useStore(session, (state) => loopIndex(documentOf(state)))
   const { index, phrase, time, times, mirrored } = pass
   const said = phrase.title || (times > 1 ? `${time} of ${times}` : '')
   const act = (label: string, make: Edit) => () => change(session, `${label} ${phrase.name}`, make)
@@ -53,7 +55,7 @@ export const PhraseMargin = memo(function PhraseMargin(props: MarginProps) {
             {mirrored && '~'}
           </span>
           <span className={classes.subtitle}>
-            {said}
+            {[said, index < loop && 'once'].filter(Boolean).join(' · ')}
             {isOther && <em>{sideWord[side]}</em>}
           </span>
         </button>
@@ -89,6 +91,9 @@ export const PhraseMargin = memo(function PhraseMargin(props: MarginProps) {
           onClick={act('move', phrases.movePass(index, index + 1))}
         >
           Later
+        </Menu.Item>
+        <Menu.Item disabled={index === 0} onClick={act('loop from', phrases.loopFrom(index))}>
+          {loop === index && loop > 0 ? 'All of it is danced again' : 'The loop begins here'}
         </Menu.Item>
         <Menu.Item disabled={danced === 1} onClick={act('take out', phrases.removePass(index))}>
           Take it out
