@@ -22,7 +22,7 @@ import {
   SCHEMA_VERSION,
 } from '../src/core/combination/combination'
 import type { EventForm } from '../src/core/combination/forms'
-import { Family } from '../src/core/moves/move'
+import { FAMILIES } from '../src/core/moves/move'
 import { vocabulary } from '../src/core/moves/vocabulary'
 import { tick } from '../src/core/time/time'
 import { canBeHeld, type What } from '../src/core/what/kinds'
@@ -361,7 +361,7 @@ const writtenCombination = ({ kept = true } = {}): fc.Arbitrary<Combination> =>
         leave: rarely(leaves),
         variantOf: rarely(words),
         tags: rarely(fc.uniqueArray(words, { minLength: 1, maxLength: 3 })),
-        families: fc.uniqueArray(fc.constantFrom(...Family.options)),
+        families: fc.uniqueArray(fc.constantFrom(...FAMILIES, 'temple-dance')),
       }),
       again: fc.array(fc.record({ which: fc.nat(2), mirrored: fc.boolean() }), { maxLength: 3 }),
       lead: side,

@@ -4,8 +4,25 @@ import { TICKS_PER_COUNT, Tick } from '../time/time'
 import { readMotion } from './motion'
 import { readPattern } from './pattern'
 
-export const Family = z.enum(['belly', 'bollywood', 'polynesian', 'latin', 'general'])
+/** The families everybody is offered; the first five are those of the songs and of the first sheets. */
+export const FIRST_FAMILIES = ['belly', 'bollywood', 'polynesian', 'latin', 'general'] as const
+export const FAMILIES: readonly string[] = [
+  ...FIRST_FAMILIES,
+  'afro',
+  'hip-hop',
+  'street',
+  'jazz',
+  'contemporary',
+]
+
+/** A family of dances: one of those, or an instructor's own word. */
+export const Family = z.string().regex(/^\p{Ll}[\p{Ll}\p{N}-]{0,23}$/u, 'is no word for a family')
 export type Family = z.infer<typeof Family>
+
+/** All families that are known, and those that somebody uses, each once. */
+export const familiesWith = (used: Iterable<Family>): readonly Family[] => [
+  ...new Set([...FAMILIES, ...used]),
+]
 
 /** How a move behaves in time: stays, runs through, strikes, trembles, or steps. */
 export const MoveKind = z.enum(['place', 'path', 'accent', 'texture', 'steps'])

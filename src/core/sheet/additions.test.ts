@@ -220,6 +220,29 @@ describe('words of a phrase', () => {
   })
 })
 
+describe('families', () => {
+  it.each([
+    ['family street, latin', ['street', 'latin']],
+    ['family temple-dance', ['temple-dance']],
+    ['family belly', ['belly']],
+  ])('%s is read, printed and read back', (line, families) => {
+    const { combination, messages } = readSheet(`sway 2\n${line}\nphrase A 8`, vocabulary)
+    expect(messages).toEqual([])
+    expect(combination.families).toEqual(families)
+    const printed = writeSheet(combination, vocabulary)
+    expect(readSheet(printed, vocabulary).combination).toEqual(combination)
+    // An older app opens what it knows.
+    expect(printed.startsWith('sway 1')).toBe(families[0] === 'belly')
+  })
+
+  it('that are none, or nearly a known one, are answered', () => {
+    for (const line of ['family bely', 'family "two words"', 'family 7']) {
+      const { messages } = readSheet(`sway 2\n${line}\nphrase A 8`, vocabulary)
+      expect(messages.map(({ text }) => text).join(), line).toMatch(/is no family/)
+    }
+  })
+})
+
 describe('what is danced once before the loop', () => {
   const sheet = (order: string) =>
     readSheet(`sway 2\nphrase A 8\nphrase B 4\nphrase C 8\n${order}`, vocabulary)

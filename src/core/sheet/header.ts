@@ -7,7 +7,7 @@ import { nearest, squashed } from '../entry/names'
 import { leaveIn } from '../entry/options'
 import { EntryProblem, hint } from '../entry/reader'
 import { type Token, tokensIn } from '../entry/tokens'
-import { Family, OwnMove } from '../moves/move'
+import { FAMILIES, Family, OwnMove } from '../moves/move'
 import { Tempo } from '../time/tempo'
 import type { HeaderWord } from './lines'
 
@@ -50,6 +50,14 @@ function oneOf<T extends string>(
     `“${token.text}” is no ${what}. ${near.length > 0 ? `Did you mean ${near.join(', ')}?` : `Write ${options.slice(0, 9).join(', ')}.`}`,
     token,
   )
+}
+
+/** A family that is known, or an own word for one; what comes near a known one is taken for a slip. */
+function familyOf(token: Token): Family {
+  const own = Family.safeParse(token.text.toLowerCase())
+  return own.success && !token.quoted && nearest(token.text, FAMILIES).length === 0
+    ? own.data
+    : oneOf(token, FAMILIES, 'family')
 }
 
 const need = (token: Token | undefined, text: string, expected: string): Token => {
@@ -139,7 +147,7 @@ export function readHeaderInto(
     case 'family': {
       const families = [...(header.families ?? [])]
       eachPart(text, keep, (tokens) => {
-        for (const token of tokens) families.push(oneOf(token, Family.options, 'family'))
+        for (const token of tokens) families.push(familyOf(token))
       })
       header.families = [...new Set(families)]
       return

@@ -234,7 +234,7 @@ describe('count sheets', () => {
   it.each([
     ['tempo 300', 'whole number from 40 to 220'],
     ['tempo fast', 'whole number from 40 to 220'],
-    ['family blues', 'is no family'],
+    ['family bely', 'is no family'],
     ['lead M', 'is no side'],
     ['start weight X', 'is no weight'],
     ['start arms nowhere', 'place for an arm'],

@@ -3,6 +3,7 @@ import type { ArmPlace, Gaze } from '../body/places'
 import { SIDES } from '../body/side'
 import type { Combination, Event, RemarkKind } from '../combination/combination'
 import { loopIndex } from '../combination/loop'
+import { FIRST_FAMILIES } from '../moves/move'
 
 /** The newest version of the count sheet this app reads. */
 export const SHEET_VERSION = 2
@@ -87,12 +88,14 @@ function isNew({ what, held, easier, harder }: Event): boolean {
   }
 }
 
+const OLD_FAMILIES: ReadonlySet<string> = new Set(FIRST_FAMILIES)
 const NEW_REMARKS: ReadonlySet<RemarkKind> = new Set(['pose', 'breath', 'face', 'prepare'])
 
 /** The version a sheet of a combination needs: 2 only where it says what version 1 could not. */
-export const sheetVersionOf = ({ once, start, phrases, order }: Combination): 1 | 2 =>
+export const sheetVersionOf = ({ once, start, phrases, order, families }: Combination): 1 | 2 =>
   once ||
   loopIndex({ order }) > 0 ||
+  families.some((family) => !OLD_FAMILIES.has(family)) ||
   isHalf(start.facing) ||
   areNew(start.arms) ||
   NEW_LOOKS.has(start.gaze) ||

@@ -4,12 +4,15 @@ import type { Worn } from './dress'
 import type { Clothes } from './paint'
 
 /** What goes with the dances of a family, and leaves knees and weight to be seen. */
-const OF_FAMILY: Readonly<Record<Family, Exclude<DancerOutfit, 'family'>>> = {
+const OF_FAMILY: Readonly<Record<string, Exclude<DancerOutfit, 'family'>>> = {
   belly: 'scarf',
   bollywood: 'sash',
   polynesian: 'short skirt',
   latin: 'short skirt',
   general: 'scarf',
+  afro: 'sash',
+  jazz: 'short skirt',
+  contemporary: 'long skirt',
 }
 
 const HIPS: Readonly<Record<Exclude<DancerOutfit, 'family'>, Clothes['hips']>> = {
@@ -24,7 +27,7 @@ export function dressFor(
   { shape, hair, outfit, waist }: Omit<DancerLook, 'skin'>,
   families: readonly Family[],
 ): Worn {
-  const hips = HIPS[outfit === 'family' ? OF_FAMILY[families[0] ?? 'general'] : outfit]
+  const hips = HIPS[outfit === 'family' ? (OF_FAMILY[families[0] ?? 'general'] ?? 'scarf') : outfit]
   return {
     shape,
     hair,

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { PART_KINDS } from '../beats/parts'
-import { Family } from '../moves/move'
+import { FIRST_FAMILIES } from '../moves/move'
 import { remembered } from '../record/remembered'
 import { type Upgrade, upgrade } from '../record/upgrade'
 import { TICKS_PER_COUNT } from '../time/time'
@@ -113,7 +113,7 @@ export const Song = z
     title: z.string().min(1).max(120),
     by: z.string().max(120),
     notes: z.string().max(4000),
-    family: Family.optional(),
+    family: z.enum(FIRST_FAMILIES).optional(),
     /** Id of a rhythm that goes with it. */
     rhythm: z.string().min(1).optional(),
     media: Media,

@@ -3,7 +3,7 @@ import { IconSearch } from '@tabler/icons-react'
 import { memo, type RefObject, useMemo, useState } from 'react'
 import { DancerLevel } from '../../core/combination/combination'
 import { matches, type Wish } from '../../core/findings/summary'
-import { Family } from '../../core/moves/move'
+import { Family, familiesWith } from '../../core/moves/move'
 import type { OnShelf } from '../../storage/combinations'
 import { CardGrid } from './CardGrid'
 import type { CardActions } from './CombinationCard'
@@ -22,6 +22,7 @@ export const ShelfView = memo(function ShelfView({ stored, actions, scroller }: 
     () => stored.filter(({ summary }) => matches(summary, wish)),
     [stored, wish],
   )
+  const used = useMemo(() => stored.flatMap(({ summary }) => summary.families), [stored])
   return (
     <>
       <div className={classes.wishes}>
@@ -35,7 +36,7 @@ export const ShelfView = memo(function ShelfView({ stored, actions, scroller }: 
         />
         <NativeSelect
           aria-label="Family"
-          data={[{ value: '', label: 'every family' }, ...Family.options]}
+          data={[{ value: '', label: 'every family' }, ...familiesWith(used)]}
           value={wish.family ?? ''}
           onChange={({ currentTarget: { value } }) =>
             setWish((w) => ({ ...w, family: Family.safeParse(value).data }))

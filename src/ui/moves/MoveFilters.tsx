@@ -1,9 +1,12 @@
 import { NativeSelect, Switch, TextInput } from '@mantine/core'
 import { IconSearch } from '@tabler/icons-react'
+import { useMemo } from 'react'
+import { useStore } from 'zustand'
 import { LAYERS, Layer } from '../../core/body/layers'
-import { Family } from '../../core/moves/move'
+import { Family, familiesWith } from '../../core/moves/move'
 import { layerWord } from '../../core/moves/vocabulary'
 import type { MoveWish } from '../../core/writing/browse'
+import { words } from '../stores/words'
 import classes from './moves.module.css'
 
 export type Kept = 'all' | 'favourites' | 'own'
@@ -23,6 +26,8 @@ interface FiltersProps {
 
 /** What to look for in the vocabulary. */
 export function MoveFilters(props: FiltersProps) {
+  const { vocabulary } = useStore(words, (s) => s)
+  const used = useMemo(() => vocabulary.moves.flatMap(({ families }) => families), [vocabulary])
   const { wish, onWish, kept, onKept, suitsWord, suits, onSuits, withLayer } = props
   return (
     <div className={classes.filters}>
@@ -49,7 +54,7 @@ export function MoveFilters(props: FiltersProps) {
         )}
         <NativeSelect
           aria-label="Family"
-          data={[{ value: '', label: 'every family' }, ...Family.options]}
+          data={[{ value: '', label: 'every family' }, ...familiesWith(used)]}
           value={wish.family ?? ''}
           onChange={({ currentTarget: { value } }) =>
             onWish({ ...wish, family: Family.safeParse(value).data })

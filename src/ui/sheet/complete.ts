@@ -13,7 +13,7 @@ import {
 } from '../../core/body/places'
 import { DancerLevel } from '../../core/combination/combination'
 import { OPTION_WORDS } from '../../core/entry/options'
-import { Family } from '../../core/moves/move'
+import { FAMILIES } from '../../core/moves/move'
 import type { Vocabulary } from '../../core/moves/vocabulary'
 import { LINE_WORDS, type LineWord } from '../../core/sheet/lines'
 
@@ -67,7 +67,7 @@ const OWN_WORDS: Readonly<Record<Layer, () => readonly Completion[]>> = {
 }
 
 const HEADER_VALUES: Readonly<Partial<Record<LineWord, readonly string[]>>> = {
-  family: Family.options,
+  family: FAMILIES,
   level: DancerLevel.options,
   lead: ['R', 'L'],
   keep: ['turns'],

@@ -2,10 +2,10 @@ import {
   ActionIcon,
   Button,
   Menu,
-  MultiSelect,
   NativeSelect,
   Popover,
   Switch,
+  TagsInput,
   TextInput,
 } from '@mantine/core'
 import { IconSettings } from '@tabler/icons-react'
@@ -20,7 +20,7 @@ import { textsTurned } from '../../core/combination/mirror'
 import * as edits from '../../core/edits/edits'
 import { otherSideWritten } from '../../core/edits/otherSide'
 import * as phrases from '../../core/edits/phrases'
-import { Family } from '../../core/moves/move'
+import { Family, familiesWith } from '../../core/moves/move'
 import { FORMATS, type Format } from '../../core/sheet/formats'
 import { FASTEST, SLOWEST } from '../../core/time/tempo'
 import { FORMAT_WORDS } from '../combinations/CombinationCard'
@@ -230,12 +230,17 @@ function Settings({ session }: { session: Session }) {
             onClear={() => change(session, 'change the teaching tempo', edits.withoutTeachTempo)}
           />
         </div>
-        <MultiSelect
+        <TagsInput
           label="Families"
-          data={Family.options}
+          description="Choose, or write your own."
+          data={[...familiesWith(families)]}
           value={[...families]}
           comboboxProps={{ withinPortal: false }}
-          onChange={(picked) => describe('families', { families: Family.array().parse(picked) })}
+          onChange={(picked) => {
+            const said = picked.map((one) => one.trim().toLowerCase().replace(/\s+/g, '-'))
+            const all = said.filter((one) => Family.safeParse(one).success)
+            describe('families', { families: [...new Set(all)] })
+          }}
         />
         <div className={classes.cardRow}>
           <NativeSelect
