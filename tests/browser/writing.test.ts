@@ -611,7 +611,7 @@ describe('counts as they are danced', () => {
     await page.getByRole('textbox', { name: 'Called here' }).fill('ring')
     await page.getByRole('textbox', { name: 'Words or meaning' }).fill('the moon')
     await page.getByRole('textbox', { name: 'Size %' }).fill('70')
-    await page.getByLabel('Harder instead').selectOption('interior-circle')
+    await page.getByLabel('Harder instead').selectOption('move interior-circle')
     await page.getByText('a flourish that may be left out').click()
     await page.getByRole('button', { name: 'Sheet', exact: true }).click()
     const editor = page.getByRole('textbox', { name: 'Count sheet' })

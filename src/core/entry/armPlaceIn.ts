@@ -21,3 +21,7 @@ export function armPlaceIn(one: Token | undefined, two: Token | undefined) {
   const place = ARM_PLACES.get(squashed(one.text))
   return place && { place, words: 1 }
 }
+
+/** What else a place is called. */
+export const otherArmNames = (place: ArmPlace): readonly string[] =>
+  ALSO.flatMap(([name, one]) => (one === place ? [name] : []))

@@ -1,10 +1,12 @@
 import { z } from 'zod'
+import { Hand } from '../body/hands'
 import { ArmPlace, Compass, Via } from '../body/places'
 
 /**
  * What can be moved by an amount (model 12): centimetres or degrees, written for the right
  * side. `body.lean` is the whole body from the ankles, forward +; `body.tilt` to the side,
- * right side up +; `waist.out` the belly, forward +; `head.side` a slide without a tilt.
+ * right side up +; `waist.out` the belly, forward +; `head.side` a slide without a tilt, `head.forward`
+ * one to the front; `legR.turn` the right leg from the hip, outwards +.
  */
 export const Channel = z.enum([
   'pelvis.side',
@@ -27,6 +29,9 @@ export const Channel = z.enum([
   'head.nod',
   'head.tilt',
   'head.side',
+  'head.forward',
+  'legR.turn',
+  'legL.turn',
   'knees.bend',
   'waist.out',
   'body.lean',
@@ -117,6 +122,8 @@ export const Motion = z.discriminatedUnion('verb', [
     arm: Arm.optional(),
     ...joined,
   }),
+  /** How a hand is held while the move is danced. */
+  z.object({ verb: z.literal('hand'), arm: Arm, hand: Hand, ...joined }),
   /** The left side does all this half a turn after the right one. */
   z.object({ verb: z.literal('alternate') }),
 ])
@@ -196,6 +203,12 @@ function fieldsOf(verb: string, args: readonly string[]): Record<string, unknown
     case 'wave': {
       const plane = args[1]
       return { parts: first.split('>'), ...(plane && { plane }) }
+    }
+    case 'hand': {
+      const words = first.split(/\s+/)
+      const palm = words.indexOf('palm')
+      const shape = words[0] === 'palm' ? undefined : words[0]
+      return { hand: { ...(shape && { shape }), ...(palm >= 0 && { palm: words[palm + 1] }) } }
     }
     case 'roll': {
       const way = optional(args, ['in', 'out'])

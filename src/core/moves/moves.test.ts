@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import type { Layer } from '../body/layers'
 import { LAYERS } from '../body/layers'
 import { findOffers } from '../writing/search'
 import { readMotion } from './motion'
@@ -7,7 +8,7 @@ import { readPattern } from './pattern'
 import { readVocabulary, vocabulary } from './vocabulary'
 
 const wanted = { side: 'R' as const, families: ['latin' as const] }
-const names = (layer: 'feet' | 'hips' | 'torso' | 'arms' | 'head', query: string) =>
+const names = (layer: Layer, query: string) =>
   findOffers(query, { ...wanted, layer }, vocabulary).map(({ name }) => name)
 
 describe('finding what to place', () => {
@@ -24,7 +25,20 @@ describe('finding what to place', () => {
     ['hips', 'figure 8', 'horizontal eight, front to back R'],
     ['hips', 'infinity', 'horizontal eight, front to back R'],
     ['hips', 'hip hit', 'hip bump R'],
-    ['hips', 'hip roll', 'single hip roll forward R'],
+    ['hips', 'hip roll', 'quick hip roll R'],
+    ['hips', 'hip pop', 'hip bump R'],
+    ['torso', 'body roll', 'body wave down'],
+    ['torso', 'undulation', 'camel'],
+    ['hips', 'figure eight', 'horizontal eight, front to back R'],
+    ['torso', 'forward lean', 'light lean forward'],
+    ['torso', 'back lean', 'light lean back'],
+    ['hips', 'horseshoe over the top', 'over roll R'],
+    ['feet', 'release', 'recover R'],
+    ['feet', 'bell step', 'bell step R'],
+    ['arms', 'mouth', 'both lips'],
+    ['arms', 'chest', 'both heart'],
+    ['legs', 'knee twist', 'knee twist R'],
+    ['feet', 'lift heels', 'alternate heel lifts R'],
     ['hips', 'belly roll', 'belly roll'],
     ['torso', 'belly roll', 'belly roll'],
     ['hips', 'camel', 'camel'],

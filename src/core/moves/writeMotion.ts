@@ -1,3 +1,4 @@
+import { handWords } from '../body/hands'
 import { Compass, Gaze, mirrorCompass, mirrorGaze } from '../body/places'
 import type { Channel, Motion } from './motion'
 
@@ -5,9 +6,13 @@ const otherArm = { R: 'L', L: 'R', both: 'both' } as const
 const otherRound = { cw: 'ccw', ccw: 'cw', in: 'in', out: 'out' } as const
 
 /** What goes sideways or round changes its sign on the other side; shoulders change places (model 6). */
-const isSideways = (channel: Channel): boolean => /\.(side|tilt|twist|turn)$/.test(channel)
+const isSideways = (channel: Channel): boolean =>
+  /^(?!leg).*\.(side|tilt|twist|turn)$/.test(channel)
 const otherChannel = (channel: Channel): Channel =>
-  channel.replace(/^shoulder([RL])/, (_, side: 'R' | 'L') => `shoulder${otherArm[side]}`) as Channel
+  channel.replace(
+    /^(shoulder|leg)([RL])/,
+    (_, part: string, side: 'R' | 'L') => `${part}${otherArm[side]}`,
+  ) as Channel
 
 function otherPlace(place: string): string {
   const compass = Compass.safeParse(place)
@@ -83,6 +88,8 @@ function itemText(item: Motion): string {
       return `osc(${listed(`${item.channel} ${item.amount}`, rateText(item.rate), item.phase)})`
     case 'wave':
       return `wave(${listed(item.parts.join('>'), item.plane)})`
+    case 'hand':
+      return `hand(${handWords(item.hand)})`
     case 'roll': {
       const inner = listed(item.way, rateText(item.rate))
       return inner ? `roll(${inner})` : 'roll'

@@ -124,7 +124,7 @@ function danceArm(
   // The left side comes half a turn after the right one.
   const alternates = motion.some(({ verb }) => verb === 'alternate')
   const late = alternates && written === 'L' ? 0.5 : 0
-  const groups = inTurn(own.filter(({ verb }) => verb !== 'via'))
+  const groups = inTurn(own.filter(({ verb }) => verb !== 'via' && verb !== 'hand'))
   const share = (repeat.end - repeat.start) / Math.max(1, groups.length)
   for (const [i, group] of groups.entries())
     for (const item of group) {

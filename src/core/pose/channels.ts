@@ -53,9 +53,9 @@ export const scaleOf = (channel: Channel): number =>
 
 /** The channel on the other side, and the sign it has there (model 6). */
 export function acrossOf(channel: Channel): { readonly channel: Channel; readonly sign: 1 | -1 } {
-  if (channel.startsWith('shoulderR'))
+  if (/^(shoulder|leg)R/.test(channel))
     return { channel: channel.replace('R', 'L') as Channel, sign: 1 }
-  if (channel.startsWith('shoulderL'))
+  if (/^(shoulder|leg)L/.test(channel))
     return { channel: channel.replace('L', 'R') as Channel, sign: 1 }
   return { channel, sign: /\.(side|tilt|twist|turn)$/.test(channel) ? -1 : 1 }
 }

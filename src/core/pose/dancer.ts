@@ -4,7 +4,7 @@ import type { Simulation } from '../simulate/simulate'
 import { crossOver, hang } from './arm'
 import { ARM_SIZE } from './armPlaces'
 import { armsOf } from './arms'
-import { armAt, CHANNELS, ISOLATED } from './channels'
+import { armAt, at, CHANNELS, ISOLATED } from './channels'
 import { bentBack, HAND_SIZE, handsOf, turnPalm } from './hands'
 import { heldAt } from './held'
 import { isolationsOf } from './isolations'
@@ -94,6 +94,10 @@ export function dancerOf(simulation: Simulation, options: DancerOptions = {}): D
         heldAt(posture.shoulders.L, tick, shoulderL)
         addPosture(own.posture, own.channels)
         for (const side of SIDES) heldAt(posture.legs[side], tick, own.legs[side])
+      } else for (const side of SIDES) own.legs[side][0] = 0
+      for (const side of SIDES) {
+        const turned = own.channels[at[`leg${side}.turn`]] as number
+        own.legs[side][0] = (own.legs[side][0] as number) + turned
       }
       feetAt(steps, tick, own.feet)
       standUp(pose, own)

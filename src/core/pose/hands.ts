@@ -1,5 +1,5 @@
 import { EASY_HAND, type HandState, type PalmWay } from '../body/hands'
-import { SIDES, type Side, signOf } from '../body/side'
+import { otherSide, SIDES, type Side, signOf } from '../body/side'
 import { courseOf } from '../simulate/course'
 import type { Simulation } from '../simulate/simulate'
 import { ARM } from './armPlaces'
@@ -36,15 +36,47 @@ export interface HandsHeld {
   readonly isTold: boolean
 }
 
+/** A hand is in its shape, and out of it again, within so many ticks. */
+const QUICK = 4
+
+/** How a hand is held in the moves that say so: where it stays until other arms are danced, else until the move is over. */
+function danced(simulation: Simulation, side: Side): readonly Sending[] {
+  const runs = courseOf(simulation).filter(({ event }) => event.layer === 'arms')
+  return runs.flatMap((run, i): readonly Sending[] => {
+    const { move, at, end, after } = run
+    const { what } = run.event
+    if (!move || what.kind !== 'move' || (what.arm && what.arm !== side)) return []
+    const written = what.side === 'L' ? otherSide[side] : side
+    const told = move.motion.find(
+      (item) => item.verb === 'hand' && (item.arm === 'both' || item.arm === written),
+    )
+    if (told?.verb !== 'hand') return []
+    const before = after.hands[side]
+    const state: HandState = {
+      shape: told.hand.shape ?? before.shape,
+      palm: told.hand.palm ?? before.palm,
+    }
+    const next = runs[i + 1]?.at ?? Number.POSITIVE_INFINITY
+    const over = Math.max(at + QUICK, move.to === '=' ? end - QUICK : next)
+    const back = { start: over, end: over + QUICK, way: straightTo(handAt(side, before)) }
+    return [
+      { start: at, end: at + QUICK, way: straightTo(handAt(side, state)) },
+      ...(Number.isFinite(over) ? [back] : []),
+    ]
+  })
+}
+
 export function handsOf(simulation: Simulation, shown: boolean): HandsHeld {
-  const sent = (side: Side): readonly Sending[] =>
-    sendingsOf(shown ? simulation : undefined, 'hands', {
+  const sent = (side: Side): readonly Sending[] => [
+    ...sendingsOf(shown ? simulation : undefined, 'hands', {
       side,
       to: ({ event: { what }, after }) =>
         what.kind === 'arms' && what.hands?.[side] ? after.hands[side] : undefined,
       back: ({ hands }) => hands[side],
       held: (state) => handAt(side, state),
-    })
+    }),
+    ...(shown ? danced(simulation, side) : []),
+  ]
   const sendings = { R: sent('R'), L: sent('L') }
   const { lead } = simulation.combination
   const crossed = shown

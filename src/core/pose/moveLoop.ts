@@ -187,8 +187,16 @@ function bestView(loop: MoveLoop): View {
   const { dancer, length, layer } = loop
   const pose = newPose()
   const poses = Array.from({ length: 24 }, (_, i) => (i * length) / 24)
-  // A face is not read from behind.
-  if (layer === 'head') return 'mirror'
+  // A face is not read from behind; a head that goes to the front only from the side.
+  if (layer === 'head') {
+    const { aside, up, deep } = rangesOf(
+      poses.map((tick) => {
+        const { right, up: high, near } = seen(dancer.poseAt(tick, pose), 'head', 'mirror')
+        return [right, high, near]
+      }),
+    )
+    return deep > DEEP && deep > 2 * (aside + up) ? 'side' : 'mirror'
+  }
   if (layer === 'arms') {
     // Hands before the body are hidden from behind; from the side arms hide each other.
     const hidden = poses.filter((tick) => {

@@ -112,19 +112,23 @@ function holdHead(
   const { joints } = pose
   const neck = placeOfJoint.neck
   const slide = c[at['head.side']] as number
+  const push = c[at['head.forward']] as number
   const sin = Math.sin(yaw)
   const cos = Math.cos(yaw)
   const up = base + BODY.chestAbovePelvis + BODY.headAboveChest - drop
   const follows =
     NECK_FOLLOWS + (1 - NECK_FOLLOWS) * Math.min(1, (Math.abs(lean) + Math.abs(aside)) * 4)
   const long = BODY.headAboveChest - BODY.shoulderAboveChest
-  spot[0] = feet.over.right + slide * cos
+  spot[0] = feet.over.right + slide * cos + push * sin
   spot[1] = up
-  spot[2] = feet.over.forward - slide * sin
+  spot[2] = feet.over.forward - slide * sin + push * cos
   let far2 = 0
   for (let i = 0; i < 3; i++) {
     const towards = (spot[i] as number) - (joints[neck + i] as number)
-    const straight = (pose.chest[3 + i] as number) * long + slide * (pose.chest[i] as number)
+    const straight =
+      (pose.chest[3 + i] as number) * long +
+      slide * (pose.chest[i] as number) +
+      push * (pose.chest[6 + i] as number)
     const way = towards + (straight - towards) * follows
     spot[i] = way
     far2 += way * way

@@ -133,7 +133,7 @@ describe('the vocabulary', () => {
   const figures = vocabulary.moves.filter((m) => m.kind === 'steps')
 
   it('has all layers and all families, and knows what it points to', () => {
-    expect(new Set(vocabulary.moves.map((m) => m.layer)).size).toBe(5)
+    expect(new Set(vocabulary.moves.map((m) => m.layer)).size).toBe(6)
     expect(new Set(vocabulary.moves.flatMap((m) => m.families)).size).toBe(5)
     const unknown = vocabulary.moves
       .flatMap((m) => [m.easier, m.harder])

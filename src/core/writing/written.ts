@@ -13,6 +13,7 @@ import {
   trunkName,
 } from '../body/places'
 import { whatOf } from '../combination/whatOf'
+import { otherArmNames } from '../entry/armPlaceIn'
 import type { Family, Move } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
 import { folded } from '../record/folded'
@@ -60,7 +61,7 @@ function footEntries(): readonly Written[] {
     const rank = (COMMON_STEPS.indexOf(primitive) + 100) % 100
     const entry = (action: object, words: string, hint: string): Written => ({
       what: { kind: 'foot', action: { ...base, ...action } },
-      words: [words],
+      words: primitive === 'recover' ? [words, 'release'] : [words],
       hint,
       length: COUNT,
       families: [],
@@ -167,7 +168,11 @@ const handEntries = (): readonly Written[] => {
 const armEntries = (): readonly Written[] => [
   ...handEntries(),
   ...ArmPlace.options.flatMap((place): Written[] => [
-    { ...armEntry(place), what: { kind: 'arms', R: place, L: place }, words: [`both ${place}`] },
+    {
+      ...armEntry(place),
+      what: { kind: 'arms', R: place, L: place },
+      words: [`both ${place}`, ...otherArmNames(place)],
+    },
     { ...armEntry(place), what: { kind: 'arms', R: place }, words: [`one arm ${place}`], rank: 40 },
   ]),
 ]
