@@ -8,7 +8,7 @@ const { createServer } = await import('vite')
 const { chromium } = await import('playwright-core')
 const [folder = join(ROOT, '.cache', 'contact'), ...layers] = process.argv.slice(2)
 const PER_SHEET = 24
-const MOST = { hips: 48, torso: 36, arms: 60, head: 24, feet: 72 }
+const MOST = { hips: 72, torso: 48, arms: 72, head: 24, feet: 96, legs: 24 }
 mkdirSync(folder, { recursive: true })
 const server = await createServer({ root: ROOT, server: { port: 4810 }, logLevel: 'error' })
 await server.listen()
