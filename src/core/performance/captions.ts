@@ -1,8 +1,10 @@
 import { sideWord } from '../body/side'
+import { leadOf } from '../calling/cues'
 import { capital } from '../capital'
 import type { Dancing } from '../combination/dancing'
 import { type Pass, passAt } from '../combination/passes'
-import { COUNT, endOf, TICKS_PER_COUNT, type Tick, tick } from '../time/time'
+import { calledWords } from '../combination/remarks'
+import { COUNT, endOf, labelIn, TICKS_PER_COUNT, type Tick, tick } from '../time/time'
 import type { Segment } from './segments'
 
 /** Something that is shown at a time, on the ticks of the whole. */
@@ -62,28 +64,53 @@ export function countText({ countIn, simulation, from, song }: Segment, at: numb
   return pass ? String(Math.floor((from + at - pass.at) / TICKS_PER_COUNT) + 1) : ''
 }
 
-function written(
-  { countIn, simulation, from, length }: Segment,
-  caption: Make,
-): readonly Caption[] {
+function written(segment: Segment, caption: Make): readonly Caption[] {
+  const { countIn, simulation, from, length } = segment
   if (countIn) return []
+  const lead = COUNT * leadOf('layer', simulation.house)
   const isInside = (pass: Pass) => pass.at < from + length && endOf(pass) > from
   return simulation.passes.filter(isInside).flatMap((pass) => {
     const { name, title } = pass.phrase
+    const label = labelIn(pass.phrase.counts)
     const cues = [
       ...pass.events.flatMap(({ at, length, cue }) => (cue ? [{ at, length, text: cue }] : [])),
-      ...pass.remarks.filter(({ kind }) => kind === 'say'),
+      ...pass.remarks.flatMap((remark) => {
+        const text = calledWords(remark, label)
+        return text === undefined ? [] : [{ ...remark, text }]
+      }),
     ]
     return [
       ...(pass.at >= from
         ? [caption('phrase', pass.at - from, COUNT, title ? `${name}: ${title}` : name)]
         : []),
-      ...cues.map(({ at, length, text }) => caption('cue', pass.at + at - from, length, text)),
+      ...cues.map(({ at, length, text }) => {
+        const of = pass.at + at - from
+        // As the voice does, a lead ahead; where there is no room for it on its own count.
+        return of < lead
+          ? caption('cue', of, length, text)
+          : caption('cue', of - lead, COUNT, `${aheadOf(segment, { at: of - lead, of })}${text}`)
+      }),
     ]
   })
 }
 
-const called = ({ calls }: Segment, caption: Make): readonly Caption[] =>
-  calls
+function called(segment: Segment, caption: Make): readonly Caption[] {
+  return segment.calls
     .filter(({ what }) => what !== 'number' && what !== 'and')
-    .map((call) => caption('cue', call.at, COUNT, call.text))
+    .map((call) => {
+      // What is named before anybody is counted in is for no count.
+      const due = call.what === 'names' || call.what === 'extra' ? '' : aheadOf(segment, call)
+      return caption('cue', call.at, COUNT, `${due}${call.text}`)
+    })
+}
+
+/** The count something is for, where it is called before it: `5: `. */
+function aheadOf(
+  segment: Segment,
+  { at, of }: { readonly at: number; readonly of: number },
+): string {
+  if (Math.floor(of / COUNT) <= Math.floor(at / COUNT)) return ''
+  // What is called over the border is for the first count of what follows.
+  const number = of < segment.length ? countText(segment, of) : '1'
+  return number && `${number}: `
+}

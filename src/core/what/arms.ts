@@ -34,7 +34,7 @@ export const ArmsWhat = z
 export type ArmsWhat = z.infer<typeof ArmsWhat>
 
 /** The sides on which an arm goes somewhere, or a hand is held otherwise. */
-export const sidesNamed = (what: Omit<ArmsWhat, 'kind'>): readonly Side[] =>
+const sidesNamed = (what: Omit<ArmsWhat, 'kind'>): readonly Side[] =>
   SIDES.filter((side) => what[side] !== undefined || what.hands?.[side] !== undefined)
 
 /** Whether anything is said of an arm or a hand. */
