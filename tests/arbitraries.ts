@@ -15,6 +15,7 @@ import {
 import type { Side } from '../src/core/body/side'
 import {
   type Combination,
+  type CountCalls,
   DancerLevel,
   type Event,
   type Phrase,
@@ -214,7 +215,7 @@ const event = (counts: number, pickup: number): fc.Arbitrary<Omit<Event, 'id'>> 
         as: rarely(words),
         easier: rarely(formsOn(layer)),
         harder: rarely(formsOn(layer)),
-        cue: rarely(words),
+        cue: rarely(fc.oneof(words, fc.constant('ribs | hips | lift'))),
         note: rarely(words),
         words: rarely(words),
         leave: rarely(leaves),
@@ -245,6 +246,16 @@ const strange = fc.record({
   text: fc.constantFrom('3 stepp R', '1 hip-drpo L', 'twice as fast', '<8 hopp', '2&  kik right'),
 })
 
+const countCalls: fc.Arbitrary<CountCalls> = fc
+  .record({
+    says: fc.constantFrom('numbers' as const, 'words' as const, 'names' as const, 'none' as const),
+    counts: maybe(fc.uniqueArray(fc.integer({ min: 1, max: 16 }), { minLength: 1, maxLength: 4 })),
+  })
+  .map(({ says, counts }) => ({
+    says,
+    ...(says === 'numbers' && counts && { counts: counts.sort((a, b) => a - b) }),
+  }))
+
 const remark = (counts: number) =>
   fc
     .record({
@@ -256,10 +267,12 @@ const remark = (counts: number) =>
       for: fc.integer({ min: 0, max: counts * 12 - 1 }),
       hand: maybe(fc.constantFrom<Side>('R', 'L')),
       kept: rarely(fc.constant(true as const)),
+      only: rarely(fc.constant(true as const)),
     })
-    .map(({ hand, kept, breath, for: due, ...one }) => ({
+    .map(({ hand, kept, only, breath, for: due, ...one }) => ({
       ...one,
       ...(one.kind === 'prop' && compact({ hand, kept })),
+      ...(one.kind === 'say' && compact({ only })),
       ...(one.kind === 'prepare' && { for: tick(due) }),
       ...(one.kind === 'breath' && { text: breath }),
       at: tick(one.at),
@@ -282,6 +295,7 @@ const phrase = (index: number, pickup: number): fc.Arbitrary<Phrase> =>
         commented: rarely(fc.array(comment, { minLength: 1, maxLength: 3 })),
         strange: rarely(fc.array(strange, { minLength: 1, maxLength: 3 })),
         events: fc.array(event(counts, pickup), { maxLength: 14 }),
+        call: rarely(countCalls),
         remarks: rarely(fc.array(remark(counts), { minLength: 1, maxLength: 3 })),
         facings: rarely(
           fc.array(
@@ -293,7 +307,7 @@ const phrase = (index: number, pickup: number): fc.Arbitrary<Phrase> =>
           ),
         ),
       })
-      .map(({ title, events, remarks, facings, commented, strange }) => {
+      .map(({ title, call, events, remarks, facings, commented, strange }) => {
         // A comment stands before a line that is written.
         const lines = ['phrase', ...LAYERS.filter((layer) => events.some((e) => e.layer === layer))]
         const comments = commented
@@ -304,6 +318,7 @@ const phrase = (index: number, pickup: number): fc.Arbitrary<Phrase> =>
           name: String.fromCharCode(65 + index),
           title: title?.replace(/\n/g, ' ') ?? '',
           counts,
+          call,
           events: events.map((e, i) => ({ ...e, id: `p${index}e${i}` })),
           remarks:
             remarks && oneBreath(remarks).map((one, i) => ({ ...one, id: `p${index}r${i}` })),
@@ -355,6 +370,7 @@ const writtenCombination = ({ kept = true } = {}): fc.Arbitrary<Combination> =>
         rest: rarely(fc.integer({ min: 1, max: 16 })),
         keepTurns: rarely(fc.constant(true as const)),
         once: rarely(fc.constant(true as const)),
+        call: rarely(countCalls),
         teachTempo: maybe(fc.integer({ min: 40, max: 220 })),
         song: rarely(words),
         by: rarely(words),
@@ -388,6 +404,7 @@ const writtenCombination = ({ kept = true } = {}): fc.Arbitrary<Combination> =>
         rest: more.rest,
         keepTurns: kept ? more.keepTurns : undefined,
         once: more.once,
+        call: more.call,
         song: more.song,
         by: more.by,
         leave: more.leave,

@@ -9,6 +9,7 @@ import { factsOf } from '../body/feet'
 import { LAYERS } from '../body/layers'
 import { otherSide } from '../body/side'
 import { drillPerformance } from '../class/drillDance'
+import type { Combination } from '../combination/combination'
 import type { House } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
 import { countsOnce, materialsOf, roundOf } from '../plan/material'
@@ -68,6 +69,15 @@ const segmentsOf = ({
   }
 }
 
+/** The same with the numbers on all of its counts. */
+const numbered = ({ call: _, ...one }: Combination): Combination => ({
+  ...one,
+  phrases: one.phrases.map(({ call: _, remarks, ...phrase }) => ({
+    ...phrase,
+    ...(remarks && { remarks: remarks.map(({ only: _, ...remark }) => remark) }),
+  })),
+})
+
 const spoken = (calls: readonly Call[]) => calls.filter(({ say }) => say)
 
 describe('what is called in any drill', () => {
@@ -110,7 +120,7 @@ describe('what is called in any drill', () => {
   it('calls every landing by its own number in numbered rounds, unless a cue is said there', () => {
     holds(
       fc.property(anyDrill, ({ one, drill, house }) => {
-        const { segments, round } = segmentsOf({ one, drill, house })
+        const { segments, round } = segmentsOf({ one: numbered(one), drill, house })
         for (const segment of segments) {
           if (segment.round === 0) {
             expect(segment.calls.filter(({ what }) => what === 'number')).toHaveLength(

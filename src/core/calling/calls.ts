@@ -15,6 +15,7 @@ import {
 import { CUE_KINDS, type Cue, cuesOf, leadOf } from './cues'
 import { type Extras, extrasIn } from './extras'
 import { numberWord } from './numbers'
+import { saidOnCount } from './onCounts'
 
 /** “and” needs this much free time, in seconds (model 11). */
 export const AND_SECONDS = 0.2
@@ -55,7 +56,7 @@ export function callsOf(
     for (const [n, number] of segment.numbers.entries()) {
       const at = from + n * TICKS_PER_COUNT
       const room = and && and.at > at ? Math.min(TICKS_PER_COUNT, and.at - at) : TICKS_PER_COUNT
-      calls.push(numberCall(at, number, room, ticksOf))
+      calls.push(numberCall(at, numberWord(number), room, ticksOf))
     }
     if (and) calls.push(and)
     if (segment.names) {
@@ -89,7 +90,9 @@ export function callsOf(
       .map((isFast) => ({ isFast, ticks: ticksOf(spoken, isFast, at) }))
       .find(({ ticks }) => ticks <= room && isFree(taken, at, at + ticks))
     if (!fitting) {
-      ahead.push(cue)
+      // Of a move's later words one that is too much for the tempo is only shown.
+      if (cue.isWithin) calls.push({ at, length: 0, what: kind, text: cue.text, of: at })
+      else ahead.push(cue)
       continue
     }
     const { isFast, ticks } = fitting
@@ -120,7 +123,7 @@ export function callsOf(
 
   for (const [i, segment] of segments.entries())
     if (segment.kind === 'round' && segment.mode === 'all')
-      calls.push(...numbersIn(segment, starts[i] ?? 0, taken, time, ticksOf))
+      calls.push(...numbersIn(segment, starts[i] ?? 0, taken, time, ticksOf, speech))
   const said = calls
     .filter(({ say }) => say)
     .map(({ at, length: ticks }) => ({ from: at, to: at + ticks }))
@@ -155,8 +158,7 @@ function lastRoom(
 const spokenText = ({ text, or = [] }: Pick<Cue, 'text' | 'or'>, speech: SpeechSeconds): string =>
   [text, ...or].find((one) => speech(one, false) !== undefined) ?? text
 
-function numberCall(at: number, number: number, room: number, ticksOf: TicksOf): Call {
-  const text = numberWord(number)
+function numberCall(at: number, text: string, room: number, ticksOf: TicksOf): Call {
   const isFast = ticksOf(text, false, at) > room
   const length = Math.min(ticksOf(text, isFast, at), room)
   return { at, length, what: 'number', text, of: at, say: { text, isFast, onBeat: true } }
@@ -221,25 +223,28 @@ function cuesIn(
     ...own.map((cue) =>
       placed(
         { ...cue, at: cue.at - range.from + start },
-        mode === 'all' && (cue.kind === 'layer' || cue.kind === 'accent'),
+        cue.isWithin === true ||
+          (mode === 'all' && (cue.kind === 'layer' || cue.kind === 'accent')),
       ),
     ),
   ]
 }
 
-/** Whole counts always, unless a cue is said there; “and” and “uh” only where something lands and there is time. */
+/** Every whole count as it is to be said, unless a cue is said there; “and” and “uh” only where something lands and there is time. */
 function numbersIn(
-  { simulation, range, song }: Extract<CalledSegment, { kind: 'round' }>,
+  { simulation, range, layers, song }: Extract<CalledSegment, { kind: 'round' }>,
   start: number,
   taken: readonly Taken[],
   time: TimeMap,
   ticksOf: TicksOf,
+  speech: SpeechSeconds,
 ): readonly Call[] {
   const inside = (at: number) => at >= range.from && at < range.to && (song?.isCounted(at) ?? true)
   const counts = simulation.passes.flatMap((pass) =>
     Array.from({ length: pass.length / TICKS_PER_COUNT }, (_, i) => ({
       at: pass.at + i * TICKS_PER_COUNT,
-      number: i + 1,
+      text: saidOnCount(simulation, pass, layers, i + 1),
+      number: numberWord(i + 1),
     })),
   )
   const between = new Set(
@@ -248,15 +253,21 @@ function numbersIn(
       .map(({ at }) => Number(at)),
   )
   const calls: Call[] = []
-  for (const { at, number } of counts.filter((one) => inside(one.at))) {
+  for (const { at, text, number } of counts.filter((one) => inside(one.at))) {
+    if (text === undefined) continue
     const here = at - range.from + start
     const room = Math.min(
       TICKS_PER_COUNT,
       ...taken.filter(({ from }) => from > here).map(({ from }) => from - here),
     )
-    const call = numberCall(here, number, room, ticksOf)
+    // A word nobody has recorded is shown over its number.
+    const spoken = speech(text, false) === undefined ? number : text
+    const onCount = (within: number): Call => ({
+      ...numberCall(here, spoken, within, ticksOf),
+      text,
+    })
     if (!isFree(taken, here, here + 1e-6)) continue
-    const shortest = ticksOf(call.text, true, here)
+    const shortest = ticksOf(spoken, true, here)
     // A number that a cue would cut off is left to the caption.
     if (shortest > room + 1e-9) continue
     const subs = [...between]
@@ -286,7 +297,7 @@ function numbersIn(
         })
     }
     const roomBefore = Math.min(room, ...said.slice(0, 1).map(({ at }) => at - here))
-    calls.push(numberCall(here, number, roomBefore, ticksOf), ...said)
+    calls.push(onCount(roomBefore), ...said)
   }
   return calls
 }

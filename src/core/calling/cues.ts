@@ -1,7 +1,9 @@
 import type { Event } from '../combination/combination'
+import { cueWords } from '../combination/cueWords'
 import type { Pass } from '../combination/passes'
 import { calledWords } from '../combination/remarks'
 import type { House } from '../house/house'
+import type { Vocabulary } from '../moves/vocabulary'
 import type { Simulation } from '../simulate/simulate'
 import { labelIn, TICKS_PER_COUNT } from '../time/time'
 
@@ -17,6 +19,27 @@ export interface Cue {
   readonly kind: CueKind
   /** What is said where the voice has no word for the text. */
   readonly or?: readonly string[]
+  /** A later word of a move that has several: said as that part is danced, or only shown. */
+  readonly isWithin?: true
+}
+
+/** What an event is called by: its own words, or those of its move. */
+export const cueText = (event: Event, vocabulary: Vocabulary): string | undefined =>
+  event.cue ??
+  (event.what.kind === 'free' && event.layer === 'feet'
+    ? (event.as ?? 'free')
+    : event.what.kind === 'move'
+      ? vocabulary.find(event.what.move)?.cue
+      : undefined)
+
+/** The words of a cue over its move, or over its first repeat, each at its part. */
+export function wordsOver(
+  text: string,
+  { at, length, what }: Pick<Event, 'at' | 'what'> & { readonly length: number },
+): readonly { readonly at: number; readonly text: string }[] {
+  const words = cueWords(text)
+  const each = (what.kind === 'move' && what.every) || length
+  return words.map((word, i) => ({ at: at + Math.round((i * each) / words.length), text: word }))
 }
 
 /** What a song adds to the calling of what is danced to it, on the dance's ticks. */
@@ -57,28 +80,29 @@ export function cuesOf(
   const cues: Cue[] = []
   const before = passes[pass.index - 1]
   const starts = pass.events.filter(({ at, layer }) => at === 0 && layers.includes(layer))
-  const cueOf = (event: Event) =>
-    event.cue ??
-    (event.what.kind === 'free' && event.layer === 'feet'
-      ? (event.as ?? 'free')
-      : event.what.kind === 'move'
-        ? vocabulary.find(event.what.move)?.cue
-        : undefined)
   if (before && before.phrase.id !== pass.phrase.id) {
-    const [text = NEXT, ...or] = phraseWords(pass, starts.map(cueOf).find(Boolean))
+    const [text = NEXT, ...or] = phraseWords(
+      pass,
+      starts
+        .map((event) => cueText(event, vocabulary))
+        .find(Boolean)
+        ?.split('|')[0]
+        ?.trim(),
+    )
     cues.push({ at: pass.at, kind: 'phrase', text, or })
   }
   const last = new Map<string, string>()
   for (const event of [...pass.events].sort((a, b) => a.at - b.at)) {
     if (!layers.includes(event.layer)) continue
     const move = event.what.kind === 'move' ? vocabulary.find(event.what.move) : undefined
-    const text = cueOf(event) ?? ''
+    const text = cueText(event, vocabulary) ?? ''
     // The same move again changes nothing, so there is nothing to say; a written cue is meant.
     const isAgain = event.cue === undefined && last.get(event.layer) === text
     last.set(event.layer, text)
     if (text === '' || isAgain) continue
     const kind = turning.has(event.id) ? 'turn' : move?.kind === 'accent' ? 'accent' : 'layer'
-    cues.push({ at: pass.at + event.at, kind, text })
+    for (const [i, word] of wordsOver(text, event).entries())
+      cues.push({ ...word, at: pass.at + word.at, kind, ...(i > 0 && { isWithin: true }) })
   }
   const label = labelIn(pass.phrase.counts)
   for (const remark of pass.remarks) {
@@ -107,8 +131,11 @@ export function announcementOf(
   const words = pass
     ? cuesOf(simulation, pass, layers)
         .filter(
-          ({ at, kind }) =>
-            kind !== 'phrase' && at >= from && at < from + NAMED_COUNTS * TICKS_PER_COUNT,
+          ({ at, kind, isWithin }) =>
+            kind !== 'phrase' &&
+            !isWithin &&
+            at >= from &&
+            at < from + NAMED_COUNTS * TICKS_PER_COUNT,
         )
         .map(({ text }) => text)
     : []

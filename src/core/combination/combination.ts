@@ -91,6 +91,19 @@ export const RemarkKind = z.enum([
 ])
 export type RemarkKind = z.infer<typeof RemarkKind>
 
+/** What the caller says on each count: its number, on some counts only or on all, its word, the name of what begins, or nothing. */
+export const CountCalls = z
+  .object({
+    says: z.enum(['numbers', 'words', 'names', 'none']),
+    counts: z.array(z.int().min(1).max(MOST_PHRASE_COUNTS)).min(1).readonly().optional(),
+  })
+  .refine(({ says, counts }) => says === 'numbers' || !counts, {
+    message: 'only numbers are said on some counts',
+    path: ['counts'],
+  })
+  .readonly()
+export type CountCalls = z.infer<typeof CountCalls>
+
 /** A word of the sheet that belongs to a place in time, not to one move. */
 export const Remark = z
   .object({
@@ -106,6 +119,12 @@ export const Remark = z
     hand: Side.optional(),
     /** Stays as written when the combination is mirrored. */
     kept: z.literal(true).optional(),
+    /** No number is said on the counts it covers. */
+    only: z.literal(true).optional(),
+  })
+  .refine(({ kind, only }) => kind === 'say' || !only, {
+    message: 'only what is said can be said alone',
+    path: ['only'],
   })
   .refine(({ kind, hand, kept }) => kind === 'prop' || (!hand && !kept), {
     message: 'only a prop is held in a hand',
@@ -145,6 +164,8 @@ export const Phrase = z
     name: z.string().regex(/^[\p{L}\p{N}-]+$/u),
     title: z.string(),
     counts: z.int().min(1).max(MOST_PHRASE_COUNTS),
+    /** Said on its counts, otherwise than on those of the combination. */
+    call: CountCalls.optional(),
     events: z.array(Event).max(MOST_EVENTS, `${MOST_EVENTS} moves are the most`).readonly(),
     remarks: z.array(Remark).readonly().optional(),
     facings: z.array(WrittenFacing).readonly().optional(),
@@ -213,6 +234,8 @@ export const Combination = z
     keepTurns: z.literal(true).optional(),
     /** Danced once: nothing has to join its beginning. */
     once: z.literal(true).optional(),
+    /** What is said on its counts; numbers where it is not given. */
+    call: CountCalls.optional(),
     song: z.string().min(1).optional(),
     by: z.string().min(1).optional(),
     tags: z.array(z.string().min(1)).min(1).readonly().optional(),

@@ -165,10 +165,10 @@ describe('the other side', () => {
       ({ kind }) => kind === 'cue',
     )
     expect(said.map(({ dancing, text }) => `${dancing.side} ${text}`)).toEqual([
-      'R left foot',
-      'R right foot',
-      'L right foot',
-      'L left foot',
+      'R 2: left foot',
+      'R 2: right foot',
+      'L 2: right foot',
+      'L 2: left foot',
     ])
     const simulation = simulate(combination, vocabulary)
     expect(

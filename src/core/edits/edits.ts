@@ -1,6 +1,7 @@
 import type { Side } from '../body/side'
 import {
   type Combination,
+  type CountCalls,
   type Event,
   lengthOf,
   type Phrase,
@@ -155,6 +156,11 @@ export const keepTurns =
 export const dancedOnce =
   (isOnce: boolean): Edit =>
   ({ once: _, ...combination }) => ({ ...combination, ...(isOnce && { once: true }) })
+
+/** What the caller says on its counts; without it their numbers. */
+export const callCounts =
+  (call: CountCalls | undefined): Edit =>
+  ({ call: _, ...combination }) => ({ ...combination, ...(call && { call }) })
 
 /** Writes a figure out as its single steps, so that each can be changed. */
 export const openFigure =

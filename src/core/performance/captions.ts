@@ -1,5 +1,5 @@
 import { sideWord } from '../body/side'
-import { leadOf } from '../calling/cues'
+import { leadOf, wordsOver } from '../calling/cues'
 import { capital } from '../capital'
 import type { Dancing } from '../combination/dancing'
 import { type Pass, passAt } from '../combination/passes'
@@ -73,20 +73,25 @@ function written(segment: Segment, caption: Make): readonly Caption[] {
     const { name, title } = pass.phrase
     const label = labelIn(pass.phrase.counts)
     const cues = [
-      ...pass.events.flatMap(({ at, length, cue }) => (cue ? [{ at, length, text: cue }] : [])),
+      ...pass.events.flatMap((event) => {
+        const [first, ...later] = event.cue ? wordsOver(event.cue, event) : []
+        const { length } = event
+        const within = later.map((word) => ({ ...word, length: COUNT, isWithin: true }))
+        return first ? [{ ...first, length, isWithin: false }, ...within] : []
+      }),
       ...pass.remarks.flatMap((remark) => {
         const text = calledWords(remark, label)
-        return text === undefined ? [] : [{ ...remark, text }]
+        return text === undefined ? [] : [{ ...remark, text, isWithin: false }]
       }),
     ]
     return [
       ...(pass.at >= from
         ? [caption('phrase', pass.at - from, COUNT, title ? `${name}: ${title}` : name)]
         : []),
-      ...cues.map(({ at, length, text }) => {
+      ...cues.map(({ at, length, text, isWithin }) => {
         const of = pass.at + at - from
         // As the voice does, a lead ahead; where there is no room for it on its own count.
-        return of < lead
+        return of < lead || isWithin
           ? caption('cue', of, length, text)
           : caption('cue', of - lead, COUNT, `${aheadOf(segment, { at: of - lead, of })}${text}`)
       }),

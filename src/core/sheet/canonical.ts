@@ -42,7 +42,7 @@ const byTimeAndText = (a: Remark, b: Remark): number =>
   compared(a.kind, b.kind) ||
   a.length - b.length ||
   compared(a.text, b.text) ||
-  compared(`${a.hand}${a.kept}`, `${b.hand}${b.kept}`)
+  compared(`${a.hand}${a.kept}${a.only}`, `${b.hand}${b.kept}${b.only}`)
 
 /**
  * The same combination in its one plain form: events and remarks in order, ids made from
@@ -125,6 +125,7 @@ function placed(
 }
 
 const phraseWords = ({
+  call,
   events,
   remarks = [],
   facings = [],
@@ -136,7 +137,8 @@ const phraseWords = ({
       events.some(({ layer }) => layer === word) ||
       remarks.some(({ kind }) => kind === word) ||
       unread.some(({ line }) => line === word) ||
-      (word === 'facing' && facings.length > 0),
+      (word === 'facing' && facings.length > 0) ||
+      (word === 'call' && call !== undefined),
   ),
 ]
 
@@ -147,6 +149,7 @@ function headerWords(combination: Combination): readonly string[] {
     level,
     keepTurns,
     once,
+    call,
     song,
     by,
     tags,
@@ -165,6 +168,7 @@ function headerWords(combination: Combination): readonly string[] {
     ['level', level !== undefined],
     ['keep', keepTurns === true],
     ['once', once === true],
+    ['call', call !== undefined],
     ['song', song !== undefined],
     ['by', by !== undefined],
     ['tags', tags !== undefined],

@@ -89,12 +89,13 @@ const landingsOf = (phrase: Phrase): readonly Tick[] =>
 
 /** A cue that fits into its own column: one, on a place of its own length. */
 const isPlainCue = (
-  { kind, at, length }: NonNullable<Phrase['remarks']>[number],
+  { kind, at, length, only }: NonNullable<Phrase['remarks']>[number],
   _: number,
   all: NonNullable<Phrase['remarks']>,
 ): boolean =>
   kind === 'say' &&
   length === slotAt(at) &&
+  !only &&
   all.filter((other) => other.kind === 'say' && other.at === at).length === 1
 
 const plainCue = ({ remarks = [] }: Phrase, at: Tick): string | undefined =>

@@ -1,4 +1,4 @@
-import type { Comment, Remark, Unread, WrittenFacing } from '../combination/combination'
+import type { Comment, CountCalls, Remark, Unread, WrittenFacing } from '../combination/combination'
 import { EntryProblem } from '../entry/reader'
 import type { WrittenEvent } from './entry'
 import { offsetIn, type Placed, type SheetMessage } from './lines'
@@ -8,6 +8,7 @@ export interface DraftPhrase {
   readonly name: string
   readonly title: string
   readonly counts: number
+  call?: CountCalls
   readonly events: (WrittenEvent & { readonly from: number; readonly to: number })[]
   readonly remarks: Omit<Remark, 'id'>[]
   readonly facings: WrittenFacing[]

@@ -1,7 +1,7 @@
 import { isHalfDegrees } from '../body/facing'
 import { ArmPlace, Compass, Gaze, Level } from '../body/places'
 import { Side, Weight } from '../body/side'
-import { DancerLevel, type Leave, type Start } from '../combination/combination'
+import { type CountCalls, DancerLevel, type Leave, type Start } from '../combination/combination'
 import { armPlaceIn } from '../entry/armPlaceIn'
 import { nearest, squashed } from '../entry/names'
 import { leaveIn } from '../entry/options'
@@ -9,6 +9,7 @@ import { EntryProblem, hint } from '../entry/reader'
 import { type Token, tokensIn } from '../entry/tokens'
 import { FAMILIES, Family, OwnMove } from '../moves/move'
 import { Tempo } from '../time/tempo'
+import { readCountCalls } from './countCalls'
 import type { HeaderWord } from './lines'
 
 /** What the header lines of a sheet say, as far as they have been read. */
@@ -26,6 +27,7 @@ export interface Header {
   rest?: number
   keepTurns?: true
   once?: true
+  call?: CountCalls
   song?: string
   by?: string
   tags?: string[]
@@ -213,6 +215,9 @@ export function readHeaderInto(
     case 'once':
       if (first) throw new EntryProblem('“once” stands alone: a piece that is danced once.', first)
       header.once = true
+      return
+    case 'call':
+      header.call = readCountCalls(text)
       return
     case 'tags': {
       const tags = tagsIn(text, tokens)

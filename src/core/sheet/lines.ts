@@ -20,6 +20,7 @@ const HEADER_WORDS = [
   'rest',
   'keep',
   'once',
+  'call',
   'song',
   'by',
   'tags',
@@ -30,6 +31,7 @@ const HEADER_WORDS = [
 ] as const
 export type HeaderWord = (typeof HEADER_WORDS)[number]
 export const PHRASE_WORDS = [
+  'call',
   'free',
   'pose',
   'feet',
@@ -49,7 +51,9 @@ export const PHRASE_WORDS = [
 ] as const
 export type PhraseWord = (typeof PHRASE_WORDS)[number]
 export type LineWord = HeaderWord | PhraseWord | 'phrase'
-export const LINE_WORDS: readonly LineWord[] = [...HEADER_WORDS, 'phrase', ...PHRASE_WORDS]
+export const LINE_WORDS: readonly LineWord[] = [
+  ...new Set<LineWord>([...HEADER_WORDS, 'phrase', ...PHRASE_WORDS]),
+]
 export const isHeaderWord = (word: string): word is HeaderWord =>
   HEADER_WORDS.includes(word as HeaderWord)
 const isLineWord = (word: string): word is LineWord => LINE_WORDS.includes(word as LineWord)

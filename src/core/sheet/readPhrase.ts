@@ -6,6 +6,7 @@ import { EntryProblem, sideIn } from '../entry/reader'
 import { type Token, tokensIn } from '../entry/tokens'
 import type { Vocabulary } from '../moves/vocabulary'
 import { endOf, MOST_PHRASE_COUNTS, type Tick } from '../time/time'
+import { readCountCalls } from './countCalls'
 import { type DraftPhrase, emptyPhrase, type Messages } from './draft'
 import { readEntry, readFree, type WrittenEvent } from './entry'
 import type { Header } from './header'
@@ -80,7 +81,8 @@ export function readLayerLine(
   } as const
   for (const entry of entriesIn(line.body)) {
     const read = (text: string) => {
-      if (word === 'facing') readFacing(text, place, phrase)
+      if (word === 'call') phrase.call = readCountCalls(text)
+      else if (word === 'facing') readFacing(text, place, phrase)
       else if (word === 'free') placeAll(readFree(text, place), entry, phrase)
       else if (!isLayer(word)) readRemark(word, text, place, phrase)
       else placeAll(readEntry(text, place), entry, phrase)
@@ -88,7 +90,10 @@ export function readLayerLine(
     const problem = problemOf(() => read(entry.text))
     if (!problem) continue
     // Of several counts only those are lost that are none; what is wrong with all of them is said once.
-    const each = eachCount(entry.text).map((text) => ({ text, wrong: problemOf(() => read(text)) }))
+    const each = (word === 'call' ? [] : eachCount(entry.text)).map((text) => ({
+      text,
+      wrong: problemOf(() => read(text)),
+    }))
     const isSome = each.some(({ wrong }) => !wrong)
     messages.problem(problem, entry)
     for (const { text, wrong } of isSome ? each : [{ text: entry.text, wrong: problem }])
@@ -145,7 +150,7 @@ function readFacing(
 }
 
 function readRemark(
-  kind: Exclude<PhraseWord, Layer | 'facing' | 'free'>,
+  kind: Exclude<PhraseWord, Layer | 'facing' | 'free' | 'call'>,
   text: string,
   place: Parameters<typeof readWhen>[1],
   phrase: DraftPhrase,
@@ -165,7 +170,8 @@ function readRemark(
   const isProp = kind === 'prop'
   const hand = isProp ? sideIn(words[0]) : undefined
   const kept = isProp && words.at(-1)?.text === '!keep' && words.length > 1
-  const [said, more] = words.slice(hand ? 1 : 0, kept ? -1 : undefined)
+  const only = kind === 'say' && words.at(-1)?.text === 'only' && words.length > 1
+  const [said, more] = words.slice(hand ? 1 : 0, kept || only ? -1 : undefined)
   if (!said?.quoted || said.open || said.text.trim() === '' || more)
     throw new EntryProblem(`Write when and what in quotes: ${kind} 1 "…".`, {
       at: (more ?? said ?? when).at,
@@ -180,6 +186,7 @@ function readRemark(
       ...(due !== undefined && { for: due }),
       ...(hand && { hand }),
       ...(kept && { kept }),
+      ...(only && { only }),
     })
 }
 

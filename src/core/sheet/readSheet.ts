@@ -18,6 +18,7 @@ import { canonical, canonicalIds } from './canonical'
 import { type DraftPhrase, emptyPhrase, Messages } from './draft'
 import { type Header, type KeepPart, readHeaderInto, readStartInto } from './header'
 import {
+  type HeaderWord,
   isHeaderWord,
   LINE_WORDS,
   linesIn,
@@ -70,6 +71,12 @@ export function readSheet(sheet: string, base: Vocabulary): SheetRead {
     into.push({ text: [line.word, asTyped(line.body)].filter(Boolean).join(' ') })
 
   // The header first, wherever it stands: the phrases hang on it.
+  const firstPhrase = lines.findIndex(({ word }) => word === 'phrase')
+  /** What is called is said before the phrases for all of them, and in one for it alone. */
+  const headerWordOf = ({ word }: SheetLine, i: number): HeaderWord | undefined =>
+    word && isHeaderWord(word) && (word !== 'call' || firstPhrase < 0 || i < firstPhrase)
+      ? word
+      : undefined
   const orderLines: SheetLine[] = []
   const startLines: SheetLine[] = []
   const keepPart =
@@ -78,15 +85,16 @@ export function readSheet(sheet: string, base: Vocabulary): SheetRead {
       messages.problem(problem, line.body)
       unread.push({ text: `${line.word} ${part}` })
     }
-  for (const line of lines) {
-    if (!line.word || !isHeaderWord(line.word)) continue
-    if (line.word === 'order') {
+  for (const [i, line] of lines.entries()) {
+    const word = headerWordOf(line, i)
+    if (!word) continue
+    if (word === 'order') {
       orderLines.push(line)
       continue
     }
     try {
-      readHeaderInto(header, line.word, line.body.text, keepPart(line))
-      if (line.word === 'start') startLines.push(line)
+      readHeaderInto(header, word, line.body.text, keepPart(line))
+      if (word === 'start') startLines.push(line)
     } catch (problem) {
       messages.problem(problem, line.body)
       keepLine(unread, line)
@@ -122,7 +130,8 @@ export function readSheet(sheet: string, base: Vocabulary): SheetRead {
   const order = readOrder(orderLines, phrases, messages, unread)
   const firstName = order[0]?.phrase
   let phrase: DraftPhrase | undefined
-  for (const line of lines) {
+  for (const [i, line] of lines.entries()) {
+    const headerWord = headerWordOf(line, i)
     const said = (word: string | undefined, into: Comment[]) => {
       for (const comment of line.comments)
         into.push({ ...(word && { before: word }), text: comment })
@@ -131,8 +140,8 @@ export function readSheet(sheet: string, base: Vocabulary): SheetRead {
     if (made) {
       phrase = made
       said('phrase', made.comments)
-    } else if (line.word && isHeaderWord(line.word)) {
-      said(line.word, comments)
+    } else if (headerWord) {
+      said(headerWord, comments)
     } else if (!line.word || !phrase) {
       messages.add(
         strayText(line, phrase !== undefined),
@@ -240,6 +249,7 @@ function build(
     ...(header.rest !== undefined && { rest: header.rest }),
     ...(header.keepTurns && { keepTurns: true as const }),
     ...(header.once && { once: true as const }),
+    ...(header.call && { call: header.call }),
     ...(header.song && { song: header.song }),
     ...(header.by && { by: header.by }),
     ...(header.tags && { tags: header.tags }),
@@ -252,7 +262,7 @@ function build(
 }
 
 function builtPhrase(draft: DraftPhrase, first: boolean): Phrase {
-  const { name, title, counts, comments, unread, facings } = draft
+  const { name, title, counts, call, comments, unread, facings } = draft
   // A pickup of a phrase that is not danced first was refused where it was read.
   const inside = <T extends { at: number }>(list: readonly T[]) =>
     first ? list : list.filter(({ at }) => at >= 0)
@@ -264,6 +274,7 @@ function builtPhrase(draft: DraftPhrase, first: boolean): Phrase {
     name,
     title,
     counts,
+    ...(call && { call }),
     events: inside(draft.events.map(({ event }, i): Event => ({ ...event, id: `${name}:${i}` }))),
     ...(remarks.length > 0 && { remarks }),
     ...(facings.length > 0 && { facings: inside(facings) }),

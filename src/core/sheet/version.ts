@@ -92,17 +92,26 @@ const OLD_FAMILIES: ReadonlySet<string> = new Set(FIRST_FAMILIES)
 const NEW_REMARKS: ReadonlySet<RemarkKind> = new Set(['pose', 'breath', 'face', 'prepare'])
 
 /** The version a sheet of a combination needs: 2 only where it says what version 1 could not. */
-export const sheetVersionOf = ({ once, start, phrases, order, families }: Combination): 1 | 2 =>
+export const sheetVersionOf = ({
+  once,
+  call,
+  start,
+  phrases,
+  order,
+  families,
+}: Combination): 1 | 2 =>
   once ||
+  call ||
   loopIndex({ order }) > 0 ||
   families.some((family) => !OLD_FAMILIES.has(family)) ||
   isHalf(start.facing) ||
   areNew(start.arms) ||
   NEW_LOOKS.has(start.gaze) ||
   phrases.some(
-    ({ events, facings = [], remarks = [] }) =>
+    ({ events, facings = [], remarks = [], ...phrase }) =>
+      phrase.call ||
       events.some(isNew) ||
-      remarks.some(({ kind }) => NEW_REMARKS.has(kind)) ||
+      remarks.some(({ kind, only }) => only || NEW_REMARKS.has(kind)) ||
       facings.some(({ degrees }) => isHalf(degrees)),
   )
     ? 2

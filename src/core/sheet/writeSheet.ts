@@ -26,6 +26,7 @@ import { kindOf, type What } from '../what/kinds'
 import { gazeText } from '../what/look'
 import { moveText } from '../what/move'
 import { canonical, tickOfUnread } from './canonical'
+import { countCallsText } from './countCalls'
 import { type LineWord, leavesQuoteOpen } from './lines'
 import { sheetVersionOf } from './version'
 
@@ -91,6 +92,7 @@ function headerLines(combination: Combination): readonly string[] {
   out.add('level', level && header('level', level))
   out.add('keep', combination.keepTurns && header('keep', 'turns'))
   out.add('once', combination.once && 'once')
+  out.add('call', combination.call && header('call', countCallsText(combination.call)))
   out.add('song', combination.song && header('song', plainText(combination.song)))
   out.add('by', combination.by && header('by', plainText(combination.by)))
   out.add('tags', combination.tags && header('tags', combination.tags.map(tagText).join(', ')))
@@ -190,11 +192,16 @@ function phraseLines(phrase: Phrase, vocabulary: Vocabulary, isBare: boolean): r
             kind === 'breath' ? remark.text : remark.text && quoted(remark.text),
             remark.for !== undefined && `for ${labelIn(counts)(remark.for)}`,
             remark.kept && '!keep',
+            remark.only && 'only',
           ]
             .filter(Boolean)
             .join(' '),
         })),
     )
+  line(
+    'call',
+    phrase.call ? [{ at: Number.NEGATIVE_INFINITY, text: countCallsText(phrase.call) }] : [],
+  )
   line(
     'free',
     events

@@ -148,7 +148,14 @@ function move(state: BodyState, action: FootAction, at: Tick, landing: Landing):
     case 'leap':
       return foot
         ? {
-            ...place(landed, state, action, foot, at, landing),
+            ...place(
+              action.shared ? standing(landed, otherSide[foot]) : landed,
+              state,
+              action,
+              foot,
+              at,
+              landing,
+            ),
             weight: action.shared ? 'both' : foot,
           }
         : state

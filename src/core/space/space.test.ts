@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
 import { holds } from '../../../tests/holds'
 import { combination, feet, on } from '../../../tests/write'
+import { loopTick } from '../combination/loop'
 import { mirror } from '../combination/mirror'
 import { houseOf, USUAL_HOUSE, USUAL_RULES } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
@@ -51,10 +52,12 @@ describe('the way over the floor', () => {
         if (any.start.facing === 0)
           for (const edge of ['left', 'right', 'back', 'front'] as const)
             expect(direct[edge]).toBeCloseTo(once[edge], 9)
-        // From count 1: what a pickup that is danced once travels is no part of a round.
-        const begin = any.pickup?.each
-          ? image[0]?.points[0]
-          : image[0]?.points.findLast(({ at }, i) => i === 0 || at < 0)
+        // From where it is danced again: what is danced once, a pickup too, travels no more.
+        const loop = loopTick(any)
+        const begin =
+          any.pickup?.each && loop === 0
+            ? image[0]?.points[0]
+            : image[0]?.points.findLast(({ at }, i) => i === 0 || at < loop)
         const end = image[switching ? 1 : 0]?.points.at(-1)
         const away = endsAway(lead, switching)
         if (any.start.facing === 0 && begin && end)

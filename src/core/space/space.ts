@@ -1,5 +1,6 @@
 import { type FloorPoint, palmAt } from '../body/places'
 import { SIDES, type Side } from '../body/side'
+import { loopTick } from '../combination/loop'
 import { pickupTicks } from '../combination/passes'
 import { type House, MODEL_HEIGHT } from '../house/house'
 import { courseOf } from '../simulate/course'
@@ -37,14 +38,15 @@ const depthOf = ({ back, front }: Area): number => front - back
 
 /** What of a dance is one round: the first one has the pickup before it, all of them where it is danced each time. */
 function roundIn(simulation: Simulation, isFirst: boolean) {
-  const { combination, danced, length, start } = simulation
+  const { combination, danced, length, start, opening } = simulation
   const { from, to } = roundEnds(simulation)
   const until = combination.pickup?.each ? length - pickupTicks(combination) : length
-  const fromOne = isFirst || combination.pickup?.each
-  const steps = danced.filter(({ at }) => at < until && (fromOne || at >= 0))
+  const loop = loopTick(combination)
+  const fromOne = isFirst || (combination.pickup?.each && loop === 0)
+  const steps = danced.filter(({ at }) => at < until && (fromOne || at >= loop))
   const last = steps.at(-1)?.after
   return {
-    begin: fromOne ? start : from,
+    begin: fromOne ? start : loop > 0 ? opening : from,
     // The weight may settle between the feet behind the last step, and the middle with it.
     bodies: last && last.weight !== to.weight ? [...steps, { at: until, after: to }] : steps,
   }

@@ -3,6 +3,7 @@ import type { Layer } from '../body/layers'
 import { sideWord } from '../body/side'
 import { capital } from '../capital'
 import type { Combination, Event, Remark } from '../combination/combination'
+import { cueWords } from '../combination/cueWords'
 import { formName } from '../combination/forms'
 import type { DancedEvent } from '../combination/lengths'
 import { nameOf } from '../combination/names'
@@ -162,7 +163,7 @@ function sayCount(
     weight: weight === 'both' ? 'both feet' : `${sideWord[weight]} foot`,
     cues: [
       ...new Set([
-        ...here.flatMap(({ cue }) => (cue ? [cue] : [])),
+        ...here.flatMap(({ cue }) => (cue ? [cueWords(cue).join(', ')] : [])),
         ...remarks.flatMap((remark) => calledWords(remark, label) ?? []),
       ]),
     ],

@@ -162,7 +162,7 @@ const Card = memo(function Card({
           size="xs"
           label="Cue"
           className={classes.grow}
-          placeholder={move?.cue ?? 'said before it'}
+          placeholder={move?.cue ?? 'ribs | hips | lift'}
           value={event.cue ?? ''}
           onChange={({ currentTarget }) =>
             rewrite(session, event, { cue: currentTarget.value }, `cue ${event.id}`)

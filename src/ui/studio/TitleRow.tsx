@@ -21,6 +21,7 @@ import * as edits from '../../core/edits/edits'
 import { otherSideWritten } from '../../core/edits/otherSide'
 import * as phrases from '../../core/edits/phrases'
 import { Family, familiesWith } from '../../core/moves/move'
+import { countCallsText, readCountCalls } from '../../core/sheet/countCalls'
 import { FORMATS, type Format } from '../../core/sheet/formats'
 import { FASTEST, SLOWEST } from '../../core/time/tempo'
 import { FORMAT_WORDS } from '../combinations/CombinationCard'
@@ -179,6 +180,16 @@ const WEIGHT_WORD: Readonly<Record<Weight, string>> = {
   both: 'on both feet',
 }
 
+const NUMBERS = 'numbers'
+/** What the caller can be asked to say, as the sheet writes it. */
+const CALLED = [
+  { value: NUMBERS, label: 'their numbers' },
+  { value: 'numbers 1,3,5,7', label: '1, 3, 5 and 7 only' },
+  { value: 'words', label: 'the words that go with them' },
+  { value: 'names', label: 'the names of what begins' },
+  { value: 'none', label: 'nothing' },
+]
+
 /** Tempo, families and start stance, behind one button. */
 function Settings({ session }: { session: Session }) {
   const start = useStore(session, (s) => danceOf(s).start)
@@ -190,6 +201,10 @@ function Settings({ session }: { session: Session }) {
   const pickup = useStore(session, (s) => documentOf(s).pickup)
   const keepTurns = useStore(session, (s) => documentOf(s).keepTurns === true)
   const isOnce = useStore(session, (s) => documentOf(s).once === true)
+  const called = useStore(session, (s) => {
+    const { call } = documentOf(s)
+    return call ? countCallsText(call) : NUMBERS
+  })
   const setPickup = (counts: number, each: boolean) =>
     change(session, 'change the pickup', phrases.setPickup(counts, each))
   const describe = (label: string, changes: Parameters<typeof edits.describe>[0]) =>
@@ -282,6 +297,23 @@ function Settings({ session }: { session: Session }) {
             onCommit={(counts) => setPickup(counts, pickup?.each ?? false)}
           />
         </div>
+        <NativeSelect
+          label="Said on the counts"
+          data={[
+            ...CALLED,
+            ...(CALLED.some(({ value }) => value === called)
+              ? []
+              : [{ value: called, label: called }]),
+          ]}
+          value={called}
+          onChange={({ currentTarget: { value } }) =>
+            change(
+              session,
+              'change what is said on the counts',
+              edits.callCounts(value === NUMBERS ? undefined : readCountCalls(value)),
+            )
+          }
+        />
         <Switch
           mt="xs"
           label="Turns keep their direction on the other side"
