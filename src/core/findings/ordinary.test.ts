@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { ORDINARY, SLIPS } from '../../../tests/ordinary'
+import { IN_WORDS, ORDINARY, SLIPS } from '../../../tests/ordinary'
 import type { Combination } from '../combination/combination'
 import { mirror } from '../combination/mirror'
 import { vocabulary } from '../moves/vocabulary'
@@ -31,10 +31,12 @@ const DESERVED: Readonly<Record<string, readonly string[]>> = {
   'Snakes over circles': ['note join.ribs B8'],
 }
 
-describe('an ordinary combination', () => {
-  it('is one of sixty', () => expect(new Set(ORDINARY.map(titleOf)).size).toBe(60))
+const ALL = [...ORDINARY, ...IN_WORDS]
 
-  it.each(ORDINARY.map((sheet) => ({ title: titleOf(sheet), sheet })))(
+describe('an ordinary combination', () => {
+  it('is one of eighty', () => expect(new Set(ALL.map(titleOf)).size).toBe(80))
+
+  it.each(ALL.map((sheet) => ({ title: titleOf(sheet), sheet })))(
     '$title raises nothing an instructor would frown at',
     ({ title, sheet }) => {
       const left = said(sheet).filter((one) => !GOES_ON.test(one))

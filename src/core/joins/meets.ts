@@ -120,7 +120,7 @@ export function gapsInto(simulation: Simulation, into: 'repeat' | 'switch'): rea
         },
       ]
     }
-    return rest > 0 || beginsAnywhere(first) ? [] : [words]
+    return rest > 0 || beginsAnywhere(first, loop) ? [] : [words]
   })
 }
 
@@ -153,6 +153,6 @@ function partOf(needs: Partial<Places>, part: JoinPart): Partial<Places> | undef
   return needs[part] === undefined ? undefined : { [part]: needs[part] }
 }
 
-/** A place or a path on count 1 goes on from wherever the part is. */
-const beginsAnywhere = ({ at, kind }: Run): boolean =>
-  at <= 0 && (kind === 'place' || kind === 'path')
+/** A place or a path on the count on which later rounds begin goes on from wherever the part is. */
+const beginsAnywhere = ({ at, kind }: Run, loop: number): boolean =>
+  at <= loop && (kind === 'place' || kind === 'path')

@@ -194,6 +194,8 @@ function followSlice(pass: Pass, { entry, slice, vocabulary, house }: Begun): Co
   let { places, hipsUntil } = entry
   let turned = 0
   const held: HeldUntil[] = []
+  /** What is held now, and where it was before the first of several holds in a row. */
+  const origins: HeldUntil[] = []
   const lastEnd = { ...entry.lastEnd }
   const back = (to: Places, part: PlacePart, at: number, sides: readonly Side[] = SIDES) => {
     places = to
@@ -273,6 +275,11 @@ function followSlice(pass: Pass, { entry, slice, vocabulary, house }: Begun): Co
       for (const part of ANY_PLACES)
         if (!dequal(before[part], after[part])) returns.push({ part, sides: SIDES, at, after })
     const { until } = event
+    if (until === undefined && origins.length > 0)
+      for (const { part, sides } of partsSent(event))
+        for (const [i, one] of origins.entries())
+          if (one.part === part)
+            origins[i] = { ...one, sides: one.sides.filter((side) => !sides.includes(side)) }
     if (until !== undefined) {
       const sentOn = pass.events
         .filter((other) => other.at > event.at && other.at < until + TICKS_PER_COUNT)
@@ -280,7 +287,14 @@ function followSlice(pass: Pass, { entry, slice, vocabulary, house }: Begun): Co
       for (const { part, sides } of partsSent(event)) {
         const gone = sentOn.filter((other) => other.part === part).flatMap((other) => other.sides)
         const own = sides.filter((side) => !gone.includes(side))
-        held.push({ at: pass.at + until, part, sides: own, from: before })
+        const ends = pass.at + until
+        const from = origins
+          .filter(
+            (one) => one.part === part && one.sides.length > 0 && one.at + TICKS_PER_COUNT > at,
+          )
+          .reduce((places, one) => withPartOf(places, one.from, one), before)
+        held.push({ at: ends, part, sides: own, from })
+        origins.push({ at: ends, part, sides, from })
       }
       held.sort((a, b) => a.at - b.at)
     }

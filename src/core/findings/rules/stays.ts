@@ -7,7 +7,7 @@ import type { BodyPart } from '../../moves/move'
 import type { Vocabulary } from '../../moves/vocabulary'
 import { overlap, type Span, tick } from '../../time/time'
 import type { Found } from '../finding'
-import { type Rule, spotIn, spotOf } from '../rule'
+import { type Rule, spotIn } from '../rule'
 
 /** The parts that move where a layer does. */
 const PARTS: Readonly<Partial<Record<Layer, readonly BodyPart[]>>> = {
@@ -43,6 +43,10 @@ export const stays: Rule = {
   },
 }
 
+/** Where something is danced in a time in which nothing should be. */
+const withinBoth = (pass: Pass, still: Span, event: DancedEvent) =>
+  spotIn(pass, tick(pass.at + Math.max(still.at, event.at)), event.layer)
+
 const isDanced = ({ what }: DancedEvent): boolean => what.kind !== 'stay' && what.kind !== 'free'
 
 /** What moves a layer that is to stay. */
@@ -57,7 +61,7 @@ function* movedIn(stay: DancedEvent, pass: Pass, vocabulary: Vocabulary): Genera
       code: 'stay.moved',
       stays: stay.layer,
       move: nameOf(event, vocabulary),
-      spot: spotOf(pass, event),
+      spot: withinBoth(pass, stay, event),
       events: [event.id, stay.id],
     }
   }
@@ -75,7 +79,7 @@ function* begunIn(pose: Span, pass: Pass, vocabulary: Vocabulary): Generator<Fou
       code: 'stay.moved',
       stays: 'pose',
       move: nameOf(event, vocabulary),
-      spot: spotOf(pass, event),
+      spot: withinBoth(pass, pose, event),
       events: [event.id],
     }
   }
