@@ -23,7 +23,7 @@ export interface Cue {
   readonly isWithin?: true
 }
 
-/** What an event is called by: its own words, or those of its move. */
+/** What an event is called by: its own words, or those of its move. Several are read by `cueWords`. */
 export const cueText = (event: Event, vocabulary: Vocabulary): string | undefined =>
   event.cue ??
   (event.what.kind === 'free' && event.layer === 'feet'
@@ -33,7 +33,7 @@ export const cueText = (event: Event, vocabulary: Vocabulary): string | undefine
       : undefined)
 
 /** The words of a cue over its move, or over its first repeat, each at its part. */
-export function wordsOver(
+export function cuesOver(
   text: string,
   { at, length, what }: Pick<Event, 'at' | 'what'> & { readonly length: number },
 ): readonly { readonly at: number; readonly text: string }[] {
@@ -83,11 +83,7 @@ export function cuesOf(
   if (before && before.phrase.id !== pass.phrase.id) {
     const [text = NEXT, ...or] = phraseWords(
       pass,
-      starts
-        .map((event) => cueText(event, vocabulary))
-        .find(Boolean)
-        ?.split('|')[0]
-        ?.trim(),
+      starts.flatMap((event) => cueWords(cueText(event, vocabulary) ?? ''))[0],
     )
     cues.push({ at: pass.at, kind: 'phrase', text, or })
   }
@@ -101,7 +97,7 @@ export function cuesOf(
     last.set(event.layer, text)
     if (text === '' || isAgain) continue
     const kind = turning.has(event.id) ? 'turn' : move?.kind === 'accent' ? 'accent' : 'layer'
-    for (const [i, word] of wordsOver(text, event).entries())
+    for (const [i, word] of cuesOver(text, event).entries())
       cues.push({ ...word, at: pass.at + word.at, kind, ...(i > 0 && { isWithin: true }) })
   }
   const label = labelIn(pass.phrase.counts)

@@ -116,6 +116,12 @@ describe('what is said on the counts', () => {
     const said = called(lines, { header: 'call names' })
     expect(said).toEqual(expect.arrayContaining(['step R side@0', 'two@12', 'both high-v@24']))
     expect(called(lines, { header: 'call names', side: 'other' })).toContain('step L side@0')
+    // Of several words the first is its name.
+    const several = called('torso 3-6 body-wave-up cue "ribs | lift"', {
+      header: 'call names',
+      mode: 'all',
+    })
+    expect(several.some((text) => text.includes('|'))).toBe(false)
   })
 
   it('are muted where something is said alone', () => {

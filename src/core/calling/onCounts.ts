@@ -1,4 +1,5 @@
 import { LAYERS, type Layer } from '../body/layers'
+import { cueWords } from '../combination/cueWords'
 import { nameOf } from '../combination/names'
 import type { Pass } from '../combination/passes'
 import type { Simulation } from '../simulate/simulate'
@@ -37,7 +38,9 @@ export function saidOnCount(
       const [first] = NAMED_FIRST.filter((layer) => layers.includes(layer)).flatMap((layer) =>
         events.filter((one) => one.layer === layer && one.at === at),
       )
-      return first ? (cueText(first, vocabulary) ?? nameOf(first, vocabulary)) : number
+      if (!first) return number
+      const [word = nameOf(first, vocabulary)] = cueWords(cueText(first, vocabulary) ?? '')
+      return word
     }
   }
 }

@@ -13,7 +13,7 @@ import { repairsFor } from '../repair/offers'
 import { readSheet } from '../sheet/readSheet'
 import { placesBefore } from '../simulate/course'
 import { placesAfter, startPlaces } from '../simulate/places'
-import { simulate, stateAt } from '../simulate/simulate'
+import { roundEnds, simulate, stateAt } from '../simulate/simulate'
 import { weightStretches } from '../simulate/weightStretches'
 import { asDanced, type DancedEvent, dancedIn } from './lengths'
 import { mirrorEvent } from './mirror'
@@ -71,6 +71,16 @@ describe('the passes of a combination', () => {
     })
   })
 
+  it('end as they are written where the phrase that is led into is danced once, and its pickup too', () => {
+    const text =
+      'phrase A 4\n feet <4 touch R; 1 step R; 2 touch L; 3 step L; 4 touch R\nphrase B 4\n feet 1 step R; 2 touch L; 3 step L; 4 touch R\norder A | B'
+    const each = simulate(read(`pickup 1 each\n${text}`), vocabulary)
+    const once = simulate(read(`pickup 1\n${text}`), vocabulary)
+    expect(each.passes).toEqual(once.passes)
+    expect(footJoins(each, vocabulary)).toEqual({ repeats: true, switches: false })
+    expect(roundEnds(each)).toEqual({ from: each.opening, to: each.end })
+  })
+
   it('dance a pickup of every round once at each end, also one longer than the last phrase', () => {
     holds(
       fc.property(
@@ -92,7 +102,8 @@ describe('the passes of a combination', () => {
               { id: 'short', name: 'Short', title: '', counts: short, events: [] },
             ],
             order: [
-              ...any.order,
+              // Where a round begins later, its pickup is danced once.
+              ...any.order.map(({ loops: _, ...entry }) => entry),
               { phrase: 'short', mirrored: false },
               { phrase: 'short', mirrored: true },
             ],

@@ -2,6 +2,7 @@ import type { Vocabulary } from '../moves/vocabulary'
 import { TICKS_PER_COUNT, type Tick, tick } from '../time/time'
 import { type Combination, type Event, lengthOf, type Phrase, type Remark } from './combination'
 import { asDanced, type DancedEvent } from './lengths'
+import { loopIndex } from './loop'
 import { mirrorPhrase } from './mirror'
 
 /** One dancing of a phrase: which, when, and on which side. */
@@ -43,6 +44,13 @@ interface LeadIn {
 export const pickupTicks = ({ pickup }: Pick<Combination, 'pickup'>): Tick =>
   tick((pickup?.counts ?? 0) * TICKS_PER_COUNT)
 
+/**
+ * Ticks of a pickup that is danced before every round; 0 where it is danced once, as it is where
+ * the phrase it leads into is.
+ */
+export const roundPickup = (combination: Pick<Combination, 'pickup' | 'order'>): Tick =>
+  combination.pickup?.each && loopIndex(combination) === 0 ? pickupTicks(combination) : tick(0)
+
 /** The order, written out: where each phrase is danced. */
 export function passPlaces({ phrases, order }: Combination): readonly PassPlace[] {
   const byId = new Map(phrases.map((phrase) => [phrase.id, phrase]))
@@ -69,9 +77,9 @@ export function passPlaces({ phrases, order }: Combination): readonly PassPlace[
  * where it is longer than the last, in place of what is written there.
  */
 export function passesOf(combination: Combination, vocabulary: Vocabulary): readonly Pass[] {
-  const { pickup } = combination
+  const pickup = roundPickup(combination)
   const passes = passPlaces(combination).map((place) => passOf(place, vocabulary))
-  return pickup?.each ? withPickupAtEnd(passes, pickupTicks(combination), vocabulary) : passes
+  return pickup > 0 ? withPickupAtEnd(passes, pickup, vocabulary) : passes
 }
 
 interface KnownPass {

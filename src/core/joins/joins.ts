@@ -1,15 +1,15 @@
 import type { Combination } from '../combination/combination'
 import { loopIndex, loopTick } from '../combination/loop'
 import { mirror } from '../combination/mirror'
-import { passesOf, pickupTicks } from '../combination/passes'
+import { passesOf, roundPickup } from '../combination/passes'
 import type { Vocabulary } from '../moves/vocabulary'
 import { dance, settled } from '../simulate/primitives'
 import {
   type Planned,
   planOf,
+  roundEnds,
   type Simulation,
   settlesAtEnd,
-  stateBefore,
 } from '../simulate/simulate'
 import { startState } from '../simulate/start'
 import type { BodyState } from '../simulate/state'
@@ -33,10 +33,10 @@ interface Opening {
 /** The first steps of a round: of its pickup when every round has one, else from count 1 on. */
 function firstSteps(
   planned: readonly Planned[],
-  { pickup }: Combination,
+  combination: Combination,
   from = 0,
 ): readonly Planned[] {
-  const first = planned.find(({ at }) => (pickup?.each && from === 0) || at >= from)
+  const first = planned.find(({ at }) => roundPickup(combination) > 0 || at >= from)
   return planned.filter(({ at }) => at === first?.at)
 }
 
@@ -47,7 +47,7 @@ function otherOpening(combination: Combination, vocabulary: Vocabulary): Opening
     const phrases = combination.phrases.filter(({ id }) => id === entry.phrase)
     const other = mirror({ ...combination, phrases, order: [entry] })
     const passes = passesOf(other, vocabulary)
-    const steps = firstSteps(planOf(passes, vocabulary, other), other)
+    const steps = firstSteps(planOf(passes, vocabulary, other), combination)
     if (steps.length > 0) return { start: startState(other.start), steps, settles }
     settles ||= passes.some((pass) => settlesAtEnd(pass, vocabulary))
   }
@@ -70,13 +70,11 @@ function fits(end: BodyState, { start, steps, settles }: Opening): boolean {
 
 /** Whether the foot is right at the end for the same side again, and for the other side. */
 export function footJoins(simulation: Simulation, vocabulary: Vocabulary): FootJoins {
-  const { danced, opening, combination, length, passes } = simulation
+  const { danced, opening, combination, passes } = simulation
   const steps = firstSteps(danced, combination, loopTick(combination))
   const before = passes.slice(loopIndex(combination), steps[0]?.pass.index ?? passes.length)
   // A pickup of every round takes the last counts: what it starts from is the end here.
-  const end = combination.pickup?.each
-    ? stateBefore(simulation, length - pickupTicks(combination))
-    : simulation.end
+  const { to: end } = roundEnds(simulation)
   return {
     repeats: fits(end, {
       start: opening,

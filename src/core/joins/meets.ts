@@ -2,7 +2,7 @@ import type { Layer } from '../body/layers'
 import { compassWord, mirrorCompass, mirrorGaze, mirrorTrunk, trunkName } from '../body/places'
 import { loopTick } from '../combination/loop'
 import { mirrorEvent } from '../combination/mirror'
-import { pickupTicks } from '../combination/passes'
+import { roundPickup } from '../combination/passes'
 import { courseOf, endPlaces, placesBefore, type Run, reachSeconds } from '../simulate/course'
 import { isFree, isThere, placesNeeded, startPlaces } from '../simulate/places'
 import { beforeStep, type Simulation, shiftsWeight } from '../simulate/simulate'
@@ -143,9 +143,10 @@ export function placesAtEnds(simulation: Simulation): {
 } {
   const { combination, length } = simulation
   const before = (tick: number): Places => placesBefore(simulation, tick)
-  if (!combination.pickup?.each)
+  const pickup = roundPickup(combination)
+  if (pickup === 0)
     return { begins: before(loopTick(combination)), ends: endPlaces(simulation), until: length }
-  const until = length - pickupTicks(combination)
+  const until = length - pickup
   return { begins: startPlaces(combination.start), ends: before(until), until }
 }
 

@@ -19,6 +19,15 @@ export const FAMILIES: readonly string[] = [
 export const Family = z.string().regex(/^\p{Ll}[\p{Ll}\p{N}-]{0,23}$/u, 'is no word for a family')
 export type Family = z.infer<typeof Family>
 
+/** Words for families as they are stored; what can be none is left out. */
+export const familiesNamed = (words: readonly string[]): readonly Family[] => [
+  ...new Set(
+    words
+      .map((word) => word.trim().toLowerCase().replace(/\s+/g, '-'))
+      .filter((word) => Family.safeParse(word).success),
+  ),
+]
+
 /** All families that are known, and those that somebody uses, each once. */
 export const familiesWith = (used: Iterable<Family>): readonly Family[] => [
   ...new Set([...FAMILIES, ...used]),

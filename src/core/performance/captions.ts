@@ -1,5 +1,5 @@
 import { sideWord } from '../body/side'
-import { leadOf, wordsOver } from '../calling/cues'
+import { cuesOver, leadOf } from '../calling/cues'
 import { capital } from '../capital'
 import type { Dancing } from '../combination/dancing'
 import { type Pass, passAt } from '../combination/passes'
@@ -74,7 +74,7 @@ function written(segment: Segment, caption: Make): readonly Caption[] {
     const label = labelIn(pass.phrase.counts)
     const cues = [
       ...pass.events.flatMap((event) => {
-        const [first, ...later] = event.cue ? wordsOver(event.cue, event) : []
+        const [first, ...later] = event.cue ? cuesOver(event.cue, event) : []
         const { length } = event
         const within = later.map((word) => ({ ...word, length: COUNT, isWithin: true }))
         return first ? [{ ...first, length, isWithin: false }, ...within] : []

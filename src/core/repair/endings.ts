@@ -1,7 +1,7 @@
 import { mirrorFootAction } from '../body/feet'
 import { otherSide, type Side } from '../body/side'
 import { MOST_COUNTS } from '../combination/combination'
-import { pickupTicks } from '../combination/passes'
+import { roundPickup } from '../combination/passes'
 import { OPENED } from './behaviours'
 import { hundredths, type OrderEdit, type RepairGoal } from './feetEdit'
 import { linkSteps } from './link'
@@ -54,7 +54,7 @@ function meets(
     const weights = [end, goal === 'repeat' ? start : otherStart].map(stances.weightOf)
     return weights[0] === weights[1] || weights.includes('both')
   }
-  const from = search.combination.pickup?.each ? -pickupTicks(search.combination) : 0
+  const from = 0 - roundPickup(search.combination)
   const result = endOf(search, opening.phrase, opening.behaviour, {
     stance: end,
     mirrored: opening.mirrored !== (goal === 'switch'),

@@ -1,4 +1,4 @@
-import { pickupTicks } from '../combination/passes'
+import { pickupTicks, roundPickup } from '../combination/passes'
 import { TICKS_PER_COUNT } from '../time/time'
 import { type Behaviour, keyOfEntry } from './behaviours'
 import { hundredths, type OrderEdit } from './feetEdit'
@@ -9,7 +9,7 @@ import { endOf, NO_END, type Search } from './tables'
 /** All ways to dance the next pass. */
 export function* steps(search: Search, node: Node): Generator<Node> {
   const { combination, house } = search
-  const { order, pickup } = combination
+  const { order } = combination
   const entry = order[node.pass]
   if (!entry) return
   const { phrase } = entry
@@ -19,7 +19,8 @@ export function* steps(search: Search, node: Node): Generator<Node> {
   const counts = combination.phrases.find(({ id }) => id === phrase)?.counts ?? 0
   const isLast = node.pass === order.length - 1
   const from = node.pass === 0 ? -pickupTicks(combination) : 0
-  const to = isLast && pickup?.each ? counts * TICKS_PER_COUNT - pickupTicks(combination) : NO_END
+  const pickup = roundPickup(combination)
+  const to = isLast && pickup > 0 ? counts * TICKS_PER_COUNT - pickup : NO_END
   const known = node.chosen.get(phrase)
   const twin = search.twins.get(node.pass)
   const pending = node.twins.get(node.pass)

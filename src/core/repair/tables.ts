@@ -2,7 +2,7 @@ import type { FootAction } from '../body/feet'
 import { type Combination, lengthOf } from '../combination/combination'
 import { dancedIn } from '../combination/lengths'
 import { mirror } from '../combination/mirror'
-import { pickupTicks } from '../combination/passes'
+import { pickupTicks, roundPickup } from '../combination/passes'
 import { twinsOf } from '../combination/twins'
 import type { House } from '../house/house'
 import { readPattern } from '../moves/pattern'
@@ -92,7 +92,7 @@ export function prepare(
     )
     // What follows begins with the first phrase, from any of these.
     const isFirst = combination.order[0]?.phrase === id
-    const begins = combination.pickup?.each ? -pickupTicks(combination) : 0
+    const begins = 0 - roundPickup(combination)
     const openings = entries.map((entry) => ({ ...entry, from: begins, opening: true }))
     if (events.length > 0) addEntries(search, id, isFirst ? [...entries, ...openings] : entries)
   }

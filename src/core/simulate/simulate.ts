@@ -5,7 +5,7 @@ import type { OneSide } from '../combination/combination'
 import { type DancedEvent, footLeftUp } from '../combination/lengths'
 import { loopTick } from '../combination/loop'
 import { oncePerPhrase } from '../combination/oncePerPhrase'
-import { type Pass, passesOf, pickupTicks } from '../combination/passes'
+import { type Pass, passesOf, roundPickup } from '../combination/passes'
 import { type House, type Landing, USUAL_HOUSE } from '../house/house'
 import type { Move } from '../moves/move'
 import { lengthsIn, type TimedAction } from '../moves/pattern'
@@ -323,8 +323,9 @@ export function roundEnds(simulation: Simulation): {
   readonly to: BodyState
 } {
   const { combination, start, opening, end, length } = simulation
-  return combination.pickup?.each
-    ? { from: start, to: stateBefore(simulation, length - pickupTicks(combination)) }
+  const pickup = roundPickup(combination)
+  return pickup > 0
+    ? { from: start, to: stateBefore(simulation, length - pickup) }
     : { from: opening, to: end }
 }
 

@@ -5,6 +5,7 @@ import { holds } from '../../../tests/holds'
 import { combination, feet, on } from '../../../tests/write'
 import { loopTick } from '../combination/loop'
 import { mirror } from '../combination/mirror'
+import { roundPickup } from '../combination/passes'
 import { houseOf, USUAL_HOUSE, USUAL_RULES } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
 import { comeBack } from '../repair/comeBack'
@@ -55,7 +56,7 @@ describe('the way over the floor', () => {
         // From where it is danced again: what is danced once, a pickup too, travels no more.
         const loop = loopTick(any)
         const begin =
-          any.pickup?.each && loop === 0
+          roundPickup(any) > 0
             ? image[0]?.points[0]
             : image[0]?.points.findLast(({ at }, i) => i === 0 || at < loop)
         const end = image[switching ? 1 : 0]?.points.at(-1)

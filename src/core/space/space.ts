@@ -1,7 +1,7 @@
 import { type FloorPoint, palmAt } from '../body/places'
 import { SIDES, type Side } from '../body/side'
 import { loopTick } from '../combination/loop'
-import { pickupTicks } from '../combination/passes'
+import { roundPickup } from '../combination/passes'
 import { type House, MODEL_HEIGHT } from '../house/house'
 import { courseOf } from '../simulate/course'
 import { intoRoom, middleOf } from '../simulate/landing'
@@ -38,15 +38,16 @@ const depthOf = ({ back, front }: Area): number => front - back
 
 /** What of a dance is one round: the first one has the pickup before it, all of them where it is danced each time. */
 function roundIn(simulation: Simulation, isFirst: boolean) {
-  const { combination, danced, length, start, opening } = simulation
+  const { combination, danced, length, start } = simulation
   const { from, to } = roundEnds(simulation)
-  const until = combination.pickup?.each ? length - pickupTicks(combination) : length
+  const pickup = roundPickup(combination)
+  const until = length - pickup
+  const fromOne = isFirst || pickup > 0
   const loop = loopTick(combination)
-  const fromOne = isFirst || (combination.pickup?.each && loop === 0)
   const steps = danced.filter(({ at }) => at < until && (fromOne || at >= loop))
   const last = steps.at(-1)?.after
   return {
-    begin: fromOne ? start : loop > 0 ? opening : from,
+    begin: fromOne ? start : from,
     // The weight may settle between the feet behind the last step, and the middle with it.
     bodies: last && last.weight !== to.weight ? [...steps, { at: until, after: to }] : steps,
   }

@@ -7,7 +7,7 @@ import { cueWords } from '../combination/cueWords'
 import { formName } from '../combination/forms'
 import type { DancedEvent } from '../combination/lengths'
 import { nameOf } from '../combination/names'
-import { type Pass, pickupTicks } from '../combination/passes'
+import { type Pass, pickupTicks, roundPickup } from '../combination/passes'
 import { calledWords, notedWords } from '../combination/remarks'
 import type { Vocabulary } from '../moves/vocabulary'
 import { type Simulation, stateAt } from '../simulate/simulate'
@@ -98,8 +98,8 @@ export function sayPass(
 }
 
 /** When the pickup is danced, over its lines on a page. */
-export const pickupTitle = ({ pickup }: Pick<Combination, 'pickup'>): string =>
-  pickup?.each ? 'Before every round' : 'Before count 1'
+export const pickupTitle = (combination: Pick<Combination, 'pickup' | 'order'>): string =>
+  roundPickup(combination) > 0 ? 'Before every round' : 'Before count 1'
 
 /**
  * What the pickup asks for, count by count; empty without one. Each is called by the count it

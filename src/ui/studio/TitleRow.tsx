@@ -20,7 +20,7 @@ import { textsTurned } from '../../core/combination/mirror'
 import * as edits from '../../core/edits/edits'
 import { otherSideWritten } from '../../core/edits/otherSide'
 import * as phrases from '../../core/edits/phrases'
-import { Family, familiesWith } from '../../core/moves/move'
+import { familiesNamed, familiesWith } from '../../core/moves/move'
 import { countCallsText, readCountCalls } from '../../core/sheet/countCalls'
 import { FORMATS, type Format } from '../../core/sheet/formats'
 import { FASTEST, SLOWEST } from '../../core/time/tempo'
@@ -251,11 +251,7 @@ function Settings({ session }: { session: Session }) {
           data={[...familiesWith(families)]}
           value={[...families]}
           comboboxProps={{ withinPortal: false }}
-          onChange={(picked) => {
-            const said = picked.map((one) => one.trim().toLowerCase().replace(/\s+/g, '-'))
-            const all = said.filter((one) => Family.safeParse(one).success)
-            describe('families', { families: [...new Set(all)] })
-          }}
+          onChange={(picked) => describe('families', { families: familiesNamed(picked) })}
         />
         <div className={classes.cardRow}>
           <NativeSelect
