@@ -27,6 +27,8 @@ const KINDS: Readonly<
   cut: ({ a, b }, _, phrase) => phrases.deleteCounts(phrase, 1 + (a % 8), 1 + (b % 2)),
   retime: ({ a }, _, phrase) => phrases.retime(phrase, a % 2 === 0 ? 2 : 0.5, vocabulary),
   pickup: ({ a, b }) => phrases.setPickup(a % 9, b % 2 === 0),
+  ownPickup: ({ a }, _, phrase) => phrases.setOwnPickup(phrase, a % 4),
+  number: ({ a }, _, phrase) => phrases.numberFrom(phrase, 1 + (a % 12)),
   add: ({ a, b }, _, __, one) =>
     one.phrases.some(({ id }) => id === `added-${a}`)
       ? (same) => same

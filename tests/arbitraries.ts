@@ -296,6 +296,7 @@ const phrase = (index: number, pickup: number): fc.Arbitrary<Phrase> =>
         strange: rarely(fc.array(strange, { minLength: 1, maxLength: 3 })),
         events: fc.array(event(counts, pickup), { maxLength: 14 }),
         call: rarely(countCalls),
+        from: rarely(fc.integer({ min: 2, max: 16 })),
         remarks: rarely(fc.array(remark(counts), { minLength: 1, maxLength: 3 })),
         facings: rarely(
           fc.array(
@@ -307,7 +308,7 @@ const phrase = (index: number, pickup: number): fc.Arbitrary<Phrase> =>
           ),
         ),
       })
-      .map(({ title, call, events, remarks, facings, commented, strange }) => {
+      .map(({ title, call, from, events, remarks, facings, commented, strange }) => {
         // A comment stands before a line that is written.
         const lines = ['phrase', ...LAYERS.filter((layer) => events.some((e) => e.layer === layer))]
         const comments = commented
@@ -318,6 +319,7 @@ const phrase = (index: number, pickup: number): fc.Arbitrary<Phrase> =>
           name: String.fromCharCode(65 + index),
           title: title?.replace(/\n/g, ' ') ?? '',
           counts,
+          from,
           call,
           events: events.map((e, i) => ({ ...e, id: `p${index}e${i}` })),
           remarks:
@@ -355,11 +357,15 @@ const writtenCombination = ({ kept = true } = {}): fc.Arbitrary<Combination> =>
   fc
     .record({
       phrases: fc
-        .record({ n: fc.integer({ min: 1, max: 3 }), pickup: fc.constantFrom(0, 0, 0, 1, 2) })
-        .chain(({ n, pickup }) =>
+        .record({
+          n: fc.integer({ min: 1, max: 3 }),
+          pickup: fc.constantFrom(0, 0, 0, 1, 2),
+          own: fc.constantFrom(0, 0, 0, 1, 2),
+        })
+        .chain(({ n, pickup, own }) =>
           fc.tuple(
             fc.constant(pickup),
-            ...Array.from({ length: n }, (_, i) => phrase(i, i === 0 ? pickup : 0)),
+            ...Array.from({ length: n }, (_, i) => phrase(i, i === 0 ? pickup : own)),
           ),
         ),
       each: fc.boolean(),

@@ -100,7 +100,7 @@ export function cuesOf(
     for (const [i, word] of cuesOver(text, event).entries())
       cues.push({ ...word, at: pass.at + word.at, kind, ...(i > 0 && { isWithin: true }) })
   }
-  const label = labelIn(pass.phrase.counts)
+  const label = labelIn(pass.phrase)
   for (const remark of pass.remarks) {
     const text = calledWords(remark, label)
     if (text !== undefined) cues.push({ at: pass.at + remark.at, kind: 'layer', text })

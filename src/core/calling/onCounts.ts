@@ -3,7 +3,7 @@ import { cueWords } from '../combination/cueWords'
 import { nameOf } from '../combination/names'
 import type { Pass } from '../combination/passes'
 import type { Simulation } from '../simulate/simulate'
-import { endOf, tickOfCount } from '../time/time'
+import { endOf, numberOfCount, tickOfCount } from '../time/time'
 import { cueText } from './cues'
 import { numberWord } from './numbers'
 
@@ -22,14 +22,15 @@ export function saidOnCount(
   count: number,
 ): string | undefined {
   const at = tickOfCount(count)
-  const number = numberWord(count)
+  const named = numberOfCount(count, phrase)
+  const number = numberWord(named)
   if (remarks.some((one) => one.only && one.at <= at && at < endOf(one))) return undefined
   const { says = 'numbers', counts } = phrase.call ?? combination.call ?? {}
   switch (says) {
     case 'none':
       return undefined
     case 'numbers':
-      return !counts || counts.includes(count) ? number : undefined
+      return !counts || counts.includes(named) ? number : undefined
     case 'words': {
       const word = remarks.find((one) => one.kind === 'words' && one.at === at)?.text
       return word ?? events.find((one) => one.at === at && one.words)?.words ?? number

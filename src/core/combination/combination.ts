@@ -8,7 +8,7 @@ import { MOST_PHRASE_COUNTS, TICKS_PER_COUNT, Tick, tick } from '../time/time'
 import { kindOf, What } from '../what/kinds'
 import { EventForms } from './forms'
 
-export const SCHEMA_VERSION = 5
+export const SCHEMA_VERSION = 6
 
 /** A combination has up to 256 counts (model 1). */
 export const MOST_COUNTS = 256
@@ -164,6 +164,10 @@ export const Phrase = z
     name: z.string().regex(/^[\p{L}\p{N}-]+$/u),
     title: z.string(),
     counts: z.int().min(1).max(MOST_PHRASE_COUNTS),
+    /** What its first count is called, where that is not 1: `4 from 5` has 5 6 7 8. */
+    from: z.int().min(2).max(MOST_PHRASE_COUNTS).optional(),
+    /** Counts before its first one that are kept free for a pickup, where nothing is written so early. */
+    pickup: z.int().min(1).max(MOST_PHRASE_COUNTS).optional(),
     /** Said on its counts, otherwise than on those of the combination. */
     call: CountCalls.optional(),
     events: z.array(Event).max(MOST_EVENTS, `${MOST_EVENTS} moves are the most`).readonly(),
@@ -259,7 +263,7 @@ export const Combination = z
     if (pickup && first && pickup.counts > first.counts)
       refuse('pickup', 'is longer than the first phrase')
     for (const phrase of phrases) {
-      const earliest = phrase === first ? -(pickup?.counts ?? 0) * TICKS_PER_COUNT : 0
+      const earliest = -phrase.counts * TICKS_PER_COUNT
       if ([...phrase.events, ...(phrase.remarks ?? [])].some((e) => e.at < earliest))
         refuse('phrases', `something in ${phrase.name} starts before the phrase`)
     }

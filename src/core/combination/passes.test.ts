@@ -26,15 +26,22 @@ describe('the passes of a combination', () => {
     holds(
       fc.property(anyCombination(), (combination) => {
         const { pickup: _, ...plain } = combination
-        const once = combination.pickup?.each
-          ? { ...plain, pickup: { ...combination.pickup, each: false } }
-          : combination
+        // Only the first phrase has one, and it is danced once.
+        const once = {
+          ...plain,
+          ...(combination.pickup && { pickup: { ...combination.pickup, each: false } }),
+          phrases: combination.phrases.map((phrase) =>
+            phrase.id === combination.order[0]?.phrase
+              ? phrase
+              : { ...phrase, events: phrase.events.filter(({ at }) => at >= 0) },
+          ),
+        }
         const passes = passesOf(once, vocabulary)
         let at = 0
         for (const pass of passes) {
           expect(pass.at).toBe(at)
           at += pass.length
-          const phrase = combination.phrases.find(({ id }) => id === pass.phrase.id)!
+          const phrase = once.phrases.find(({ id }) => id === pass.phrase.id)!
           const early = phrase.events.filter((event) => event.at < 0)
           const own =
             pass.index === 0
@@ -57,9 +64,11 @@ describe('the passes of a combination', () => {
     )
     const [pass] = passesOf(each, vocabulary)
     expect(pass?.events.filter(({ at }) => at === 36).map(({ what }) => what.kind)).toEqual([
+      'move',
       'foot',
     ])
-    expect(pass?.events.filter(({ layer }) => layer === 'hips')).toEqual([])
+    // What else is danced there goes on: the pickup is one of the feet.
+    expect(pass?.events.filter(({ layer }) => layer === 'hips')).toHaveLength(1)
     const { danced, end } = simulate(each, vocabulary)
     expect(danced.map(({ at, action }) => `${at / 12} ${action.primitive} ${action.foot}`)).toEqual(
       ['-1 touch R', '0 step R', '1 touch L', '2 step L', '3 touch R'],
@@ -100,7 +109,9 @@ describe('the passes of a combination', () => {
               },
               ...any.phrases.slice(1),
               { id: 'short', name: 'Short', title: '', counts: short, events: [] },
-            ],
+            ].map((phrase, i) =>
+              i === 0 ? phrase : { ...phrase, events: phrase.events.filter(({ at }) => at >= 0) },
+            ),
             order: [
               // Where a round begins later, its pickup is danced once.
               ...any.order.map(({ loops: _, ...entry }) => entry),
@@ -110,16 +121,22 @@ describe('the passes of a combination', () => {
           }
           const passes = passesOf(one, vocabulary)
           const { danced, length } = simulate(one, vocabulary)
-          const from = length - counts * 12
           const all = passes.flatMap((pass) =>
             pass.events.map((event) => ({
               id: event.id,
               at: pass.at + event.at,
+              layer: event.layer,
               what: event.what,
             })),
           )
           const early = all.filter(({ at }) => at < 0)
-          const late = all.filter(({ at }) => at >= from)
+          // Layer by layer, from the first thing the pickup does there.
+          const begins = new Map<string, number>()
+          for (const { layer, at } of early)
+            begins.set(layer, Math.min(at + length, begins.get(layer) ?? Number.POSITIVE_INFINITY))
+          const isTaken = ({ layer, at }: { layer: string; at: number }) =>
+            at >= (begins.get(layer) ?? Number.POSITIVE_INFINITY)
+          const late = all.filter(isTaken)
           const byId = (a: { id: string }, b: { id: string }) => (a.id < b.id ? -1 : 1)
           expect([...late].sort(byId)).toEqual(
             early.map((event) => ({ ...event, at: event.at + length })).sort(byId),
@@ -144,7 +161,7 @@ describe('the passes of a combination', () => {
           )
           for (const pass of passesOf({ ...one, pickup: { counts, each: false } }, vocabulary))
             for (const event of pass.events)
-              if (event.at >= 0 && pass.at + event.at >= from)
+              if (event.at >= 0 && isTaken({ layer: event.layer, at: pass.at + event.at }))
                 expect(
                   named.has(event.id) ||
                     there.has(text(pass.at + event.at, event.layer, event.what)) ||
@@ -171,7 +188,7 @@ describe('the passes of a combination', () => {
     const { findings } = checkCombination(steps, vocabulary)
     const over2 = findings.find(({ code }) => code === 'pickup.over')
     expect(over2 && findingText(over2)).toContain('3 step L')
-    expect(over2 && findingText(over2)).toContain('4 close R and 4 hip bump R')
+    expect(over2 && findingText(over2)).toContain('4 close R.')
     expect(over2 && spotText(over2.spot)).toBe('A3')
     // The step of the pickup is on the foot that carries: said where it is written, not at A4.
     const slip = findings.filter(({ code }) => code === 'feet.loaded')
@@ -186,6 +203,38 @@ describe('the passes of a combination', () => {
     )
     expect(checkCombination(same, vocabulary).findings.map(({ code }) => code)).not.toContain(
       'pickup.over',
+    )
+  })
+
+  it('are led into by the pickup of any phrase, over the end of whatever comes before', () => {
+    const text = (b: string) =>
+      `phrase A 8\n feet 1-8 walk R\n hips 8 hip-bump R\nphrase B 8\n feet ${b}\norder A B B~`
+    const led = simulate(
+      read(text('<8 kick R forward; 1 step R side; 2-8 hold; 8 close L')),
+      vocabulary,
+    )
+    const [a, b, again] = led.passes
+    expect(led.danced.flatMap(({ fault }) => fault ?? [])).toEqual([])
+    expect(a?.events.map(({ layer, at }) => `${layer} ${at}`)).toContain('hips 84')
+    expect(a?.leadIn?.into.index).toBe(1)
+    expect(b?.leadIn?.into).toMatchObject({ index: 2, mirrored: true })
+    expect(again?.leadIn).toBeUndefined()
+    const kicks = led.danced.filter(({ action }) => action.primitive === 'kick')
+    expect(kicks.map(({ at, action }) => `${at / 12} ${action.foot}`)).toEqual(['7 R', '15 L'])
+    // In one of its orders the first step of a pickup is on the foot that carries: said where it is written.
+    const slip = read(text('<8 step L; 1 step R side; 2 close L'))
+    const { findings } = checkCombination(slip, vocabulary)
+    expect(findings.filter(({ code }) => code === 'pickup.over')).toEqual([])
+    const loaded = findings.filter(({ code }) => code === 'feet.loaded')
+    expect(loaded.map(({ spot }) => spotText(spot))).toContain('B<8, first time')
+    const over = read(
+      text('<8 kick R forward; 1 step R side').replace('1-8 walk R', '1-7 walk R; 8 touch L'),
+    )
+    const said = checkCombination(over, vocabulary).findings.find(
+      ({ code }) => code === 'pickup.over',
+    )
+    expect(said && findingText(said)).toBe(
+      'The pickup of B is danced here, in place of 8 touch L in-place. Write that earlier, or leave out what is not danced.',
     )
   })
 

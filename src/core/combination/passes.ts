@@ -1,4 +1,6 @@
+import type { Layer } from '../body/layers'
 import type { Vocabulary } from '../moves/vocabulary'
+import { remembered } from '../record/remembered'
 import { TICKS_PER_COUNT, type Tick, tick } from '../time/time'
 import { type Combination, type Event, lengthOf, type Phrase, type Remark } from './combination'
 import { asDanced, type DancedEvent } from './lengths'
@@ -25,31 +27,73 @@ export interface Pass extends PassPlace {
   readonly events: readonly DancedEvent[]
   /** What is said and noted, as it is meant on the side that is danced then. */
   readonly remarks: readonly Remark[]
-  /** The pickup of the next round, where it is danced over the end of this pass. */
+  /** The pickup of what follows, where it is danced over the end of this pass. */
   readonly leadIn?: LeadIn
 }
 
-/** A pickup that is danced again, over the end of what comes before. Ticks from the start of that pass. */
+/** A pickup that is danced over the end of what comes before it, layer by layer. Ticks from the start of that pass. */
 interface LeadIn {
-  /** The phrase the pickup is written in. */
-  readonly phrase: Phrase
-  readonly from: Tick
-  /** Where count 1 of the next round falls. */
+  /** The pass it leads into: the next one, or behind the last one where a round begins again. */
+  readonly into: PassPlace
+  /** Where each layer leaves what is written for the pickup. */
+  readonly from: ReadonlyMap<Layer, Tick>
+  /** Where count 1 of what it leads into falls. */
   readonly countOne: Tick
   /** What the pass has written there, and does not dance. */
   readonly replaced: readonly Event[]
 }
 
-/** How many ticks the pickup takes, 0 without one. */
-export const pickupTicks = ({ pickup }: Pick<Combination, 'pickup'>): Tick =>
-  tick((pickup?.counts ?? 0) * TICKS_PER_COUNT)
+type Written = Pick<Combination, 'pickup' | 'order' | 'phrases'>
+
+type Early = Pick<Phrase, 'events' | 'remarks' | 'pickup'>
+
+/** How many ticks before its count 1 a phrase begins, in whole counts: 0 for most. */
+export const ownPickup = (phrase: Early): Tick =>
+  tick(Math.max(neededPickup(phrase), (phrase.pickup ?? 0) * TICKS_PER_COUNT))
+
+/** How many ticks before its count 1 a phrase has something written, in whole counts. */
+export function neededPickup({ events, remarks = NOTHING }: Early): Tick {
+  let earliest = 0
+  for (const { at } of events) if (at < earliest) earliest = at
+  for (const { at } of remarks) if (at < earliest) earliest = at
+  return tick(Math.ceil(0 - earliest / TICKS_PER_COUNT) * TICKS_PER_COUNT)
+}
+
+const firstPhrase = ({ order, phrases }: Pick<Written, 'order' | 'phrases'>): Phrase | undefined =>
+  phrases.find(({ id }) => id === order[0]?.phrase)
+
+/** How many ticks are danced before count 1 of the very first round, 0 without a pickup. */
+export function pickupTicks({ pickup, ...written }: Written): Tick {
+  const first = firstPhrase(written)
+  const said = (pickup?.counts ?? 0) * TICKS_PER_COUNT
+  return tick(Math.max(said, first ? ownPickup(first) : 0))
+}
+
+/** How many ticks before its count 1 a pass may begin: the pickup of the first phrase is danced before the first pass. */
+export function pickupBefore(combination: Written, index: number): Tick {
+  if (index === 0) return pickupTicks(combination)
+  const { order, phrases } = combination
+  const id = order[index]?.phrase
+  const phrase = id === order[0]?.phrase ? undefined : phrases.find((one) => one.id === id)
+  return phrase ? ownPickup(phrase) : tick(0)
+}
 
 /**
- * Ticks of a pickup that is danced before every round; 0 where it is danced once, as it is where
- * the phrase it leads into is.
+ * Whether the pickup of the first phrase is danced before every round: as it is said, and where
+ * nothing is said, as that of any phrase. It is danced once where the phrase it leads into is.
  */
-export const roundPickup = (combination: Pick<Combination, 'pickup' | 'order'>): Tick =>
-  combination.pickup?.each && loopIndex(combination) === 0 ? pickupTicks(combination) : tick(0)
+export const isRoundPickup = (combination: Written): boolean =>
+  loopIndex(combination) === 0 &&
+  (combination.pickup ? combination.pickup.each : pickupTicks(combination) > 0)
+
+/** Ticks of a layer that a pickup takes at the end of every round; 0 where it has nothing there. */
+export function roundPickup(combination: Written, layer: Layer): Tick {
+  const first = isRoundPickup(combination) ? firstPhrase(combination) : undefined
+  let earliest = 0
+  for (const event of first?.events ?? NOTHING)
+    if (event.layer === layer && event.at < earliest) earliest = event.at
+  return tick(0 - earliest)
+}
 
 /** The order, written out: where each phrase is danced. */
 export function passPlaces({ phrases, order }: Combination): readonly PassPlace[] {
@@ -72,14 +116,27 @@ export function passPlaces({ phrases, order }: Combination): readonly PassPlace[
 }
 
 /**
- * The order with all that is danced in it. The pickup stands in the first pass on negative ticks; one that
- * is danced before every round also stands at the end of the last pass, and of those before it
- * where it is longer than the last, in place of what is written there.
+ * The order with all that is danced in it. What leads into the first pass stands in it on negative
+ * ticks; every other pickup, and that of every round, stands at the end of what comes before, in
+ * place of what begins there on its layers.
  */
 export function passesOf(combination: Combination, vocabulary: Vocabulary): readonly Pass[] {
-  const pickup = roundPickup(combination)
   const passes = passPlaces(combination).map((place) => passOf(place, vocabulary))
-  return pickup > 0 ? withPickupAtEnd(passes, pickup, vocabulary) : passes
+  const first = passes[0]
+  const last = passes.at(-1)
+  if (!first || !last) return passes
+  const led = passes.map((pass, i) => {
+    const next = passes[i + 1]
+    // That of the first phrase is danced as the combination says, whenever it comes again.
+    return next && next.phrase !== first.phrase && ownPickup(next.phrase) > 0
+      ? ledInto(pass, next, vocabulary)
+      : pass
+  })
+  const again = passes[loopIndex(combination)] ?? first
+  if (isRoundPickup(combination)) return withPickupAtEnd(led, vocabulary)
+  return again.phrase !== first.phrase && ownPickup(again.phrase) > 0
+    ? led.with(-1, ledInto(last, again, vocabulary))
+    : led
 }
 
 interface KnownPass {
@@ -134,40 +191,81 @@ const NOTHING: readonly never[] = []
 const fromCountOne = <T extends { readonly at: Tick }>(list: readonly T[]): readonly T[] =>
   list.some(({ at }) => at < 0) ? list.filter(({ at }) => at >= 0) : list
 
-function withPickupAtEnd(
-  passes: readonly Pass[],
-  pickup: Tick,
-  vocabulary: Vocabulary,
-): readonly Pass[] {
+/** The pickup of every round, also over the passes before the last one where it is longer than that. */
+function withPickupAtEnd(passes: readonly Pass[], vocabulary: Vocabulary): readonly Pass[] {
   const [first] = passes
   const last = passes.at(-1)
   if (!first || !last) return passes
   const countOne = last.at + last.length
-  const from = countOne - pickup
-  return passes.map((pass) => {
-    if (pass.at + pass.length <= from) return pass
-    const isKept = ({ at }: { readonly at: Tick }) => pass.at + at < from
-    const led = <T extends { readonly at: Tick }>(own: readonly T[], pickup: readonly T[]) => [
-      ...own.filter(isKept),
-      ...pickup
-        .map((one) => ({ ...one, at: tick(countOne + one.at - pass.at) }))
-        .filter(({ at }, i) => (pickup[i]?.at ?? 0) < 0 && at >= 0 && at < pass.length),
-    ]
+  return passes.map((pass) =>
+    pass.at + pass.length <= countOne - ownPickup(first.phrase)
+      ? pass
+      : ledInto(pass, first, vocabulary, countOne),
+  )
+}
+
+/** What leads into a pass over the end of the one before it, on the ticks of the pass it leads into. */
+export function leadingInto(
+  passes: readonly Pass[],
+  { index, phrase, length: _, mirrored, at }: Pass,
+): Pick<Pass, 'events' | 'remarks'> {
+  const before = passes[index - 1]
+  if (before?.leadIn?.into.index !== index) return { events: NOTHING, remarks: NOTHING }
+  const ids = new Set(phrase.events.filter((event) => event.at < 0).map(({ id }) => id))
+  const { remarks = NOTHING } = mirrored ? mirrorPhrase(phrase) : phrase
+  return {
+    events: before.events
+      .filter(({ id }) => ids.has(id))
+      .map((event) => ({ ...event, at: tick(before.at + event.at - at) })),
+    remarks: remarks.filter((remark) => remark.at < 0),
+  }
+}
+
+interface Led {
+  readonly into: Pass
+  readonly vocabulary: Vocabulary
+  readonly countOne: number
+}
+
+/** A pass with the pickup of another one over its end, count 1 of which falls on a tick of the combination. */
+const ledInto = (
+  pass: Pass,
+  into: Pass,
+  vocabulary: Vocabulary,
+  countOne: number = pass.at + pass.length,
+): Pass => ledPass(pass, { into, vocabulary, countOne })
+
+/** The very same pass for the same two, so that what is worked out of it holds. */
+const ledPass = remembered(
+  (pass: Pass, { into, vocabulary, countOne }: Led): Pass => {
+    const side = into.mirrored ? mirrorPhrase(into.phrase) : into.phrase
+    const moved = <T extends { readonly at: Tick }>(list: readonly T[]): readonly T[] =>
+      list.flatMap((one) => {
+        const at = countOne + one.at - pass.at
+        return one.at < 0 && at >= 0 && at < pass.length ? [{ ...one, at: tick(at) }] : []
+      })
+    const pickup = moved(side.events)
+    const from = new Map<Layer, Tick>()
+    for (const { layer, at } of pickup)
+      from.set(layer, tick(Math.min(at, from.get(layer) ?? Number.POSITIVE_INFINITY)))
+    const isKept = ({ layer, at }: Event) => at < (from.get(layer) ?? Number.POSITIVE_INFINITY)
     // What is danced there now decides how long the rest lasts.
     const own = eventsOf(pass)
     return {
       ...pass,
-      events: asDanced(led(own, eventsOf(first)), pass.phrase.counts, vocabulary),
-      remarks: led(pass.remarks, first.remarks),
+      events: asDanced([...own.filter(isKept), ...pickup], pass.phrase.counts, vocabulary),
+      remarks: [...pass.remarks, ...moved(side.remarks ?? NOTHING)],
       leadIn: {
-        phrase: first.phrase,
-        from: tick(Math.max(0, from - pass.at)),
+        into,
+        from,
         countOne: tick(countOne - pass.at),
         replaced: own.filter((event) => !isKept(event)),
       },
     }
-  })
-}
+  },
+  (a: Led, b: Led) =>
+    a.into === b.into && a.vocabulary === b.vocabulary && a.countOne === b.countOne,
+)
 
 /** The pass danced at a tick; the last one for anything later. */
 export const passAt = <P extends PassPlace>(passes: readonly P[], at: number): P | undefined =>

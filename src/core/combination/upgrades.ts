@@ -16,12 +16,15 @@ import { ownLengthOf } from './lengths'
  *   half degrees, turns that steps share, and what is danced once.
  * - Version 5 knows how hands are held, and which arm of a crossing is in front; and more than one
  *   easier or harder form, each a move, anything else, or nothing.
+ * - Version 6 knows pickups of any phrase, counts that begin with another number, phrases that are
+ *   like another one, and parts that may be danced otherwise.
  */
 export const COMBINATION_UPGRADES: readonly Upgrade[] = [
   { from: 1, up: (record) => record },
   { from: 2, up: withoutMeantLengths },
   { from: 3, up: (record) => record },
   { from: 4, up: withFormsInARow },
+  { from: 5, up: (record) => record },
 ]
 
 /** An event of version 4 has one form a way, by the id of a move. */

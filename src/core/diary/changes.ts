@@ -32,19 +32,19 @@ function bare(event: Event): Event {
 
 /** Some layers of a phrase as they are danced now. */
 export const taughtAs = (
-  { events, counts }: Phrase,
+  phrase: Phrase,
   layers: readonly Layer[],
   vocabulary: Vocabulary,
 ): TaughtAs =>
   Object.fromEntries(
     layers.map((layer) => [
       layer,
-      events
+      phrase.events
         .filter((event) => event.layer === layer && !event.optional)
         .toSorted((a, b) => a.at - b.at)
         .map((event) => ({
-          at: labelIn(counts)(event.at),
-          text: entryText(bare(event), counts, vocabulary),
+          at: labelIn(phrase)(event.at),
+          text: entryText(bare(event), phrase, vocabulary),
         })),
     ]),
   )

@@ -1,5 +1,11 @@
-import { type Combination, type Event, MOST_COUNTS, type Phrase } from '../combination/combination'
-import { pickupTicks } from '../combination/passes'
+import {
+  type Combination,
+  type Event,
+  lengthOf,
+  MOST_COUNTS,
+  type Phrase,
+} from '../combination/combination'
+import { ownPickup, pickupTicks } from '../combination/passes'
 import { UserError } from '../errors'
 import { MOST_PHRASE_COUNTS, TICKS_PER_COUNT, tick } from '../time/time'
 
@@ -41,8 +47,11 @@ export const clamp = (value: number, low: number, high: number) =>
   Math.min(high, Math.max(low, value))
 
 /** Where a phrase begins: before count 1 when a pickup leads into it. */
-export const earliestIn = (combination: Combination, phraseId: string): number =>
-  combination.order[0]?.phrase === phraseId ? 0 - pickupTicks(combination) : 0
+export function earliestIn(combination: Combination, phraseId: string): number {
+  if (combination.order[0]?.phrase === phraseId) return 0 - pickupTicks(combination)
+  const phrase = combination.phrases.find(({ id }) => id === phraseId)
+  return phrase ? 0 - ownPickup(phrase) : 0
+}
 
 export const countsOf = ({ phrases }: Combination, id: string): number | undefined =>
   phrases.find((phrase) => phrase.id === id)?.counts
@@ -76,16 +85,22 @@ export function needRoom(
 }
 
 /**
- * The pickup leads into whatever is danced first: its events go with it, and it is never
- * longer than the phrase it takes its counts from.
+ * The pickup before the very first count leads into whatever is danced first: its events go with
+ * it, unless that has a pickup of its own; and it is never longer than the phrase it takes its
+ * counts from.
  */
 export function withPickupFirst(before: Combination, after: Combination): Combination {
   const { pickup } = before
-  if (!pickup) return after
   const first = after.phrases.find(({ id }) => id === after.order[0]?.phrase)
+  const led = before.order[0]?.phrase
   if (!first) return after
+  if (!pickup) return withoutLongPickups(after)
   const counts = Math.min(pickup.counts, first.counts)
+  if (first.id !== led && ownPickup(first) > 0)
+    return withoutLongPickups({ ...after, pickup: { ...pickup, counts } })
+  const isLed = ({ id }: Phrase) => id === led || id === first.id
   const early = after.phrases
+    .filter(isLed)
     .flatMap(({ events }) => events.filter(({ at }) => at < 0))
     .filter(({ at }) => at >= -counts * TICKS_PER_COUNT)
     .map((event) => ({
@@ -94,10 +109,11 @@ export function withPickupFirst(before: Combination, after: Combination): Combin
         length: tick(Math.min(event.length, first.counts * TICKS_PER_COUNT - event.at)),
       }),
     }))
-  return {
+  return withoutLongPickups({
     ...after,
     pickup: { ...pickup, counts },
     phrases: after.phrases.map((phrase) => {
+      if (!isLed(phrase)) return phrase
       const own = phrase.events.filter(({ at }) => at >= 0)
       const { remarks, ...rest } = phrase
       const said =
@@ -110,5 +126,21 @@ export function withPickupFirst(before: Combination, after: Combination): Combin
         ? phrase
         : { ...rest, events, ...(said && said.length > 0 && { remarks: said }) }
     }),
-  }
+  })
 }
+
+/** No pickup is longer than its phrase. */
+const withoutLongPickups = (combination: Combination): Combination => ({
+  ...combination,
+  phrases: combination.phrases.map((phrase) => {
+    if (ownPickup(phrase) <= lengthOf(phrase)) return phrase
+    const isWithin = ({ at }: { readonly at: number }) => at + lengthOf(phrase) >= 0
+    const { remarks, ...rest } = phrase
+    const said = remarks?.filter(isWithin) ?? []
+    return {
+      ...rest,
+      events: phrase.events.filter(isWithin),
+      ...(said.length > 0 && { remarks: said }),
+    }
+  }),
+})

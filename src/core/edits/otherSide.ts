@@ -47,14 +47,25 @@ function passWritten(pass: Pass, simulation: Simulation): Phrase {
   const [shown = phrase] = mirrored
     ? mirror({ ...simulation.combination, phrases: [phrase] }).phrases
     : [phrase]
-  const danced = simulation.danced.filter((one) => one.pass.index === index)
-  const timed = new Map(pass.events.map((event) => [event.id, event]))
+  const before = simulation.passes[index - 1]
+  // What leads into it is danced over the end of the pass before.
+  const leads = before?.leadIn?.into.index === index ? before : undefined
+  const early = new Set(shown.events.filter(({ at }) => at < 0).map(({ id }) => id))
+  const isLead = ({ id }: Pick<Event, 'id'>) => early.has(id)
+  const danced = simulation.danced.filter((one) =>
+    one.pass.index === index ? true : one.pass === leads && isLead(one.event),
+  )
+  const timed = new Map(
+    [...(leads?.events.filter(isLead) ?? []), ...pass.events].map((event) => [event.id, event]),
+  )
   const { facing } = simulation.combination.start
   return {
     ...shown,
     events: shown.events
-      .filter(({ at }) => at >= 0 || index === 0)
-      .flatMap((event) => eventWritten(event, timed.get(event.id), danced, simulation.vocabulary)),
+      .filter(({ at }) => at >= 0 || index === 0 || leads)
+      .flatMap((event) =>
+        eventWritten(event, timed.get(event.id), { pass, danced }, simulation.vocabulary),
+      ),
     ...(shown.facings && {
       facings: shown.facings.map(({ at, degrees }) => ({ at, degrees: 2 * facing - degrees })),
     }),
@@ -65,7 +76,7 @@ function passWritten(pass: Pass, simulation: Simulation): Phrase {
 function eventWritten(
   event: Event,
   timed: DancedEvent | undefined,
-  danced: readonly DancedStep[],
+  { pass, danced }: { readonly pass: Pass; readonly danced: readonly DancedStep[] },
   vocabulary: Vocabulary,
 ): readonly Event[] {
   if (event.layer !== 'feet' || !timed) return [event]
@@ -78,7 +89,7 @@ function eventWritten(
     ...plain,
     ...(event.what.kind === 'foot' && as !== undefined && { as }),
     id: i === 0 ? event.id : `${event.id}-${i}`,
-    at: tick(one.at - one.pass.at),
+    at: tick(one.at - pass.at),
     what: { kind: 'foot', action: one.action },
   }))
 }

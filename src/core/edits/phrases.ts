@@ -134,7 +134,7 @@ export const retime =
         'Add or take out a count first, or double a part of it only.',
       )
     needRoom(combination, id, counts)
-    const label = labelIn(phrase.counts)
+    const label = labelIn(phrase)
     // A step takes what time there is, at any speed.
     const danced = dancedIn(phrase, vocabulary).map((event, i) =>
       event.what.kind === 'foot' ? (phrase.events[i] ?? event) : event,
@@ -194,12 +194,30 @@ export const setPickup =
       ...combination,
       ...(most > 0 && { pickup: { counts: most, each } }),
       phrases: combination.phrases.map((phrase) =>
-        phrase.events.some(({ at }) => at < earliest)
+        phrase.id === first && phrase.events.some(({ at }) => at < earliest)
           ? { ...phrase, events: phrase.events.filter(({ at }) => at >= earliest) }
           : phrase,
       ),
     }
   }
+
+/** Calls the first count of a phrase by a number; the others follow. */
+export const numberFrom = (id: string, first: number): Edit =>
+  changePhrase(id, ({ from: _, ...phrase }) => ({ ...phrase, ...(first > 1 && { from: first }) }))
+
+/** Keeps counts free before count 1 of a phrase, for what leads into it over the end of another; what is earlier goes. */
+export const setOwnPickup = (id: string, counts: number): Edit =>
+  changePhrase(id, ({ pickup: _, remarks, ...phrase }) => {
+    const most = Math.min(counts, phrase.counts)
+    const isWithin = ({ at }: { readonly at: number }) => at >= -most * TICKS_PER_COUNT
+    const said = remarks?.filter(isWithin) ?? []
+    return {
+      ...phrase,
+      ...(most > 0 && { pickup: most }),
+      events: phrase.events.filter(isWithin),
+      ...(said.length > 0 && { remarks: said }),
+    }
+  })
 
 /** The next free letter, then A1, B1 and so on. */
 function freeName({ phrases }: Combination): string {
@@ -231,17 +249,9 @@ export const removePass =
     if (combination.order.length === 1) return combination
     const order = withOneLoop(combination.order.toSpliced(index, 1))
     const danced = new Set(order.map(({ phrase }) => phrase))
-    const [kept, gone] = [true, false].map((stays) =>
-      combination.phrases.filter(({ id }) => danced.has(id) === stays),
-    )
-    // A pickup stays when the phrase it led into goes.
-    const early = gone?.flatMap(({ events }) => events.filter(({ at }) => at < 0)) ?? []
-    const phrases = kept?.map((phrase) =>
-      phrase.id === order[0]?.phrase && early.length > 0
-        ? { ...phrase, events: [...early, ...phrase.events] }
-        : phrase,
-    )
-    return withPickupFirst(combination, { ...combination, order, phrases: phrases ?? [] })
+    // A pickup before the very first count stays when the phrase it led into goes.
+    const led = withPickupFirst(combination, { ...combination, order })
+    return { ...led, phrases: led.phrases.filter(({ id }) => danced.has(id)) }
   }
 
 export const movePass =

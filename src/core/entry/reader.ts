@@ -1,6 +1,7 @@
 import type { Layer } from '../body/layers'
 import type { Side } from '../body/side'
 import type { Vocabulary } from '../moves/vocabulary'
+import type { Numbering } from '../time/time'
 import type { Token } from './tokens'
 
 /** What is wrong with an entry: from which sign to which, and what to write instead. */
@@ -15,12 +16,8 @@ export class EntryProblem extends Error {
 }
 
 /** Where an entry stands: what decides how its words are meant. */
-export interface EntryPlace {
+export interface EntryPlace extends Numbering {
   readonly layer: Layer
-  /** Counts of the phrase. */
-  readonly counts: number
-  /** Whether a pickup may be written here: it stands in the first phrase only. */
-  readonly first: boolean
   readonly lead: Side
   readonly vocabulary: Vocabulary
 }

@@ -16,6 +16,8 @@ export interface Spot {
   readonly phrase: string
   /** How many counts the phrase has: a pickup is labelled after its last ones. */
   readonly counts: number
+  /** What its first count is called, where that is not 1. */
+  readonly from?: number | undefined
   /** Which time the phrase is danced, from 1; absent when it is danced once. */
   readonly time?: number
   /** From the start of the phrase. */
@@ -255,6 +257,8 @@ export type Fact =
       readonly counts: number
       /** What is written there and not danced, with its count: `4 step R side`. */
       readonly replaced: readonly string[]
+      /** The phrase it leads into, where that is not the one a round begins with. */
+      readonly of?: string
     }
 
 /** A fact and its place on one side. */

@@ -18,8 +18,7 @@ export function spotText(spot: Spot): string {
 }
 
 /** `A3&` alone. */
-export const placeText = ({ phrase, counts, at }: Spot): string =>
-  placeIn(phrase, labelIn(counts)(at))
+export const placeText = (spot: Spot): string => placeIn(spot.phrase, labelIn(spot)(spot.at))
 
 const ordinal = (n: number): string => ['', 'first', 'second', 'third'][n] ?? `${n}th`
 
@@ -63,7 +62,7 @@ export function findingText(finding: Finding, units: Units = 'metres'): string {
 /** Where else it is the same: other counts of its phrase, or other times round. */
 function againText({ also = [], spot }: Finding): string {
   if (also.length === 0) return ''
-  const label = labelIn(spot.counts)
+  const label = labelIn(spot)
   const ats = [...new Set(also.map(({ at }) => at))].filter((at) => at !== spot.at)
   if (ats.length > 0) return ` The same on ${listed(ats.map(label))}.`
   const times = also.flatMap(({ time }) => (time === undefined ? [] : [ordinal(time)]))
@@ -218,7 +217,9 @@ function factText(fact: Fact, units: Units): string {
     case 'move.unknown':
       return `This vocabulary has no move called “${fact.move}”, so it is only shown, not checked. Put a known move in its place.`
     case 'pickup.over':
-      return `The pickup is danced over the last ${fact.counts === 1 ? 'count' : countWords(fact.counts)} of every round, in place of ${listed(fact.replaced)}. Write that earlier, dance the pickup only once, or leave out what is not danced.`
+      return fact.of === undefined
+        ? `The pickup is danced over the last ${fact.counts === 1 ? 'count' : countWords(fact.counts)} of every round, in place of ${listed(fact.replaced)}. Write that earlier, dance the pickup only once, or leave out what is not danced.`
+        : `The pickup of ${fact.of} is danced here, in place of ${listed(fact.replaced)}. Write that earlier, or leave out what is not danced.`
     default:
       return assertNever(fact)
   }

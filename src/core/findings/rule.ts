@@ -41,22 +41,17 @@ export interface Rule {
 
 /** Where a tick of the combination is, for an event of a pass. A pickup danced again is where it is written. */
 export function spotIn(pass: Pass, at: Tick, layer: Layer): Spot {
-  const { leadIn, phrase } = pass
+  const { leadIn } = pass
   const own = at - pass.at
-  if (leadIn && own >= leadIn.from)
-    return {
-      pass: 0,
-      phrase: leadIn.phrase.name,
-      counts: leadIn.phrase.counts,
-      at: tick(own - leadIn.countOne),
-      layer,
-    }
+  const isLed = leadIn !== undefined && own >= (leadIn.from.get(layer) ?? pass.length)
+  const { index, phrase, time, times } = isLed ? leadIn.into : pass
   return {
-    pass: pass.index,
+    pass: index,
     phrase: phrase.name,
     counts: phrase.counts,
-    ...(pass.times > 1 && { time: pass.time }),
-    at: tick(own),
+    ...(phrase.from !== undefined && { from: phrase.from }),
+    ...(times > 1 && !(isLed && index === 0) && { time }),
+    at: tick(isLed ? own - leadIn.countOne : own),
     layer,
   }
 }

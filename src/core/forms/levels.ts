@@ -375,7 +375,7 @@ function placesIn(
 ): readonly (readonly [DancedEvent, string])[] {
   return phrases.flatMap((phrase) =>
     dancedIn(phrase, vocabulary).map(
-      (event) => [event, placeIn(phrase.name, whenSaid(event, labelIn(phrase.counts)))] as const,
+      (event) => [event, placeIn(phrase.name, whenSaid(event, labelIn(phrase)))] as const,
     ),
   )
 }

@@ -15,7 +15,7 @@ const textOf = (layer: Layer, what: What): string =>
   dancedText(
     { id: 'e', layer, at: 0, length: 12, what } as unknown as Parameters<typeof dancedText>[0],
     vocabulary,
-    8,
+    { counts: 8 },
   )
 
 /** The area a part of the dancing figure draws on the floor, above 0 for clockwise: what is seen, not what is written. */

@@ -36,7 +36,7 @@ function firstSteps(
   combination: Combination,
   from = 0,
 ): readonly Planned[] {
-  const first = planned.find(({ at }) => roundPickup(combination) > 0 || at >= from)
+  const first = planned.find(({ at }) => roundPickup(combination, 'feet') > 0 || at >= from)
   return planned.filter(({ at }) => at === first?.at)
 }
 

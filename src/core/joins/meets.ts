@@ -10,7 +10,7 @@ import { TICKS_PER_COUNT } from '../time/time'
 import { secondsBetween } from '../time/timeMap'
 import { armWords } from '../what/arms'
 import { gazeName } from '../what/look'
-import type { Places } from '../what/places'
+import type { PlacePart, Places } from '../what/places'
 
 type JoinPart = 'arms' | 'hips' | 'ribs' | 'gaze' | 'trunk' | 'legs'
 
@@ -31,6 +31,12 @@ const PARTS: readonly { readonly part: JoinPart; readonly layer: Layer }[] = [
   { part: 'trunk', layer: 'torso' },
   { part: 'arms', layer: 'arms' },
   { part: 'gaze', layer: 'head' },
+]
+
+/** Parts that need not meet, and still belong to a round. */
+const UNJOINED: readonly { readonly part: PlacePart; readonly layer: Layer }[] = [
+  { part: 'shoulders', layer: 'torso' },
+  { part: 'hands', layer: 'arms' },
 ]
 
 /** Places from the other side. */
@@ -84,12 +90,13 @@ const isSame = (a: Places, b: Places, part: JoinPart): boolean =>
  */
 export function gapsInto(simulation: Simulation, into: 'repeat' | 'switch'): readonly Gap[] {
   const { combination, house, length } = simulation
-  const { begins, ends, until } = placesAtEnds(simulation)
+  const { begins, ends } = placesAtEnds(simulation)
   const loop = loopTick(combination)
   const starts = into === 'repeat' ? begins : mirrorPlaces(begins)
   const rest = (combination.rest ?? 0) * TICKS_PER_COUNT
   return PARTS.flatMap(({ part, layer }): readonly Gap[] => {
     if (isSame(ends, starts, part)) return []
+    const until = length - roundPickup(combination, layer)
     const runs = courseOf(simulation).filter(
       ({ event, at }) =>
         event.layer === layer &&
@@ -133,21 +140,24 @@ const isHome = ({ slices }: Simulation, from: number, tick: number): boolean =>
   )
 
 /**
- * Where all but the feet is when a round begins and when it ends, and the tick on which it ends: a
- * pickup of every round belongs to the round it leads into.
+ * Where all but the feet is when a round begins and when it ends. What a pickup of every round
+ * dances belongs to the round it leads into.
  */
 export function placesAtEnds(simulation: Simulation): {
   readonly begins: Places
   readonly ends: Places
-  readonly until: number
 } {
   const { combination, length } = simulation
-  const before = (tick: number): Places => placesBefore(simulation, tick)
-  const pickup = roundPickup(combination)
-  if (pickup === 0)
-    return { begins: before(loopTick(combination)), ends: endPlaces(simulation), until: length }
-  const until = length - pickup
-  return { begins: startPlaces(combination.start), ends: before(until), until }
+  const loop = loopTick(combination)
+  let begins = placesBefore(simulation, loop)
+  let ends = endPlaces(simulation)
+  for (const { part, layer } of [...PARTS, ...UNJOINED]) {
+    const pickup = roundPickup(combination, layer)
+    if (pickup === 0) continue
+    begins = { ...begins, [part]: startPlaces(combination.start)[part] }
+    ends = { ...ends, [part]: placesBefore(simulation, length - pickup)[part] }
+  }
+  return { begins, ends }
 }
 
 function partOf(needs: Partial<Places>, part: JoinPart): Partial<Places> | undefined {

@@ -4,7 +4,7 @@ import { capital } from '../capital'
 import type { Dancing } from '../combination/dancing'
 import { type Pass, passAt } from '../combination/passes'
 import { calledWords } from '../combination/remarks'
-import { COUNT, endOf, labelIn, TICKS_PER_COUNT, type Tick, tick } from '../time/time'
+import { COUNT, endOf, labelIn, numberAt, TICKS_PER_COUNT, type Tick, tick } from '../time/time'
 import type { Segment } from './segments'
 
 /** Something that is shown at a time, on the ticks of the whole. */
@@ -61,7 +61,7 @@ export function countText({ countIn, simulation, from, song }: Segment, at: numb
   if (countIn) return String(countIn[Math.floor(at / TICKS_PER_COUNT)] ?? '')
   if (song && !song.isCounted(from + at)) return ''
   const pass = passAt(simulation.passes, from + at)
-  return pass ? String(Math.floor((from + at - pass.at) / TICKS_PER_COUNT) + 1) : ''
+  return pass ? String(numberAt(from + at - pass.at, pass.phrase)) : ''
 }
 
 function written(segment: Segment, caption: Make): readonly Caption[] {
@@ -71,7 +71,7 @@ function written(segment: Segment, caption: Make): readonly Caption[] {
   const isInside = (pass: Pass) => pass.at < from + length && endOf(pass) > from
   return simulation.passes.filter(isInside).flatMap((pass) => {
     const { name, title } = pass.phrase
-    const label = labelIn(pass.phrase.counts)
+    const label = labelIn(pass.phrase)
     const cues = [
       ...pass.events.flatMap((event) => {
         const [first, ...later] = event.cue ? cuesOver(event.cue, event) : []

@@ -8,7 +8,7 @@ import type { Pass } from '../combination/passes'
 import { lengthWords } from '../house/lengths'
 import { stateAt, stateBefore } from '../simulate/simulate'
 import { armReach } from '../space/space'
-import { TICKS_PER_COUNT } from '../time/time'
+import { numberAt, numberOfCount, TICKS_PER_COUNT } from '../time/time'
 import { HOLDS } from './coolDown'
 import type { Drill, RunTask } from './drill'
 import { type DrillRound, layersIn, type Material, type Materials, roundOf } from './material'
@@ -303,7 +303,8 @@ function countWords({ layers, half }: Drill, { material, passes }: DrillRound): 
     (count) => !half || (count >= half.from && count <= half.to),
   )
   if (!counts.some((count) => cues.has(count))) return ''
-  return `${capital(counts.map((count) => cues.get(count) ?? String(count)).join(', '))}.`
+  const said = (count: number) => cues.get(count) ?? String(numberOfCount(count, pass.phrase))
+  return `${capital(counts.map(said).join(', '))}.`
 }
 
 function wallWords({ material, passes }: DrillRound): string {
@@ -312,7 +313,7 @@ function wallWords({ material, passes }: DrillRound): string {
       .filter((one) => one.pass.index === pass.index && one.action.turn)
       .map(
         ({ at }) =>
-          `on ${Math.floor((at - pass.at) / TICKS_PER_COUNT) + 1} ${facingWord(stateAt(material.lead, at).facing)}`,
+          `on ${numberAt(at - pass.at, pass.phrase)} ${facingWord(stateAt(material.lead, at).facing)}`,
       ),
   )
   return `Walk it and say the wall: ${walls.join(', ')}.`

@@ -7,7 +7,7 @@ import { footJoins } from '../joins/joins'
 import type { Vocabulary } from '../moves/vocabulary'
 import { simulate } from '../simulate/simulate'
 import { endsAway } from '../space/space'
-import { labelOfTick } from '../time/time'
+import { labelIn } from '../time/time'
 
 /** A change of some steps after which the round ends nearer to where it began. */
 export interface ComeBack {
@@ -86,7 +86,7 @@ function changesOf({ phrases }: Combination): readonly Change[] {
       const { action } = event.what
       const { direction, size, ...rest } = action
       if (!direction || direction === 'in-place' || direction === 'together') return []
-      const at = placeIn(phrase.name, labelOfTick(event.at))
+      const at = placeIn(phrase.name, labelIn(phrase)(event.at))
       const round = ROUND[direction]
       return [
         ...(round

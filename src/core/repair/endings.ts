@@ -54,7 +54,7 @@ function meets(
     const weights = [end, goal === 'repeat' ? start : otherStart].map(stances.weightOf)
     return weights[0] === weights[1] || weights.includes('both')
   }
-  const from = 0 - roundPickup(search.combination)
+  const from = 0 - roundPickup(search.combination, 'feet')
   const result = endOf(search, opening.phrase, opening.behaviour, {
     stance: end,
     mirrored: opening.mirrored !== (goal === 'switch'),

@@ -81,7 +81,7 @@ export function editWords(
   }
   if ('phrase' in edit) {
     const phrase = combination.phrases.find(({ id }) => id === edit.phrase)
-    const label = labelIn(phrase?.counts ?? 8)(edit.at)
+    const label = labelIn(phrase ?? { counts: 8 })(edit.at)
     const [first, second] = edit.to.map((action) => nameOfAction(action))
     return {
       at: placeIn(phrase?.name ?? '', label),

@@ -1,10 +1,12 @@
+import type { Combination } from '../combination/combination'
+import { loopIndex } from '../combination/loop'
 import { pickupTicks, roundPickup } from '../combination/passes'
 import { TICKS_PER_COUNT } from '../time/time'
 import { type Behaviour, keyOfEntry } from './behaviours'
 import { hundredths, type OrderEdit } from './feetEdit'
 import { type Node, placeOf } from './node'
 import { FALLEN, type Stance } from './stances'
-import { endOf, NO_END, type Search } from './tables'
+import { endOf, NO_BEGIN, NO_END, type Search } from './tables'
 
 /** All ways to dance the next pass. */
 export function* steps(search: Search, node: Node): Generator<Node> {
@@ -17,10 +19,10 @@ export function* steps(search: Search, node: Node): Generator<Node> {
   const isRepeated = times > 1
   const isNeeded = order.slice(node.pass + 1).some((one) => one.phrase === phrase)
   const counts = combination.phrases.find(({ id }) => id === phrase)?.counts ?? 0
-  const isLast = node.pass === order.length - 1
-  const from = node.pass === 0 ? -pickupTicks(combination) : 0
-  const pickup = roundPickup(combination)
-  const to = isLast && pickup > 0 ? counts * TICKS_PER_COUNT - pickup : NO_END
+  const isFirst = phrase === order[0]?.phrase
+  const from = node.pass === 0 ? -pickupTicks(combination) : isFirst ? 0 : NO_BEGIN
+  const pickup = pickupBehind(combination, node.pass)
+  const to = pickup > 0 ? Math.max(0, counts * TICKS_PER_COUNT - pickup) : NO_END
   const known = node.chosen.get(phrase)
   const twin = search.twins.get(node.pass)
   const pending = node.twins.get(node.pass)
@@ -88,7 +90,9 @@ export function* steps(search: Search, node: Node): Generator<Node> {
       // What follows begins with the first phrase in which anything is danced.
       opening:
         node.opening ??
-        (behaviour.first === undefined ? undefined : { phrase, behaviour, mirrored }),
+        (behaviour.first === undefined || node.pass < loopIndex(combination)
+          ? undefined
+          : { phrase, behaviour, mirrored }),
     }
   }
   // A twin is danced as the one before it was, and never on its own.
@@ -107,6 +111,19 @@ export function* steps(search: Search, node: Node): Generator<Node> {
         if (!behaviour || behaviour.edits.length > 0) made.push(dance(behaviour, flips, true))
   }
   for (const one of made) if (one) yield one
+}
+
+/** How long the steps of a pickup take the end of a pass. */
+function pickupBehind(combination: Combination, pass: number): number {
+  const { order, phrases } = combination
+  const isLast = pass === order.length - 1
+  const every = isLast ? roundPickup(combination, 'feet') : 0
+  const next = order[isLast ? loopIndex(combination) : pass + 1]?.phrase
+  if (every > 0 || next === order[0]?.phrase) return every
+  const steps = phrases
+    .find(({ id }) => id === next)
+    ?.events.filter(({ layer }) => layer === 'feet')
+  return 0 - Math.min(0, ...(steps ?? []).map(({ at }) => at))
 }
 
 /** The twins still to come: without this pass, and with the one that is to be danced alike. */
@@ -146,6 +163,7 @@ function leastFrom(search: Search, pass: number, stance: Stance): number {
   const known = search.least.get(key)
   if (known !== undefined) return known
   const table = search.tables.get(entry.phrase)
+  const isFirst = entry.phrase === combination.order[0]?.phrase
   const times = combination.order.filter(({ phrase }) => phrase === entry.phrase).length
   const turned = hundredths(house.limits['repair.otherSide'])
   let best = Number.POSITIVE_INFINITY
@@ -153,7 +171,13 @@ function leastFrom(search: Search, pass: number, stance: Stance): number {
   for (const flips of [false, true]) {
     const mirrored = entry.mirrored !== flips
     const place = table?.index.get(
-      keyOfEntry({ stance, mirrored, opening: false, from: 0, to: NO_END }),
+      keyOfEntry({
+        stance,
+        mirrored,
+        opening: false,
+        from: isFirst ? 0 : NO_BEGIN,
+        to: NO_END,
+      }),
     )
     if (place === undefined) isUnknown = true
     else

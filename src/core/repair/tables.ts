@@ -22,6 +22,8 @@ import { type Allows, placesOf } from './phraseOptions'
 import { createStances, FALLEN, type Stance, type Stances } from './stances'
 
 export const NO_END = Number.POSITIVE_INFINITY
+/** A phrase that is danced with all that leads into it. */
+export const NO_BEGIN = Number.NEGATIVE_INFINITY
 /** One phrase with its ways to be changed, for all entries met so far. */
 interface Table extends PhrasePlaces {
   entries: Entry[]
@@ -86,13 +88,13 @@ export function prepare(
   }
   const usual = usualStances(search.start, stances)
   for (const { id, events } of combination.phrases) {
-    const from = combination.order[0]?.phrase === id ? -pickupTicks(combination) : 0
+    const from = combination.order[0]?.phrase === id ? -pickupTicks(combination) : NO_BEGIN
     const entries = usual.flatMap((stance) =>
       [false, true].map((mirrored) => ({ stance, mirrored, opening: false, from, to: NO_END })),
     )
     // What follows begins with the first phrase, from any of these.
     const isFirst = combination.order[0]?.phrase === id
-    const begins = 0 - roundPickup(combination)
+    const begins = 0 - roundPickup(combination, 'feet')
     const openings = entries.map((entry) => ({ ...entry, from: begins, opening: true }))
     if (events.length > 0) addEntries(search, id, isFirst ? [...entries, ...openings] : entries)
   }

@@ -11,6 +11,8 @@ interface Clip {
   readonly counts: number
   readonly pace: Pace | undefined
   readonly title: string
+  /** With what leads into it, over the end of what is danced before. */
+  readonly isLed?: boolean
 }
 
 const clips = new WeakMap<Phrase, Map<string, Phrase>>()
@@ -20,10 +22,10 @@ const clips = new WeakMap<Phrase, Map<string, Phrase>>()
  * phrase each time, so that what is known of it holds.
  */
 export function clipped(written: Phrase, clip: Clip): Phrase {
-  const { combination, from, counts, pace, title } = clip
+  const { combination, from, counts, pace, title, isLed = false } = clip
   const known = clips.get(written) ?? new Map<string, Phrase>()
   clips.set(written, known)
-  const name = [combination.id, from, counts, pace ?? 1, title].join(' ')
+  const name = [combination.id, from, counts, pace ?? 1, title, isLed].join(' ')
   const made = known.get(name) ?? clipOf(atPace(written, pace, combination), clip, name)
   known.set(name, made)
   return made
@@ -43,14 +45,16 @@ export function atPace(written: Phrase, pace: Pace | undefined, combination: Com
 
 function clipOf(
   { facings: _, comments: __, unread: ___, ...phrase }: Phrase,
-  { from, counts, title }: Clip,
+  { from, counts, title, isLed }: Clip,
   name: string,
 ): Phrase {
   const begin = from * TICKS_PER_COUNT
   const end = begin + counts * TICKS_PER_COUNT
   const within = <T extends Event | Remark>(all: readonly T[]): readonly T[] =>
     all
-      .filter(({ at }) => at >= begin && at < end)
+      .filter(
+        ({ at }) => (at >= begin || (isLed && at >= begin - counts * TICKS_PER_COUNT)) && at < end,
+      )
       .map((one) => ({
         ...one,
         id: `${name} ${one.id}`,

@@ -77,7 +77,14 @@ export function turnsOf(
     const title = named.filter(Boolean).join(', ')
     turns.push({
       pass: { piece, combination, pass, counts, whole },
-      phrase: clipped(written, { combination, from: 0, counts, pace: what.pace, title }),
+      phrase: clipped(written, {
+        combination,
+        from: 0,
+        counts,
+        pace: what.pace,
+        title,
+        isLed: turns.length > 0 && written.id !== order[0]?.phrase,
+      }),
       mirrored: entry.mirrored !== isOther,
     })
   }

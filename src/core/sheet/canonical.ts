@@ -9,7 +9,8 @@ import type {
   WrittenFacing,
 } from '../combination/combination'
 import { withOneLoop } from '../combination/loop'
-import { lastSlot, TICKS_PER_COUNT, tick, tickOfLabel } from '../time/time'
+import { neededPickup, pickupTicks } from '../combination/passes'
+import { lastSlot, type Numbering, TICKS_PER_COUNT, tick, tickIn } from '../time/time'
 import { PHRASE_WORDS, type PhraseWord } from './lines'
 
 /** What is held is so to the end of a count, or of a part of one that has a name. */
@@ -50,13 +51,18 @@ const byTimeAndText = (a: Remark, b: Remark): number =>
  */
 export function canonical(combination: Combination): Combination {
   const nameOf = new Map(combination.phrases.map(({ id, name }) => [id, name]))
+  const counts = pickupTicks(combination) / TICKS_PER_COUNT
   return {
     ...combination,
+    // What nobody said of the first pickup is said: where it is read, saying nothing means once.
+    ...(counts > 0 && { pickup: { each: true, ...combination.pickup, counts } }),
     ...(combination.comments && {
       comments: placed(combination.comments, 'title', headerWords(combination)),
     }),
     id: 'sheet',
-    phrases: combination.phrases.map(canonicalPhrase),
+    phrases: combination.phrases.map((phrase) =>
+      canonicalPhrase(phrase, phrase.id === combination.order[0]?.phrase),
+    ),
     order: withOneLoop(combination.order).map((entry) => ({
       ...entry,
       phrase: nameOf.get(entry.phrase) ?? entry.phrase,
@@ -65,11 +71,11 @@ export function canonical(combination: Combination): Combination {
 }
 
 /** When a text that could not be read would be danced, by the count it begins with; last where it has none. */
-export function tickOfUnread({ text }: Unread, counts: number): number {
+export function tickOfUnread({ text }: Unread, phrase: Numbering): number {
   const [, back, label = ''] = /^~?\s*(<?)(\d{1,3}(?:e|&|a|\+\d{1,2})?)(?!\d)/.exec(text) ?? []
-  const at = tickOfLabel(label)
+  const at = tickIn(label, phrase)
   if (at === undefined) return Number.POSITIVE_INFINITY
-  return back ? at - counts * TICKS_PER_COUNT : at
+  return back ? at - phrase.counts * TICKS_PER_COUNT : at
 }
 
 const lineOf = ({ line }: Unread): number => {
@@ -79,16 +85,19 @@ const lineOf = ({ line }: Unread): number => {
 
 /** In the order they are written: line by line, each where its count is. */
 const inWritingOrder =
-  (counts: number) =>
+  (phrase: Numbering) =>
   (a: Unread, b: Unread): number => {
-    const [first, second] = [tickOfUnread(a, counts), tickOfUnread(b, counts)]
+    const [first, second] = [tickOfUnread(a, phrase), tickOfUnread(b, phrase)]
     return lineOf(a) - lineOf(b) || (first === second ? 0 : first - second)
   }
 
-function canonicalPhrase(phrase: Phrase): Phrase {
-  const { name, remarks, facings, unread, counts } = phrase
+function canonicalPhrase({ pickup, ...phrase }: Phrase, isFirst: boolean): Phrase {
+  const { name, remarks, facings, unread } = phrase
+  // What is written so early says it by itself, and of the first one the combination does.
+  const isSaid = pickup && !isFirst && pickup * TICKS_PER_COUNT > neededPickup(phrase)
   return {
     ...phrase,
+    ...(isSaid && { pickup }),
     id: name,
     events: phrase.events
       .map((event) => toLabel(event, phrase.counts))
@@ -102,7 +111,7 @@ function canonicalPhrase(phrase: Phrase): Phrase {
     ...(facings && {
       facings: [...facings].sort(byTimeAndDegrees),
     }),
-    ...(unread && { unread: [...unread].sort(inWritingOrder(counts)) }),
+    ...(unread && { unread: [...unread].sort(inWritingOrder(phrase)) }),
     ...(phrase.comments && { comments: placed(phrase.comments, 'phrase', phraseWords(phrase)) }),
   }
 }
@@ -244,7 +253,7 @@ function isSamePhrase(merged: Phrase, before: Phrase): boolean {
 
 const plainRemarks = ({ remarks, facings, unread, ...phrase }: Phrase) => ({
   ...phrase,
-  unread: unread && [...unread].sort(inWritingOrder(phrase.counts)),
+  unread: unread && [...unread].sort(inWritingOrder({ counts: phrase.counts, from: phrase.from })),
   remarks: remarks && [...remarks].sort(byTimeAndText),
   facings: facings && [...facings].sort(byTimeAndDegrees),
 })

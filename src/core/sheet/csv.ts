@@ -39,18 +39,18 @@ export function writeCsv(combination: Combination, base: Vocabulary): string {
   )
   const rows: Row[] = lineRows(plain, base)
   for (const phrase of plain.phrases) {
-    const label = labelIn(phrase.counts)
+    const label = labelIn(phrase)
     for (const at of landingsOf(phrase)) {
       const state = stateAt(simulation, (starts.get(phrase.id) ?? 0) + at)
       const cell = (layer: (typeof LAYERS)[number]) =>
         phrase.events
           .filter((event) => event.layer === layer && event.at === at)
           .map((event) => {
-            const entry = entryText(event, phrase.counts, vocabulary)
+            const entry = entryText(event, phrase, vocabulary)
             // Where the count column says it all, it is not said again.
             const own = `${event.optional ? '~' : ''}${label(at)} `
             return entry.startsWith(own) && !event.optional
-              ? dancedText(event, vocabulary, phrase.counts)
+              ? dancedText(event, vocabulary, phrase)
               : entry
           })
           .join('; ')

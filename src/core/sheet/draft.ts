@@ -1,5 +1,6 @@
 import type { Comment, CountCalls, Remark, Unread, WrittenFacing } from '../combination/combination'
 import { EntryProblem } from '../entry/reader'
+import type { Numbering } from '../time/time'
 import type { WrittenEvent } from './entry'
 import { offsetIn, type Placed, type SheetMessage } from './lines'
 
@@ -8,6 +9,8 @@ export interface DraftPhrase {
   readonly name: string
   readonly title: string
   readonly counts: number
+  readonly from?: number | undefined
+  readonly pickup?: number | undefined
   call?: CountCalls
   readonly events: (WrittenEvent & { readonly from: number; readonly to: number })[]
   readonly remarks: Omit<Remark, 'id'>[]
@@ -49,10 +52,16 @@ export class Messages {
   }
 }
 
-export const emptyPhrase = (name: string, counts: number, title = ''): DraftPhrase => ({
+export const emptyPhrase = (
+  name: string,
+  { counts, from, pickup }: Numbering & { readonly pickup?: number | undefined },
+  title = '',
+): DraftPhrase => ({
   name,
   title,
   counts,
+  from,
+  pickup,
   events: [],
   remarks: [],
   facings: [],

@@ -37,16 +37,43 @@ export function readPhrase(
     say(`There is a phrase ${name} already. Give this one another name.`)
   let title = ''
   let counts = header.counts ?? 8
-  for (const token of tokens.slice(name ? 1 : 0)) {
+  let from: number | undefined
+  let pickup: number | undefined
+  const words = tokens.slice(name ? 1 : 0)
+  for (const [i, token] of words.entries()) {
     const number = Number(token.text)
-    if (token.quoted) title = token.text.replace(/\s*\n\s*/g, ' ')
+    if (isWord(words[i - 1], 'from') || isWord(words[i - 1], 'pickup')) continue
+    if (isWord(token, 'from')) {
+      const first = numberBehind(words[i + 1])
+      if (first === undefined) say('Write the number of its first count: phrase A 4 from 5.', token)
+      from = first === 1 ? undefined : first
+    } else if (isWord(token, 'pickup')) {
+      pickup = numberBehind(words[i + 1])
+      if (pickup === undefined)
+        say('Write how many counts lead into it: phrase B 8 pickup 1.', token)
+    } else if (token.quoted) title = token.text.replace(/\s*\n\s*/g, ' ')
     else if (Number.isInteger(number) && number >= 1 && number <= MOST_PHRASE_COUNTS)
       counts = number
     else if (/^\d+$/.test(token.text)) say(`A phrase has 1 to ${MOST_PHRASE_COUNTS} counts.`, token)
     else if (token !== first)
       say(`“${token.text}” is not known here. Write phrase ${name || 'A'} "title" 8.`, token)
   }
-  return emptyPhrase(freeName(name, before), counts, title)
+  return emptyPhrase(
+    freeName(name, before),
+    { counts, from, pickup: pickup && Math.min(pickup, counts) },
+    title,
+  )
+}
+
+const isWord = (token: Token | undefined, word: string): boolean =>
+  token?.text === word && !token.quoted
+
+/** A number of counts behind a word of the phrase line. */
+function numberBehind(token: Token | undefined): number | undefined {
+  const number = Number(token?.text)
+  return Number.isInteger(number) && number >= 1 && number <= MOST_PHRASE_COUNTS
+    ? number
+    : undefined
 }
 
 function freeName(wanted: string, before: readonly DraftPhrase[]): string {
@@ -59,7 +86,6 @@ function freeName(wanted: string, before: readonly DraftPhrase[]): string {
 }
 
 interface LineContext {
-  readonly first: boolean
   readonly lead: Side
   readonly vocabulary: Vocabulary
   readonly messages: Messages
@@ -77,6 +103,7 @@ export function readLayerLine(
   const place = {
     ...context,
     counts: phrase.counts,
+    from: phrase.from,
     layer: isLayer(word) ? word : 'feet',
   } as const
   for (const entry of entriesIn(line.body)) {

@@ -119,7 +119,7 @@ export function readSheet(sheet: string, base: Vocabulary): SheetRead {
     phrases.push(made)
   }
   if (phrases.length === 0) {
-    phrases.push(emptyPhrase('A', header.counts ?? 8))
+    phrases.push(emptyPhrase('A', { counts: header.counts ?? 8 }))
     messages.add(
       'There is no phrase yet. Write “phrase A 8”, and its lines under it.',
       text.length,
@@ -128,7 +128,6 @@ export function readSheet(sheet: string, base: Vocabulary): SheetRead {
   }
   // Which phrase is danced first decides where a pickup may stand.
   const order = readOrder(orderLines, phrases, messages, unread)
-  const firstName = order[0]?.phrase
   let phrase: DraftPhrase | undefined
   for (const [i, line] of lines.entries()) {
     const headerWord = headerWordOf(line, i)
@@ -153,7 +152,6 @@ export function readSheet(sheet: string, base: Vocabulary): SheetRead {
     } else {
       said(line.word, phrase.comments)
       readLayerLine(line.word as PhraseWord, line, phrase, {
-        first: phrase.name === firstName,
         lead,
         vocabulary,
         messages,
@@ -242,7 +240,7 @@ function build(
     ...(header.teachTempo !== undefined && { teachTempo: header.teachTempo }),
     lead,
     start,
-    phrases: phrases.map((phrase) => builtPhrase(phrase, phrase.name === order[0]?.phrase)),
+    phrases: phrases.map(builtPhrase),
     order,
     ...(pickup && { pickup }),
     ...(header.level && { level: header.level }),
@@ -261,23 +259,20 @@ function build(
   }
 }
 
-function builtPhrase(draft: DraftPhrase, first: boolean): Phrase {
-  const { name, title, counts, call, comments, unread, facings } = draft
-  // A pickup of a phrase that is not danced first was refused where it was read.
-  const inside = <T extends { at: number }>(list: readonly T[]) =>
-    first ? list : list.filter(({ at }) => at >= 0)
-  const remarks = inside(draft.remarks).map(
-    (remark, i): Remark => ({ ...remark, id: `${name}~${i}` }),
-  )
+function builtPhrase(draft: DraftPhrase): Phrase {
+  const { name, title, counts, from, pickup, call, comments, unread, facings } = draft
+  const remarks = draft.remarks.map((remark, i): Remark => ({ ...remark, id: `${name}~${i}` }))
   return {
     id: name,
     name,
     title,
     counts,
+    ...(from !== undefined && { from }),
+    ...(pickup !== undefined && { pickup }),
     ...(call && { call }),
-    events: inside(draft.events.map(({ event }, i): Event => ({ ...event, id: `${name}:${i}` }))),
+    events: draft.events.map(({ event }, i): Event => ({ ...event, id: `${name}:${i}` })),
     ...(remarks.length > 0 && { remarks }),
-    ...(facings.length > 0 && { facings: inside(facings) }),
+    ...(facings.length > 0 && { facings }),
     ...(comments.length > 0 && { comments }),
     ...(unread.length > 0 && { unread }),
   }

@@ -3,6 +3,7 @@ import type { ArmPlace, Gaze } from '../body/places'
 import { SIDES } from '../body/side'
 import type { Combination, Event, RemarkKind } from '../combination/combination'
 import { loopIndex } from '../combination/loop'
+import { ownPickup } from '../combination/passes'
 import { FIRST_FAMILIES } from '../moves/move'
 
 /** The newest version of the count sheet this app reads. */
@@ -110,6 +111,8 @@ export const sheetVersionOf = ({
   phrases.some(
     ({ events, facings = [], remarks = [], ...phrase }) =>
       phrase.call ||
+      phrase.from !== undefined ||
+      (phrase.id !== order[0]?.phrase && ownPickup({ ...phrase, events, remarks }) > 0) ||
       events.some(isNew) ||
       remarks.some(({ kind, only }) => only || NEW_REMARKS.has(kind)) ||
       facings.some(({ degrees }) => isHalf(degrees)),

@@ -2,11 +2,13 @@ import { type EntryPlace, EntryProblem } from '../entry/reader'
 import type { Token } from '../entry/tokens'
 import {
   endOf,
+  numberOfCount,
   type Span,
   slotAt,
   TICKS_PER_COUNT,
   type Tick,
   tick,
+  tickIn,
   tickOfLabel,
 } from '../time/time'
 
@@ -21,31 +23,31 @@ export interface When extends Span {
 }
 
 function tickOf(back: string, label: string, place: EntryPlace, token: Token): Tick {
-  const found = tickOfLabel(label)
-  const last = `${place.counts}`
+  const first = numberOfCount(1, place)
+  const last = numberOfCount(place.counts, place)
+  if (tickOfLabel(label) === undefined)
+    throw new EntryProblem(
+      `“${label}” is no count. Write 3, 3&, 3e, 3a or 3+4, from ${first} to ${last}.`,
+      token,
+    )
+  const found = tickIn(label, place)
   if (found === undefined)
     throw new EntryProblem(
-      `“${label}” is no count. Write 3, 3&, 3e, 3a or 3+4, from 1 to ${last}.`,
-      token,
-    )
-  if (back && !place.first)
-    throw new EntryProblem(
-      'A pickup (“<”) can only stand in the phrase that is danced first.',
-      token,
-    )
-  if (found >= place.counts * TICKS_PER_COUNT)
-    throw new EntryProblem(
-      `This phrase has ${last} counts, so there is no ${label} in it. Write a count up to ${last}, or give the phrase more counts.`,
+      first === 1
+        ? `This phrase has ${last} counts, so there is no ${label} in it. Write a count up to ${last}, or give the phrase more counts.`
+        : `The counts of this phrase go from ${first} to ${last}, so there is no ${label} in it.`,
       token,
     )
   return back ? tick(found - place.counts * TICKS_PER_COUNT) : found
 }
 
 /** How “and 8” is written: on the last count, or half a count before it. */
-const pickupWords = ({ counts }: EntryPlace): string =>
-  counts > 1
-    ? `<${counts} for ${counts}, <${counts - 1}& for the “and” before it`
-    : '<1 for 1, <1& for the “and” behind it'
+function pickupWords(place: EntryPlace): string {
+  const last = numberOfCount(place.counts, place)
+  return place.counts > 1
+    ? `<${last} for ${last}, <${numberOfCount(place.counts - 1, place)}& for the “and” before it`
+    : `<${last} for ${last}, <${last}& for the “and” behind it`
+}
 
 /** Reads `3`, `3&`, `1-4`, `<8`, `2,4,6`, `1>1a`. */
 export function readWhen(token: Token, place: EntryPlace): readonly When[] {

@@ -19,6 +19,7 @@ import {
   labelIn,
   labelOfEnd,
   labelOfSpan,
+  type Numbering,
   TICKS_PER_COUNT,
   tick,
 } from '../time/time'
@@ -161,12 +162,14 @@ function phraseLines(phrase: Phrase, vocabulary: Vocabulary, isBare: boolean): r
   const lines = new Lines(comments)
   lines.comments('phrase')
   out.lines.push(...lines.lines)
-  out.lines.push(`phrase ${name}${title ? ` ${quoted(title)}` : ''} ${counts}`)
+  out.lines.push(
+    `phrase ${name}${title ? ` ${quoted(title)}` : ''} ${counts}${numberingText(phrase)}`,
+  )
   /** What was not read stands where its count is, behind what was read there. */
   const line = (word: LineWord, entries: readonly Entry[]) => {
     const strange = unread
       .filter((one) => one.line === word)
-      .map((one) => ({ at: tickOfUnread(one, counts), text: one.text }))
+      .map((one) => ({ at: tickOfUnread(one, phrase), text: one.text }))
     const all = [...entries, ...strange].sort((a, b) => (a.at === b.at ? 0 : a.at - b.at))
     const isEmpty = all.length === 0 && isBare && comments?.some(({ before }) => before === word)
     if (all.length > 0)
@@ -187,10 +190,10 @@ function phraseLines(phrase: Phrase, vocabulary: Vocabulary, isBare: boolean): r
         .map((remark) => ({
           at: remark.at,
           text: [
-            labelOfSpan(remark, labelIn(counts)),
+            labelOfSpan(remark, labelIn(phrase)),
             remark.hand,
             kind === 'breath' ? remark.text : remark.text && quoted(remark.text),
-            remark.for !== undefined && `for ${labelIn(counts)(remark.for)}`,
+            remark.for !== undefined && `for ${labelIn(phrase)(remark.for)}`,
             remark.kept && '!keep',
             remark.only && 'only',
           ]
@@ -206,7 +209,7 @@ function phraseLines(phrase: Phrase, vocabulary: Vocabulary, isBare: boolean): r
     'free',
     events
       .filter(isFreeCounts)
-      .map((event) => ({ at: event.at, text: freeText(event, counts, vocabulary) })),
+      .map((event) => ({ at: event.at, text: freeText(event, phrase, vocabulary) })),
   )
   remarked('pose')
   for (const layer of LAYERS)
@@ -214,11 +217,11 @@ function phraseLines(phrase: Phrase, vocabulary: Vocabulary, isBare: boolean): r
       layer,
       events
         .filter((event) => event.layer === layer && !isFreeCounts(event))
-        .map((event) => ({ at: event.at, text: entryText(event, counts, vocabulary) })),
+        .map((event) => ({ at: event.at, text: entryText(event, phrase, vocabulary) })),
     )
   line(
     'facing',
-    facings.map(({ at, degrees }) => ({ at, text: `${labelIn(counts)(at)} ${degrees}` })),
+    facings.map(({ at, degrees }) => ({ at, text: `${labelIn(phrase)(at)} ${degrees}` })),
   )
   for (const kind of ['prop', 'say', 'words', 'breath', 'face', 'prepare', 'note'] as const)
     remarked(kind)
@@ -227,13 +230,16 @@ function phraseLines(phrase: Phrase, vocabulary: Vocabulary, isBare: boolean): r
   return out.lines
 }
 
+const numberingText = ({ from, pickup }: Phrase): string =>
+  `${from === undefined ? '' : ` from ${from}`}${pickup === undefined ? '' : ` pickup ${pickup}`}`
+
 /** Counts in which all of the body is free have a line of their own. */
 const isFreeCounts = ({ layer, what }: Event): boolean => layer === 'feet' && what.kind === 'free'
 
 /** `5-8 "play with the tune"`, and what else is said of it. */
-function freeText({ as, ...event }: Event, counts: number, vocabulary: Vocabulary): string {
-  const [, more = ''] = /^free ?(.*)$/s.exec(dancedText(event, vocabulary, counts)) ?? []
-  const when = `${event.optional ? '~' : ''}${whenText(event, counts)}`
+function freeText({ as, ...event }: Event, phrase: Numbering, vocabulary: Vocabulary): string {
+  const [, more = ''] = /^free ?(.*)$/s.exec(dancedText(event, vocabulary, phrase)) ?? []
+  const when = `${event.optional ? '~' : ''}${whenText(event, phrase)}`
   return [when, as && quoted(as), more].filter(Boolean).join(' ')
 }
 
@@ -261,18 +267,18 @@ function wrapped(word: string, entries: readonly string[]): string {
 }
 
 /** When an event is danced: its start alone where nobody wrote how long it lasts. */
-function whenText({ at, length }: Event, counts: number): string {
-  const label = labelIn(counts)
+function whenText({ at, length }: Event, phrase: Numbering): string {
+  const label = labelIn(phrase)
   return length === undefined ? label(at) : fullLabelOfSpan({ at, length }, label)
 }
 
 /** One entry of a layer line. */
-export function entryText(event: Event, counts: number, vocabulary: Vocabulary): string {
-  return `${event.optional ? '~' : ''}${whenText(event, counts)} ${dancedText(event, vocabulary, counts)}`
+export function entryText(event: Event, phrase: Numbering, vocabulary: Vocabulary): string {
+  return `${event.optional ? '~' : ''}${whenText(event, phrase)} ${dancedText(event, vocabulary, phrase)}`
 }
 
 /** What is danced, without its time: `step R side`, `hip-drop L every 1 !keep`. */
-export function dancedText(event: Event, vocabulary: Vocabulary, counts: number): string {
+export function dancedText(event: Event, vocabulary: Vocabulary, phrase: Numbering): string {
   const {
     at,
     held,
@@ -292,7 +298,7 @@ export function dancedText(event: Event, vocabulary: Vocabulary, counts: number)
   const move = what.kind === 'move' ? what : undefined
   return [
     kindOf(what).write(what, vocabulary),
-    held !== undefined && `until ${labelOfEnd(tick(at + held), labelIn(counts))}`,
+    held !== undefined && `until ${labelOfEnd(tick(at + held), labelIn(phrase))}`,
     move?.every && `every ${everyText(move.every)}`,
     move?.alt && 'alt',
     viaText(what),

@@ -211,7 +211,7 @@ const stepsIn = oncePerPhrase((events, vocabulary): readonly PhraseStep[] => {
 
 /** Whether the weight has settled on both feet at the end of a pass (model 4). */
 export const settlesAtEnd = ({ events, length, leadIn }: Pass, vocabulary: Vocabulary): boolean => {
-  if (leadIn) return false
+  if (leadIn?.from.has('feet')) return false
   const last = stepsIn(events, vocabulary).findLast(
     ({ action }) => !factsOf(action.primitive).levelOnly,
   )
@@ -323,7 +323,7 @@ export function roundEnds(simulation: Simulation): {
   readonly to: BodyState
 } {
   const { combination, start, opening, end, length } = simulation
-  const pickup = roundPickup(combination)
+  const pickup = roundPickup(combination, 'feet')
   return pickup > 0
     ? { from: start, to: stateBefore(simulation, length - pickup) }
     : { from: opening, to: end }

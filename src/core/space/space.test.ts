@@ -56,7 +56,7 @@ describe('the way over the floor', () => {
         // From where it is danced again: what is danced once, a pickup too, travels no more.
         const loop = loopTick(any)
         const begin =
-          roundPickup(any) > 0
+          roundPickup(any, 'feet') > 0
             ? image[0]?.points[0]
             : image[0]?.points.findLast(({ at }, i) => i === 0 || at < loop)
         const end = image[switching ? 1 : 0]?.points.at(-1)

@@ -40,7 +40,7 @@ const depthOf = ({ back, front }: Area): number => front - back
 function roundIn(simulation: Simulation, isFirst: boolean) {
   const { combination, danced, length, start } = simulation
   const { from, to } = roundEnds(simulation)
-  const pickup = roundPickup(combination)
+  const pickup = roundPickup(combination, 'feet')
   const until = length - pickup
   const fromOne = isFirst || pickup > 0
   const loop = loopTick(combination)

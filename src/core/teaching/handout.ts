@@ -25,11 +25,12 @@ export function handout(combination: Combination, base: Vocabulary): string {
       const { name, title: own } = pass.phrase
       const again = pass.times > 1 ? ` (${pass.time} of ${pass.times})` : ''
       const lines = sayPass(simulation, pass, layers, vocabulary).map(lineOf)
-      return [`${name}${own ? ` · ${own}` : ''}${again}`, ...lines].join('\n')
+      const pickup = sayPickup(simulation, pass, layers, vocabulary).map(lineOf)
+      const led =
+        pickup.length > 0 ? [[pickupTitle(simulation, pass), ...pickup, ''].join('\n')] : []
+      return [...led, `${name}${own ? ` · ${own}` : ''}${again}`, ...lines].join('\n')
     })
-    const pickup = sayPickup(simulation, layers, vocabulary).map(lineOf)
-    const led = pickup.length > 0 ? [[pickupTitle(combination), ...pickup].join('\n')] : []
-    return [`${sideWord[side].toUpperCase()} SIDE`, ...led, ...passes].join('\n\n')
+    return [`${sideWord[side].toUpperCase()} SIDE`, ...passes].join('\n\n')
   })
   return `${title || 'Combination'} · ${tempo} counts a minute\n\n${sides.join('\n\n')}\n`
 }

@@ -2,12 +2,12 @@ import { facingWord } from '../body/facing'
 import type { Layer } from '../body/layers'
 import { sideWord } from '../body/side'
 import { capital } from '../capital'
-import type { Combination, Event, Remark } from '../combination/combination'
+import type { Event, Remark } from '../combination/combination'
 import { cueWords } from '../combination/cueWords'
 import { formName } from '../combination/forms'
 import type { DancedEvent } from '../combination/lengths'
 import { nameOf } from '../combination/names'
-import { type Pass, pickupTicks, roundPickup } from '../combination/passes'
+import { isRoundPickup, leadingInto, type Pass, pickupBefore } from '../combination/passes'
 import { calledWords, notedWords } from '../combination/remarks'
 import type { Vocabulary } from '../moves/vocabulary'
 import { type Simulation, stateAt } from '../simulate/simulate'
@@ -15,6 +15,8 @@ import {
   labelIn,
   labelOfEnd,
   labelOfSpan,
+  type Numbering,
+  numberOfCount,
   type Span,
   TICKS_PER_COUNT,
   type Tick,
@@ -40,21 +42,21 @@ export interface CountWords {
 }
 
 /** `until 4`: where something ends that lasts longer than a count. */
-function untilWords(event: Span, counts: number): string {
+function untilWords(event: Span, phrase: Numbering): string {
   if (event.length <= TICKS_PER_COUNT) return ''
-  const label = labelIn(counts)
+  const label = labelIn(phrase)
   const last = labelOfSpan(event, label).split(/[->]/).at(-1) ?? ''
   return `, until ${last}`
 }
 
 /** `held to 3, then back`: where a place is held to a count. */
-const heldWords = ({ until }: DancedEvent, counts: number): string | undefined =>
-  until === undefined ? undefined : `, held to ${labelOfEnd(until, labelIn(counts))}, then back`
+const heldWords = ({ until }: DancedEvent, phrase: Numbering): string | undefined =>
+  until === undefined ? undefined : `, held to ${labelOfEnd(until, labelIn(phrase))}, then back`
 
 /** What one event of another layer asks for. */
-function sayEvent(event: DancedEvent, counts: number, vocabulary: Vocabulary): string {
+function sayEvent(event: DancedEvent, phrase: Numbering, vocabulary: Vocabulary): string {
   const { what } = event
-  const until = heldWords(event, counts) ?? untilWords(event, counts)
+  const until = heldWords(event, phrase) ?? untilWords(event, phrase)
   const maybe = event.optional ? 'if you like: ' : ''
   const already = event.on ? ', there on the count' : ''
   // What the instructor calls it is said as she writes it.
@@ -79,10 +81,10 @@ function asidesOf(event: Event, vocabulary: Vocabulary): readonly string[] {
 }
 
 /** What is noted for a place and belongs to no move; what is said stands with the cues. */
-const remarkWords = (remark: Remark, counts: number): readonly string[] => {
+const remarkWords = (remark: Remark, phrase: Numbering): readonly string[] => {
   const words = notedWords(remark)
   if (words === undefined) return []
-  return [`${words}${remark.kind === 'note' ? '' : untilWords(remark, counts)}`]
+  return [`${words}${remark.kind === 'note' ? '' : untilWords(remark, phrase)}`]
 }
 
 /** What to do on each count of a phrase, for the layers that are being practised. */
@@ -97,26 +99,26 @@ export function sayPass(
   )
 }
 
-/** When the pickup is danced, over its lines on a page. */
-export const pickupTitle = (combination: Pick<Combination, 'pickup' | 'order'>): string =>
-  roundPickup(combination) > 0 ? 'Before every round' : 'Before count 1'
+/** When the pickup of a pass is danced, over its lines on a page. */
+export function pickupTitle({ combination, passes }: Simulation, { index }: Pass): string {
+  if (index > 0) return `Over the end of ${passes[index - 1]?.phrase.name}`
+  return isRoundPickup(combination) ? 'Before every round' : 'Before count 1'
+}
 
 /**
- * What the pickup asks for, count by count; empty without one. Each is called by the count it
+ * What the pickup of a pass asks for, count by count; empty without one. Each is called by the count it
  * has in an eight: the one before count 1 is the last of its phrase.
  */
 export function sayPickup(
   simulation: Simulation,
+  pass: Pass,
   layers: ReadonlySet<Layer>,
   vocabulary: Vocabulary,
 ): readonly CountWords[] {
-  const [pass] = simulation.passes
-  const counts = pickupTicks(simulation.combination) / TICKS_PER_COUNT
-  if (!pass) return []
-  return Array.from({ length: counts }, (_, i) => {
-    const said = sayCount(simulation, pass, i + 1 - counts, layers, vocabulary)
-    return { ...said, count: said.count + pass.phrase.counts }
-  })
+  const counts = pickupBefore(simulation.combination, pass.index) / TICKS_PER_COUNT
+  return Array.from({ length: counts }, (_, i) =>
+    sayCount(simulation, pass, i + 1 - counts, layers, vocabulary),
+  )
 }
 
 function sayCount(
@@ -126,21 +128,26 @@ function sayCount(
   layers: ReadonlySet<Layer>,
   vocabulary: Vocabulary,
 ): CountWords {
-  const { counts, facings = [] } = pass.phrase
+  const { phrase } = pass
+  const { facings = [] } = phrase
   const from = tickOfCount(count)
   const to = from + TICKS_PER_COUNT
   const isHere = ({ at }: { readonly at: number }) => at >= from && at < to
-  const here = pass.events.filter(isHere)
-  const remarks = pass.remarks.filter(isHere)
+  const early = leadingInto(simulation.passes, pass)
+  const leads = new Set(early.events.map(({ id }) => id))
+  const here = [...early.events, ...pass.events].filter(isHere)
+  const remarks = [...early.remarks, ...pass.remarks].filter(isHere)
   const steps = simulation.danced.filter(
-    ({ at, pass: danced }) => danced.index === pass.index && isHere({ at: at - pass.at }),
+    ({ at, pass: danced, event }) =>
+      isHere({ at: at - pass.at }) &&
+      (danced.index === pass.index || (danced.index === pass.index - 1 && leads.has(event.id))),
   )
   const { weight } = stateAt(simulation, pass.at + to - 1)
-  const label = labelIn(counts)
+  const label = labelIn(phrase)
   const withLabel = (at: Tick, text: string): string =>
     at % TICKS_PER_COUNT === 0 ? capital(text) : `${label(at)}: ${text}`
   return {
-    count,
+    count: numberOfCount((count < 1 ? phrase.counts : 0) + count, phrase),
     feet: layers.has('feet')
       ? steps
           .filter(({ action }) => action.primitive !== 'free')
@@ -158,7 +165,7 @@ function sayCount(
       )
       .map((event) => ({
         layer: event.layer,
-        text: withLabel(event.at, sayEvent(event, counts, vocabulary)),
+        text: withLabel(event.at, sayEvent(event, phrase, vocabulary)),
       })),
     weight: weight === 'both' ? 'both feet' : `${sideWord[weight]} foot`,
     cues: [
@@ -171,7 +178,7 @@ function sayCount(
       ...here
         .filter(({ layer }) => layers.has(layer))
         .flatMap((event) => asidesOf(event, vocabulary)),
-      ...remarks.flatMap((remark) => remarkWords(remark, counts)),
+      ...remarks.flatMap((remark) => remarkWords(remark, phrase)),
       ...facings
         .filter(isHere)
         .map(({ at }) => `facing ${facingWord(stateAt(simulation, pass.at + at).facing)}`),

@@ -36,10 +36,9 @@ const LABEL_OF_PART: Readonly<Record<number, string>> = { 0: '', 3: 'e', 6: '&',
  * What dancers call a place inside a phrase: `3`, `3&`, `3e`, `3a`. Anything between
  * is written `3+4`, in ticks after the count.
  */
-export function labelOfTick(at: Tick): string {
-  const part = partOf(at)
-  return `${countOfTick(at)}${LABEL_OF_PART[part] ?? `+${part}`}`
-}
+export const labelOfTick = (at: Tick): string => `${countOfTick(at)}${partLabel(at)}`
+
+const partLabel = (at: Tick): string => LABEL_OF_PART[partOf(at)] ?? `+${partOf(at)}`
 
 const SLOT_OF_PART: Readonly<Record<number, number>> = { 0: 12, 3: 3, 4: 4, 6: 6, 8: 4, 9: 3 }
 
@@ -87,6 +86,39 @@ export function lastSlot(from: number, end: number): Tick | undefined {
 export const labelOfEnd = (end: Tick, label: PlaceLabel): string =>
   label(lastSlot(Number.NEGATIVE_INFINITY, end) ?? end)
 
+/** What the counts of a phrase are called: so many, from 1 or from a later one. */
+export interface Numbering {
+  readonly counts: number
+  readonly from?: number | undefined
+}
+
+/** Counts are numbered in an eight, those of a longer phrase in a sixteen: after its last comes 1. */
+const EIGHT = 8
+const numbersOf = ({ counts, from = 1 }: Numbering): number =>
+  counts <= EIGHT && from <= EIGHT ? EIGHT : MOST_PHRASE_COUNTS
+
+/** The number of a count of a phrase, the first one being 1: 5 for the first of `4 from 5`. */
+export const numberOfCount = (count: number, numbering: Numbering): number => {
+  const numbers = numbersOf(numbering)
+  return ((((count + (numbering.from ?? 1) - 2) % numbers) + numbers) % numbers) + 1
+}
+
+/** The number of the count a tick of a phrase belongs to. */
+export const numberAt = (at: number, numbering: Numbering): number =>
+  numberOfCount(Math.floor(at / TICKS_PER_COUNT) + 1, numbering)
+
+/** The tick a place of a phrase stands for: `5&` of `4 from 5`. Undefined where it has no such count. */
+export function tickIn(label: string, numbering: Numbering): Tick | undefined {
+  const named = tickOfLabel(label)
+  if (named === undefined) return undefined
+  const numbers = numbersOf(numbering)
+  const count = Math.floor(named / TICKS_PER_COUNT)
+  const own = (((count - (numbering.from ?? 1) + 1) % numbers) + numbers) % numbers
+  return count < numbers && own < numbering.counts
+    ? tick(own * TICKS_PER_COUNT + partOf(named))
+    : undefined
+}
+
 /** What a place in time is called; a phrase with a pickup has names of its own for it. */
 export type PlaceLabel = (at: Tick) => string
 
@@ -110,10 +142,15 @@ export function fullLabelOfSpan(span: Span, label: PlaceLabel = labelOfTick): st
 }
 
 /**
- * The labels of a phrase of some counts: places before count 1 are called after the last
- * counts of the phrase, `<8` being one count before 1 of an 8.
+ * The labels of a phrase: places before its first count are called after the last counts of the
+ * phrase, `<8` being one count before 1 of an 8.
  */
 export const labelIn =
-  (counts: number): PlaceLabel =>
+  (numbering: Numbering): PlaceLabel =>
   (at) =>
-    at < 0 ? `<${labelOfTick(tick(at + counts * TICKS_PER_COUNT))}` : labelOfTick(at)
+    at < 0
+      ? `<${labelNumbered(tick(at + numbering.counts * TICKS_PER_COUNT), numbering)}`
+      : labelNumbered(at, numbering)
+
+const labelNumbered = (at: Tick, numbering: Numbering): string =>
+  `${numberAt(at, numbering)}${partLabel(at)}`

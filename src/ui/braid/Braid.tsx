@@ -4,8 +4,8 @@ import { useStore } from 'zustand'
 import { Layer } from '../../core/body/layers'
 import { isLead, isSameDancing } from '../../core/combination/dancing'
 import { nameOf, placeIn } from '../../core/combination/names'
+import { pickupBefore } from '../../core/combination/passes'
 import { onSide } from '../../core/combination/whatOf'
-import { earliestIn } from '../../core/edits/edit'
 import * as edits from '../../core/edits/edits'
 import { layerWord } from '../../core/moves/vocabulary'
 import { HALF_COUNT, labelIn, labelOfSpan, QUARTER_COUNT, slotAt, tick } from '../../core/time/time'
@@ -107,7 +107,7 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
 
   const topOf = (line: Line) =>
     lines.slice(0, lines.indexOf(line)).reduce((sum, { shape }) => sum + shape.height, 0)
-  const firstOf = ({ pass }: Line) => (pass.index === 0 ? earliestIn(document, pass.phrase.id) : 0)
+  const firstOf = ({ pass }: Line) => 0 - pickupBefore(document, pass.index)
 
   const pick = (event: PointerEvent<HTMLDivElement>, line: Line): Dragged | undefined => {
     const { pass, dancing, shape } = line
@@ -115,7 +115,9 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
     const row = rowOf(line)
     const frame = row.getBoundingClientRect()
     const mark = target?.closest('[data-event]')
-    const picked = pass.events.find(({ id }) => id === mark?.getAttribute('data-event'))
+    const picked = [...line.early, ...pass.events].find(
+      ({ id }) => id === mark?.getAttribute('data-event'),
+    )
     box.current?.focus({ preventScroll: true })
     const lane = Layer.safeParse(laneUnder(shape, event.clientY - frame.top))
     const at = tickUnder(shape, event.clientX - frame.left, HALF_COUNT, firstOf(line))
@@ -332,7 +334,7 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
 function placeText(state: SessionState, here: Line | undefined): string {
   const { selection } = state
   const vocabulary = vocabularyOf(state)
-  const label = labelOfSpan(selection, labelIn(here?.pass.phrase.counts ?? 8))
+  const label = labelOfSpan(selection, labelIn(here?.pass.phrase ?? { counts: 8 }))
   const layers = layersSelected(selection)
     .map((layer) => layerWord[layer])
     .join(', ')

@@ -4,12 +4,12 @@ import { Layer } from '../../core/body/layers'
 import { otherSide, sideWord } from '../../core/body/side'
 import { heldTicks } from '../../core/combination/lengths'
 import { placeIn } from '../../core/combination/names'
-import { pickupTicks } from '../../core/combination/passes'
+import { pickupBefore } from '../../core/combination/passes'
 import { layerWord } from '../../core/moves/vocabulary'
 import type { DancedStep } from '../../core/simulate/simulate'
 import { LASTING } from '../../core/simulate/standings'
 import { weightStretches } from '../../core/simulate/weightStretches'
-import { TICKS_PER_COUNT } from '../../core/time/time'
+import { numberOfCount, TICKS_PER_COUNT } from '../../core/time/time'
 import classes from './braid.module.css'
 import { countsIn, partsUsed, SIZE } from './geometry'
 import type { Line } from './lines'
@@ -49,22 +49,27 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
     from === undefined || to === undefined
       ? undefined
       : { from, to, layers: Layer.array().parse(layers.split(' ')) }
-  const { simulation, pass, dancing, shape, heat, hairs } = line
+  const { simulation, pass, early, dancing, shape, heat, hairs } = line
   const { side } = dancing
   const { lanes, rows, x, width, height } = shape
   const selected = useMemo(() => new Set(selectedIds.split(' ')), [selectedIds])
   const fresh = useMemo(() => new Set(freshIds.split(' ').filter(Boolean)), [freshIds])
   const feet = lanes.find(({ layer }) => layer === 'feet')
   const steps = useMemo(
-    () => simulation.danced.filter((danced) => danced.pass.index === pass.index),
-    [simulation, pass],
+    () =>
+      simulation.danced.filter(
+        (danced) =>
+          danced.pass.index === pass.index ||
+          early.some(({ id }) => id === danced.event.id && danced.pass.index === pass.index - 1),
+      ),
+    [simulation, pass, early],
   )
   // A height that lasts stands under the feet, and so do free counts.
   const printed = steps.filter(
     ({ action: { primitive } }) => !LASTING.has(primitive) && primitive !== 'free',
   )
   const y = { L: SIZE.leftFoot, R: SIZE.rightFoot, both: (SIZE.leftFoot + SIZE.rightFoot) / 2 }
-  const begins = pass.index === 0 ? 0 - pickupTicks(simulation.combination) : 0
+  const begins = 0 - pickupBefore(simulation.combination, pass.index)
   // The way in is a short tail, however wide a count is drawn.
   const leadIn = Math.min(2, TAIL_PX / (x(1) - x(0)))
   const stretches = weightStretches(simulation, pass.at + begins, pass.at + pass.length, leadIn)
@@ -142,7 +147,7 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
             y={14}
             data-count={i}
           >
-            {i < 0 ? pass.phrase.counts + i + 1 : i + 1}
+            {numberOfCount((i < 0 ? pass.phrase.counts : 0) + i + 1, pass.phrase)}
           </text>
           {parts.get(i)?.map(({ part, label }) => (
             <text
@@ -175,7 +180,7 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
           height={SIZE.ruler}
           data-load={count}
         >
-          <title>{`${placeIn(pass.phrase.name, `${count}`)}: ${words}`}</title>
+          <title>{`${placeIn(pass.phrase.name, `${numberOfCount(count, pass.phrase)}`)}: ${words}`}</title>
         </rect>
       ))}
       {selection && (
@@ -204,7 +209,7 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
       {lanes
         .filter(({ layer }) => layer !== 'feet')
         .flatMap(({ layer, top }) =>
-          pass.events
+          [...early, ...pass.events]
             .filter((event) => event.layer === layer)
             .map((event) => (
               <Mark

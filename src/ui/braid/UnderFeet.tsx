@@ -43,7 +43,7 @@ export function UnderFeet({
   readonly selected: ReadonlySet<string>
   readonly fresh: ReadonlySet<string>
 }) {
-  const label = labelIn(pass.phrase.counts)
+  const label = labelIn(pass.phrase)
   const above = aboveLines(simulation, pass)
   return (
     <>

@@ -1,6 +1,7 @@
-import type { Phrase } from '../../core/combination/combination'
+import type { Combination, Phrase } from '../../core/combination/combination'
 import type { Dancing } from '../../core/combination/dancing'
-import { type Pass, pickupTicks } from '../../core/combination/passes'
+import type { DancedEvent } from '../../core/combination/lengths'
+import { leadingInto, type Pass, pickupBefore } from '../../core/combination/passes'
 import { type Heat, heatOf } from '../../core/load/heat'
 import { type Simulation, stateBefore } from '../../core/simulate/simulate'
 import { type UnwrittenWay, unwrittenWays } from '../../core/simulate/unwritten'
@@ -12,6 +13,8 @@ import { heightUnder } from './UnderFeet'
 /** One line of the braid: a phrase as it is danced on one side. */
 export interface Line {
   readonly pass: Pass
+  /** What leads into it over the end of the line above, on its own ticks. */
+  readonly early: readonly DancedEvent[]
   readonly dancing: Dancing
   readonly simulation: Simulation
   readonly shape: LineShape
@@ -34,6 +37,10 @@ function drawnFrom(simulation: Simulation, pass: Pass, shown: string): string {
   return [shown, index, at, mirrored, time, times, ...body].join(' ')
 }
 
+/** Ticks before count 1 that every line leaves room for, so that counts stand under counts. */
+const roomBefore = (combination: Combination): number =>
+  Math.max(...combination.order.map((_, index) => pickupBefore(combination, index)))
+
 /**
  * The lines of the braid from the top. A line whose phrase and way in have not changed is
  * the very one from before, so that an edit draws only what it changed.
@@ -53,10 +60,11 @@ export function linesOf(
       const pass = simulation.passes[index]
       const phrase = phrases.get(entry.phrase)
       if (!pass || !phrase) return []
-      const pickup = pickupTicks(document)
+      const pickup = roomBefore(document)
+      const early = leadingInto(simulation.passes, pass).events
       const heat = heatOf(checked, pass.index)
       const hairs = unwrittenWays(simulation, pass)
-      const extras = JSON.stringify([heat, hairs])
+      const extras = JSON.stringify([heat, hairs, early])
       const from = drawnFrom(
         simulation,
         pass,
@@ -70,8 +78,8 @@ export function linesOf(
       )
       if (same) return [same]
       const under = heightUnder(simulation, pass)
-      const shape = shapeLine(pass.events, pass.length, width, shown, pickup, under)
-      return [{ pass, dancing, simulation, shape, phrase, drawnFrom: from, heat, hairs }]
+      const shape = shapeLine([...early, ...pass.events], pass.length, width, shown, pickup, under)
+      return [{ pass, early, dancing, simulation, shape, phrase, drawnFrom: from, heat, hairs }]
     }),
   )
 }

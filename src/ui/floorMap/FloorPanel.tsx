@@ -13,7 +13,7 @@ import { comeBack } from '../../core/repair/comeBack'
 import { roundEnds } from '../../core/simulate/simulate'
 import { floorNeeds } from '../../core/space/floorNeeds'
 import { endsAway, travelByPass } from '../../core/space/space'
-import { endOf, TICKS_PER_COUNT, tick } from '../../core/time/time'
+import { endOf, numberAt, TICKS_PER_COUNT, tick } from '../../core/time/time'
 import { PreviewButton } from '../findings/PreviewButton'
 import { useFrames } from '../play/useFrames'
 import { stageChoice } from '../stage/stageChoice'
@@ -77,7 +77,7 @@ export function FloorPanel({
       : passAt(lead.passes, when)?.index === danced?.index)
   const numberOf = (when: number) => {
     const own = passAt(lead.passes, when)
-    const count = `${Math.floor((when - (own?.at ?? 0)) / TICKS_PER_COUNT) + 1}`
+    const count = `${own ? numberAt(when - own.at, own.phrase) : 1}`
     return read === 'all' && lead.passes.length > 1 ? placeIn(own?.phrase.name ?? '', count) : count
   }
   const needs = useMemo(
@@ -92,9 +92,7 @@ export function FloorPanel({
       : `${fit} of ${house.dancers} dancers fit${smaller}`
   const labelOf = ({ at: when }: { at: number }) => {
     const own = passAt(lead.passes, when)
-    return own
-      ? placeIn(own.phrase.name, `${Math.floor((when - own.at) / TICKS_PER_COUNT) + 1}`)
-      : ''
+    return own ? placeIn(own.phrase.name, `${numberAt(when - own.at, own.phrase)}`) : ''
   }
   const travel = travelByPass(lead)
   const long = (metres: number) => lengthWords(metres, house.units)

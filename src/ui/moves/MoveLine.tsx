@@ -39,6 +39,7 @@ export const MoveLine = memo(function MoveLine({
       dancing: aloneFrom('R'),
       simulation,
       shape,
+      early: [],
       drawnFrom: move.id,
       heat: [],
       hairs: [],

@@ -20,7 +20,6 @@ export function SheetPaper({ material }: { readonly material: Material }) {
       {bothOf(combination).map((dancing) => {
         const { side } = dancing
         const simulation = material.from(dancing)
-        const pickup = sayPickup(simulation, ALL, simulation.vocabulary)
         return (
           <section key={side}>
             <h1 className="display">
@@ -29,25 +28,26 @@ export function SheetPaper({ material }: { readonly material: Material }) {
                 {sideWord[side]} side · {combination.tempo} counts a minute
               </span>
             </h1>
-            {pickup.length > 0 && (
-              <section>
-                <h2>{pickupTitle(combination)}</h2>
-                <ol>
-                  {pickup.map((words) => (
-                    <CountLine
-                      key={words.count}
-                      words={words}
-                      pose={undefined}
-                      families={combination.families}
-                    />
-                  ))}
-                </ol>
-              </section>
-            )}
             {simulation.passes.map((pass) => {
               const poses = posesByCount(simulation, pass, ALL)
+              const pickup = sayPickup(simulation, pass, ALL, simulation.vocabulary)
               return (
                 <section key={pass.index}>
+                  {pickup.length > 0 && (
+                    <>
+                      <h3>{pickupTitle(simulation, pass)}</h3>
+                      <ol>
+                        {pickup.map((words) => (
+                          <CountLine
+                            key={words.count}
+                            words={words}
+                            pose={undefined}
+                            families={combination.families}
+                          />
+                        ))}
+                      </ol>
+                    </>
+                  )}
                   <h2>
                     {pass.phrase.name} {pass.phrase.title && `· ${pass.phrase.title}`}
                     {pass.times > 1 && ` (${pass.time} of ${pass.times})`}

@@ -9,7 +9,7 @@ import { passAt } from '../../core/combination/passes'
 import type { Dancers } from '../../core/pose/dancers'
 import { keyPosesOf } from '../../core/pose/keyPoses'
 import { posesSvg } from '../../core/skin/posesSvg'
-import { HALF_COUNT, labelIn, labelOfTick, tick } from '../../core/time/time'
+import { HALF_COUNT, labelIn, tick } from '../../core/time/time'
 import type { StageColours } from '../../dancer/onStage'
 import { focusBraidAfter } from '../parts/focusBraid'
 import { dancerNow } from '../stores/dancer'
@@ -65,7 +65,7 @@ export function SaveMenu({
       import('../parts/files'),
       import('./posePicture'),
     ])
-    const label = labelIn(pass?.phrase.counts ?? 8)
+    const label = labelIn(pass?.phrase ?? { counts: 8 })
     const place = pass
       ? placeIn(name, label(tick(Math.floor((at - pass.at) / HALF_COUNT) * HALF_COUNT)))
       : ''
@@ -90,7 +90,7 @@ export function SaveMenu({
     const poses = keyPosesOf(dancer, pass, HALF_COUNT, MOST_POSES).map(({ tick: when, pose }) => ({
       pose,
       at: when,
-      label: placeIn(name, labelOfTick(tick(when - pass.at))),
+      label: placeIn(name, labelIn(pass.phrase)(tick(when - pass.at))),
     }))
     const title = `${combination.title}, phrase ${name}, ${sideWord[dancing.side]} side`
     if (asPicture) {

@@ -1,14 +1,13 @@
 import { LAYERS_DOWN } from '../../core/body/layers'
 import { isSameDancing } from '../../core/combination/dancing'
+import { pickupBefore } from '../../core/combination/passes'
 import { HALF_COUNT, slotAt, TICKS_PER_COUNT, tick } from '../../core/time/time'
 import { type Session, select } from './session'
 import { dancingsShown, documentOf, layersShown, type Selection } from './state'
 
-/** Whether the pickup can be gone into from here: only from the first line. */
-const firstTick = (session: Session, pass: number): number => {
-  const { pickup } = documentOf(session.getState())
-  return pass === 0 ? 0 - (pickup?.counts ?? 0) * TICKS_PER_COUNT : 0
-}
+/** Where a line begins: before its count 1 where a pickup leads into it. */
+const firstTick = (session: Session, pass: number): number =>
+  0 - pickupBefore(documentOf(session.getState()), pass)
 
 export const phraseIdHere = (session: Session): string => {
   const { selection } = session.getState()

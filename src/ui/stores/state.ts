@@ -4,8 +4,7 @@ import { otherSide, type Side } from '../../core/body/side'
 import { type Combination, usesLayer } from '../../core/combination/combination'
 import { bothOf, type Dancing, isLead, partOf } from '../../core/combination/dancing'
 import type { DancedEvent } from '../../core/combination/lengths'
-import type { Pass } from '../../core/combination/passes'
-import { earliestIn } from '../../core/edits/edit'
+import { leadingInto, type Pass, pickupBefore } from '../../core/combination/passes'
 import * as edits from '../../core/edits/edits'
 import type { Vocabulary } from '../../core/moves/vocabulary'
 import type { History } from '../../core/record/history'
@@ -96,8 +95,9 @@ export function selectedInPasses(state: SessionState): readonly EventInPass[] {
   const first = passOf(state, selection)
   if (!first) return []
   const { passes } = simulationFrom(documentOf(state), selection.dancing)
+  const early = leadingInto(passes, first).events
   if (selection.event)
-    return first.events
+    return [...early, ...first.events]
       .filter(({ id }) => id === selection.event)
       .map((event) => ({ pass: first, event }))
   const from = first.at + selection.at
@@ -108,7 +108,7 @@ export function selectedInPasses(state: SessionState): readonly EventInPass[] {
     .flatMap((pass) =>
       pass.at >= to
         ? []
-        : pass.events
+        : (pass === first ? [...early, ...pass.events] : pass.events)
             .filter(
               ({ layer, at }) =>
                 layers.includes(layer) && pass.at + at >= from && pass.at + at < to,
@@ -142,8 +142,8 @@ export function withSelectionInside(state: SessionState): SessionState {
     ({ id }) => id === history.present.order[pass]?.phrase,
   )
   const end = (phrase?.counts ?? 1) * TICKS_PER_COUNT
-  const first = earliestIn(history.present, phrase?.id ?? '')
-  const at = Math.max(pass === 0 ? first : 0, Math.min(selection.at, end - 1))
+  const first = 0 - pickupBefore(history.present, pass)
+  const at = Math.max(first, Math.min(selection.at, end - 1))
   const behind = history.present.order
     .slice(pass + 1)
     .reduce((sum, entry) => sum + (countsOf(history.present, entry.phrase) ?? 0), 0)

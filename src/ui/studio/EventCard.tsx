@@ -7,7 +7,7 @@ import { type DancedEvent, whenSaid } from '../../core/combination/lengths'
 import { nameOf, sideOf } from '../../core/combination/names'
 import type { EventChange } from '../../core/edits/edits'
 import { layerWord, type Vocabulary } from '../../core/moves/vocabulary'
-import { COUNT, HALF_COUNT, labelIn, tick } from '../../core/time/time'
+import { COUNT, HALF_COUNT, labelIn, type Numbering, tick } from '../../core/time/time'
 import { canBeHeld, type What } from '../../core/what/kinds'
 import { NumberField } from '../parts/NumberField'
 import type { KeyScope } from '../shortcuts/shortcut'
@@ -65,7 +65,7 @@ const Card = memo(function Card({
         </ActionIcon>
       </header>
       <p className={classes.cardWhen}>
-        {layerWord[event.layer]}, counts {whenSaid(event, labelIn(phraseCounts(session)))}
+        {layerWord[event.layer]}, counts {whenSaid(event, labelIn(phraseHere(session)))}
       </p>
       <div className={classes.cardRow}>
         {side && (
@@ -204,10 +204,10 @@ const Card = memo(function Card({
   )
 })
 
-const phraseCounts = (session: Session): number => {
+const phraseHere = (session: Session): Numbering => {
   const { order, phrases } = documentOf(session.getState())
   const id = order[session.getState().selection.pass]?.phrase
-  return phrases.find((phrase) => phrase.id === id)?.counts ?? 8
+  return phrases.find((phrase) => phrase.id === id) ?? { counts: 8 }
 }
 
 /** Size, pace, names, forms for other levels: what most moves leave as it is, folded away. */

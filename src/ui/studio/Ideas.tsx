@@ -28,7 +28,7 @@ function gapOf(state: SessionState): { gap: Gap; label: string } | undefined {
   const gap = gapIn(phrase, { ...selection, length }, vocabularyOf(state))
   if (!gap) return undefined
   const { pass, layer } = selection
-  const said = labelOfSpan(gap, labelIn(phrase.counts))
+  const said = labelOfSpan(gap, labelIn(phrase))
   return { gap: { pass, layer, ...gap }, label: placeIn(phrase.name, said) }
 }
 

@@ -22,7 +22,7 @@ export function placeOf(state: SessionState): { label: string; wanted: Wanted } 
   const { selection } = state
   const { order, phrases, families, title } = documentOf(state)
   const phrase = phrases.find(({ id }) => id === order[selection.pass]?.phrase)
-  const at = placeIn(phrase?.name ?? '', labelIn(phrase?.counts ?? 8)(selection.at))
+  const at = placeIn(phrase?.name ?? '', labelIn(phrase ?? { counts: 8 })(selection.at))
   return {
     label: `${at} of “${title}”, ${layerWord[selection.layer].toLowerCase()}`,
     wanted: {
