@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import type { Combination } from '../src/core/combination/combination'
+import { writtenOut } from '../src/core/combination/like'
 import type { Edit } from '../src/core/edits/edit'
 import * as edits from '../src/core/edits/edits'
 import * as phrases from '../src/core/edits/phrases'
@@ -33,6 +34,11 @@ const KINDS: Readonly<
     one.phrases.some(({ id }) => id === `added-${a}`)
       ? (same) => same
       : phrases.addPhrase(`added-${a}`, a % one.order.length, 1 + (b % 8)),
+  like: ({ a, b }, _, __, one) =>
+    one.phrases.some(({ id }) => id === `like-${b}`)
+      ? (same) => same
+      : phrases.addLike(`like-${b}`, a % one.order.length),
+  writtenOut: (_, __, phrase) => writtenOut(phrase),
   take: ({ a }, _, __, { order }) => phrases.removePass(a % order.length),
   order: ({ a, b }, _, __, { order }) => phrases.movePass(a % order.length, b % order.length),
   repeat: ({ a }, _, __, { order }) => phrases.repeatPass(a % order.length),

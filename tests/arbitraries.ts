@@ -23,6 +23,7 @@ import {
   SCHEMA_VERSION,
 } from '../src/core/combination/combination'
 import type { EventForm } from '../src/core/combination/forms'
+import { countsOfLike, followed, likeOf } from '../src/core/combination/like'
 import { FAMILIES } from '../src/core/moves/move'
 import { vocabulary } from '../src/core/moves/vocabulary'
 import { tick } from '../src/core/time/time'
@@ -344,13 +345,52 @@ export const anyCombination = (options: { kept?: boolean } = {}): fc.Arbitrary<C
         { weight: 2, arbitrary: fc.array(anyEdit, { minLength: 1, maxLength: 5 }) },
       ),
       rarely(fc.constant(true)),
+      rarely(anyLike),
     )
-    .map(([written, edits, isReordered]) => {
+    .map(([written, edits, isReordered, like]) => {
       // Plain objects, as they come from a file: the generator's own have no prototype.
       const plain = JSON.parse(JSON.stringify(written)) as Combination
-      const edited = edits.reduce((one, edit) => edit(one), plain)
+      const alike = like ? withLike(plain, like) : plain
+      const edited = edits.reduce((one, edit) => followed(one, edit(one)), alike)
       return isReordered ? reordered(edited) : edited
     })
+
+const anyLike = fc.record({
+  mirrored: fc.option(fc.constant(true as const), { nil: undefined }),
+  counts: fc.option(fc.record({ from: fc.integer({ min: 1, max: 4 }), more: fc.nat(4) }), {
+    nil: undefined,
+  }),
+  pace: fc.constantFrom(undefined, undefined, 2 as const, 0.5 as const),
+  chain: fc.boolean(),
+  change: fc.nat(100),
+})
+type AnyLike = typeof anyLike extends fc.Arbitrary<infer T> ? T : never
+
+/** The second phrase like the first one, and the third like that; one thing taken out, one changed. */
+function withLike(combination: Combination, wanted: AnyLike): Combination {
+  const { mirrored, counts, pace, chain, change } = wanted
+  const phrases = [...combination.phrases]
+  for (const index of chain ? [1, 2] : [1]) {
+    const [source, phrase] = [phrases[index - 1], phrases[index]]
+    if (!source || !phrase) break
+    const from = Math.min(counts?.from ?? 1, source.counts)
+    const like = compact({
+      phrase: source.id,
+      mirrored,
+      counts: counts && { from, to: Math.min(source.counts, from + counts.more) },
+      pace: index === 1 ? pace : undefined,
+    })
+    const long = Math.min(16, countsOfLike(like, source))
+    const made = likeOf(source, { id: phrase.id, like, counts: long }, combination)
+    if (!made) break
+    const events = made.events
+      .filter((_, i) => i !== change % 5)
+      .map((event, i) => (i === change % 3 ? compact({ ...event, cue: 'now' }) : event))
+    const { remarks: _, facings: __, pickup: ___, ...rest } = phrase
+    phrases[index] = { ...rest, ...made, events, counts: long, like }
+  }
+  return { ...combination, phrases }
+}
 
 /** The same as somebody wrote it in one go. */
 const writtenCombination = ({ kept = true } = {}): fc.Arbitrary<Combination> =>

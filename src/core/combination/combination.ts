@@ -7,6 +7,7 @@ import { clampTempo, Tempo } from '../time/tempo'
 import { MOST_PHRASE_COUNTS, TICKS_PER_COUNT, Tick, tick } from '../time/time'
 import { kindOf, What } from '../what/kinds'
 import { EventForms } from './forms'
+import { Pace } from './pace'
 
 export const SCHEMA_VERSION = 6
 
@@ -145,6 +146,23 @@ export const Remark = z
   .readonly()
 export type Remark = z.infer<typeof Remark>
 
+/** What a phrase has from another one: all of it but what is written otherwise. */
+const Like = z
+  .object({
+    /** The id of the other phrase. */
+    phrase: z.string().min(1),
+    mirrored: z.literal(true).optional(),
+    /** Some counts of the other one, from 1. */
+    counts: z
+      .object({ from: z.int().min(1), to: z.int().max(MOST_PHRASE_COUNTS) })
+      .refine(({ from, to }) => from <= to, 'ends before it begins')
+      .readonly()
+      .optional(),
+    pace: Pace.optional(),
+  })
+  .readonly()
+export type Like = z.infer<typeof Like>
+
 /** A facing that is written down to be checked against the sum of the turns. */
 export const WrittenFacing = z.object({ at: Tick, degrees: z.number().multipleOf(0.5) }).readonly()
 export type WrittenFacing = z.infer<typeof WrittenFacing>
@@ -168,6 +186,8 @@ export const Phrase = z
     from: z.int().min(2).max(MOST_PHRASE_COUNTS).optional(),
     /** Counts before its first one that are kept free for a pickup, where nothing is written so early. */
     pickup: z.int().min(1).max(MOST_PHRASE_COUNTS).optional(),
+    /** It goes on as another phrase does, wherever it is the same now. */
+    like: Like.optional(),
     /** Said on its counts, otherwise than on those of the combination. */
     call: CountCalls.optional(),
     events: z.array(Event).max(MOST_EVENTS, `${MOST_EVENTS} moves are the most`).readonly(),
@@ -208,6 +228,18 @@ const OrderEntry = z
     loops: z.literal(true).optional(),
   })
   .readonly()
+
+/** Whether what a phrase is like leads to one that stands by itself. */
+function endsWithOne(id: string, phrases: readonly Phrase[]): boolean {
+  const seen = new Set<string>()
+  for (let at: string | undefined = id; at !== undefined; ) {
+    const phrase = phrases.find((one) => one.id === at)
+    if (!phrase || seen.has(at)) return false
+    seen.add(at)
+    at = phrase.like?.phrase
+  }
+  return true
+}
 
 const unique = (ids: readonly string[]) => new Set(ids).size === ids.length
 
@@ -267,6 +299,8 @@ export const Combination = z
       if ([...phrase.events, ...(phrase.remarks ?? [])].some((e) => e.at < earliest))
         refuse('phrases', `something in ${phrase.name} starts before the phrase`)
     }
+    for (const { id, name, like } of phrases)
+      if (like && !endsWithOne(id, phrases)) refuse('phrases', `${name} is like no phrase there is`)
     const counts = new Map(phrases.map((p) => [p.id, p.counts]))
     if (order.some((entry) => !counts.has(entry.phrase))) refuse('order', 'names an unknown phrase')
     const total = order.reduce((sum, entry) => sum + (counts.get(entry.phrase) ?? 0), 0)

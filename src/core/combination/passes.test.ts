@@ -29,7 +29,7 @@ describe('the passes of a combination', () => {
         // Only the first phrase has one, and it is danced once.
         const once = {
           ...plain,
-          ...(combination.pickup && { pickup: { ...combination.pickup, each: false } }),
+          pickup: { counts: 1, ...combination.pickup, each: false },
           phrases: combination.phrases.map((phrase) =>
             phrase.id === combination.order[0]?.phrase
               ? phrase
@@ -208,7 +208,7 @@ describe('the passes of a combination', () => {
 
   it('are led into by the pickup of any phrase, over the end of whatever comes before', () => {
     const text = (b: string) =>
-      `phrase A 8\n feet 1-8 walk R\n hips 8 hip-bump R\nphrase B 8\n feet ${b}\norder A B B~`
+      `phrase A 8\n feet 1-8 walk-forward R\n hips 8 hip-bump R\nphrase B 8\n feet ${b}\norder A B B~`
     const led = simulate(
       read(text('<8 kick R forward; 1 step R side; 2-8 hold; 8 close L')),
       vocabulary,
@@ -228,7 +228,10 @@ describe('the passes of a combination', () => {
     const loaded = findings.filter(({ code }) => code === 'feet.loaded')
     expect(loaded.map(({ spot }) => spotText(spot))).toContain('B<8, first time')
     const over = read(
-      text('<8 kick R forward; 1 step R side').replace('1-8 walk R', '1-7 walk R; 8 touch L'),
+      text('<8 kick R forward; 1 step R side').replace(
+        '1-8 walk-forward R',
+        '1-7 walk-forward R; 8 touch L',
+      ),
     )
     const said = checkCombination(over, vocabulary).findings.find(
       ({ code }) => code === 'pickup.over',

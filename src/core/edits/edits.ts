@@ -10,9 +10,9 @@ import {
 import { dancedIn } from '../combination/lengths'
 import { mirrorEvent, mirrorWhat } from '../combination/mirror'
 import { sideOf } from '../combination/names'
+import { stepsOf } from '../combination/steps'
 import type { OwnMove } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
-import { stepsOf } from '../simulate/simulate'
 import { slotAt, type Tick, tick } from '../time/time'
 import { changeEvents, changePhrase, clamp, type Edit, earliestIn, inOrder } from './edit'
 

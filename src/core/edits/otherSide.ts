@@ -4,8 +4,9 @@ import type { DancedEvent } from '../combination/lengths'
 import { mirror } from '../combination/mirror'
 import { freeName } from '../combination/names'
 import type { Pass } from '../combination/passes'
+import { stepsToEnd } from '../combination/steps'
 import type { Vocabulary } from '../moves/vocabulary'
-import { type DancedStep, type Simulation, simulate, stepsToEnd } from '../simulate/simulate'
+import { type DancedStep, type Simulation, simulate } from '../simulate/simulate'
 import { tick } from '../time/time'
 
 /**
@@ -44,7 +45,7 @@ export function otherSideWritten(combination: Combination, vocabulary: Vocabular
 /** The phrase of a pass as it is danced in it. */
 function passWritten(pass: Pass, simulation: Simulation): Phrase {
   const { phrase, mirrored, index } = pass
-  const [shown = phrase] = mirrored
+  const [{ like: _, ...shown } = phrase] = mirrored
     ? mirror({ ...simulation.combination, phrases: [phrase] }).phrases
     : [phrase]
   const before = simulation.passes[index - 1]

@@ -6,8 +6,9 @@ import {
   type Remark,
 } from '../combination/combination'
 import { asDanced, dancedIn } from '../combination/lengths'
+import { likeOf, withoutLost } from '../combination/like'
 import { loopIndex, withOneLoop } from '../combination/loop'
-import { nameOf } from '../combination/names'
+import { freeName as nameBeside, nameOf } from '../combination/names'
 import { UserError } from '../errors'
 import type { Vocabulary } from '../moves/vocabulary'
 import { labelIn, labelOfSpan, slotAt, TICKS_PER_COUNT, type Tick, tick } from '../time/time'
@@ -242,6 +243,29 @@ export const addPhrase =
     }
   }
 
+/** Adds a phrase behind a place in the order that goes on as the one danced there does, but for what is changed in it. */
+export const addLike =
+  (id: string, behind: number): Edit =>
+  (combination) => {
+    const entry = combination.order[behind]
+    const source = combination.phrases.find((phrase) => phrase.id === entry?.phrase)
+    if (!entry || !source) return combination
+    const { counts, from, title } = source
+    needRoom(combination, id, counts, counts)
+    const like = { phrase: source.id }
+    const made = likeOf(source, { id, like, counts }, combination) ?? { events: [] }
+    const name = nameBeside(combination.phrases, source.name)
+    const added = { id, name, title, counts, ...(from && { from }), like, ...made }
+    return {
+      ...combination,
+      phrases: [...combination.phrases, added],
+      order: combination.order.toSpliced(behind + 1, 0, {
+        phrase: id,
+        mirrored: entry.mirrored,
+      }),
+    }
+  }
+
 /** Takes one dancing of a phrase out of the order; a phrase that is danced no more goes with it. */
 export const removePass =
   (index: number): Edit =>
@@ -251,7 +275,7 @@ export const removePass =
     const danced = new Set(order.map(({ phrase }) => phrase))
     // A pickup before the very first count stays when the phrase it led into goes.
     const led = withPickupFirst(combination, { ...combination, order })
-    return { ...led, phrases: led.phrases.filter(({ id }) => danced.has(id)) }
+    return { ...led, phrases: withoutLost(led.phrases.filter(({ id }) => danced.has(id))) }
   }
 
 export const movePass =

@@ -3,6 +3,7 @@ import type { Combination, Event } from '../combination/combination'
 import { DancerLevel } from '../combination/combination'
 import { type EventForm, nearestForm } from '../combination/forms'
 import { type DancedEvent, dancedIn, ownLengthOf, whenSaid } from '../combination/lengths'
+import { followed } from '../combination/like'
 import { mirrorForms, mirrorWhat } from '../combination/mirror'
 import { nameOf, placeIn } from '../combination/names'
 import type { Edit } from '../edits/edit'
@@ -140,7 +141,7 @@ function keysOf({ code, side, spot, events, also = [], ...fact }: Finding): read
 /** Takes a change where nothing new is said of it, and it is good for what it is made for. */
 function take(search: Search, make: Edit, isGood: (after: Checked) => boolean = () => true) {
   if (search.changes >= MOST_CHANGES) return false
-  const now = make(search.now)
+  const now = followed(search.now, make(search.now))
   if (now === search.now) return false
   const checked = search.check(now)
   if (!checked.findings.flatMap(keysOf).every((key) => search.known.has(key))) return false

@@ -1,4 +1,5 @@
 import type { Combination, Event, Phrase } from '../combination/combination'
+import { withoutLost } from '../combination/like'
 import { freeName } from '../combination/names'
 import { changePhrase, inOrder } from '../edits/edit'
 import { openFigure } from '../edits/edits'
@@ -60,6 +61,8 @@ function withOwnPhrase(
     ...phrase,
     id: newId(),
     name: freeName(combination.phrases, phrase.name),
+    // The same but for what is mended: it goes on as the other one does.
+    like: { phrase: phrase.id },
     events: phrase.events
       .filter(({ at }) => at >= 0 || pass === 0)
       .map((event) => ({ ...event, id: ids.get(event.id) ?? newId() })),
@@ -73,7 +76,7 @@ function withOwnPhrase(
   const danced = new Set(order.map((one) => one.phrase))
   const added = {
     ...combination,
-    phrases: [...combination.phrases, own].filter(({ id }) => danced.has(id)),
+    phrases: withoutLost([...combination.phrases, own].filter(({ id }) => danced.has(id))),
     order,
   }
   const moved = edits.map((edit) => {

@@ -1,5 +1,6 @@
 import type { Combination } from '../combination/combination'
 import { dancedIn } from '../combination/lengths'
+import { followed } from '../combination/like'
 import { type Checked, checkCombination } from '../findings/check'
 import { type Finding, type FindingCode, severityOf } from '../findings/finding'
 import type { House } from '../house/house'
@@ -59,7 +60,7 @@ export function repairsFor(
   const offered: Repair[] = []
   for (const { label, make } of triesFor(one)) {
     if (offered.length === MOST_OFFERS) break
-    const changed = make(combination)
+    const changed = followed(combination, make(combination))
     if (changed === combination || offered.some((other) => other.label === label)) continue
     if (helps(one, changed, base)) offered.push({ label, changed })
   }

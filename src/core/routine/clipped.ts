@@ -1,7 +1,7 @@
 import type { Combination, Event, Phrase, Remark } from '../combination/combination'
-import { TICKS_PER_COUNT, tick } from '../time/time'
-import { pacedPhrase } from './paced'
-import type { Pace } from './routine'
+import type { Pace } from '../combination/pace'
+import { pacedPhrase } from '../combination/paced'
+import { sliceOf } from '../combination/slice'
 
 /** What of a phrase is danced on a song. */
 interface Clip {
@@ -44,30 +44,24 @@ export function atPace(written: Phrase, pace: Pace | undefined, combination: Com
 }
 
 function clipOf(
-  { facings: _, comments: __, unread: ___, ...phrase }: Phrase,
+  { facings: _, comments: __, unread: ___, like: ____, ...phrase }: Phrase,
   { from, counts, title, isLed }: Clip,
   name: string,
 ): Phrase {
-  const begin = from * TICKS_PER_COUNT
-  const end = begin + counts * TICKS_PER_COUNT
-  const within = <T extends Event | Remark>(all: readonly T[]): readonly T[] =>
-    all
-      .filter(
-        ({ at }) => (at >= begin || (isLed && at >= begin - counts * TICKS_PER_COUNT)) && at < end,
-      )
-      .map((one) => ({
-        ...one,
-        id: `${name} ${one.id}`,
-        at: tick(one.at - begin),
-        ...(one.length !== undefined && { length: tick(Math.min(one.length, end - one.at)) }),
-      }))
+  const { events, remarks } = sliceOf(phrase, {
+    from,
+    to: from + counts,
+    ...(isLed && { early: counts }),
+  })
+  const named = <T extends Event | Remark>(all: readonly T[]): readonly T[] =>
+    all.map((one) => ({ ...one, id: `${name} ${one.id}` }))
   return {
     ...phrase,
     id: `${name} ${phrase.id}`,
     ...(from < 0 && { name: 'Pickup' }),
     title,
     counts,
-    events: within(phrase.events),
-    ...(phrase.remarks && { remarks: within(phrase.remarks) }),
+    events: named(events),
+    ...(remarks && { remarks: named(remarks) }),
   }
 }

@@ -1,6 +1,7 @@
 import webvtt from 'node-webvtt'
 import Papa from 'papaparse'
 import { facingWord } from '../body/facing'
+import type { Pace } from '../combination/pace'
 import { inMilliseconds, plain } from '../sheet/vtt'
 import type { Danced } from '../simulate/danced'
 import { placeWords } from '../song/lines'
@@ -9,7 +10,7 @@ import { clockTenths } from '../time/clock'
 import { tempoOver } from '../time/timeMap'
 import { backOn } from './backOn'
 import { type Laid, laidOut } from './laid'
-import { emptyRoutine, type Pace, type Piece, type Routine, restWords } from './routine'
+import { emptyRoutine, type Piece, type Routine, restWords } from './routine'
 import { LOST } from './words'
 
 /** A line of a cue sheet: one piece, or a rest. */

@@ -4,6 +4,7 @@ import { empty, songOf } from '../../../tests/routines'
 import { evenMs } from '../../../tests/songs'
 import { otherSide } from '../body/side'
 import type { Combination } from '../combination/combination'
+import { canPace } from '../combination/paced'
 import { USUAL_HOUSE } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
 import { danced } from '../simulate/danced'
@@ -20,7 +21,6 @@ import {
   turned,
 } from './edits'
 import { laidOut } from './laid'
-import { canPace } from './paced'
 import { countsFrom } from './room'
 import type { Routine } from './routine'
 

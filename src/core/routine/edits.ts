@@ -1,10 +1,11 @@
 import { otherSide, type Side } from '../body/side'
 import type { Combination } from '../combination/combination'
+import type { Pace } from '../combination/pace'
+import { canPace } from '../combination/paced'
 import { UserError } from '../errors'
 import type { Section, Song } from '../song/song'
-import { canPace } from './paced'
 import { countsFrom, leftInSection, roomAt } from './room'
-import { endOfPiece, type Pace, type Piece, type RestHow, type Routine } from './routine'
+import { endOfPiece, type Piece, type RestHow, type Routine } from './routine'
 
 const inOrder = (pieces: readonly Piece[]): readonly Piece[] =>
   [...pieces].sort((a, b) => a.at - b.at)

@@ -1,12 +1,11 @@
 import { z } from 'zod'
 import { Side } from '../body/side'
+import { Pace } from '../combination/pace'
 import { type Upgrade, upgrade } from '../record/upgrade'
 
 const ROUTINE_VERSION = 5
 
 /** Twice as fast as it is written, or half as fast. */
-const Pace = z.union([z.literal(0.5), z.literal(2)])
-export type Pace = z.infer<typeof Pace>
 
 /** Some of a combination that is danced: as many of its counts as the piece has. */
 const Dance = z

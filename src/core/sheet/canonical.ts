@@ -8,6 +8,7 @@ import type {
   Unread,
   WrittenFacing,
 } from '../combination/combination'
+import { ownOf } from '../combination/like'
 import { withOneLoop } from '../combination/loop'
 import { neededPickup, pickupTicks } from '../combination/passes'
 import { lastSlot, type Numbering, TICKS_PER_COUNT, tick, tickIn } from '../time/time'
@@ -60,9 +61,12 @@ export function canonical(combination: Combination): Combination {
       comments: placed(combination.comments, 'title', headerWords(combination)),
     }),
     id: 'sheet',
-    phrases: combination.phrases.map((phrase) =>
-      canonicalPhrase(phrase, phrase.id === combination.order[0]?.phrase),
-    ),
+    phrases: combination.phrases.map((phrase) => ({
+      ...canonicalPhrase(phrase, combination),
+      ...(phrase.like && {
+        like: { ...phrase.like, phrase: nameOf.get(phrase.like.phrase) ?? phrase.like.phrase },
+      }),
+    })),
     order: withOneLoop(combination.order).map((entry) => ({
       ...entry,
       phrase: nameOf.get(entry.phrase) ?? entry.phrase,
@@ -91,8 +95,10 @@ const inWritingOrder =
     return lineOf(a) - lineOf(b) || (first === second ? 0 : first - second)
   }
 
-function canonicalPhrase({ pickup, ...phrase }: Phrase, isFirst: boolean): Phrase {
+function canonicalPhrase(written: Phrase, combination: Combination): Phrase {
+  const { pickup, ...phrase } = written
   const { name, remarks, facings, unread } = phrase
+  const isFirst = phrase.id === combination.order[0]?.phrase
   // What is written so early says it by itself, and of the first one the combination does.
   const isSaid = pickup && !isFirst && pickup * TICKS_PER_COUNT > neededPickup(phrase)
   return {
@@ -112,7 +118,9 @@ function canonicalPhrase({ pickup, ...phrase }: Phrase, isFirst: boolean): Phras
       facings: [...facings].sort(byTimeAndDegrees),
     }),
     ...(unread && { unread: [...unread].sort(inWritingOrder(phrase)) }),
-    ...(phrase.comments && { comments: placed(phrase.comments, 'phrase', phraseWords(phrase)) }),
+    ...(phrase.comments && {
+      comments: placed(phrase.comments, 'phrase', phraseWords(phrase, ownOf(written, combination))),
+    }),
   }
 }
 
@@ -133,18 +141,17 @@ function placed(
     .sort((a, b) => place(a) - place(b))
 }
 
-const phraseWords = ({
-  call,
-  events,
-  remarks = [],
-  facings = [],
-  unread = [],
-}: Phrase): readonly string[] => [
+/** Words of the lines of a phrase; of one that is like another only what is its own has lines. */
+const phraseWords = (
+  { call, events, remarks = [], facings = [], unread = [] }: Phrase,
+  { isOwn = () => true, leftOut = [] }: Partial<ReturnType<typeof ownOf>> = {},
+): readonly string[] => [
   'phrase',
   ...PHRASE_WORDS.filter(
     (word) =>
-      events.some(({ layer }) => layer === word) ||
-      remarks.some(({ kind }) => kind === word) ||
+      [...events.filter(isOwn), ...remarks.filter(isOwn), ...leftOut].some(
+        (one) => ('layer' in one ? one.layer : one.kind) === word,
+      ) ||
       unread.some(({ line }) => line === word) ||
       (word === 'facing' && facings.length > 0) ||
       (word === 'call' && call !== undefined),
@@ -215,9 +222,17 @@ export function withKnownIds(read: Combination, known: Combination): Combination
   }
   const phrases = read.phrases.map((phrase): Phrase => {
     const before = knownPhrase.get(phrase.name)
-    if (!before) return { ...phrase, events: phrase.events.map((e) => ({ ...e, id: fresh(e.id) })) }
+    const like = phrase.like && {
+      like: {
+        ...phrase.like,
+        phrase: knownPhrase.get(phrase.like.phrase)?.id ?? phrase.like.phrase,
+      },
+    }
+    if (!before)
+      return { ...phrase, ...like, events: phrase.events.map((e) => ({ ...e, id: fresh(e.id) })) }
     const merged = {
       ...phrase,
+      ...like,
       id: before.id,
       events: matched(phrase.events, before.events, fresh),
     }

@@ -111,7 +111,7 @@ function lineRows(combination: Combination, base: Vocabulary): Row[] {
       return { ...rest, events: [], ...(others.length > 0 && { remarks: others }) }
     }),
   }
-  return writeSheet(bare, base, true)
+  return writeSheet(bare, base, combination)
     .split('\n')
     .filter((line) => line.trim() !== '')
     .map((line) => ({ phrase: LINE_MARK, count: line }))

@@ -1,18 +1,51 @@
-import type { Comment, CountCalls, Remark, Unread, WrittenFacing } from '../combination/combination'
+import type {
+  Comment,
+  CountCalls,
+  Like,
+  Remark,
+  Unread,
+  WrittenFacing,
+} from '../combination/combination'
+import type { Pace } from '../combination/pace'
 import { EntryProblem } from '../entry/reader'
+import type { Token } from '../entry/tokens'
 import type { Numbering } from '../time/time'
 import type { WrittenEvent } from './entry'
 import { offsetIn, type Placed, type SheetMessage } from './lines'
+
+/** An event while its sheet is read, and where it stands there. */
+export interface DraftEvent extends WrittenEvent {
+  readonly from: number
+  readonly to: number
+  /** The event of another phrase it is like, by its id there. */
+  readonly copyOf?: { readonly id: string; readonly mirrored: boolean }
+}
+
+/** What a phrase is like, as it was typed. */
+export interface TypedLike {
+  readonly of: Token
+  readonly counts: Token | undefined
+  readonly pace: Pace | undefined
+  /** Nobody said how many counts it has. */
+  readonly isAsLong: boolean
+}
 
 /** A phrase while its lines are read: as written, with no ids yet. */
 export interface DraftPhrase {
   readonly name: string
   readonly title: string
-  readonly counts: number
+  counts: number
+  /** Where the line that begins it stands. */
+  readonly line: { readonly from: number; readonly to: number }
+  readonly typedLike: TypedLike | undefined
+  /** The name of what it is like stands for its id. */
+  like?: Like
+  /** Places where it leaves out what it would have from another phrase: `hips 36`. */
+  readonly leftOut: Set<string>
   readonly from?: number | undefined
   readonly pickup?: number | undefined
   call?: CountCalls
-  readonly events: (WrittenEvent & { readonly from: number; readonly to: number })[]
+  readonly events: DraftEvent[]
   readonly remarks: Omit<Remark, 'id'>[]
   readonly facings: WrittenFacing[]
   readonly comments: Comment[]
@@ -52,16 +85,25 @@ export class Messages {
   }
 }
 
+interface PhraseLine extends Numbering {
+  readonly pickup?: number | undefined
+  readonly title?: string
+  readonly line?: DraftPhrase['line']
+  readonly typedLike?: TypedLike | undefined
+}
+
 export const emptyPhrase = (
   name: string,
-  { counts, from, pickup }: Numbering & { readonly pickup?: number | undefined },
-  title = '',
+  { counts, from, pickup, title = '', line = { from: 0, to: 1 }, typedLike }: PhraseLine,
 ): DraftPhrase => ({
   name,
   title,
   counts,
   from,
   pickup,
+  line,
+  typedLike,
+  leftOut: new Set(),
   events: [],
   remarks: [],
   facings: [],

@@ -16,6 +16,7 @@ import { UserError } from '../errors'
 import { type Vocabulary, withOwn } from '../moves/vocabulary'
 import { canonical, canonicalIds } from './canonical'
 import { type DraftPhrase, emptyPhrase, Messages } from './draft'
+import { fillLikes, settleLikes } from './draftLike'
 import { type Header, type KeepPart, readHeaderInto, readStartInto } from './header'
 import {
   type HeaderWord,
@@ -27,8 +28,9 @@ import {
   type SheetLine,
   type SheetMessage,
 } from './lines'
+import { readPhraseLine } from './phraseLine'
+import { readLayerLine, sayWithinFree } from './readLines'
 import { type Order, pickupFor, readOrder } from './readOrder'
-import { readLayerLine, readPhrase, sayWithinFree } from './readPhrase'
 import { withFreeFeet } from './resolve'
 import { SHEET_VERSION } from './version'
 
@@ -114,7 +116,7 @@ export function readSheet(sheet: string, base: Vocabulary): SheetRead {
       'Nothing was changed. Write it as several combinations.',
     )
   for (const line of phraseLines) {
-    const made = readPhrase(line, header, phrases, messages)
+    const made = readPhraseLine(line, header, phrases, messages)
     drafts.set(line, made)
     phrases.push(made)
   }
@@ -126,6 +128,7 @@ export function readSheet(sheet: string, base: Vocabulary): SheetRead {
       text.length + 1,
     )
   }
+  settleLikes(phrases, { lead, vocabulary }, messages)
   // Which phrase is danced first decides where a pickup may stand.
   const order = readOrder(orderLines, phrases, messages, unread)
   let phrase: DraftPhrase | undefined
@@ -158,6 +161,7 @@ export function readSheet(sheet: string, base: Vocabulary): SheetRead {
       })
     }
   }
+  fillLikes(phrases, builtPhrase, { moves: header.moves }, messages)
   for (const one of phrases) sayWithinFree(one, messages)
   for (const comment of lastComments) comments.push({ text: comment })
   const pickup = pickupFor(header, phrases, order, messages, unread)
@@ -260,7 +264,7 @@ function build(
 }
 
 function builtPhrase(draft: DraftPhrase): Phrase {
-  const { name, title, counts, from, pickup, call, comments, unread, facings } = draft
+  const { name, title, counts, from, pickup, like, call, comments, unread, facings } = draft
   const remarks = draft.remarks.map((remark, i): Remark => ({ ...remark, id: `${name}~${i}` }))
   return {
     id: name,
@@ -268,7 +272,8 @@ function builtPhrase(draft: DraftPhrase): Phrase {
     title,
     counts,
     ...(from !== undefined && { from }),
-    ...(pickup !== undefined && { pickup }),
+    ...(pickup !== undefined && { pickup: Math.min(pickup, counts) }),
+    ...(like && { like }),
     ...(call && { call }),
     events: draft.events.map(({ event }, i): Event => ({ ...event, id: `${name}:${i}` })),
     ...(remarks.length > 0 && { remarks }),
@@ -286,15 +291,17 @@ function finished(
   messages: Messages,
 ): SheetRead {
   const open = new Set<string>()
+  const copies = new Map<string, { readonly id: string; readonly mirrored: boolean }>()
   const spots = new Map<string, { from: number; to: number }>()
   for (const { name, events } of drafts)
     for (const [i, draft] of events.entries()) {
       if (draft.open) open.add(`${name}:${i}`)
+      if (draft.copyOf) copies.set(`${name}:${i}`, draft.copyOf)
       spots.set(`${name}:${i}`, { from: draft.from, to: draft.to })
     }
   // Not parsed by the schema again, which would take a third of the time: that all that is
   // read here passes it is a law the tests hold.
-  const withFeet = withFreeFeet(written, open, vocabulary)
+  const withFeet = withFreeFeet(written, { open, copies }, vocabulary)
   const plain = canonical(withFeet)
   const renamed = canonicalIds(withFeet)
   return {

@@ -19,13 +19,19 @@ function onFoot(what: What, side: Side): What {
   return what.kind === 'move' ? { ...what, side } : what
 }
 
+/** Events whose foot was left out, by their ids, and what they were copied from. */
+interface OpenFeet {
+  readonly open: ReadonlySet<string>
+  readonly copies: ReadonlyMap<string, { readonly id: string; readonly mirrored: boolean }>
+}
+
 /**
  * Fills in the feet that were left out: each is the foot that is free then, when the
- * combination is danced as far as there (model 4). `open` holds the ids of those events.
+ * combination is danced as far as there (model 4).
  */
 export function withFreeFeet(
   combination: Combination,
-  open: ReadonlySet<string>,
+  { open, copies }: OpenFeet,
   vocabulary: Vocabulary,
 ): Combination {
   if (open.size === 0) return combination
@@ -33,8 +39,20 @@ export function withFreeFeet(
   const written = new Map(
     combination.phrases.flatMap(({ events }) => events.map((event) => [event.id, event])),
   )
+  /** What a phrase has from another one is danced on the foot it is danced on there. */
+  const originalOf = (id: string): { id: string; turned: boolean } => {
+    let turned = false
+    for (let copy = copies.get(id); copy; copy = copies.get(id)) {
+      turned = turned !== copy.mirrored
+      id = copy.id
+    }
+    return { id, turned }
+  }
   const filledIn = (event: Event): Event => {
-    const side = sides.get(event.id)
+    if (!open.has(event.id)) return event
+    const { id, turned } = originalOf(event.id)
+    const found = sides.get(id)
+    const side = found && turned ? otherSide[found] : found
     return side === undefined || sideOf(event.what) === side
       ? event
       : { ...event, what: onFoot(event.what, side) }
@@ -45,9 +63,10 @@ export function withFreeFeet(
       const flips = (event: Event) => pass.mirrored && !event.kept
       const feet = pass.events.filter(({ layer }) => layer === 'feet').sort((a, b) => a.at - b.at)
       for (const event of feet) {
-        if (open.has(event.id) && !sides.has(event.id)) {
+        const { id, turned } = originalOf(event.id)
+        if (open.has(event.id) && !sides.has(id)) {
           const meant = footMeant(state, combination.lead, pass.mirrored, primitiveOf(event.what))
-          sides.set(event.id, flips(event) ? otherSide[meant] : meant)
+          sides.set(id, flips(event) !== turned ? otherSide[meant] : meant)
         }
         const stored = filledIn(written.get(event.id) ?? event)
         const danced = { ...event, what: (flips(event) ? mirrorEvent(stored) : stored).what }

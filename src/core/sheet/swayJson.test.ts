@@ -5,6 +5,7 @@ import first from '../../../tests/fixtures/combinations-v1.json'
 import second from '../../../tests/fixtures/combinations-v2.json'
 import third from '../../../tests/fixtures/combinations-v3.json'
 import fourth from '../../../tests/fixtures/combinations-v4.json'
+import fifth from '../../../tests/fixtures/combinations-v5.json'
 import { holds } from '../../../tests/holds'
 import { combination, feet } from '../../../tests/write'
 import { type Combination, type Event, SCHEMA_VERSION } from '../combination/combination'
@@ -24,9 +25,9 @@ const refusal = (text: string): UserError => {
 }
 
 describe('combination files', () => {
-  it('of versions 3 and 4 are read as they were, and say of what they can only that', () => {
-    expect([third.length, fourth.length]).toEqual([5, 6])
-    for (const record of [...third, ...fourth])
+  it('of versions 3 to 5 are read as they were, and say of what they can only that', () => {
+    expect([third.length, fourth.length, fifth.length]).toEqual([5, 6, 13])
+    for (const record of [...third, ...fourth, ...fifth])
       expect(readSwayJson(JSON.stringify(record)).combination).toEqual({
         ...record,
         schemaVersion: SCHEMA_VERSION,

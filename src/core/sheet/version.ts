@@ -111,6 +111,7 @@ export const sheetVersionOf = ({
   phrases.some(
     ({ events, facings = [], remarks = [], ...phrase }) =>
       phrase.call ||
+      phrase.like ||
       phrase.from !== undefined ||
       (phrase.id !== order[0]?.phrase && ownPickup({ ...phrase, events, remarks }) > 0) ||
       events.some(isNew) ||

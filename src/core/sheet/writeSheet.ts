@@ -1,4 +1,4 @@
-import { LAYERS } from '../body/layers'
+import { LAYERS, type Layer } from '../body/layers'
 import {
   type Combination,
   type Comment,
@@ -10,6 +10,7 @@ import {
   type Start,
 } from '../combination/combination'
 import type { EventForm } from '../combination/forms'
+import { ownOf } from '../combination/like'
 import { loopIndex } from '../combination/loop'
 import { quoted } from '../entry/tokens'
 import type { OwnMove } from '../moves/move'
@@ -28,6 +29,7 @@ import { gazeText } from '../what/look'
 import { moveText } from '../what/move'
 import { canonical, tickOfUnread } from './canonical'
 import { countCallsText } from './countCalls'
+import { likeText } from './draftLike'
 import { type LineWord, leavesQuoteOpen } from './lines'
 import { sheetVersionOf } from './version'
 
@@ -37,14 +39,21 @@ const WIDE = 100
  * Writes a combination as a count sheet. Reading it gives the same combination in its
  * canonical form. Where its moves stand elsewhere it is bare: an empty line holds the place of
  * comments whose line has nothing in it.
+ * @param of the combination a bare one was made from, in its canonical form
  */
-export function writeSheet(combination: Combination, base: Vocabulary, isBare = false): string {
+export function writeSheet(combination: Combination, base: Vocabulary, of?: Combination): string {
+  const isBare = of !== undefined
   const vocabulary = vocabularyFor(combination, base)
   // What is bare was made of one that is plain, and has its comments where the moves stood.
   const plain = isBare ? combination : canonical(combination)
   const blocks = [
     headerLines(plain),
-    ...plain.phrases.map((phrase) => phraseLines(phrase, vocabulary, isBare)),
+    ...plain.phrases.map((phrase, i) => {
+      const written = of?.phrases[i] ?? phrase
+      const own = ownOf(written, of ?? plain)
+      const source = plain.phrases.find(({ id }) => id === phrase.like?.phrase)
+      return phraseLines({ phrase, own, source }, vocabulary, isBare)
+    }),
     orderLines(plain),
   ]
   return `${blocks.map((lines) => lines.join('\n')).join('\n\n')}\n`
@@ -156,14 +165,32 @@ interface Entry {
   readonly text: string
 }
 
-function phraseLines(phrase: Phrase, vocabulary: Vocabulary, isBare: boolean): readonly string[] {
-  const { name, title, counts, events, remarks = [], facings = [], comments, unread = [] } = phrase
+/** A phrase to be written: of one that is like another only what is its own. */
+interface Wanted {
+  readonly phrase: Phrase
+  readonly own: ReturnType<typeof ownOf>
+  readonly source: Phrase | undefined
+}
+
+function phraseLines(
+  { phrase, own, source }: Wanted,
+  vocabulary: Vocabulary,
+  isBare: boolean,
+): readonly string[] {
+  const { name, title, counts, facings = [], comments, unread = [], like } = phrase
+  const { isOwn = () => true, leftOut = [] } = own ?? {}
+  const events = phrase.events.filter(isOwn)
+  const remarks = (phrase.remarks ?? []).filter(isOwn)
+  const nothingAt = (line: Layer | RemarkKind): readonly Entry[] =>
+    leftOut
+      .filter((one) => ('layer' in one ? one.layer : one.kind) === line)
+      .map(({ at }) => ({ at, text: `${labelIn(phrase)(at)} none` }))
   const out = new Lines(comments, '  ')
   const lines = new Lines(comments)
   lines.comments('phrase')
   out.lines.push(...lines.lines)
   out.lines.push(
-    `phrase ${name}${title ? ` ${quoted(title)}` : ''} ${counts}${numberingText(phrase)}`,
+    `phrase ${name}${title ? ` ${quoted(title)}` : ''}${like && source ? ` ${likeText(like, source)}` : ''} ${counts}${numberingText(phrase)}`,
   )
   /** What was not read stands where its count is, behind what was read there. */
   const line = (word: LineWord, entries: readonly Entry[]) => {
@@ -183,9 +210,9 @@ function phraseLines(phrase: Phrase, vocabulary: Vocabulary, isBare: boolean): r
     else if (isEmpty) out.add(word, `  ${word}`)
   }
   const remarked = (kind: RemarkKind) =>
-    line(
-      kind,
-      remarks
+    line(kind, [
+      ...nothingAt(kind),
+      ...remarks
         .filter((remark) => remark.kind === kind)
         .map((remark) => ({
           at: remark.at,
@@ -200,7 +227,7 @@ function phraseLines(phrase: Phrase, vocabulary: Vocabulary, isBare: boolean): r
             .filter(Boolean)
             .join(' '),
         })),
-    )
+    ])
   line(
     'call',
     phrase.call ? [{ at: Number.NEGATIVE_INFINITY, text: countCallsText(phrase.call) }] : [],
@@ -213,12 +240,12 @@ function phraseLines(phrase: Phrase, vocabulary: Vocabulary, isBare: boolean): r
   )
   remarked('pose')
   for (const layer of LAYERS)
-    line(
-      layer,
-      events
+    line(layer, [
+      ...nothingAt(layer),
+      ...events
         .filter((event) => event.layer === layer && !isFreeCounts(event))
         .map((event) => ({ at: event.at, text: entryText(event, phrase, vocabulary) })),
-    )
+    ])
   line(
     'facing',
     facings.map(({ at, degrees }) => ({ at, text: `${labelIn(phrase)(at)} ${degrees}` })),

@@ -2,6 +2,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useRef } from 'react'
 import type { Side } from '../../core/body/side'
 import type { Combination } from '../../core/combination/combination'
+import type { Pace } from '../../core/combination/pace'
 import {
   filledWith,
   laidOn,
@@ -15,13 +16,7 @@ import {
 } from '../../core/routine/edits'
 import type { Offer } from '../../core/routine/offers'
 import { freeFrom } from '../../core/routine/room'
-import {
-  type Pace,
-  type Piece,
-  REST_WORDS,
-  type RestHow,
-  type Routine,
-} from '../../core/routine/routine'
+import { type Piece, REST_WORDS, type RestHow, type Routine } from '../../core/routine/routine'
 import { oneAt, type Song } from '../../core/song/song'
 import type { ScreenKey } from '../parts/keys'
 import { inWords } from '../parts/Problem'

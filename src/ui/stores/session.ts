@@ -2,6 +2,7 @@ import { dequal } from 'dequal'
 import { createStore, type StoreApi } from 'zustand/vanilla'
 import type { Combination } from '../../core/combination/combination'
 import { leadOf, otherDancing } from '../../core/combination/dancing'
+import { followed } from '../../core/combination/like'
 import type { Edit } from '../../core/edits/edit'
 import { UserError } from '../../core/errors'
 import { beginHistory, edit, everyState, redo, undo } from '../../core/record/history'
@@ -131,7 +132,8 @@ export function openSession(
 export function change(session: Session, label: string, make: Edit, mark?: string): void {
   session.setState((state) => {
     try {
-      const history = edit(state.history, label, make(state.history.present), mark)
+      const { present } = state.history
+      const history = edit(state.history, label, followed(present, make(present)), mark)
       return history === state.history
         ? state
         : withSelectionInside({ ...state, history, preview: undefined, message: '' })

@@ -2,7 +2,9 @@ import { Menu } from '@mantine/core'
 import { memo } from 'react'
 import { useStore } from 'zustand'
 import { sideWord } from '../../core/body/side'
+import type { Combination } from '../../core/combination/combination'
 import { isLead } from '../../core/combination/dancing'
+import { ownOf, writtenOut } from '../../core/combination/like'
 import { loopIndex } from '../../core/combination/loop'
 import type { Pass } from '../../core/combination/passes'
 import type { Edit } from '../../core/edits/edit'
@@ -18,6 +20,16 @@ const RETIMED = [
   { label: 'double time', factor: 0.5, item: 'Double time, in half the counts' },
   { label: 'half time', factor: 2, item: 'Half time, in twice the counts' },
 ] as const
+
+/** `like A but for 2`: what a phrase goes on as, and how many places it has of its own. */
+function likeWords(combination: Combination, id: string): string | undefined {
+  const phrase = combination.phrases.find((one) => one.id === id)
+  const of = combination.phrases.find((one) => one.id === phrase?.like?.phrase)
+  if (!phrase || !of) return undefined
+  const { places = 0 } = ownOf(phrase, combination) ?? {}
+  const turned = phrase.like?.mirrored ? '~' : ''
+  return `like ${of.name}${turned}${places > 0 ? ` but for ${places}` : ''}`
+}
 
 interface MarginProps {
   readonly session: Session
@@ -35,6 +47,7 @@ export const PhraseMargin = memo(function PhraseMargin(props: MarginProps) {
   const danced = useStore(session, (state) => documentOf(state).order.length)
   const loop = useStore(session, (state) => loopIndex(documentOf(state)))
   const { index, phrase, time, times, mirrored } = pass
+  const like = useStore(session, (state) => likeWords(documentOf(state), phrase.id))
   const said = phrase.title || (times > 1 ? `${time} of ${times}` : '')
   const act = (label: string, make: Edit) => () => change(session, `${label} ${phrase.name}`, make)
   return (
@@ -55,7 +68,7 @@ export const PhraseMargin = memo(function PhraseMargin(props: MarginProps) {
             {mirrored && '~'}
           </span>
           <span className={classes.subtitle}>
-            {[said, index < loop && 'once'].filter(Boolean).join(' · ')}
+            {[said, like, index < loop && 'once'].filter(Boolean).join(' · ')}
             {isOther && <em>{sideWord[side]}</em>}
           </span>
         </button>
@@ -69,6 +82,14 @@ export const PhraseMargin = memo(function PhraseMargin(props: MarginProps) {
         <Menu.Item onClick={act('add a phrase behind', phrases.addPhrase(newId(), index))}>
           New phrase behind it
         </Menu.Item>
+        <Menu.Item onClick={act('write one like', phrases.addLike(newId(), index))}>
+          New phrase like it, behind it
+        </Menu.Item>
+        {like && (
+          <Menu.Item onClick={act('let stand by itself', writtenOut(phrase.id))}>
+            Let it stand by itself
+          </Menu.Item>
+        )}
         {RETIMED.map(({ label, factor, item }) => (
           <Menu.Item
             key={label}

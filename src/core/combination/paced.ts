@@ -1,10 +1,10 @@
-import type { Combination, Phrase } from '../combination/combination'
-import { type DancedEvent, dancedIn } from '../combination/lengths'
 import { vocabulary as shipped, type Vocabulary, vocabularyFor } from '../moves/vocabulary'
-import { stepsOf } from '../simulate/simulate'
 import { type Tick, tick } from '../time/time'
 import { repeatsOf } from '../what/repeats'
-import type { Pace } from './routine'
+import type { Combination, Phrase } from './combination'
+import { type DancedEvent, dancedIn } from './lengths'
+import type { Pace } from './pace'
+import { stepsOf } from './steps'
 
 /**
  * A phrase twice as fast, or half as fast, than it is written; undefined where that leaves no whole
@@ -34,7 +34,7 @@ export function pacedPhrase(
       length,
       what.kind === 'move' ? what.every : 0,
     ]),
-    ...remarks.flatMap(({ at, length = 0 }) => [at, length]),
+    ...remarks.flatMap(({ at, length = 0, for: due = 0 }) => [at, length, due]),
   ]
   if (!times.every((time) => Number.isInteger((time ?? 0) / pace))) return undefined
   const scaled = (ticks: number): Tick => tick(ticks / pace)
@@ -42,7 +42,7 @@ export function pacedPhrase(
   return {
     ...phrase,
     counts: written.counts / pace,
-    events: events.map(({ until: _, ...event }) => ({
+    events: events.map(({ until: _, isCut: __, ways: ___, putsDown: ____, ...event }) => ({
       ...event,
       ...(event.held !== undefined && { held: tick(Math.max(1, Math.round(event.held / pace))) }),
       at: scaled(event.at),
@@ -57,6 +57,7 @@ export function pacedPhrase(
         ...remark,
         at: scaled(remark.at),
         ...(remark.length !== undefined && { length: scaled(remark.length) }),
+        ...(remark.for !== undefined && { for: scaled(remark.for) }),
       })),
     }),
   }

@@ -2,88 +2,15 @@ import { isHalfDegrees } from '../body/facing'
 import { LAYERS, type Layer } from '../body/layers'
 import type { Side } from '../body/side'
 import { MOST_EVENTS } from '../combination/combination'
-import { EntryProblem, sideIn } from '../entry/reader'
+import { type EntryPlace, EntryProblem, sideIn } from '../entry/reader'
 import { type Token, tokensIn } from '../entry/tokens'
 import type { Vocabulary } from '../moves/vocabulary'
-import { endOf, MOST_PHRASE_COUNTS, type Tick } from '../time/time'
+import { endOf, type Tick } from '../time/time'
 import { readCountCalls } from './countCalls'
-import { type DraftPhrase, emptyPhrase, type Messages } from './draft'
+import type { DraftPhrase, Messages } from './draft'
 import { readEntry, readFree, type WrittenEvent } from './entry'
-import type { Header } from './header'
 import { entriesIn, offsetIn, type PhraseWord, type Placed, type SheetLine } from './lines'
 import { readWhen, type When } from './when'
-
-/** The line that begins a phrase. A name that is taken or missing is replaced by a free one. */
-export function readPhrase(
-  line: SheetLine,
-  header: Header,
-  before: readonly DraftPhrase[],
-  messages: Messages,
-): DraftPhrase {
-  const tokens = tokensIn(line.body.text)
-  const [first] = tokens
-  const say = (text: string, token = first) =>
-    messages.add(
-      text,
-      token ? offsetIn(line.body, token.at) : line.from,
-      token ? offsetIn(line.body, token.end - 1) + 1 : line.from + 6,
-    )
-  let name = first && !first.quoted ? first.text : ''
-  if (!/^[\p{L}\p{N}-]+$/u.test(name)) {
-    say('A phrase needs a name of letters and digits: phrase A "Lantern walk" 8.')
-    name = ''
-  }
-  if (before.some((phrase) => phrase.name === name))
-    say(`There is a phrase ${name} already. Give this one another name.`)
-  let title = ''
-  let counts = header.counts ?? 8
-  let from: number | undefined
-  let pickup: number | undefined
-  const words = tokens.slice(name ? 1 : 0)
-  for (const [i, token] of words.entries()) {
-    const number = Number(token.text)
-    if (isWord(words[i - 1], 'from') || isWord(words[i - 1], 'pickup')) continue
-    if (isWord(token, 'from')) {
-      const first = numberBehind(words[i + 1])
-      if (first === undefined) say('Write the number of its first count: phrase A 4 from 5.', token)
-      from = first === 1 ? undefined : first
-    } else if (isWord(token, 'pickup')) {
-      pickup = numberBehind(words[i + 1])
-      if (pickup === undefined)
-        say('Write how many counts lead into it: phrase B 8 pickup 1.', token)
-    } else if (token.quoted) title = token.text.replace(/\s*\n\s*/g, ' ')
-    else if (Number.isInteger(number) && number >= 1 && number <= MOST_PHRASE_COUNTS)
-      counts = number
-    else if (/^\d+$/.test(token.text)) say(`A phrase has 1 to ${MOST_PHRASE_COUNTS} counts.`, token)
-    else if (token !== first)
-      say(`“${token.text}” is not known here. Write phrase ${name || 'A'} "title" 8.`, token)
-  }
-  return emptyPhrase(
-    freeName(name, before),
-    { counts, from, pickup: pickup && Math.min(pickup, counts) },
-    title,
-  )
-}
-
-const isWord = (token: Token | undefined, word: string): boolean =>
-  token?.text === word && !token.quoted
-
-/** A number of counts behind a word of the phrase line. */
-function numberBehind(token: Token | undefined): number | undefined {
-  const number = Number(token?.text)
-  return Number.isInteger(number) && number >= 1 && number <= MOST_PHRASE_COUNTS
-    ? number
-    : undefined
-}
-
-function freeName(wanted: string, before: readonly DraftPhrase[]): string {
-  const taken = new Set(before.map(({ name }) => name))
-  if (wanted && !taken.has(wanted)) return wanted
-  for (let i = wanted ? 2 : 1; ; i++) {
-    const name = wanted ? `${wanted}-${i}` : `P${i}`
-    if (!taken.has(name)) return name
-  }
-}
 
 interface LineContext {
   readonly lead: Side
@@ -108,7 +35,8 @@ export function readLayerLine(
   } as const
   for (const entry of entriesIn(line.body)) {
     const read = (text: string) => {
-      if (word === 'call') phrase.call = readCountCalls(text)
+      if (isLeftOut(text)) leaveOut(word, text, place, phrase)
+      else if (word === 'call') phrase.call = readCountCalls(text)
       else if (word === 'facing') readFacing(text, place, phrase)
       else if (word === 'free') placeAll(readFree(text, place), entry, phrase)
       else if (!isLayer(word)) readRemark(word, text, place, phrase)
@@ -126,6 +54,23 @@ export function readLayerLine(
     for (const { text, wrong } of isSome ? each : [{ text: entry.text, wrong: problem }])
       if (wrong) phrase.unread.push({ line: word, text })
   }
+}
+
+/** `3 none`: nothing here of what the other phrase has. */
+const isLeftOut = (text: string): boolean => /^~?\s*[^\s"]+\s+none$/.test(text)
+
+/** @throws EntryProblem where nothing could stand there */
+function leaveOut(word: PhraseWord, text: string, place: EntryPlace, phrase: DraftPhrase): void {
+  const [when] = tokensIn(text)
+  if (!phrase.typedLike || word === 'call' || word === 'facing' || !when)
+    throw new EntryProblem(
+      '“none” leaves out what a phrase has from another one. This phrase is like no other.',
+      { at: text.lastIndexOf('none'), end: text.length },
+    )
+  const line = word === 'free' ? 'feet' : word
+  for (const { at, length, single } of readWhen(when, place))
+    for (let one: number = at; one < at + (single ? 1 : length); one++)
+      phrase.leftOut.add(`${line} ${one}`)
 }
 
 /** What is wrong with something that is read; undefined where nothing is. */
