@@ -14,10 +14,12 @@ import {
 } from '../src/core/body/places'
 import type { Side } from '../src/core/body/side'
 import {
+  ANY_OPTIONS,
   type Combination,
   type CountCalls,
   DancerLevel,
   type Event,
+  OptionKind,
   type Phrase,
   RemarkKind,
   SCHEMA_VERSION,
@@ -288,6 +290,35 @@ const oneBreath = <R extends { readonly kind: RemarkKind }>(
   return remarks.filter(({ kind }, i) => kind !== 'breath' || i === first)
 }
 
+/** What may be danced otherwise, all of it together. */
+const option = (counts: number, pickup: number) =>
+  fc
+    .record({
+      name: fc.constantFrom('low', 'far', 'kahiko-2'),
+      kind: fc.constantFrom(...OptionKind.options),
+      words,
+      events: fc.array(event(counts, pickup), { maxLength: 4 }),
+      without: rarely(
+        fc.array(
+          fc
+            .record({
+              layer: fc.constantFrom(...LAYERS),
+              at: fc.integer({ min: 0, max: counts * 12 - 1 }),
+              length: maybe(fc.constantFrom(1, 6, 12, 48)),
+            })
+            .map(({ layer, at, length }) =>
+              compact({
+                layer,
+                at: tick(at),
+                length: length && tick(Math.min(length, counts * 12 - at)),
+              }),
+            ),
+          { minLength: 1, maxLength: 2 },
+        ),
+      ),
+    })
+    .map((one) => compact(one))
+
 const phrase = (index: number, pickup: number): fc.Arbitrary<Phrase> =>
   fc.integer({ min: Math.max(1, pickup), max: 10 }).chain((counts) =>
     fc
@@ -295,6 +326,13 @@ const phrase = (index: number, pickup: number): fc.Arbitrary<Phrase> =>
         title: rarely(words),
         commented: rarely(fc.array(comment, { minLength: 1, maxLength: 3 })),
         strange: rarely(fc.array(strange, { minLength: 1, maxLength: 3 })),
+        options: rarely(
+          fc.uniqueArray(option(counts, pickup), {
+            minLength: 1,
+            maxLength: 2,
+            selector: ({ name }) => name,
+          }),
+        ),
         events: fc.array(event(counts, pickup), { maxLength: 14 }),
         call: rarely(countCalls),
         from: rarely(fc.integer({ min: 2, max: 16 })),
@@ -309,7 +347,7 @@ const phrase = (index: number, pickup: number): fc.Arbitrary<Phrase> =>
           ),
         ),
       })
-      .map(({ title, call, from, events, remarks, facings, commented, strange }) => {
+      .map(({ title, call, from, events, remarks, facings, commented, strange, options }) => {
         // A comment stands before a line that is written.
         const lines = ['phrase', ...LAYERS.filter((layer) => events.some((e) => e.layer === layer))]
         const comments = commented
@@ -326,6 +364,10 @@ const phrase = (index: number, pickup: number): fc.Arbitrary<Phrase> =>
           remarks:
             remarks && oneBreath(remarks).map((one, i) => ({ ...one, id: `p${index}r${i}` })),
           facings,
+          options: options?.map((one) => ({
+            ...one,
+            events: one.events.map((e, i) => ({ ...e, id: `p${index}${one.name}${i}` })),
+          })),
           comments,
           unread: strange,
         })
@@ -386,7 +428,7 @@ function withLike(combination: Combination, wanted: AnyLike): Combination {
     const events = made.events
       .filter((_, i) => i !== change % 5)
       .map((event, i) => (i === change % 3 ? compact({ ...event, cue: 'now' }) : event))
-    const { remarks: _, facings: __, pickup: ___, ...rest } = phrase
+    const { remarks: _, facings: __, pickup: ___, options: ____, ...rest } = phrase
     phrases[index] = { ...rest, ...made, events, counts: long, like }
   }
   return { ...combination, phrases }
@@ -425,7 +467,19 @@ const writtenCombination = ({ kept = true } = {}): fc.Arbitrary<Combination> =>
         tags: rarely(fc.uniqueArray(words, { minLength: 1, maxLength: 3 })),
         families: fc.uniqueArray(fc.constantFrom(...FAMILIES, 'temple-dance')),
       }),
-      again: fc.array(fc.record({ which: fc.nat(2), mirrored: fc.boolean() }), { maxLength: 3 }),
+      again: fc.array(
+        fc.record({
+          which: fc.nat(2),
+          mirrored: fc.boolean(),
+          picked: rarely(
+            fc.uniqueArray(fc.constantFrom('in-place', 'front', 'low', 'far'), {
+              minLength: 1,
+              maxLength: 2,
+            }),
+          ),
+        }),
+        { maxLength: 3 },
+      ),
       lead: side,
       weight: fc.constantFrom('R' as const, 'L' as const, 'both' as const),
       level: fc.constantFrom(...Level.options),
@@ -464,16 +518,32 @@ const writtenCombination = ({ kept = true } = {}): fc.Arbitrary<Combination> =>
       phrases: kept ? phrases : phrases.map(withoutKept),
       order: [
         ...phrases.map(({ id }) => ({ phrase: id, mirrored: false })),
-        ...again.map(({ which, mirrored }) => ({
+        ...again.map(({ which, mirrored, picked }) => ({
           phrase: phrases[which % phrases.length]?.id ?? 'p0',
           mirrored,
+          ...optionsOf(phrases[which % phrases.length], picked),
           // Here and there the loop begins, sometimes in two places.
           ...(which % 5 === 0 && { loops: true as const }),
         })),
       ],
     }))
 
+/** Of some options those a phrase has. */
+function optionsOf(phrase: Phrase | undefined, picked: readonly string[] = []) {
+  const own = phrase?.options?.map(({ name }) => name) ?? []
+  const options = picked.filter(
+    (name) => own.includes(name) || ANY_OPTIONS.some((one) => one === name),
+  )
+  return options.length > 0 ? { options } : {}
+}
+
 const withoutKept = (phrase: Phrase): Phrase => ({
   ...phrase,
   events: phrase.events.map(({ kept: _, ...event }) => event),
+  ...(phrase.options && {
+    options: phrase.options.map((one) => ({
+      ...one,
+      events: one.events.map(({ kept: _, ...event }) => event),
+    })),
+  }),
 })

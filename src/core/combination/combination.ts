@@ -17,6 +17,9 @@ export const MOST_COUNTS = 256
 export const MOST_PHRASES = 256
 export const MOST_EVENTS = 400
 
+/** Ways to dance any phrase, besides its own options: all on the spot, all to the front, all of it twice. */
+export const ANY_OPTIONS = ['in-place', 'front', 'double'] as const
+
 /** Who it is for (model 8). */
 export const DancerLevel = z.enum(['new', 'improver', 'intermediate', 'advanced'])
 export type DancerLevel = z.infer<typeof DancerLevel>
@@ -175,6 +178,39 @@ export type Unread = z.infer<typeof Unread>
 export const Comment = z.object({ before: z.string().optional(), text: z.string() }).readonly()
 export type Comment = z.infer<typeof Comment>
 
+/** Counts of a layer on which nothing of what is written there is danced. */
+export const LeftOut = z
+  .object({
+    layer: Layer,
+    at: Tick,
+    /** Ticks, where a range is written; else those of its slot. */
+    length: Tick.refine((ticks) => ticks > 0, 'has no length').optional(),
+  })
+  .readonly()
+export type LeftOut = z.infer<typeof LeftOut>
+
+/** Easier or harder, a matter of taste, or of the room there is. */
+export const OptionKind = z.enum(['easier', 'harder', 'taste', 'room'])
+export type OptionKind = z.infer<typeof OptionKind>
+
+/** What may be danced otherwise in a phrase, all of it together. */
+export const Option = z
+  .object({
+    /** Letters, digits, hyphen: `low`. */
+    name: z
+      .string()
+      .regex(/^[\p{L}\p{N}-]+$/u)
+      .refine((name) => !ANY_OPTIONS.some((one) => one === name), 'is what any phrase may be'),
+    kind: OptionKind,
+    /** What the page says: `back half only`. */
+    words: z.string().min(1),
+    /** Each takes the place of what begins on its layer within its own counts. */
+    events: z.array(Event).max(MOST_EVENTS).readonly(),
+    without: z.array(LeftOut).min(1).readonly().optional(),
+  })
+  .readonly()
+export type Option = z.infer<typeof Option>
+
 export const Phrase = z
   .object({
     id: z.string().min(1),
@@ -193,15 +229,21 @@ export const Phrase = z
     events: z.array(Event).max(MOST_EVENTS, `${MOST_EVENTS} moves are the most`).readonly(),
     remarks: z.array(Remark).readonly().optional(),
     facings: z.array(WrittenFacing).readonly().optional(),
+    options: z.array(Option).min(1).readonly().optional(),
     comments: z.array(Comment).readonly().optional(),
     unread: z.array(Unread).readonly().optional(),
   })
   .refine(
-    ({ counts, events, remarks = [] }) =>
-      [...events, ...remarks].every((e) => e.at + (e.length ?? 1) <= counts * TICKS_PER_COUNT) &&
-      remarks.every(({ for: due = 0 }) => due < counts * TICKS_PER_COUNT),
+    ({ counts, events, remarks = [], options = [] }) =>
+      [...events, ...remarks, ...options.flatMap(everythingIn)].every(
+        (e) => e.at + (e.length ?? 1) <= counts * TICKS_PER_COUNT,
+      ) && remarks.every(({ for: due = 0 }) => due < counts * TICKS_PER_COUNT),
     { message: 'something runs past the end of its phrase', path: ['events'] },
   )
+  .refine(({ options = [] }) => unique(options.map(({ name }) => name)), {
+    message: 'has two options of the same name',
+    path: ['options'],
+  })
   .readonly()
 export type Phrase = z.infer<typeof Phrase>
 
@@ -224,10 +266,14 @@ const OrderEntry = z
   .object({
     phrase: z.string(),
     mirrored: z.boolean(),
+    /** Options it is danced with: of its own, or what any phrase may be. */
+    options: z.array(z.string().min(1)).min(1).readonly().optional(),
     /** What stands before it is danced once: every later round begins here. */
     loops: z.literal(true).optional(),
   })
   .readonly()
+
+const everythingIn = ({ events, without = [] }: Option) => [...events, ...without]
 
 /** Whether what a phrase is like leads to one that stands by itself. */
 function endsWithOne(id: string, phrases: readonly Phrase[]): boolean {
@@ -289,18 +335,35 @@ export const Combination = z
       context.addIssue({ code: 'custom', path: [path], message })
     if (!unique(phrases.map((p) => p.id))) refuse('phrases', 'two phrases have the same id')
     if (!unique(phrases.map((p) => p.name))) refuse('phrases', 'two phrases have the same name')
-    if (!unique(phrases.flatMap((p) => [...p.events, ...(p.remarks ?? [])].map((e) => e.id))))
+    if (
+      !unique(
+        phrases.flatMap((p) =>
+          [
+            ...p.events,
+            ...(p.remarks ?? []),
+            ...(p.options ?? []).flatMap(({ events }) => events),
+          ].map((e) => e.id),
+        ),
+      )
+    )
       refuse('phrases', 'two events have the same id')
     const first = phrases.find((p) => p.id === order[0]?.phrase)
     if (pickup && first && pickup.counts > first.counts)
       refuse('pickup', 'is longer than the first phrase')
     for (const phrase of phrases) {
       const earliest = -phrase.counts * TICKS_PER_COUNT
-      if ([...phrase.events, ...(phrase.remarks ?? [])].some((e) => e.at < earliest))
+      const { events, remarks = [], options = [] } = phrase
+      if ([...events, ...remarks, ...options.flatMap(everythingIn)].some((e) => e.at < earliest))
         refuse('phrases', `something in ${phrase.name} starts before the phrase`)
     }
     for (const { id, name, like } of phrases)
       if (like && !endsWithOne(id, phrases)) refuse('phrases', `${name} is like no phrase there is`)
+    for (const { phrase, options = [] } of order) {
+      const own = phrases.find(({ id }) => id === phrase)?.options ?? []
+      const known = [...own.map(({ name }) => name), ...ANY_OPTIONS]
+      if (!unique(options) || options.some((name) => !known.some((one) => one === name)))
+        refuse('order', 'names an unknown option')
+    }
     const counts = new Map(phrases.map((p) => [p.id, p.counts]))
     if (order.some((entry) => !counts.has(entry.phrase))) refuse('order', 'names an unknown phrase')
     const total = order.reduce((sum, entry) => sum + (counts.get(entry.phrase) ?? 0), 0)

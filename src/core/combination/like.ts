@@ -3,12 +3,13 @@ import {
   type Event,
   type Like,
   MOST_COUNTS,
+  type Option,
   type Phrase,
   type Remark,
 } from './combination'
 import { mirrorPhrase } from './mirror'
 import { pacedPhrase } from './paced'
-import { sliceOf } from './slice'
+import { sliceOf, within } from './slice'
 
 type Written = Pick<Phrase, 'events' | 'remarks'>
 
@@ -142,7 +143,7 @@ function follow(phrase: Phrase, before: Combination, now: Combination): Phrase {
   const { like: typed } = phrase
   if (!typed) return phrase
   const source = now.phrases.find(({ id }) => id === typed.phrase)
-  const like = source && within(typed, source)
+  const like = source && countsLeft(typed, source)
   // What it was like is gone: from now on it stands by itself.
   if (!source || !like) return byItself(phrase)
   const was = before.phrases.find(({ id }) => id === phrase.id)
@@ -159,24 +160,43 @@ function follow(phrase: Phrase, before: Combination, now: Combination): Phrase {
   const keys = [...new Set([...here.keys(), ...there.keys()])]
   if (keys.every((key) => !isFollowing(key) || isAlike(here.get(key), there.get(key))))
     return keepsNothing(phrase, was, base, wasBase) ? byItself(phrase) : { ...phrase, counts, like }
-  const made = keys.flatMap((key) => {
-    if (!isFollowing(key)) return here.get(key) ?? []
+  const kept = keys.flatMap((key) => (isFollowing(key) ? [] : (here.get(key) ?? [])))
+  const taken = new Set(kept.map(({ id }) => id))
+  const free = (id: string): string => {
+    const own = taken.has(id) ? free(`${id}+`) : id
+    taken.add(own)
+    return own
+  }
+  const has = keys.filter(isFollowing).flatMap((key) => {
     const known = here.get(key) ?? []
     return (there.get(key) ?? []).map((one, i) => ({
       ...one,
-      id: known[i]?.id ?? `${phrase.id}=${one.id}`,
+      id: free(known[i]?.id ?? `${phrase.id}=${one.id}`),
     }))
   })
+  const made = [...kept, ...has]
   const { remarks: _, ...rest } = phrase
   const remarks = made.filter((one): one is Remark => 'kind' in one)
   const events = made.filter((one): one is Event => 'layer' in one).sort((a, b) => a.at - b.at)
   const all = { ...rest, counts, events, ...(remarks.length > 0 && { remarks }) }
   const fits = sliceOf(all, { from: 0, to: counts, early: counts })
-  return { ...rest, counts, like, ...fits }
+  const options = rest.options?.map((option) => optionIn(option, counts))
+  return { ...rest, counts, like, ...fits, ...(options && { options }) }
+}
+
+/** What of an option has room in some counts. */
+function optionIn({ events, without, ...option }: Option, counts: number): Option {
+  const fits = { from: 0, to: counts, early: counts }
+  const gone = within(without ?? [], fits)
+  return {
+    ...option,
+    events: within(events, fits),
+    ...(gone.length > 0 && { without: gone }),
+  }
 }
 
 /** What is left of the counts a phrase is like; undefined where there is nothing of them. */
-function within(like: Like, { counts: most }: Phrase): Like | undefined {
+function countsLeft(like: Like, { counts: most }: Phrase): Like | undefined {
   const { counts } = like
   if (!counts || counts.to <= most) return like
   return counts.from > most ? undefined : { ...like, counts: { ...counts, to: most } }

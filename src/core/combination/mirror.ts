@@ -6,6 +6,7 @@ import type {
   Comment,
   Event,
   OneSide,
+  Option,
   Phrase,
   Remark,
   Start,
@@ -86,12 +87,19 @@ export function mirrorPhrase(phrase: Phrase): Phrase {
     ...(phrase.facings && {
       facings: phrase.facings.map(({ at, degrees }) => ({ at, degrees: negated(degrees) })),
     }),
+    ...(phrase.options && { options: phrase.options.map(mirrorOption) }),
     ...(phrase.comments && { comments: phrase.comments.map(mirrorText) }),
     ...(phrase.unread && { unread: phrase.unread.map(mirrorText) }),
   }
   mirroredPhrases.set(phrase, made)
   return made
 }
+
+const mirrorOption = (option: Option): Option => ({
+  ...option,
+  words: mirrorWords(option.words),
+  events: option.events.map(mirrorEvent),
+})
 
 /** Lyric words stay; what is said and noted names the other side. */
 const mirrorRemark = (remark: Remark): Remark =>
@@ -123,7 +131,10 @@ export function textsTurned(before: Combination, after: Combination): readonly T
 const textsOf = ({ phrases, comments = [], unread = [] }: Combination): readonly string[] => [
   ...phrases.flatMap((phrase) => [
     phrase.title,
-    ...phrase.events.flatMap(({ as, cue, note }) => [as, cue, note].map((text) => text ?? '')),
+    ...(phrase.options ?? []).map(({ words }) => words),
+    ...[...phrase.events, ...(phrase.options ?? []).flatMap(({ events }) => events)].flatMap(
+      ({ as, cue, note }) => [as, cue, note].map((text) => text ?? ''),
+    ),
     ...[...(phrase.remarks ?? []), ...(phrase.comments ?? []), ...(phrase.unread ?? [])].map(
       ({ text }) => text,
     ),

@@ -64,7 +64,7 @@ export function pacedPhrase(
 }
 
 /** A figure as its single steps, each to the next one. */
-function singleSteps(event: DancedEvent, vocabulary: Vocabulary): readonly DancedEvent[] {
+export function singleSteps(event: DancedEvent, vocabulary: Vocabulary): readonly DancedEvent[] {
   const steps = stepsOf(event, vocabulary)
   return steps.map(({ at, action }, i): DancedEvent => {
     const next = steps.find((one) => one.at > at)?.at ?? event.length

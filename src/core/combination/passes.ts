@@ -6,11 +6,13 @@ import { type Combination, type Event, lengthOf, type Phrase, type Remark } from
 import { asDanced, type DancedEvent } from './lengths'
 import { loopIndex } from './loop'
 import { mirrorPhrase } from './mirror'
+import { withOptions } from './options'
 
 /** One dancing of a phrase: which, when, and on which side. */
 interface PassPlace {
   /** Its place in the order, from 0. */
   readonly index: number
+  /** As it is written, or as it is danced with its options. */
   readonly phrase: Phrase
   /** Which time this phrase is danced, from 1. */
   readonly time: number
@@ -96,15 +98,17 @@ export function roundPickup(combination: Written, layer: Layer): Tick {
 }
 
 /** The order, written out: where each phrase is danced. */
-export function passPlaces({ phrases, order }: Combination): readonly PassPlace[] {
+export function passPlaces(combination: Combination): readonly PassPlace[] {
+  const { phrases, order } = combination
   const byId = new Map(phrases.map((phrase) => [phrase.id, phrase]))
   const timesOf = new Map<string, number>()
   for (const { phrase } of order) timesOf.set(phrase, (timesOf.get(phrase) ?? 0) + 1)
   const danced = new Map<string, number>()
   let at = 0
   return order.map((entry, index): PassPlace => {
-    const phrase = byId.get(entry.phrase)
-    if (!phrase) throw new Error(`no phrase ${entry.phrase}`)
+    const written = byId.get(entry.phrase)
+    if (!written) throw new Error(`no phrase ${entry.phrase}`)
+    const phrase = withOptions(written, entry.options ?? NOTHING, combination)
     const time = (danced.get(phrase.id) ?? 0) + 1
     danced.set(phrase.id, time)
     const length = lengthOf(phrase)
@@ -128,13 +132,13 @@ export function passesOf(combination: Combination, vocabulary: Vocabulary): read
   const led = passes.map((pass, i) => {
     const next = passes[i + 1]
     // That of the first phrase is danced as the combination says, whenever it comes again.
-    return next && next.phrase !== first.phrase && ownPickup(next.phrase) > 0
+    return next && next.phrase.id !== first.phrase.id && ownPickup(next.phrase) > 0
       ? ledInto(pass, next, vocabulary)
       : pass
   })
   const again = passes[loopIndex(combination)] ?? first
   if (isRoundPickup(combination)) return withPickupAtEnd(led, vocabulary)
-  return again.phrase !== first.phrase && ownPickup(again.phrase) > 0
+  return again.phrase.id !== first.phrase.id && ownPickup(again.phrase) > 0
     ? led.with(-1, ledInto(last, again, vocabulary))
     : led
 }

@@ -17,7 +17,8 @@ export function sliceOf({ events, remarks }: Timed, counts: Counts): Timed {
   return { events: within(events, counts), ...(said && said.length > 0 && { remarks: said }) }
 }
 
-const within = <T extends { readonly at: Tick; readonly length?: Tick | undefined }>(
+/** Of one list what begins on some counts. */
+export const within = <T extends { readonly at: Tick; readonly length?: Tick | undefined }>(
   all: readonly T[],
   { from, to, early = 0 }: Counts,
 ): readonly T[] =>

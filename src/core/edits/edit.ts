@@ -3,6 +3,7 @@ import {
   type Event,
   lengthOf,
   MOST_COUNTS,
+  type Option,
   type Phrase,
 } from '../combination/combination'
 import { ownPickup, pickupTicks } from '../combination/passes'
@@ -129,6 +130,15 @@ export function withPickupFirst(before: Combination, after: Combination): Combin
   })
 }
 
+/** An option without what does not pass. */
+export function optionWithin(
+  { events, without, ...option }: Option,
+  isWithin: (one: { readonly at: number }) => boolean,
+): Option {
+  const gone = without?.filter(isWithin) ?? []
+  return { ...option, events: events.filter(isWithin), ...(gone.length > 0 && { without: gone }) }
+}
+
 /** No pickup is longer than its phrase. */
 const withoutLongPickups = (combination: Combination): Combination => ({
   ...combination,
@@ -139,6 +149,7 @@ const withoutLongPickups = (combination: Combination): Combination => ({
     const said = remarks?.filter(isWithin) ?? []
     return {
       ...rest,
+      ...(phrase.options && { options: phrase.options.map((one) => optionWithin(one, isWithin)) }),
       events: phrase.events.filter(isWithin),
       ...(said.length > 0 && { remarks: said }),
     }

@@ -45,7 +45,9 @@ export function otherSideWritten(combination: Combination, vocabulary: Vocabular
 /** The phrase of a pass as it is danced in it. */
 function passWritten(pass: Pass, simulation: Simulation): Phrase {
   const { phrase, mirrored, index } = pass
-  const [{ like: _, ...shown } = phrase] = mirrored
+  // What is danced with an option is written out.
+  const isVaried = simulation.combination.order[index]?.options !== undefined
+  const [{ like: _, options, ...shown } = phrase] = mirrored
     ? mirror({ ...simulation.combination, phrases: [phrase] }).phrases
     : [phrase]
   const before = simulation.passes[index - 1]
@@ -62,6 +64,7 @@ function passWritten(pass: Pass, simulation: Simulation): Phrase {
   const { facing } = simulation.combination.start
   return {
     ...shown,
+    ...(options && !isVaried && { options }),
     events: shown.events
       .filter(({ at }) => at >= 0 || index === 0 || leads)
       .flatMap((event) =>
@@ -96,7 +99,7 @@ function eventWritten(
 }
 
 /** Beside a phrase of the same name: another one, with ids of its own. */
-function withOwnName(phrase: Phrase, others: readonly Phrase[]): Phrase {
+function withOwnName({ options: _, ...phrase }: Phrase, others: readonly Phrase[]): Phrase {
   const name = freeName(others, phrase.name)
   const idOf = (id: string) => `${id}-${name}`
   return {

@@ -12,7 +12,7 @@ import { freeName as nameBeside, nameOf } from '../combination/names'
 import { UserError } from '../errors'
 import type { Vocabulary } from '../moves/vocabulary'
 import { labelIn, labelOfSpan, slotAt, TICKS_PER_COUNT, type Tick, tick } from '../time/time'
-import { changePhrase, countsOf, type Edit, needRoom, withPickupFirst } from './edit'
+import { changePhrase, countsOf, type Edit, needRoom, optionWithin, withPickupFirst } from './edit'
 
 export const namePhrase = (id: string, title: string): Edit =>
   changePhrase(id, (phrase) => ({ ...phrase, title }))
@@ -52,7 +52,7 @@ function retimed(
   counts: number,
   change: <T extends Lasting>(list: readonly T[]) => readonly T[],
 ): Phrase {
-  const { remarks, facings, ...rest } = phrase
+  const { remarks, facings, options, ...rest } = phrase
   const dueAt = (due: Tick) => change([{ at: due, length: FACING_TICKS }])[0]?.at
   const said = remarks && change(remarks).map((remark) => preparing(remark, dueAt))
   const faced = facings && change(facings.map((facing) => ({ ...facing, length: FACING_TICKS })))
@@ -60,6 +60,16 @@ function retimed(
     ...rest,
     counts,
     events: change(phrase.events),
+    ...(options && {
+      options: options.map(({ without, ...option }) => {
+        const gone = without && change(without)
+        return {
+          ...option,
+          events: change(option.events),
+          ...(gone && gone.length > 0 && { without: gone }),
+        }
+      }),
+    }),
     ...(said && said.length > 0 && { remarks: said }),
     ...(faced &&
       faced.length > 0 && { facings: faced.map(({ at, degrees }) => ({ at, degrees })) }),
@@ -144,6 +154,9 @@ export const retime =
       ...danced.map((event) => ({ ...event, said: nameOf(event, vocabulary) })),
       ...(phrase.remarks ?? []).map((remark) => ({ ...remark, said: `“${remark.text}”` })),
       ...(phrase.facings ?? []).map(({ at }) => ({ at, length: FACING_TICKS, said: 'the facing' })),
+      ...(phrase.options ?? []).flatMap(({ name, events, without = [] }) =>
+        [...events, ...without].map(({ at, length }) => ({ at, length, said: `option ${name}` })),
+      ),
     ]
     const between = timed.filter(
       ({ at, length = FACING_TICKS }) =>
@@ -215,6 +228,7 @@ export const setOwnPickup = (id: string, counts: number): Edit =>
     return {
       ...phrase,
       ...(most > 0 && { pickup: most }),
+      ...(phrase.options && { options: phrase.options.map((one) => optionWithin(one, isWithin)) }),
       events: phrase.events.filter(isWithin),
       ...(said.length > 0 && { remarks: said }),
     }

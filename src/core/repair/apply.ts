@@ -57,8 +57,9 @@ function withOwnPhrase(
   const phrase = combination.phrases.find(({ id }) => id === entry?.phrase)
   if (!entry || !phrase) return combination
   const ids = new Map(phrase.events.map(({ id }) => [id, newId()]))
+  const { options: _, ...written } = phrase
   const own: Phrase = {
-    ...phrase,
+    ...written,
     id: newId(),
     name: freeName(combination.phrases, phrase.name),
     // The same but for what is mended: it goes on as the other one does.

@@ -3,6 +3,7 @@ import type {
   Combination,
   Comment,
   Event,
+  Option,
   Phrase,
   Remark,
   Unread,
@@ -117,12 +118,35 @@ function canonicalPhrase(written: Phrase, combination: Combination): Phrase {
     ...(facings && {
       facings: [...facings].sort(byTimeAndDegrees),
     }),
+    ...(phrase.options && {
+      options: phrase.options.map((option) => canonicalOption(option, phrase)),
+    }),
     ...(unread && { unread: [...unread].sort(inWritingOrder(phrase)) }),
     ...(phrase.comments && {
       comments: placed(phrase.comments, 'phrase', phraseWords(phrase, ownOf(written, combination))),
     }),
   }
 }
+
+/** An option in its plain form: what it says of each layer, by time. */
+const canonicalOption = (
+  { events, without, ...option }: Option,
+  { name, counts }: Pick<Phrase, 'name' | 'counts'>,
+): Option => ({
+  ...option,
+  events: events
+    .map((event) => toLabel(event, counts))
+    .sort(byTime)
+    .map((event, i) => ({ ...event, id: `${name}.${option.name}.${i}` })),
+  ...(without && {
+    without: [...without].sort(
+      (a, b) =>
+        LAYERS.indexOf(a.layer) - LAYERS.indexOf(b.layer) ||
+        a.at - b.at ||
+        (a.length ?? 0) - (b.length ?? 0),
+    ),
+  }),
+})
 
 /**
  * Comments in the order they are written; one whose line has nothing in it any more stands before
@@ -143,7 +167,7 @@ function placed(
 
 /** Words of the lines of a phrase; of one that is like another only what is its own has lines. */
 const phraseWords = (
-  { call, events, remarks = [], facings = [], unread = [] }: Phrase,
+  { call, events, remarks = [], facings = [], unread = [], options = [] }: Phrase,
   { isOwn = () => true, leftOut = [] }: Partial<ReturnType<typeof ownOf>> = {},
 ): readonly string[] => [
   'phrase',
@@ -153,6 +177,11 @@ const phraseWords = (
         (one) => ('layer' in one ? one.layer : one.kind) === word,
       ) ||
       unread.some(({ line }) => line === word) ||
+      options.some((option) =>
+        word === 'option'
+          ? true
+          : [...option.events, ...(option.without ?? [])].some(({ layer }) => layer === word),
+      ) ||
       (word === 'facing' && facings.length > 0) ||
       (word === 'call' && call !== undefined),
   ),
@@ -200,8 +229,13 @@ function headerWords(combination: Combination): readonly string[] {
 /** The canonical ids of the events of a combination, by their own ids. */
 export function canonicalIds({ phrases }: Combination): ReadonlyMap<string, string> {
   return new Map(
-    phrases.flatMap(({ name, events }) =>
-      [...events].sort(byTime).map((event, i) => [event.id, `${name}.${i}`] as const),
+    phrases.flatMap(({ name, events, options = [] }) =>
+      [
+        { under: name, events },
+        ...options.map((option) => ({ under: `${name}.${option.name}`, events: option.events })),
+      ].flatMap(({ under, events: own }) =>
+        [...own].sort(byTime).map((event, i) => [event.id, `${under}.${i}`] as const),
+      ),
     ),
   )
 }
@@ -213,7 +247,11 @@ export function canonicalIds({ phrases }: Combination): ReadonlyMap<string, stri
  */
 export function withKnownIds(read: Combination, known: Combination): Combination {
   const knownPhrase = new Map(known.phrases.map((phrase) => [phrase.name, phrase]))
-  const taken = new Set(known.phrases.flatMap(({ events }) => events.map(({ id }) => id)))
+  const taken = new Set(
+    known.phrases.flatMap(({ events, options = [] }) =>
+      [...events, ...options.flatMap((option) => option.events)].map(({ id }) => id),
+    ),
+  )
   const fresh = (wanted: string): string => {
     let id = wanted
     for (let i = 2; taken.has(id); i++) id = `${wanted}-${i}`
@@ -233,6 +271,9 @@ export function withKnownIds(read: Combination, known: Combination): Combination
     const merged = {
       ...phrase,
       ...like,
+      ...(phrase.options && {
+        options: phrase.options.map((option) => knownOption(option, before, fresh)),
+      }),
       id: before.id,
       events: matched(phrase.events, before.events, fresh),
     }
@@ -254,6 +295,11 @@ export function withKnownIds(read: Combination, known: Combination): Combination
   return samePhrases && sameText({ ...merged, phrases: [] }, { ...known, phrases: [] })
     ? known
     : merged
+}
+
+function knownOption(option: Option, before: Phrase, fresh: (id: string) => string): Option {
+  const known = before.options?.find(({ name }) => name === option.name)
+  return { ...option, events: matched(option.events, known?.events ?? [], fresh) }
 }
 
 /** Whether all events were found again as they were, whatever order they stand in. */

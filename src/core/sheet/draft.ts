@@ -1,7 +1,9 @@
 import type {
   Comment,
   CountCalls,
+  LeftOut,
   Like,
+  Option,
   Remark,
   Unread,
   WrittenFacing,
@@ -30,6 +32,12 @@ export interface TypedLike {
   readonly isAsLong: boolean
 }
 
+/** An option of a phrase while its lines are read. */
+export interface DraftOption extends Pick<Option, 'name' | 'kind' | 'words'> {
+  readonly events: DraftEvent[]
+  readonly without: LeftOut[]
+}
+
 /** A phrase while its lines are read: as written, with no ids yet. */
 export interface DraftPhrase {
   readonly name: string
@@ -46,6 +54,7 @@ export interface DraftPhrase {
   readonly pickup?: number | undefined
   call?: CountCalls
   readonly events: DraftEvent[]
+  readonly options: DraftOption[]
   readonly remarks: Omit<Remark, 'id'>[]
   readonly facings: WrittenFacing[]
   readonly comments: Comment[]
@@ -105,6 +114,7 @@ export const emptyPhrase = (
   typedLike,
   leftOut: new Set(),
   events: [],
+  options: [],
   remarks: [],
   facings: [],
   comments: [],

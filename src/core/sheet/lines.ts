@@ -32,6 +32,7 @@ const HEADER_WORDS = [
 export type HeaderWord = (typeof HEADER_WORDS)[number]
 export const PHRASE_WORDS = [
   'call',
+  'option',
   'free',
   'pose',
   'feet',

@@ -1,13 +1,14 @@
 import { isHalfDegrees } from '../body/facing'
 import { LAYERS, type Layer } from '../body/layers'
 import type { Side } from '../body/side'
-import { MOST_EVENTS } from '../combination/combination'
+import { ANY_OPTIONS, MOST_EVENTS, OptionKind } from '../combination/combination'
+import { nearest } from '../entry/names'
 import { type EntryPlace, EntryProblem, sideIn } from '../entry/reader'
 import { type Token, tokensIn } from '../entry/tokens'
 import type { Vocabulary } from '../moves/vocabulary'
 import { endOf, type Tick } from '../time/time'
 import { readCountCalls } from './countCalls'
-import type { DraftPhrase, Messages } from './draft'
+import type { DraftEvent, DraftOption, DraftPhrase, Messages } from './draft'
 import { readEntry, readFree, type WrittenEvent } from './entry'
 import { entriesIn, offsetIn, type PhraseWord, type Placed, type SheetLine } from './lines'
 import { readWhen, type When } from './when'
@@ -34,21 +35,26 @@ export function readLayerLine(
     layer: isLayer(word) ? word : 'feet',
   } as const
   for (const entry of entriesIn(line.body)) {
-    const read = (text: string) => {
-      if (isLeftOut(text)) leaveOut(word, text, place, phrase)
+    const read = (typed: string) => {
+      const { option, text, shift } = optionOf(typed, word, phrase)
+      if (option) shifted(shift, () => readInOption(text, { option, word, place, entry, phrase }))
+      else if (word === 'option') phrase.options.push(readOption(text, phrase))
+      else if (isLeftOut(text)) leaveOut(word, text, place, phrase)
       else if (word === 'call') phrase.call = readCountCalls(text)
       else if (word === 'facing') readFacing(text, place, phrase)
-      else if (word === 'free') placeAll(readFree(text, place), entry, phrase)
+      else if (word === 'free') placeAll(readFree(text, place), entry, phrase, phrase.events)
       else if (!isLayer(word)) readRemark(word, text, place, phrase)
-      else placeAll(readEntry(text, place), entry, phrase)
+      else placeAll(readEntry(text, place), entry, phrase, phrase.events)
     }
     const problem = problemOf(() => read(entry.text))
     if (!problem) continue
     // Of several counts only those are lost that are none; what is wrong with all of them is said once.
-    const each = (word === 'call' ? [] : eachCount(entry.text)).map((text) => ({
-      text,
-      wrong: problemOf(() => read(text)),
-    }))
+    const each = (word === 'call' || word === 'option' ? [] : eachCount(entry.text)).map(
+      (text) => ({
+        text,
+        wrong: problemOf(() => read(text)),
+      }),
+    )
     const isSome = each.some(({ wrong }) => !wrong)
     messages.problem(problem, entry)
     for (const { text, wrong } of isSome ? each : [{ text: entry.text, wrong: problem }])
@@ -56,13 +62,93 @@ export function readLayerLine(
   }
 }
 
+/** `[low] 1-4 half-circle-back R`: the option an entry belongs to, and the rest of it. */
+function optionOf(
+  typed: string,
+  word: PhraseWord,
+  phrase: DraftPhrase,
+): { readonly option: DraftOption | undefined; readonly text: string; readonly shift: number } {
+  const [mark = '', name] = /^\[\s*([^\]\s]*)\s*\]\s*/.exec(typed) ?? []
+  if (name === undefined) return { option: undefined, text: typed, shift: 0 }
+  const option = phrase.options.find((one) => one.name === name)
+  const whole = { at: 0, end: mark.trimEnd().length }
+  if (!isLayer(word) && word !== 'free')
+    throw new EntryProblem('Only what is danced belongs to an option.', whole)
+  if (!option) {
+    const known = phrase.options.map((one) => one.name)
+    const near = nearest(name, known)
+    throw new EntryProblem(
+      known.length === 0
+        ? `Phrase ${phrase.name} has no option “${name}”. Write it before its layers: option ${name || 'low'} easier "back half only".`
+        : `There is no option “${name}” here. Did you mean ${(near.length > 0 ? near : known).join(', ')}?`,
+      whole,
+    )
+  }
+  return { option, text: typed.slice(mark.length), shift: mark.length }
+}
+
+/** What is wrong with a text is said at its place in a longer one. */
+function shifted(by: number, read: () => void): void {
+  try {
+    read()
+  } catch (problem) {
+    if (!(problem instanceof EntryProblem)) throw problem
+    throw new EntryProblem(problem.message, { at: problem.at + by, end: problem.end + by })
+  }
+}
+
+interface InOption {
+  readonly word: PhraseWord
+  readonly option: DraftOption
+  readonly place: EntryPlace
+  readonly entry: Placed
+  readonly phrase: DraftPhrase
+}
+
+/** Reads an entry of an option: what is danced, or `1-4 none`. */
+function readInOption(text: string, { option, word, place, entry, phrase }: InOption): void {
+  const [when] = tokensIn(text)
+  if (!isLeftOut(text) || !when) {
+    const written = word === 'free' ? readFree(text, place) : readEntry(text, place)
+    placeAll(written, entry, phrase, option.events)
+    return
+  }
+  for (const { at, length, single } of readWhen(when, place))
+    option.without.push({ layer: place.layer, at, ...(!single && { length }) })
+}
+
+const KINDS = OptionKind.options
+
+/** Reads `low easier "back half only"`. @throws EntryProblem */
+function readOption(text: string, { options }: DraftPhrase): DraftOption {
+  const [name, kind, words, more] = tokensIn(text)
+  const known = OptionKind.safeParse(kind?.text).data
+  if (!name || name.quoted || !known || !words?.quoted || words.open || !words.text.trim() || more)
+    throw new EntryProblem(
+      `Write its name, what it is (${KINDS.join(', ')}) and what the page says: option low easier "back half only".`,
+      more ?? (known ? words : kind) ?? name ?? WHOLE,
+    )
+  if (!/^[\p{L}\p{N}-]+$/u.test(name.text))
+    throw new EntryProblem('An option needs a name of letters and digits.', name)
+  if (ANY_OPTIONS.some((one) => one === name.text))
+    throw new EntryProblem(
+      `Any phrase may be danced ${name.text}: give this one another name.`,
+      name,
+    )
+  if (options.some((one) => one.name === name.text))
+    throw new EntryProblem(`There is an option ${name.text} already.`, name)
+  return { name: name.text, kind: known, words: words.text, events: [], without: [] }
+}
+
+const WHOLE = { at: 0, end: 1 }
+
 /** `3 none`: nothing here of what the other phrase has. */
 const isLeftOut = (text: string): boolean => /^~?\s*[^\s"]+\s+none$/.test(text)
 
 /** @throws EntryProblem where nothing could stand there */
 function leaveOut(word: PhraseWord, text: string, place: EntryPlace, phrase: DraftPhrase): void {
   const [when] = tokensIn(text)
-  if (!phrase.typedLike || word === 'call' || word === 'facing' || !when)
+  if (!phrase.typedLike || word === 'call' || word === 'option' || word === 'facing' || !when)
     throw new EntryProblem(
       '“none” leaves out what a phrase has from another one. This phrase is like no other.',
       { at: text.lastIndexOf('none'), end: text.length },
@@ -95,15 +181,20 @@ function eachCount(text: string): readonly string[] {
     .filter(() => whole !== '')
 }
 
-function placeAll(written: readonly WrittenEvent[], entry: Placed, phrase: DraftPhrase): void {
-  if (phrase.events.length + written.length > MOST_EVENTS)
+function placeAll(
+  written: readonly WrittenEvent[],
+  entry: Placed,
+  phrase: DraftPhrase,
+  into: DraftEvent[],
+): void {
+  if (into.length + written.length > MOST_EVENTS)
     throw new EntryProblem(
       `Phrase ${phrase.name} has ${MOST_EVENTS} moves already, the most there can be. Write the rest in another phrase.`,
       { at: 0, end: entry.text.length },
     )
   const from = offsetIn(entry, 0)
   const to = offsetIn(entry, entry.text.length - 1) + 1
-  for (const { event, open } of written) phrase.events.push({ event, open, from, to })
+  for (const { event, open } of written) into.push({ event, open, from, to })
 }
 
 function readFacing(
@@ -122,7 +213,7 @@ function readFacing(
 }
 
 function readRemark(
-  kind: Exclude<PhraseWord, Layer | 'facing' | 'free' | 'call'>,
+  kind: Exclude<PhraseWord, Layer | 'facing' | 'free' | 'call' | 'option'>,
   text: string,
   place: Parameters<typeof readWhen>[1],
   phrase: DraftPhrase,

@@ -1,4 +1,4 @@
-import { type Combination, MOST_COUNTS, type Unread } from '../combination/combination'
+import { ANY_OPTIONS, type Combination, MOST_COUNTS, type Unread } from '../combination/combination'
 import { nearest } from '../entry/names'
 import { quoted, tokensIn } from '../entry/tokens'
 import { TICKS_PER_COUNT } from '../time/time'
@@ -6,10 +6,37 @@ import type { DraftPhrase, Messages } from './draft'
 import type { Header } from './header'
 import { offsetIn, type SheetLine } from './lines'
 
-const PASS = /^([\p{L}\p{N}-]+?)(~)?(?:\*(\d{1,3}))?$/u
+const PASS = /^([\p{L}\p{N}-]+?)(~)?(?:\*(\d{1,3}))?(?:\[([^\]]*)\])?$/u
 
 /** The phrases as they are danced, one after another. */
-export type Order = { phrase: string; mirrored: boolean; loops?: true }[]
+export type Order = {
+  phrase: string
+  mirrored: boolean
+  options?: readonly string[]
+  loops?: true
+}[]
+
+const optionsIn = (picked: string): readonly string[] => [
+  ...new Set(
+    picked
+      .split(/[+,]/)
+      .map((name) => name.trim())
+      .filter(Boolean),
+  ),
+]
+
+function unknownOption(
+  name: string,
+  option: string | undefined,
+  phrases: readonly DraftPhrase[],
+): string {
+  if (option === undefined) return `Write the name of an option in the brackets: ${name}[in-place].`
+  if (option === 'double')
+    return `Phrase ${name} can't be danced twice in its time: something in it would fall between the smallest parts of a count, or it has an odd number of counts.`
+  const own = phrases.find((phrase) => phrase.name === name)?.options ?? []
+  const known = [...own.map((one) => one.name), ...ANY_OPTIONS]
+  return `Phrase ${name} has no option “${option}”. Write one of ${known.join(', ')}.`
+}
 
 /** The order lines read as one; with none, every phrase once, as far as the counts go. */
 export function readOrder(
@@ -17,6 +44,7 @@ export function readOrder(
   phrases: readonly DraftPhrase[],
   messages: Messages,
   unread: Unread[],
+  canPick: (phrase: string, option: string) => boolean,
 ): Order {
   const names = new Map(phrases.map((phrase) => [phrase.name, phrase.counts]))
   const order: Order = []
@@ -36,7 +64,7 @@ export function readOrder(
           )
         continue
       }
-      const [, name = '', mirrored = '', times = '1'] = PASS.exec(token.text) ?? []
+      const [, name = '', mirrored = '', times = '1', picked] = PASS.exec(token.text) ?? []
       /** What can't be danced stays in the line as it was typed. */
       const keep = (text: string, said: string) => {
         messages.add(said, offsetIn(body, token.at), offsetIn(body, token.end - 1) + 1)
@@ -52,15 +80,26 @@ export function readOrder(
         )
         continue
       }
+      const options = picked === undefined ? [] : optionsIn(picked)
+      const strange = options.find((option) => !canPick(name, option))
+      if (picked !== undefined && (options.length === 0 || strange !== undefined)) {
+        keep(token.text, unknownOption(name, strange, phrases))
+        continue
+      }
       const fit = Math.min(Number(times), Math.floor((MOST_COUNTS - counts) / own))
       for (let i = 0; i < fit; i++) {
-        order.push({ phrase: name, mirrored: mirrored !== '', ...(loops && { loops }) })
+        order.push({
+          phrase: name,
+          mirrored: mirrored !== '',
+          ...(options.length > 0 && { options }),
+          ...(loops && { loops }),
+        })
         loops = false
       }
       counts += fit * own
       if (fit < Number(times))
         keep(
-          `${name}${mirrored}*${Number(times) - fit}`,
+          `${name}${mirrored}*${Number(times) - fit}${picked === undefined ? '' : `[${picked}]`}`,
           `That makes more than ${MOST_COUNTS} counts. Dance some phrases less often.`,
         )
     }

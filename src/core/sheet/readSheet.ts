@@ -5,17 +5,19 @@ import {
   defaultStart,
   type Event,
   MOST_PHRASES,
+  type Option,
   type Phrase,
   type Remark,
   SCHEMA_VERSION,
   type Start,
   type Unread,
 } from '../combination/combination'
+import { hasOption } from '../combination/options'
 import { nearest } from '../entry/names'
 import { UserError } from '../errors'
 import { type Vocabulary, withOwn } from '../moves/vocabulary'
 import { canonical, canonicalIds } from './canonical'
-import { type DraftPhrase, emptyPhrase, Messages } from './draft'
+import { type DraftOption, type DraftPhrase, emptyPhrase, Messages } from './draft'
 import { fillLikes, settleLikes } from './draftLike'
 import { type Header, type KeepPart, readHeaderInto, readStartInto } from './header'
 import {
@@ -31,7 +33,7 @@ import {
 import { readPhraseLine } from './phraseLine'
 import { readLayerLine, sayWithinFree } from './readLines'
 import { type Order, pickupFor, readOrder } from './readOrder'
-import { withFreeFeet } from './resolve'
+import { withFreeFeet, withFreeOptions } from './resolve'
 import { SHEET_VERSION } from './version'
 
 const MOST_CHARACTERS = 1_000_000
@@ -129,8 +131,6 @@ export function readSheet(sheet: string, base: Vocabulary): SheetRead {
     )
   }
   settleLikes(phrases, { lead, vocabulary }, messages)
-  // Which phrase is danced first decides where a pickup may stand.
-  const order = readOrder(orderLines, phrases, messages, unread)
   let phrase: DraftPhrase | undefined
   for (const [i, line] of lines.entries()) {
     const headerWord = headerWordOf(line, i)
@@ -163,6 +163,10 @@ export function readSheet(sheet: string, base: Vocabulary): SheetRead {
   }
   fillLikes(phrases, builtPhrase, { moves: header.moves }, messages)
   for (const one of phrases) sayWithinFree(one, messages)
+  const order = readOrder(orderLines, phrases, messages, unread, (name, option) => {
+    const draft = phrases.find((one) => one.name === name)
+    return draft !== undefined && hasOption(builtPhrase(draft), option, { moves: header.moves })
+  })
   for (const comment of lastComments) comments.push({ text: comment })
   const pickup = pickupFor(header, phrases, order, messages, unread)
   const written = build(header, {
@@ -264,7 +268,8 @@ function build(
 }
 
 function builtPhrase(draft: DraftPhrase): Phrase {
-  const { name, title, counts, from, pickup, like, call, comments, unread, facings } = draft
+  const { name, title, counts, from, pickup, like, call, comments, unread, facings, options } =
+    draft
   const remarks = draft.remarks.map((remark, i): Remark => ({ ...remark, id: `${name}~${i}` }))
   return {
     id: name,
@@ -278,10 +283,17 @@ function builtPhrase(draft: DraftPhrase): Phrase {
     events: draft.events.map(({ event }, i): Event => ({ ...event, id: `${name}:${i}` })),
     ...(remarks.length > 0 && { remarks }),
     ...(facings.length > 0 && { facings }),
+    ...(options.length > 0 && { options: options.map((option) => builtOption(option, name)) }),
     ...(comments.length > 0 && { comments }),
     ...(unread.length > 0 && { unread }),
   }
 }
+
+const builtOption = ({ events, without, ...option }: DraftOption, phrase: string): Option => ({
+  ...option,
+  events: events.map(({ event }, i): Event => ({ ...event, id: `${phrase}:${option.name}:${i}` })),
+  ...(without.length > 0 && { without }),
+})
 
 /** Fills in the free feet, and gives every event its canonical id and its place in the text. */
 function finished(
@@ -293,15 +305,27 @@ function finished(
   const open = new Set<string>()
   const copies = new Map<string, { readonly id: string; readonly mirrored: boolean }>()
   const spots = new Map<string, { from: number; to: number }>()
-  for (const { name, events } of drafts)
+  const openOptions = new Map<string, Set<string>>()
+  for (const { name, events, options } of drafts) {
+    for (const option of options)
+      for (const [i, draft] of option.events.entries()) {
+        const id = `${name}:${option.name}:${i}`
+        spots.set(id, { from: draft.from, to: draft.to })
+        if (draft.open) openOptions.set(name, (openOptions.get(name) ?? new Set()).add(id))
+      }
     for (const [i, draft] of events.entries()) {
       if (draft.open) open.add(`${name}:${i}`)
       if (draft.copyOf) copies.set(`${name}:${i}`, draft.copyOf)
       spots.set(`${name}:${i}`, { from: draft.from, to: draft.to })
     }
+  }
   // Not parsed by the schema again, which would take a third of the time: that all that is
   // read here passes it is a law the tests hold.
-  const withFeet = withFreeFeet(written, { open, copies }, vocabulary)
+  const withFeet = withFreeOptions(
+    withFreeFeet(written, { open, copies }, vocabulary),
+    openOptions,
+    vocabulary,
+  )
   const plain = canonical(withFeet)
   const renamed = canonicalIds(withFeet)
   return {

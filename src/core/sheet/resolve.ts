@@ -2,6 +2,7 @@ import { otherSide, type Side } from '../body/side'
 import type { Combination, Event } from '../combination/combination'
 import { mirrorEvent } from '../combination/mirror'
 import { sideOf } from '../combination/names'
+import { withTried } from '../combination/options'
 import { passesOf } from '../combination/passes'
 import type { Vocabulary } from '../moves/vocabulary'
 import { footMeant } from '../simulate/footMeant'
@@ -17,6 +18,35 @@ const primitiveOf = (what: What) => (what.kind === 'foot' ? what.action.primitiv
 function onFoot(what: What, side: Side): What {
   if (what.kind === 'foot') return { ...what, action: { ...what.action, foot: side } }
   return what.kind === 'move' ? { ...what, side } : what
+}
+
+/** The same for the options of phrases, each as its phrase is danced with it. */
+export function withFreeOptions(
+  combination: Combination,
+  open: ReadonlyMap<string, ReadonlySet<string>>,
+  vocabulary: Vocabulary,
+): Combination {
+  if (open.size === 0) return combination
+  return {
+    ...combination,
+    phrases: combination.phrases.map((phrase) => {
+      const ids = open.get(phrase.id)
+      if (!ids || !phrase.options) return phrase
+      const options = phrase.options.map((option) => {
+        if (!option.events.some(({ id }) => ids.has(id))) return option
+        const tried = withTried(combination, phrase.id, [option.name])
+        const known = { open: ids, copies: new Map() }
+        const filled = withFreeFeet(tried, known, vocabulary).phrases.find(
+          ({ id }) => id === phrase.id,
+        )
+        const events = option.events.map(
+          (one) => filled?.events.find(({ id }) => id === one.id) ?? one,
+        )
+        return { ...option, events }
+      })
+      return { ...phrase, options }
+    }),
+  }
 }
 
 /** Events whose foot was left out, by their ids, and what they were copied from. */

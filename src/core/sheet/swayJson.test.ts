@@ -204,9 +204,10 @@ describe('combination files', () => {
       fc.property(anyCombination(), fc.constantFrom(1, 2), fc.boolean(), (any, version, ranges) => {
         const record = {
           ...any,
+          order: any.order.map(({ options: _, ...entry }) => entry),
           schemaVersion: version,
           ...(version === 1 && { teachTempo: 64 }),
-          phrases: any.phrases.map((phrase) => ({
+          phrases: any.phrases.map(({ options: _, ...phrase }) => ({
             ...phrase,
             // Nobody shared a turn then.
             events: phrase.events

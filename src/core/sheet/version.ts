@@ -104,6 +104,7 @@ export const sheetVersionOf = ({
   once ||
   call ||
   loopIndex({ order }) > 0 ||
+  order.some(({ options }) => options) ||
   families.some((family) => !OLD_FAMILIES.has(family)) ||
   isHalf(start.facing) ||
   areNew(start.arms) ||
@@ -112,6 +113,7 @@ export const sheetVersionOf = ({
     ({ events, facings = [], remarks = [], ...phrase }) =>
       phrase.call ||
       phrase.like ||
+      phrase.options ||
       phrase.from !== undefined ||
       (phrase.id !== order[0]?.phrase && ownPickup({ ...phrase, events, remarks }) > 0) ||
       events.some(isNew) ||

@@ -232,12 +232,39 @@ function phraseLines(
     'call',
     phrase.call ? [{ at: Number.NEGATIVE_INFINITY, text: countCallsText(phrase.call) }] : [],
   )
-  line(
-    'free',
-    events
+  const { options = [] } = phrase
+  if (options.length > 0)
+    out.add(
+      'option',
+      options
+        .map(({ name, kind, words }) => `  option ${name} ${kind} ${quoted(words)}`)
+        .join('\n'),
+    )
+  /** What the options say of a layer, behind all that is plain there: by option, then by time. */
+  const ofOptions = (layer: Layer, isFree: boolean): readonly Entry[] =>
+    options.flatMap(({ name, events: own, without = [] }) =>
+      [
+        ...own
+          .filter((event) => event.layer === layer && isFreeCounts(event) === isFree)
+          .map((event) => ({
+            at: event.at,
+            text: isFree
+              ? freeText(event, phrase, vocabulary)
+              : entryText(event, phrase, vocabulary),
+          })),
+        ...without
+          .filter((one) => one.layer === layer && !isFree)
+          .map((one) => ({ at: one.at, text: `${whenText(one, phrase)} none` })),
+      ]
+        .sort((a, b) => a.at - b.at)
+        .map(({ text }) => ({ at: Number.POSITIVE_INFINITY, text: `[${name}] ${text}` })),
+    )
+  line('free', [
+    ...events
       .filter(isFreeCounts)
       .map((event) => ({ at: event.at, text: freeText(event, phrase, vocabulary) })),
-  )
+    ...ofOptions('feet', true),
+  ])
   remarked('pose')
   for (const layer of LAYERS)
     line(layer, [
@@ -245,6 +272,7 @@ function phraseLines(
       ...events
         .filter((event) => event.layer === layer && !isFreeCounts(event))
         .map((event) => ({ at: event.at, text: entryText(event, phrase, vocabulary) })),
+      ...ofOptions(layer, false),
     ])
   line(
     'facing',
@@ -294,7 +322,7 @@ function wrapped(word: string, entries: readonly string[]): string {
 }
 
 /** When an event is danced: its start alone where nobody wrote how long it lasts. */
-function whenText({ at, length }: Event, phrase: Numbering): string {
+function whenText({ at, length }: Pick<Event, 'at' | 'length'>, phrase: Numbering): string {
   const label = labelIn(phrase)
   return length === undefined ? label(at) : fullLabelOfSpan({ at, length }, label)
 }
@@ -360,6 +388,10 @@ const leaveText = ({ code, because }: Leave): string => `leave ${code} ${quoted(
 const everyText = (ticks: number): string =>
   ticks === 6 ? '&' : String(Math.round((ticks / TICKS_PER_COUNT) * 1e4) / 1e4)
 
+/** `[low+front]`: the options a phrase is danced with. */
+const optionsText = (entry: Combination['order'][number] | undefined): string =>
+  entry?.options ? `[${entry.options.join('+')}]` : ''
+
 function orderLines({ order, rest, comments, unread = [] }: Combination): readonly string[] {
   const out = new Lines(comments)
   const words: string[] = []
@@ -370,11 +402,14 @@ function orderLines({ order, rest, comments, unread = [] }: Combination): readon
     while (
       order[i + times]?.phrase === entry?.phrase &&
       !(i + times === loop) &&
-      order[i + times]?.mirrored === entry?.mirrored
+      order[i + times]?.mirrored === entry?.mirrored &&
+      optionsText(order[i + times]) === optionsText(entry)
     )
       times++
     if (i === loop) words.push('|')
-    words.push(`${entry?.phrase}${entry?.mirrored ? '~' : ''}${times > 1 ? `*${times}` : ''}`)
+    words.push(
+      `${entry?.phrase}${entry?.mirrored ? '~' : ''}${times > 1 ? `*${times}` : ''}${optionsText(entry)}`,
+    )
     i += times
   }
   const strange = unread.filter(({ line }) => line === 'order').map(({ text }) => text)
