@@ -431,7 +431,14 @@ function withLike(combination: Combination, wanted: AnyLike): Combination {
     const { remarks: _, facings: __, pickup: ___, options: ____, ...rest } = phrase
     phrases[index] = { ...rest, ...made, events, counts: long, like }
   }
-  return { ...combination, phrases }
+  const order = combination.order.map(({ options, ...entry }) => ({
+    ...entry,
+    ...optionsOf(
+      phrases.find(({ id }) => id === entry.phrase),
+      options,
+    ),
+  }))
+  return { ...combination, phrases, order }
 }
 
 /** The same as somebody wrote it in one go. */

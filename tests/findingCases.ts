@@ -200,6 +200,19 @@ export const CASES: readonly Case[] = [
       .combination,
   },
   {
+    code: 'option.ends',
+    said: 'note A8',
+    noRepair: true,
+    has: readSheet(
+      'sway 2\nphrase A 8\n option small easier "a touch at the end"\n feet 1 step R side; 8 step L\n feet [small] 8 touch L',
+      vocabulary,
+    ).combination,
+    not: readSheet(
+      'sway 2\nphrase A 8\n option small easier "on the spot"\n feet 1 step R side; 8 step L\n feet [small] 1 step R in-place',
+      vocabulary,
+    ).combination,
+  },
+  {
     code: 'prepare.lost',
     said: 'note A3',
     has: readSheet('sway 2\nphrase A 8\n prepare 3 "elbow in" for 7', vocabulary).combination,

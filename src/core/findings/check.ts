@@ -7,6 +7,7 @@ import { type Danced, danced } from '../simulate/danced'
 import type { Simulation } from '../simulate/simulate'
 import { FAULT_RULES, FAULT_TEMPO_RULES, findBy } from './faults'
 import { type Finding, type Severity, severityOf } from './finding'
+import { findingsOfOptions, type Looked } from './ofOptions'
 import { reasonsToLeave } from './once'
 import { type Danceable, knownOf, type Rule } from './rule'
 import { arms } from './rules/arms'
@@ -83,15 +84,37 @@ export const checkCombination = (
   combination: Combination,
   base: Vocabulary,
   house: House = USUAL_HOUSE,
-): Checked => judged(danced(combination, base, house), combination)
+): Checked => judged(danced(combination, base, house), combination, lookingBy(base, house))
 
-/** What is worth a look in what is danced already, faults first. */
-export function judged(dance: Danced, combination: Combination): Checked {
-  const { written, lead, house } = dance
+/** How an option is looked at: danced like any combination. */
+export const lookingBy =
+  (base: Vocabulary, house: House) =>
+  (tried: Combination): Looked => {
+    const dance = danced(tried, base, house)
+    return { lead: dance.lead, findings: findingsIn(dance) }
+  }
+
+/** What is found on both sides, before anything is left as it is. */
+function findingsIn(dance: Danced): readonly Finding[] {
   const known = knownOf(dance)
-  const { joins: joined, level } = known
   const findings = (simulation: Simulation) => findBy(RULES, TEMPO_RULES, { ...known, simulation })
-  const all = [...onBothSides(written, findings(lead), () => findings(dance.other))].sort(
+  return onBothSides(dance.written, findings(dance.lead), () => findings(dance.other))
+}
+
+/**
+ * What is worth a look in what is danced already, faults first.
+ * @param look how the options of its phrases are looked at; not at all where it is not given
+ */
+export function judged(
+  dance: Danced,
+  combination: Combination,
+  look?: (tried: Combination) => Looked,
+): Checked {
+  const { lead, house } = dance
+  const { joins: joined, level } = knownOf(dance)
+  const plain = findingsIn(dance)
+  const ofOptions = look ? findingsOfOptions(combination, { findings: plain, lead }, look) : []
+  const all = [...plain, ...ofOptions].sort(
     (a, b) =>
       ORDER[severityOf(a)] - ORDER[severityOf(b)] ||
       a.spot.pass - b.spot.pass ||

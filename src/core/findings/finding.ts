@@ -260,6 +260,8 @@ export type Fact =
       /** The phrase it leads into, where that is not the one a round begins with. */
       readonly of?: string
     }
+  /** With an option the phrase ends on another foot than without it. */
+  | { readonly code: 'option.ends'; readonly weight: Weight; readonly usual: Weight }
 
 /** A fact and its place on one side. */
 export type Found = Fact & {
@@ -281,6 +283,8 @@ export type Finding = Found & {
   readonly part: PartId
   /** `lead` when it stands on the written side (and, mirrored, on the other); `other` when only there. */
   readonly side: 'lead' | 'other'
+  /** The option of its phrase it is so with; absent for what is danced without any. */
+  readonly option?: string
 }
 
 export type FindingCode = Fact['code']
@@ -343,6 +347,7 @@ export function severityOf(fact: Fact): Severity {
     case 'move.remainder':
     case 'move.unknown':
     case 'pickup.over':
+    case 'option.ends':
     case 'prepare.lost':
       return 'note'
   }

@@ -1,6 +1,6 @@
 import { facingWord } from '../body/facing'
 import type { FootAction } from '../body/feet'
-import { otherSide, type Side, sideWord } from '../body/side'
+import { otherSide, type Side, sideWord, type Weight } from '../body/side'
 import { capital } from '../capital'
 import type { DancerLevel } from '../combination/combination'
 import { placeIn } from '../combination/names'
@@ -55,7 +55,8 @@ const withoutFoot = ({ foot: _, ...action }: FootAction): string => nameOfAction
 
 /** What was found in the dancer's words: what, why, and what to do. */
 export function findingText(finding: Finding, units: Units = 'metres'): string {
-  const text = `${capital(factText(finding, units))}${againText(finding)}`
+  const said = `${capital(factText(finding, units))}${againText(finding)}`
+  const text = finding.option === undefined ? said : `With “${finding.option}”: ${said}`
   return finding.side === 'other' ? `On the other side: ${text}` : text
 }
 
@@ -220,10 +221,14 @@ function factText(fact: Fact, units: Units): string {
       return fact.of === undefined
         ? `The pickup is danced over the last ${fact.counts === 1 ? 'count' : countWords(fact.counts)} of every round, in place of ${listed(fact.replaced)}. Write that earlier, dance the pickup only once, or leave out what is not danced.`
         : `The pickup of ${fact.of} is danced here, in place of ${listed(fact.replaced)}. Write that earlier, or leave out what is not danced.`
+    case 'option.ends':
+      return `It ends on ${onFoot(fact.weight)}, and without it on ${onFoot(fact.usual)}: what comes next begins otherwise. Add or leave out a step, or end it with a touch.`
     default:
       return assertNever(fact)
   }
 }
+
+const onFoot = (weight: Weight): string => (weight === 'both' ? 'both feet' : `the ${foot(weight)}`)
 
 const seconds = (value: number): string => `${value.toFixed(2).replace(/0$/, '')} s`
 const degrees = (value: number): string => `A turn of ${Math.abs(value)}°`

@@ -9,7 +9,10 @@ export const foundOn = (found: Found, side: Finding['side']): Finding =>
 
 /** Whether the other side is just the mirror image: nothing stays as it is written. */
 export const isItsOwnMirror = ({ phrases, keepTurns }: OneSide): boolean =>
-  !keepTurns && !phrases.some(({ events }) => events.some(({ kept }) => kept))
+  !keepTurns &&
+  !phrases.some(({ events, options = [] }) =>
+    [...events, ...options.flatMap((option) => option.events)].some(({ kept }) => kept),
+  )
 
 /**
  * What is found on both sides: the lead's, and of the other side what has no mirror image on

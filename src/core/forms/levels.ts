@@ -6,6 +6,7 @@ import { type DancedEvent, dancedIn, ownLengthOf, whenSaid } from '../combinatio
 import { followed } from '../combination/like'
 import { mirrorForms, mirrorWhat } from '../combination/mirror'
 import { nameOf, placeIn } from '../combination/names'
+import { withTried } from '../combination/options'
 import type { Edit } from '../edits/edit'
 import { changeEvent, eventOf, removeEvents } from '../edits/edits'
 import { type Checked, checkCombination } from '../findings/check'
@@ -88,11 +89,14 @@ export function levelForm(
     check,
     vocabulary,
     changes: 0,
+    options: { ...combination, level },
+    taken: [],
   }
   search.known = new Set(search.checked.findings.flatMap(keysOf))
   const before = hardestLoad(check(combination).loads)
   const rank = (one: DancerLevel) => DancerLevel.options.indexOf(one)
   if (rank(level) < rank(own)) {
+    takeOptions(search, 'easier')
     dropFlourishes(search)
     takeWritten(search, 'easier', rank(own) - rank(level))
   }
@@ -106,13 +110,14 @@ export function levelForm(
   if (rank(level) > rank(own)) {
     const fits = ({ loads }: Checked) =>
       loads.every(({ total, at }) => total <= Math.max(limit, loadAt(search.checked, at)))
-    if (!takeWritten(search, 'harder', rank(level) - rank(own), fits))
+    const isHarder = takeOptions(search, 'harder', fits)
+    if (!takeWritten(search, 'harder', rank(level) - rank(own), fits) && !isHarder)
       for (const addition of additionsTo(search.now, vocabulary)) take(search, addition, fits)
   }
   return {
     level,
     combination: search.now,
-    swaps: swapsBetween(combination, search.now, vocabulary),
+    swaps: [...search.taken, ...swapsBetween(search.options, search.now, vocabulary)],
     load: { before, after: hardestLoad(search.checked.loads), limit },
     left: search.checked.findings.filter(({ code }) => MISSES_LEVEL.has(code)),
   }
@@ -127,6 +132,9 @@ interface Search {
   readonly check: (one: Combination) => Checked
   readonly vocabulary: Vocabulary
   changes: number
+  /** The original with the options that were taken: what else is changed is told against it. */
+  options: Combination
+  taken: readonly Swap[]
 }
 
 /** A finding by what it is about: each move it stands for, or its phrase. */
@@ -219,6 +227,35 @@ function withForm(
     as: undefined,
     ...(isLonger && what.kind !== 'foot' && { length: danced.length }),
   })(combination)
+}
+
+/**
+ * The options that are written for it, each whole: of a phrase the first that brings nothing new.
+ * What is a matter of taste is nobody's to take, and room has to do with no level.
+ */
+function takeOptions(
+  search: Search,
+  kind: 'easier' | 'harder',
+  isGood?: (after: Checked) => boolean,
+): boolean {
+  let isTaken = false
+  for (const { id, name, title, options = [] } of search.now.phrases)
+    for (const option of options.filter((one) => one.kind === kind)) {
+      const tried = withTried(search.now, id, [option.name])
+      if (!take(search, () => tried, isGood)) continue
+      isTaken = true
+      search.options = withTried(search.options, id, [option.name])
+      const swap: Swap = {
+        kind,
+        events: option.events.map((event) => event.id),
+        at: name,
+        from: title || `phrase ${name}`,
+        to: option.words,
+      }
+      search.taken = [...search.taken, swap]
+      break
+    }
+  return isTaken
 }
 
 function dropFlourishes(search: Search): void {

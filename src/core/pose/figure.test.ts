@@ -4,7 +4,7 @@ import { anyCombination } from '../../../tests/arbitraries'
 import { holds } from '../../../tests/holds'
 import { TEMPO_CODES } from '../../../tests/tempoCodes'
 import { SIDES } from '../body/side'
-import type { Combination } from '../combination/combination'
+import type { Combination, Event, Phrase } from '../combination/combination'
 import { mirror } from '../combination/mirror'
 import { checkCombination } from '../findings/check'
 import { vocabulary } from '../moves/vocabulary'
@@ -27,15 +27,23 @@ function inTime(combination: Combination): Combination {
     const hasty = [...findings, ...left].filter(({ code }) => TEMPO_CODES.includes(code))
     if (hasty.length === 0) return one
     const out = new Set(hasty.flatMap(({ events }) => events))
-    if (out.size === 0)
-      return { ...one, phrases: one.phrases.map((phrase) => ({ ...phrase, events: [] })) }
-    one = {
-      ...one,
-      phrases: one.phrases.map((phrase) => ({
-        ...phrase,
-        events: phrase.events.filter(({ id }) => !out.has(id)),
-      })),
-    }
+    const without = <T extends { readonly events: readonly Event[] }>(list: T): T => ({
+      ...list,
+      events: list.events.filter(({ id }) => !out.has(id)),
+    })
+    const phrases = one.phrases.map((phrase) => ({
+      ...without(phrase),
+      ...(phrase.options && { options: phrase.options.map(without) }),
+    }))
+    const size = (all: readonly Phrase[]) => JSON.stringify(all).length
+    // What is opened into its steps, or found nowhere, can't be taken out by itself.
+    if (size(phrases) === size(one.phrases))
+      return {
+        ...one,
+        phrases: one.phrases.map(({ options: _, ...phrase }) => ({ ...phrase, events: [] })),
+        order: one.order.map(({ options: _, ...entry }) => entry),
+      }
+    one = { ...one, phrases }
   }
 }
 

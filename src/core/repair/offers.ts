@@ -49,6 +49,7 @@ export function repairsFor(
   house: House,
   newId: () => string,
 ): readonly Repair[] {
+  if (finding.option !== undefined) return []
   const vocabulary = vocabularyFor(combination, base)
   const checked = checkCombination(combination, base, house)
   const [id] = finding.events
@@ -126,6 +127,8 @@ const TRIES: Readonly<Record<FindingCode, (one: Case) => Iterable<Try>>> = {
   'join.hips': (one) => returns(one),
   'join.ribs': (one) => returns(one),
   'join.legs': (one) => returns(one),
+  // What an option does is mended in the option.
+  'option.ends': () => [],
   'stay.moved': (one) => [...drop(one, 0), ...drop(one, 1)],
   'prepare.lost': (one) => withoutPreparing(one),
   'legs.twist': (one) => [...onTheBall(one), ...drop(one, 0)],

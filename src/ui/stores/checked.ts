@@ -1,7 +1,7 @@
 import QuickLRU from 'quick-lru'
 import type { Combination } from '../../core/combination/combination'
 import { type Dancing, partOf } from '../../core/combination/dancing'
-import { type Checked, judged } from '../../core/findings/check'
+import { type Checked, judged, lookingBy } from '../../core/findings/check'
 import type { House } from '../../core/house/house'
 import type { Vocabulary } from '../../core/moves/vocabulary'
 import { type Danced, danced } from '../../core/simulate/danced'
@@ -52,7 +52,10 @@ export function dancedOf(combination: Combination): Danced {
 
 /** What the judge says of it: a second step, which who only sees or plays it does not wait for. */
 export function checkedOf(combination: Combination): Checked {
-  return known(knownNow().checked, combination, () => judged(dancedOf(combination), combination))
+  const { checked: all, vocabulary, house } = knownNow()
+  return known(all, combination, () =>
+    judged(dancedOf(combination), combination, lookingBy(vocabulary, house)),
+  )
 }
 
 /** One dancing of a combination. */
