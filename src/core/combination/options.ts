@@ -1,6 +1,7 @@
 import { type FootAction, factsOf } from '../body/feet'
 import { LAYERS } from '../body/layers'
 import { vocabulary as shipped, type Vocabulary, vocabularyFor } from '../moves/vocabulary'
+import { remembered } from '../record/remembered'
 import { type Span, slotAt, TICKS_PER_COUNT, tick } from '../time/time'
 import {
   ANY_OPTIONS,
@@ -206,11 +207,20 @@ const shortest = ({ layer, at }: Event, events: readonly Event[]): Pick<LeftOut,
     : {}
 
 /** A combination in which a phrase stands as it is danced with one of its options: to be looked at, and changed. */
-export function withTried(
+export const withTried = (
   combination: Combination,
   id: string,
   names: readonly string[],
-): Combination {
+): Combination => tried(combination, { id, names })
+
+interface Tried {
+  readonly id: string
+  readonly names: readonly string[]
+}
+
+const tried = remembered(triedIn, (a, b) => a.id === b.id && a.names.join() === b.names.join())
+
+function triedIn(combination: Combination, { id, names }: Tried): Combination {
   const phrase = combination.phrases.find((one) => one.id === id)
   const made = phrase && withOptions(phrase, names, combination)
   return made === phrase
@@ -226,11 +236,11 @@ export const throughOption =
   (id: string, name: string, make: (combination: Combination) => Combination) =>
   (combination: Combination): Combination => {
     const phrase = combination.phrases.find((one) => one.id === id)
-    const tried = withTried(combination, id, [name])
-    const shown = tried.phrases.find((one) => one.id === id)
-    const after = make(tried)
+    const shownIn = withTried(combination, id, [name])
+    const shown = shownIn.phrases.find((one) => one.id === id)
+    const after = make(shownIn)
     const made = after.phrases.find((one) => one.id === id)
-    if (after === tried) return combination
+    if (after === shownIn) return combination
     // What makes it longer or takes it away is about the phrase itself.
     if (!phrase || !shown || !made || made.counts !== phrase.counts) return make(combination)
     if (made.events === shown.events)
@@ -249,7 +259,10 @@ export const throughOption =
     return {
       ...after,
       phrases: after.phrases.map((one) =>
-        one === made ? { ...made, events: phrase.events, options } : one,
+        one === made
+          ? { ...made, events: phrase.events, options }
+          : // What was moved out of the option is in its phrase as well.
+            withOthersIds(one, phrase, name),
       ),
     }
   }
@@ -264,11 +277,21 @@ function asBefore(events: readonly Event[], phrase: Phrase, name: string): reado
   })
 }
 
+function withOthersIds(other: Phrase, phrase: Phrase, name: string): Phrase {
+  const events = withOwnIds(other.events, phrase, `${name} of ${phrase.name}`)
+  return events === other.events ? other : { ...other, events }
+}
+
 export const againId = (id: string, name: string): string => `${id}[${name}]`
 
 /** Events of an option: none has the id of one of its phrase. */
-function withOwnIds(events: readonly Event[], { events: written }: Phrase, name: string) {
+function withOwnIds(
+  events: readonly Event[],
+  { events: written }: Phrase,
+  name: string,
+): readonly Event[] {
   const ids = new Set(written.map(({ id }) => id))
+  if (!events.some(({ id }) => ids.has(id))) return events
   return events.map((event) =>
     ids.has(event.id) ? { ...event, id: againId(event.id, name) } : event,
   )

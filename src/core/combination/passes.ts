@@ -14,6 +14,8 @@ interface PassPlace {
   readonly index: number
   /** As it is written, or as it is danced with its options. */
   readonly phrase: Phrase
+  /** The options it is danced with here. */
+  readonly options?: readonly string[]
   /** Which time this phrase is danced, from 1. */
   readonly time: number
   /** How many times the phrase is danced in all. */
@@ -113,7 +115,15 @@ export function passPlaces(combination: Combination): readonly PassPlace[] {
     danced.set(phrase.id, time)
     const length = lengthOf(phrase)
     const { mirrored } = entry
-    const place = { index, phrase, time, times: timesOf.get(phrase.id) ?? 1, mirrored, length }
+    const place = {
+      ...(entry.options && { options: entry.options }),
+      index,
+      phrase,
+      time,
+      times: timesOf.get(phrase.id) ?? 1,
+      mirrored,
+      length,
+    }
     at += length
     return { ...place, at: tick(at - length) }
   })

@@ -33,6 +33,8 @@ export function searchRepairs(
   most: number,
   allows?: Allows,
 ): readonly Priced[] {
+  // What is danced with an option is mended in the option.
+  if (combination.order.some(({ options }) => options)) return []
   const search = prepare(combination, vocabulary, house, allows)
   for (let round = 0; ; round++) {
     const found = run(search, goal, most)

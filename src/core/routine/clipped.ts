@@ -44,7 +44,7 @@ export function atPace(written: Phrase, pace: Pace | undefined, combination: Com
 }
 
 function clipOf(
-  { facings: _, comments: __, unread: ___, like: ____, ...phrase }: Phrase,
+  { facings: _, comments: __, unread: ___, like: ____, options: _____, ...phrase }: Phrase,
   { from, counts, title, isLed }: Clip,
   name: string,
 ): Phrase {

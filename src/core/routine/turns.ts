@@ -1,4 +1,5 @@
 import type { Combination, Phrase } from '../combination/combination'
+import { withOptions } from '../combination/options'
 import { leftInPhrase, type Song } from '../song/song'
 import { restSaid } from './backOn'
 import { atPace, clipped } from './clipped'
@@ -67,8 +68,9 @@ export function turnsOf(
   for (let index = what.from, left = piece.counts; left > 0; index++) {
     const pass = index % order.length
     const entry = order[pass]
-    const written = phrases.find(({ id }) => id === entry?.phrase)
-    if (!entry || !written) break
+    const plain = phrases.find(({ id }) => id === entry?.phrase)
+    if (!entry || !plain) break
+    const written = withOptions(plain, entry.options ?? [], combination)
     const whole = atPace(written, what.pace, combination).counts
     const counts = Math.min(whole, left)
     left -= counts
@@ -101,8 +103,9 @@ export function pickupOf(
   const { what } = piece
   const combination = what.kind === 'dance' && what.from === 0 ? find(what.combination) : undefined
   const [entry] = combination?.order ?? []
-  const written = combination?.phrases.find(({ id }) => id === entry?.phrase)
-  if (what.kind === 'rest' || !combination?.pickup || !entry || !written) return undefined
+  const plain = combination?.phrases.find(({ id }) => id === entry?.phrase)
+  if (what.kind === 'rest' || !combination?.pickup || !entry || !plain) return undefined
+  const written = withOptions(plain, entry.options ?? [], combination)
   const counts = combination.pickup.counts / (what.pace ?? 1)
   if (!Number.isInteger(counts)) return undefined
   const clip = { combination, from: -counts, counts, pace: what.pace, title: written.title }

@@ -4,7 +4,7 @@ import type { Combination } from '../combination/combination'
 import { mirror } from '../combination/mirror'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
 import { simulate } from '../simulate/simulate'
-import { type CountWords, pickupTitle, sayPass, sayPickup } from './say'
+import { type CountWords, pickedWords, pickupTitle, sayOptions, sayPass, sayPickup } from './say'
 
 /** One count: what is danced, what is called, and what stands beside it. */
 function lineOf({ count, feet, layers, cues, asides }: CountWords): string {
@@ -24,11 +24,24 @@ export function handout(combination: Combination, base: Vocabulary): string {
     const passes = simulation.passes.map((pass) => {
       const { name, title: own } = pass.phrase
       const again = pass.times > 1 ? ` (${pass.time} of ${pass.times})` : ''
-      const lines = sayPass(simulation, pass, layers, vocabulary).map(lineOf)
+      const picked = pickedWords(pass)
+      const lines = [
+        ...sayPass(simulation, pass, layers, vocabulary).map(lineOf),
+        ...(pass.time > 1 || pass.options
+          ? []
+          : sayOptions(pass, vocabulary).flatMap(({ title: of, lines: own }) => [
+              `  ${of}`,
+              ...own.map(({ when, text }) => `${when.padStart(6)}  ${text}.`),
+            ])),
+      ]
       const pickup = sayPickup(simulation, pass, layers, vocabulary).map(lineOf)
       const led =
         pickup.length > 0 ? [[pickupTitle(simulation, pass), ...pickup, ''].join('\n')] : []
-      return [...led, `${name}${own ? ` · ${own}` : ''}${again}`, ...lines].join('\n')
+      return [
+        ...led,
+        `${name}${own ? ` · ${own}` : ''}${picked ? `, ${picked}` : ''}${again}`,
+        ...lines,
+      ].join('\n')
     })
     return [`${sideWord[side].toUpperCase()} SIDE`, ...passes].join('\n\n')
   })

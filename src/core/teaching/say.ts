@@ -2,11 +2,14 @@ import { facingWord } from '../body/facing'
 import type { Layer } from '../body/layers'
 import { sideWord } from '../body/side'
 import { capital } from '../capital'
-import type { Event, Remark } from '../combination/combination'
+import type { Event, OptionKind, Remark } from '../combination/combination'
 import { cueWords } from '../combination/cueWords'
 import { formName } from '../combination/forms'
 import type { DancedEvent } from '../combination/lengths'
+import { asDanced } from '../combination/lengths'
+import { mirrorPhrase } from '../combination/mirror'
 import { nameOf } from '../combination/names'
+import { optionWords, spanOf } from '../combination/options'
 import { isRoundPickup, leadingInto, type Pass, pickupBefore } from '../combination/passes'
 import { calledWords, notedWords } from '../combination/remarks'
 import type { Vocabulary } from '../moves/vocabulary'
@@ -120,6 +123,56 @@ export function sayPickup(
     sayCount(simulation, pass, i + 1 - counts, layers, vocabulary),
   )
 }
+
+/** An option of a phrase in words: what it is, and what is danced then on which counts. */
+export interface OptionWords {
+  readonly name: string
+  readonly title: string
+  readonly lines: readonly { readonly when: string; readonly text: string }[]
+}
+
+/** What may be danced otherwise in a pass, option by option. */
+export function sayOptions(
+  { phrase, mirrored }: Pass,
+  vocabulary: Vocabulary,
+): readonly OptionWords[] {
+  const { options = [] } = mirrored ? mirrorPhrase(phrase) : phrase
+  const label = labelIn(phrase)
+  return options.map(({ name, kind, words, events, without = [] }) => ({
+    name,
+    title: `${name} (${OPTION_KIND_WORDS[kind]}): ${words}`,
+    lines: [
+      ...asDanced(events, phrase.counts, vocabulary).map((event) => ({
+        at: event.at,
+        when: label(event.at),
+        text: capital(
+          event.what.kind === 'foot'
+            ? sayAction(event.what.action)
+            : sayEvent(event, phrase, vocabulary),
+        ),
+      })),
+      ...without.map((one) => ({
+        at: one.at,
+        when: labelOfSpan(spanOf(one), label),
+        text: `Nothing on the ${one.layer} line`,
+      })),
+    ]
+      .sort((a, b) => a.at - b.at)
+      .map(({ when, text }) => ({ when, text })),
+  }))
+}
+
+/** What a kind of option is called. */
+export const OPTION_KIND_WORDS: Readonly<Record<OptionKind, string>> = {
+  easier: 'easier',
+  harder: 'harder',
+  taste: 'if you like',
+  room: 'where there is little room',
+}
+
+/** The options a pass is danced with, over its lines: `back half only, on the spot`. */
+export const pickedWords = ({ phrase, options = [] }: Pass): string =>
+  options.map((name) => optionWords(phrase, name)).join(', ')
 
 function sayCount(
   simulation: Simulation,

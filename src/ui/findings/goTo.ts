@@ -4,7 +4,7 @@ import type { Finding } from '../../core/findings/finding'
 import { spotText } from '../../core/findings/findingText'
 import { slotAt } from '../../core/time/time'
 import { checkedOf } from '../stores/checked'
-import { flip, type Session, select } from '../stores/session'
+import { flip, type Session, select, tryOption } from '../stores/session'
 import { documentOf } from '../stores/state'
 
 /** Goes to the place of a finding, on the side it stands on. */
@@ -15,6 +15,8 @@ export function goTo(session: Session, combination: Combination, finding: Findin
   if (state.shown !== 'both' && (state.shown === 'lead') !== (finding.side === 'lead'))
     flip(session)
   const { at, layer, pass } = finding.spot
+  const phrase = combination.phrases.find(({ name }) => name === finding.spot.phrase)
+  if (finding.option !== undefined && phrase) tryOption(session, phrase.id, finding.option)
   select(session, { dancing, pass, layer, at, length: slotAt(at), event: finding.events[0] })
 }
 

@@ -5,7 +5,14 @@ import type { Family } from '../../core/moves/move'
 import { layerWord } from '../../core/moves/vocabulary'
 import type { Material } from '../../core/plan/material'
 import type { Pose } from '../../core/pose/joints'
-import { type CountWords, pickupTitle, sayPass, sayPickup } from '../../core/teaching/say'
+import {
+  type CountWords,
+  pickedWords,
+  pickupTitle,
+  sayOptions,
+  sayPass,
+  sayPickup,
+} from '../../core/teaching/say'
 import { FlatFigure } from '../stage/FlatFigure'
 import { posesByCount } from '../teach/useKeyPoses'
 import classes from './plan.module.css'
@@ -50,6 +57,7 @@ export function SheetPaper({ material }: { readonly material: Material }) {
                   )}
                   <h2>
                     {pass.phrase.name} {pass.phrase.title && `· ${pass.phrase.title}`}
+                    {pass.options && `, ${pickedWords(pass)}`}
                     {pass.times > 1 && ` (${pass.time} of ${pass.times})`}
                   </h2>
                   <ol>
@@ -62,6 +70,20 @@ export function SheetPaper({ material }: { readonly material: Material }) {
                       />
                     ))}
                   </ol>
+                  {pass.time === 1 &&
+                    !pass.options &&
+                    sayOptions(pass, simulation.vocabulary).map(({ name, title, lines }) => (
+                      <div key={name}>
+                        <h3>{title}</h3>
+                        <ul>
+                          {lines.map(({ when, text }) => (
+                            <li key={`${when} ${text}`}>
+                              <b className="counts">{when}</b> {text}
+                            </li>
+                          ))}
+                        </ul>
+                      </div>
+                    ))}
                 </section>
               )
             })}

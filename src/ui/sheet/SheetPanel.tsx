@@ -4,7 +4,7 @@ import { useEffect, useRef, useState } from 'react'
 import { slotsOrNone } from '../../storage/slots'
 import { nonce } from '../parts/policy'
 import type { Session } from '../stores/session'
-import { documentOf } from '../stores/state'
+import { writtenOf } from '../stores/state'
 import type { SheetEditor, SheetState } from './editor'
 import classes from './sheet.module.css'
 
@@ -42,7 +42,7 @@ export function SheetPanel({ session, onClose }: { session: Session; onClose: ()
         session,
         parent: parent.current,
         nonce: nonce(),
-        draft: draftOf(documentOf(session.getState()).id),
+        draft: draftOf(writtenOf(session.getState()).id),
         now: () => performance.now(),
         onRead: (read) => setState(read),
         onClose: () => leave.current(),

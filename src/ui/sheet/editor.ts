@@ -22,7 +22,7 @@ import { canonicalIds, withKnownIds } from '../../core/sheet/canonical'
 import { type EntrySpot, readSheet } from '../../core/sheet/readSheet'
 import { writeSheet } from '../../core/sheet/writeSheet'
 import { change, redoNext, type Session, select, undoLast } from '../stores/session'
-import { documentOf, vocabularyOf } from '../stores/state'
+import { vocabularyOf, writtenOf } from '../stores/state'
 import { ownMoves, words } from '../stores/words'
 import { completeSheet } from './complete'
 import { sheetColours } from './language'
@@ -127,12 +127,12 @@ export function openSheetEditor(outside: Outside): SheetEditor {
   const { session, parent, nonce, draft, now, onRead, onClose } = outside
   let spots: readonly EntrySpot[] = []
   /** The combination the text was last read into, or printed from. */
-  let inText = documentOf(session.getState())
+  let inText = writtenOf(session.getState())
   let typedAt = 0
   let run = 0
   let selectedHere = false
 
-  const print = () => writeSheet(documentOf(session.getState()), words.getState().vocabulary)
+  const print = () => writeSheet(writtenOf(session.getState()), words.getState().vocabulary)
 
   const done = (work: (session: Session) => void) => () => {
     work(session)
@@ -185,7 +185,7 @@ export function openSheetEditor(outside: Outside): SheetEditor {
   /** Reads the text; what it says goes into the combination, what can't be read is marked. */
   function readTyped() {
     const text = view.state.doc.toString()
-    const before = documentOf(session.getState())
+    const before = writtenOf(session.getState())
     try {
       const read = readSheet(text, words.getState().vocabulary)
       inText = withKnownIds(bringUsed(ownMoves())(read.combination), before)
@@ -224,7 +224,7 @@ export function openSheetEditor(outside: Outside): SheetEditor {
     const { head } = view.state.selection.main
     const spot = spots.find(({ from, to }) => from <= head && head <= to)
     if (!spot) return
-    const combination = documentOf(session.getState())
+    const combination = writtenOf(session.getState())
     const own = [...canonicalIds(combination)].find(([, id]) => id === spot.event)?.[0]
     const phrase = combination.phrases.find(({ events }) => events.some(({ id }) => id === own))
     const event =
@@ -248,7 +248,7 @@ export function openSheetEditor(outside: Outside): SheetEditor {
   /** Marks the entry that is selected in the braid. */
   function markSelected() {
     const state = session.getState()
-    const id = state.selection.event && canonicalIds(documentOf(state)).get(state.selection.event)
+    const id = state.selection.event && canonicalIds(writtenOf(state)).get(state.selection.event)
     const spot = spots.find(({ event }) => event === id)
     const effects: StateEffect<unknown>[] = [markPlace.of(spot)]
     if (spot && !selectedHere) effects.push(EditorView.scrollIntoView(spot.from, { y: 'nearest' }))
@@ -257,7 +257,7 @@ export function openSheetEditor(outside: Outside): SheetEditor {
 
   /** Prints the combination anew; only what differs is put in, so that the cursor stays where it is. */
   function printAgain() {
-    inText = documentOf(session.getState())
+    inText = writtenOf(session.getState())
     const [old, fresh] = [view.state.doc.toString(), print()]
     let from = 0
     while (from < old.length && from < fresh.length && old[from] === fresh[from]) from++
@@ -281,7 +281,7 @@ export function openSheetEditor(outside: Outside): SheetEditor {
   let known = session.getState()
   const stopFollowing = session.subscribe(() => {
     const state = session.getState()
-    const isNew = documentOf(state) !== inText
+    const isNew = writtenOf(state) !== inText
     if (isNew) printAgain()
     if (isNew || state.selection.event !== known.selection.event || selectedHere) markSelected()
     known = state

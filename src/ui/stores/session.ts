@@ -3,6 +3,7 @@ import { createStore, type StoreApi } from 'zustand/vanilla'
 import type { Combination } from '../../core/combination/combination'
 import { leadOf, otherDancing } from '../../core/combination/dancing'
 import { followed } from '../../core/combination/like'
+import { throughOption } from '../../core/combination/options'
 import type { Edit } from '../../core/edits/edit'
 import { UserError } from '../../core/errors'
 import { beginHistory, edit, everyState, redo, undo } from '../../core/record/history'
@@ -11,7 +12,13 @@ import type { Stored } from '../../storage/combinations'
 import { createSaver, type Later, later, type Saver } from './saver'
 import type { Services } from './services'
 
-import { documentOf, type Selection, type SessionState, withSelectionInside } from './state'
+import {
+  documentOf,
+  optionChanged,
+  type Selection,
+  type SessionState,
+  withSelectionInside,
+} from './state'
 
 /** One open combination: what is saved and undone, and what is neither. */
 export interface Session extends StoreApi<SessionState> {
@@ -133,7 +140,11 @@ export function change(session: Session, label: string, make: Edit, mark?: strin
   session.setState((state) => {
     try {
       const { present } = state.history
-      const history = edit(state.history, label, followed(present, make(present)), mark)
+      const target = optionChanged(state)
+      const made = target
+        ? throughOption(target.phrase, target.option, make)(present)
+        : make(present)
+      const history = edit(state.history, label, followed(present, made), mark)
       return history === state.history
         ? state
         : withSelectionInside({ ...state, history, preview: undefined, message: '' })
@@ -156,6 +167,16 @@ const step = (session: Session, to: typeof undo, said: string): void =>
   })
 
 /** Shows what something would make of the combination, until it is taken or left. */
+/** Shows a phrase with one of its options, dances it so, and puts what is changed into it; as it is written where none is given. */
+export const tryOption = (session: Session, phrase: string, option: string | undefined): void =>
+  session.setState((state) =>
+    withSelectionInside({
+      ...state,
+      preview: undefined,
+      trying: option === undefined ? undefined : { phrase, option },
+    }),
+  )
+
 export const showPreview = (session: Session, preview: Combination | undefined): void =>
   session.setState((state) => (state.preview === preview ? state : { ...state, preview }))
 

@@ -4,8 +4,8 @@ import { otherSide, type Side } from '../../core/body/side'
 import { type Combination, usesLayer } from '../../core/combination/combination'
 import { bothOf, type Dancing, isLead, partOf } from '../../core/combination/dancing'
 import type { DancedEvent } from '../../core/combination/lengths'
+import { againId, withTried } from '../../core/combination/options'
 import { leadingInto, type Pass, pickupBefore } from '../../core/combination/passes'
-import * as edits from '../../core/edits/edits'
 import type { Vocabulary } from '../../core/moves/vocabulary'
 import type { History } from '../../core/record/history'
 import { footMeant } from '../../core/simulate/footMeant'
@@ -31,6 +31,12 @@ export interface Selection {
   readonly event?: string | undefined
 }
 
+/** An option of a phrase, by the phrase's id. */
+export interface Trying {
+  readonly phrase: string
+  readonly option: string
+}
+
 export interface SessionState {
   readonly history: History<Combination>
   readonly shown: LinesShown
@@ -43,20 +49,39 @@ export interface SessionState {
   readonly only?: Layer | undefined
   /** What a repair or a proposal would make of it: drawn in the braid, not taken yet. */
   readonly preview?: Combination | undefined
+  /** The option a phrase is shown with, danced with and changed in, wherever it stands in the order. */
+  readonly trying?: Trying | undefined
   /** Said to screen readers, and shown for a while. */
   readonly message: string
 }
 
-/** The document of a session. */
-export const documentOf = (state: SessionState): Combination => state.history.present
+/** The combination of a session as it is written: what is kept, exported and typed as a sheet. */
+export const writtenOf = (state: SessionState): Combination => state.history.present
+
+/** The combination of a session as it is looked at and changed: with the option that is tried. */
+export const documentOf = ({ history, trying }: SessionState): Combination =>
+  trying ? withTried(history.present, trying.phrase, [trying.option]) : history.present
+
+/** The option that what is changed now belongs to: the one that is tried, or that is danced at the selection. */
+export function optionChanged(state: SessionState): Trying | undefined {
+  const { trying, history, selection } = state
+  const { order, phrases } = history.present
+  const hasIt = ({ phrase, option }: Trying) =>
+    phrases.some(({ id, options }) => id === phrase && options?.some(({ name }) => name === option))
+  if (trying) return hasIt(trying) ? trying : undefined
+  const entry = order[selection.pass]
+  const picked = entry?.options?.findLast((option) => hasIt({ phrase: entry.phrase, option }))
+  return entry && picked !== undefined ? { phrase: entry.phrase, option: picked } : undefined
+}
 
 /** What the selected part dances, with its own start and lead side. */
 export const danceOf = (state: SessionState): Combination =>
   partOf(documentOf(state), state.selection.dancing.part)
 
 /** The dancings the braid shows, from the top. */
-export function dancingsShown({ history, shown, selection }: SessionState): readonly Dancing[] {
-  const both = bothOf(history.present, selection.dancing.part)
+export function dancingsShown(state: SessionState): readonly Dancing[] {
+  const { shown, selection } = state
+  const both = bothOf(documentOf(state), selection.dancing.part)
   return shown === 'both' ? both : both.slice(shown === 'lead' ? 0 : 1).slice(0, 1)
 }
 
@@ -65,17 +90,18 @@ export const layersOf = (only: Layer | undefined): ReadonlySet<Layer> =>
   new Set(only ? ['feet', only] : LAYERS)
 
 /** What is shown in the braid: the legs only where they do something, or are looked at. */
-export function layersShown({ only, history, selection }: SessionState): ReadonlySet<Layer> {
+export function layersShown(state: SessionState): ReadonlySet<Layer> {
+  const { only, selection } = state
   const shown = layersOf(only)
-  if (only !== undefined || selection.layer === 'legs' || usesLayer(history.present, 'legs'))
+  if (only !== undefined || selection.layer === 'legs' || usesLayer(documentOf(state), 'legs'))
     return shown
   return WITHOUT_LEGS
 }
 
 const WITHOUT_LEGS: ReadonlySet<Layer> = new Set(LAYERS.filter((layer) => layer !== 'legs'))
 
-export const passOf = ({ history }: SessionState, { dancing, pass }: Selection): Pass | undefined =>
-  simulationFrom(history.present, dancing).passes[pass]
+export const passOf = (state: SessionState, { dancing, pass }: Selection): Pass | undefined =>
+  simulationFrom(documentOf(state), dancing).passes[pass]
 
 /** The layers of a block selection, from head to feet or the other way round. */
 export function layersSelected({ layer, toLayer = layer }: Selection): readonly Layer[] {
@@ -135,6 +161,19 @@ export function isFlipped(state: SessionState): boolean {
 }
 
 /** Keeps the selection inside what there is. */
+/** An event that is there still, under its own id or the one it has in an option. */
+function eventThere(state: SessionState, id: string): string | undefined {
+  const { phrases } = writtenOf(state)
+  const ids = new Set(
+    phrases.flatMap(({ events, options = [] }) =>
+      [...events, ...options.flatMap((option) => option.events)].map((one) => one.id),
+    ),
+  )
+  const changed = optionChanged(state)
+  const again = changed && againId(id, changed.option)
+  return again && ids.has(again) ? again : ids.has(id) ? id : undefined
+}
+
 export function withSelectionInside(state: SessionState): SessionState {
   const { selection, history } = state
   const pass = Math.min(selection.pass, history.present.order.length - 1)
@@ -148,7 +187,7 @@ export function withSelectionInside(state: SessionState): SessionState {
     .slice(pass + 1)
     .reduce((sum, entry) => sum + (countsOf(history.present, entry.phrase) ?? 0), 0)
   const length = Math.min(selection.length, end + behind * TICKS_PER_COUNT - at)
-  const gone = selection.event && !edits.eventOf(history.present, selection.event)
+  const event = selection.event && eventThere(state, selection.event)
   return {
     ...state,
     selection: {
@@ -156,7 +195,7 @@ export function withSelectionInside(state: SessionState): SessionState {
       pass,
       at: tick(at),
       length: tick(length),
-      event: gone ? undefined : selection.event,
+      event,
     },
   }
 }
@@ -167,7 +206,11 @@ const countsOf = ({ phrases }: Combination, id: string): number | undefined =>
 /** What is drawn: the combination, or what it would become by what is being looked at. */
 export const drawnState = (state: SessionState): SessionState =>
   state.preview
-    ? withSelectionInside({ ...state, history: { ...state.history, present: state.preview } })
+    ? withSelectionInside({
+        ...state,
+        trying: undefined,
+        history: { ...state.history, present: state.preview },
+      })
     : state
 
 /** Events that are not as they were: new, changed, or moved. */

@@ -36,17 +36,22 @@ interface MarginProps {
   readonly line: Line
   readonly newId: () => string
   readonly onRename: (pass: Pass) => void
+  readonly onOptions: (pass: Pass) => void
 }
 
 /** The name of a phrase in the margin of its line; it opens what can be done with the phrase. */
 export const PhraseMargin = memo(function PhraseMargin(props: MarginProps) {
-  const { session, line, newId, onRename } = props
+  const { session, line, newId, onRename, onOptions } = props
   const { pass, dancing } = line
   const { side } = dancing
   const isOther = useStore(session, (state) => !isLead(documentOf(state), dancing))
   const danced = useStore(session, (state) => documentOf(state).order.length)
   const loop = useStore(session, (state) => loopIndex(documentOf(state)))
   const { index, phrase, time, times, mirrored } = pass
+  const tried = useStore(session, ({ trying }) =>
+    trying?.phrase === phrase.id ? trying.option : undefined,
+  )
+  const options = [...(pass.options ?? []), ...(tried === undefined ? [] : [tried])]
   const like = useStore(session, (state) => likeWords(documentOf(state), phrase.id))
   const said = phrase.title || (times > 1 ? `${time} of ${times}` : '')
   const act = (label: string, make: Edit) => () => change(session, `${label} ${phrase.name}`, make)
@@ -68,13 +73,16 @@ export const PhraseMargin = memo(function PhraseMargin(props: MarginProps) {
             {mirrored && '~'}
           </span>
           <span className={classes.subtitle}>
-            {[said, like, index < loop && 'once'].filter(Boolean).join(' · ')}
+            {[said, like, options.length > 0 && `[${options.join(' + ')}]`, index < loop && 'once']
+              .filter(Boolean)
+              .join(' · ')}
             {isOther && <em>{sideWord[side]}</em>}
           </span>
         </button>
       </Menu.Target>
       <Menu.Dropdown>
         <Menu.Item onClick={() => onRename(pass)}>Name and counts…</Menu.Item>
+        <Menu.Item onClick={() => onOptions(pass)}>Options…</Menu.Item>
         <Menu.Item onClick={act('repeat', phrases.repeatPass(index))}>Dance it again</Menu.Item>
         <Menu.Item onClick={act('turn round', phrases.turnPass(index))}>
           {mirrored ? 'Dance it as written' : 'Dance it from the other side'}

@@ -28,6 +28,7 @@ import { lastPlace } from '../stores/words'
 import { CommandFinder } from './CommandFinder'
 import { EventCard } from './EventCard'
 import { MovesPanel, placeOf } from './MovesPanel'
+import { OptionsForm, TryingStrip } from './OptionsForm'
 import { draftOfSelection, replaceSelected } from './ownMoveHere'
 import { PhraseForm } from './PhraseForm'
 import { PhraseMargin } from './PhraseMargin'
@@ -91,6 +92,7 @@ function Studio({ session }: { session: Session }) {
   const [panel, setPanel] = useState<Panel>('body')
   const [draft, setDraft] = useState<OwnMove>()
   const [renamed, setRenamed] = useState<Pass>()
+  const [varied, setVaried] = useState<Pass>()
   const [choice, setChoice] = useState<PlayChoice>(() => ({
     sides: 'turn',
     loop: 'all',
@@ -164,7 +166,13 @@ function Studio({ session }: { session: Session }) {
 
   const margin = useCallback(
     (line: Line) => (
-      <PhraseMargin session={session} line={line} newId={newId} onRename={setRenamed} />
+      <PhraseMargin
+        session={session}
+        line={line}
+        newId={newId}
+        onRename={setRenamed}
+        onOptions={setVaried}
+      />
     ),
     [session, newId],
   )
@@ -190,6 +198,7 @@ function Studio({ session }: { session: Session }) {
           </div>
         )}
         <div className={classes.braidBox}>
+          <TryingStrip session={session} />
           <Braid session={session} deck={braidDeck} newId={newId} margin={margin} />
           <HowToBegin session={session} onPanel={setPanel} />
           <JoinStrip session={session} />
@@ -270,6 +279,13 @@ function Studio({ session }: { session: Session }) {
             setDraft(undefined)
             focusSoon()
           }}
+        />
+      )}
+      {varied && (
+        <OptionsForm
+          session={session}
+          pass={varied}
+          onClose={closing(() => setVaried(undefined))}
         />
       )}
       {renamed && (
