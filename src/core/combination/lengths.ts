@@ -17,6 +17,8 @@ export type DancedEvent = Event & {
   readonly ways?: Readonly<Record<Side, Tick>>
   /** It lasts less than by itself: what comes next, or the end of its phrase, takes the rest. */
   readonly isCut?: true
+  /** Its written length, where what leads into something else takes the end of it. */
+  readonly whole?: Tick
   /** The tick of its phrase it is held to, and is back behind. */
   readonly until?: Tick
   /** A foot its steps leave in the air comes down beside the other where it ends (model 4). */
@@ -178,6 +180,16 @@ const lasting = remembered(
       : made(event, { ...event, length: tick(length), ...(isCut && { isCut: true as const }) }),
   (a, b) => a.length === b.length && a.isCut === b.isCut,
 )
+
+/** An event that is over where what leads into something else begins. */
+export const overAt = (event: DancedEvent, end: Tick): DancedEvent =>
+  event.at + event.length <= end
+    ? event
+    : made(writtenOf(event), {
+        ...event,
+        length: tick(end - event.at),
+        whole: event.length,
+      })
 
 interface Lasting {
   readonly length: number

@@ -118,7 +118,14 @@ function withActions(
     if (!known || stepsOf(known, vocabulary).every(({ action }) => isSame(action))) return [event]
     return singleSteps(known, vocabulary).flatMap((step): readonly Event[] => {
       const action = step.what.kind === 'foot' ? change(step.what.action) : undefined
-      const { isCut: ___, putsDown: ____, until: _____, ways: ______, ...own } = step
+      const {
+        isCut: ___,
+        putsDown: ____,
+        until: _____,
+        ways: ______,
+        whole: _______,
+        ...own
+      } = step
       return action ? [{ ...own, what: { kind: 'foot', action } }] : []
     })
   })

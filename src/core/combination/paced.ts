@@ -42,16 +42,18 @@ export function pacedPhrase(
   return {
     ...phrase,
     counts: written.counts / pace,
-    events: events.map(({ until: _, isCut: __, ways: ___, putsDown: ____, ...event }) => ({
-      ...event,
-      ...(event.held !== undefined && { held: tick(Math.max(1, Math.round(event.held / pace))) }),
-      at: scaled(event.at),
-      length: scaled(event.length),
-      what:
-        event.what.kind === 'move' && event.what.every !== undefined
-          ? { ...event.what, every: scaled(event.what.every) }
-          : event.what,
-    })),
+    events: events.map(
+      ({ until: _, isCut: __, ways: ___, putsDown: ____, whole: _____, ...event }) => ({
+        ...event,
+        ...(event.held !== undefined && { held: tick(Math.max(1, Math.round(event.held / pace))) }),
+        at: scaled(event.at),
+        length: scaled(event.length),
+        what:
+          event.what.kind === 'move' && event.what.every !== undefined
+            ? { ...event.what, every: scaled(event.what.every) }
+            : event.what,
+      }),
+    ),
     ...(own && {
       remarks: own.map((remark) => ({
         ...remark,

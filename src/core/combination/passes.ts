@@ -2,8 +2,9 @@ import type { Layer } from '../body/layers'
 import type { Vocabulary } from '../moves/vocabulary'
 import { remembered } from '../record/remembered'
 import { TICKS_PER_COUNT, type Tick, tick } from '../time/time'
+import { claimOf } from './claims'
 import { type Combination, type Event, lengthOf, type Phrase, type Remark } from './combination'
-import { asDanced, type DancedEvent } from './lengths'
+import { asDanced, type DancedEvent, overAt } from './lengths'
 import { loopIndex } from './loop'
 import { mirrorPhrase } from './mirror'
 import { withOptions } from './options'
@@ -267,7 +268,17 @@ const ledPass = remembered(
     const own = eventsOf(pass)
     return {
       ...pass,
-      events: asDanced([...own.filter(isKept), ...pickup], pass.phrase.counts, vocabulary),
+      events: asDanced([...own.filter(isKept), ...pickup], pass.phrase.counts, vocabulary).map(
+        (event) => {
+          const end = from.get(event.layer)
+          // What only shakes goes on under it.
+          return end === undefined ||
+            event.at >= end ||
+            claimOf(event, vocabulary).kind === 'texture'
+            ? event
+            : overAt(event, end)
+        },
+      ),
       remarks: [...pass.remarks, ...moved(side.remarks ?? NOTHING)],
       leadIn: {
         into,

@@ -14,7 +14,7 @@ import { type DancedEvent, footLeftUp } from './lengths'
 function figureSteps(event: DancedEvent, side: Side, move: Move): readonly TimedAction[] {
   // What comes next takes the rest of a figure: what there is time for is danced.
   if (event.isCut) return patternOn(side, move).filter(({ at }) => at < event.length)
-  const { every, times } = repeatsOf(event.what, event.length, move)
+  const { every, times } = repeatsOf(event.what, event.whole ?? event.length, move)
   const swaps = move.to === 'on-R' || (event.what.kind === 'move' && event.what.alt === true)
   const steps = Array.from({ length: times }, (_, i) => {
     const on = swaps && i % 2 === 1 ? otherSide[side] : side
@@ -22,6 +22,7 @@ function figureSteps(event: DancedEvent, side: Side, move: Move): readonly Timed
       .filter(({ at }) => at < every)
       .map(({ at, action }) => ({ at: tick(at + i * every), action }))
   }).flat()
+  if (event.whole !== undefined) return steps.filter(({ at }) => at < event.length)
   const foot = footLeftUp(steps)
   return event.putsDown && foot ? [...steps, putDown(foot, event.length)] : steps
 }

@@ -18,7 +18,7 @@ export const figures: Rule = {
           const danced = event.length
           yield { code: 'move.remainder', move: move.name, left, none: false, danced, ...where }
         } else if (move.kind === 'steps') {
-          const { times, left } = repeatsOf(event.what, event.length, move)
+          const { times, left } = repeatsOf(event.what, event.whole ?? event.length, move)
           if (left > 0)
             yield { code: 'move.remainder', move: move.name, left, none: times === 0, ...where }
         }
