@@ -4,6 +4,7 @@ import type { LevelForm } from '../core/forms/levels'
 import type { HouseRules } from '../core/house/house'
 import type { OwnMove } from '../core/moves/move'
 import type { OwnNames } from '../core/moves/vocabulary'
+import type { Page, PageWish } from '../core/notebook/page'
 import type { Planned } from '../core/plan/edits'
 import type { Plan, PlanWishes } from '../core/plan/plan'
 import type { SpreadClass } from '../core/plan/spread'
@@ -46,6 +47,8 @@ export interface Jobs {
   propose: { in: OnSong; out: readonly Proposed[] }
   /** Something to dance in a quiet passage. */
   madeUp: { in: MadeUpWish; out: Combination | null }
+  /** A page of a notebook, as it is understood. */
+  page: { in: { text: string; wish: PageWish }; out: Page }
   /** A file, or a text that was pasted. */
   read: { in: { name: string; content: Uint8Array | string }; out: FileRead }
 }

@@ -2,6 +2,7 @@ import { UserError } from '../core/errors'
 import { levelForm } from '../core/forms/levels'
 import { type House, houseOf } from '../core/house/house'
 import { vocabulary as shipped, type Vocabulary, withOwn } from '../core/moves/vocabulary'
+import { readPage } from '../core/notebook/page'
 import { planAgain } from '../core/plan/edits'
 import { materialsOf } from '../core/plan/material'
 import { spreadOver } from '../core/plan/spread'
@@ -71,6 +72,10 @@ function run({ job, input, setting }: Request): Jobs[JobName]['out'] {
   if (isFor('propose', input))
     return proposalsFor({ ...around(input), combinations: input.combinations })
   if (isFor('madeUp', input)) return madeUp(input, vocabulary, house) ?? null
+  if (isFor('page', input)) {
+    const { text, wish } = input
+    return readPage(text, vocabulary, wish)
+  }
   if (isFor('read', input)) {
     const { name, content } = input
     const text =

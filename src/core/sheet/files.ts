@@ -31,6 +31,13 @@ export function readCombinationFile(name: string, text: string, vocabulary: Voca
   )
 }
 
+/** Whether a text is a page somebody wrote for herself: neither a count sheet, nor JSON, nor rows of this app. */
+export function isPage(name: string, text: string): boolean {
+  const begin = text.replace(/^\uFEFF/, '').trimStart()
+  if (/\.(?:json|sway|zip)$/i.test(name) || /^(?:sway\s|[{[])/.test(begin)) return false
+  return begin !== '' && !/^(?:sep=.\s*)?"?phrase"?[,;\t]"?count"?/i.test(begin)
+}
+
 /** How the bytes of a text are read. */
 export type Encoding = 'utf-8' | 'utf-16le' | 'utf-16be'
 

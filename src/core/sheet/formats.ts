@@ -3,6 +3,7 @@ export const FORMATS = {
   json: '.sway.json',
   sway: '.sway',
   csv: '.csv',
+  txt: '.txt',
   vtt: '.vtt',
   mid: '.mid',
 } as const

@@ -7,6 +7,7 @@ import type { Format } from './formats'
 import { writeMidiFile } from './midi'
 import { writeSwayJson } from './swayJson'
 import { writeVtt } from './vtt'
+import { writePage } from './writePage'
 import { writeSheet } from './writeSheet'
 
 /** A combination as the content of a file: bytes for MIDI, text for all others. */
@@ -20,6 +21,8 @@ export function writeCombinationFile(
       return writeSwayJson(combination)
     case 'sway':
       return writeSheet(combination, vocabulary)
+    case 'txt':
+      return writePage(combination, vocabulary)
     case 'csv':
       // Without this mark spreadsheets read the letters of another century.
       return `\uFEFF${writeCsv(combination, vocabulary)}`

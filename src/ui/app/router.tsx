@@ -35,6 +35,10 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('../teach/TeachScreen')).TeachScreen }),
       },
       {
+        path: 'page',
+        lazy: async () => ({ Component: (await import('../notebook/PageScreen')).PageScreen }),
+      },
+      {
         path: 'moves',
         lazy: async () => ({ Component: (await import('../moves/MovesScreen')).MovesScreen }),
       },

@@ -21,6 +21,7 @@ export const FORMAT_WORDS: Readonly<Record<Format, string>> = {
   json: 'Save as file',
   sway: 'Save as count sheet',
   csv: 'Save as rows (CSV)',
+  txt: 'Save as plain text',
   vtt: 'Save captions (WebVTT)',
   mid: 'Save clicks and cues (MIDI)',
 }

@@ -1,5 +1,11 @@
 import { Button } from '@mantine/core'
-import { IconArchive, IconChevronDown, IconFileImport, IconPlus } from '@tabler/icons-react'
+import {
+  IconArchive,
+  IconChevronDown,
+  IconFileImport,
+  IconNotebook,
+  IconPlus,
+} from '@tabler/icons-react'
 import { type ClipboardEvent, useCallback, useMemo, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { useStore } from 'zustand'
@@ -29,7 +35,7 @@ const PERSISTENCE_WORDS = {
     'This browser may clear your work when the disk gets full: save a backup from time to time.',
 } as const
 
-const ACCEPTED = '.sway,.json,.csv,.zip'
+const ACCEPTED = '.sway,.json,.csv,.tsv,.txt,.md,.zip'
 /** Reading and writing files is loaded when it is needed. */
 const fileWork = () => import('../parts/files')
 
@@ -83,7 +89,12 @@ export function CombinationsScreen() {
       setOpening({ text: 'Opening…', stop })
       try {
         const onStep = (text: string) => setOpening({ text: `Opening ${text}…`, stop })
-        const { openFiles } = await fileWork()
+        const { openFiles, pageIn } = await fileWork()
+        const page = await pageIn(files)
+        if (page !== undefined) {
+          navigate('/page', { state: { text: page } })
+          return
+        }
         setReports(await openFiles(files, services, { onStep, signal: stop.signal }))
       } finally {
         setOpening(undefined)
@@ -98,6 +109,11 @@ export function CombinationsScreen() {
     else if (text.trim())
       void attempt(async () => {
         const { openText } = await fileWork()
+        const { isPage } = await import('../../core/sheet/files')
+        if (isPage('', text)) {
+          navigate('/page', { state: { text } })
+          return
+        }
         setReports([await openText('pasted text', text, services, new AbortController().signal)])
       })
   }
@@ -186,6 +202,13 @@ export function CombinationsScreen() {
             },
           ]}
         />
+        <Button
+          variant="default"
+          leftSection={<IconNotebook size={18} />}
+          onClick={() => navigate('/page')}
+        >
+          From a page
+        </Button>
         <Button onClick={addNew} leftSection={<IconPlus size={18} />}>
           New combination
         </Button>

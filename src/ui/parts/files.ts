@@ -1,5 +1,6 @@
 import type { Combination } from '../../core/combination/combination'
 import { UserError } from '../../core/errors'
+import { type Encoding, isPage, textOfBytes } from '../../core/sheet/files'
 import { FORMATS, type Format } from '../../core/sheet/formats'
 import { unknownWords } from '../../core/sheet/swayJson'
 import { writeCombinationFile } from '../../core/sheet/writeFile'
@@ -12,6 +13,7 @@ const MIME: Readonly<Record<Format, string>> = {
   json: 'application/json',
   sway: 'text/plain',
   csv: 'text/csv',
+  txt: 'text/plain',
   vtt: 'text/vtt',
   mid: 'audio/midi',
 }
@@ -124,6 +126,17 @@ export async function openText(
       ? ''
       : ` ${messages.length === 1 ? 'One place' : `${messages.length} places`} in it could not be read and ${messages.length === 1 ? 'is' : 'are'} kept as typed: open its sheet to put that right.`
   return { name, ok: true, text: `“${title}” is here now.${unread}${unknownWords(unknown)}` }
+}
+
+/** The text of a page that was dropped or chosen; undefined where the files are something else. */
+export async function pageIn(files: readonly File[]): Promise<string | undefined> {
+  const [file, more] = files
+  if (!file || more || file.size > MOST_BYTES || !/\.(?:txt|md|csv|tsv)$/i.test(file.name))
+    return undefined
+  const decode = (bytes: Uint8Array, encoding: Encoding) =>
+    new TextDecoder(encoding, { fatal: true }).decode(bytes)
+  const text = textOfBytes(file.name, new Uint8Array(await file.arrayBuffer()), decode)
+  return isPage(file.name, text) ? text : undefined
 }
 
 /** Opens several files; each one is reported, and one that can't be read stops no other. */

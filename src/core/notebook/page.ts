@@ -1,0 +1,765 @@
+import type { Layer } from '../body/layers'
+import type { Side } from '../body/side'
+import type { Combination } from '../combination/combination'
+import { quoted } from '../entry/tokens'
+import { FAMILIES } from '../moves/move'
+import type { Vocabulary } from '../moves/vocabulary'
+import { isHeaderWord, PHRASE_WORDS, type PhraseWord } from '../sheet/lines'
+import { readSheet } from '../sheet/readSheet'
+import { slotAt, TICKS_PER_COUNT, tick } from '../time/time'
+import { type CountsRead, countsAt, piecesOf } from './counts'
+import { newPhrase, type PhraseDraft, type Placed, sheetLines } from './drafts'
+import {
+  type Again,
+  againIn,
+  type Heading,
+  headerIn,
+  headingIn,
+  type LineKind,
+  layerBefore,
+  orderIn,
+  withoutBullet,
+} from './lines'
+import { type Meaning, type Meant, meantBy } from './meaning'
+import { type Role, type TableRow, tableIn } from './table'
+
+/** Something of a line that is danced: what it may mean, and what is taken. */
+export interface Piece {
+  /** `3.0`: its line and its place in it. */
+  readonly id: string
+  readonly typed: string
+  /** Nothing where nobody knows: then it stays as a note. */
+  readonly meanings: readonly Meaning[]
+  readonly chosen: number
+  readonly isUnsure: boolean
+}
+
+/** A line of the page, and what was understood of it. */
+export interface PageLine {
+  readonly number: number
+  readonly text: string
+  readonly kind: LineKind
+  /** In the words of the sheet. */
+  readonly said: readonly string[]
+  readonly pieces: readonly Piece[]
+  /** Something in it may be meant otherwise, or was not understood. */
+  readonly isUnsure: boolean
+}
+
+/** What whoever reads the page over has changed of how it is understood. */
+export interface PageWish {
+  /** Which meaning of a piece, by its id; -1 for a note. */
+  readonly chosen?: Readonly<Record<string, number>>
+  /** What a line is, by its number. */
+  readonly kinds?: Readonly<Record<number, LineKind>>
+  /** What the columns of a table hold, from the left. */
+  readonly columns?: readonly Role[]
+}
+
+export interface Page {
+  readonly lines: readonly PageLine[]
+  readonly combination: Combination
+  /** What the columns hold, where it is a table; their headings where it has some. */
+  readonly columns?: readonly { readonly heading: string; readonly role: Role }[]
+}
+
+/** As long as a page of a notebook may be. */
+export const MOST_PAGE = 40_000
+
+/**
+ * Reads a page as it was written in a notebook, a document or a table: lines in any common writing
+ * become a combination. What has several meanings is a choice; what nobody understands stays as a note.
+ */
+export function readPage(text: string, vocabulary: Vocabulary, wish: PageWish = {}): Page {
+  const page = text
+    .slice(0, MOST_PAGE)
+    .replace(/\r\n?/g, '\n')
+    .replace(/\u00a0/g, ' ')
+  return sheetIn(page, vocabulary) ?? new Reading(page, vocabulary, wish).read()
+}
+
+/** A page that is a count sheet but for its first line, or all of one: it is read as it is. */
+function sheetIn(page: string, vocabulary: Vocabulary): Page | undefined {
+  const isWhole = /^\s*sway\s+\d/.test(page)
+  if (!isWhole && !/^\s*phrase\s+[\p{L}\p{N}-]+/mu.test(page)) return undefined
+  const { combination, messages } = readSheet(
+    isWhole ? page.trimStart() : `sway 2\n${page}`,
+    vocabulary,
+  )
+  if (messages.length > 0 && !isWhole) return undefined
+  return {
+    combination,
+    lines: page.split('\n').map((line, i) => ({
+      number: i + 1,
+      text: line,
+      kind: kindOfSheetLine(line),
+      said: line.trim() ? [line.trim()] : [],
+      pieces: [],
+      isUnsure: false,
+    })),
+  }
+}
+
+const kindOfSheetLine = (line: string): LineKind => {
+  const [, word = ''] = /^\s*([a-z]+)/.exec(line) ?? []
+  if (word === 'phrase' || word === 'order' || word === 'title') return word
+  return isHeaderWord(word)
+    ? 'header'
+    : PHRASE_WORDS.includes(word as PhraseWord)
+      ? 'danced'
+      : 'note'
+}
+
+/** A piece with its counts, before it has a place. */
+interface Action {
+  readonly piece: Piece
+  readonly layer: Layer | undefined
+  readonly meaning: Meaning | undefined
+}
+
+class Reading {
+  readonly #page: string
+  readonly #vocabulary: Vocabulary
+  readonly #wish: PageWish
+  readonly #phrases: PhraseDraft[] = []
+  readonly #header: string[] = []
+  readonly #order: Again[] = []
+  readonly #lines: PageLine[] = []
+  #title: string | undefined
+  #lead: Side = 'R'
+  /** Notes before anything is danced. */
+  readonly #early: string[] = []
+  #pieces: Piece[] = []
+  #said: string[] = []
+  constructor(page: string, vocabulary: Vocabulary, wish: PageWish) {
+    this.#page = page
+    this.#vocabulary = vocabulary
+    this.#wish = wish
+  }
+
+  read(): Page {
+    const table = tableIn(this.#page, this.#wish.columns)
+    const all = this.#page.split('\n')
+    if (table) {
+      for (const row of table.rows) this.#line(row.number, row.text, (kind) => this.#row(row, kind))
+    } else
+      for (const [i, line] of all.entries())
+        if (line.trim() !== '')
+          this.#line(i + 1, line, (kind) => this.#text(line, all.slice(i + 1), kind))
+    return {
+      lines: this.#lines,
+      combination: readSheet(this.#sheet(), this.#vocabulary).combination,
+      ...(table && { columns: table.columns }),
+    }
+  }
+
+  /** Reads one line; `make` says what kind of line it was. */
+  #line(number: number, text: string, make: (kind: LineKind | undefined) => LineKind): void {
+    this.#pieces = []
+    this.#said = []
+    const kind = make(this.#wish.kinds?.[number])
+    this.#lines.push({
+      number,
+      text: text.trim(),
+      kind,
+      said: this.#said,
+      pieces: this.#pieces,
+      isUnsure: this.#pieces.some(
+        ({ meanings, isUnsure, chosen }) => chosen < 0 || isUnsure || meanings.length > 1,
+      ),
+    })
+  }
+
+  #text(typed: string, behind: readonly string[], wanted: LineKind | undefined): LineKind {
+    const line = withoutBullet(typed)
+    if (wanted === 'note') return this.#note(line)
+    if (wanted === 'title' || /^title\s*:/i.test(line))
+      return this.#setTitle(line.replace(/^title\s*:\s*/i, ''))
+    if (wanted === undefined) {
+      const known = this.#asSheet(line)
+      if (known) return known
+    }
+    const order = orderIn(line)
+    if (order && (wanted === undefined || wanted === 'order')) {
+      this.#order.splice(0, this.#order.length, ...order)
+      this.#said.push(
+        `order ${order.map(({ name, mirrored }) => `${name}${mirrored ? '~' : ''}`).join(' ')}`,
+      )
+      return 'order'
+    }
+    const again = this.#againNamed(line) ?? againIn(line)
+    if (again && this.#phrases.length > 0 && (wanted === undefined || wanted === 'order'))
+      return this.#again(again)
+    const heading = this.#heading(line, behind)
+    if (wanted === 'phrase' || (wanted === undefined && heading))
+      return this.#begin(heading ?? { name: undefined, title: line, counts: undefined, times: 1 })
+    if (wanted === undefined || wanted === 'header') {
+      const header =
+        this.#phrases.every(({ placed }) => placed.length === 0) || wanted === 'header'
+          ? headerIn(line, FAMILIES)
+          : undefined
+      const hasCounts = countsAt(line) !== undefined && !/\b(?:bpm|tempo)\b/i.test(line)
+      // What stands before it is what it is called: Lamp and Shadow, 88 bpm.
+      const isNamed = this.#title === undefined && headerIn(titleOf(line), FAMILIES) === undefined
+      if (header && !hasCounts && isNamed && !/^\w+\s*[:=]/.test(line)) return this.#setTitle(line)
+      if (header && !hasCounts) return this.#setHeader(header, line)
+    }
+    if (wanted !== 'danced' && !this.#isDanced(line)) {
+      if (this.#title === undefined && this.#phrases.length === 0) return this.#setTitle(line)
+      return this.#note(line)
+    }
+    this.#danced(line)
+    return 'danced'
+  }
+
+  /** What begins a phrase: a heading, or a few words over a line with counts. */
+  #heading(line: string, behind: readonly string[]): Heading | undefined {
+    const found = headingIn(line)
+    const place = { layer: undefined, lead: this.#lead, vocabulary: this.#vocabulary }
+    const isMove = () => meantBy(withoutLength(line).text, place)?.isUnsure === false
+    if (found)
+      return found.name === undefined && !line.endsWith(':') && isMove() ? undefined : found
+    const next = behind.find((one) => one.trim() !== '') ?? ''
+    const bare = line.replace(/\s*(?:[x×]\s*\d|\btwice)\s*$/i, '')
+    const isShort = bare.split(' ').length <= 4 && !/\d/.test(bare) && !/[.,;]/.test(bare)
+    const isOver = countsAt(withoutBullet(next)) !== undefined && countsAt(line) === undefined
+    const isTitle = this.#title === undefined && this.#phrases.length === 0
+    if (
+      !isShort ||
+      !isOver ||
+      isTitle ||
+      isMove() ||
+      headerIn(line, FAMILIES) ||
+      layerBefore(line).layer
+    )
+      return undefined
+    return (
+      headingIn(`${bare}: ${line.slice(bare.length)}`) ?? {
+        name: undefined,
+        title: bare,
+        counts: undefined,
+        times: timesIn(line),
+      }
+    )
+  }
+
+  /** A line that is written as the sheet has it. */
+  #asSheet(line: string): LineKind | undefined {
+    const [, first = ''] = /^([a-z]+)(?=\s)/.exec(line) ?? []
+    const phrase = this.#phrases.at(-1)
+    const isFine = (sheet: string) => readSheet(sheet, this.#vocabulary).messages.length === 0
+    if (PHRASE_WORDS.includes(first as PhraseWord) && phrase && !SEVERAL_WORDS.test(line)) {
+      if (!isFine(`sway 2\nphrase A ${phrase.counts ?? 16}\n  ${line}`)) return undefined
+      phrase.verbatim.push(line)
+      this.#said.push(line)
+      return 'danced'
+    }
+    if (
+      !isHeaderWord(first) ||
+      first === 'order' ||
+      phrase ||
+      !isFine(`sway 2\n${line}\nphrase A 8`)
+    )
+      return undefined
+    if (first === 'title') return this.#setTitle(line.slice('title'.length).trim())
+    return this.#setHeader([line], '')
+  }
+
+  #setTitle(title: string): LineKind {
+    // What stands behind the name of it may say more: Lamp and Shadow, 88 bpm, start right.
+    const first = titleOf(title)
+    const more = title.slice(first.length).split(/\s*[,;(–—]\s*|\s+-\s+|\.\s+/)
+    const behind = more.join(', ').replace(/\)$/, '')
+    const header = behind ? headerIn(behind, FAMILIES) : undefined
+    this.#title = header ? first.trim() : title.trim()
+    this.#said.push(`title ${this.#title}`)
+    if (header) this.#setHeader(header, '')
+    return 'title'
+  }
+
+  #setHeader(header: readonly string[], line: string): LineKind {
+    const isTold = line.length < 48
+    for (const one of header) {
+      this.#header.push(one)
+      this.#said.push(one)
+      if (one.startsWith('lead ')) this.#lead = one.endsWith('L') ? 'L' : 'R'
+    }
+    if (!isTold && line !== '') this.#early.push(line)
+    return 'header'
+  }
+
+  #begin({
+    name,
+    title,
+    counts,
+    times,
+  }: {
+    name: string | undefined
+    title: string
+    counts: number | undefined
+    times: number
+  }): LineKind {
+    const taken = new Set(this.#phrases.map((phrase) => phrase.name))
+    const free = () => {
+      for (let i = 0; ; i++) {
+        const letter =
+          String.fromCharCode(65 + (i % 26)) + (i < 26 ? '' : String(Math.floor(i / 26)))
+        if (!taken.has(letter)) return letter
+      }
+    }
+    const own = name !== undefined && !taken.has(name) ? name : free()
+    const phrase = newPhrase(own, title, counts)
+    this.#phrases.push(phrase)
+    for (let i = 0; i < times; i++) this.#order.push({ name: own, mirrored: false })
+    this.#said.push(['phrase', own, title && quoted(title), counts].filter(Boolean).join(' '))
+    return 'phrase'
+  }
+
+  #phrase(): PhraseDraft {
+    if (this.#phrases.length === 0) {
+      const said = this.#said
+      this.#said = []
+      this.#begin({ name: 'A', title: '', counts: undefined, times: 1 })
+      this.#said = said
+    }
+    return this.#phrases.at(-1) as PhraseDraft
+  }
+
+  /** `Chorus again`, by the title of a phrase. */
+  #againNamed(line: string): Again | undefined {
+    const [, before, behind] =
+      /^(?:repeat\s+(.+?)|(.+?)\s+again)(?:\s+on\s+the\s+\w+)?[.!]?$/i.exec(line) ?? []
+    const title = (before ?? behind)?.toLowerCase()
+    const found = this.#phrases.find((phrase) => phrase.title.toLowerCase() === title)
+    return found && { name: found.name, mirrored: /\b(?:left|other)\b/i.test(line) }
+  }
+
+  #again({ name, mirrored }: Again): LineKind {
+    const all = name === undefined ? this.#order.map((one) => one.name) : [name]
+    const last = [...new Set(all)]
+    // A line of its own behind several phrases means all of them.
+    for (const one of name === undefined ? last : all) this.#order.push({ name: one, mirrored })
+    this.#said.push(
+      `order … ${(name === undefined ? last : all).map((one) => `${one}${mirrored ? '~' : ''}`).join(' ')}`,
+    )
+    return 'order'
+  }
+
+  /** A line that says nothing that is danced stays as a note on the count before it. */
+  #note(line: string): LineKind {
+    const phrase = this.#phrases.at(-1)
+    if (!phrase || phrase.placed.length === 0) this.#early.push(line)
+    else this.#place(phrase, { line: 'note', at: phrase.last.at[0] ?? 0, text: quoted(line) })
+    this.#said.push(`note ${quoted(line)}`)
+    return 'note'
+  }
+
+  #isDanced(line: string): boolean {
+    const { layer, rest } = layerBefore(line)
+    if (layer !== undefined) return true
+    const counts = countsAt(rest)
+    if (counts && counts.rest !== '') return true
+    const place = { layer: undefined, lead: this.#lead, vocabulary: this.#vocabulary }
+    // A title may name a move; what is danced without counts stands under something that has some, or says how long.
+    const isBegun = this.#phrases.length > 0 || this.#title !== undefined
+    return (
+      isBegun &&
+      this.#actionTexts(withoutLength(line).text).some((one) => {
+        const meant = meantBy(one, place)
+        return meant !== undefined && (!meant.isUnsure || meant.meanings.length === 1)
+      })
+    )
+  }
+
+  /** The single things a text says are danced. */
+  #actionTexts(text: string): readonly string[] {
+    return text
+      .split(SPLIT)
+      .map((one) => one.trim())
+      .filter(Boolean)
+  }
+
+  #danced(line: string): void {
+    const before = layerBefore(line)
+    const phrase = this.#phrase()
+    let counted = this.#pieces.length
+    for (const piece of piecesOf(countsFirst(before.rest))) {
+      // `hips: 1-4 …` as well as `1-4 hips: …`.
+      const counts = countsAt(piece)
+      const inner = layerBefore(counts ? counts.rest : piece)
+      this.#pieceAt(phrase, inner.rest, counts, inner.layer ?? before.layer, counted === 0)
+      counted++
+    }
+  }
+
+  #row({ cells }: TableRow, wanted: LineKind | undefined): LineKind {
+    const of = (role: Role) => cells.filter((cell) => cell.role === role && cell.text.trim() !== '')
+    const [name] = of('phrase')
+    if (
+      name &&
+      this.#phrases.at(-1)?.title !== name.text &&
+      this.#phrases.at(-1)?.name !== name.text
+    ) {
+      const heading = headingIn(name.text) ?? {
+        name: undefined,
+        title: name.text,
+        counts: undefined,
+        times: 1,
+      }
+      const known = this.#phrases.some((phrase) => phrase.name === heading.name)
+      if (!known) this.#begin(heading)
+    }
+    const phrase = this.#phrase()
+    const [count] = of('count')
+    const counts = count && countsAt(count.text.trim())
+    if (counts) phrase.last = counts
+    if (wanted === 'note')
+      return this.#note(
+        cells
+          .map(({ text }) => text)
+          .filter(Boolean)
+          .join(', '),
+      )
+    for (const cell of cells) {
+      if (cell.text.trim() === '' || !cell.layer) continue
+      const own = countsAt(cell.text.trim())
+      this.#pieceAt(
+        phrase,
+        own?.rest ? own.rest : cell.text.trim(),
+        own?.rest ? own : (counts ?? { ...phrase.last, isLead: false, rest: '' }),
+        cell.layer,
+        false,
+      )
+    }
+    for (const cell of of('say'))
+      this.#place(phrase, { line: 'say', at: phrase.last.at[0] ?? 0, text: quoted(cell.text) })
+    for (const cell of of('note'))
+      this.#place(phrase, { line: 'note', at: phrase.last.at[0] ?? 0, text: quoted(cell.text) })
+    return cells.some(({ layer, text }) => layer && text.trim()) ? 'danced' : 'note'
+  }
+
+  #pieceAt(
+    phrase: PhraseDraft,
+    typed: string,
+    counts: CountsRead | undefined,
+    layer: Layer | undefined,
+    isFirst: boolean,
+  ): void {
+    const notes: string[] = []
+    const cues: string[] = []
+    let optional = false
+    const bare = typed
+      .replace(/\(([^)]*)\)/g, (_, inside: string) => {
+        if (/^\s*(?:optional|opt\.?|if you like)\s*$/i.test(inside)) optional = true
+        else if (/^\s*(?:big|large|wide|small|tiny|little)\s*$/i.test(inside)) return ` ${inside} `
+        else notes.push(inside.trim())
+        return ' '
+      })
+      .replace(/["“”]([^"“”]+)["“”]/g, (_, inside: string) => {
+        cues.push(inside.trim())
+        return ' '
+      })
+      .trim()
+    const { text, ticks, times } = withoutLength(bare)
+    const before = phrase.last
+    const isBeside =
+      /^(?:with|while|w\/|at the same time|same time|meanwhile|over (?:this|that|it)|plus)\b[\s,:]*/i.exec(
+        text,
+      )?.[0] ?? ''
+    const actions = this.#actions(text.slice(isBeside.length), layer, counts)
+    const own = timesOf(actions, counts, ticks, times, this.#vocabulary)
+    const isPlace = actions.every(({ meaning }) => isHeld(meaning, this.#vocabulary))
+    const when =
+      counts ??
+      whenGoesOn(phrase, own, {
+        isBeside: isBeside !== '' || (layer !== undefined && !isFirst),
+        isCounted: this.#isCounted(),
+        isPlace,
+      })
+    const isEarly = counts?.isLead === true && phrase.placed.every(({ isEarly: early }) => early)
+    phrase.last = actions.length === 0 && !counts ? before : { at: when.at, end: when.end }
+    const at = when.at[0] ?? 0
+    // Words alone belong to what was danced last.
+    const wordsAt =
+      actions.length === 0 && !counts
+        ? Math.max(
+            0,
+            (phrase.last.end ?? at + 1) - 1 - (((phrase.last.end ?? at + 1) - 1) % TICKS_PER_COUNT),
+          )
+        : at
+    for (const [on, text] of [
+      ...cues.map((cue) => ['say', cue] as const),
+      ...notes.map((note) => ['note', note] as const),
+    ])
+      this.#place(phrase, { line: on, at: wordsAt, text: quoted(text), isEarly })
+    const groups = new Map<Layer, Action[]>()
+    for (const action of actions) {
+      const on = action.meaning?.layer
+      if (on) groups.set(on, [...(groups.get(on) ?? []), action])
+      else this.#place(phrase, { line: 'note', at, text: quoted(action.piece.typed), isEarly })
+    }
+    for (const [on, own] of groups)
+      for (const { action, at, length } of spread(own, when, this.#vocabulary))
+        this.#place(phrase, {
+          line: on,
+          at,
+          length,
+          text: action.meaning?.text ?? '',
+          isEarly,
+          optional,
+        })
+    const end = when.end ?? (when.at.at(-1) ?? 0) + TICKS_PER_COUNT
+    if (isBeside === '') phrase.next = Math.max(end, counts ? end : phrase.next)
+  }
+
+  /** Whether the page writes counts at all. */
+  #isCounted(): boolean {
+    return /^\s*(?:[-*•–]\s*)?(?:[a-z]+\s*:?\s*)?\d{1,2}\s*(?:[-–:).&,]|\s\d)/im.test(this.#page)
+  }
+
+  #place(phrase: PhraseDraft, one: Pick<Placed, 'line' | 'at' | 'text'> & Partial<Placed>): void {
+    const placed: Placed = { length: undefined, isEarly: false, optional: false, ...one }
+    phrase.placed.push(placed)
+    if (placed.line !== 'note' || this.#said.length === 0)
+      this.#said.push(`${placed.line} ${whenWords(placed)} ${placed.text}`)
+  }
+
+  /** What a text says is danced: as one thing where it is one, else part by part. */
+  #actions(
+    text: string,
+    layer: Layer | undefined,
+    counts: CountsRead | undefined,
+  ): readonly Action[] {
+    const place = { layer, lead: this.#lead, vocabulary: this.#vocabulary }
+    const whole = meantBy(text, place)
+    const parts = this.#actionTexts(text)
+    const isEach = parts.every(
+      (part) => SIDE.test(part) || meantBy(part, place)?.isUnsure === false,
+    )
+    const isWhole =
+      parts.length < 2 || whole?.isExact === true || (whole?.isUnsure === false && !isEach)
+    const texts = isWhole ? sidesApart(text, counts) : parts
+    let before: Meant | undefined
+    let typedBefore = ''
+    return texts.filter(Boolean).map((typed): Action => {
+      // `hip drop R, L`: the same again on the other side.
+      const isSide = SIDE.test(typed)
+      const again =
+        isSide && before ? typedBefore.replace(/\b(?:right|left|r|l)\b/i, '').trim() : ''
+      const meant =
+        isWhole && texts.length === 1 ? whole : meantBy(again ? `${again} ${typed}` : typed, place)
+      if (meant) {
+        before = meant
+        typedBefore = again ? `${again} ${typed}` : typed
+      }
+      const id = `${this.#lines.length + 1}.${this.#pieces.length}`
+      const meanings = meant?.meanings ?? []
+      const wanted = this.#wish.chosen?.[id]
+      const chosen = meanings.length === 0 ? -1 : Math.min(wanted ?? 0, meanings.length - 1)
+      const piece: Piece = { id, typed, meanings, chosen, isUnsure: meant?.isUnsure ?? true }
+      this.#pieces.push(piece)
+      return { piece, layer, meaning: meanings[chosen] }
+    })
+  }
+
+  #sheet(): string {
+    const names = new Map<string, readonly string[]>()
+    const taken = new Set(this.#phrases.map(({ name }) => name))
+    const blocks = (this.#phrases.length > 0 ? this.#phrases : [this.#phrase()]).map((phrase) => {
+      const { names: own, lines } = sheetLines(phrase, (part) => {
+        if (part === 0) return phrase.name
+        let name = `${phrase.name}${part + 1}`
+        while (taken.has(name)) name += 'b'
+        taken.add(name)
+        return name
+      })
+      names.set(phrase.name, own)
+      return lines.join('\n')
+    })
+    const notes = this.#early.map((text) => `# ${text}`)
+    const order = this.#order.flatMap(({ name, mirrored }) =>
+      (names.get(name ?? '') ?? []).map((own) => `${own}${mirrored ? '~' : ''}`),
+    )
+    return [
+      'sway 2',
+      ...notes,
+      `title ${quoted(this.#title ?? '')}`,
+      ...this.#header,
+      ...blocks,
+      ...(order.length > 0 ? [`order ${order.join(' ')}`] : []),
+      '',
+    ].join('\n')
+  }
+}
+
+/** `body roll on 7` with its count in front. */
+const countsFirst = (text: string): string =>
+  countsAt(text)
+    ? text
+    : text.replace(
+        /^(.+?)\s+(?:on|at)\s+(?:counts?\s+)?(\d{1,2}(?:\s*(?:&|[-–]\s*\d{1,2}))?)$/i,
+        '$2 $1',
+      )
+
+const timesIn = (line: string): number =>
+  /\btwice\b/i.test(line) ? 2 : Number(/[x×]\s*(\d)/i.exec(line)?.[1] ?? 1)
+
+/** Names that mean several things are not the sheet's to decide. */
+const SEVERAL_WORDS =
+  /\b(?:hip circle|shimmy|figure[- ](?:8|eight)|body (?:wave|roll)|hip roll)\b(?!-)/i
+
+/** What parts one thing that is danced from the next. */
+const SPLIT = /\s*(?:[,;/]|\s\+\s|\s&\s|\bthen\b|\bwith\b|\bw\/|\bwhile\b|\band\b|→|->)\s*/i
+
+/** How long something is danced, and how often, as its words say; and the words without that. */
+function withoutLength(text: string): {
+  readonly text: string
+  readonly ticks: number | undefined
+  readonly times: number | undefined
+} {
+  let ticks: number | undefined
+  let times: number | undefined
+  const bare = text
+    .replace(
+      /\b(?:for|over)\s+(\d{1,2}|four|eight|two|six)\b(?:\s*(?:counts?|cts?|beats?))?/i,
+      (_, n: string) => {
+        ticks = (NUMBERS[n.toLowerCase()] ?? Number(n)) * TICKS_PER_COUNT
+        return ' '
+      },
+    )
+    .replace(/\(?\b(\d{1,2})\s*(?:counts?|cts?)\b\)?/i, (_, n: string) => {
+      ticks ??= Number(n) * TICKS_PER_COUNT
+      return ' '
+    })
+    .replace(
+      /\s*[x×]\s*(\d{1,2})\b|\b(\d{1,2})\s*(?:x|×|times)(?=\s|$)|\b(twice)\b/i,
+      (_, a?: string, b?: string) => {
+        times = Number(a ?? b ?? 2)
+        return ' '
+      },
+    )
+  return { text: bare.replace(/\s+/g, ' ').trim(), ticks, times }
+}
+
+const SIDE = /^(?:r|l|right|left)$/i
+
+/** `hip bump R L R` on three counts: each side for itself. */
+function sidesApart(text: string, counts: CountsRead | undefined): readonly string[] {
+  const sides = text.match(/\b(?:right|left|R|L)\b/g) ?? []
+  if (sides.length < 2 || (counts?.at.length !== sides.length && counts?.end === undefined))
+    return [text]
+  const bare = text
+    .replace(/\b(?:right|left|R|L)\b/g, ' ')
+    .replace(/\s+/g, ' ')
+    .trim()
+  return sides.map((side) => `${bare} ${side}`)
+}
+
+/** What a title line is called, without what stands behind it. */
+const titleOf = (line: string): string => line.split(/\s*[,;(–—]\s*|\s+-\s+|\.\s+/)[0] ?? ''
+
+/** Whether something is a place that is taken, and stays. */
+function isHeld(meaning: Meaning | undefined, vocabulary: Vocabulary): boolean {
+  const what = meaning?.event.what
+  if (!what) return true
+  return what.kind === 'move' ? vocabulary.find(what.move)?.kind === 'place' : what.kind !== 'foot'
+}
+
+const NUMBERS: Readonly<Record<string, number>> = { two: 2, four: 4, six: 6, eight: 8 }
+
+const lengthOf = ({ meaning }: Action, vocabulary: Vocabulary): number => {
+  const what = meaning?.event.what
+  return what?.kind === 'move'
+    ? (vocabulary.find(what.move)?.length ?? TICKS_PER_COUNT)
+    : TICKS_PER_COUNT
+}
+
+/** How long some actions take without counts: as they say, or as long as they are. */
+function timesOf(
+  actions: readonly Action[],
+  counts: CountsRead | undefined,
+  ticks: number | undefined,
+  times: number | undefined,
+  vocabulary: Vocabulary,
+): number {
+  if (counts) return 0
+  const [first] = actions
+  const own = first ? lengthOf(first, vocabulary) : TICKS_PER_COUNT
+  return ticks ?? Math.max(TICKS_PER_COUNT, own * (times ?? 1) * Math.max(1, sameLayer(actions)))
+}
+
+const sameLayer = (actions: readonly Action[]): number =>
+  actions.filter(({ meaning }) => meaning?.layer === actions[0]?.meaning?.layer).length
+
+interface Around {
+  readonly isBeside: boolean
+  /** The page writes counts. */
+  readonly isCounted: boolean
+  readonly isPlace: boolean
+}
+
+/** Where something without counts is danced: beside what is before it, or behind it. */
+function whenGoesOn(
+  phrase: PhraseDraft,
+  ticks: number,
+  { isBeside, isCounted, isPlace }: Around,
+): CountsRead {
+  if (isBeside) return { ...phrase.last, isLead: false, rest: '' }
+  // Under counts that are written it is meant for all of them: a place from the first one on.
+  if (isCounted && phrase.placed.length > 0)
+    return {
+      at: [0],
+      end: isPlace ? undefined : Math.max(phrase.next, (phrase.counts ?? 0) * TICKS_PER_COUNT),
+      isLead: false,
+      rest: '',
+    }
+  return { at: [phrase.next], end: phrase.next + ticks, isLead: false, rest: '' }
+}
+
+interface Spread {
+  readonly action: Action
+  readonly at: number
+  readonly length: number | undefined
+}
+
+/** Gives the actions of one layer their time: one for each count that is said, or even parts of a range. */
+function spread(
+  actions: readonly Action[],
+  { at, end }: Pick<CountsRead, 'at' | 'end'>,
+  vocabulary: Vocabulary,
+): readonly Spread[] {
+  const [from = 0] = at
+  const [only] = actions
+  if (end !== undefined) {
+    const each = (end - from) / actions.length
+    if (actions.length > 1 && Number.isInteger(each))
+      return actions.map((action, i) => ({
+        action,
+        at: from + i * each,
+        length: each === slotAt(tick(from + i * each)) ? undefined : each,
+      }))
+    return actions.map((action) => ({ action, at: from, length: end - from }))
+  }
+  if (actions.length === 1 && only) {
+    const what = only.meaning?.event.what
+    const kind = what?.kind === 'move' ? vocabulary.find(what.move)?.kind : undefined
+    const last = at.at(-1) ?? from
+    // A figure or a way goes through all of the counts; what strikes, steps or stands does so on each.
+    if (at.length > 1 && (kind === 'steps' || kind === 'path' || kind === 'texture'))
+      return [{ action: only, at: from, length: last + slotAt(tick(last)) - from }]
+    return at.map((one) => ({ action: only, at: one, length: undefined }))
+  }
+  return actions.map((action, i) => ({
+    action,
+    at: at[Math.min(i, at.length - 1)] ?? from,
+    length: undefined,
+  }))
+}
+
+const whenWords = ({ at, length }: Placed): string => {
+  const count = (ticks: number) => {
+    const part = ticks % TICKS_PER_COUNT
+    return `${Math.floor(ticks / TICKS_PER_COUNT) + 1}${part === 6 ? '&' : part === 3 ? 'e' : part === 9 ? 'a' : ''}`
+  }
+  return length === undefined ? count(at) : `${count(at)}-${count(at + length - 1)}`
+}
