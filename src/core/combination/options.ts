@@ -17,8 +17,7 @@ import { stepsOf } from './steps'
 
 type AnyOption = (typeof ANY_OPTIONS)[number]
 
-export const isAnyOption = (name: string): name is AnyOption =>
-  ANY_OPTIONS.includes(name as AnyOption)
+const isAnyOption = (name: string): name is AnyOption => ANY_OPTIONS.includes(name as AnyOption)
 
 /** What each of them says on a page. */
 export const ANY_OPTION_WORDS: Readonly<Record<AnyOption, string>> = {
@@ -176,7 +175,7 @@ export const optionWords = ({ options = [] }: Phrase, name: string): string =>
  * What an option has to say so that one list of events becomes another one: what is changed, and
  * what stays as it was only because it begins within what is changed.
  */
-export function optionBetween(
+function optionBetween(
   before: readonly Event[],
   after: readonly Event[],
 ): Pick<Option, 'events' | 'without'> {

@@ -64,7 +64,7 @@ export interface Page {
 }
 
 /** As long as a page of a notebook may be. */
-export const MOST_PAGE = 40_000
+const MOST_PAGE = 40_000
 
 /**
  * Reads a page as it was written in a notebook, a document or a table: lines in any common writing

@@ -6,6 +6,7 @@ import { LINE_KINDS, type LineKind } from '../../core/notebook/lines'
 import type { Page, PageLine, PageWish, Piece } from '../../core/notebook/page'
 import { ROLES, type Role } from '../../core/notebook/table'
 import { slotsOrNone, writeSlot } from '../../storage/slots'
+import { counted } from '../parts/locale'
 import { inWords, Problem } from '../parts/Problem'
 import { useFileDrop } from '../parts/useFileDrop'
 import { useServices } from '../stores/services'
@@ -118,7 +119,7 @@ export function PageScreen() {
         <p role="status">
           {isEmpty
             ? 'Type, paste or drop a page as it is: counts, moves, notes.'
-            : `${counts} counts in ${page?.combination.phrases.length ?? 0} phrases. ${open === 0 ? 'Nothing is open.' : open === 1 ? 'One thing to look at.' : `${open} things to look at.`}`}
+            : `${counted(counts, 'count', 'counts')} in ${counted(page?.combination.phrases.length ?? 0, 'phrase', 'phrases')}. ${open === 0 ? 'Nothing is open.' : `${counted(open, 'thing', 'things')} to look at.`}`}
         </p>
         <Button onClick={() => void take()} disabled={isEmpty || !page}>
           Take it
@@ -186,15 +187,6 @@ function LineRow({ line, onChoose, onKind }: LineRowProps) {
     <li className={classes.line} data-unsure={isUnsure} data-kind={kind}>
       <span className={`counts ${classes.number}`}>{number}</span>
       <div className={classes.typed}>{text}</div>
-      <Select
-        size="xs"
-        className={classes.kind ?? ''}
-        aria-label={`What line ${number} is`}
-        data={KINDS}
-        allowDeselect={false}
-        value={kind}
-        onChange={(value) => LINE_KINDS.some((one) => one === value) && onKind(value as LineKind)}
-      />
       <ul className={classes.said}>
         {said.map((one) => (
           <li key={one} className={layerClass(one)}>
@@ -202,6 +194,15 @@ function LineRow({ line, onChoose, onKind }: LineRowProps) {
           </li>
         ))}
       </ul>
+      <Select
+        size="xs"
+        variant="unstyled"
+        aria-label={`What line ${number} is`}
+        data={KINDS}
+        allowDeselect={false}
+        value={kind}
+        onChange={(value) => LINE_KINDS.some((one) => one === value) && onKind(value as LineKind)}
+      />
       {pieces.filter(isOpen).map((piece) => (
         <PieceChoice
           key={piece.id}
