@@ -70,6 +70,92 @@ async function typeSheet(page: Page, sheet: string) {
 }
 
 describe('a notebook page', () => {
+  it('as it was written is pasted, read over and taken; what no page says is placed by hand, and all of it is on paper', async () => {
+    const { page, errors, context } = await app.visit()
+    await page.getByRole('button', { name: 'From a page' }).click()
+    await page.getByLabel('The page').fill(`Garden Door, 84 bpm, start right
+
+A - in
+1-4 hip circle
+5-6: hip drop R
+7, 8: hip lift L
+1 step side R, 3 step L side, 5 step R side, 7 step L side
+
+B
+1-4 grapevine R
+5-8 shimmy
+arms in second`)
+    await page.getByText('2 things to look at.').waitFor()
+    await page.getByRole('button', { name: 'hip-circle-large cw' }).click()
+    await page.getByRole('button', { name: 'twist-shimmy' }).click()
+    await page.getByText('hips 5-8 twist-shimmy').waitFor()
+    // A page that is not taken is here again.
+    await page.reload()
+    expect(await page.getByLabel('The page').inputValue()).toContain('Garden Door')
+    await page.getByRole('button', { name: 'hip-circle-large cw' }).click()
+    await page.getByRole('button', { name: 'twist-shimmy' }).click()
+    await page.getByText('hips 5-8 twist-shimmy').waitFor()
+    await page.getByRole('button', { name: 'Take it' }).click()
+    const braid = page.getByRole('application')
+    await braid.waitFor()
+    await page.getByRole('heading', { name: 'Garden Door' }).waitFor()
+    expect(await namesOn(page, 'R:0', 'hips')).toEqual([
+      'large hip circle cw, 1-4, hips',
+      'hip drop R, 5-6, hips',
+      'hip lift L, 7, hips',
+      'hip lift L, 8, hips',
+    ])
+    const place = async (count: string, typed: string, offer?: string) => {
+      await braid.focus()
+      await page.keyboard.press(count)
+      await page.keyboard.type(typed)
+      await page.locator('[role="option"][data-combobox-selected]').first().waitFor()
+      if (offer) await page.getByRole('option', { name: offer }).click()
+      else await page.keyboard.press('Enter')
+    }
+    await place('1', 'low')
+    await place('2', 'knee twist R')
+    await place('5', 'twisted right')
+    await place('7', 'R fist', 'R fist')
+    // An option for new dancers: in B nothing shakes.
+    const optionsOf = async () => {
+      await page.getByRole('button', { name: /^Phrase B,/ }).click()
+      await page.getByRole('menuitem', { name: 'Options…' }).click()
+    }
+    await optionsOf()
+    await page.getByLabel('Name of the new option').fill('still')
+    await page.getByLabel('What the page says of it').fill('without the shimmy')
+    await page.getByRole('button', { name: 'Write it' }).click()
+    await page.getByText('What you change in it belongs to this option.').waitFor()
+    await page.locator('[data-line="R:1"] [data-event]', { hasText: 'twist shimmy' }).click()
+    await braid.focus()
+    await page.keyboard.press('Delete')
+    expect(await namesOn(page, 'R:1', 'hips')).toEqual([])
+    await page.getByRole('button', { name: 'As it is written' }).click()
+    expect(await namesOn(page, 'R:1', 'hips')).toEqual(['twist shimmy, 5-8, hips'])
+    const written = await saved(page)
+    expect(written.phrases[1]?.options).toEqual([
+      {
+        name: 'still',
+        kind: 'easier',
+        words: 'without the shimmy',
+        events: [],
+        without: [{ layer: 'hips', at: 48 }],
+      },
+    ])
+    await page.emulateMedia({ media: 'print' })
+    const paper = await page
+      .locator('main')
+      .locator('[data-event] text, [data-event] + text, section p, text')
+      .evaluateAll((all) => all.map((one) => one.textContent ?? '').join('\n'))
+    for (const said of ['knee twist R', 'twisted right', 'R fist', 'low', 'without the shimmy'])
+      expect(paper, said).toContain(said)
+    const pdf = (await page.pdf({ format: 'A4', preferCSSPageSize: true })).toString('latin1')
+    expect(pdf.match(/\/Type \/Page\b/g)?.length).toBeGreaterThan(0)
+    expect(errors).toEqual([])
+    await context.close()
+  })
+
   it('typed as a sheet and written in the braid is the same combination', async () => {
     const one = await app.visit()
     await startNew(one.page)

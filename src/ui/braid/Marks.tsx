@@ -6,7 +6,7 @@ import { nameOf } from '../../core/combination/names'
 import type { MoveKind } from '../../core/moves/move'
 import type { Vocabulary } from '../../core/moves/vocabulary'
 import type { DancedStep } from '../../core/simulate/simulate'
-import { labelOfTick } from '../../core/time/time'
+import { labelIn, type Numbering } from '../../core/time/time'
 import classes from './braid.module.css'
 import { fitted, longest, SIZE } from './geometry'
 
@@ -18,6 +18,10 @@ interface MarkProps {
   /** Where a place that is on its way until `right` is held to. */
   readonly heldTo?: number
   readonly top: number
+  /** Where the next mark of its row begins, or the row ends: a name may go on as far. */
+  readonly room: number
+  /** Its phrase, whose counts have names of their own. */
+  readonly phrase: Numbering
   readonly selected: boolean
   /** A preview would bring or change it. */
   readonly fresh?: boolean
@@ -33,6 +37,8 @@ export const Mark = memo(function Mark({
   right,
   heldTo = right,
   top,
+  room,
+  phrase,
   selected,
   fresh = false,
 }: MarkProps) {
@@ -43,7 +49,10 @@ export const Mark = memo(function Mark({
   const every =
     what.kind === 'move' ? (what.every ?? vocabulary.find(what.move)?.length) : undefined
   const width = right - left - 3
-  const shown = fitted(`${event.kept ? '⚓ ' : ''}${name}`, width - (kind === 'accent' ? 16 : 18))
+  const shown = fitted(
+    `${event.kept ? '⚓ ' : ''}${name}`,
+    Math.max(width, room - left - 6) - (kind === 'accent' ? 16 : 18),
+  )
   return (
     <g
       className={`${classes.mark} layer-${event.layer} ${selected ? classes.selected : ''}`}
@@ -51,7 +60,7 @@ export const Mark = memo(function Mark({
       data-event={event.id}
       data-fresh={fresh || undefined}
       role="img"
-      aria-label={`${name}, ${whenSaid(event, labelOfTick)}, ${event.layer}${event.kept ? ', kept' : ''}`}
+      aria-label={`${name}, ${whenSaid(event, labelIn(phrase))}, ${event.layer}${event.kept ? ', kept' : ''}`}
     >
       <title>{name}</title>
       <rect className={classes.hit} width={width} height={HEIGHT} />

@@ -2,7 +2,7 @@ import { memo, useMemo } from 'react'
 import { factsOf } from '../../core/body/feet'
 import { Layer } from '../../core/body/layers'
 import { otherSide, sideWord } from '../../core/body/side'
-import { heldTicks } from '../../core/combination/lengths'
+import { type DancedEvent, heldTicks } from '../../core/combination/lengths'
 import { placeIn } from '../../core/combination/names'
 import { pickupBefore } from '../../core/combination/passes'
 import { layerWord } from '../../core/moves/vocabulary'
@@ -85,6 +85,14 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
   )
   // Landings sooner than a count after the one before: the feet stay under the shoulders.
   const quick = useMemo(() => quickTicks(steps, pass.at), [steps, pass])
+  /** Where the next mark of the same row begins. */
+  const roomOf = ({ id, layer, at }: DancedEvent): number => {
+    const row = rows.get(id)
+    const next = [...early, ...pass.events]
+      .filter((one) => one.layer === layer && rows.get(one.id) === row && one.at > at)
+      .reduce((least, one) => Math.min(least, one.at), Number(pass.length))
+    return x(next)
+  }
   const box = boxOf(lanes.filter(({ layer }) => selection?.layers.includes(layer)))
   return (
     <svg
@@ -220,6 +228,8 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
                 right={x(event.at + event.length)}
                 heldTo={x(event.at + heldTicks(event))}
                 top={top + (rows.get(event.id) ?? 0) * SIZE.row}
+                room={roomOf(event)}
+                phrase={pass.phrase}
                 selected={selected.has(event.id)}
                 fresh={fresh.has(event.id)}
               />

@@ -1,5 +1,6 @@
 import { otherSide, type Side } from '../../core/body/side'
 import type { Event } from '../../core/combination/combination'
+import { isLevelWord } from '../../core/combination/lengths'
 import { mirrorEvent, mirrorWhat } from '../../core/combination/mirror'
 import { mirrorWords } from '../../core/combination/mirrorWords'
 import { nameOf } from '../../core/combination/names'
@@ -54,7 +55,8 @@ export function placeAtSelection(
     what,
   }
   const stored = isFlipped(state) ? mirrorEvent(shown) : shown
-  const ids = replaced.map(({ id }) => id)
+  // A height goes on under the steps: it takes the place of no step, and a step of no height.
+  const ids = replaced.filter((one) => isLevelWord(one) === isLevelWord(shown)).map(({ id }) => id)
   const own = words
     .getState()
     .entries.find(({ id }) => what.kind === 'move' && id === what.move)?.move

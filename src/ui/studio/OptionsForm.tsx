@@ -6,7 +6,8 @@ import { ANY_OPTIONS, type Option, OptionKind } from '../../core/combination/com
 import { ANY_OPTION_WORDS } from '../../core/combination/options'
 import type { Pass } from '../../core/combination/passes'
 import { addOption, describeOption, pickOptions, removeOption } from '../../core/edits/options'
-import { OPTION_KIND_WORDS } from '../../core/teaching/say'
+import { OPTION_KIND_WORDS, sayOptions } from '../../core/teaching/say'
+import { checkedOf } from '../stores/checked'
 import { change, type Session, tryOption } from '../stores/session'
 import { writtenOf } from '../stores/state'
 import classes from './studio.module.css'
@@ -182,6 +183,28 @@ function NewOption({
         Write it
       </Button>
     </form>
+  )
+}
+
+/** What may be danced otherwise, in words: only on paper, under the braid. */
+export function OptionsOnPaper({ session }: { readonly session: Session }) {
+  const written = useStore(session, writtenOf)
+  const { lead } = checkedOf(written)
+  const firsts = lead.passes.filter(({ time, phrase }) => time === 1 && phrase.options)
+  if (firsts.length === 0) return null
+  return (
+    <section className={classes.onPaper} aria-hidden>
+      {firsts.flatMap((pass) =>
+        sayOptions(pass, lead.vocabulary).map(({ name, title, lines }) => (
+          <p key={`${pass.index} ${name}`}>
+            <b>
+              {pass.phrase.name} · {title}.
+            </b>{' '}
+            {lines.map(({ when, text }) => `${when}: ${text}`).join('; ')}
+          </p>
+        )),
+      )}
+    </section>
   )
 }
 

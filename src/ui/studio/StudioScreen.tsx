@@ -28,7 +28,7 @@ import { lastPlace } from '../stores/words'
 import { CommandFinder } from './CommandFinder'
 import { EventCard } from './EventCard'
 import { MovesPanel, placeOf } from './MovesPanel'
-import { OptionsForm, TryingStrip } from './OptionsForm'
+import { OptionsForm, OptionsOnPaper, TryingStrip } from './OptionsForm'
 import { draftOfSelection, replaceSelected } from './ownMoveHere'
 import { PhraseForm } from './PhraseForm'
 import { PhraseMargin } from './PhraseMargin'
@@ -201,6 +201,7 @@ function Studio({ session }: { session: Session }) {
           <TryingStrip session={session} />
           <Braid session={session} deck={braidDeck} newId={newId} margin={margin} />
           <HowToBegin session={session} onPanel={setPanel} />
+          <OptionsOnPaper session={session} />
           <JoinStrip session={session} />
           <Button variant="subtle" size="compact-sm" onClick={addPhrase}>
             Add a phrase
