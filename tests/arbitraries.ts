@@ -8,6 +8,7 @@ import {
   Gaze,
   LegPlace,
   Level,
+  PartnerPlace,
   ShoulderPlace,
   TrunkPlace,
   Via,
@@ -29,7 +30,7 @@ import { countsOfLike, followed, likeOf } from '../src/core/combination/like'
 import { FAMILIES } from '../src/core/moves/move'
 import { vocabulary } from '../src/core/moves/vocabulary'
 import { tick } from '../src/core/time/time'
-import { canBeHeld, type What } from '../src/core/what/kinds'
+import { canBeHeld, kindOf, type What } from '../src/core/what/kinds'
 import { canBeOneArm } from '../src/core/what/move'
 import { anyEdit, reordered } from './anyEdit'
 
@@ -83,8 +84,9 @@ const moveWhat = (layer: Layer): fc.Arbitrary<What> =>
       every: rarely(fc.constantFrom(3, 4, 6, 12, 24).map(tick)),
       alt: rarely(fc.constant(true as const)),
       via: rarely(fc.constantFrom(...Via.options)),
+      by: rarely(fc.constantFrom('front' as const, 'back' as const, 'side' as const)),
     })
-    .map(({ move, side, every, alt, via, alone }) =>
+    .map(({ move, side, every, alt, via, alone, by }) =>
       compact({
         kind: 'move' as const,
         move: move.id,
@@ -94,9 +96,11 @@ const moveWhat = (layer: Layer): fc.Arbitrary<What> =>
         ...(alone &&
           (canBeOneArm(move) || (layer === 'arms' && move.sided === 'side')) && { arm: side }),
         ...(move.sided === 'side' && { side }),
-        ...(move.sided === 'direction' && {
-          way: side === 'R' ? ('cw' as const) : ('ccw' as const),
-        }),
+        ...(move.sided === 'direction' && by && { by }),
+        ...(move.sided === 'direction' &&
+          !by && {
+            way: side === 'R' ? ('cw' as const) : ('ccw' as const),
+          }),
       }),
     )
 
@@ -212,6 +216,7 @@ const event = (counts: number, pickup: number): fc.Arbitrary<Omit<Event, 'id'>> 
         kept: maybe(fc.constant(true as const)),
         optional: rarely(fc.constant(true as const)),
         on: rarely(fc.constant(true as const)),
+        either: rarely(fc.constant(true as const)),
         held: rarely(fc.constantFrom(3, 6, 7, 12, 18, 36).map(tick)),
         rate: rarely(fc.constantFrom(0.5, 2, 3)),
         size: rarely(fc.integer({ min: 10, max: 300 })),
@@ -226,7 +231,7 @@ const event = (counts: number, pickup: number): fc.Arbitrary<Omit<Event, 'id'>> 
           .boolean()
           .chain((pick) => (pick || layer === 'legs' ? ownWhat[layer] : moveWhat(layer))),
       })
-      .map(({ at, length: written, size, what, held, ...rest }) => {
+      .map(({ at, length: written, size, what, held, either, ...rest }) => {
         const isHeld = held !== undefined && canBeHeld(what)
         // A turn is shared over the counts that are written.
         const length = written ?? (what.kind === 'share' ? 36 : undefined)
@@ -238,6 +243,7 @@ const event = (counts: number, pickup: number): fc.Arbitrary<Omit<Event, 'id'>> 
           what,
           ...(what.kind !== 'foot' && { size }),
           ...(isHeld && { held }),
+          ...(kindOf(what).side(what) && { either }),
         })
       }),
   )
@@ -498,6 +504,7 @@ const writtenCombination = ({ kept = true } = {}): fc.Arbitrary<Combination> =>
       }),
       gaze: fc.constantFrom(...Gaze.options),
       facing: fc.constantFrom(0, 45, -90, 112.5, 180),
+      partner: rarely(fc.constantFrom(...PartnerPlace.options)),
     })
     .map(({ phrases: [pickup, ...phrases], each, again, lead, title, tempo, more, ...start }) => ({
       kind: 'combination' as const,
@@ -521,7 +528,7 @@ const writtenCombination = ({ kept = true } = {}): fc.Arbitrary<Combination> =>
         teachTempo: more.teachTempo,
       }),
       lead,
-      start,
+      start: compact(start),
       phrases: kept ? phrases : phrases.map(withoutKept),
       order: [
         ...phrases.map(({ id }) => ({ phrase: id, mirrored: false })),

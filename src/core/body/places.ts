@@ -185,10 +185,26 @@ export const Gaze = z.enum([
   'down-L',
   'hand',
   'audience',
+  'partner',
 ])
 export type Gaze = z.infer<typeof Gaze>
 
 export const mirrorGaze = across(Gaze.options)
+
+/** Where a partner is, seen by who faces the front of the room at the start. */
+export const PartnerPlace = z.enum(['R', 'L', 'front', 'behind'])
+export type PartnerPlace = z.infer<typeof PartnerPlace>
+
+export const mirrorPartner = (place: PartnerPlace): PartnerPlace =>
+  place === 'R' ? 'L' : place === 'L' ? 'R' : place
+
+/** Degrees to the right that a partner stands at. */
+export const PARTNER_DEGREES: Readonly<Record<PartnerPlace, number>> = {
+  front: 0,
+  R: 90,
+  L: -90,
+  behind: 180,
+}
 
 /** How the head is held, in degrees: right + as seen by the dancer, down +, towards the right shoulder +. */
 export interface HeadAngles {
@@ -219,6 +235,7 @@ export const GAZE_ANGLES: Readonly<Record<Gaze, HeadAngles>> = {
   // Where these two are hangs on the arms and on the facing: as they stand here where neither is known.
   hand: { turn: 0, nod: 5, tilt: 0 },
   audience: { turn: 0, nod: 0, tilt: 0 },
+  partner: { turn: 0, nod: 0, tilt: 0 },
 }
 
 /** How the trunk is held over the hips. */

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { Layer } from '../body/layers'
-import { ArmPlace, Compass, Gaze, Level } from '../body/places'
+import { ArmPlace, Compass, Gaze, Level, PartnerPlace } from '../body/places'
 import { otherSide, Side, Weight } from '../body/side'
 import { Family, OwnMove } from '../moves/move'
 import { clampTempo, Tempo } from '../time/tempo'
@@ -41,6 +41,8 @@ export const Event = z
     what: What,
     /** Stays as written when the combination is mirrored. */
     kept: z.literal(true).optional(),
+    /** Danced on the lead's side, and as good on the other one. */
+    either: z.literal(true).optional(),
     /** A flourish that a level may drop. */
     optional: z.literal(true).optional(),
     /** Already there on its tick: a place or a look that is reached before, not within. */
@@ -75,6 +77,10 @@ export const Event = z
       ),
     { message: 'has a form that does not belong to this layer', path: ['easier'] },
   )
+  .refine(({ what, either }) => !either || kindOf(what).side(what) !== undefined, {
+    message: 'has no side that could be either',
+    path: ['either'],
+  })
   .refine(({ what, length }) => what.kind !== 'share' || length !== undefined, {
     message: 'shares a turn over no counts',
     path: ['length'],
@@ -240,6 +246,10 @@ export const Phrase = z
       ) && remarks.every(({ for: due = 0 }) => due < counts * TICKS_PER_COUNT),
     { message: 'something runs past the end of its phrase', path: ['events'] },
   )
+  .refine(({ pickup = 0, counts }) => pickup <= counts, {
+    message: 'is longer than its phrase',
+    path: ['pickup'],
+  })
   .refine(({ options = [] }) => unique(options.map(({ name }) => name)), {
     message: 'has two options of the same name',
     path: ['options'],
@@ -256,6 +266,8 @@ export const Start = z
     ribs: Compass,
     arms: z.object({ R: ArmPlace, L: ArmPlace }).readonly(),
     gaze: Gaze,
+    /** Where a partner is whom one may look at. */
+    partner: PartnerPlace.optional(),
     facing: z.number().multipleOf(0.5),
   })
   .readonly()

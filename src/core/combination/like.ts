@@ -181,7 +181,8 @@ function follow(phrase: Phrase, before: Combination, now: Combination): Phrase {
   const all = { ...rest, counts, events, ...(remarks.length > 0 && { remarks }) }
   const fits = sliceOf(all, { from: 0, to: counts, early: counts })
   const options = rest.options?.map((option) => optionIn(option, counts))
-  return { ...rest, counts, like, ...fits, ...(options && { options }) }
+  const pickup = rest.pickup && Math.min(rest.pickup, counts)
+  return { ...rest, counts, like, ...fits, ...(pickup && { pickup }), ...(options && { options }) }
 }
 
 /** What of an option has room in some counts. */

@@ -1,4 +1,4 @@
-import { mirrorCompass, mirrorGaze } from '../body/places'
+import { mirrorCompass, mirrorGaze, mirrorPartner } from '../body/places'
 import { mirrorWeight, negated, otherSide } from '../body/side'
 import { kindOf, type What } from '../what/kinds'
 import type {
@@ -53,6 +53,7 @@ const mirrorStart = (start: Start): Start => ({
   ribs: mirrorCompass(start.ribs),
   arms: { R: start.arms.L, L: start.arms.R },
   gaze: mirrorGaze(start.gaze),
+  ...(start.partner && { partner: mirrorPartner(start.partner) }),
   facing: negated(start.facing),
 })
 

@@ -11,9 +11,13 @@ export const sideOf = (what: What): Side | undefined => kindOf(what).side(what)
 
 /** The short name the class would use: `step R forward`, `hip drop R`, `both high-v`. */
 export const nameOf = (
-  { layer, what, as }: Pick<Event, 'layer' | 'what' | 'as'>,
+  { layer, what, as, either }: Pick<Event, 'layer' | 'what' | 'as' | 'either'>,
   vocabulary: Vocabulary,
-): string => as ?? kindOf(what).name(what, { layer, vocabulary })
+): string => {
+  if (as) return as
+  const name = kindOf(what).name(what, { layer, vocabulary })
+  return either ? `${name}, either side` : name
+}
 
 /** Some places of the body in words: `hips front left`, `both second`. */
 export const placesWords = (places: {

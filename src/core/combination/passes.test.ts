@@ -17,7 +17,9 @@ import { roundEnds, simulate, stateAt } from '../simulate/simulate'
 import { weightStretches } from '../simulate/weightStretches'
 import { asDanced, type DancedEvent, dancedIn } from './lengths'
 import { mirrorEvent } from './mirror'
+import { withOptions } from './options'
 import { passAt, passesOf } from './passes'
+import { withWays } from './ways'
 
 const read = (lines: string) => readSheet(`sway 1\n${lines}`, vocabulary).combination
 
@@ -41,7 +43,10 @@ describe('the passes of a combination', () => {
         for (const pass of passes) {
           expect(pass.at).toBe(at)
           at += pass.length
-          const phrase = once.phrases.find(({ id }) => id === pass.phrase.id)!
+          const written = once.phrases.find(({ id }) => id === pass.phrase.id)!
+          const entry = once.order[pass.index]
+          const varied = withOptions(written, entry?.options ?? [], once)
+          const phrase = withWays(varied, { lead: once.lead, vocabulary })
           const early = phrase.events.filter((event) => event.at < 0)
           const own =
             pass.index === 0

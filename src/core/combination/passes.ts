@@ -1,5 +1,5 @@
 import type { Layer } from '../body/layers'
-import type { Vocabulary } from '../moves/vocabulary'
+import { vocabulary as shipped, type Vocabulary } from '../moves/vocabulary'
 import { remembered } from '../record/remembered'
 import { TICKS_PER_COUNT, type Tick, tick } from '../time/time'
 import { claimOf } from './claims'
@@ -8,6 +8,7 @@ import { asDanced, type DancedEvent, overAt } from './lengths'
 import { loopIndex } from './loop'
 import { mirrorPhrase } from './mirror'
 import { withOptions } from './options'
+import { withWays } from './ways'
 
 /** One dancing of a phrase: which, when, and on which side. */
 interface PassPlace {
@@ -101,7 +102,10 @@ export function roundPickup(combination: Written, layer: Layer): Tick {
 }
 
 /** The order, written out: where each phrase is danced. */
-export function passPlaces(combination: Combination): readonly PassPlace[] {
+export function passPlaces(
+  combination: Combination,
+  vocabulary: Vocabulary = shipped,
+): readonly PassPlace[] {
   const { phrases, order } = combination
   const byId = new Map(phrases.map((phrase) => [phrase.id, phrase]))
   const timesOf = new Map<string, number>()
@@ -111,7 +115,8 @@ export function passPlaces(combination: Combination): readonly PassPlace[] {
   return order.map((entry, index): PassPlace => {
     const written = byId.get(entry.phrase)
     if (!written) throw new Error(`no phrase ${entry.phrase}`)
-    const phrase = withOptions(written, entry.options ?? NOTHING, combination)
+    const varied = withOptions(written, entry.options ?? NOTHING, combination)
+    const phrase = withWays(varied, { lead: combination.lead, vocabulary })
     const time = (danced.get(phrase.id) ?? 0) + 1
     danced.set(phrase.id, time)
     const length = lengthOf(phrase)
@@ -136,7 +141,7 @@ export function passPlaces(combination: Combination): readonly PassPlace[] {
  * place of what begins there on its layers.
  */
 export function passesOf(combination: Combination, vocabulary: Vocabulary): readonly Pass[] {
-  const passes = passPlaces(combination).map((place) => passOf(place, vocabulary))
+  const passes = passPlaces(combination, vocabulary).map((place) => passOf(place, vocabulary))
   const first = passes[0]
   const last = passes.at(-1)
   if (!first || !last) return passes

@@ -52,13 +52,14 @@ function retimed(
   counts: number,
   change: <T extends Lasting>(list: readonly T[]) => readonly T[],
 ): Phrase {
-  const { remarks, facings, options, ...rest } = phrase
+  const { remarks, facings, options, pickup, ...rest } = phrase
   const dueAt = (due: Tick) => change([{ at: due, length: FACING_TICKS }])[0]?.at
   const said = remarks && change(remarks).map((remark) => preparing(remark, dueAt))
   const faced = facings && change(facings.map((facing) => ({ ...facing, length: FACING_TICKS })))
   return {
     ...rest,
     counts,
+    ...(pickup && { pickup: Math.min(pickup, counts) }),
     events: change(phrase.events),
     ...(options && {
       options: options.map(({ without, ...option }) => {
@@ -153,6 +154,9 @@ export const retime =
     const timed = [
       ...danced.map((event) => ({ ...event, said: nameOf(event, vocabulary) })),
       ...(phrase.remarks ?? []).map((remark) => ({ ...remark, said: `“${remark.text}”` })),
+      ...(phrase.remarks ?? []).flatMap(({ for: at, text }) =>
+        at === undefined ? [] : [{ at, length: FACING_TICKS, said: `what “${text}” is for` }],
+      ),
       ...(phrase.facings ?? []).map(({ at }) => ({ at, length: FACING_TICKS, said: 'the facing' })),
       ...(phrase.options ?? []).flatMap(({ name, events, without = [] }) =>
         [...events, ...without].map(({ at, length }) => ({ at, length, said: `option ${name}` })),

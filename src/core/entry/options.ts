@@ -25,6 +25,10 @@ export type FormSaid =
 export interface Options {
   side?: Side
   way?: 'cw' | 'ccw'
+  /** What a ring goes through first. */
+  by?: 'front' | 'back' | 'side'
+  /** Danced on whichever side. */
+  either?: true
   every?: Tick
   alt?: true
   /** Only the arm that is named. */
@@ -66,6 +70,8 @@ export const OPTION_WORDS = [
   'rate',
   'cw',
   'ccw',
+  'by',
+  'either',
   'small',
   'large',
   'ball',
@@ -153,6 +159,12 @@ export function readOptions(
       case 'cw':
       case 'ccw':
         options.way = token.text.toLowerCase() as 'cw' | 'ccw'
+        break
+      case 'by':
+        options.by = firstWayIn(reader.need('what it goes through first: front, back or side'))
+        break
+      case 'either':
+        options.either = true
         break
       case 'small':
       case 'large':
@@ -284,6 +296,12 @@ export function sharedDegrees(reader: Reader): number {
   const degrees = degreesIn(said)
   if (degrees === 0) throw new EntryProblem('A turn of 0° is none: write share 270.', said)
   return degrees
+}
+
+function firstWayIn(token: Token): 'front' | 'back' | 'side' {
+  const word = token.text.toLowerCase()
+  if (word === 'front' || word === 'back' || word === 'side') return word
+  throw new EntryProblem('Write by front, by back or by side.', token)
 }
 
 /** Three turns either way at the most, in half degrees. */

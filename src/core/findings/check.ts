@@ -1,9 +1,11 @@
 import type { Combination, DancerLevel } from '../combination/combination'
+import { mirrorWhat } from '../combination/mirror'
 import { type House, USUAL_HOUSE } from '../house/house'
 import type { FootJoins } from '../joins/joins'
 import { type CountLoad, loadsOf } from '../load/load'
 import type { Vocabulary } from '../moves/vocabulary'
 import { type Danced, danced } from '../simulate/danced'
+import { WEIGHT_FAULTS } from '../simulate/primitives'
 import type { Simulation } from '../simulate/simulate'
 import { FAULT_RULES, FAULT_TEMPO_RULES, findBy } from './faults'
 import { type Finding, type Severity, severityOf } from './finding'
@@ -98,7 +100,41 @@ export const lookingBy =
 function findingsIn(dance: Danced): readonly Finding[] {
   const known = knownOf(dance)
   const findings = (simulation: Simulation) => findBy(RULES, TEMPO_RULES, { ...known, simulation })
-  return onBothSides(dance.written, findings(dance.lead), () => findings(dance.other))
+  const all = onBothSides(dance.written, findings(dance.lead), () => findings(dance.other))
+  return withoutFree(all, dance)
+}
+
+/** What hangs on the side of something. */
+const OF_SIDE: ReadonlySet<string> = new Set([...WEIGHT_FAULTS, 'hips.loaded-lift'])
+
+/** Without what is found of something that may be danced on either side, where the other side has it not. */
+function withoutFree(
+  all: readonly Finding[],
+  { written, vocabulary, house }: Danced,
+): readonly Finding[] {
+  const either = new Set(
+    written.phrases.flatMap(({ events }) => events.filter((one) => one.either).map(({ id }) => id)),
+  )
+  const isFree = ({ code, events }: Finding) => OF_SIDE.has(code) && either.has(events[0] ?? '')
+  const free = all.filter(isFree)
+  if (free.length === 0) return all
+  const turned = new Set(free.map(({ events }) => events[0]))
+  const phrases = written.phrases.map((phrase) => ({
+    ...phrase,
+    events: phrase.events.map((one) =>
+      turned.has(one.id) ? { ...one, what: mirrorWhat(one.what) } : one,
+    ),
+  }))
+  const other = danced({ ...written, phrases }, vocabulary, house)
+  const known = knownOf(other)
+  const there = findBy(FAULT_RULES, FAULT_TEMPO_RULES, { ...known, simulation: other.lead }).concat(
+    findBy([hips], [], { ...known, simulation: other.lead }),
+  )
+  return all.filter(
+    (one) =>
+      !isFree(one) ||
+      there.some(({ code, events }) => code === one.code && events[0] === one.events[0]),
+  )
 }
 
 /**

@@ -110,7 +110,7 @@ export type Fact =
   /** A place that is too low for a hand as one stands. */
   | { readonly code: 'arms.low'; readonly name: string; readonly place: string }
   /** Degrees by which what is looked at is turned away from. */
-  | { readonly code: 'look.behind'; readonly degrees: number }
+  | { readonly code: 'look.behind'; readonly degrees: number; readonly who?: 'partner' }
   | { readonly code: 'load.impact'; readonly times: number; readonly most: number }
   /** Degrees that no step shares. */
   | { readonly code: 'turn.idle'; readonly degrees: number }

@@ -193,7 +193,7 @@ function factText(fact: Fact, units: Units): string {
     case 'arms.low':
       return `Standing, no hand gets to the ${fact.place}. Bend, or go low, or take the arm to low.`
     case 'look.behind':
-      return `The audience is ${Math.round(Math.abs(fact.degrees))}° away here: no head turns that far. Turn first, or look back over a shoulder.`
+      return `The ${fact.who ?? 'audience'} is ${Math.round(Math.abs(fact.degrees))}° away here: no head turns that far. Turn first, or look back over a shoulder.`
     case 'turn.idle':
       return `No foot lands in these counts that could share the turn of ${degrees(fact.degrees)}. Step or touch there, or leave it out.`
     case 'legs.twist':

@@ -37,6 +37,12 @@ function found(
 const GOES_ON = /^note join[.](foot|place|facing)/
 
 const SILENT: readonly (readonly [string, string, Danced?])[] = [
+  ['C21 either side', 'feet 1 step R side\nhips 3 hip-lift R either'],
+  [
+    'C7 a partner beside',
+    'feet 1 step R side\nhead 3 look partner',
+    { head: 'start weight L, arms low, partner R, facing 0' },
+  ],
   ['A1 a quick pair', 'hips 3 hip-lift R; 3& hip-drop R\nfeet 3 touch R together'],
   ['A1 arms in one count', 'arms 1 both high-v; 1& both low', { tempo: 60 }],
   ['A1 the same again', 'torso 3 rib-tilt R; 4 rib-tilt R'],
@@ -330,6 +336,17 @@ const SPOKEN: readonly (readonly [string, string, string, (Danced & { text?: Reg
     'C7 with the back to it',
     'feet 1 step R side turn 180\nhead 3 look audience',
     'snag look.behind A3',
+  ],
+  [
+    'C7 a partner behind',
+    'feet 1 step R side\nhead 3 look partner',
+    'snag look.behind A3',
+    { head: 'start weight L, arms low, partner behind, facing 0', text: /The partner is 180/ },
+  ],
+  [
+    'C21 loaded on this side, and needed on this one',
+    'feet 1 step R side\nhips 3 hip-lift R',
+    'snag hips.loaded-lift A3',
   ],
   ['C8 one arm twice', 'arms 1 R second; 1 R low', 'fault layer.clash A1'],
   ['C9 two shapes at once', 'arms 5 R fist; 5 R flat', 'fault layer.clash A5'],

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { LAYERS } from '../body/layers'
 import { mirror } from '../combination/mirror'
+import { passesOf } from '../combination/passes'
 import { vocabulary } from '../moves/vocabulary'
 import { simulate } from '../simulate/simulate'
 import { sayPass } from '../teaching/say'
@@ -257,5 +258,29 @@ describe('what is danced once before the loop', () => {
     expect(messages.map(({ text }) => text).join()).toMatch(message ?? /^$/)
     expect(writeSheet(combination, vocabulary).replace(/ +/g, ' ')).toContain(`${printed}\n`)
     expect(mirror(mirror(combination))).toEqual(combination)
+  })
+
+  it('know a ring by what it goes through first, a partner, and what may be danced on either side', () => {
+    const { combination, messages } = readSheet(
+      'sway 2\nstart weight L, arms low, partner L, facing 0\nphrase A 8\n hips 1 hip-slide R; 2-5 hip-circle-small by front; 7 hip-bump either\n head 3 look partner\norder A A~',
+      vocabulary,
+    )
+    expect(messages).toEqual([])
+    const printed = writeSheet(combination, vocabulary)
+    expect(printed).toContain('2-5 hip-circle-small by front; 7 hip-bump R either')
+    expect(printed).toContain('start   weight L, arms low, partner L, facing 0')
+    expect(readSheet(printed, vocabulary).combination).toEqual(combination)
+    // From the right to the front it goes anticlockwise; from the other side it is the mirror image.
+    const ways = (one: typeof combination) =>
+      passesOf(one, vocabulary).map(
+        ({ events }) =>
+          events.flatMap(({ what }) => (what.kind === 'move' && what.by ? [what.way] : []))[0],
+      )
+    expect(ways(combination)).toEqual(['ccw', 'cw'])
+    expect(ways(mirror(combination))).toEqual(['cw', 'ccw'])
+    const both = readSheet('sway 2\nphrase A 8\n hips 1 hip-circle-small by front cw', vocabulary)
+    expect(both.messages[0]?.text).toMatch(/not both/)
+    const none = readSheet('sway 2\nphrase A 8\n hips 1 knee-shimmy either', vocabulary)
+    expect(none.messages[0]?.text).toMatch(/has no side/)
   })
 })

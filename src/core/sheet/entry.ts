@@ -65,6 +65,8 @@ function readOne(
   if (options.alone && read.what.kind !== 'move')
     throw new EntryProblem('Only a move of the arms is danced by one alone.', whole)
   const done = kindOf(read.what).finish(read, options, place)
+  if (options.either && kindOf(done.what).side(done.what) === undefined)
+    throw new EntryProblem('This has no side: leave “either” out.', whole)
   const until = options.until && readUntil(options.until, done.what, times, place)
   const isShared = options.share !== undefined || done.what.kind === 'share'
   if (isShared && times.some(({ single }) => single))
@@ -271,7 +273,7 @@ function placed(
   optional: boolean,
 ): readonly WrittenEvent[] {
   const { layer, counts } = place
-  const { held, kept, on, rate, as, easier, harder, cue, note, words, leave } = options
+  const { held, kept, on, either, rate, as, easier, harder, cue, note, words, leave } = options
   const event = (at: number, ticks: number | undefined, said: What): WrittenEvent => ({
     open,
     event: {
@@ -282,6 +284,7 @@ function placed(
       ...(kept && { kept }),
       ...(optional && { optional: true as const }),
       ...(on && { on }),
+      ...(either && { either }),
       ...(held !== undefined && { held: tick(held - at) }),
       ...(size !== undefined && { size }),
       ...(rate !== undefined && { rate }),

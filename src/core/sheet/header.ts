@@ -1,5 +1,5 @@
 import { isHalfDegrees } from '../body/facing'
-import { ArmPlace, Compass, Gaze, Level } from '../body/places'
+import { ArmPlace, Compass, Gaze, Level, PartnerPlace } from '../body/places'
 import { Side, Weight } from '../body/side'
 import { type CountCalls, DancerLevel, type Leave, type Start } from '../combination/combination'
 import { armPlaceIn } from '../entry/armPlaceIn'
@@ -363,12 +363,15 @@ export function readStartInto(
         start.gaze = oneOf({ ...first, text: words }, Gaze.options, 'way to look', squashed)
         return
       }
+      case 'partner':
+        start.partner = oneOf(said(), PartnerPlace.options, 'place of a partner')
+        return
       case 'facing':
         start.facing = halfDegrees(said())
         return
       default:
         throw new EntryProblem(
-          `“${word.text}” is no part of the start. Write weight, arms, hips, ribs, level, gaze or facing.`,
+          `“${word.text}” is no part of the start. Write weight, arms, hips, ribs, level, gaze, partner or facing.`,
           word,
         )
     }

@@ -54,6 +54,7 @@ const NEW_LOOKS: ReadonlySet<Gaze> = new Set<Gaze>([
   'down-L',
   'hand',
   'audience',
+  'partner',
 ])
 
 const areNew = (places: { readonly R?: ArmPlace | undefined; readonly L?: ArmPlace | undefined }) =>
@@ -66,7 +67,8 @@ const areNew = (places: { readonly R?: ArmPlace | undefined; readonly L?: ArmPla
 const areNewForms = (forms: Event['easier'] = []): boolean =>
   forms.length > 1 || forms.some((form) => !('move' in form))
 
-function isNew({ what, held, easier, harder }: Event): boolean {
+function isNew({ what, held, either, easier, harder }: Event): boolean {
+  if (either) return true
   if (held !== undefined || areNewForms(easier) || areNewForms(harder)) return true
   switch (what.kind) {
     case 'foot':
@@ -83,7 +85,7 @@ function isNew({ what, held, easier, harder }: Event): boolean {
     case 'look':
       return NEW_LOOKS.has(what.gaze)
     case 'move':
-      return what.arm !== undefined
+      return what.arm !== undefined || what.by !== undefined
     default:
       return false
   }
@@ -109,6 +111,7 @@ export const sheetVersionOf = ({
   isHalf(start.facing) ||
   areNew(start.arms) ||
   NEW_LOOKS.has(start.gaze) ||
+  start.partner !== undefined ||
   phrases.some(
     ({ events, facings = [], remarks = [], ...phrase }) =>
       phrase.call ||

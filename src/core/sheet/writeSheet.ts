@@ -122,7 +122,7 @@ function headerLines(combination: Combination): readonly string[] {
 const tagText = (tag: string): string => (/[,#";\\\n]|^\s|\s$/.test(tag) ? quoted(tag) : tag)
 
 function startText(start: Start, usual: Start): string {
-  const { weight, arms, hips, ribs, level, gaze, facing } = start
+  const { weight, arms, hips, ribs, level, gaze, partner, facing } = start
   const both = arms.R === arms.L ? arms.R : `R ${arms.R}, L ${arms.L}`
   return [
     `weight ${weight}`,
@@ -131,6 +131,7 @@ function startText(start: Start, usual: Start): string {
     ribs !== usual.ribs && `ribs ${ribs}`,
     level !== usual.level && `level ${level}`,
     gaze !== usual.gaze && `gaze ${gazeText(gaze)}`,
+    partner && `partner ${partner}`,
     `facing ${facing}`,
   ]
     .filter(Boolean)
@@ -353,6 +354,7 @@ export function dancedText(event: Event, vocabulary: Vocabulary, phrase: Numberi
   const move = what.kind === 'move' ? what : undefined
   return [
     kindOf(what).write(what, vocabulary),
+    event.either && 'either',
     held !== undefined && `until ${labelOfEnd(tick(at + held), labelIn(phrase))}`,
     move?.every && `every ${everyText(move.every)}`,
     move?.alt && 'alt',

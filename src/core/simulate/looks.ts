@@ -1,5 +1,5 @@
 import { shorterWay } from '../body/facing'
-import { GAZE_ANGLES, type Gaze, type HeadAngles } from '../body/places'
+import { GAZE_ANGLES, type Gaze, type HeadAngles, PARTNER_DEGREES } from '../body/places'
 import { SIDES, type Side } from '../body/side'
 import { claimOf } from '../combination/claims'
 import { courseOf, type Run } from './course'
@@ -8,9 +8,11 @@ import { type Simulation, stateAt } from './simulate'
 /** A head turns no further than this, in degrees; the eyes do the rest to a side (h). */
 const FARTHEST_LOOK = 80
 
-/** Degrees to the right of where one faces at a tick that the audience is at: above -180, to 180. */
-export function audienceAt(simulation: Simulation, at: number): number {
-  return shorterWay(0 - stateAt(simulation, at).facing)
+/** Degrees to the right of where one faces at a tick that somebody is at: the audience, or the partner. */
+export function seenAt(simulation: Simulation, at: number, who: 'audience' | 'partner'): number {
+  const { partner = 'front', facing } = simulation.combination.start
+  const stands = who === 'partner' ? facing + PARTNER_DEGREES[partner] : 0
+  return shorterWay(stands - stateAt(simulation, at).facing)
 }
 
 /**
@@ -22,8 +24,8 @@ export function lookAngles(
   { at, end }: Pick<Run, 'at' | 'end'>,
   gaze: Gaze,
 ): HeadAngles {
-  if (gaze === 'audience') {
-    const turn = audienceAt(simulation, end)
+  if (gaze === 'audience' || gaze === 'partner') {
+    const turn = seenAt(simulation, end, gaze)
     return { turn: Math.max(-FARTHEST_LOOK, Math.min(FARTHEST_LOOK, turn)), nod: 0, tilt: 0 }
   }
   if (gaze === 'hand') {

@@ -65,7 +65,8 @@ function sayEvent(event: DancedEvent, phrase: Numbering, vocabulary: Vocabulary)
   // What the instructor calls it is said as she writes it.
   const said =
     event.as && what.kind !== 'move' ? event.as : kindOf(what).say(what, { ...event, vocabulary })
-  return `${maybe}${said}${already}${until}`
+  const either = event.either ? ', either side' : ''
+  return `${maybe}${said}${either}${already}${until}`
 }
 
 /** What a page says beside a move: its easier and harder form, its lyric word, what was noted. */

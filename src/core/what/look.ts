@@ -49,6 +49,7 @@ export const gazeName: Readonly<Record<Gaze, string>> = {
   'down-L': 'look down to the left foot',
   hand: 'look at the hand that moves',
   audience: 'look at the audience',
+  partner: 'look at the partner',
 }
 
 const GAZE_WORDS = [
@@ -65,6 +66,7 @@ const GAZE_WORDS = [
   'down R',
   'hand',
   'audience',
+  'partner',
 ]
 
 function readLook(reader: Reader): Read<LookWhat> | undefined {

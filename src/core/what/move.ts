@@ -17,6 +17,10 @@ import type { Around, Kind } from './kind'
 import { endsOf, type Places } from './places'
 import { repeatsOf } from './repeats'
 
+/** What a ring goes through first. */
+export const FirstWay = z.enum(['front', 'back', 'side'])
+export type FirstWay = z.infer<typeof FirstWay>
+
 /** A move of the vocabulary. `every` is the spacing and length of each repeat. */
 export const MoveWhat = z
   .object({
@@ -24,6 +28,8 @@ export const MoveWhat = z
     move: z.string().min(1),
     side: Side.optional(),
     way: Way.optional(),
+    /** In place of a way round: what a ring goes through first, from where it begins. */
+    by: FirstWay.optional(),
     every: Tick.refine((ticks) => ticks > 0, 'a repeat needs a length').optional(),
     /** Repeats take turns, R L R L. */
     alt: z.literal(true).optional(),
@@ -32,6 +38,7 @@ export const MoveWhat = z
     /** The one arm that dances it, of a move of both. */
     arm: Side.optional(),
   })
+  .refine(({ way, by }) => !way || !by, { message: 'goes round and by a way', path: ['by'] })
   .readonly()
 export type MoveWhat = z.infer<typeof MoveWhat>
 
@@ -49,9 +56,9 @@ export const move: Kind<MoveWhat> = {
     ...(what.way && { way: otherWay[what.way] }),
     ...(what.arm && { arm: otherSide[what.arm] }),
   }),
-  name({ move, side, way, arm }, { vocabulary }) {
+  name({ move, side, way, by, arm }, { vocabulary }) {
     const name = vocabulary.find(move)?.name.toLowerCase() ?? move
-    const on = side ?? way
+    const on = side ?? (by ? `by ${by}` : way)
     const said = on ? `${name} ${on}` : name
     return arm && arm !== side ? `${arm} ${said}` : said
   },
@@ -77,8 +84,8 @@ export const move: Kind<MoveWhat> = {
       ? danced.filter((item) => !('arm' in item) || item.arm !== otherSide[what.arm ?? 'R'])
       : danced
   },
-  write: ({ move, side, way, arm }, vocabulary) =>
-    [!side && arm, moveText(move, vocabulary), side, way, side && arm && 'alone']
+  write: ({ move, side, way, by, arm }, vocabulary) =>
+    [!side && arm, moveText(move, vocabulary), side, by ? `by ${by}` : way, side && arm && 'alone']
       .filter(Boolean)
       .join(' '),
   say: sayMove,
@@ -152,12 +159,15 @@ function goesTo(what: MoveWhat, move: Move | undefined): string | undefined {
   return `to the ${compassWord[what.side === 'L' ? mirrorCompass(end) : end]}`
 }
 
-const SIDE_AT_END = / (R|L|cw|ccw)$/
+const SIDE_AT_END = / (R|L|cw|ccw|by front|by back|by side)$/
 const WAY_WORDS: ReadonlyMap<string, string> = new Map([
   ['R', ' right'],
   ['L', ' left'],
   ['cw', ', clockwise'],
   ['ccw', ', anticlockwise'],
+  ['by front', ', through the front first'],
+  ['by back', ', through the back first'],
+  ['by side', ', through the side first'],
 ])
 
 /** A move by name, with its side, how often, how large and how long. */
@@ -253,19 +263,24 @@ function finishMove(
   const size = sizeIn(options)
   if (options.way && move && move.sided !== 'direction')
     refuse(`“${move.name}” does not go round: write R or L, or leave ${options.way} out.`)
-  const sided = options.side ? onSide(what, options.side, move, { at: 0, end: 1 }) : what
+  if (options.by && options.way) refuse(`Write by ${options.by}, or ${options.way}: not both.`)
+  if (options.by && move && move.sided !== 'direction')
+    refuse(`“${move.name}” does not go round: leave by ${options.by} out.`)
+  const sided =
+    options.side && !options.by ? onSide(what, options.side, move, { at: 0, end: 1 }) : what
   const alone = options.alone && oneArmOf(sided, move)
   const written: MoveWhat = {
     ...sided,
     ...(alone && { arm: alone }),
     ...(options.way && { way: options.way }),
+    ...(options.by && { by: options.by }),
     ...(options.every !== undefined && { every: options.every }),
     ...(options.alt && { alt: true as const }),
     ...(options.via && { via: options.via }),
   }
   if (move?.sided === 'side' && !written.side)
     return { what: { ...written, side: lead }, open: move.layer === 'feet', size }
-  if (move?.sided === 'direction' && !written.way)
+  if (move?.sided === 'direction' && !written.way && !written.by)
     return { what: { ...written, way: lead === 'R' ? 'cw' : 'ccw' }, open: false, size }
   return { what: written, open: false, size }
 }

@@ -208,6 +208,7 @@ const gazeWords: Readonly<Partial<Record<Gaze, string>>> = {
   'down-R': 'look down to the foot',
   hand: 'look at the hand that moves',
   audience: 'look at the audience',
+  partner: 'look at the partner',
 }
 
 export const moveEntry = (move: Move): Written => ({

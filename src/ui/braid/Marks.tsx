@@ -79,7 +79,11 @@ export const Mark = memo(function Mark({
         from={shown.length * 6.7 + 14}
         beats={every ? event.length / every : 1}
       />
-      <text x={kind === 'accent' ? 15 : 9} y={HEIGHT / 2 + 4.5}>
+      <text
+        x={kind === 'accent' ? 15 : 9}
+        y={HEIGHT / 2 + 4.5}
+        data-over={shown.length * 6.3 > width - 14 || undefined}
+      >
         {shown}
       </text>
     </g>

@@ -3,7 +3,7 @@ import { nameOf } from '../../combination/names'
 import { asksMuch, safeForm } from '../../moves/easing'
 import type { Move } from '../../moves/move'
 import { courseOf, type Run } from '../../simulate/course'
-import { audienceAt } from '../../simulate/looks'
+import { seenAt } from '../../simulate/looks'
 import type { Simulation } from '../../simulate/simulate'
 import { TICKS_PER_COUNT } from '../../time/time'
 import { secondsBetween } from '../../time/timeMap'
@@ -52,14 +52,19 @@ export const head: Rule = {
   },
 }
 
-/** Looks at the audience that no head makes from where one faces. */
+/** Looks at the audience or a partner that no head makes from where one faces. */
 function* behind({ simulation, house }: Danceable): Generator<Found> {
   for (const run of courseOf(simulation)) {
     const { what } = run.event
-    if (what.kind !== 'look' || what.gaze !== 'audience') continue
-    const degrees = audienceAt(simulation, run.end)
+    if (what.kind !== 'look' || (what.gaze !== 'audience' && what.gaze !== 'partner')) continue
+    const degrees = seenAt(simulation, run.end, what.gaze)
     if (Math.abs(degrees) > house.limits['head.behind'])
-      yield { code: 'look.behind', degrees, ...where(run) }
+      yield {
+        code: 'look.behind',
+        degrees,
+        ...(what.gaze === 'partner' && { who: 'partner' }),
+        ...where(run),
+      }
   }
 }
 
