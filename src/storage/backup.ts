@@ -18,10 +18,10 @@ import {
 } from '../core/sheet/swayJson'
 import { readSong } from '../core/song/song'
 import type { Combinations } from './combinations'
-import { OwnEntry, SPOKEN_VERSION, type SpokenRow } from './database'
+import { SPOKEN_VERSION, type SpokenRow } from './database'
 import { type HouseStore, readHouse } from './house'
 import type { Together } from './keeping'
-import type { OwnWords } from './own'
+import { type OwnWords, readEntry } from './own'
 import type { Planning } from './planning'
 import type { Records } from './records'
 import type { Songs } from './songs'
@@ -303,10 +303,9 @@ function manifestOf(text: string | undefined): z.infer<typeof Manifest> {
 }
 
 function readOwn(text: string, own: OwnWords): Write {
-  const entries = OwnEntry.array().safeParse(parsed(text))
-  if (!entries.success) throw new Error('The own moves in it can’t be read.')
+  const entries = z.array(z.unknown()).parse(parsed(text)).map(readEntry)
   return async () => {
-    const count = await own.merge(entries.data)
+    const count = await own.merge(entries)
     return { name: OWN_PATH, ok: true, text: `${count} own names and moves came in.` }
   }
 }

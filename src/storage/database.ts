@@ -3,6 +3,7 @@ import { z } from 'zod'
 import type { KeptFeatures } from '../core/beats/kept'
 import { Summary } from '../core/findings/summary'
 import { OwnMove } from '../core/moves/move'
+import type { Upgrade } from '../core/record/upgrade'
 
 /** One stored combination. The record has its own schema version; this row only carries it. */
 export const Row = z.object({
@@ -25,7 +26,10 @@ export const SummaryRow = z.object({
 })
 export type SummaryRow = z.infer<typeof SummaryRow>
 
-export const OWN_VERSION = 1
+export const OWN_VERSION = 2
+
+/** Version 2 knows of an own move what it risks and needs, its forms, its own time, where it starts and what else it is called. */
+export const OWN_UPGRADES: readonly Upgrade[] = [{ from: 1, up: (record) => record }]
 
 /** What an instructor changed in the vocabulary: a name, a favourite, or a move of her own. */
 export const OwnEntry = z

@@ -4,7 +4,7 @@ import { combination, feet } from '../../tests/write'
 import { summaryOf } from '../core/findings/summary'
 import { vocabulary } from '../core/moves/vocabulary'
 import { createCombinations } from './combinations'
-import { Database } from './database'
+import { Database, OWN_VERSION } from './database'
 import { createOwnWords, type OwnWords } from './own'
 
 let names = 0
@@ -33,19 +33,33 @@ describe('own words', () => {
     await here.setFavourite('hip-drop', true)
     await here.saveMove(melt)
     expect(await here.list()).toEqual([
-      { schemaVersion: 1, id: 'hip-drop', name: 'plop', favourite: true },
-      { schemaVersion: 1, id: 'melt', move: melt },
+      { schemaVersion: OWN_VERSION, id: 'hip-drop', name: 'plop', favourite: true },
+      { schemaVersion: OWN_VERSION, id: 'melt', move: melt },
     ])
     await here.rename('hip-drop', undefined)
-    expect((await here.list())[0]).toEqual({ schemaVersion: 1, id: 'hip-drop', favourite: true })
+    expect((await here.list())[0]).toEqual({
+      schemaVersion: OWN_VERSION,
+      id: 'hip-drop',
+      favourite: true,
+    })
     await here.setFavourite('hip-drop', false)
     await here.removeMove('melt')
     expect(await here.list()).toEqual([])
     expect(await database.own.count()).toBe(0)
   })
 
+  it('of version 1 are here as they were, and a full move is kept with all it says', async () => {
+    await database.own.add({ schemaVersion: 1 as 2, id: 'melt', move: melt })
+    const full = { ...melt, id: 'drop', risk: ['knees' as const], fastest: 1.5, easier: 'melt' }
+    await here.saveMove(full)
+    expect(await here.list()).toEqual([
+      { schemaVersion: OWN_VERSION, id: 'drop', move: full },
+      { schemaVersion: OWN_VERSION, id: 'melt', move: melt },
+    ])
+  })
+
   it('pass over what they can’t read, and leave it where it is', async () => {
-    await database.own.add({ schemaVersion: 9 as 1, id: 'later', name: 'x' })
+    await database.own.add({ schemaVersion: 9 as 2, id: 'later', name: 'x' })
     await here.rename('hip-drop', 'plop')
     expect((await here.list()).map(({ id }) => id)).toEqual(['hip-drop'])
     expect(await database.own.count()).toBe(2)
@@ -66,8 +80,8 @@ describe('own words', () => {
   it('of a backup come in where there are none, and never over what is here', async () => {
     await here.rename('hip-drop', 'plop')
     const count = await here.merge([
-      { schemaVersion: 1, id: 'hip-drop', name: 'theirs' },
-      { schemaVersion: 1, id: 'melt', move: melt },
+      { schemaVersion: OWN_VERSION, id: 'hip-drop', name: 'theirs' },
+      { schemaVersion: OWN_VERSION, id: 'melt', move: melt },
     ])
     expect(count).toBe(1)
     expect((await here.list()).map((entry) => entry.name ?? entry.move?.name)).toEqual([

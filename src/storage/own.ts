@@ -1,6 +1,8 @@
+import { z } from 'zod'
 import { UserError } from '../core/errors'
 import type { OwnMove } from '../core/moves/move'
-import { type Database, OWN_VERSION, OwnEntry } from './database'
+import { upgrade } from '../core/record/upgrade'
+import { type Database, OWN_UPGRADES, OWN_VERSION, OwnEntry } from './database'
 import { kept, type OnKept } from './keeping'
 import { createRepository } from './repository'
 
@@ -57,13 +59,16 @@ export function createOwnWords(database: Database, onKept: OnKept): OwnWords {
   }
 }
 
-/** @throws UserError where it was written by another version, or is damaged. */
-function readEntry(raw: unknown): OwnEntry {
-  const read = OwnEntry.safeParse(raw)
-  if (read.success) return read.data
-  throw new UserError(
-    'What is kept of this move can’t be read by this version.',
-    'Nothing was changed. Load the newest version of the app, and do it there.',
-    { cause: read.error },
-  )
+/** @throws UserError where it was written by a newer version, or is damaged. */
+export function readEntry(raw: unknown): OwnEntry {
+  try {
+    const record = z.record(z.string(), z.unknown()).parse(raw)
+    return OwnEntry.parse(upgrade(record, OWN_VERSION, OWN_UPGRADES))
+  } catch (cause) {
+    throw new UserError(
+      'What is kept of this move can’t be read by this version.',
+      'Nothing was changed. Load the newest version of the app, and do it there.',
+      { cause },
+    )
+  }
 }

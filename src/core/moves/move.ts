@@ -58,7 +58,7 @@ export const BodyPart = z.enum([
 export type BodyPart = z.infer<typeof BodyPart>
 
 /** What a move needs of the body, the floor or the class (model 8). */
-const Need = z.enum([
+export const Need = z.enum([
   'soft-knees',
   'flat-feet',
   'weight-one',
@@ -155,6 +155,19 @@ export const OwnMove = z
     /** Where it ends: `on-R`, `both`, a place, or `=` for where it began. */
     to: z.string().min(1).optional(),
     demand: z.int().min(1).max(5).optional(),
+    /** Where it starts: a place, or `*` for anywhere. */
+    from: z.string().min(1).optional(),
+    /** Seconds it is comfortable in at the quickest. */
+    fastest: z.number().positive().max(60).optional(),
+    needs: z.array(Need).min(1).readonly().optional(),
+    risk: z.array(Risk).min(1).readonly().optional(),
+    /** Ids of the forms lower and higher levels dance. */
+    easier: z.string().min(1).optional(),
+    harder: z.string().min(1).optional(),
+    /** What the caller says; else its name. */
+    cue: z.string().min(1).optional(),
+    /** What else it is called. */
+    aka: z.array(z.string().min(1)).min(1).readonly().optional(),
     families: z.array(Family).readonly().optional(),
     feel: z.string().min(1).optional(),
     care: z.string().min(1).optional(),
@@ -164,12 +177,20 @@ export const OwnMove = z
     if (!read.success)
       context.addIssue({
         code: 'custom',
-        message: read.error.issues[0]?.message ?? 'is no move',
+        message: missingIn(own) ?? read.error.issues[0]?.message ?? 'is no move',
         path: [own.layer === 'feet' ? 'pattern' : 'motion'],
       })
   })
   .readonly()
 export type OwnMove = z.infer<typeof OwnMove>
+
+/** What is not there is named as missing. */
+const missingIn = ({ layer, pattern, motion }: Partial<OwnMove>): string | undefined =>
+  layer === 'feet' && !pattern
+    ? 'a pattern is missing'
+    : layer !== 'feet' && !motion
+      ? 'a motion is missing'
+      : undefined
 
 /** Seconds a count an own move is comfortable at, where nobody has said: a house figure. */
 const USUAL_SECONDS_A_COUNT = 0.4
@@ -178,27 +199,27 @@ const USUAL_SECONDS_A_COUNT = 0.4
 const rowOf = (own: OwnMove): Record<string, string> => ({
   id: own.id,
   name: own.name,
-  aka: '',
+  aka: (own.aka ?? []).join('|'),
   families: (own.families ?? ['general']).join('|'),
   layer: own.layer,
   kind: own.kind,
   claims: own.claims.join('|'),
-  from: '*',
+  from: own.from ?? '*',
   to: own.to ?? '=',
   motion: own.motion ?? '',
   pattern: own.pattern ?? '',
   counts: String(own.counts),
-  fastest_s: String(own.counts * USUAL_SECONDS_A_COUNT),
+  fastest_s: String(own.fastest ?? own.counts * USUAL_SECONDS_A_COUNT),
   sided: own.sided,
-  needs: '',
+  needs: (own.needs ?? []).join('|'),
   demand: String(own.demand ?? 2),
-  risk: '',
+  risk: (own.risk ?? []).join('|'),
   feel: own.feel ?? own.name,
   watch: '',
   care: own.care ?? '',
-  easier: '',
-  harder: '',
-  cue: own.name.toLowerCase(),
+  easier: own.easier ?? '',
+  harder: own.harder ?? '',
+  cue: own.cue ?? own.name.toLowerCase(),
 })
 
 export const moveOfOwn = (own: OwnMove): Move => Move.parse(rowOf(own))

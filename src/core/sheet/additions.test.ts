@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { LAYERS } from '../body/layers'
 import { mirror } from '../combination/mirror'
 import { passesOf } from '../combination/passes'
+import { checkCombination } from '../findings/check'
 import { vocabulary } from '../moves/vocabulary'
 import { simulate } from '../simulate/simulate'
 import { sayPass } from '../teaching/say'
@@ -282,5 +283,32 @@ describe('what is danced once before the loop', () => {
     expect(both.messages[0]?.text).toMatch(/not both/)
     const none = readSheet('sway 2\nphrase A 8\n hips 1 knee-shimmy either', vocabulary)
     expect(none.messages[0]?.text).toMatch(/has no side/)
+  })
+
+  it('know all of an own move: what it risks and needs, its forms, its own time; what is missing is named', () => {
+    const typed =
+      'move kneel-slow "Slow kneel" torso path counts 4 claims waist motion "arc(C>F>C)" fastest 2.5 needs warm-back risk knees|back easier rib-slide cue "down" aka "prayer|low bow"'
+    const { combination, messages } = readSheet(
+      `sway 2\n${typed}\nphrase A 8\n torso 1-4 kneel-slow`,
+      vocabulary,
+    )
+    expect(messages).toEqual([])
+    expect(combination.moves?.[0]).toMatchObject({
+      risk: ['knees', 'back'],
+      needs: ['warm-back'],
+      fastest: 2.5,
+      easier: 'rib-slide',
+      aka: ['prayer', 'low bow'],
+    })
+    const printed = writeSheet(combination, vocabulary)
+    expect(printed).toMatch(/^sway 2\n/)
+    expect(readSheet(printed, vocabulary).combination).toEqual(combination)
+    const { lead } = checkCombination(combination, vocabulary)
+    expect(lead.vocabulary.find('kneel-slow')).toMatchObject({
+      risk: ['knees', 'back'],
+      fastest_s: 2.5,
+    })
+    const bare = readSheet('sway 2\nmove lift-slow "Lift" hips place\nphrase A 8', vocabulary)
+    expect(bare.messages[0]?.text).toContain('a motion is missing')
   })
 })

@@ -274,12 +274,23 @@ const OWN_KEYS = [
   'claims',
   'to',
   'demand',
+  'from',
+  'fastest',
+  'needs',
+  'risk',
+  'easier',
+  'harder',
+  'cue',
+  'aka',
   'families',
   'pattern',
   'motion',
   'feel',
   'care',
 ]
+
+const OWN_LISTS: ReadonlySet<string> = new Set(['claims', 'families', 'needs', 'risk', 'aka'])
+const OWN_NUMBERS: ReadonlySet<string> = new Set(['counts', 'demand', 'fastest'])
 
 /** What a move of a layer needs for itself where nothing is written. */
 const USUAL_CLAIM: ReadonlyMap<string, string> = new Map([
@@ -310,19 +321,20 @@ function readOwnMove(text: string, tokens: readonly Token[]): OwnMove {
         key ?? whole(text),
       )
     const said = need(value, text, `the value of ${key.text}`).text
-    own[key.text] =
-      key.text === 'claims' || key.text === 'families'
-        ? said.split('|')
-        : key.text === 'counts' || key.text === 'demand'
-          ? Number(said)
-          : said
+    own[key.text] = OWN_LISTS.has(key.text)
+      ? said.split('|')
+      : OWN_NUMBERS.has(key.text)
+        ? Number(said)
+        : said
   }
   own.claims ??= [USUAL_CLAIM.get(String(own.layer)) ?? 'pelvis']
   const read = OwnMove.safeParse(own)
   if (read.success) return read.data
   const [issue] = read.error.issues
   throw new EntryProblem(
-    `This own move can't be read: its ${String(issue?.path[0] ?? 'text')} is not right (${issue?.message}).`,
+    issue?.message.endsWith('is missing')
+      ? `This own move can't be read: ${issue.message}.`
+      : `This own move can't be read: its ${String(issue?.path[0] ?? 'text')} is not right (${issue?.message}).`,
     id ?? whole(text),
   )
 }

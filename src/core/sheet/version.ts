@@ -4,7 +4,7 @@ import { SIDES } from '../body/side'
 import type { Combination, Event, RemarkKind } from '../combination/combination'
 import { loopIndex } from '../combination/loop'
 import { ownPickup } from '../combination/passes'
-import { FIRST_FAMILIES } from '../moves/move'
+import { FIRST_FAMILIES, type OwnMove } from '../moves/move'
 
 /** The newest version of the count sheet this app reads. */
 export const SHEET_VERSION = 2
@@ -94,6 +94,12 @@ function isNew({ what, held, either, easier, harder }: Event): boolean {
 const OLD_FAMILIES: ReadonlySet<string> = new Set(FIRST_FAMILIES)
 const NEW_REMARKS: ReadonlySet<RemarkKind> = new Set(['pose', 'breath', 'face', 'prepare'])
 
+/** An own move with what version 1 had no words for. */
+const isFullMove = (own: OwnMove): boolean =>
+  [own.from, own.fastest, own.needs, own.risk, own.easier, own.harder, own.cue, own.aka].some(
+    (one) => one !== undefined,
+  )
+
 /** The version a sheet of a combination needs: 2 only where it says what version 1 could not. */
 export const sheetVersionOf = ({
   once,
@@ -102,8 +108,10 @@ export const sheetVersionOf = ({
   phrases,
   order,
   families,
+  moves = [],
 }: Combination): 1 | 2 =>
   once ||
+  moves.some(isFullMove) ||
   call ||
   loopIndex({ order }) > 0 ||
   order.some(({ options }) => options) ||

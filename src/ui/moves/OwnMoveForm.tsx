@@ -1,6 +1,6 @@
 import { Button, Checkbox, Group, Modal, NativeSelect, Textarea, TextInput } from '@mantine/core'
 import { useState } from 'react'
-import { BodyPart, MoveKind, moveOfOwn, OwnMove, Sided } from '../../core/moves/move'
+import { BodyPart, MoveKind, moveOfOwn, Need, OwnMove, Risk, Sided } from '../../core/moves/move'
 import { readPattern } from '../../core/moves/pattern'
 import { layerWord, type Vocabulary, withOwn } from '../../core/moves/vocabulary'
 import { endOfPattern, freeId, problemIn } from '../../core/writing/makeOwn'
@@ -12,6 +12,35 @@ const SIDED_WORDS: Readonly<Record<Sided, string>> = {
   side: 'a right and a left side',
   direction: 'goes round, either way',
   none: 'no side',
+}
+
+/** A form has to be a move that is known. */
+const unknownForm = (id: string | undefined, vocabulary: Vocabulary): string | undefined =>
+  id === undefined || vocabulary.find(id) ? undefined : 'No move has this id.'
+
+interface PicksProps<T extends string> {
+  readonly label: string
+  readonly options: readonly T[]
+  readonly words: (one: T) => string
+  readonly value: readonly T[]
+  readonly onChange: (picked: readonly T[]) => void
+}
+
+function Picks<T extends string>({ label, options, words, value, onChange }: PicksProps<T>) {
+  return (
+    <Checkbox.Group
+      mt="sm"
+      label={label}
+      value={[...value]}
+      onChange={(picked) => onChange(options.filter((one) => picked.includes(one)))}
+    >
+      <Group gap="sm" mt={4}>
+        {options.map((one) => (
+          <Checkbox key={one} value={one} label={words(one)} size="xs" />
+        ))}
+      </Group>
+    </Checkbox.Group>
+  )
 }
 
 interface FormProps {
@@ -147,6 +176,54 @@ export function OwnMoveForm(props: FormProps) {
           value={draft.care ?? ''}
           onChange={({ currentTarget: { value } }) =>
             setDraft(({ care: _, ...now }) => (value ? { ...now, care: value } : now))
+          }
+        />
+        <div className={classes.fields}>
+          <NumberField
+            size="sm"
+            allowDecimal
+            label="Seconds it needs"
+            min={0.1}
+            max={60}
+            step={0.1}
+            value={draft.fastest ?? Math.round(draft.counts * 4) / 10}
+            onCommit={(fastest) => set({ fastest })}
+          />
+          <TextInput
+            label="Easier form"
+            placeholder="its id"
+            value={draft.easier ?? ''}
+            error={unknownForm(draft.easier, vocabulary)}
+            onChange={({ currentTarget: { value } }) =>
+              setDraft(({ easier: _, ...now }) => (value ? { ...now, easier: value } : now))
+            }
+          />
+          <TextInput
+            label="Harder form"
+            placeholder="its id"
+            value={draft.harder ?? ''}
+            error={unknownForm(draft.harder, vocabulary)}
+            onChange={({ currentTarget: { value } }) =>
+              setDraft(({ harder: _, ...now }) => (value ? { ...now, harder: value } : now))
+            }
+          />
+        </div>
+        <Picks
+          label="It is hard on"
+          options={Risk.options}
+          words={(risk) => risk}
+          value={draft.risk ?? []}
+          onChange={(risk) =>
+            setDraft(({ risk: _, ...now }) => (risk.length > 0 ? { ...now, risk } : now))
+          }
+        />
+        <Picks
+          label="It needs"
+          options={Need.options}
+          words={(need) => need.replaceAll('-', ' ')}
+          value={draft.needs ?? []}
+          onChange={(needs) =>
+            setDraft(({ needs: _, ...now }) => (needs.length > 0 ? { ...now, needs } : now))
           }
         />
         <section aria-label={`Preview, ${layerWord[draft.layer]}`} className={classes.preview}>
