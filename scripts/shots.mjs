@@ -1,5 +1,5 @@
 // Takes the pictures of docs/screenshots from the demo data. Run it when a view has changed.
-import { mkdirSync } from 'node:fs'
+import { mkdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { CHROMIUM_FLAGS, findChromium, installPackages, ROOT } from './setup.mjs'
 
@@ -89,6 +89,12 @@ await day.page.getByRole('application').press('Control+s')
 await day.page.locator('.cm-content').waitFor()
 await day.page.waitForTimeout(800)
 await day.shot('studio-sheet')
+await day.page.goto(`${address}/page`)
+// The page is one of those the tests read.
+const [notes] = readFileSync('tests/notebook/11-mixed.txt', 'utf8').split(/^====$/m)
+await day.page.getByLabel('The page').fill(notes.trim())
+await day.page.getByText(/things to look at/).waitFor()
+await day.shot('page')
 await day.page.getByRole('link', { name: 'Moves', exact: true }).click()
 await day.page.getByRole('textbox', { name: 'Search moves' }).fill('hip circle')
 await day.page
