@@ -83,6 +83,7 @@ describe('the focus', () => {
     await look('teach')
     for (const [path, heading] of [
       ['moves', 'Moves'],
+      ['page', 'From a page'],
       ['plans', 'Plans'],
       ['diary', 'Diary'],
       ['house', 'House rules'],
