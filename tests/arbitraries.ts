@@ -27,6 +27,7 @@ import {
 } from '../src/core/combination/combination'
 import type { EventForm } from '../src/core/combination/forms'
 import { countsOfLike, followed, likeOf } from '../src/core/combination/like'
+import type { OwnRule } from '../src/core/combination/rules'
 import { FAMILIES } from '../src/core/moves/move'
 import { vocabulary } from '../src/core/moves/vocabulary'
 import { tick } from '../src/core/time/time'
@@ -472,6 +473,20 @@ const writtenCombination = ({ kept = true } = {}): fc.Arbitrary<Combination> =>
         keepTurns: rarely(fc.constant(true as const)),
         once: rarely(fc.constant(true as const)),
         call: rarely(countCalls),
+        rules: rarely(
+          fc.array(
+            fc.oneof(
+              side.map((way): OwnRule => ({ kind: 'turns', way })),
+              fc.record({
+                kind: fc.constant('step' as const),
+                foot: side,
+                direction: fc.constantFrom(...Direction.options),
+              }),
+              fc.constantFrom(...LAYERS).map((layer): OwnRule => ({ kind: 'stays', layer })),
+            ),
+            { minLength: 1, maxLength: 2 },
+          ),
+        ),
         teachTempo: maybe(fc.integer({ min: 40, max: 220 })),
         song: rarely(words),
         by: rarely(words),
@@ -519,6 +534,7 @@ const writtenCombination = ({ kept = true } = {}): fc.Arbitrary<Combination> =>
         keepTurns: kept ? more.keepTurns : undefined,
         once: more.once,
         call: more.call,
+        rules: more.rules,
         song: more.song,
         by: more.by,
         leave: more.leave,

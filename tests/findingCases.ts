@@ -200,6 +200,18 @@ export const CASES: readonly Case[] = [
       .combination,
   },
   {
+    code: 'rule.broken',
+    said: 'snag A3',
+    has: readSheet(
+      'sway 2\nrule step L forward, step R back\nphrase A 8\n feet 1 step L forward; 2 step R back; 3 step L side',
+      vocabulary,
+    ).combination,
+    not: readSheet(
+      'sway 2\nrule step L forward, step R back\nphrase A 8\n feet 1 step L forward; 2 step R back; 3 step L in-place',
+      vocabulary,
+    ).combination,
+  },
+  {
     code: 'option.ends',
     said: 'note A8',
     noRepair: true,

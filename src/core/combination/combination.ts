@@ -8,6 +8,7 @@ import { MOST_PHRASE_COUNTS, TICKS_PER_COUNT, Tick, tick } from '../time/time'
 import { kindOf, What } from '../what/kinds'
 import { EventForms } from './forms'
 import { Pace } from './pace'
+import { OwnRule } from './rules'
 
 export const SCHEMA_VERSION = 6
 
@@ -330,6 +331,8 @@ export const Combination = z
     once: z.literal(true).optional(),
     /** What is said on its counts; numbers where it is not given. */
     call: CountCalls.optional(),
+    /** What the instructor holds it to herself. */
+    rules: z.array(OwnRule).min(1).readonly().optional(),
     song: z.string().min(1).optional(),
     by: z.string().min(1).optional(),
     tags: z.array(z.string().min(1)).min(1).readonly().optional(),

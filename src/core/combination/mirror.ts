@@ -14,6 +14,7 @@ import type {
 } from './combination'
 import type { EventForm } from './forms'
 import { mirrorWords } from './mirrorWords'
+import { mirrorRule } from './rules'
 
 export const mirrorWhat = (what: What): What => kindOf(what).mirror(what)
 
@@ -64,6 +65,7 @@ export const mirror = ({ otherTurns, ...combination }: OneSide): OneSide => ({
   lead: otherSide[combination.lead],
   start: mirrorStart(combination.start),
   phrases: combination.phrases.map(mirrorPhrase),
+  ...(combination.rules && { rules: combination.rules.map(mirrorRule) }),
   ...(combination.comments && { comments: combination.comments.map(mirrorText) }),
   ...(combination.unread && { unread: combination.unread.map(mirrorText) }),
 })

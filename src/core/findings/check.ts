@@ -24,6 +24,7 @@ import { joins } from './rules/joins'
 import { legs } from './rules/legs'
 import { load } from './rules/load'
 import { needs } from './rules/needs'
+import { own } from './rules/own'
 import { pickup } from './rules/pickup'
 import { props } from './rules/props'
 import { reaches } from './rules/reaches'
@@ -50,6 +51,7 @@ const RULES: readonly Rule[] = [
   load,
   space,
   balance,
+  own,
   joins,
 ]
 

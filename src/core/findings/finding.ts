@@ -260,6 +260,8 @@ export type Fact =
       /** The phrase it leads into, where that is not the one a round begins with. */
       readonly of?: string
     }
+  /** What breaks a rule the instructor wrote down herself. */
+  | { readonly code: 'rule.broken'; readonly rule: string }
   /** With an option the phrase ends on another foot than without it. */
   | { readonly code: 'option.ends'; readonly weight: Weight; readonly usual: Weight }
 
@@ -308,6 +310,7 @@ export function severityOf(fact: Fact): Severity {
     case 'arms.low':
     case 'look.behind':
     case 'stay.moved':
+    case 'rule.broken':
     case 'hips.loaded-lift':
     case 'layer.no-time':
     case 'arms.far':

@@ -221,6 +221,8 @@ function factText(fact: Fact, units: Units): string {
       return fact.of === undefined
         ? `The pickup is danced over the last ${fact.counts === 1 ? 'count' : countWords(fact.counts)} of every round, in place of ${listed(fact.replaced)}. Write that earlier, dance the pickup only once, or leave out what is not danced.`
         : `The pickup of ${fact.of} is danced here, in place of ${listed(fact.replaced)}. Write that earlier, or leave out what is not danced.`
+    case 'rule.broken':
+      return `Your own rule is “${fact.rule}”, and here it is otherwise. Change it here, or take the rule out.`
     case 'option.ends':
       return `It ends on ${onFoot(fact.weight)}, and without it on ${onFoot(fact.usual)}: what comes next begins otherwise. Add or leave out a step, or end it with a touch.`
     default:

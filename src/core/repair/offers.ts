@@ -127,6 +127,7 @@ const TRIES: Readonly<Record<FindingCode, (one: Case) => Iterable<Try>>> = {
   'join.hips': (one) => returns(one),
   'join.ribs': (one) => returns(one),
   'join.legs': (one) => returns(one),
+  'rule.broken': (one) => drop(one, 0),
   // What an option does is mended in the option.
   'option.ends': () => [],
   'stay.moved': (one) => [...drop(one, 0), ...drop(one, 1)],

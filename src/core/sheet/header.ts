@@ -1,11 +1,14 @@
 import { isHalfDegrees } from '../body/facing'
+import { Layer } from '../body/layers'
 import { ArmPlace, Compass, Gaze, Level, PartnerPlace } from '../body/places'
 import { Side, Weight } from '../body/side'
 import { type CountCalls, DancerLevel, type Leave, type Start } from '../combination/combination'
+import type { OwnRule } from '../combination/rules'
 import { armPlaceIn } from '../entry/armPlaceIn'
+import { directionIn } from '../entry/directions'
 import { nearest, squashed } from '../entry/names'
 import { leaveIn } from '../entry/options'
-import { EntryProblem, hint } from '../entry/reader'
+import { EntryProblem, hint, sideIn } from '../entry/reader'
 import { type Token, tokensIn } from '../entry/tokens'
 import { FAMILIES, Family, OwnMove } from '../moves/move'
 import { Tempo } from '../time/tempo'
@@ -34,6 +37,7 @@ export interface Header {
   variantOf?: string
   leave?: Leave[]
   moves?: OwnMove[]
+  rules?: OwnRule[]
 }
 
 type Where = Pick<Token, 'at' | 'end'>
@@ -233,6 +237,11 @@ export function readHeaderInto(
       header.leave = [...(header.leave ?? []), left]
       return
     }
+    case 'rule':
+      eachPart(text, keep, (words) => {
+        header.rules = [...(header.rules ?? []), readRule(words, text)]
+      })
+      return
     case 'move':
       header.moves = [...(header.moves ?? []), readOwnMove(text, tokens)]
       return
@@ -291,6 +300,23 @@ const OWN_KEYS = [
 
 const OWN_LISTS: ReadonlySet<string> = new Set(['claims', 'families', 'needs', 'risk', 'aka'])
 const OWN_NUMBERS: ReadonlySet<string> = new Set(['counts', 'demand', 'fastest'])
+
+/** `turns left`, `step L forward`, `head stays`. */
+function readRule([first, second, third]: readonly Token[], text: string): OwnRule {
+  const wrong = () =>
+    new EntryProblem(
+      'Write a rule as turns left, step L forward, or head stays.',
+      second ?? first ?? whole(text),
+    )
+  const side = sideIn(second)
+  if (first?.text === 'turns' && side && !third) return { kind: 'turns', way: side }
+  const direction = third && directionIn(third.text)
+  if (first?.text === 'step' && side && direction) return { kind: 'step', foot: side, direction }
+  const layer = Layer.safeParse(first?.text).data
+  if (layer && (second?.text === 'stays' || second?.text === 'stay') && !third)
+    return { kind: 'stays', layer }
+  throw wrong()
+}
 
 /** What a move of a layer needs for itself where nothing is written. */
 const USUAL_CLAIM: ReadonlyMap<string, string> = new Map([

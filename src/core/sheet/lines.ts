@@ -21,6 +21,7 @@ const HEADER_WORDS = [
   'keep',
   'once',
   'call',
+  'rule',
   'song',
   'by',
   'tags',

@@ -256,6 +256,7 @@ function build(
     ...(header.keepTurns && { keepTurns: true as const }),
     ...(header.once && { once: true as const }),
     ...(header.call && { call: header.call }),
+    ...(header.rules && { rules: header.rules }),
     ...(header.song && { song: header.song }),
     ...(header.by && { by: header.by }),
     ...(header.tags && { tags: header.tags }),

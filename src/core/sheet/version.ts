@@ -109,8 +109,10 @@ export const sheetVersionOf = ({
   order,
   families,
   moves = [],
+  rules,
 }: Combination): 1 | 2 =>
   once ||
+  rules !== undefined ||
   moves.some(isFullMove) ||
   call ||
   loopIndex({ order }) > 0 ||

@@ -12,6 +12,7 @@ import {
 import type { EventForm } from '../combination/forms'
 import { ownOf } from '../combination/like'
 import { loopIndex } from '../combination/loop'
+import { ruleText } from '../combination/rules'
 import { quoted } from '../entry/tokens'
 import type { OwnMove } from '../moves/move'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
@@ -103,6 +104,10 @@ function headerLines(combination: Combination): readonly string[] {
   out.add('keep', combination.keepTurns && header('keep', 'turns'))
   out.add('once', combination.once && 'once')
   out.add('call', combination.call && header('call', countCallsText(combination.call)))
+  for (const rule of combination.rules ?? []) {
+    if (rule === combination.rules?.[0]) out.comments('rule')
+    out.lines.push(header('rule', ruleText(rule)))
+  }
   out.add('song', combination.song && header('song', plainText(combination.song)))
   out.add('by', combination.by && header('by', plainText(combination.by)))
   out.add('tags', combination.tags && header('tags', combination.tags.map(tagText).join(', ')))

@@ -2,6 +2,7 @@ import { LAYERS } from '../body/layers'
 import { otherSide, sideWord } from '../body/side'
 import type { Combination } from '../combination/combination'
 import { mirror } from '../combination/mirror'
+import { ruleWords } from '../combination/rules'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
 import { simulate } from '../simulate/simulate'
 import { type CountWords, pickedWords, pickupTitle, sayOptions, sayPass, sayPickup } from './say'
@@ -45,5 +46,6 @@ export function handout(combination: Combination, base: Vocabulary): string {
     })
     return [`${sideWord[side].toUpperCase()} SIDE`, ...passes].join('\n\n')
   })
-  return `${title || 'Combination'} · ${tempo} counts a minute\n\n${sides.join('\n\n')}\n`
+  const rules = (combination.rules ?? []).map(ruleWords).join(', ')
+  return `${title || 'Combination'} · ${tempo} counts a minute${rules ? ` · ${rules}` : ''}\n\n${sides.join('\n\n')}\n`
 }

@@ -1,6 +1,7 @@
 import { LAYERS } from '../../core/body/layers'
 import { sideWord } from '../../core/body/side'
 import { bothOf } from '../../core/combination/dancing'
+import { ruleWords } from '../../core/combination/rules'
 import type { Family } from '../../core/moves/move'
 import { layerWord } from '../../core/moves/vocabulary'
 import type { Material } from '../../core/plan/material'
@@ -33,6 +34,7 @@ export function SheetPaper({ material }: { readonly material: Material }) {
               {combination.title}{' '}
               <span>
                 {sideWord[side]} side · {combination.tempo} counts a minute
+                {combination.rules && ` · ${combination.rules.map(ruleWords).join(', ')}`}
               </span>
             </h1>
             {simulation.passes.map((pass) => {
