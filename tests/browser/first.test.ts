@@ -231,12 +231,12 @@ describe('a number', () => {
 describe('a file', () => {
   it('can be chosen again after it was corrected', async () => {
     const { page, context } = await app.visit()
-    const path = join(await mkdtemp(join(tmpdir(), 'sway-')), 'page.txt')
+    const path = join(await mkdtemp(join(tmpdir(), 'sway-')), 'page.sway')
     writeFileSync(path, 'a letter to a friend')
     const input = page.locator('input[type="file"]').first()
     await input.setInputFiles(path)
     const reports = page.getByRole('region', { name: 'Opened files' })
-    await reports.getByText(/is no combination/).waitFor()
+    await reports.getByText(/no count sheet/).waitFor()
     // A browser says nothing when the same file is chosen again, unless the field is empty.
     expect(await input.evaluate((field: HTMLInputElement) => field.value)).toBe('')
     writeFileSync(path, 'sway 1\ntitle Mended\nphrase A 4\n feet 1 step side')

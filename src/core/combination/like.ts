@@ -1,13 +1,14 @@
+import { stableText } from '../record/stable'
 import {
   type Combination,
   type Event,
   type Like,
   MOST_COUNTS,
-  type Option,
   type Phrase,
   type Remark,
 } from './combination'
 import { mirrorPhrase } from './mirror'
+import { optionWith } from './optionWith'
 import { pacedPhrase } from './paced'
 import { sliceOf, within } from './slice'
 
@@ -46,19 +47,7 @@ export function inherited(
 }
 
 /** Whether two things of a phrase are the same but for their ids, whatever order their parts stand in. */
-const textOf = ({ id: _, ...one }: Event | Remark): string => JSON.stringify(sorted(one))
-
-const sorted = (value: unknown): unknown =>
-  Array.isArray(value)
-    ? value.map(sorted)
-    : typeof value === 'object' && value !== null
-      ? Object.fromEntries(
-          Object.entries(value)
-            .filter(([, v]) => v !== undefined)
-            .sort(([a], [b]) => (a < b ? -1 : 1))
-            .map(([key, v]) => [key, sorted(v)]),
-        )
-      : value
+const textOf = ({ id: _, ...one }: Event | Remark): string => stableText(one)
 
 /** All that stands at each place of a phrase. */
 function placesIn({ events, remarks = [] }: Written): ReadonlyMap<PlaceKey, (Event | Remark)[]> {
@@ -180,20 +169,11 @@ function follow(phrase: Phrase, before: Combination, now: Combination): Phrase {
   const events = made.filter((one): one is Event => 'layer' in one).sort((a, b) => a.at - b.at)
   const all = { ...rest, counts, events, ...(remarks.length > 0 && { remarks }) }
   const fits = sliceOf(all, { from: 0, to: counts, early: counts })
-  const options = rest.options?.map((option) => optionIn(option, counts))
+  const options = rest.options?.map((option) =>
+    optionWith(option, (list) => within(list, { from: 0, to: counts, early: counts })),
+  )
   const pickup = rest.pickup && Math.min(rest.pickup, counts)
   return { ...rest, counts, like, ...fits, ...(pickup && { pickup }), ...(options && { options }) }
-}
-
-/** What of an option has room in some counts. */
-function optionIn({ events, without, ...option }: Option, counts: number): Option {
-  const fits = { from: 0, to: counts, early: counts }
-  const gone = within(without ?? [], fits)
-  return {
-    ...option,
-    events: within(events, fits),
-    ...(gone.length > 0 && { without: gone }),
-  }
 }
 
 /** What is left of the counts a phrase is like; undefined where there is nothing of them. */

@@ -2,6 +2,7 @@ import { type FootAction, factsOf } from '../body/feet'
 import { LAYERS } from '../body/layers'
 import { vocabulary as shipped, type Vocabulary, vocabularyFor } from '../moves/vocabulary'
 import { remembered } from '../record/remembered'
+import { stableText } from '../record/stable'
 import { type Span, slotAt, TICKS_PER_COUNT, tick } from '../time/time'
 import {
   ANY_OPTIONS,
@@ -276,7 +277,7 @@ export const throughOption =
 /** What an option says again of its phrase is the phrase's own, as long as it is the same. */
 function asBefore(events: readonly Event[], phrase: Phrase, name: string): readonly Event[] {
   const own = new Map(phrase.events.map((event) => [againId(event.id, name), event]))
-  const plain = (event: Event) => JSON.stringify({ ...event, id: '' })
+  const plain = ({ id: _, ...event }: Event) => stableText(event)
   return events.map((event) => {
     const known = own.get(event.id)
     return known && plain(known) === plain(event) ? known : event

@@ -70,8 +70,10 @@ export function singleSteps(event: DancedEvent, vocabulary: Vocabulary): readonl
   const steps = stepsOf(event, vocabulary)
   return steps.map(({ at, action }, i): DancedEvent => {
     const next = steps.find((one) => one.at > at)?.at ?? event.length
+    const { cue: _, note: __, words: ___, ...later } = event
     return {
-      ...event,
+      // What is said of it is said once.
+      ...(i === 0 ? event : later),
       id: `${event.id} ${i}`,
       at: tick(event.at + at),
       length: tick(Math.max(1, next - at)),

@@ -3,9 +3,9 @@ import {
   type Event,
   lengthOf,
   MOST_COUNTS,
-  type Option,
   type Phrase,
 } from '../combination/combination'
+import { optionWith } from '../combination/optionWith'
 import { ownPickup, pickupTicks } from '../combination/passes'
 import { UserError } from '../errors'
 import { MOST_PHRASE_COUNTS, TICKS_PER_COUNT, tick } from '../time/time'
@@ -130,15 +130,6 @@ export function withPickupFirst(before: Combination, after: Combination): Combin
   })
 }
 
-/** An option without what does not pass. */
-export function optionWithin(
-  { events, without, ...option }: Option,
-  isWithin: (one: { readonly at: number }) => boolean,
-): Option {
-  const gone = without?.filter(isWithin) ?? []
-  return { ...option, events: events.filter(isWithin), ...(gone.length > 0 && { without: gone }) }
-}
-
 /** No pickup is longer than its phrase. */
 const withoutLongPickups = (combination: Combination): Combination => ({
   ...combination,
@@ -149,7 +140,9 @@ const withoutLongPickups = (combination: Combination): Combination => ({
     const said = remarks?.filter(isWithin) ?? []
     return {
       ...rest,
-      ...(phrase.options && { options: phrase.options.map((one) => optionWithin(one, isWithin)) }),
+      ...(phrase.options && {
+        options: phrase.options.map((one) => optionWith(one, (list) => list.filter(isWithin))),
+      }),
       events: phrase.events.filter(isWithin),
       ...(said.length > 0 && { remarks: said }),
     }

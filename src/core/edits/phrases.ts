@@ -9,10 +9,11 @@ import { asDanced, dancedIn } from '../combination/lengths'
 import { likeOf, withoutLost } from '../combination/like'
 import { loopIndex, withOneLoop } from '../combination/loop'
 import { freeName as nameBeside, nameOf } from '../combination/names'
+import { optionWith } from '../combination/optionWith'
 import { UserError } from '../errors'
 import type { Vocabulary } from '../moves/vocabulary'
 import { labelIn, labelOfSpan, slotAt, TICKS_PER_COUNT, type Tick, tick } from '../time/time'
-import { changePhrase, countsOf, type Edit, needRoom, optionWithin, withPickupFirst } from './edit'
+import { changePhrase, countsOf, type Edit, needRoom, withPickupFirst } from './edit'
 
 export const namePhrase = (id: string, title: string): Edit =>
   changePhrase(id, (phrase) => ({ ...phrase, title }))
@@ -62,14 +63,7 @@ function retimed(
     ...(pickup && { pickup: Math.min(pickup, counts) }),
     events: change(phrase.events),
     ...(options && {
-      options: options.map(({ without, ...option }) => {
-        const gone = without && change(without)
-        return {
-          ...option,
-          events: change(option.events),
-          ...(gone && gone.length > 0 && { without: gone }),
-        }
-      }),
+      options: options.map((option) => optionWith(option, change)),
     }),
     ...(said && said.length > 0 && { remarks: said }),
     ...(faced &&
@@ -232,7 +226,9 @@ export const setOwnPickup = (id: string, counts: number): Edit =>
     return {
       ...phrase,
       ...(most > 0 && { pickup: most }),
-      ...(phrase.options && { options: phrase.options.map((one) => optionWithin(one, isWithin)) }),
+      ...(phrase.options && {
+        options: phrase.options.map((one) => optionWith(one, (list) => list.filter(isWithin))),
+      }),
       events: phrase.events.filter(isWithin),
       ...(said.length > 0 && { remarks: said }),
     }

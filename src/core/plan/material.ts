@@ -4,6 +4,8 @@ import type { SongCalls } from '../calling/cues'
 import type { Combination } from '../combination/combination'
 import type { Dancing } from '../combination/dancing'
 import { loopTick } from '../combination/loop'
+import { withOptions } from '../combination/options'
+import { phraseWith } from '../combination/optionWith'
 import type { Pass } from '../combination/passes'
 import { judged } from '../findings/check'
 import { tempoRoom } from '../findings/tempoLimits'
@@ -68,10 +70,9 @@ export interface Materials {
 
 const only = (combination: Combination, layers: readonly Layer[]): Combination => ({
   ...combination,
-  phrases: combination.phrases.map((phrase) => ({
-    ...phrase,
-    events: phrase.events.filter(({ layer }) => layers.includes(layer)),
-  })),
+  phrases: combination.phrases.map((phrase) =>
+    phraseWith(phrase, (list) => list.filter(({ layer }) => layers.includes(layer))),
+  ),
 })
 
 const materialOf = (combination: Combination, base: Vocabulary, house: House): Material =>
@@ -246,23 +247,15 @@ function formFor(
 
 const withoutFlourishes = (combination: Combination): Combination => ({
   ...combination,
-  phrases: combination.phrases.map((phrase) => ({
-    ...phrase,
-    events: phrase.events.filter(({ optional }) => !optional),
-  })),
+  phrases: combination.phrases.map((phrase) =>
+    phraseWith(phrase, (list) => list.filter((one) => !('optional' in one && one.optional))),
+  ),
 })
 
-/** Every step stays with the front wall; a figure that turns is danced as it is. */
+/** Every step stays with the front wall. */
 const withoutTurns = (combination: Combination): Combination => ({
   ...combination,
-  phrases: combination.phrases.map((phrase) => ({
-    ...phrase,
-    events: phrase.events.flatMap((event) => {
-      if (event.what.kind !== 'foot') return [event]
-      const { turn: _, ...action } = event.what.action
-      return action.primitive === 'pivot' ? [] : [{ ...event, what: { ...event.what, action } }]
-    }),
-  })),
+  phrases: combination.phrases.map((phrase) => withOptions(phrase, ['front'], combination)),
 })
 
 /** Counts of a round that are danced once, before the loop of its combination: where it is danced again, they are not. */

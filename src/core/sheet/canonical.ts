@@ -12,6 +12,7 @@ import type {
 import { ownOf } from '../combination/like'
 import { withOneLoop } from '../combination/loop'
 import { neededPickup, pickupTicks } from '../combination/passes'
+import { stableText } from '../record/stable'
 import { lastSlot, type Numbering, TICKS_PER_COUNT, tick, tickIn } from '../time/time'
 import { PHRASE_WORDS, type PhraseWord } from './lines'
 
@@ -33,7 +34,7 @@ const byTime = (a: Event, b: Event): number =>
   compared(textOf(a), textOf(b))
 
 /** All of an event but its id, whatever order its parts were written in. */
-const textOf = (event: Event): string => JSON.stringify(sorted({ ...event, id: '' }))
+const textOf = ({ id: _, ...event }: Event): string => stableText(event)
 
 const compared = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0)
 
@@ -323,20 +324,11 @@ const plainRemarks = ({ remarks, facings, unread, ...phrase }: Phrase) => ({
 
 /** Whether two are the same but for the ids of remarks and the order of keys. */
 function sameText(a: object, b: object): boolean {
-  return JSON.stringify(sorted(a)) === JSON.stringify(sorted(b))
-}
-const sorted = (value: unknown): unknown => {
-  if (Array.isArray(value)) return value.map(sorted)
-  if (typeof value !== 'object' || value === null) return value
-  const isRemark = 'kind' in value && 'text' in value && 'at' in value
-  return Object.fromEntries(
-    Object.entries(value)
-      .filter(([key, v]) => v !== undefined && !(isRemark && key === 'id'))
-      .sort(([x], [y]) => compared(x, y))
-      .map(([key, v]) => [key, sorted(v)]),
-  )
+  return stableText(a, isRemarkId) === stableText(b, isRemarkId)
 }
 
+const isRemarkId = (key: string, of: object): boolean =>
+  key === 'id' && 'kind' in of && 'text' in of && 'at' in of
 function matched(
   read: readonly Event[],
   before: readonly Event[],
