@@ -23,6 +23,14 @@ const WAYS: Readonly<Record<Compass, Readonly<Record<FirstWay, Way>>>> = {
 }
 const IN_THE_MIDDLE: ReadonlySet<Compass> = new Set<Compass>(['C', 'F', 'B'])
 
+/** An event as it is kept: what it goes through first says the way round, which is not stored beside it. */
+export function withoutWay<E extends Pick<Event, 'what'>>(event: E): E {
+  const { what } = event
+  if (what.kind !== 'move' || !what.by || !what.way) return event
+  const { way: _, ...kept } = what
+  return { ...event, what: kept }
+}
+
 interface Led {
   readonly lead: Side
   readonly vocabulary: Vocabulary

@@ -11,13 +11,18 @@ import { dancedIn } from '../combination/lengths'
 import { mirrorEvent, mirrorWhat } from '../combination/mirror'
 import { sideOf } from '../combination/names'
 import { stepsOf } from '../combination/steps'
+import { withoutWay } from '../combination/ways'
 import type { OwnMove } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
 import { slotAt, type Tick, tick } from '../time/time'
+import { kindOf } from '../what/kinds'
 import { changeEvents, changePhrase, clamp, type Edit, earliestIn, inOrder } from './edit'
 
 /** Keeps an event inside its phrase: first moved in, then cut. */
-function fitted(event: Event, phrase: Phrase, earliest: number): Event {
+function fitted(danced: Event, phrase: Phrase, earliest: number): Event {
+  const { either, ...plain } = withoutWay(danced)
+  // What has no side is danced on none of two.
+  const event: Event = either && kindOf(plain.what).side(plain.what) ? { ...plain, either } : plain
   if (event.length === undefined)
     return { ...event, at: tick(clamp(event.at, earliest, lengthOf(phrase) - 1)) }
   const length = clamp(event.length, 1, lengthOf(phrase) - earliest)
@@ -121,6 +126,7 @@ type Options = Pick<
   | 'as'
   | 'easier'
   | 'harder'
+  | 'either'
   | 'optional'
   | 'on'
 >

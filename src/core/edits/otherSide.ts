@@ -5,6 +5,7 @@ import { mirror } from '../combination/mirror'
 import { freeName } from '../combination/names'
 import type { Pass } from '../combination/passes'
 import { stepsToEnd } from '../combination/steps'
+import { withoutWay } from '../combination/ways'
 import type { Vocabulary } from '../moves/vocabulary'
 import { type DancedStep, type Simulation, simulate } from '../simulate/simulate'
 import { tick } from '../time/time'
@@ -69,7 +70,8 @@ function passWritten(pass: Pass, simulation: Simulation): Phrase {
       .filter(({ at }) => at >= 0 || index === 0 || leads)
       .flatMap((event) =>
         eventWritten(event, timed.get(event.id), { pass, danced }, simulation.vocabulary),
-      ),
+      )
+      .map(withoutWay),
     ...(shown.facings && {
       facings: shown.facings.map(({ at, degrees }) => ({ at, degrees: 2 * facing - degrees })),
     }),

@@ -1,4 +1,12 @@
-import { ActionIcon, Button, Checkbox, SegmentedControl, Switch, TextInput } from '@mantine/core'
+import {
+  ActionIcon,
+  Button,
+  Checkbox,
+  NativeSelect,
+  SegmentedControl,
+  Switch,
+  TextInput,
+} from '@mantine/core'
 import { IconArrowLeft, IconArrowRight, IconTrash, IconX } from '@tabler/icons-react'
 import { memo, useDeferredValue, useState } from 'react'
 import { useStore } from 'zustand'
@@ -9,6 +17,7 @@ import type { EventChange } from '../../core/edits/edits'
 import { layerWord, type Vocabulary } from '../../core/moves/vocabulary'
 import { COUNT, HALF_COUNT, labelIn, type Numbering, tick } from '../../core/time/time'
 import { canBeHeld, type What } from '../../core/what/kinds'
+import { FirstWay } from '../../core/what/move'
 import { NumberField } from '../parts/NumberField'
 import type { KeyScope } from '../shortcuts/shortcut'
 import {
@@ -210,6 +219,14 @@ const phraseHere = (session: Session): Numbering => {
   return phrases.find((phrase) => phrase.id === id) ?? { counts: 8 }
 }
 
+const ROUND = [
+  { value: 'cw', label: 'clockwise' },
+  { value: 'ccw', label: 'anticlockwise' },
+  { value: 'front', label: 'by the front' },
+  { value: 'back', label: 'by the back' },
+  { value: 'side', label: 'by the side' },
+]
+
 /** Size, pace, names, forms for other levels: what most moves leave as it is, folded away. */
 function Options({
   session,
@@ -271,6 +288,19 @@ function Options({
             onClear={() => set({ rate: undefined })}
           />
         )}
+        {isMove && vocabulary.find(what.move)?.sided === 'direction' && (
+          <NativeSelect
+            size="xs"
+            label="Goes round"
+            data={ROUND}
+            value={what.by ?? what.way ?? 'cw'}
+            onChange={({ currentTarget: { value } }) => {
+              const { way: _, by: __, ...rest } = what
+              const by = FirstWay.safeParse(value).data
+              set({ what: by ? { ...rest, by } : { ...rest, way: value === 'ccw' ? 'ccw' : 'cw' } })
+            }}
+          />
+        )}
         {isMove && what.every !== undefined && (
           <Checkbox
             size="xs"
@@ -294,6 +324,16 @@ function Options({
             set({ optional: checked ? true : undefined })
           }
         />
+        {sideOf(what) && (
+          <Checkbox
+            size="xs"
+            label="either side"
+            checked={event.either === true}
+            onChange={({ currentTarget: { checked } }) =>
+              set({ either: checked ? true : undefined })
+            }
+          />
+        )}
         {kind === 'place' && (
           <Checkbox
             size="xs"
