@@ -133,7 +133,23 @@ arms in second`)
     expect(await namesOn(page, 'R:1', 'hips')).toEqual([])
     await page.getByRole('button', { name: 'As it is written' }).click()
     expect(await namesOn(page, 'R:1', 'hips')).toEqual(['twist shimmy, 5-8, hips'])
+    // What leads into B, over the end of A; and a phrase that is like B but for that.
+    await page.getByRole('button', { name: /^Phrase B,/ }).click()
+    await page.getByRole('menuitem', { name: 'Name and counts…' }).click()
+    await page.getByRole('textbox', { name: 'Counts that lead into it' }).fill('1')
+    await page.keyboard.press('Enter')
+    await page.keyboard.press('Escape')
+    await page.getByRole('dialog').waitFor({ state: 'detached' })
+    // The first count of the line is the one before count 1 now.
+    await write(page, 'R:1', 'feet', 1, 'kick R forward')
+    for (const line of ['R:0', 'R:1'])
+      expect(await namesOn(page, line, 'feet')).toContain('kick R forward, feet')
+    await page.getByRole('button', { name: /^Phrase B,/ }).click()
+    await page.getByRole('menuitem', { name: 'New phrase like it, behind it' }).click()
+    await page.getByText('like B', { exact: false }).first().waitFor()
     const written = await saved(page)
+    expect(written.phrases[1]?.events.some(({ at }) => at === -12)).toBe(true)
+    expect(written.phrases[2]?.like).toEqual({ phrase: 'B' })
     expect(written.phrases[1]?.options).toEqual([
       {
         name: 'still',

@@ -224,13 +224,20 @@ function withPickupAtEnd(passes: readonly Pass[], vocabulary: Vocabulary): reado
   )
 }
 
-/** What leads into a pass over the end of the one before it, on the ticks of the pass it leads into. */
-export function leadingInto(
-  passes: readonly Pass[],
-  { index, phrase, length: _, mirrored, at }: Pass,
-): Pick<Pass, 'events' | 'remarks'> {
-  const before = passes[index - 1]
-  if (before?.leadIn?.into.index !== index) return { events: NOTHING, remarks: NOTHING }
+type Leading = Pick<Pass, 'events' | 'remarks'>
+
+const NOTHING_LEADS: Leading = { events: NOTHING, remarks: NOTHING }
+
+/**
+ * What leads into a pass over the end of the one before it, on the ticks of the pass it leads into; the
+ * very same each time.
+ */
+export function leadingInto(passes: readonly Pass[], pass: Pass): Leading {
+  const before = passes[pass.index - 1]
+  return before?.leadIn?.into.index === pass.index ? leadOf(pass, before) : NOTHING_LEADS
+}
+
+const leadOf = remembered(({ phrase, mirrored, at }: Pass, before: Pass): Leading => {
   const ids = new Set(phrase.events.filter((event) => event.at < 0).map(({ id }) => id))
   const { remarks = NOTHING } = mirrored ? mirrorPhrase(phrase) : phrase
   return {
@@ -239,7 +246,7 @@ export function leadingInto(
       .map((event) => ({ ...event, at: tick(before.at + event.at - at) })),
     remarks: remarks.filter((remark) => remark.at < 0),
   }
-}
+})
 
 interface Led {
   readonly into: Pass

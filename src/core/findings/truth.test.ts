@@ -37,6 +37,11 @@ function found(
 const GOES_ON = /^note join[.](foot|place|facing)/
 
 const SILENT: readonly (readonly [string, string, Danced?])[] = [
+  [
+    'C17 a pickup behind the last step of a figure, and over one',
+    'feet 1 grapevine R; 5 grapevine L',
+    { tail: 'phrase B 8\nfeet <8& kick R forward; 1 step R side; 8 close L\norder A B A' },
+  ],
   ['C21 either side', 'feet 1 step R side\nhips 3 hip-lift R either'],
   [
     'C7 a partner beside',

@@ -14,6 +14,10 @@ export const figures: Rule = {
         if (!move) {
           yield { code: 'move.unknown', move: event.what.move, ...where }
         } else if (move.kind === 'steps' && event.isCut) {
+          // Behind its last step there is nothing of it to lose; and a pickup takes what it takes.
+          const isLost = move.pattern.some(({ at }) => at >= event.length)
+          const isLed = pass.leadIn?.from.get('feet') === event.at + event.length
+          if (!isLost || isLed) continue
           const left = tick(move.length - event.length)
           const danced = event.length
           yield { code: 'move.remainder', move: move.name, left, none: false, danced, ...where }
