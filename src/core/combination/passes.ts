@@ -57,12 +57,18 @@ type Early = Pick<Phrase, 'events' | 'remarks' | 'pickup'>
 export const ownPickup = (phrase: Early): Tick =>
   tick(Math.max(neededPickup(phrase), (phrase.pickup ?? 0) * TICKS_PER_COUNT))
 
-/** How many ticks before its count 1 a phrase has something written, in whole counts. */
-export function neededPickup({ events, remarks = NOTHING }: Early): Tick {
+const neededBy = new WeakMap<Early, Tick>()
+
+/** How many ticks before its count 1 a phrase has something written, in whole counts; worked out once. */
+export function neededPickup(phrase: Early): Tick {
+  const known = neededBy.get(phrase)
+  if (known !== undefined) return known
   let earliest = 0
-  for (const { at } of events) if (at < earliest) earliest = at
-  for (const { at } of remarks) if (at < earliest) earliest = at
-  return tick(Math.ceil(0 - earliest / TICKS_PER_COUNT) * TICKS_PER_COUNT)
+  for (const { at } of phrase.events) if (at < earliest) earliest = at
+  for (const { at } of phrase.remarks ?? NOTHING) if (at < earliest) earliest = at
+  const needed = tick(Math.ceil(0 - earliest / TICKS_PER_COUNT) * TICKS_PER_COUNT)
+  neededBy.set(phrase, needed)
+  return needed
 }
 
 const firstPhrase = ({ order, phrases }: Pick<Written, 'order' | 'phrases'>): Phrase | undefined =>
@@ -95,8 +101,9 @@ export const isRoundPickup = (combination: Written): boolean =>
 /** Ticks of a layer that a pickup takes at the end of every round; 0 where it has nothing there. */
 export function roundPickup(combination: Written, layer: Layer): Tick {
   const first = isRoundPickup(combination) ? firstPhrase(combination) : undefined
+  if (!first) return tick(0)
   let earliest = 0
-  for (const event of first?.events ?? NOTHING)
+  for (const event of first.events)
     if (event.layer === layer && event.at < earliest) earliest = event.at
   return tick(0 - earliest)
 }

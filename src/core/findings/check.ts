@@ -114,6 +114,7 @@ function withoutFree(
   all: readonly Finding[],
   { written, vocabulary, house }: Danced,
 ): readonly Finding[] {
+  if (!all.some(({ code }) => OF_SIDE.has(code))) return all
   const either = new Set(
     written.phrases.flatMap(({ events }) => events.filter((one) => one.either).map(({ id }) => id)),
   )

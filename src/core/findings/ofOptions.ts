@@ -24,6 +24,7 @@ export function findingsOfOptions(
   plain: Looked,
   look: (tried: Combination) => Looked,
 ): readonly Finding[] {
+  if (!combination.phrases.some(({ options }) => options)) return []
   const places = passPlaces(combination)
   const isDanced = ({ id }: Phrase) => places.some(({ phrase }) => phrase.id === id)
   const known = new Set(plain.findings.map(keyOf))
