@@ -21,8 +21,9 @@ export interface PhraseDraft {
   title: string
   counts: number | undefined
   readonly placed: Placed[]
-  /** Lines that are written as the sheet has them. */
+  /** Lines that are written as the sheet has them, and the tick the last of them is over. */
   readonly verbatim: string[]
+  reach: number
   /** The tick at which what has no counts goes on. */
   next: number
   /** Counts it was last written for. */
@@ -35,6 +36,7 @@ export const newPhrase = (name: string, title = '', counts?: number): PhraseDraf
   counts,
   placed: [],
   verbatim: [],
+  reach: 0,
   next: 0,
   last: { at: [0], end: undefined },
 })
@@ -46,12 +48,12 @@ const MOST_COUNTS = 16
 const endOf = ({ at, length }: Placed): number => at + (length ?? slotAt(tick(at)))
 
 /** How many counts a phrase has: as the page says, else as many as are danced, in fours and eights. */
-function countsOf({ counts, placed }: PhraseDraft): number {
+function countsOf({ counts, placed, reach }: PhraseDraft): number {
   const used = Math.ceil(
-    Math.max(1, ...placed.filter(({ isEarly }) => !isEarly).map(endOf)) / TICKS_PER_COUNT,
+    Math.max(1, reach, ...placed.filter(({ isEarly }) => !isEarly).map(endOf)) / TICKS_PER_COUNT,
   )
   if (counts !== undefined && counts >= used) return counts
-  if (used <= 4 && placed.length > 0) return 4
+  if (used <= 4 && (placed.length > 0 || reach > 0)) return 4
   return Math.ceil(used / EIGHT) * EIGHT
 }
 

@@ -83,8 +83,6 @@ const SAME: ReadonlyMap<string, string> = new Map(
     dig: 'touch',
     march: 'step',
     tread: 'step',
-    hop: 'hop',
-    weight: 'step',
   }),
 )
 

@@ -48,6 +48,13 @@ describe('a page from a notebook', () => {
     expect(rows.columns?.map(({ role }) => role)).toEqual(['count', 'feet', 'say'])
   })
 
+  it('makes a phrase as long as a line of a sheet reaches', () => {
+    const { combination } = readPage('Lane\n\nA\nfeet 1 step R side; 12 close L\n', vocabulary)
+    expect(combination.phrases.map(({ counts, unread }) => [counts, unread])).toEqual([
+      [16, undefined],
+    ])
+  })
+
   it.each([
     ['1-4 walk', [0], 48, 'walk'],
     ['1–4: walk', [0], 48, 'walk'],

@@ -6,7 +6,7 @@ import { FAMILIES } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
 import { isHeaderWord, PHRASE_WORDS, type PhraseWord } from '../sheet/lines'
 import { readSheet } from '../sheet/readSheet'
-import { slotAt, TICKS_PER_COUNT, tick } from '../time/time'
+import { slotAt, TICKS_PER_COUNT, type Tick, tick } from '../time/time'
 import { type CountsRead, countsAt, piecesOf } from './counts'
 import { newPhrase, type PhraseDraft, type Placed, sheetLines } from './drafts'
 import {
@@ -249,8 +249,14 @@ class Reading {
     const phrase = this.#phrases.at(-1)
     const isFine = (sheet: string) => readSheet(sheet, this.#vocabulary).messages.length === 0
     if (PHRASE_WORDS.includes(first as PhraseWord) && phrase && !SEVERAL_WORDS.test(line)) {
-      if (!isFine(`sway 2\nphrase A ${phrase.counts ?? 16}\n  ${line}`)) return undefined
+      const sheet = `sway 2\nphrase A ${phrase.counts ?? 16}\n  ${line}`
+      if (!isFine(sheet)) return undefined
+      const [read] = readSheet(sheet, this.#vocabulary).combination.phrases
       phrase.verbatim.push(line)
+      phrase.reach = Math.max(
+        phrase.reach,
+        ...(read ? [...read.events, ...(read.remarks ?? [])] : []).map(reachOf),
+      )
       this.#said.push(line)
       return 'danced'
     }
@@ -603,6 +609,14 @@ const countsFirst = (text: string): string =>
 
 const timesIn = (line: string): number =>
   /\btwice\b/i.test(line) ? 2 : Number(/[x×]\s*(\d)/i.exec(line)?.[1] ?? 1)
+
+const reachOf = ({
+  at,
+  length,
+}: {
+  readonly at: Tick
+  readonly length?: Tick | undefined
+}): number => at + (length ?? slotAt(at))
 
 /** Names that mean several things are not the sheet's to decide. */
 const SEVERAL_WORDS =
