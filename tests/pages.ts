@@ -12,7 +12,7 @@ export interface NotebookPage {
 
 const FOLDER = join(import.meta.dirname, 'notebook')
 
-/** Pages in different hands, invented; three with mistakes, three tables, two all in words. */
+/** Pages in different hands, invented; three with mistakes, four tables, two all in words. */
 export const NOTEBOOK: readonly NotebookPage[] = readdirSync(FOLDER)
   .sort()
   .map((name) => {

@@ -53,7 +53,7 @@ function countsOf({ counts, placed, reach }: PhraseDraft): number {
     Math.max(1, reach, ...placed.filter(({ isEarly }) => !isEarly).map(endOf)) / TICKS_PER_COUNT,
   )
   if (counts !== undefined && counts >= used) return counts
-  if (used <= 4 && (placed.length > 0 || reach > 0)) return 4
+  if (used <= 4 && (placed.some(({ line }) => line !== 'note') || reach > 0)) return 4
   return Math.ceil(used / EIGHT) * EIGHT
 }
 

@@ -109,10 +109,43 @@ export function headingIn(line: string): Heading | undefined {
   return undefined
 }
 
+/** Whether a line is no more than a part of a song: `Intro`, `Verse 2:`. */
+export const isSongPart = (line: string): boolean =>
+  new RegExp(`^(?:${PARTS})(?:\\s+\\d)?\\s*[:.]?$`, 'i').test(line.trim())
+
+/** A heading with what is danced behind it on its line: `[A] 1-4 …`, `8 count 2: …`, `V1: …`. */
+export function openedIn(
+  line: string,
+): { readonly heading: Heading; readonly rest: string } | undefined {
+  const [, bracket, behind = ''] = /^\[([^\]\d][^\]]*)\]\s*(.*)$/.exec(line) ?? []
+  if (bracket !== undefined) {
+    const [counts = '', number] = /^(\d{1,2})\s*(?:counts?|cts?)\b[\s:–-]*/i.exec(behind) ?? []
+    const isLetter = /^[A-Za-z]$/.test(bracket)
+    return {
+      heading: {
+        name: isLetter ? bracket.toUpperCase() : undefined,
+        title: isLetter ? '' : bracket,
+        counts: Number(number) || undefined,
+        times: 1,
+      },
+      rest: behind.slice(counts.length),
+    }
+  }
+  const [, eight, rest = ''] =
+    /^((?:8|eight)[- ]?counts?\s*#?\s*\d{1,2})\s*:\s*(.*)$/i.exec(line) ?? []
+  const [, short] = /^([A-Za-z]{1,3}\s?\d{1,2})\s*:\s*$/.exec(line) ?? []
+  const title = eight ?? short
+  return title === undefined
+    ? undefined
+    : { heading: { name: undefined, title, counts: undefined, times: 1 }, rest }
+}
+
 /** A phrase danced again, `repeat on the left`, `A again`, `other side`: which, and whether from the other side. */
 export interface Again {
   readonly name: string | undefined
   readonly mirrored: boolean
+  /** How often more. */
+  readonly times?: number
 }
 
 export function againIn(line: string): Again | undefined {
@@ -122,14 +155,21 @@ export function againIn(line: string): Again | undefined {
       text,
     )
   const [, named] =
-    /^(?:repeat|again|rpt|then)\s+([A-Z])\b/.exec(text) ?? /^([A-Z])\s+again\b/i.exec(text) ?? []
+    /^(?:[Rr]epeat|[Aa]gain|[Rr]pt|[Tt]hen)\s+([A-Z])\b/.exec(text) ??
+    /^([A-Z])\s+again\b/i.exec(text) ??
+    []
   if (
     /^(?:repeat|rpt\.?|again|same again|do it again|all again|and again|[A-Z] again)\b/i.test(
       text,
     ) &&
     text.length < 48
   )
-    return { name: named?.toUpperCase(), mirrored: isOther }
+    return {
+      name: named?.toUpperCase(),
+      mirrored: isOther,
+      // “Repeat 4 times” is four in all.
+      times: Math.max(1, Number(/\b(\d)\s*(?:times|x)\b/i.exec(text)?.[1] ?? 2) - 1),
+    }
   if (
     /^(?:same\s+)?(?:on\s+(?:the\s+)?)?(?:other|opposite|left)\s+side\b/i.test(text) &&
     text.length < 40

@@ -58,6 +58,8 @@ const SAME: ReadonlyMap<string, string> = new Map(
     out: 'side',
     together: 'together',
     tog: 'together',
+    next: 'together',
+    beside: 'together',
     inplace: 'in-place',
     place: 'in-place',
     spot: 'in-place',
@@ -159,6 +161,11 @@ export function meantBy(typed: string, place: MeaningPlace): Meant | undefined {
   }
   const named = namedIn(words, layers, place)
   if (named && !named.isUnsure) return named
+  // On the hips line a drop is a hip drop.
+  const own =
+    place.layer && LAYER_WORDS[place.layer].map((word) => namedIn([word, ...words], layers, place))
+  const meant = own?.find((one) => one && !one.isUnsure)
+  if (meant) return meant
   const step = stepIn(words, layers, place)
   if (step && !step.isUnsure) return step
   const near = corrected(words, place) ?? spelled(words, layers, place)
@@ -324,7 +331,7 @@ function namedIn(
               ? way
               : undefined
         const meaning = read([move.id, told].filter(Boolean).join(' '), layer, place)
-        const left = names.filter((word) => !LAYER_WORDS.has(word)).length
+        const left = names.filter((word) => !saysLayer(word, layer)).length
         if (meaning && (!best || size > best.taken || (size === best.taken && left < best.left)))
           best = { meaning, left, taken: size }
       }
@@ -333,9 +340,17 @@ function namedIn(
   return { meanings: [best.meaning], isUnsure: best.left > 0 }
 }
 
-const LAYER_WORDS: ReadonlySet<string> = new Set(
-  'hip chest rib torso shoulder arm hand head foot feet body side accent movement move'.split(' '),
-)
+/** Words that only say which layer moves, or nothing. */
+const LAYER_WORDS: Readonly<Record<Layer, readonly string[]>> = {
+  feet: ['foot', 'feet'],
+  legs: ['leg', 'knee'],
+  hips: ['hip', 'pelvis'],
+  torso: ['chest', 'rib', 'torso', 'body', 'shoulder'],
+  arms: ['arm', 'hand'],
+  head: ['head'],
+}
+const saysLayer = (word: string, layer: Layer): boolean =>
+  LAYER_WORDS[layer].includes(word) || ['side', 'accent', 'movement', 'move'].includes(word)
 
 /** A single step of the feet, in whatever order its words stand. */
 function stepIn(
@@ -353,6 +368,12 @@ function stepIn(
   const isBare =
     same.some(isSide) &&
     same.every((word) => isSide(word) || DIRECTIONS.has(word) || FILLERS.has(word))
+  // “R heel” is a touch of the heel.
+  const isHeel = words.length <= 3 && same.some((word) => word === 'heel') && same.some(isSide)
+  if (isHeel) {
+    const meaning = read(`touch ${same.find(isSide)} forward heel`, 'feet', place)
+    if (meaning) return { meanings: [meaning], isUnsure: false }
+  }
   const step = isWalk || isBare ? 'step' : same.find((word) => STEPS.has(word))
   if (!step) return undefined
   const side = same.find(isSide)

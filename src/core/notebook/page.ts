@@ -15,13 +15,25 @@ import {
   type Heading,
   headerIn,
   headingIn,
+  isSongPart,
   type LineKind,
   layerBefore,
+  openedIn,
   orderIn,
   withoutBullet,
 } from './lines'
 import { type Meaning, type Meant, meantBy } from './meaning'
 import { type Role, type TableRow, tableIn } from './table'
+import {
+  countsFirst,
+  SEVERAL_WORDS,
+  SIDE,
+  SPLIT,
+  sidesApart,
+  timesIn,
+  titleOf,
+  withoutLength,
+} from './wording'
 
 /** Something of a line that is danced: what it may mean, and what is taken. */
 export interface Piece {
@@ -129,12 +141,20 @@ class Reading {
   #lead: Side = 'R'
   /** Notes before anything is danced. */
   readonly #early: string[] = []
+  /** Names the page gives its own phrases: what has none does not take them. */
+  readonly #lettered: ReadonlySet<string | undefined>
   #pieces: Piece[] = []
   #said: string[] = []
   constructor(page: string, vocabulary: Vocabulary, wish: PageWish) {
     this.#page = page
     this.#vocabulary = vocabulary
     this.#wish = wish
+    this.#lettered = new Set(
+      page.split('\n').map((line) => {
+        const bare = withoutBullet(line)
+        return (openedIn(bare)?.heading ?? headingIn(bare))?.name
+      }),
+    )
   }
 
   read(): Page {
@@ -190,6 +210,17 @@ class Reading {
     const again = this.#againNamed(line) ?? againIn(line)
     if (again && this.#phrases.length > 0 && (wanted === undefined || wanted === 'order'))
       return this.#again(again)
+    const opened = wanted === undefined ? openedIn(line) : undefined
+    if (opened) {
+      const begun = this.#begin(opened.heading)
+      if (opened.rest === '') return begun
+      if (!this.#isDanced(opened.rest)) {
+        this.#note(opened.rest)
+        return begun
+      }
+      this.#danced(opened.rest)
+      return 'danced'
+    }
     const heading = this.#heading(line, behind)
     if (wanted === 'phrase' || (wanted === undefined && heading))
       return this.#begin(heading ?? { name: undefined, title: line, counts: undefined, times: 1 })
@@ -202,10 +233,19 @@ class Reading {
       // What stands before it is what it is called: Lamp and Shadow, 88 bpm.
       const isNamed = this.#title === undefined && headerIn(titleOf(line), FAMILIES) === undefined
       if (header && !hasCounts && isNamed && !/^\w+\s*[:=]/.test(line)) return this.#setTitle(line)
+      // A title may say for whom it is.
+      const isTitle =
+        this.#title === undefined &&
+        this.#lines.length === 0 &&
+        header?.length === 1 &&
+        header[0]?.startsWith('level') &&
+        !/[:=]/.test(line)
+      if (header && isTitle) this.#title = line
       if (header && !hasCounts) return this.#setHeader(header, line)
     }
     if (wanted !== 'danced' && !this.#isDanced(line)) {
-      if (this.#title === undefined && this.#phrases.length === 0) return this.#setTitle(line)
+      if (this.#title === undefined && this.#phrases.length === 0)
+        return this.#setTitle(line.replace(/:$/, ''))
       return this.#note(line)
     }
     this.#danced(line)
@@ -214,8 +254,18 @@ class Reading {
 
   /** What begins a phrase: a heading, or a few words over a line with counts. */
   #heading(line: string, behind: readonly string[]): Heading | undefined {
+    const isFirst = this.#title === undefined && this.#phrases.length === 0
     const found = headingIn(line)
     const place = { layer: undefined, lead: this.#lead, vocabulary: this.#vocabulary }
+    // The first line of a page is what it is called, unless it says how many counts.
+    if (
+      isFirst &&
+      found &&
+      found.name === undefined &&
+      found.counts === undefined &&
+      !isSongPart(line)
+    )
+      return undefined
     const isMove = () => meantBy(withoutLength(line).text, place)?.isUnsure === false
     if (found)
       return found.name === undefined && !line.endsWith(':') && isMove() ? undefined : found
@@ -223,11 +273,10 @@ class Reading {
     const bare = line.replace(/\s*(?:[x×]\s*\d|\btwice)\s*$/i, '')
     const isShort = bare.split(' ').length <= 4 && !/\d/.test(bare) && !/[.,;]/.test(bare)
     const isOver = countsAt(withoutBullet(next)) !== undefined && countsAt(line) === undefined
-    const isTitle = this.#title === undefined && this.#phrases.length === 0
     if (
       !isShort ||
       !isOver ||
-      isTitle ||
+      isFirst ||
       isMove() ||
       headerIn(line, FAMILIES) ||
       layerBefore(line).layer
@@ -310,7 +359,7 @@ class Reading {
       for (let i = 0; ; i++) {
         const letter =
           String.fromCharCode(65 + (i % 26)) + (i < 26 ? '' : String(Math.floor(i / 26)))
-        if (!taken.has(letter)) return letter
+        if (!taken.has(letter) && !this.#lettered.has(letter)) return letter
       }
     }
     const own = name !== undefined && !taken.has(name) ? name : free()
@@ -340,11 +389,13 @@ class Reading {
     return found && { name: found.name, mirrored: /\b(?:left|other)\b/i.test(line) }
   }
 
-  #again({ name, mirrored }: Again): LineKind {
+  #again({ name, mirrored, times = 1 }: Again): LineKind {
     const all = name === undefined ? this.#order.map((one) => one.name) : [name]
     const last = [...new Set(all)]
     // A line of its own behind several phrases means all of them.
-    for (const one of name === undefined ? last : all) this.#order.push({ name: one, mirrored })
+    const again = name === undefined ? last : all
+    for (let i = 0; i < times; i++)
+      for (const one of again) this.#order.push({ name: one, mirrored })
     this.#said.push(
       `order … ${(name === undefined ? last : all).map((one) => `${one}${mirrored ? '~' : ''}`).join(' ')}`,
     )
@@ -354,7 +405,7 @@ class Reading {
   /** A line that says nothing that is danced stays as a note on the count before it. */
   #note(line: string): LineKind {
     const phrase = this.#phrases.at(-1)
-    if (!phrase || phrase.placed.length === 0) this.#early.push(line)
+    if (!phrase) this.#early.push(line)
     else this.#place(phrase, { line: 'note', at: phrase.last.at[0] ?? 0, text: quoted(line) })
     this.#said.push(`note ${quoted(line)}`)
     return 'note'
@@ -457,7 +508,12 @@ class Reading {
     const bare = typed
       .replace(/\(([^)]*)\)/g, (_, inside: string) => {
         if (/^\s*(?:optional|opt\.?|if you like)\s*$/i.test(inside)) optional = true
-        else if (/^\s*(?:big|large|wide|small|tiny|little)\s*$/i.test(inside)) return ` ${inside} `
+        else if (
+          /^\s*(?:big|large|wide|small|tiny|little|cw|ccw|clockwise|anticlockwise)\s*$/i.test(
+            inside,
+          )
+        )
+          return ` ${inside} `
         else notes.push(inside.trim())
         return ' '
       })
@@ -465,6 +521,7 @@ class Reading {
         cues.push(inside.trim())
         return ' '
       })
+      .replace(/^[\s,;]+/, '')
       .trim()
     const { text, ticks, times } = withoutLength(bare)
     const before = phrase.last
@@ -475,6 +532,15 @@ class Reading {
     const actions = this.#actions(text.slice(isBeside.length), layer, counts)
     const own = timesOf(actions, counts, ticks, times, this.#vocabulary)
     const isPlace = actions.every(({ meaning }) => isHeld(meaning, this.#vocabulary))
+    if (counts && layer === undefined && this.#beginsAnew(phrase, counts, actions)) {
+      this.#pieces.splice(this.#pieces.length - actions.length)
+      const said = this.#said
+      this.#said = []
+      this.#begin({ name: undefined, title: '', counts: undefined, times: 1 })
+      this.#said = said
+      this.#pieceAt(this.#phrase(), typed, counts, layer, isFirst)
+      return
+    }
     const when =
       counts ??
       whenGoesOn(phrase, own, {
@@ -518,6 +584,20 @@ class Reading {
     if (isBeside === '') phrase.next = Math.max(end, counts ? end : phrase.next)
   }
 
+  /** Whether counts begin at 1 again on a layer that has been danced for some: then it is the next phrase. */
+  #beginsAnew(
+    phrase: PhraseDraft,
+    { at, isLead }: CountsRead,
+    actions: readonly Action[],
+  ): boolean {
+    const on = actions[0]?.meaning?.layer
+    const own = phrase.placed.filter(({ line, isEarly }) => line === on && !isEarly)
+    const isOver = own.some(
+      (one) => one.at >= 3 * TICKS_PER_COUNT || (one.length ?? 0) >= 4 * TICKS_PER_COUNT,
+    )
+    return !isLead && at[0] === 0 && isOver && own.some((one) => one.at === 0)
+  }
+
   /** Whether the page writes counts at all. */
   #isCounted(): boolean {
     return /^\s*(?:[-*•–]\s*)?(?:[a-z]+\s*:?\s*)?\d{1,2}\s*(?:[-–:).&,]|\s\d)/im.test(this.#page)
@@ -540,23 +620,34 @@ class Reading {
     const whole = meantBy(text, place)
     const parts = this.#actionTexts(text)
     const isEach = parts.every(
-      (part) => SIDE.test(part) || meantBy(part, place)?.isUnsure === false,
+      (part) =>
+        SIDE.test(part) || SAME_AGAIN.test(part) || meantBy(part, place)?.isUnsure === false,
     )
     const isWhole =
       parts.length < 2 || whole?.isExact === true || (whole?.isUnsure === false && !isEach)
-    const texts = isWhole ? sidesApart(text, counts) : parts
+    const texts = isWhole
+      ? sidesApart(text, counts)
+      : parts.flatMap((part) => (SIDE.test(part) ? [part] : sidesApart(part, undefined)))
     let before: Meant | undefined
     let typedBefore = ''
     return texts.filter(Boolean).map((typed): Action => {
       // `hip drop R, L`: the same again on the other side.
-      const isSide = SIDE.test(typed)
+      const same = SAME_AGAIN.exec(typed)?.[1]
+      const sided = same ?? typed
+      // On one count there is no room for the same again: it means more than this move.
+      const hasRoom = counts?.at.length !== 1 || counts.end !== undefined
+      const isSide = SIDE.test(sided) && (same === undefined || hasRoom)
       const again =
         isSide && before ? typedBefore.replace(/\b(?:right|left|r|l)\b/i, '').trim() : ''
       const meant =
-        isWhole && texts.length === 1 ? whole : meantBy(again ? `${again} ${typed}` : typed, place)
+        same !== undefined && !isSide
+          ? undefined
+          : isWhole && texts.length === 1
+            ? whole
+            : meantBy(again ? `${again} ${sided}` : typed, place)
       if (meant) {
         before = meant
-        typedBefore = again ? `${again} ${typed}` : typed
+        typedBefore = again ? `${again} ${sided}` : typed
       }
       const id = `${this.#lines.length + 1}.${this.#pieces.length}`
       const meanings = meant?.meanings ?? []
@@ -598,17 +689,9 @@ class Reading {
   }
 }
 
-/** `body roll on 7` with its count in front. */
-const countsFirst = (text: string): string =>
-  countsAt(text)
-    ? text
-    : text.replace(
-        /^(.+?)\s+(?:on|at)\s+(?:counts?\s+)?(\d{1,2}(?:\s*(?:&|[-–]\s*\d{1,2}))?)$/i,
-        '$2 $1',
-      )
-
-const timesIn = (line: string): number =>
-  /\btwice\b/i.test(line) ? 2 : Number(/[x×]\s*(\d)/i.exec(line)?.[1] ?? 1)
+/** `same to L`: what was danced before, on that side. */
+const SAME_AGAIN =
+  /^(?:the\s+)?(?:same|again|repeat|other)(?:\s+(?:thing|to|on|the|side))*\s+(r|l|right|left)$/i
 
 const reachOf = ({
   at,
@@ -618,68 +701,12 @@ const reachOf = ({
   readonly length?: Tick | undefined
 }): number => at + (length ?? slotAt(at))
 
-/** Names that mean several things are not the sheet's to decide. */
-const SEVERAL_WORDS =
-  /\b(?:hip circle|shimmy|figure[- ](?:8|eight)|body (?:wave|roll)|hip roll)\b(?!-)/i
-
-/** What parts one thing that is danced from the next. */
-const SPLIT = /\s*(?:[,;/]|\s\+\s|\s&\s|\bthen\b|\bwith\b|\bw\/|\bwhile\b|\band\b|→|->)\s*/i
-
-/** How long something is danced, and how often, as its words say; and the words without that. */
-function withoutLength(text: string): {
-  readonly text: string
-  readonly ticks: number | undefined
-  readonly times: number | undefined
-} {
-  let ticks: number | undefined
-  let times: number | undefined
-  const bare = text
-    .replace(
-      /\b(?:for|over)\s+(\d{1,2}|four|eight|two|six)\b(?:\s*(?:counts?|cts?|beats?))?/i,
-      (_, n: string) => {
-        ticks = (NUMBERS[n.toLowerCase()] ?? Number(n)) * TICKS_PER_COUNT
-        return ' '
-      },
-    )
-    .replace(/\(?\b(\d{1,2})\s*(?:counts?|cts?)\b\)?/i, (_, n: string) => {
-      ticks ??= Number(n) * TICKS_PER_COUNT
-      return ' '
-    })
-    .replace(
-      /\s*[x×]\s*(\d{1,2})\b|\b(\d{1,2})\s*(?:x|×|times)(?=\s|$)|\b(twice)\b/i,
-      (_, a?: string, b?: string) => {
-        times = Number(a ?? b ?? 2)
-        return ' '
-      },
-    )
-  return { text: bare.replace(/\s+/g, ' ').trim(), ticks, times }
-}
-
-const SIDE = /^(?:r|l|right|left)$/i
-
-/** `hip bump R L R` on three counts: each side for itself. */
-function sidesApart(text: string, counts: CountsRead | undefined): readonly string[] {
-  const sides = text.match(/\b(?:right|left|R|L)\b/g) ?? []
-  if (sides.length < 2 || (counts?.at.length !== sides.length && counts?.end === undefined))
-    return [text]
-  const bare = text
-    .replace(/\b(?:right|left|R|L)\b/g, ' ')
-    .replace(/\s+/g, ' ')
-    .trim()
-  return sides.map((side) => `${bare} ${side}`)
-}
-
-/** What a title line is called, without what stands behind it. */
-const titleOf = (line: string): string => line.split(/\s*[,;(–—]\s*|\s+-\s+|\.\s+/)[0] ?? ''
-
 /** Whether something is a place that is taken, and stays. */
 function isHeld(meaning: Meaning | undefined, vocabulary: Vocabulary): boolean {
   const what = meaning?.event.what
   if (!what) return true
   return what.kind === 'move' ? vocabulary.find(what.move)?.kind === 'place' : what.kind !== 'foot'
 }
-
-const NUMBERS: Readonly<Record<string, number>> = { two: 2, four: 4, six: 6, eight: 8 }
 
 const lengthOf = ({ meaning }: Action, vocabulary: Vocabulary): number => {
   const what = meaning?.event.what
