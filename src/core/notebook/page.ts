@@ -6,7 +6,7 @@ import { FAMILIES } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
 import { isHeaderWord, PHRASE_WORDS, type PhraseWord } from '../sheet/lines'
 import { readSheet } from '../sheet/readSheet'
-import { slotAt, TICKS_PER_COUNT, type Tick, tick } from '../time/time'
+import { labelOfSpan, labelOfTick, slotAt, TICKS_PER_COUNT, type Tick, tick } from '../time/time'
 import { type CountsRead, countsAt, piecesOf } from './counts'
 import { newPhrase, type PhraseDraft, type Placed, sheetLines } from './drafts'
 import {
@@ -22,9 +22,12 @@ import {
   orderIn,
   withoutBullet,
 } from './lines'
-import { type Meaning, type Meant, meantBy } from './meaning'
+import { meantBy } from './meaning'
+import type { Meaning, Meant } from './meant'
 import { type Role, type TableRow, tableIn } from './table'
+import { isHeld, spread, timesOf, whenGoesOn } from './timing'
 import {
+  asidesIn,
   countsFirst,
   SEVERAL_WORDS,
   SIDE,
@@ -502,27 +505,7 @@ class Reading {
     layer: Layer | undefined,
     isFirst: boolean,
   ): void {
-    const notes: string[] = []
-    const cues: string[] = []
-    let optional = false
-    const bare = typed
-      .replace(/\(([^)]*)\)/g, (_, inside: string) => {
-        if (/^\s*(?:optional|opt\.?|if you like)\s*$/i.test(inside)) optional = true
-        else if (
-          /^\s*(?:big|large|wide|small|tiny|little|cw|ccw|clockwise|anticlockwise)\s*$/i.test(
-            inside,
-          )
-        )
-          return ` ${inside} `
-        else notes.push(inside.trim())
-        return ' '
-      })
-      .replace(/["“”]([^"“”]+)["“”]/g, (_, inside: string) => {
-        cues.push(inside.trim())
-        return ' '
-      })
-      .replace(/^[\s,;]+/, '')
-      .trim()
+    const { bare, notes, cues, optional } = asidesIn(typed)
     const { text, ticks, times } = withoutLength(bare)
     const before = phrase.last
     const isBeside =
@@ -701,106 +684,5 @@ const reachOf = ({
   readonly length?: Tick | undefined
 }): number => at + (length ?? slotAt(at))
 
-/** Whether something is a place that is taken, and stays. */
-function isHeld(meaning: Meaning | undefined, vocabulary: Vocabulary): boolean {
-  const what = meaning?.event.what
-  if (!what) return true
-  return what.kind === 'move' ? vocabulary.find(what.move)?.kind === 'place' : what.kind !== 'foot'
-}
-
-const lengthOf = ({ meaning }: Action, vocabulary: Vocabulary): number => {
-  const what = meaning?.event.what
-  return what?.kind === 'move'
-    ? (vocabulary.find(what.move)?.length ?? TICKS_PER_COUNT)
-    : TICKS_PER_COUNT
-}
-
-/** How long some actions take without counts: as they say, or as long as they are. */
-function timesOf(
-  actions: readonly Action[],
-  counts: CountsRead | undefined,
-  ticks: number | undefined,
-  times: number | undefined,
-  vocabulary: Vocabulary,
-): number {
-  if (counts) return 0
-  const [first] = actions
-  const own = first ? lengthOf(first, vocabulary) : TICKS_PER_COUNT
-  return ticks ?? Math.max(TICKS_PER_COUNT, own * (times ?? 1) * Math.max(1, sameLayer(actions)))
-}
-
-const sameLayer = (actions: readonly Action[]): number =>
-  actions.filter(({ meaning }) => meaning?.layer === actions[0]?.meaning?.layer).length
-
-interface Around {
-  readonly isBeside: boolean
-  /** The page writes counts. */
-  readonly isCounted: boolean
-  readonly isPlace: boolean
-}
-
-/** Where something without counts is danced: beside what is before it, or behind it. */
-function whenGoesOn(
-  phrase: PhraseDraft,
-  ticks: number,
-  { isBeside, isCounted, isPlace }: Around,
-): CountsRead {
-  if (isBeside) return { ...phrase.last, isLead: false, rest: '' }
-  // Under counts that are written it is meant for all of them: a place from the first one on.
-  if (isCounted && phrase.placed.length > 0)
-    return {
-      at: [0],
-      end: isPlace ? undefined : Math.max(phrase.next, (phrase.counts ?? 0) * TICKS_PER_COUNT),
-      isLead: false,
-      rest: '',
-    }
-  return { at: [phrase.next], end: phrase.next + ticks, isLead: false, rest: '' }
-}
-
-interface Spread {
-  readonly action: Action
-  readonly at: number
-  readonly length: number | undefined
-}
-
-/** Gives the actions of one layer their time: one for each count that is said, or even parts of a range. */
-function spread(
-  actions: readonly Action[],
-  { at, end }: Pick<CountsRead, 'at' | 'end'>,
-  vocabulary: Vocabulary,
-): readonly Spread[] {
-  const [from = 0] = at
-  const [only] = actions
-  if (end !== undefined) {
-    const each = (end - from) / actions.length
-    if (actions.length > 1 && Number.isInteger(each))
-      return actions.map((action, i) => ({
-        action,
-        at: from + i * each,
-        length: each === slotAt(tick(from + i * each)) ? undefined : each,
-      }))
-    return actions.map((action) => ({ action, at: from, length: end - from }))
-  }
-  if (actions.length === 1 && only) {
-    const what = only.meaning?.event.what
-    const kind = what?.kind === 'move' ? vocabulary.find(what.move)?.kind : undefined
-    const last = at.at(-1) ?? from
-    // A figure or a way goes through all of the counts; what strikes, steps or stands does so on each.
-    if (at.length > 1 && (kind === 'steps' || kind === 'path' || kind === 'texture'))
-      return [{ action: only, at: from, length: last + slotAt(tick(last)) - from }]
-    return at.map((one) => ({ action: only, at: one, length: undefined }))
-  }
-  return actions.map((action, i) => ({
-    action,
-    at: at[Math.min(i, at.length - 1)] ?? from,
-    length: undefined,
-  }))
-}
-
-const whenWords = ({ at, length }: Placed): string => {
-  const count = (ticks: number) => {
-    const part = ticks % TICKS_PER_COUNT
-    return `${Math.floor(ticks / TICKS_PER_COUNT) + 1}${part === 6 ? '&' : part === 3 ? 'e' : part === 9 ? 'a' : ''}`
-  }
-  return length === undefined ? count(at) : `${count(at)}-${count(at + length - 1)}`
-}
+const whenWords = ({ at, length }: Placed): string =>
+  length === undefined ? labelOfTick(tick(at)) : labelOfSpan({ at: tick(at), length: tick(length) })

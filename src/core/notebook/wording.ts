@@ -117,3 +117,32 @@ export const timesIn = (line: string): number =>
   /\btwice\b/i.test(line)
     ? 2
     : Number(/[x×]\s*(\d)|\b(\d)\s*times\b/i.exec(line)?.slice(1).find(Boolean) ?? 1)
+
+/** What stands aside of what is danced: notes in brackets, words to say in quotes, whether it may be left out. */
+export function asidesIn(typed: string): {
+  readonly bare: string
+  readonly notes: readonly string[]
+  readonly cues: readonly string[]
+  readonly optional: boolean
+} {
+  const notes: string[] = []
+  const cues: string[] = []
+  let isOptional = false
+  const bare = typed
+    .replace(/\(([^)]*)\)/g, (_, inside: string) => {
+      if (/^\s*(?:optional|opt\.?|if you like)\s*$/i.test(inside)) isOptional = true
+      else if (
+        /^\s*(?:big|large|wide|small|tiny|little|cw|ccw|clockwise|anticlockwise)\s*$/i.test(inside)
+      )
+        return ` ${inside} `
+      else notes.push(inside.trim())
+      return ' '
+    })
+    .replace(/["“”]([^"“”]+)["“”]/g, (_, inside: string) => {
+      cues.push(inside.trim())
+      return ' '
+    })
+    .replace(/^[\s,;]+/, '')
+    .trim()
+  return { bare, notes, cues, optional: isOptional }
+}
