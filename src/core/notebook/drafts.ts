@@ -1,6 +1,7 @@
 import type { Layer } from '../body/layers'
 import { quoted } from '../entry/tokens'
 import { fullLabelOfSpan, labelIn, labelOfTick, slotAt, TICKS_PER_COUNT, tick } from '../time/time'
+import type { Again } from './lines'
 
 /** Something of a page that has its place: what is danced on a layer, said, or noted. */
 export interface Placed {
@@ -58,7 +59,7 @@ function countsOf({ counts, placed, reach }: PhraseDraft): number {
 }
 
 /** A phrase as the lines of a sheet; one that goes on over more than sixteen counts is several. */
-export function sheetLines(
+function sheetLines(
   phrase: PhraseDraft,
   nameOf: (part: number) => string,
 ): {
@@ -104,4 +105,44 @@ function entryIn({ at, length, text, isEarly, optional }: Placed, from: number, 
       ? labelOfTick(tick(own))
       : fullLabelOfSpan({ at: tick(own), length: tick(span) })
   return [{ at: own, text: `${mark}${when} ${text}` }]
+}
+
+/** All of a page while it is read. */
+export interface PageDraft {
+  readonly title: string | undefined
+  readonly header: readonly string[]
+  /** Notes before anything is danced. */
+  readonly early: readonly string[]
+  readonly phrases: readonly PhraseDraft[]
+  readonly order: readonly Again[]
+}
+
+/** A page as a sheet. */
+export function pageSheet({ title, header, early, phrases, order }: PageDraft): string {
+  const names = new Map<string, readonly string[]>()
+  const taken = new Set(phrases.map(({ name }) => name))
+  const blocks = phrases.map((phrase) => {
+    const { names: own, lines } = sheetLines(phrase, (part) => {
+      if (part === 0) return phrase.name
+      let name = `${phrase.name}${part + 1}`
+      while (taken.has(name)) name += 'b'
+      taken.add(name)
+      return name
+    })
+    names.set(phrase.name, own)
+    return lines.join('\n')
+  })
+  const notes = early.map((text) => `# ${text}`)
+  const passes = order.flatMap(({ name, mirrored }) =>
+    (names.get(name ?? '') ?? []).map((own) => `${own}${mirrored ? '~' : ''}`),
+  )
+  return [
+    'sway 2',
+    ...notes,
+    `title ${quoted(title ?? '')}`,
+    ...header,
+    ...blocks,
+    ...(passes.length > 0 ? [`order ${passes.join(' ')}`] : []),
+    '',
+  ].join('\n')
 }

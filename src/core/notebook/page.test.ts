@@ -10,7 +10,8 @@ import { writePage } from '../sheet/writePage'
 import { writeSheet } from '../sheet/writeSheet'
 import { SEVERAL } from './ambiguous'
 import { countsAt, piecesOf } from './counts'
-import { type Page, readPage } from './page'
+import { readPage } from './page'
+import type { Page } from './read'
 
 const openIn = ({ lines }: Page): readonly string[] =>
   lines

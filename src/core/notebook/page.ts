@@ -1,14 +1,14 @@
 import type { Layer } from '../body/layers'
 import type { Side } from '../body/side'
-import type { Combination } from '../combination/combination'
 import { quoted } from '../entry/tokens'
 import { FAMILIES } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
 import { isHeaderWord, PHRASE_WORDS, type PhraseWord } from '../sheet/lines'
 import { readSheet } from '../sheet/readSheet'
 import { labelOfSpan, labelOfTick, slotAt, TICKS_PER_COUNT, type Tick, tick } from '../time/time'
+import { actionsIn, thingsIn } from './actions'
 import { type CountsRead, countsAt, piecesOf } from './counts'
-import { newPhrase, type PhraseDraft, type Placed, sheetLines } from './drafts'
+import { newPhrase, type PhraseDraft, type Placed, pageSheet } from './drafts'
 import {
   type Again,
   againIn,
@@ -23,60 +23,12 @@ import {
   withoutBullet,
 } from './lines'
 import { meantBy } from './meaning'
-import type { Meaning, Meant } from './meant'
+import type { Meaning } from './meant'
+import type { Page, PageLine, PageWish, Piece } from './read'
 import { type Role, type TableRow, tableIn } from './table'
 import { isHeld, spread, timesOf, whenGoesOn } from './timing'
-import {
-  asidesIn,
-  countsFirst,
-  SEVERAL_WORDS,
-  SIDE,
-  SPLIT,
-  sidesApart,
-  timesIn,
-  titleOf,
-  withoutLength,
-} from './wording'
-
-/** Something of a line that is danced: what it may mean, and what is taken. */
-export interface Piece {
-  /** `3.0`: its line and its place in it. */
-  readonly id: string
-  readonly typed: string
-  /** Nothing where nobody knows: then it stays as a note. */
-  readonly meanings: readonly Meaning[]
-  readonly chosen: number
-  readonly isUnsure: boolean
-}
-
-/** A line of the page, and what was understood of it. */
-export interface PageLine {
-  readonly number: number
-  readonly text: string
-  readonly kind: LineKind
-  /** In the words of the sheet. */
-  readonly said: readonly string[]
-  readonly pieces: readonly Piece[]
-  /** Something in it may be meant otherwise, or was not understood. */
-  readonly isUnsure: boolean
-}
-
-/** What whoever reads the page over has changed of how it is understood. */
-export interface PageWish {
-  /** Which meaning of a piece, by its id; -1 for a note. */
-  readonly chosen?: Readonly<Record<string, number>>
-  /** What a line is, by its number. */
-  readonly kinds?: Readonly<Record<number, LineKind>>
-  /** What the columns of a table hold, from the left. */
-  readonly columns?: readonly Role[]
-}
-
-export interface Page {
-  readonly lines: readonly PageLine[]
-  readonly combination: Combination
-  /** What the columns hold, where it is a table; their headings where it has some. */
-  readonly columns?: readonly { readonly heading: string; readonly role: Role }[]
-}
+import { sheetIn } from './wholeSheet'
+import { asidesIn, countsFirst, SEVERAL_WORDS, timesIn, titleOf, withoutLength } from './wording'
 
 /** As long as a page of a notebook may be. */
 const MOST_PAGE = 40_000
@@ -91,38 +43,6 @@ export function readPage(text: string, vocabulary: Vocabulary, wish: PageWish = 
     .replace(/\r\n?/g, '\n')
     .replace(/\u00a0/g, ' ')
   return sheetIn(page, vocabulary) ?? new Reading(page, vocabulary, wish).read()
-}
-
-/** A page that is a count sheet but for its first line, or all of one: it is read as it is. */
-function sheetIn(page: string, vocabulary: Vocabulary): Page | undefined {
-  const isWhole = /^\s*sway\s+\d/.test(page)
-  if (!isWhole && !/^\s*phrase\s+[\p{L}\p{N}-]+/mu.test(page)) return undefined
-  const { combination, messages } = readSheet(
-    isWhole ? page.trimStart() : `sway 2\n${page}`,
-    vocabulary,
-  )
-  if (messages.length > 0 && !isWhole) return undefined
-  return {
-    combination,
-    lines: page.split('\n').map((line, i) => ({
-      number: i + 1,
-      text: line,
-      kind: kindOfSheetLine(line),
-      said: line.trim() ? [line.trim()] : [],
-      pieces: [],
-      isUnsure: false,
-    })),
-  }
-}
-
-const kindOfSheetLine = (line: string): LineKind => {
-  const [, word = ''] = /^\s*([a-z]+)/.exec(line) ?? []
-  if (word === 'phrase' || word === 'order' || word === 'title') return word
-  return isHeaderWord(word)
-    ? 'header'
-    : PHRASE_WORDS.includes(word as PhraseWord)
-      ? 'danced'
-      : 'note'
 }
 
 /** A piece with its counts, before it has a place. */
@@ -171,7 +91,16 @@ class Reading {
           this.#line(i + 1, line, (kind) => this.#text(line, all.slice(i + 1), kind))
     return {
       lines: this.#lines,
-      combination: readSheet(this.#sheet(), this.#vocabulary).combination,
+      combination: readSheet(
+        pageSheet({
+          title: this.#title,
+          header: this.#header,
+          early: this.#early,
+          phrases: this.#phrases.length > 0 ? this.#phrases : [this.#phrase()],
+          order: this.#order,
+        }),
+        this.#vocabulary,
+      ).combination,
       ...(table && { columns: table.columns }),
     }
   }
@@ -424,19 +353,11 @@ class Reading {
     const isBegun = this.#phrases.length > 0 || this.#title !== undefined
     return (
       isBegun &&
-      this.#actionTexts(withoutLength(line).text).some((one) => {
+      thingsIn(withoutLength(line).text).some((one) => {
         const meant = meantBy(one, place)
         return meant !== undefined && (!meant.isUnsure || meant.meanings.length === 1)
       })
     )
-  }
-
-  /** The single things a text says are danced. */
-  #actionTexts(text: string): readonly string[] {
-    return text
-      .split(SPLIT)
-      .map((one) => one.trim())
-      .filter(Boolean)
   }
 
   #danced(line: string): void {
@@ -593,45 +514,14 @@ class Reading {
       this.#said.push(`${placed.line} ${whenWords(placed)} ${placed.text}`)
   }
 
-  /** What a text says is danced: as one thing where it is one, else part by part. */
+  /** What a text says is danced, as it is chosen. */
   #actions(
     text: string,
     layer: Layer | undefined,
     counts: CountsRead | undefined,
   ): readonly Action[] {
     const place = { layer, lead: this.#lead, vocabulary: this.#vocabulary }
-    const whole = meantBy(text, place)
-    const parts = this.#actionTexts(text)
-    const isEach = parts.every(
-      (part) =>
-        SIDE.test(part) || SAME_AGAIN.test(part) || meantBy(part, place)?.isUnsure === false,
-    )
-    const isWhole =
-      parts.length < 2 || whole?.isExact === true || (whole?.isUnsure === false && !isEach)
-    const texts = isWhole
-      ? sidesApart(text, counts)
-      : parts.flatMap((part) => (SIDE.test(part) ? [part] : sidesApart(part, undefined)))
-    let before: Meant | undefined
-    let typedBefore = ''
-    return texts.filter(Boolean).map((typed): Action => {
-      // `hip drop R, L`: the same again on the other side.
-      const same = SAME_AGAIN.exec(typed)?.[1]
-      const sided = same ?? typed
-      // On one count there is no room for the same again: it means more than this move.
-      const hasRoom = counts?.at.length !== 1 || counts.end !== undefined
-      const isSide = SIDE.test(sided) && (same === undefined || hasRoom)
-      const again =
-        isSide && before ? typedBefore.replace(/\b(?:right|left|r|l)\b/i, '').trim() : ''
-      const meant =
-        same !== undefined && !isSide
-          ? undefined
-          : isWhole && texts.length === 1
-            ? whole
-            : meantBy(again ? `${again} ${sided}` : typed, place)
-      if (meant) {
-        before = meant
-        typedBefore = again ? `${again} ${sided}` : typed
-      }
+    return actionsIn(text, counts, place).map(({ typed, meant }): Action => {
       const id = `${this.#lines.length + 1}.${this.#pieces.length}`
       const meanings = meant?.meanings ?? []
       const wanted = this.#wish.chosen?.[id]
@@ -641,40 +531,7 @@ class Reading {
       return { piece, layer, meaning: meanings[chosen] }
     })
   }
-
-  #sheet(): string {
-    const names = new Map<string, readonly string[]>()
-    const taken = new Set(this.#phrases.map(({ name }) => name))
-    const blocks = (this.#phrases.length > 0 ? this.#phrases : [this.#phrase()]).map((phrase) => {
-      const { names: own, lines } = sheetLines(phrase, (part) => {
-        if (part === 0) return phrase.name
-        let name = `${phrase.name}${part + 1}`
-        while (taken.has(name)) name += 'b'
-        taken.add(name)
-        return name
-      })
-      names.set(phrase.name, own)
-      return lines.join('\n')
-    })
-    const notes = this.#early.map((text) => `# ${text}`)
-    const order = this.#order.flatMap(({ name, mirrored }) =>
-      (names.get(name ?? '') ?? []).map((own) => `${own}${mirrored ? '~' : ''}`),
-    )
-    return [
-      'sway 2',
-      ...notes,
-      `title ${quoted(this.#title ?? '')}`,
-      ...this.#header,
-      ...blocks,
-      ...(order.length > 0 ? [`order ${order.join(' ')}`] : []),
-      '',
-    ].join('\n')
-  }
 }
-
-/** `same to L`: what was danced before, on that side. */
-const SAME_AGAIN =
-  /^(?:the\s+)?(?:same|again|repeat|other)(?:\s+(?:thing|to|on|the|side))*\s+(r|l|right|left)$/i
 
 const reachOf = ({
   at,

@@ -9,7 +9,11 @@ export function ownWordsOf(
   place: MeaningPlace,
 ): Meant | undefined {
   const same = words.map((word) => SAME.get(word) ?? word)
-  const rest = (out: ReadonlySet<string>) => same.filter((word) => !out.has(word) && !isSide(word))
+  const nameWithout = (out: ReadonlySet<string>) =>
+    same
+      .filter((word) => !out.has(word) && !isSide(word))
+      .map((word) => (word === 'forward' ? 'front' : word))
+      .join(' ')
   const side = same.find(isSide)
   const first = (texts: readonly string[]): Meant | undefined => {
     for (const text of texts) {
@@ -33,9 +37,7 @@ export function ownWordsOf(
       'into',
       'go',
     ])
-    const name = rest(out)
-      .map((word) => (word === 'forward' ? 'front' : word))
-      .join(' ')
+    const name = nameWithout(out)
     const isOf =
       words.some((word) => /^(?:arms?|hands?|both)$/.test(word)) || place.layer === 'arms'
     if (name === '' || !isOf) return undefined
@@ -62,9 +64,7 @@ export function ownWordsOf(
       'and',
       'turn',
     ])
-    const name = rest(out)
-      .map((word) => (word === 'forward' ? 'front' : word))
-      .join(' ')
+    const name = nameWithout(out)
     return first([
       ['look', name, side].filter(Boolean).join(' '),
       ['look', side, name].filter(Boolean).join(' '),
