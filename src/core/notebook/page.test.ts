@@ -11,12 +11,12 @@ import { writeSheet } from '../sheet/writeSheet'
 import { SEVERAL } from './ambiguous'
 import { countsAt, piecesOf } from './counts'
 import { readPage } from './page'
-import type { Page } from './read'
+import { isOpen, type Page } from './read'
 
 const openIn = ({ lines }: Page): readonly string[] =>
   lines
     .flatMap(({ pieces }) => pieces)
-    .filter(({ meanings, isUnsure }) => meanings.length !== 1 || isUnsure)
+    .filter(isOpen)
     .map(({ typed, meanings }) => `“${typed}”: ${meanings.map(({ text }) => text).join(' | ')}`)
 
 describe('a page from a notebook', () => {

@@ -24,7 +24,7 @@ import {
 } from './lines'
 import { meantBy } from './meaning'
 import type { Meaning } from './meant'
-import type { Page, PageLine, PageWish, Piece } from './read'
+import { isOpen, type Page, type PageLine, type PageWish, type Piece } from './read'
 import { type Role, type TableRow, tableIn } from './table'
 import { isHeld, spread, timesOf, whenGoesOn } from './timing'
 import { sheetIn } from './wholeSheet'
@@ -116,9 +116,7 @@ class Reading {
       kind,
       said: this.#said,
       pieces: this.#pieces,
-      isUnsure: this.#pieces.some(
-        ({ meanings, isUnsure, chosen }) => chosen < 0 || isUnsure || meanings.length > 1,
-      ),
+      isUnsure: this.#pieces.some(isOpen),
     })
   }
 

@@ -14,6 +14,9 @@ export interface Piece {
   readonly isUnsure: boolean
 }
 
+/** Whether a piece may be meant otherwise, or nobody is sure what it is. */
+export const isOpen = ({ meanings, isUnsure }: Piece): boolean => meanings.length !== 1 || isUnsure
+
 /** A line of the page, and what was understood of it. */
 export interface PageLine {
   readonly number: number

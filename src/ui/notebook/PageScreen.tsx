@@ -3,7 +3,13 @@ import { useEffect, useMemo, useRef, useState } from 'react'
 import { useLocation, useNavigate } from 'react-router'
 import { LAYERS, type Layer } from '../../core/body/layers'
 import { LINE_KINDS, type LineKind } from '../../core/notebook/lines'
-import type { Page, PageLine, PageWish, Piece } from '../../core/notebook/read'
+import {
+  isOpen,
+  type Page,
+  type PageLine,
+  type PageWish,
+  type Piece,
+} from '../../core/notebook/read'
 import { ROLES, type Role } from '../../core/notebook/table'
 import { slotsOrNone, writeSlot } from '../../storage/slots'
 import { counted } from '../parts/locale'
@@ -171,9 +177,6 @@ A - opening
 5-6: hip drop R
 7, 8: hip lift L
 arms in second`
-
-/** Whether a piece may be meant otherwise, or nobody knows what it is. */
-const isOpen = ({ meanings, isUnsure }: Piece): boolean => meanings.length !== 1 || isUnsure
 
 interface LineRowProps {
   readonly line: PageLine
