@@ -1,5 +1,5 @@
 import type { Combination, Event } from '../src/core/combination/combination'
-import { defaultStart } from '../src/core/combination/combination'
+import { defaultStart } from '../src/core/combination/start'
 import type { FindingCode } from '../src/core/findings/finding'
 import { houseOf, type USUAL_HOUSE, USUAL_RULES } from '../src/core/house/house'
 import { vocabulary } from '../src/core/moves/vocabulary'

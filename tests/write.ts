@@ -2,12 +2,12 @@ import { type FootAction, factsOf, type Primitive } from '../src/core/body/feet'
 import type { Layer } from '../src/core/body/layers'
 import {
   type Combination,
-  defaultStart,
   type Event,
   emptyCombination,
   type Phrase,
 } from '../src/core/combination/combination'
 import { dancedIn } from '../src/core/combination/lengths'
+import { defaultStart } from '../src/core/combination/start'
 import { readPattern } from '../src/core/moves/pattern'
 import { vocabulary } from '../src/core/moves/vocabulary'
 import { COUNT, endOf, slotAt, type Tick, tick, tickOfLabel } from '../src/core/time/time'

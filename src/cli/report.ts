@@ -1,6 +1,7 @@
 import { otherSide, type Side } from '../core/body/side'
 import type { Combination } from '../core/combination/combination'
-import { type Checked, checkCombination } from '../core/findings/check'
+import { checkCombination } from '../core/findings/check'
+import type { Checked } from '../core/findings/checked'
 import { type Finding, type Severity, severityOf } from '../core/findings/finding'
 import { findingText, placeText, spotText } from '../core/findings/findingText'
 import { spotIn } from '../core/findings/rule'

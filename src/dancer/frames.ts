@@ -1,5 +1,6 @@
 import type { Layer } from '../core/body/layers'
-import { type Dancing, otherDancing, type PartId } from '../core/combination/dancing'
+import { type Dancing, otherDancing } from '../core/combination/dancing'
+import type { PartId } from '../core/combination/whose'
 import type { DanceMoment } from '../core/performance/performance'
 import { posedAt, type Seam } from '../core/performance/seam'
 import { type Dancer, dancerOf } from '../core/pose/dancer'

@@ -1,5 +1,6 @@
 import { dequal } from 'dequal'
 import type { Combination } from '../core/combination/combination'
+import { asStored } from '../core/combination/stored'
 import { UserError } from '../core/errors'
 import { SUMMARY_VERSION, type Summary } from '../core/findings/summary'
 import { readCombination } from '../core/sheet/swayJson'
@@ -89,7 +90,7 @@ export function createCombinations(
       revision: (before?.revision ?? 0) + 1,
       // The summary that is older than this is known by it.
       changedAt: Math.max(now(), (before?.changedAt ?? 0) + 1),
-      record: { ...combination },
+      record: { ...asStored(combination) },
     }),
     conflict(there, mine) {
       // Two of one name are told apart; a name that is just being typed stays as it is.

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { readAll } from '../../../tests/write'
-import { defaultStart } from '../combination/combination'
+import { defaultStart } from '../combination/start'
 import { onSide, whatOf } from '../combination/whatOf'
 import { vocabulary } from '../moves/vocabulary'
 import { startPlaces } from '../simulate/places'

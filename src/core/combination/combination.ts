@@ -1,16 +1,20 @@
 import { z } from 'zod'
 import { Layer } from '../body/layers'
-import { ArmPlace, Compass, Gaze, Level, PartnerPlace } from '../body/places'
-import { otherSide, Side, Weight } from '../body/side'
+import { Side } from '../body/side'
 import { Family, OwnMove } from '../moves/move'
 import { clampTempo, Tempo } from '../time/tempo'
 import { MOST_PHRASE_COUNTS, TICKS_PER_COUNT, Tick, tick } from '../time/time'
 import { kindOf, What } from '../what/kinds'
+import { Between, partsIn } from './between'
 import { EventForms } from './forms'
+import { Leave } from './leaving'
 import { Pace } from './pace'
+import { MOST_PARTS, Part } from './part'
 import { OwnRule } from './rules'
+import { defaultStart, Start } from './start'
+import { SOLO, Who } from './whose'
 
-export const SCHEMA_VERSION = 6
+export const SCHEMA_VERSION = 7
 
 /** A combination has up to 256 counts (model 1). */
 export const MOST_COUNTS = 256
@@ -27,10 +31,6 @@ export type DancerLevel = z.infer<typeof DancerLevel>
 /** What is meant where no level is written. */
 export const USUAL_LEVEL: DancerLevel = 'intermediate'
 
-/** A finding that is left as it is, and why: the code of its rule, and the instructor's reason. */
-export const Leave = z.object({ code: z.string().min(1), because: z.string().min(1) }).readonly()
-export type Leave = z.infer<typeof Leave>
-
 export const Event = z
   .object({
     id: z.string().min(1),
@@ -40,6 +40,8 @@ export const Event = z
     /** Ticks, where a range is written; else it is worked out as it is danced (`dancedIn`). */
     length: Tick.refine((ticks) => ticks > 0, 'has no length').optional(),
     what: What,
+    /** Who dances it, where not all do. */
+    who: Who.optional(),
     /** Stays as written when the combination is mirrored. */
     kept: z.literal(true).optional(),
     /** Danced on the lead's side, and as good on the other one. */
@@ -124,6 +126,8 @@ export const Remark = z
     length: Tick.refine((ticks) => ticks > 0, 'has no length'),
     /** Of a pose it may be empty; of breath it is `in` or `out`. */
     text: z.string(),
+    /** Whom it is said to or noted of, where not of all. */
+    who: Who.optional(),
     /** The tick of the phrase that one prepares for. */
     for: Tick.optional(),
     /** The hand that holds a prop. */
@@ -174,7 +178,9 @@ const Like = z
 export type Like = z.infer<typeof Like>
 
 /** A facing that is written down to be checked against the sum of the turns. */
-export const WrittenFacing = z.object({ at: Tick, degrees: z.number().multipleOf(0.5) }).readonly()
+export const WrittenFacing = z
+  .object({ at: Tick, degrees: z.number().multipleOf(0.5), who: Who.optional() })
+  .readonly()
 export type WrittenFacing = z.infer<typeof WrittenFacing>
 
 /** What the sheet said that could not be read: it is kept as typed, never thrown away. */
@@ -235,14 +241,16 @@ export const Phrase = z
     call: CountCalls.optional(),
     events: z.array(Event).max(MOST_EVENTS, `${MOST_EVENTS} moves are the most`).readonly(),
     remarks: z.array(Remark).readonly().optional(),
+    /** What two of several dancers do with each other. */
+    between: z.array(Between).min(1).max(MOST_EVENTS).readonly().optional(),
     facings: z.array(WrittenFacing).readonly().optional(),
     options: z.array(Option).min(1).readonly().optional(),
     comments: z.array(Comment).readonly().optional(),
     unread: z.array(Unread).readonly().optional(),
   })
   .refine(
-    ({ counts, events, remarks = [], options = [] }) =>
-      [...events, ...remarks, ...options.flatMap(everythingIn)].every(
+    ({ counts, events, remarks = [], between = [], options = [] }) =>
+      [...events, ...remarks, ...between, ...options.flatMap(everythingIn)].every(
         (e) => e.at + (e.length ?? 1) <= counts * TICKS_PER_COUNT,
       ) && remarks.every(({ for: due = 0 }) => due < counts * TICKS_PER_COUNT),
     { message: 'something runs past the end of its phrase', path: ['events'] },
@@ -257,22 +265,6 @@ export const Phrase = z
   })
   .readonly()
 export type Phrase = z.infer<typeof Phrase>
-
-/** How the body stands on count 1, before anything is danced. */
-export const Start = z
-  .object({
-    weight: Weight,
-    level: Level,
-    hips: Compass,
-    ribs: Compass,
-    arms: z.object({ R: ArmPlace, L: ArmPlace }).readonly(),
-    gaze: Gaze,
-    /** Where a partner is whom one may look at. */
-    partner: PartnerPlace.optional(),
-    facing: z.number().multipleOf(0.5),
-  })
-  .readonly()
-export type Start = z.infer<typeof Start>
 
 /** One dancing of a phrase. `mirrored` is the phrase from its other side. */
 const OrderEntry = z
@@ -302,6 +294,28 @@ function endsWithOne(id: string, phrases: readonly Phrase[]): boolean {
 
 const unique = (ids: readonly string[]) => new Set(ids).size === ids.length
 
+/** What makes no sense in a phrase of a combination that has these parts. */
+function wrongWith(
+  { events, remarks = [], facings = [], between = [], options = [] }: Phrase,
+  parts: readonly Part[],
+): string | undefined {
+  const dancers = new Map(parts.map(({ id, at }) => [id, at.length]))
+  const named = [...events, ...remarks, ...facings, ...options.flatMap((one) => one.events)]
+  if (named.some(({ who = [] }) => who.some((id) => id !== SOLO && !dancers.has(id))))
+    return 'is for an unknown part'
+  if (parts.length === 0 && named.some(({ who }) => who))
+    return 'is for somebody, and there are no parts'
+  for (const { what } of between) {
+    const met = partsIn(what)
+    if (met.some((id) => !dancers.has(id))) return 'meets an unknown part'
+    if (!unique(met)) return 'meets itself'
+    const isOfHands = what.kind === 'hold' || what.kind === 'touch'
+    if (isOfHands && dancers.get(met[0] ?? '') !== dancers.get(met[1] ?? ''))
+      return 'has more dancers on one end than on the other'
+  }
+  return undefined
+}
+
 export const Combination = z
   .object({
     kind: z.literal('combination'),
@@ -314,6 +328,8 @@ export const Combination = z
     teachTempo: Tempo.optional(),
     lead: Side,
     start: Start,
+    /** What each of several dancers dances; absent for one who dances alone. */
+    parts: z.array(Part).min(2).max(MOST_PARTS).readonly().optional(),
     phrases: z.array(Phrase).min(1).max(MOST_PHRASES).readonly(),
     /** The phrases as they are danced, one after another. */
     order: z.array(OrderEntry).min(1).readonly(),
@@ -345,7 +361,7 @@ export const Combination = z
     comments: z.array(Comment).readonly().optional(),
     unread: z.array(Unread).readonly().optional(),
   })
-  .superRefine(({ phrases, order, pickup }, context) => {
+  .superRefine(({ phrases, order, pickup, parts }, context) => {
     const refuse = (path: string, message: string) =>
       context.addIssue({ code: 'custom', path: [path], message })
     if (!unique(phrases.map((p) => p.id))) refuse('phrases', 'two phrases have the same id')
@@ -356,6 +372,7 @@ export const Combination = z
           [
             ...p.events,
             ...(p.remarks ?? []),
+            ...(p.between ?? []),
             ...(p.options ?? []).flatMap(({ events }) => events),
           ].map((e) => e.id),
         ),
@@ -367,9 +384,15 @@ export const Combination = z
       refuse('pickup', 'is longer than the first phrase')
     for (const phrase of phrases) {
       const earliest = -phrase.counts * TICKS_PER_COUNT
-      const { events, remarks = [], options = [] } = phrase
-      if ([...events, ...remarks, ...options.flatMap(everythingIn)].some((e) => e.at < earliest))
+      const { events, remarks = [], between = [], options = [] } = phrase
+      const all = [...events, ...remarks, ...between, ...options.flatMap(everythingIn)]
+      if (all.some((e) => e.at < earliest))
         refuse('phrases', `something in ${phrase.name} starts before the phrase`)
+    }
+    if (parts && !unique(parts.map(({ id }) => id))) refuse('parts', 'two parts have the same id')
+    for (const phrase of phrases) {
+      const wrong = wrongWith(phrase, parts ?? [])
+      if (wrong) refuse('phrases', `something in ${phrase.name} ${wrong}`)
     }
     for (const { id, name, like } of phrases)
       if (like && !endsWithOne(id, phrases)) refuse('phrases', `${name} is like no phrase there is`)
@@ -406,17 +429,6 @@ export const teachTempoOf = ({ tempo, teachTempo }: Combination): Tempo =>
   teachTempo ?? clampTempo(tempo * TEACH_SHARE)
 
 export const lengthOf = (phrase: Phrase): Tick => tick(phrase.counts * TICKS_PER_COUNT)
-
-/** The stance a combination starts from unless it says otherwise: the lead foot is free. */
-export const defaultStart = (lead: Side): Start => ({
-  weight: otherSide[lead],
-  level: 'soft',
-  hips: 'C',
-  ribs: 'C',
-  arms: { R: 'low', L: 'low' },
-  gaze: 'front',
-  facing: 0,
-})
 
 /** An empty combination of one phrase of 8. Ids are given, since core makes none up. */
 export const emptyCombination = (id: string, phraseId: string): Combination => ({

@@ -1,11 +1,7 @@
 import { otherSide, type Side } from '../body/side'
 import type { Combination } from './combination'
-
-/** The id of a part: what one of several dancers dances of a combination. */
-export type PartId = string
-
-/** The part of a combination that is for one dancer alone. */
-export const ONLY_PART: PartId = 'alone'
+import { partIds, partOf, partWith } from './partOf'
+import { ONLY_PART, type PartId } from './whose'
 
 /** One dancing of a combination: a part of it, from one of its two sides. */
 export interface Dancing {
@@ -23,17 +19,20 @@ export const otherDancing = ({ part, side }: Dancing): Dancing => ({ part, side:
 export const isSameDancing = (one: Dancing, other: Dancing): boolean =>
   one.part === other.part && one.side === other.side
 
-/**
- * What a part dances, as a combination for one dancer, with the start and the lead side of that
- * part: who judges, plans or draws a dance reads it from here. There is one part as yet.
- */
-export const partOf = <T extends Combination>(combination: T, _part: PartId): T => combination
-
-/** The dancing of a part as it is written. */
+/** The dancing of a part as it is written; of the first one where it is none of the combination's. */
 export const leadOf = (combination: Combination, part: PartId = ONLY_PART): Dancing => ({
-  part,
+  part: partWith(combination, part)?.id ?? ONLY_PART,
   side: partOf(combination, part).lead,
 })
+
+/** All that dance at once on the side of one of them: each part as it is written, or all from the other side. */
+export function dancingTogether(combination: Combination, dancing: Dancing): readonly Dancing[] {
+  const isWritten = isLead(combination, dancing)
+  return partIds(combination).map((part) => {
+    const lead = leadOf(combination, part)
+    return isWritten ? lead : otherDancing(lead)
+  })
+}
 
 /** Both dancings of a part, the one that is written first. */
 export function bothOf(combination: Combination, part: PartId = ONLY_PART): readonly Dancing[] {

@@ -1,4 +1,6 @@
+import type { Layer } from '../body/layers'
 import { stableText } from '../record/stable'
+import type { Between } from './between'
 import {
   type Combination,
   type Event,
@@ -6,19 +8,30 @@ import {
   MOST_COUNTS,
   type Phrase,
   type Remark,
+  type RemarkKind,
 } from './combination'
 import { mirrorPhrase } from './mirror'
 import { optionWith } from './optionWith'
 import { pacedPhrase } from './paced'
 import { sliceOf, within } from './slice'
 
-type Written = Pick<Phrase, 'events' | 'remarks'>
+type Written = Pick<Phrase, 'events' | 'remarks' | 'between'>
+
+/** One thing of a phrase that has a place in time. */
+type Timed = Event | Remark | Between
 
 /** A place of a phrase that is like another one or is not: a line of the sheet and a tick, `hips 36`. */
 type PlaceKey = string
 
-export const placeOf = (one: Omit<Event, 'id'> | Omit<Remark, 'id'>): PlaceKey =>
-  `${'layer' in one ? one.layer : one.kind} ${one.at}`
+export const placeOf = (
+  one: Omit<Event, 'id'> | Omit<Remark, 'id'> | Omit<Between, 'id'>,
+): PlaceKey => `${lineOf(one)} ${one.at}`
+
+/** The line of the sheet it stands on. */
+export const lineOf = (
+  one: Omit<Event, 'id'> | Omit<Remark, 'id'> | Omit<Between, 'id'>,
+): Layer | RemarkKind | 'between' =>
+  'layer' in one ? one.layer : 'kind' in one ? one.kind : 'between'
 
 /**
  * What a phrase of some counts has from the one it is like; undefined where that can't be danced
@@ -47,19 +60,19 @@ export function inherited(
 }
 
 /** Whether two things of a phrase are the same but for their ids, whatever order their parts stand in. */
-const textOf = ({ id: _, ...one }: Event | Remark): string => stableText(one)
+const textOf = ({ id: _, ...one }: Timed): string => stableText(one)
 
 /** All that stands at each place of a phrase. */
-function placesIn({ events, remarks = [] }: Written): ReadonlyMap<PlaceKey, (Event | Remark)[]> {
-  const places = new Map<PlaceKey, (Event | Remark)[]>()
-  for (const one of [...events, ...remarks]) {
+function placesIn({ events, remarks = [], between = [] }: Written): ReadonlyMap<PlaceKey, Timed[]> {
+  const places = new Map<PlaceKey, Timed[]>()
+  for (const one of [...events, ...remarks, ...between]) {
     const place = placeOf(one)
     places.set(place, [...(places.get(place) ?? []), one])
   }
   return places
 }
 
-const isAlike = (a: readonly (Event | Remark)[] = [], b: readonly (Event | Remark)[] = []) =>
+const isAlike = (a: readonly Timed[] = [], b: readonly Timed[] = []) =>
   a.length === b.length && a.map(textOf).sort().join() === b.map(textOf).sort().join()
 
 /** The places at which a phrase is not as what it is like: written otherwise, more, or nothing. */
@@ -85,11 +98,11 @@ export function ownOf(phrase: Phrase, combination: Combination): Difference | un
   }
 }
 interface Difference {
-  readonly isOwn: (one: Event | Remark) => boolean
+  readonly isOwn: (one: Timed) => boolean
   /** How many places are written otherwise, more, or left out. */
   readonly places: number
   /** One of each place that has nothing here. */
-  readonly leftOut: readonly (Event | Remark)[]
+  readonly leftOut: readonly Timed[]
 }
 
 function baseOf(phrase: Phrase, combination: Combination): Written | undefined {
@@ -164,10 +177,17 @@ function follow(phrase: Phrase, before: Combination, now: Combination): Phrase {
     }))
   })
   const made = [...kept, ...has]
-  const { remarks: _, ...rest } = phrase
+  const { remarks: _, between: __, ...rest } = phrase
   const remarks = made.filter((one): one is Remark => 'kind' in one)
+  const between = made.filter((one): one is Between => lineOf(one) === 'between')
   const events = made.filter((one): one is Event => 'layer' in one).sort((a, b) => a.at - b.at)
-  const all = { ...rest, counts, events, ...(remarks.length > 0 && { remarks }) }
+  const all = {
+    ...rest,
+    counts,
+    events,
+    ...(remarks.length > 0 && { remarks }),
+    ...(between.length > 0 && { between }),
+  }
   const fits = sliceOf(all, { from: 0, to: counts, early: counts })
   const options = rest.options?.map((option) =>
     optionWith(option, (list) => within(list, { from: 0, to: counts, early: counts })),
@@ -235,6 +255,9 @@ export function likeOf(
       events: base.events.map((one) => ({ ...one, id: `${id}=${one.id}` })),
       ...(base.remarks && {
         remarks: base.remarks.map((one) => ({ ...one, id: `${id}=${one.id}` })),
+      }),
+      ...(base.between && {
+        between: base.between.map((one) => ({ ...one, id: `${id}=${one.id}` })),
       }),
     }
   )

@@ -9,12 +9,15 @@ import type {
   Option,
   Phrase,
   Remark,
-  Start,
   Unread,
+  WrittenFacing,
 } from './combination'
 import type { EventForm } from './forms'
+import { mirrorBetween } from './mirrorBetween'
 import { mirrorWords } from './mirrorWords'
+import type { Part } from './part'
 import { mirrorRule } from './rules'
+import type { Start } from './start'
 
 export const mirrorWhat = (what: What): What => kindOf(what).mirror(what)
 
@@ -47,7 +50,8 @@ const imageOf = (event: Event): Event => ({
   ...(event.note !== undefined && { note: mirrorWords(event.note) }),
 })
 
-const mirrorStart = (start: Start): Start => ({
+/** A stance from the other side. */
+export const mirrorStart = (start: Start): Start => ({
   ...start,
   weight: mirrorWeight(start.weight),
   hips: mirrorCompass(start.hips),
@@ -64,6 +68,7 @@ export const mirror = ({ otherTurns, ...combination }: OneSide): OneSide => ({
   ...(combination.keepTurns && !otherTurns && { otherTurns: true }),
   lead: otherSide[combination.lead],
   start: mirrorStart(combination.start),
+  ...(combination.parts && { parts: combination.parts.map(mirrorPart) }),
   phrases: combination.phrases.map(mirrorPhrase),
   ...(combination.rules && { rules: combination.rules.map(mirrorRule) }),
   ...(combination.comments && { comments: combination.comments.map(mirrorText) }),
@@ -87,8 +92,9 @@ export function mirrorPhrase(phrase: Phrase): Phrase {
     title: mirrorWords(phrase.title),
     events: phrase.events.map(mirrorEvent),
     ...(phrase.remarks && { remarks: phrase.remarks.map(mirrorRemark) }),
+    ...(phrase.between && { between: phrase.between.map(mirrorBetween) }),
     ...(phrase.facings && {
-      facings: phrase.facings.map(({ at, degrees }) => ({ at, degrees: negated(degrees) })),
+      facings: phrase.facings.map(mirrorFacing),
     }),
     ...(phrase.options && { options: phrase.options.map(mirrorOption) }),
     ...(phrase.comments && { comments: phrase.comments.map(mirrorText) }),
@@ -104,8 +110,21 @@ const mirrorOption = (option: Option): Option => ({
   events: option.events.map(mirrorEvent),
 })
 
+export const mirrorFacing = (facing: WrittenFacing): WrittenFacing => ({
+  ...facing,
+  degrees: negated(facing.degrees),
+})
+
+/** A dancer's place and stance on the other side. */
+const mirrorPart = (part: Part): Part => ({
+  ...part,
+  at: part.at.map(({ right, forward }) => ({ right: negated(right), forward })),
+  ...(part.lead && { lead: otherSide[part.lead] }),
+  ...(part.start && { start: mirrorStart(part.start) }),
+})
+
 /** Lyric words stay; what is said and noted names the other side. */
-const mirrorRemark = (remark: Remark): Remark =>
+export const mirrorRemark = (remark: Remark): Remark =>
   remark.kind === 'words' || remark.kind === 'breath' || remark.kept
     ? remark
     : {

@@ -157,6 +157,7 @@ function twice(phrase: Phrase, combination: WithMoves): Phrase | undefined {
     ...rest,
     events: both(half.events),
     ...(half.remarks && { remarks: both(half.remarks) }),
+    ...(half.between && { between: both(half.between) }),
   }
 }
 

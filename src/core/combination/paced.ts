@@ -26,7 +26,7 @@ export function pacedPhrase(
       ? { ...event, what: { ...what, every: repeatsOf(what, length, move).every } }
       : event
   })
-  const remarks = written.remarks ?? []
+  const { remarks = [], between = [] } = written
   const times = [
     written.counts,
     ...events.flatMap(({ at, length, what }) => [
@@ -35,6 +35,7 @@ export function pacedPhrase(
       what.kind === 'move' ? what.every : 0,
     ]),
     ...remarks.flatMap(({ at, length = 0, for: due = 0 }) => [at, length, due]),
+    ...between.flatMap(({ at, length }) => [at, length]),
   ]
   if (!times.every((time) => Number.isInteger((time ?? 0) / pace))) return undefined
   const scaled = (ticks: number): Tick => tick(ticks / pace)
@@ -54,6 +55,13 @@ export function pacedPhrase(
             : event.what,
       }),
     ),
+    ...(between.length > 0 && {
+      between: between.map((one) => ({
+        ...one,
+        at: scaled(one.at),
+        length: scaled(one.length),
+      })),
+    }),
     ...(own && {
       remarks: own.map((remark) => ({
         ...remark,

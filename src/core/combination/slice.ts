@@ -9,12 +9,17 @@ export interface Counts {
   readonly early?: number
 }
 
-type Timed = Pick<Phrase, 'events' | 'remarks'>
+type Timed = Pick<Phrase, 'events' | 'remarks' | 'between'>
 
 /** What begins on some counts of a phrase, on the ticks of these counts; what runs over their end is cut. */
-export function sliceOf({ events, remarks }: Timed, counts: Counts): Timed {
+export function sliceOf({ events, remarks, between }: Timed, counts: Counts): Timed {
   const said = remarks && within(remarks, counts).map((remark) => dueWithin(remark, counts))
-  return { events: within(events, counts), ...(said && said.length > 0 && { remarks: said }) }
+  const met = between && within(between, counts)
+  return {
+    events: within(events, counts),
+    ...(said && said.length > 0 && { remarks: said }),
+    ...(met && met.length > 0 && { between: met }),
+  }
 }
 
 /** Of one list what begins on some counts. */

@@ -18,6 +18,8 @@ import { ownLengthOf } from './lengths'
  *   easier or harder form, each a move, anything else, or nothing.
  * - Version 6 knows pickups of any phrase, counts that begin with another number, phrases that are
  *   like another one, and parts that may be danced otherwise.
+ * - Version 7 knows several dancers: who dances what, where each stands, and what they do with each
+ *   other. What is for one dancer is still written as version 6 (`asStored`).
  */
 export const COMBINATION_UPGRADES: readonly Upgrade[] = [
   { from: 1, up: (record) => record },
@@ -25,6 +27,7 @@ export const COMBINATION_UPGRADES: readonly Upgrade[] = [
   { from: 3, up: (record) => record },
   { from: 4, up: withFormsInARow },
   { from: 5, up: (record) => record },
+  { from: 6, up: (record) => record },
 ]
 
 /** An event of version 4 has one form a way, by the id of a move. */

@@ -1,4 +1,4 @@
-import type { Leave } from '../combination/combination'
+import type { Leave } from '../combination/leaving'
 import type { Finding } from '../findings/finding'
 import { changeEvents, type Edit } from './edit'
 import { eventOf } from './edits'

@@ -112,5 +112,8 @@ function withOwnName({ options: _, ...phrase }: Phrase, others: readonly Phrase[
     ...(phrase.remarks && {
       remarks: phrase.remarks.map((remark) => ({ ...remark, id: idOf(remark.id) })),
     }),
+    ...(phrase.between && {
+      between: phrase.between.map((one) => ({ ...one, id: idOf(one.id) })),
+    }),
   }
 }

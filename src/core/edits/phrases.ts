@@ -53,9 +53,10 @@ function retimed(
   counts: number,
   change: <T extends Lasting>(list: readonly T[]) => readonly T[],
 ): Phrase {
-  const { remarks, facings, options, pickup, ...rest } = phrase
+  const { remarks, between, facings, options, pickup, ...rest } = phrase
   const dueAt = (due: Tick) => change([{ at: due, length: FACING_TICKS }])[0]?.at
   const said = remarks && change(remarks).map((remark) => preparing(remark, dueAt))
+  const met = between && change(between)
   const faced = facings && change(facings.map((facing) => ({ ...facing, length: FACING_TICKS })))
   return {
     ...rest,
@@ -66,8 +67,8 @@ function retimed(
       options: options.map((option) => optionWith(option, change)),
     }),
     ...(said && said.length > 0 && { remarks: said }),
-    ...(faced &&
-      faced.length > 0 && { facings: faced.map(({ at, degrees }) => ({ at, degrees })) }),
+    ...(met && met.length > 0 && { between: met }),
+    ...(faced && faced.length > 0 && { facings: faced.map(({ length: _, ...facing }) => facing) }),
   }
 }
 
@@ -151,6 +152,7 @@ export const retime =
       ...(phrase.remarks ?? []).flatMap(({ for: at, text }) =>
         at === undefined ? [] : [{ at, length: FACING_TICKS, said: `what “${text}” is for` }],
       ),
+      ...(phrase.between ?? []).map((one) => ({ ...one, said: 'what they do with each other' })),
       ...(phrase.facings ?? []).map(({ at }) => ({ at, length: FACING_TICKS, said: 'the facing' })),
       ...(phrase.options ?? []).flatMap(({ name, events, without = [] }) =>
         [...events, ...without].map(({ at, length }) => ({ at, length, said: `option ${name}` })),

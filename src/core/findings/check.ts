@@ -1,14 +1,15 @@
-import type { Combination, DancerLevel } from '../combination/combination'
+import type { Combination } from '../combination/combination'
 import { mirrorWhat } from '../combination/mirror'
+import { partOf } from '../combination/partOf'
 import { type House, USUAL_HOUSE } from '../house/house'
-import type { FootJoins } from '../joins/joins'
 import { type CountLoad, loadsOf } from '../load/load'
 import type { Vocabulary } from '../moves/vocabulary'
 import { type Danced, danced } from '../simulate/danced'
 import { WEIGHT_FAULTS } from '../simulate/primitives'
 import type { Simulation } from '../simulate/simulate'
+import type { Checked } from './checked'
 import { FAULT_RULES, FAULT_TEMPO_RULES, findBy } from './faults'
-import { type Finding, type Severity, severityOf } from './finding'
+import { type Finding, inOrder } from './finding'
 import { findingsOfOptions, type Looked } from './ofOptions'
 import { reasonsToLeave } from './once'
 import { type Danceable, knownOf, type Rule } from './rule'
@@ -34,6 +35,7 @@ import { sways } from './rules/sways'
 import { turns } from './rules/turns'
 import { foundOn, isItsOwnMirror, onBothSides } from './sides'
 import { limitsBelow, type TempoLimit, type TempoRule } from './tempoRule'
+import { checkedTogether } from './together'
 
 const RULES: readonly Rule[] = [
   ...FAULT_RULES,
@@ -64,31 +66,17 @@ const TEMPO_RULES: readonly TempoRule[] = [
   fastMoves,
 ]
 
-/** A finding that is left as it is, with the instructor's reason. */
-export type LeftFinding = Finding & { readonly because: string }
-
-/** All the tool can say about a combination, danced on both sides. */
-export interface Checked {
-  readonly lead: Simulation
-  /** Danced when it is first asked for: many edits only show one side. */
-  readonly other: Simulation
-  readonly joins: FootJoins
-  readonly findings: readonly Finding[]
-  readonly left: readonly LeftFinding[]
-  readonly level: DancerLevel
-  readonly house: House
-  /** The load of each count on the lead side, at the combination's tempo. */
-  readonly loads: readonly CountLoad[]
-}
-
-const ORDER: Readonly<Record<Severity, number>> = { fault: 0, snag: 1, care: 2, note: 3 }
-
-/** Dances a combination on both sides and says what is worth a look, faults first. */
+/** Dances a combination on both sides and says what is worth a look, faults first; of several dancers each. */
 export const checkCombination = (
   combination: Combination,
   base: Vocabulary,
   house: House = USUAL_HOUSE,
-): Checked => judged(danced(combination, base, house), combination, lookingBy(base, house))
+): Checked =>
+  combination.parts
+    ? checkedTogether(combination, (part) =>
+        checkCombination(partOf(combination, part), base, house),
+      )
+    : judged(danced(combination, base, house), combination, lookingBy(base, house))
 
 /** How an option is looked at: danced like any combination. */
 export const lookingBy =
@@ -153,12 +141,7 @@ export function judged(
   const { joins: joined, level } = knownOf(dance)
   const plain = findingsIn(dance)
   const ofOptions = look ? findingsOfOptions(combination, { findings: plain, lead }, look) : []
-  const all = [...plain, ...ofOptions].sort(
-    (a, b) =>
-      ORDER[severityOf(a)] - ORDER[severityOf(b)] ||
-      a.spot.pass - b.spot.pass ||
-      a.spot.at - b.spot.at,
-  )
+  const all = inOrder([...plain, ...ofOptions])
   const reasons = all.map(reasonsToLeave(combination))
   let loads: readonly CountLoad[] | undefined
   return {
@@ -183,9 +166,11 @@ export function judged(
 
 /** What is worth a look on the side that is written, faults first: for what is danced from no other. */
 export const judgedAsWritten = (dance: Danced): readonly Finding[] =>
-  findBy(RULES, TEMPO_RULES, { ...knownOf(dance), simulation: dance.lead })
-    .map((found) => foundOn(found, 'lead'))
-    .sort((a, b) => ORDER[severityOf(a)] - ORDER[severityOf(b)])
+  inOrder(
+    findBy(RULES, TEMPO_RULES, { ...knownOf(dance), simulation: dance.lead }).map((found) =>
+      foundOn(found, 'lead'),
+    ),
+  )
 
 /** The sides that must be looked at: the lead, and the other where it is not just its mirror image. */
 export function danceablesOf(

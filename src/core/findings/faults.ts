@@ -1,4 +1,5 @@
 import type { Combination } from '../combination/combination'
+import { partIds, partOf } from '../combination/partOf'
 import { type House, USUAL_HOUSE } from '../house/house'
 import type { FootJoins } from '../joins/joins'
 import type { Vocabulary } from '../moves/vocabulary'
@@ -37,12 +38,29 @@ export interface Faults {
   readonly faults: readonly Finding[]
 }
 
-/** The faults of both sides, without all the rest a full check says. */
+/** The faults of both sides and of every part, without all the rest a full check says. */
 export function faultsOf(
   combination: Combination,
   base: Vocabulary,
   house: House = USUAL_HOUSE,
 ): Faults {
+  const [first, ...others] = partIds(combination).map((part) =>
+    faultsAlone(partOf(combination, part), base, house),
+  )
+  if (!first) throw new Error('a combination has a part')
+  const all = [first, ...others]
+  return {
+    lead: first.lead,
+    joins: {
+      ...first.joins,
+      repeats: all.every(({ joins }) => joins.repeats),
+      switches: all.every(({ joins }) => joins.switches),
+    },
+    faults: all.flatMap(({ faults }) => faults),
+  }
+}
+
+function faultsAlone(combination: Combination, base: Vocabulary, house: House): Faults {
   const dance = danced(combination, base, house)
   const { written, lead } = dance
   const known = knownOf(dance)

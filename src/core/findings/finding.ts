@@ -2,7 +2,7 @@ import type { FootAction } from '../body/feet'
 import type { Layer } from '../body/layers'
 import type { Side, Weight } from '../body/side'
 import type { DancerLevel } from '../combination/combination'
-import type { PartId } from '../combination/dancing'
+import type { PartId } from '../combination/whose'
 import type { BodyPart, Risk } from '../moves/move'
 import type { Tick } from '../time/time'
 
@@ -282,7 +282,8 @@ interface Again {
 }
 
 export type Finding = Found & {
-  readonly part: PartId
+  /** The parts it is so of; the only one where one dances alone. */
+  readonly parts: readonly PartId[]
   /** `lead` when it stands on the written side (and, mirrored, on the other); `other` when only there. */
   readonly side: 'lead' | 'other'
   /** The option of its phrase it is so with; absent for what is danced without any. */
@@ -290,6 +291,17 @@ export type Finding = Found & {
 }
 
 export type FindingCode = Fact['code']
+
+const ORDER: Readonly<Record<Severity, number>> = { fault: 0, snag: 1, care: 2, note: 3 }
+
+/** What can't be danced first, each as it is danced. */
+export const inOrder = (all: readonly Finding[]): readonly Finding[] =>
+  [...all].sort(
+    (a, b) =>
+      ORDER[severityOf(a)] - ORDER[severityOf(b)] ||
+      a.spot.pass - b.spot.pass ||
+      a.spot.at - b.spot.at,
+  )
 
 export function severityOf(fact: Fact): Severity {
   switch (fact.code) {

@@ -1,5 +1,6 @@
 import type { FootAction } from '../body/feet'
-import type { Combination, Leave } from '../combination/combination'
+import type { Combination } from '../combination/combination'
+import type { Leave } from '../combination/leaving'
 import { WEIGHT_FAULTS } from '../simulate/primitives'
 import { type Finding, type FindingCode, type Found, severityOf } from './finding'
 

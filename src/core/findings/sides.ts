@@ -1,11 +1,11 @@
 import type { OneSide } from '../combination/combination'
-import { ONLY_PART } from '../combination/dancing'
+import { ONLY_PART } from '../combination/whose'
 import type { Finding, Found } from './finding'
 import { keysIn } from './once'
 
 /** What was found, where it was found: on the lead side or only on the other, of the only part. */
 export const foundOn = (found: Found, side: Finding['side']): Finding =>
-  ({ ...found, part: ONLY_PART, side }) as Finding
+  ({ ...found, parts: [ONLY_PART], side }) as Finding
 
 /** Whether the other side is just the mirror image: nothing stays as it is written. */
 export const isItsOwnMirror = ({ phrases, keepTurns }: OneSide): boolean =>

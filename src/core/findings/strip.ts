@@ -2,7 +2,7 @@ import { facingWord } from '../body/facing'
 import { type Gap, gapsInto } from '../joins/meets'
 import { roundEnds } from '../simulate/simulate'
 import { endsAway } from '../space/space'
-import type { Checked } from './check'
+import type { Checked } from './checked'
 import { wayWords } from './findingText'
 
 /** How one part of the body meets what follows. */

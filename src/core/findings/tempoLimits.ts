@@ -1,5 +1,6 @@
 import { FASTEST, SLOWEST, type Tempo } from '../time/tempo'
-import { type Checked, danceablesOf, tempoLimitsOf } from './check'
+import { danceablesOf, tempoLimitsOf } from './check'
+import type { Checked } from './checked'
 import type { Finding } from './finding'
 import { foundOn } from './sides'
 

@@ -1,9 +1,5 @@
-import {
-  type Combination,
-  defaultStart,
-  type Event,
-  SCHEMA_VERSION,
-} from '../combination/combination'
+import { type Combination, type Event, SCHEMA_VERSION } from '../combination/combination'
+import { defaultStart } from '../combination/start'
 import { whatOf } from '../combination/whatOf'
 import type { Move } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'

@@ -1,11 +1,7 @@
 import type { Layer } from '../body/layers'
 import type { Side } from '../body/side'
-import {
-  type Combination,
-  defaultStart,
-  type Event,
-  emptyCombination,
-} from '../combination/combination'
+import { type Combination, type Event, emptyCombination } from '../combination/combination'
+import { defaultStart } from '../combination/start'
 import { onSide, whatOf } from '../combination/whatOf'
 import { USUAL_HOUSE } from '../house/house'
 import type { Move } from '../moves/move'

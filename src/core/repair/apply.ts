@@ -70,6 +70,9 @@ function withOwnPhrase(
     ...(phrase.remarks && {
       remarks: phrase.remarks.map((remark) => ({ ...remark, id: newId() })),
     }),
+    ...(phrase.between && {
+      between: phrase.between.map((one) => ({ ...one, id: newId() })),
+    }),
   }
   const order = combination.order.map((one, i) =>
     i === pass || i === twin ? { ...one, phrase: own.id } : one,

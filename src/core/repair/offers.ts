@@ -1,7 +1,10 @@
 import type { Combination } from '../combination/combination'
 import { dancedIn } from '../combination/lengths'
 import { followed } from '../combination/like'
-import { type Checked, checkCombination } from '../findings/check'
+import { partOf } from '../combination/partOf'
+import { type ForWhom, lifted } from '../edits/forPart'
+import { checkCombination } from '../findings/check'
+import type { Checked } from '../findings/checked'
 import { type Finding, type FindingCode, severityOf } from '../findings/finding'
 import type { House } from '../house/house'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
@@ -49,6 +52,40 @@ export function repairsFor(
   house: House,
   newId: () => string,
 ): readonly Repair[] {
+  const [part] = finding.parts
+  if (!combination.parts || part === undefined)
+    return repairsAlone(combination, finding, base, house, newId)
+  const before = partOf(combination, part)
+  const faults = faultsIn(checkCombination(combination, base, house))
+  return repairsAlone(before, finding, base, house, newId).flatMap(({ label, changed: after }) => {
+    // A phrase for one dancing of it would have to be everybody's.
+    if (after.phrases.some(({ id, like }) => like && !before.phrases.some((one) => one.id === id)))
+      return []
+    const whoms: readonly ForWhom[] = finding.parts.length > 1 ? ['all'] : ['all', 'own']
+    for (const whom of whoms) {
+      const changed = followed(combination, lifted(combination, part, { before, after, whom }))
+      const now = faultsIn(checkCombination(changed, base, house))
+      if ([...now].every((key) => faults.has(key))) return [{ label, changed }]
+    }
+    return []
+  })
+}
+
+/** What can't be danced, with whose it is. */
+const faultsIn = ({ findings, left }: Checked): ReadonlySet<string> =>
+  new Set(
+    [...findings, ...left]
+      .filter((one) => severityOf(one) === 'fault')
+      .flatMap((one) => one.parts.map((part) => `${part} ${placeKey(one)}`)),
+  )
+
+function repairsAlone(
+  combination: Combination,
+  finding: Finding,
+  base: Vocabulary,
+  house: House,
+  newId: () => string,
+): readonly Repair[] {
   if (finding.option !== undefined) return []
   const vocabulary = vocabularyFor(combination, base)
   const checked = checkCombination(combination, base, house)
@@ -71,10 +108,8 @@ export function repairsFor(
 /** Whether the finding is gone, and nothing that can't be danced has come in its place. */
 function helps({ finding, checked, house }: Case, changed: Combination, base: Vocabulary): boolean {
   const after = checkCombination(changed, base, house)
-  const faultsIn = ({ findings, left }: Checked) =>
-    [...findings, ...left].filter((one) => severityOf(one) === 'fault').map(placeKey)
-  const before = new Set(faultsIn(checked))
-  if (faultsIn(after).some((key) => !before.has(key))) return false
+  const before = faultsIn(checked)
+  if ([...faultsIn(after)].some((key) => !before.has(key))) return false
   if (finding.code === 'join.foot')
     return (!finding.switches && after.joins.switches) || (!finding.repeats && after.joins.repeats)
   return !after.findings.some((one) => isSame(one, finding))

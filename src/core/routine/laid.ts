@@ -1,11 +1,7 @@
 import type { Side } from '../body/side'
-import {
-  type Combination,
-  defaultStart,
-  emptyCombination,
-  type Start,
-} from '../combination/combination'
+import { type Combination, emptyCombination } from '../combination/combination'
 import { mirror } from '../combination/mirror'
+import { defaultStart, type Start } from '../combination/start'
 import { type Song, songTime, tickOfCount } from '../song/song'
 import { TICKS_PER_COUNT } from '../time/time'
 import { spanOf } from './room'

@@ -1,4 +1,5 @@
 import { LAYERS } from '../body/layers'
+import type { Between } from '../combination/between'
 import type {
   Combination,
   Comment,
@@ -9,12 +10,14 @@ import type {
   Unread,
   WrittenFacing,
 } from '../combination/combination'
-import { ownOf } from '../combination/like'
+import { lineOf as lineWith, ownOf } from '../combination/like'
 import { withOneLoop } from '../combination/loop'
 import { neededPickup, pickupTicks } from '../combination/passes'
+import type { Who } from '../combination/whose'
 import { stableText } from '../record/stable'
 import { lastSlot, type Numbering, TICKS_PER_COUNT, tick, tickIn } from '../time/time'
 import { PHRASE_WORDS, type PhraseWord } from './lines'
+import { inPartOrder } from './whose'
 
 /** What is held is so to the end of a count, or of a part of one that has a name. */
 function toLabel(event: Event, counts: number): Event {
@@ -39,14 +42,17 @@ const textOf = ({ id: _, ...event }: Event): string => stableText(event)
 const compared = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0)
 
 const byTimeAndDegrees = (a: WrittenFacing, b: WrittenFacing): number =>
-  a.at - b.at || a.degrees - b.degrees
+  a.at - b.at || a.degrees - b.degrees || compared(`${a.who}`, `${b.who}`)
 
 const byTimeAndText = (a: Remark, b: Remark): number =>
   a.at - b.at ||
   compared(a.kind, b.kind) ||
   a.length - b.length ||
   compared(a.text, b.text) ||
-  compared(`${a.hand}${a.kept}${a.only}`, `${b.hand}${b.kept}${b.only}`)
+  compared(`${a.hand}${a.kept}${a.only}${a.who}`, `${b.hand}${b.kept}${b.only}${b.who}`)
+
+const byTimeAndMeeting = (a: Between, b: Between): number =>
+  a.at - b.at || a.length - b.length || compared(stableText(a.what), stableText(b.what))
 
 /**
  * The same combination in its one plain form: events and remarks in order, ids made from
@@ -100,6 +106,8 @@ const inWritingOrder =
 function canonicalPhrase(written: Phrase, combination: Combination): Phrase {
   const { pickup, ...phrase } = written
   const { name, remarks, facings, unread } = phrase
+  const inOrder = <T extends { readonly who?: Who | undefined }>(one: T): T =>
+    one.who ? { ...one, who: inPartOrder(one.who, combination.parts ?? []) } : one
   const isFirst = phrase.id === combination.order[0]?.phrase
   // What is written so early says it by itself, and of the first one the combination does.
   const isSaid = pickup && !isFirst && pickup * TICKS_PER_COUNT > neededPickup(phrase)
@@ -108,16 +116,22 @@ function canonicalPhrase(written: Phrase, combination: Combination): Phrase {
     ...(isSaid && { pickup }),
     id: name,
     events: phrase.events
-      .map((event) => toLabel(event, phrase.counts))
+      .map((event) => inOrder(toLabel(event, phrase.counts)))
       .sort(byTime)
       .map((event, i) => ({ ...event, id: `${name}.${i}` })),
     ...(remarks && {
-      remarks: [...remarks]
+      remarks: remarks
+        .map(inOrder)
         .sort(byTimeAndText)
         .map((remark, i) => ({ ...remark, id: `${name}.${remark.kind}.${i}` })),
     }),
     ...(facings && {
-      facings: [...facings].sort(byTimeAndDegrees),
+      facings: facings.map(inOrder).sort(byTimeAndDegrees),
+    }),
+    ...(phrase.between && {
+      between: [...phrase.between]
+        .sort(byTimeAndMeeting)
+        .map((one, i) => ({ ...one, id: `${name}.between.${i}` })),
     }),
     ...(phrase.options && {
       options: phrase.options.map((option) => canonicalOption(option, phrase)),
@@ -168,15 +182,18 @@ function placed(
 
 /** Words of the lines of a phrase; of one that is like another only what is its own has lines. */
 const phraseWords = (
-  { call, events, remarks = [], facings = [], unread = [], options = [] }: Phrase,
+  { call, events, remarks = [], between = [], facings = [], unread = [], options = [] }: Phrase,
   { isOwn = () => true, leftOut = [] }: Partial<ReturnType<typeof ownOf>> = {},
 ): readonly string[] => [
   'phrase',
   ...PHRASE_WORDS.filter(
     (word) =>
-      [...events.filter(isOwn), ...remarks.filter(isOwn), ...leftOut].some(
-        (one) => ('layer' in one ? one.layer : one.kind) === word,
-      ) ||
+      [
+        ...events.filter(isOwn),
+        ...remarks.filter(isOwn),
+        ...between.filter(isOwn),
+        ...leftOut,
+      ].some((one) => lineWith(one) === word) ||
       unread.some(({ line }) => line === word) ||
       options.some((option) =>
         word === 'option'
@@ -211,6 +228,7 @@ function headerWords(combination: Combination): readonly string[] {
     ['tempo', true],
     ['lead', true],
     ['start', true],
+    ['part', combination.parts !== undefined],
     ['pickup', pickup !== undefined],
     ['level', level !== undefined],
     ['keep', keepTurns === true],
@@ -315,10 +333,11 @@ function isSamePhrase(merged: Phrase, before: Phrase): boolean {
   )
 }
 
-const plainRemarks = ({ remarks, facings, unread, ...phrase }: Phrase) => ({
+const plainRemarks = ({ remarks, between, facings, unread, ...phrase }: Phrase) => ({
   ...phrase,
   unread: unread && [...unread].sort(inWritingOrder({ counts: phrase.counts, from: phrase.from })),
   remarks: remarks && [...remarks].sort(byTimeAndText),
+  between: between && [...between].sort(byTimeAndMeeting),
   facings: facings && [...facings].sort(byTimeAndDegrees),
 })
 
@@ -328,7 +347,7 @@ function sameText(a: object, b: object): boolean {
 }
 
 const isRemarkId = (key: string, of: object): boolean =>
-  key === 'id' && 'kind' in of && 'text' in of && 'at' in of
+  key === 'id' && 'at' in of && (('kind' in of && 'text' in of) || 'what' in of)
 function matched(
   read: readonly Event[],
   before: readonly Event[],

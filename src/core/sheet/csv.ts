@@ -1,7 +1,9 @@
 import Papa from 'papaparse'
 import { LAYERS } from '../body/layers'
 import { type Combination, type Phrase, usesLayer } from '../combination/combination'
+import { partIds, partOf } from '../combination/partOf'
 import { passesOf } from '../combination/passes'
+import type { Who } from '../combination/whose'
 import { quoted } from '../entry/tokens'
 import { UserError } from '../errors'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
@@ -10,28 +12,35 @@ import { labelIn, slotAt, type Tick } from '../time/time'
 import { canonical } from './canonical'
 import { entriesIn, type SheetMessage } from './lines'
 import { readSheet } from './readSheet'
+import { whoText } from './whose'
 import { dancedText, entryText, writeSheet } from './writeSheet'
 
-const COLUMNS = ['phrase', 'count', ...LAYERS, 'facing', 'weight', 'cue'] as const
+const COLUMNS = ['phrase', 'count', 'part', ...LAYERS, 'facing', 'weight', 'cue'] as const
 type Column = (typeof COLUMNS)[number]
 
-/** The columns of a table: legs have theirs only where they do something. */
+/** The columns of a table: legs have theirs only where they do something, parts where there are some. */
 const columnsOf = (combination: Combination): readonly Column[] =>
-  COLUMNS.filter((column) => column !== 'legs' || usesLayer(combination, column))
+  COLUMNS.filter((column) =>
+    column === 'legs'
+      ? usesLayer(combination, column)
+      : column !== 'part' || combination.parts !== undefined,
+  )
 type Row = Partial<Record<Column, string>>
 
 /** In the phrase column: the row holds a line of the sheet that is no landing (title, order, notes). */
 const LINE_MARK = '@'
 
 /**
- * One row for each place where something lands or begins: phrase, count, the layers, and
- * the facing and weight it leads to. Rows marked `@` carry the rest of the sheet, so that
+ * One row for each place where something lands or begins, and for each part that has something of
+ * her own there: phrase, count, part, the layers, and the facing and weight it leads to. Rows marked `@` carry the rest of the sheet, so that
  * reading it gives the same combination again; facing and weight are only for people.
  */
 export function writeCsv(combination: Combination, base: Vocabulary): string {
   const vocabulary = vocabularyFor(combination, base)
   const plain = canonical(combination)
-  const simulation = simulate(plain, vocabulary)
+  const dancedBy = new Map(
+    partIds(plain).map((part) => [part, simulate(partOf(plain, part), vocabulary)]),
+  )
   const starts = new Map(
     passesOf(plain, vocabulary)
       .toReversed()
@@ -40,11 +49,13 @@ export function writeCsv(combination: Combination, base: Vocabulary): string {
   const rows: Row[] = lineRows(plain, base)
   for (const phrase of plain.phrases) {
     const label = labelIn(phrase)
-    for (const at of landingsOf(phrase)) {
-      const state = stateAt(simulation, (starts.get(phrase.id) ?? 0) + at)
+    for (const { at, who } of landingsOf(phrase)) {
+      const first = who?.find((id) => dancedBy.has(id)) ?? partIds(plain)[0] ?? ''
+      const simulation = dancedBy.get(first)
+      const state = simulation && stateAt(simulation, (starts.get(phrase.id) ?? 0) + at)
       const cell = (layer: (typeof LAYERS)[number]) =>
         phrase.events
-          .filter((event) => event.layer === layer && event.at === at)
+          .filter((event) => event.layer === layer && event.at === at && isFor(event, who))
           .map((event) => {
             const entry = entryText(event, phrase, vocabulary)
             // Where the count column says it all, it is not said again.
@@ -57,10 +68,11 @@ export function writeCsv(combination: Combination, base: Vocabulary): string {
       rows.push({
         phrase: phrase.name,
         count: label(at),
+        part: who ? whoText(who) : '',
         ...Object.fromEntries(LAYERS.map((layer) => [layer, cell(layer)])),
-        facing: String(state.facing),
-        weight: state.weight,
-        cue: plainCue(phrase, at) ?? '',
+        facing: String(state?.facing ?? 0),
+        weight: state?.weight ?? '',
+        cue: plainCue(phrase, at, who) ?? '',
       })
     }
   }
@@ -79,27 +91,37 @@ const asCell = (column: Column, text: string): string =>
 const fromCell = (text: string): string =>
   text.startsWith("'") && FORMULA.test(text) ? text.slice(1) : text
 
-const landingsOf = (phrase: Phrase): readonly Tick[] =>
-  [
-    ...new Set([
-      ...phrase.events.map(({ at }) => at),
-      ...(phrase.remarks ?? []).filter(isPlainCue).map(({ at }) => at),
-    ]),
-  ].sort((a, b) => a - b)
+interface Landed {
+  readonly at: Tick
+  readonly who?: Who | undefined
+}
+
+/** Whether it is for just these, all of them where none are named. */
+const isFor = (one: { readonly who?: Who | undefined }, who: Who | undefined): boolean =>
+  one.who?.join() === who?.join()
+
+/** Where something of the same dancers begins, what all dance first. */
+function landingsOf({ events, remarks = [] }: Phrase): readonly Landed[] {
+  const landed: Landed[] = []
+  for (const { at, who } of [...events, ...remarks.filter(isPlainCue)])
+    if (!landed.some((one) => one.at === at && isFor(one, who))) landed.push({ at, who })
+  const mark = ({ who }: Landed) => who?.join() ?? ''
+  return landed.sort((a, b) => a.at - b.at || (mark(a) < mark(b) ? -1 : 1))
+}
 
 /** A cue that fits into its own column: one, on a place of its own length. */
 const isPlainCue = (
-  { kind, at, length, only }: NonNullable<Phrase['remarks']>[number],
+  { kind, at, length, only, who }: NonNullable<Phrase['remarks']>[number],
   _: number,
   all: NonNullable<Phrase['remarks']>,
 ): boolean =>
   kind === 'say' &&
   length === slotAt(at) &&
   !only &&
-  all.filter((other) => other.kind === 'say' && other.at === at).length === 1
+  all.filter((other) => other.kind === 'say' && other.at === at && isFor(other, who)).length === 1
 
-const plainCue = ({ remarks = [] }: Phrase, at: Tick): string | undefined =>
-  remarks.filter(isPlainCue).find((remark) => remark.at === at)?.text
+const plainCue = ({ remarks = [] }: Phrase, at: Tick, who: Who | undefined): string | undefined =>
+  remarks.filter(isPlainCue).find((remark) => remark.at === at && isFor(remark, who))?.text
 
 /** All of the sheet that is no landing, a line a row. */
 function lineRows(combination: Combination, base: Vocabulary): Row[] {
@@ -250,11 +272,20 @@ function sheetOf(
         phrase: name,
       })
     }
+    const whose = cells('part')
+      .split(/[\s,]+/)
+      .filter(Boolean)
+      .map((id) => (id.startsWith('@') ? id : `@${id}`))
+      .join(' ')
     for (const layer of LAYERS)
       if (cells(layer))
-        lines.push({ text: layerLine(layer, cells(layer), count), row, phrase: name })
+        lines.push({ text: layerLine(layer, cells(layer), count, whose), row, phrase: name })
     if (cells('cue'))
-      lines.push({ text: `  say ${count} ${quoted(cells('cue'))}`, row, phrase: name })
+      lines.push({
+        text: ['  say', whose, count, quoted(cells('cue'))].filter(Boolean).join(' '),
+        row,
+        phrase: name,
+      })
   }
   const ordered = [
     ...inPhrases(lines, [...known]),
@@ -285,11 +316,16 @@ function landingRows(rows: readonly Cells[]): readonly Landing[] {
 }
 
 /** Entries of a cell that do not say when they are danced get the row's count. */
-function layerLine(layer: (typeof LAYERS)[number], text: string, count: string): string {
+function layerLine(
+  layer: (typeof LAYERS)[number],
+  text: string,
+  count: string,
+  whose: string,
+): string {
   const entries = entriesIn({ text, parts: [{ index: 0, offset: 0 }] })
     .map((entry) => entry.text)
     .map((entry) => (/^~?\s*<?\d/.test(entry) ? entry : `${count} ${entry}`))
-  return `  ${layer} ${entries.join('; ').replace(/\s*\n\s*/g, ' ')}`
+  return `  ${layer} ${whose ? `${whose} ` : ''}${entries.join('; ').replace(/\s*\n\s*/g, ' ')}`
 }
 
 /** Header lines, then each phrase with all its lines, then the rest. */

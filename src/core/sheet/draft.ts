@@ -1,3 +1,4 @@
+import type { Between } from '../combination/between'
 import type {
   Comment,
   CountCalls,
@@ -56,6 +57,7 @@ export interface DraftPhrase {
   readonly events: DraftEvent[]
   readonly options: DraftOption[]
   readonly remarks: Omit<Remark, 'id'>[]
+  readonly between: Omit<Between, 'id'>[]
   readonly facings: WrittenFacing[]
   readonly comments: Comment[]
   readonly unread: Unread[]
@@ -116,6 +118,7 @@ export const emptyPhrase = (
   events: [],
   options: [],
   remarks: [],
+  between: [],
   facings: [],
   comments: [],
   unread: [],

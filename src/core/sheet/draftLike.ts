@@ -1,7 +1,7 @@
 import { type Combination, type Like, MOST_EVENTS, type Phrase } from '../combination/combination'
 import { countsOfLike, inherited, placeOf } from '../combination/like'
 import { nearest } from '../entry/names'
-import { type EntryPlace, EntryProblem } from '../entry/reader'
+import { EntryProblem } from '../entry/reader'
 import { labelIn, labelOfSpan, TICKS_PER_COUNT, tick } from '../time/time'
 import type { DraftPhrase, Messages } from './draft'
 import { readWhen } from './when'
@@ -10,11 +10,7 @@ import { readWhen } from './when'
 const SOURCE = /^([\p{L}\p{N}-]+?)(~)?$/u
 
 /** Finds what each phrase that was typed as like another one is like, and how long it is by that. */
-export function settleLikes(
-  phrases: readonly DraftPhrase[],
-  place: Omit<EntryPlace, 'counts' | 'layer'>,
-  messages: Messages,
-): void {
+export function settleLikes(phrases: readonly DraftPhrase[], messages: Messages): void {
   for (const phrase of phrases) {
     const { typedLike, line } = phrase
     if (!typedLike) continue
@@ -30,7 +26,7 @@ export function settleLikes(
       )
       continue
     }
-    const range = counts && rangeIn(source, counts, place, say)
+    const range = counts && rangeIn(source, counts, say)
     const like: Like = {
       phrase: source.name,
       ...(mirrored && { mirrored: true }),
@@ -65,16 +61,10 @@ function leadsTo(from: DraftPhrase, to: DraftPhrase, phrases: readonly DraftPhra
 function rangeIn(
   source: DraftPhrase,
   token: NonNullable<DraftPhrase['typedLike']>['of'],
-  place: Omit<EntryPlace, 'counts' | 'layer'>,
   say: (text: string) => void,
 ): Like['counts'] {
   try {
-    const [when] = readWhen(token, {
-      ...place,
-      layer: 'feet',
-      counts: source.counts,
-      from: source.from,
-    })
+    const [when] = readWhen(token, { counts: source.counts, from: source.from })
     if (!when || when.at < 0) return undefined
     return {
       from: when.at / TICKS_PER_COUNT + 1,
@@ -118,6 +108,7 @@ export function fillLikes(
     const typed = new Set([
       ...phrase.events.map(({ event }) => placeOf(event)),
       ...phrase.remarks.map(placeOf),
+      ...phrase.between.map(placeOf),
       ...phrase.leftOut,
     ])
     const opens = new Map(source.events.map(({ open }, i) => [`${source.name}:${i}`, open]))
@@ -131,6 +122,8 @@ export function fillLikes(
         })
     for (const { id: _, ...remark } of base.remarks ?? [])
       if (!typed.has(placeOf(remark))) phrase.remarks.push(remark)
+    for (const { id: _, ...met } of base.between ?? [])
+      if (!typed.has(placeOf(met))) phrase.between.push(met)
   }
   for (const phrase of phrases) fill(phrase)
 }

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { defaultStart, teachTempoOf } from '../combination/combination'
+import { teachTempoOf } from '../combination/combination'
+import { defaultStart } from '../combination/start'
 import { vocabulary } from '../moves/vocabulary'
 import { readSheet } from './readSheet'
 import { writeSheet } from './writeSheet'

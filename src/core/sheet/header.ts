@@ -2,8 +2,11 @@ import { isHalfDegrees } from '../body/facing'
 import { Layer } from '../body/layers'
 import { ArmPlace, Compass, Gaze, Level, PartnerPlace } from '../body/places'
 import { Side, Weight } from '../body/side'
-import { type CountCalls, DancerLevel, type Leave, type Start } from '../combination/combination'
+import { type CountCalls, DancerLevel } from '../combination/combination'
+import type { Leave } from '../combination/leaving'
+import { MOST_PARTS } from '../combination/part'
 import type { OwnRule } from '../combination/rules'
+import type { Start } from '../combination/start'
 import { armPlaceIn } from '../entry/armPlaceIn'
 import { directionIn } from '../entry/directions'
 import { nearest, squashed } from '../entry/names'
@@ -14,6 +17,7 @@ import { FAMILIES, Family, OwnMove } from '../moves/move'
 import { Tempo } from '../time/tempo'
 import { readCountCalls } from './countCalls'
 import type { HeaderWord } from './lines'
+import { readPartLine, type TypedPart } from './partLine'
 
 /** What the header lines of a sheet say, as far as they have been read. */
 export interface Header {
@@ -24,6 +28,7 @@ export interface Header {
   lead?: Side
   /** Each start line as it was written: what it means hangs on the lead. */
   start?: string[]
+  parts?: TypedPart[]
   pickup?: { counts: number; each: boolean }
   level?: DancerLevel
   counts?: number
@@ -186,6 +191,19 @@ export function readHeaderInto(
       // Read when the lead is known, since the usual stance hangs on it.
       header.start = [...(header.start ?? []), text]
       return
+    case 'part': {
+      const typed = readPartLine(text)
+      const known = header.parts ?? []
+      if (known.some(({ part }) => part.id === typed.part.id))
+        throw new EntryProblem(`There is a part @${typed.part.id} already.`, first ?? whole(text))
+      if (known.length === MOST_PARTS)
+        throw new EntryProblem(
+          `There are ${MOST_PARTS} parts at the most: let several dancers dance one of them, at L 1 and R 1.`,
+          first ?? whole(text),
+        )
+      header.parts = [...known, typed]
+      return
+    }
     case 'pickup': {
       header.pickup = {
         counts: number(first, text, 1, 16, 'A pickup'),

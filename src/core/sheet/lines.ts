@@ -14,6 +14,7 @@ const HEADER_WORDS = [
   'tempo',
   'lead',
   'start',
+  'part',
   'pickup',
   'level',
   'counts',
@@ -43,6 +44,7 @@ export const PHRASE_WORDS = [
   'arms',
   'head',
   'facing',
+  'between',
   'prop',
   'say',
   'words',
@@ -82,7 +84,7 @@ export const offsetIn = ({ parts }: Placed, index: number): number => {
   return part ? part.offset + (index - part.index) : 0
 }
 
-const sliceOf = (placed: Placed, from: number, to: number): Placed => ({
+export const sliceOf = (placed: Placed, from: number, to: number): Placed => ({
   text: placed.text.slice(from, to),
   parts: [
     { index: 0, offset: offsetIn(placed, from) },

@@ -2,18 +2,23 @@ import { isHalfDegrees } from '../body/facing'
 import { LAYERS, type Layer } from '../body/layers'
 import type { Side } from '../body/side'
 import { ANY_OPTIONS, MOST_EVENTS, OptionKind } from '../combination/combination'
+import type { Part } from '../combination/part'
+import type { Who } from '../combination/whose'
 import { nearest } from '../entry/names'
 import { type EntryPlace, EntryProblem, sideIn } from '../entry/reader'
 import { type Token, tokensIn } from '../entry/tokens'
 import type { Vocabulary } from '../moves/vocabulary'
 import { endOf, type Tick } from '../time/time'
+import { readBetween } from './betweenLine'
 import { readCountCalls } from './countCalls'
 import type { DraftEvent, DraftOption, DraftPhrase, Messages } from './draft'
 import { readEntry, readFree, type WrittenEvent } from './entry'
-import { entriesIn, offsetIn, type PhraseWord, type Placed, type SheetLine } from './lines'
+import { entriesIn, offsetIn, type PhraseWord, type Placed, type SheetLine, sliceOf } from './lines'
 import { readWhen, type When } from './when'
+import { marksOf, whoOfEntry, whoOfLine, whoText } from './whose'
 
 interface LineContext {
+  readonly parts: readonly Part[]
   readonly lead: Side
   readonly vocabulary: Vocabulary
   readonly messages: Messages
@@ -26,39 +31,86 @@ export function readLayerLine(
   word: PhraseWord,
   line: SheetLine,
   phrase: DraftPhrase,
-  { messages, ...context }: LineContext,
+  { messages, parts, ...context }: LineContext,
 ): void {
+  const { who: all, body, problem: strange } = forWhom(word, line.body, parts)
+  if (strange) {
+    messages.problem(strange, line.body)
+    // Each entry keeps whom it is for, so that none is anybody's later.
+    for (const { text } of entriesIn(body))
+      phrase.unread.push({ line: word, text: `${text} ${marksOf(line.body.text)}` })
+    return
+  }
   const place = {
     ...context,
     counts: phrase.counts,
     from: phrase.from,
     layer: isLayer(word) ? word : 'feet',
   } as const
-  for (const entry of entriesIn(line.body)) {
-    const read = (typed: string) => {
+  for (const entry of entriesIn(body)) {
+    const read = (said: string) => {
+      const marked = MARKED.has(word) ? whoOfEntry(said, parts) : { who: undefined, text: said }
+      const who = marked.who ?? all
+      const typed = marked.text.trimEnd()
       const { option, text, shift } = optionOf(typed, word, phrase)
-      if (option) shifted(shift, () => readInOption(text, { option, word, place, entry, phrase }))
+      if (option)
+        shifted(shift, () => readInOption(text, { option, word, place, entry, phrase, who }))
+      else if (word === 'between') phrase.between.push(...readBetween(text, { ...place, parts }))
       else if (word === 'option') phrase.options.push(readOption(text, phrase))
       else if (isLeftOut(text)) leaveOut(word, text, place, phrase)
       else if (word === 'call') phrase.call = readCountCalls(text)
-      else if (word === 'facing') readFacing(text, place, phrase)
-      else if (word === 'free') placeAll(readFree(text, place), entry, phrase, phrase.events)
-      else if (!isLayer(word)) readRemark(word, text, place, phrase)
-      else placeAll(readEntry(text, place), entry, phrase, phrase.events)
+      else if (word === 'facing') readFacing(text, place, phrase, who)
+      else if (word === 'free') placeAll(readFree(text, place), entry, phrase, phrase.events, who)
+      else if (!isLayer(word)) readRemark(word, text, place, phrase, who)
+      else placeAll(readEntry(text, place), entry, phrase, phrase.events, who)
     }
     const problem = problemOf(() => read(entry.text))
     if (!problem) continue
     // Of several counts only those are lost that are none; what is wrong with all of them is said once.
-    const each = (word === 'call' || word === 'option' ? [] : eachCount(entry.text)).map(
-      (text) => ({
-        text,
-        wrong: problemOf(() => read(text)),
-      }),
-    )
+    const isWhole = word === 'call' || word === 'option'
+    const each = (isWhole ? [] : eachCount(entry.text)).map((text) => ({
+      text,
+      wrong: problemOf(() => read(text)),
+    }))
     const isSome = each.some(({ wrong }) => !wrong)
     messages.problem(problem, entry)
     for (const { text, wrong } of isSome ? each : [{ text: entry.text, wrong: problem }])
-      if (wrong) phrase.unread.push({ line: word, text })
+      if (wrong) phrase.unread.push({ line: word, text: all ? `${text} ${whoText(all)}` : text })
+  }
+}
+
+/** Lines of which each entry may say at its end who it is for; of a meeting its parts stand in it. */
+const MARKED: ReadonlySet<PhraseWord> = new Set<PhraseWord>([
+  ...LAYERS,
+  'free',
+  'pose',
+  'facing',
+  'prop',
+  'say',
+  'words',
+  'breath',
+  'face',
+  'prepare',
+  'note',
+])
+
+interface ForWhom {
+  readonly who: Who | undefined
+  readonly body: Placed
+  readonly problem?: EntryProblem
+}
+
+/** Whom a whole line is for, and the rest of it. */
+function forWhom(word: PhraseWord, body: Placed, parts: readonly Part[]): ForWhom {
+  if (!MARKED.has(word)) return { who: undefined, body }
+  try {
+    const { who, text } = whoOfLine(body.text, parts)
+    const from = text.length - text.trimStart().length
+    return { who, body: who ? sliceOf(body, from, text.length) : body }
+  } catch (problem) {
+    if (!(problem instanceof EntryProblem)) throw problem
+    const { length } = marksOf(body.text)
+    return { who: undefined, body: sliceOf(body, length, body.text.length), problem }
   }
 }
 
@@ -103,14 +155,15 @@ interface InOption {
   readonly place: EntryPlace
   readonly entry: Placed
   readonly phrase: DraftPhrase
+  readonly who: Who | undefined
 }
 
 /** Reads an entry of an option: what is danced, or `1-4 none`. */
-function readInOption(text: string, { option, word, place, entry, phrase }: InOption): void {
+function readInOption(text: string, { option, word, place, entry, phrase, who }: InOption): void {
   const [when] = tokensIn(text)
   if (!isLeftOut(text) || !when) {
     const written = word === 'free' ? readFree(text, place) : readEntry(text, place)
-    placeAll(written, entry, phrase, option.events)
+    placeAll(written, entry, phrase, option.events, who)
     return
   }
   for (const { at, length, single } of readWhen(when, place))
@@ -186,6 +239,7 @@ function placeAll(
   entry: Placed,
   phrase: DraftPhrase,
   into: DraftEvent[],
+  who: Who | undefined,
 ): void {
   if (into.length + written.length > MOST_EVENTS)
     throw new EntryProblem(
@@ -194,13 +248,15 @@ function placeAll(
     )
   const from = offsetIn(entry, 0)
   const to = offsetIn(entry, entry.text.length - 1) + 1
-  for (const { event, open } of written) into.push({ event, open, from, to })
+  for (const { event, open } of written)
+    into.push({ event: { ...event, ...(who && { who }) }, open, from, to })
 }
 
 function readFacing(
   text: string,
   place: Parameters<typeof readWhen>[1],
   phrase: DraftPhrase,
+  who: Who | undefined,
 ): void {
   const [when, facing, more] = tokensIn(text)
   const degrees = Number(facing?.text)
@@ -209,25 +265,28 @@ function readFacing(
       at: facing?.at ?? 0,
       end: facing?.end ?? text.length,
     })
-  for (const { at } of readWhen(when, place)) phrase.facings.push({ at, degrees })
+  for (const { at } of readWhen(when, place))
+    phrase.facings.push({ at, degrees, ...(who && { who }) })
 }
 
 function readRemark(
-  kind: Exclude<PhraseWord, Layer | 'facing' | 'free' | 'call' | 'option'>,
+  kind: Exclude<PhraseWord, Layer | 'facing' | 'free' | 'call' | 'option' | 'between'>,
   text: string,
   place: Parameters<typeof readWhen>[1],
   phrase: DraftPhrase,
+  who: Who | undefined,
 ): void {
   const [when, ...words] = tokensIn(text)
   if (!when) return
   const times = readWhen(when, place)
   if (kind === 'breath') {
-    readBreath(times, words, when, phrase)
+    readBreath(times, words, when, phrase, who)
     return
   }
   const due = kind === 'prepare' ? readDue(words.splice(1), when, place) : undefined
   if (kind === 'pose' && words.length === 0) {
-    for (const { at, length } of times) phrase.remarks.push({ kind, at, length, text: '' })
+    for (const { at, length } of times)
+      phrase.remarks.push({ kind, at, length, text: '', ...(who && { who }) })
     return
   }
   const isProp = kind === 'prop'
@@ -246,6 +305,7 @@ function readRemark(
       at,
       length,
       text: said.text,
+      ...(who && { who }),
       ...(due !== undefined && { for: due }),
       ...(hand && { hand }),
       ...(kept && { kept }),
@@ -259,16 +319,21 @@ function readBreath(
   [way, more]: readonly Token[],
   when: Token,
   { remarks }: DraftPhrase,
+  who: Who | undefined,
 ): void {
   const text = way?.text.toLowerCase()
   if ((text !== 'in' && text !== 'out') || more)
     throw new EntryProblem('Write when and which way: breath 1-4 in; 5-8 out.', way ?? when)
   for (const { at, length } of times) {
     const isTaken = remarks.some(
-      (one) => one.kind === 'breath' && one.at < at + length && at < endOf(one),
+      (one) =>
+        one.kind === 'breath' &&
+        one.who?.join() === who?.join() &&
+        one.at < at + length &&
+        at < endOf(one),
     )
     if (isTaken) throw new EntryProblem('Another breath is written there already.', when)
-    remarks.push({ kind: 'breath', at, length, text })
+    remarks.push({ kind: 'breath', at, length, text, ...(who && { who }) })
   }
 }
 

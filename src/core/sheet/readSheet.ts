@@ -1,18 +1,19 @@
 import type { Side } from '../body/side'
+import type { Between } from '../combination/between'
 import {
   type Combination,
   type Comment,
-  defaultStart,
   type Event,
   MOST_PHRASES,
   type Option,
   type Phrase,
   type Remark,
   SCHEMA_VERSION,
-  type Start,
   type Unread,
 } from '../combination/combination'
 import { hasOption } from '../combination/options'
+import type { Part } from '../combination/part'
+import { defaultStart, type Start } from '../combination/start'
 import { nearest } from '../entry/names'
 import { UserError } from '../errors'
 import { type Vocabulary, withOwn } from '../moves/vocabulary'
@@ -25,15 +26,17 @@ import {
   isHeaderWord,
   LINE_WORDS,
   linesIn,
+  offsetIn,
   type PhraseWord,
   type Placed,
   type SheetLine,
   type SheetMessage,
 } from './lines'
+import { leadOfTyped, standingApart } from './partLine'
 import { readPhraseLine } from './phraseLine'
 import { readLayerLine, sayWithinFree } from './readLines'
 import { type Order, pickupFor, readOrder } from './readOrder'
-import { withFreeFeet, withFreeOptions } from './resolve'
+import { feetOfParts } from './resolve'
 import { SHEET_VERSION } from './version'
 
 const MOST_CHARACTERS = 1_000_000
@@ -83,6 +86,7 @@ export function readSheet(sheet: string, base: Vocabulary): SheetRead {
       : undefined
   const orderLines: SheetLine[] = []
   const startLines: SheetLine[] = []
+  const partLines: SheetLine[] = []
   const keepPart =
     (line: SheetLine): KeepPart =>
     (problem, part) => {
@@ -99,6 +103,7 @@ export function readSheet(sheet: string, base: Vocabulary): SheetRead {
     try {
       readHeaderInto(header, word, line.body.text, keepPart(line))
       if (word === 'start') startLines.push(line)
+      if (word === 'part') partLines.push(line)
     } catch (problem) {
       messages.problem(problem, line.body)
       keepLine(unread, line)
@@ -107,6 +112,7 @@ export function readSheet(sheet: string, base: Vocabulary): SheetRead {
   const lead: Side = header.lead ?? 'R'
   const start = { ...defaultStart(lead) }
   for (const line of startLines) readStartInto(start, line.body.text, keepPart(line))
+  const parts = partsOf(header, lead, { unread, messages, lines: partLines })
   const vocabulary = withOwn(base, ownMoves(header))
 
   const phrases: DraftPhrase[] = []
@@ -130,7 +136,7 @@ export function readSheet(sheet: string, base: Vocabulary): SheetRead {
       text.length + 1,
     )
   }
-  settleLikes(phrases, { lead, vocabulary }, messages)
+  settleLikes(phrases, messages)
   let phrase: DraftPhrase | undefined
   for (const [i, line] of lines.entries()) {
     const headerWord = headerWordOf(line, i)
@@ -158,6 +164,7 @@ export function readSheet(sheet: string, base: Vocabulary): SheetRead {
         lead,
         vocabulary,
         messages,
+        parts,
       })
     }
   }
@@ -172,6 +179,7 @@ export function readSheet(sheet: string, base: Vocabulary): SheetRead {
   const written = build(header, {
     lead,
     start,
+    parts,
     phrases,
     order,
     pickup,
@@ -179,6 +187,47 @@ export function readSheet(sheet: string, base: Vocabulary): SheetRead {
     comments,
   })
   return finished(written, phrases, vocabulary, messages)
+}
+
+interface PartsRead {
+  readonly unread: Unread[]
+  readonly messages: Messages
+  /** The lines of the parts, in their order. */
+  readonly lines: readonly SheetLine[]
+}
+
+/** The parts, each with her own start; one alone is none. */
+function partsOf(
+  { parts: typed = [] }: Header,
+  lead: Side,
+  { unread, messages, lines }: PartsRead,
+): readonly Part[] {
+  if (typed.length === 1) {
+    const [line] = lines
+    messages.add(
+      'One part alone is no part. Write a second one: part @2 "Name" at R 0.5.',
+      line?.from ?? 0,
+      (line?.from ?? 0) + 'part'.length,
+    )
+    if (line) unread.push({ text: `part ${asTyped(line.body)}` })
+    return []
+  }
+  return typed.map(({ part, start: said }, i): Part => {
+    const at = part.at ?? standingApart(i, typed.length)
+    if (!said) return { ...part, at }
+    const start = { ...defaultStart(leadOfTyped(part, lead)) }
+    const body = lines[i]?.body
+    readStartInto(start, said.text, (problem, words) => {
+      if (body)
+        messages.add(
+          problem.message,
+          offsetIn(body, said.at + problem.at),
+          offsetIn(body, said.at + Math.max(problem.at, problem.end - 1)) + 1,
+        )
+      unread.push({ text: `part @${part.id} start ${words}` })
+    })
+    return { ...part, at, start }
+  })
 }
 
 /** A line that could not be read keeps the lines it was typed in. */
@@ -225,6 +274,7 @@ function strayText({ word, body }: SheetLine, inPhrase: boolean): string {
 interface Parts {
   readonly lead: Side
   readonly start: Start
+  readonly parts: readonly Part[]
   readonly phrases: readonly DraftPhrase[]
   readonly order: Order
   readonly pickup: Combination['pickup']
@@ -234,7 +284,7 @@ interface Parts {
 
 function build(
   header: Header,
-  { lead, start, phrases, order, pickup, unread, comments }: Parts,
+  { lead, start, parts, phrases, order, pickup, unread, comments }: Parts,
 ): Combination {
   const tempo = header.tempo ?? 96
   const moves = ownMoves(header)
@@ -248,6 +298,7 @@ function build(
     ...(header.teachTempo !== undefined && { teachTempo: header.teachTempo }),
     lead,
     start,
+    ...(parts.length > 0 && { parts }),
     phrases: phrases.map(builtPhrase),
     order,
     ...(pickup && { pickup }),
@@ -272,6 +323,7 @@ function builtPhrase(draft: DraftPhrase): Phrase {
   const { name, title, counts, from, pickup, like, call, comments, unread, facings, options } =
     draft
   const remarks = draft.remarks.map((remark, i): Remark => ({ ...remark, id: `${name}~${i}` }))
+  const between = draft.between.map((one, i): Between => ({ ...one, id: `${name}^${i}` }))
   return {
     id: name,
     name,
@@ -283,6 +335,7 @@ function builtPhrase(draft: DraftPhrase): Phrase {
     ...(call && { call }),
     events: draft.events.map(({ event }, i): Event => ({ ...event, id: `${name}:${i}` })),
     ...(remarks.length > 0 && { remarks }),
+    ...(between.length > 0 && { between }),
     ...(facings.length > 0 && { facings }),
     ...(options.length > 0 && { options: options.map((option) => builtOption(option, name)) }),
     ...(comments.length > 0 && { comments }),
@@ -322,11 +375,7 @@ function finished(
   }
   // Not parsed by the schema again, which would take a third of the time: that all that is
   // read here passes it is a law the tests hold.
-  const withFeet = withFreeOptions(
-    withFreeFeet(written, { open, copies }, vocabulary),
-    openOptions,
-    vocabulary,
-  )
+  const withFeet = feetOfParts(written, { open, copies, options: openOptions }, vocabulary)
   const plain = canonical(withFeet)
   const renamed = canonicalIds(withFeet)
   return {

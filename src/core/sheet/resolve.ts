@@ -1,8 +1,9 @@
 import { otherSide, type Side } from '../body/side'
 import type { Combination, Event } from '../combination/combination'
-import { mirrorEvent } from '../combination/mirror'
+import { mirrorEvent, mirrorWhat } from '../combination/mirror'
 import { sideOf } from '../combination/names'
 import { withTried } from '../combination/options'
+import { isImage, partOf } from '../combination/partOf'
 import { passesOf } from '../combination/passes'
 import type { Vocabulary } from '../moves/vocabulary'
 import { footMeant } from '../simulate/footMeant'
@@ -18,6 +19,56 @@ const primitiveOf = (what: What) => (what.kind === 'foot' ? what.action.primitiv
 function onFoot(what: What, side: Side): What {
   if (what.kind === 'foot') return { ...what, action: { ...what.action, foot: side } }
   return what.kind === 'move' ? { ...what, side } : what
+}
+
+/** Feet that were left out, also in options: by phrase. */
+interface FeetLeftOut extends OpenFeet {
+  readonly options: ReadonlyMap<string, ReadonlySet<string>>
+}
+
+/**
+ * Fills in the feet of each part, as she dances alone: what all dance is danced on the foot that is
+ * free for the first of them who dances it, and stands as that for all.
+ */
+export function feetOfParts(
+  combination: Combination,
+  { open, copies, options: optionFeet }: FeetLeftOut,
+  vocabulary: Vocabulary,
+): Combination {
+  const found = new Map<string, What>()
+  const left = (ids: ReadonlySet<string>) => new Set([...ids].filter((id) => !found.has(id)))
+  const fill = (alone: Combination): Combination =>
+    withFreeOptions(
+      withFreeFeet(alone, { open: left(open), copies }, vocabulary),
+      new Map([...optionFeet].map(([phrase, ids]) => [phrase, left(ids)])),
+      vocabulary,
+    )
+  if (!combination.parts) return fill(combination)
+  for (const part of combination.parts) {
+    const { phrases } = fill(partOf(withWhats(combination, found), part.id))
+    for (const { events, options = [] } of phrases)
+      for (const event of [...events, ...options.flatMap((one) => one.events)])
+        if (!found.has(event.id))
+          found.set(event.id, isImage(part, event) ? mirrorWhat(event.what) : event.what)
+  }
+  return withWhats(combination, found)
+}
+
+function withWhats(combination: Combination, whats: ReadonlyMap<string, What>): Combination {
+  const known = (event: Event): Event => {
+    const what = whats.get(event.id)
+    return what && what !== event.what ? { ...event, what } : event
+  }
+  return {
+    ...combination,
+    phrases: combination.phrases.map((phrase) => ({
+      ...phrase,
+      events: phrase.events.map(known),
+      ...(phrase.options && {
+        options: phrase.options.map((option) => ({ ...option, events: option.events.map(known) })),
+      }),
+    })),
+  }
 }
 
 /** The same for the options of phrases, each as its phrase is danced with it. */

@@ -1,5 +1,6 @@
 import type { z } from 'zod'
 import { Combination, SCHEMA_VERSION } from '../combination/combination'
+import { asStored } from '../combination/stored'
 import { COMBINATION_UPGRADES } from '../combination/upgrades'
 import { UserError } from '../errors'
 import { isRecord } from '../record/recordIn'
@@ -7,7 +8,7 @@ import { upgrade } from '../record/upgrade'
 
 /** The full record of one combination, as kept in a `.sway.json` file. */
 export const writeSwayJson = (combination: Combination): string =>
-  `${JSON.stringify(combination, null, 2)}\n`
+  `${JSON.stringify(asStored(combination), null, 2)}\n`
 
 const MOST_CHARACTERS = 1_000_000
 const NOTHING_CHANGED = 'Nothing was changed.'

@@ -110,8 +110,10 @@ export const sheetVersionOf = ({
   families,
   moves = [],
   rules,
+  parts,
 }: Combination): 1 | 2 =>
   once ||
+  parts !== undefined ||
   rules !== undefined ||
   moves.some(isFullMove) ||
   call ||

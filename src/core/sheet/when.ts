@@ -1,7 +1,8 @@
-import { type EntryPlace, EntryProblem } from '../entry/reader'
+import { EntryProblem } from '../entry/reader'
 import type { Token } from '../entry/tokens'
 import {
   endOf,
+  type Numbering,
   numberOfCount,
   type Span,
   slotAt,
@@ -22,7 +23,7 @@ export interface When extends Span {
   readonly single: boolean
 }
 
-function tickOf(back: string, label: string, place: EntryPlace, token: Token): Tick {
+function tickOf(back: string, label: string, place: Numbering, token: Token): Tick {
   const first = numberOfCount(1, place)
   const last = numberOfCount(place.counts, place)
   if (tickOfLabel(label) === undefined)
@@ -42,7 +43,7 @@ function tickOf(back: string, label: string, place: EntryPlace, token: Token): T
 }
 
 /** How “and 8” is written: on the last count, or half a count before it. */
-function pickupWords(place: EntryPlace): string {
+function pickupWords(place: Numbering): string {
   const last = numberOfCount(place.counts, place)
   return place.counts > 1
     ? `<${last} for ${last}, <${numberOfCount(place.counts - 1, place)}& for the “and” before it`
@@ -50,7 +51,7 @@ function pickupWords(place: EntryPlace): string {
 }
 
 /** Reads `3`, `3&`, `1-4`, `<8`, `2,4,6`, `1>1a`. */
-export function readWhen(token: Token, place: EntryPlace): readonly When[] {
+export function readWhen(token: Token, place: Numbering): readonly When[] {
   const pieces = token.text.replace(DASHES, '-').split(',').filter(Boolean)
   if (pieces.length === 0) throw new EntryProblem('Write the count first: “3 …” or “1-4 …”.', token)
   return pieces.map((piece): When => {

@@ -1,18 +1,13 @@
 import { LAYERS, type Layer } from '../body/layers'
-import {
-  type Combination,
-  type Comment,
-  defaultStart,
-  type Event,
-  type Leave,
-  type Phrase,
-  type RemarkKind,
-  type Start,
-} from '../combination/combination'
+import type { Combination, Comment, Event, Phrase, RemarkKind } from '../combination/combination'
 import type { EventForm } from '../combination/forms'
-import { ownOf } from '../combination/like'
+import type { Leave } from '../combination/leaving'
+import { lineOf, ownOf } from '../combination/like'
 import { loopIndex } from '../combination/loop'
+import type { Part } from '../combination/part'
 import { ruleText } from '../combination/rules'
+import { defaultStart, type Start } from '../combination/start'
+import { SOLO, type Who } from '../combination/whose'
 import { quoted } from '../entry/tokens'
 import type { OwnMove } from '../moves/move'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
@@ -28,11 +23,14 @@ import {
 import { kindOf, type What } from '../what/kinds'
 import { gazeText } from '../what/look'
 import { moveText } from '../what/move'
+import { betweenText } from './betweenLine'
 import { canonical, tickOfUnread } from './canonical'
 import { countCallsText } from './countCalls'
 import { likeText } from './draftLike'
 import { type LineWord, leavesQuoteOpen } from './lines'
+import { partText } from './partLine'
 import { sheetVersionOf } from './version'
+import { whoText } from './whose'
 
 const WIDE = 100
 
@@ -53,7 +51,7 @@ export function writeSheet(combination: Combination, base: Vocabulary, of?: Comb
       const written = of?.phrases[i] ?? phrase
       const own = ownOf(written, of ?? plain)
       const source = plain.phrases.find(({ id }) => id === phrase.like?.phrase)
-      return phraseLines({ phrase, own, source }, vocabulary, isBare)
+      return phraseLines({ phrase, own, source, parts: plain.parts ?? [] }, vocabulary, isBare)
     }),
     orderLines(plain),
   ]
@@ -99,6 +97,10 @@ function headerLines(combination: Combination): readonly string[] {
   )
   out.add('lead', header('lead', lead))
   out.add('start', header('start', startText(start, defaultStart(lead))))
+  for (const part of combination.parts ?? []) {
+    if (part === combination.parts?.[0]) out.comments('part')
+    out.lines.push(header('part', partText(part, lead, startText)))
+  }
   out.add('pickup', pickup && header('pickup', `${pickup.counts}${pickup.each ? ' each' : ''}`))
   out.add('level', level && header('level', level))
   out.add('keep', combination.keepTurns && header('keep', 'turns'))
@@ -177,6 +179,8 @@ function ownMoveText(move: OwnMove): string {
 interface Entry {
   readonly at: number
   readonly text: string
+  /** Who it is for, where not for all. */
+  readonly who?: Who | undefined
 }
 
 /** A phrase to be written: of one that is like another only what is its own. */
@@ -184,10 +188,11 @@ interface Wanted {
   readonly phrase: Phrase
   readonly own: ReturnType<typeof ownOf>
   readonly source: Phrase | undefined
+  readonly parts: readonly Part[]
 }
 
 function phraseLines(
-  { phrase, own, source }: Wanted,
+  { phrase, own, source, parts }: Wanted,
   vocabulary: Vocabulary,
   isBare: boolean,
 ): readonly string[] {
@@ -195,9 +200,9 @@ function phraseLines(
   const { isOwn = () => true, leftOut = [] } = own ?? {}
   const events = phrase.events.filter(isOwn)
   const remarks = (phrase.remarks ?? []).filter(isOwn)
-  const nothingAt = (line: Layer | RemarkKind): readonly Entry[] =>
+  const nothingAt = (line: Layer | RemarkKind | 'between'): readonly Entry[] =>
     leftOut
-      .filter((one) => ('layer' in one ? one.layer : one.kind) === line)
+      .filter((one) => lineOf(one) === line)
       .map(({ at }) => ({ at, text: `${labelIn(phrase)(at)} none` }))
   const out = new Lines(comments, '  ')
   const lines = new Lines(comments)
@@ -213,14 +218,7 @@ function phraseLines(
       .map((one) => ({ at: tickOfUnread(one, phrase), text: one.text }))
     const all = [...entries, ...strange].sort((a, b) => (a.at === b.at ? 0 : a.at - b.at))
     const isEmpty = all.length === 0 && isBare && comments?.some(({ before }) => before === word)
-    if (all.length > 0)
-      out.add(
-        word,
-        wrapped(
-          word,
-          all.map(({ text }) => text),
-        ),
-      )
+    if (all.length > 0) out.add(word, linesFor(word, all, parts).join('\n'))
     else if (isEmpty) out.add(word, `  ${word}`)
   }
   const remarked = (kind: RemarkKind) =>
@@ -230,6 +228,7 @@ function phraseLines(
         .filter((remark) => remark.kind === kind)
         .map((remark) => ({
           at: remark.at,
+          who: remark.who,
           text: [
             labelOfSpan(remark, labelIn(phrase)),
             remark.hand,
@@ -262,21 +261,27 @@ function phraseLines(
           .filter((event) => event.layer === layer && isFreeCounts(event) === isFree)
           .map((event) => ({
             at: event.at,
+            who: event.who,
             text: isFree
               ? freeText(event, phrase, vocabulary)
               : entryText(event, phrase, vocabulary),
           })),
         ...without
           .filter((one) => one.layer === layer && !isFree)
-          .map((one) => ({ at: one.at, text: `${whenText(one, phrase)} none` })),
+          .map((one) => ({ at: one.at, who: undefined, text: `${whenText(one, phrase)} none` })),
       ]
         .sort((a, b) => a.at - b.at)
-        .map(({ text }) => ({ at: Number.POSITIVE_INFINITY, text: `[${name}] ${text}` })),
+        .map(({ text, who }) => ({
+          at: Number.POSITIVE_INFINITY,
+          text: `[${name}] ${text}${who ? ` ${whoText(who)}` : ''}`,
+        })),
     )
   line('free', [
-    ...events
-      .filter(isFreeCounts)
-      .map((event) => ({ at: event.at, text: freeText(event, phrase, vocabulary) })),
+    ...events.filter(isFreeCounts).map((event) => ({
+      at: event.at,
+      who: event.who,
+      text: freeText(event, phrase, vocabulary),
+    })),
     ...ofOptions('feet', true),
   ])
   remarked('pose')
@@ -285,13 +290,23 @@ function phraseLines(
       ...nothingAt(layer),
       ...events
         .filter((event) => event.layer === layer && !isFreeCounts(event))
-        .map((event) => ({ at: event.at, text: entryText(event, phrase, vocabulary) })),
+        .map((event) => ({
+          at: event.at,
+          who: event.who,
+          text: entryText(event, phrase, vocabulary),
+        })),
       ...ofOptions(layer, false),
     ])
   line(
     'facing',
-    facings.map(({ at, degrees }) => ({ at, text: `${labelIn(phrase)(at)} ${degrees}` })),
+    facings.map(({ at, degrees, who }) => ({ at, who, text: `${labelIn(phrase)(at)} ${degrees}` })),
   )
+  line('between', [
+    ...nothingAt('between'),
+    ...(phrase.between ?? [])
+      .filter(isOwn)
+      .map((one) => ({ at: one.at, text: betweenText(one, phrase) })),
+  ])
   for (const kind of ['prop', 'say', 'words', 'breath', 'face', 'prepare', 'note'] as const)
     remarked(kind)
   out.comments(undefined)
@@ -310,6 +325,28 @@ function freeText({ as, ...event }: Event, phrase: Numbering, vocabulary: Vocabu
   const [, more = ''] = /^free ?(.*)$/s.exec(dancedText(event, vocabulary, phrase)) ?? []
   const when = `${event.optional ? '~' : ''}${whenText(event, phrase)}`
   return [when, as && quoted(as), more].filter(Boolean).join(' ')
+}
+
+/** What all dance on a line of its own, and under it what some do, each with whose it is. */
+function linesFor(
+  word: string,
+  entries: readonly Entry[],
+  parts: readonly Part[],
+): readonly string[] {
+  const marks = ({ who }: Entry) => (who ? whoText(who) : '')
+  const whose = new Map(entries.map((one) => [marks(one), one.who]))
+  const place = (who: Who | undefined) =>
+    who
+      ? parts.findIndex(({ id }) => id === who[0]) + (who.includes(SOLO) ? parts.length : 0) + 1
+      : 0
+  return [...whose]
+    .sort(([a, one], [b, other]) => place(one) - place(other) || (a < b ? -1 : 1))
+    .map(([mark]) =>
+      wrapped(
+        mark ? `${word} ${mark}` : word,
+        entries.filter((one) => marks(one) === mark).map(({ text }) => text),
+      ),
+    )
 }
 
 /** Entries after their word, broken into lines that can be read. */

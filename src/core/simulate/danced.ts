@@ -1,12 +1,17 @@
 import type { Combination, OneSide } from '../combination/combination'
 import type { Dancing } from '../combination/dancing'
 import { mirror } from '../combination/mirror'
+import { partIds, partOf } from '../combination/partOf'
+import type { PartId } from '../combination/whose'
 import type { House } from '../house/house'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
 import type { TimeMap } from '../time/timeMap'
 import { type Simulation, simulate } from './simulate'
 
-/** A combination danced on both sides, which is all that who sees or plays it needs. */
+/**
+ * A combination danced on both sides, which is all that who sees or plays it needs. Of one for
+ * several dancers it is what the first part dances; the others are asked for.
+ */
 export interface Danced {
   /** As it is danced in this house. */
   readonly written: OneSide
@@ -24,7 +29,7 @@ export const withHouseTurns = (combination: Combination, { keepTurns }: House): 
   keepTurns && !combination.keepTurns ? { ...combination, keepTurns: true } : combination
 
 /**
- * Dances a combination: the lead side at once, the other one when it is asked for.
+ * Dances a combination: the lead side of its first part at once, the rest when it is asked for.
  * @param time how its ticks go by, where that is not its own tempo
  */
 export function danced(
@@ -34,7 +39,15 @@ export function danced(
   time?: TimeMap,
 ): Danced {
   const vocabulary = vocabularyFor(combination, base)
-  const written = withHouseTurns(combination, house)
+  const [first] = partIds(combination)
+  const own = partOf(combination, first ?? '')
+  const written = withHouseTurns(own, house)
+  const others = new Map<PartId, Danced>()
+  const dancedBy = (part: PartId): Danced => {
+    const known = others.get(part) ?? danced(partOf(combination, part), base, house, time)
+    others.set(part, known)
+    return known
+  }
   const lead = simulate(written, vocabulary, house, time)
   let other: Simulation | undefined
   const onOther = () => {
@@ -49,6 +62,11 @@ export function danced(
     get other() {
       return onOther()
     },
-    from: ({ side }) => (side === combination.lead ? lead : onOther()),
+    from: (dancing) =>
+      combination.parts && dancing.part !== first && partIds(combination).includes(dancing.part)
+        ? dancedBy(dancing.part).from(dancing)
+        : dancing.side === own.lead
+          ? lead
+          : onOther(),
   }
 }

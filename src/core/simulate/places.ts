@@ -1,7 +1,7 @@
 import { EASY_HAND } from '../body/hands'
 import { SIDES } from '../body/side'
-import type { Start } from '../combination/combination'
 import type { DancedEvent } from '../combination/lengths'
+import type { Start } from '../combination/start'
 import type { Move } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
 import { kindOf, type What } from '../what/kinds'

@@ -1,4 +1,4 @@
-import type { Start } from '../combination/combination'
+import type { Start } from '../combination/start'
 import { stanceAround, USUAL_LANDING } from './landing'
 import type { BodyState } from './state'
 

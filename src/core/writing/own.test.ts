@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { combination, feet, move } from '../../../tests/write'
-import { defaultStart } from '../combination/combination'
 import { asDanced, dancedIn } from '../combination/lengths'
+import { defaultStart } from '../combination/start'
 import { whatOf } from '../combination/whatOf'
 import { checkCombination } from '../findings/check'
 import { severityOf } from '../findings/finding'

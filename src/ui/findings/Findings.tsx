@@ -3,7 +3,7 @@ import { useStore } from 'zustand'
 import { otherSide, sideWord } from '../../core/body/side'
 import type { Combination } from '../../core/combination/combination'
 import { leaveFinding, takeUpFinding } from '../../core/edits/leave'
-import type { LeftFinding } from '../../core/findings/check'
+import type { LeftFinding } from '../../core/findings/checked'
 import type { Finding, Severity } from '../../core/findings/finding'
 import { severityOf } from '../../core/findings/finding'
 import { findingText, spotText } from '../../core/findings/findingText'
@@ -32,8 +32,8 @@ function headline(findings: readonly Finding[]): string {
   return open === 1 ? '1 thing to smooth' : `${open} things to smooth`
 }
 
-const findingKey = ({ code, part, side, spot, events }: Finding): string =>
-  `${code}${part}${side}${spot.pass}-${spot.at}-${spot.layer}-${events.join()}`
+const findingKey = ({ code, parts, side, spot, events }: Finding): string =>
+  `${code}${parts.join()}${side}${spot.pass}-${spot.at}-${spot.layer}-${events.join()}`
 
 interface Group {
   readonly phrase: string

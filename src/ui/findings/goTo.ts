@@ -9,7 +9,7 @@ import { documentOf } from '../stores/state'
 
 /** Goes to the place of a finding, on the side it stands on. */
 export function goTo(session: Session, combination: Combination, finding: Finding): void {
-  const lead = leadOf(combination, finding.part)
+  const lead = leadOf(combination, finding.parts[0])
   const dancing = finding.side === 'lead' ? lead : otherDancing(lead)
   const state = session.getState()
   if (state.shown !== 'both' && (state.shown === 'lead') !== (finding.side === 'lead'))

@@ -1,7 +1,10 @@
 import QuickLRU from 'quick-lru'
 import type { Combination } from '../../core/combination/combination'
-import { type Dancing, partOf } from '../../core/combination/dancing'
-import { type Checked, judged, lookingBy } from '../../core/findings/check'
+import type { Dancing } from '../../core/combination/dancing'
+import { partOf } from '../../core/combination/partOf'
+import { judged, lookingBy } from '../../core/findings/check'
+import type { Checked } from '../../core/findings/checked'
+import { checkedTogether } from '../../core/findings/together'
 import type { House } from '../../core/house/house'
 import type { Vocabulary } from '../../core/moves/vocabulary'
 import { type Danced, danced } from '../../core/simulate/danced'
@@ -10,7 +13,7 @@ import { houseNow } from './house'
 import { words } from './words'
 
 /** Of so many states the dance and the judgement are kept: what is undone further back is danced again. */
-const MOST = 8
+const MOST = 24
 
 /** The last few of something that is worked out of combinations. */
 const latest = <T extends object>() => new QuickLRU<Combination, T>({ maxSize: MOST })
@@ -54,7 +57,9 @@ export function dancedOf(combination: Combination): Danced {
 export function checkedOf(combination: Combination): Checked {
   const { checked: all, vocabulary, house } = knownNow()
   return known(all, combination, () =>
-    judged(dancedOf(combination), combination, lookingBy(vocabulary, house)),
+    combination.parts
+      ? checkedTogether(combination, (part) => checkedOf(partOf(combination, part)))
+      : judged(dancedOf(combination), combination, lookingBy(vocabulary, house)),
   )
 }
 

@@ -1,0 +1,118 @@
+import { z } from 'zod'
+import { Side } from '../body/side'
+import { Tick } from '../time/time'
+import { Leave } from './leaving'
+import { CENTRE, PartId } from './whose'
+
+/** A hand of a part. */
+export const Hand = z.object({ part: PartId, side: Side }).readonly()
+export type Hand = z.infer<typeof Hand>
+
+/** Places of a body that a hand of a partner may be laid on. */
+export const SpotName = z.enum([
+  'shoulder',
+  'elbow',
+  'wrist',
+  'waist',
+  'back',
+  'head',
+  'hip',
+  'knee',
+  'foot',
+])
+export type SpotName = z.infer<typeof SpotName>
+
+/** A place of a partner's body; the nearer side where none is said. */
+export const Spot = z.object({ part: PartId, on: SpotName, side: Side.optional() }).readonly()
+export type Spot = z.infer<typeof Spot>
+
+/** What is met: a hand, or a place of the body. */
+const Met = z.union([Hand, Spot])
+export type Met = z.infer<typeof Met>
+export const isHand = (met: Met): met is Hand => !('on' in met)
+
+/** How hands touch; near passes without contact. */
+export const TouchAs = z.enum(['palm', 'back', 'fingers', 'near'])
+export type TouchAs = z.infer<typeof TouchAs>
+/** How a hand holds. */
+export const Grip = z.enum(['palm', 'fingers', 'wrist', 'flat'])
+export type Grip = z.infer<typeof Grip>
+/** How high two hands are held. */
+export const HoldHeight = z.enum(['low', 'waist', 'chest', 'shoulder', 'overhead'])
+export type HoldHeight = z.infer<typeof HoldHeight>
+/** How a turn goes through a hold: under the raised hands, or with the arm round the body. */
+export const Through = z.enum(['over', 'round'])
+export type Through = z.infer<typeof Through>
+/** Where one stands as another one sees it. */
+export const Relation = z.enum(['behind', 'before', 'left', 'right', 'facing', 'back-to-back'])
+export type Relation = z.infer<typeof Relation>
+
+/** Metres between two middles. */
+const Apart = z.number().min(0.2).max(6)
+
+const Touch = z.object({ kind: z.literal('touch'), from: Hand, to: Met, as: TouchAs }).readonly()
+const Hold = z
+  .object({
+    kind: z.literal('hold'),
+    from: Hand,
+    to: Met,
+    grip: Grip,
+    height: HoldHeight.optional(),
+    through: Through.optional(),
+  })
+  .readonly()
+const Place = z
+  .object({
+    kind: z.literal('place'),
+    of: PartId,
+    rel: Relation,
+    to: z.union([z.literal(CENTRE), PartId]),
+    apart: Apart.optional(),
+  })
+  .readonly()
+const Look = z
+  .object({
+    kind: z.literal('look'),
+    a: PartId,
+    b: PartId,
+    /** Only the first one looks; else their eyes meet. */
+    oneWay: z.literal(true).optional(),
+  })
+  .readonly()
+const Wait = z.object({ kind: z.literal('wait'), of: z.array(PartId).min(1).readonly() }).readonly()
+
+/** What two dancers do with each other, or one waits through. */
+export const Meeting = z.discriminatedUnion('kind', [Touch, Hold, Place, Look, Wait])
+export type Meeting = z.infer<typeof Meeting>
+export type MeetingOf<K extends Meeting['kind']> = Extract<Meeting, { kind: K }>
+
+/** A meeting and when it is, in ticks from the start of its phrase. */
+export const Between = z
+  .object({
+    id: z.string().min(1),
+    at: Tick,
+    length: Tick.refine((ticks) => ticks > 0, 'has no length'),
+    what: Meeting,
+    /** Stays as written when the combination is mirrored. */
+    kept: z.literal(true).optional(),
+    cue: z.string().min(1).optional(),
+    note: z.string().min(1).optional(),
+    leave: z.array(Leave).min(1).readonly().optional(),
+  })
+  .readonly()
+export type Between = z.infer<typeof Between>
+
+/** The parts a meeting names, the one it is written of first. */
+export function partsIn(what: Meeting): readonly PartId[] {
+  switch (what.kind) {
+    case 'touch':
+    case 'hold':
+      return [what.from.part, what.to.part]
+    case 'place':
+      return what.to === CENTRE ? [what.of] : [what.of, what.to]
+    case 'look':
+      return [what.a, what.b]
+    case 'wait':
+      return what.of
+  }
+}

@@ -1,0 +1,214 @@
+import { dequal } from 'dequal'
+import type { Combination, Event, OneSide, Option, Phrase } from '../combination/combination'
+import { mirrorEvent, mirrorFacing, mirrorRemark } from '../combination/mirror'
+import type { Part } from '../combination/part'
+import { partOf, partWith } from '../combination/partOf'
+import { isDancedBy, isShared, type PartId, type Who } from '../combination/whose'
+import type { Edit } from './edit'
+
+/** Who an edit of what one part dances is for: for her alone, or for all that dance the same. */
+export type ForWhom = 'own' | 'all'
+
+/**
+ * An edit as it is made in what a part dances. What it changes of what all dance becomes her own,
+ * and the others go on as they were; counts, phrases and their order are everybody's.
+ */
+export const forPart =
+  (part: PartId, make: Edit): Edit =>
+  (combination) => {
+    const before = partOf(combination, part)
+    if (before === combination) return make(combination)
+    const after = make(before)
+    return isOfAll(before, after)
+      ? make(combination)
+      : lifted(combination, part, { before, after, whom: 'own' })
+  }
+
+/** Whether phrases come, go, change places or get other counts: no part has phrases of her own. */
+function isOfAll(before: Combination, after: Combination): boolean {
+  return (
+    before.order !== after.order ||
+    before.phrases.length !== after.phrases.length ||
+    before.phrases.some((phrase, i) => {
+      const now = after.phrases[i]
+      return (
+        !now ||
+        now.id !== phrase.id ||
+        (['counts', 'name', 'from', 'pickup', 'title', 'like', 'call'] as const).some(
+          (key) => !dequal(now[key], phrase[key]),
+        )
+      )
+    })
+  )
+}
+
+interface Change {
+  /** What the part danced, and what she is to dance. */
+  readonly before: OneSide
+  readonly after: OneSide
+  readonly whom: ForWhom
+}
+
+/** A combination of several in which a part dances something else than before. */
+export function lifted(combination: Combination, id: PartId, change: Change): Combination {
+  const part = partWith(combination, id)
+  const { before, after } = change
+  if (!part || before === after) return combination
+  const { start, lead, phrases: _, order, parts: __, ...rest } = after
+  const known = new Map(before.phrases.map((phrase) => [phrase.id, phrase]))
+  const taken = new Set(idsIn(combination))
+  const lift = liftOf(combination, part, change.whom, taken)
+  const written = new Map(combination.phrases.map((phrase) => [phrase.id, phrase]))
+  const phrases = after.phrases.map((now): Phrase => {
+    const [was, stored] = [known.get(now.id), written.get(now.id)]
+    if (!was || !stored) return { ...now, events: now.events.map((one) => lift.back(one)) }
+    return was === now ? stored : phraseLifted(stored, was, now, lift)
+  })
+  const own = {
+    ...(!dequal(start, before.start) && { start }),
+    ...(lead !== before.lead && { lead }),
+  }
+  const hasOwn = Object.keys(own).length > 0
+  return {
+    ...combination,
+    ...rest,
+    order,
+    phrases: phrases.every((one, i) => one === combination.phrases[i])
+      ? combination.phrases
+      : phrases,
+    ...(combination.parts && {
+      parts: hasOwn
+        ? combination.parts.map((one) => (one.id === part.id ? { ...one, ...own } : one))
+        : combination.parts,
+    }),
+  }
+}
+
+const idsIn = ({ phrases }: Combination): readonly string[] =>
+  phrases.flatMap(({ events, remarks = [], between = [], options = [] }) =>
+    [...events, ...remarks, ...between, ...options.flatMap((one) => one.events)].map(
+      ({ id }) => id,
+    ),
+  )
+
+/** The id of what a part has of her own in place of something all dance. */
+export const ownId = (id: string, part: PartId): string => `${id}@${part}`
+
+/** Something that may be for some dancers only. */
+interface Owned {
+  readonly id: string
+  readonly who?: Who | undefined
+}
+
+/** How things go back from what a part dances into what is stored. */
+interface Lift {
+  readonly part: Part
+  /** As it is stored where all dance it: the others' side of what their image is shown. */
+  readonly back: (event: Event) => Event
+  readonly list: <T extends Owned>(
+    stored: readonly T[],
+    was: readonly T[],
+    now: readonly T[],
+    mirror: (one: T) => T,
+  ) => readonly T[]
+}
+
+function liftOf({ parts = [] }: Combination, part: Part, whom: ForWhom, taken: Set<string>): Lift {
+  const fresh = (id: string, of: PartId): string => {
+    let own = ownId(id, of)
+    while (taken.has(own)) own = `${own}+`
+    taken.add(own)
+    return own
+  }
+  const asShared = <T extends Owned>(one: T, mirror: (one: T) => T): T =>
+    part.mirrored && isShared(one) ? mirror(one) : one
+  /** The same for all that danced it but the part; those who dance the image have it of their own. */
+  const withoutHer = <T extends Owned>(stored: T, mirror: (one: T) => T): readonly T[] => {
+    if (!isShared(stored)) {
+      const who = stored.who?.filter((id) => id !== part.id) ?? []
+      return who.length > 0 ? [{ ...stored, who }] : []
+    }
+    const others = parts.filter(({ id }) => id !== part.id)
+    const plain = others.filter(({ mirrored }) => !mirrored).map(({ id }) => id)
+    const images = others.filter(({ mirrored }) => mirrored).map(({ id }) => id)
+    return [
+      ...(plain.length > 0 ? [{ ...stored, who: plain }] : []),
+      ...images.map((id, i) => ({
+        ...mirror(stored),
+        id: i === 0 && plain.length === 0 ? stored.id : fresh(stored.id, id),
+        who: [id],
+      })),
+    ]
+  }
+  return {
+    part,
+    back: (event) => asShared(event, mirrorEvent),
+    list(stored, was, now, mirror) {
+      const [known, left] = [
+        new Map(was.map((one) => [one.id, one])),
+        new Map(now.map((one) => [one.id, one])),
+      ]
+      const kept = stored.flatMap((one) => {
+        const before = known.get(one.id)
+        const after = left.get(one.id)
+        if (!before || before === after) return [one]
+        const isHers = whom === 'all' || (one.who?.length === 1 && !isShared(one))
+        if (!after) return isHers ? [] : withoutHer(one, mirror)
+        // Given to others or to all in so many words.
+        if (!dequal(before.who, after.who)) return [after]
+        if (isHers) return [asShared(after, mirror)]
+        return [
+          ...withoutHer(one, mirror),
+          { ...after, id: fresh(one.id, part.id), who: [part.id] },
+        ]
+      })
+      const added = now
+        .filter(({ id, who }) => !known.has(id) && (who === undefined || who.includes(part.id)))
+        .map((one) =>
+          whom === 'all' || !isShared(one) ? asShared(one, mirror) : { ...one, who: [part.id] },
+        )
+      for (const { id } of added) taken.add(id)
+      return [...kept, ...added]
+    },
+  }
+}
+
+function phraseLifted(stored: Phrase, was: Phrase, now: Phrase, lift: Lift): Phrase {
+  const { events: _, remarks, facings, options, between: __, ...rest } = now
+  const said = lift.list(stored.remarks ?? [], was.remarks ?? [], remarks ?? [], mirrorRemark)
+  const faced = facingsLifted(stored, was, now, lift.part)
+  const ways = options?.map((option): Option => {
+    const [had, own] = [stored.options, was.options].map((all) =>
+      all?.find(({ name }) => name === option.name),
+    )
+    return had && own
+      ? { ...option, events: lift.list(had.events, own.events, option.events, mirrorEvent) }
+      : { ...option, events: option.events.map(lift.back) }
+  })
+  return {
+    ...rest,
+    ...(stored.between && { between: stored.between }),
+    events: [...lift.list(stored.events, was.events, now.events, mirrorEvent)].sort(
+      (a, b) => a.at - b.at,
+    ),
+    ...(said.length > 0 && { remarks: said }),
+    ...(faced.length > 0 && { facings: faced }),
+    ...(ways && { options: ways }),
+  }
+}
+
+/** What is written of facings is hers from then on, where it changed. */
+function facingsLifted(
+  stored: Phrase,
+  was: Phrase,
+  now: Phrase,
+  part: Part,
+): NonNullable<Phrase['facings']> {
+  const all = stored.facings ?? []
+  if (dequal(was.facings ?? [], now.facings ?? [])) return all
+  const image = part.mirrored ? mirrorFacing : <T>(one: T): T => one
+  return [
+    ...all.filter((one) => !isDancedBy(one, part.id)),
+    ...(now.facings ?? []).map((one) => (isShared(one) ? image(one) : one)),
+  ]
+}

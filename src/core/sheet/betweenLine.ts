@@ -1,0 +1,224 @@
+import { Side } from '../body/side'
+import {
+  type Between,
+  Grip,
+  type Hand,
+  HoldHeight,
+  isHand,
+  type Meeting,
+  type Met,
+  Relation,
+  SpotName,
+  Through,
+  TouchAs,
+} from '../combination/between'
+import type { Part } from '../combination/part'
+import { CENTRE } from '../combination/whose'
+import { nearest } from '../entry/names'
+import { leaveIn } from '../entry/options'
+import { EntryProblem, hint, Reader } from '../entry/reader'
+import { quoted, type Token, tokensIn } from '../entry/tokens'
+import { fullLabelOfSpan, labelIn, type Numbering, tick } from '../time/time'
+import { readWhen } from './when'
+import { noPart } from './whose'
+
+const KINDS: readonly Meeting['kind'][] = ['hold', 'touch', 'place', 'look', 'wait']
+
+const EXAMPLE: Readonly<Record<Meeting['kind'], string>> = {
+  hold: 'hold @1.R @2.L palm waist',
+  touch: 'touch @1.R @2.R palm',
+  place: 'place @1 right @2 0.9',
+  look: 'look @1 @2',
+  wait: 'wait @2',
+}
+
+interface BetweenPlace extends Numbering {
+  readonly parts: readonly Part[]
+}
+
+/** Reads `1-4 hold @1.R @2.L fingers low cue "hands"`: one meeting for each of its times. @throws EntryProblem */
+export function readBetween(text: string, place: BetweenPlace): readonly Omit<Between, 'id'>[] {
+  const tokens = tokensIn(text)
+  const unclosed = tokens.find(({ open }) => open)
+  if (unclosed) throw new EntryProblem('This quote is never closed: write " at its end.', unclosed)
+  const reader = new Reader(tokens)
+  const times = readWhen(reader.need('a count'), place)
+  const word = reader.need(`what they do: ${Object.values(EXAMPLE).join('; ')}`)
+  const kind = KINDS.find((one) => one === word.text)
+  if (!kind)
+    throw new EntryProblem(
+      `“${word.text}” is nothing two dancers do here.${hint(nearest(word.text, KINDS), `Write ${KINDS.join(', ')}.`)}`,
+      word,
+    )
+  const what = readMeeting(kind, reader, place.parts, word)
+  const said = readSaid(reader, kind)
+  return times.map(({ at, length }) => ({ at: tick(at), length: tick(length), what, ...said }))
+}
+
+function readMeeting(
+  kind: Meeting['kind'],
+  reader: Reader,
+  parts: readonly Part[],
+  word: Token,
+): Meeting {
+  const missing = `write it as ${EXAMPLE[kind]}`
+  const part = (): string => partIn(reader.need(missing), parts)
+  const option = <T extends string>(all: readonly T[]): T | undefined => {
+    const found = all.find((one) => one === reader.peek()?.text)
+    if (found) reader.take()
+    return found
+  }
+  const needed = <T extends string>(found: T | undefined, all: readonly T[]): T => {
+    if (found) return found
+    const next = reader.peek()
+    throw new EntryProblem(`Write one of ${all.join(', ')}: ${EXAMPLE[kind]}.`, next ?? word)
+  }
+  const two = <T>(one: T, other: T, ids: readonly [string, string]): readonly [T, T] => {
+    if (ids[0] === ids[1]) throw new EntryProblem('Nobody meets herself: name two parts.', word)
+    return [one, other]
+  }
+  switch (kind) {
+    case 'hold':
+    case 'touch': {
+      const from = handIn(reader.need(missing), parts)
+      const to = metIn(reader.need(missing), parts)
+      two(from, to, [from.part, to.part])
+      if (kind === 'touch') return { kind, from, to, as: option(TouchAs.options) ?? 'palm' }
+      const grip = isHand(to)
+        ? needed(option(Grip.options), Grip.options)
+        : (option(Grip.options) ?? 'flat')
+      const height = option(HoldHeight.options)
+      const through = option(Through.options)
+      return { kind, from, to, grip, ...(height && { height }), ...(through && { through }) }
+    }
+    case 'place': {
+      const of = part()
+      const rel = needed(option(Relation.options), Relation.options)
+      const next = reader.need(missing)
+      const to = next.text === CENTRE ? CENTRE : partIn(next, parts)
+      two(of, to, [of, to])
+      const apart = metresIn(reader)
+      return { kind, of, rel, to, ...(apart !== undefined && { apart }) }
+    }
+    case 'look': {
+      const a = part()
+      const oneWay = reader.peek()?.text === 'to'
+      if (oneWay) reader.take()
+      const b = part()
+      two(a, b, [a, b])
+      return { kind, a, b, ...(oneWay && { oneWay }) }
+    }
+    case 'wait': {
+      const of = [part()]
+      while (reader.peek()?.text.startsWith('@')) of.push(part())
+      return { kind, of: [...new Set(of)] }
+    }
+  }
+}
+
+function metresIn(reader: Reader): number | undefined {
+  const token = reader.peek()
+  if (!token || token.quoted || !/^\d/.test(token.text)) return undefined
+  reader.take()
+  const metres = Number(token.text)
+  if (!Number.isFinite(metres) || metres < 0.2 || metres > 6)
+    throw new EntryProblem('Two dancers are 0.2 to 6 metres apart.', token)
+  return metres
+}
+
+function partIn({ text, at, end }: Token, parts: readonly Part[]): string {
+  const id = text.replace(/^@/, '')
+  if (!text.startsWith('@') || !parts.some((part) => part.id === id))
+    throw new EntryProblem(noPart(id, parts), { at, end })
+  return id
+}
+
+/** `@1.R` */
+function handIn(token: Token, parts: readonly Part[]): Hand {
+  const met = metIn(token, parts)
+  if (!isHand(met)) throw new EntryProblem('It begins with a hand: @1.R or @1.L.', token)
+  return met
+}
+
+/** `@1.R`, `@1.waist`, `@1.L-shoulder` */
+function metIn(token: Token, parts: readonly Part[]): Met {
+  const [mark = '', rest = ''] = token.text.split('.')
+  const part = partIn({ ...token, text: mark }, parts)
+  const hand = Side.safeParse(rest).data
+  if (hand) return { part, side: hand }
+  const [, side, on] = /^(?:([RL])-)?(.*)$/.exec(rest) ?? []
+  const spot = SpotName.safeParse(on).data
+  if (!spot)
+    throw new EntryProblem(
+      `Write a hand or a place of the body: @${part}.R, ${SpotName.options.map((one) => `@${part}.${one}`).join(', ')}.`,
+      token,
+    )
+  const known = Side.safeParse(side).data
+  return { part, on: spot, ...(known && { side: known }) }
+}
+
+type Said = Pick<Between, 'cue' | 'note' | 'leave' | 'kept'>
+
+function readSaid(reader: Reader, kind: Meeting['kind']): Said {
+  const said: { -readonly [K in keyof Said]: Said[K] } = {}
+  for (let token = reader.take(); token; token = reader.take()) {
+    if (token.text === '!keep' && !token.quoted) said.kept = true
+    else if ((token.text === 'cue' || token.text === 'note') && !token.quoted) {
+      const text = reader.need(`what the ${token.text} says, in quotes`)
+      if (!text.text.trim()) throw new EntryProblem('It says nothing.', text)
+      said[token.text] = text.text
+    } else if (token.text === 'leave' && !token.quoted)
+      said.leave = [...(said.leave ?? []), leaveIn(reader)]
+    else
+      throw new EntryProblem(
+        `“${token.text}” is not known here. Write it as ${EXAMPLE[kind]}, with cue, note, leave or !keep behind it.`,
+        token,
+      )
+  }
+  return said
+}
+
+const handText = ({ part, side }: Hand): string => `@${part}.${side}`
+const metText = (met: Met): string =>
+  isHand(met) ? handText(met) : `@${met.part}.${met.side ? `${met.side}-` : ''}${met.on}`
+
+function meetingText(what: Meeting): string {
+  switch (what.kind) {
+    case 'touch':
+      return ['touch', handText(what.from), metText(what.to), what.as].join(' ')
+    case 'hold':
+      return ['hold', handText(what.from), metText(what.to), what.grip, what.height, what.through]
+        .filter(Boolean)
+        .join(' ')
+    case 'place':
+      return [
+        'place',
+        `@${what.of}`,
+        what.rel,
+        what.to === CENTRE ? CENTRE : `@${what.to}`,
+        what.apart,
+      ]
+        .filter((one) => one !== undefined)
+        .join(' ')
+    case 'look':
+      return `look @${what.a} ${what.oneWay ? 'to ' : ''}@${what.b}`
+    case 'wait':
+      return `wait ${what.of.map((id) => `@${id}`).join(' ')}`
+  }
+}
+
+/** `1-4 hold @1.R @2.L fingers low` */
+export const betweenText = (
+  { at, length, what, cue, note, leave = [], kept }: Between,
+  phrase: Numbering,
+): string =>
+  [
+    fullLabelOfSpan({ at, length }, labelIn(phrase)),
+    meetingText(what),
+    cue && `cue ${quoted(cue)}`,
+    note && `note ${quoted(note)}`,
+    ...leave.map(({ code, because }) => `leave ${code} ${quoted(because)}`),
+    kept && '!keep',
+  ]
+    .filter(Boolean)
+    .join(' ')
