@@ -6,6 +6,7 @@ import { posedAt, type Seam } from '../core/performance/seam'
 import { type Dancer, dancerOf } from '../core/pose/dancer'
 import type { Dancers } from '../core/pose/dancers'
 import { type Joint, newPose, type Pose, placeOfJoint } from '../core/pose/joints'
+import { placedAt } from '../core/pose/placedAt'
 import type { View } from '../core/pose/views'
 import type { Before } from '../core/skin/hang'
 import { areaOfOne } from '../core/space/space'
@@ -98,6 +99,8 @@ export function createFrames(joints: readonly Trailing[]): Frames {
       before: isHeld ? undefined : before,
       ticksASecond: (dancer.simulation.combination.tempo * TICKS_PER_COUNT) / 60,
       aside,
+      scale: dancer.options.scale,
+      part: dancer.part,
       trails: hasTrails ? slot.trails : [],
       ghost: choice.ghost === 'none' || isHeld ? undefined : slot.ghost,
     }
@@ -135,6 +138,17 @@ export function standingOf(
       aside,
       seam: seam && { seam, next: dancers(next) },
     })
+    const together = dancers.together(dancing)
+    // Several dancers have the floor to themselves.
+    if (together.length > 1) {
+      const following = seam && dancers.together(seam.dancing)
+      return together.map((dancer, i) => ({
+        dancer,
+        tick,
+        aside: 0,
+        seam: seam && { seam, next: following?.[i] ?? dancer },
+      }))
+    }
     const alone = stands(dancing, 0, seam?.dancing ?? dancing)
     if (!both && held === undefined) return [alone]
     const { half: far, isRightBeside } = places(dancing.part)
@@ -170,7 +184,8 @@ const stillOnes = new WeakMap<Dancer, Dancer>()
 function stillOf(dancer: Dancer): Dancer {
   const known = stillOnes.get(dancer)
   if (known) return known
-  const made = dancerOf(dancer.simulation, { ...dancer.options, layers: new Set(['feet']) })
+  const alone = dancerOf(dancer.simulation, { ...dancer.options, layers: new Set(['feet']) })
+  const made = dancer.at ? placedAt(alone, dancer.at) : alone
   stillOnes.set(dancer, made)
   return made
 }

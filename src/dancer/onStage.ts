@@ -1,4 +1,5 @@
 import type { Layer } from '../core/body/layers'
+import type { Dancer } from '../core/pose/dancer'
 import type { Pose } from '../core/pose/joints'
 import type { Before } from '../core/skin/hang'
 import type { BodyColours } from './body'
@@ -10,6 +11,8 @@ export interface StageColours {
   readonly floor: string
   readonly line: string
   readonly ink: string
+  /** Of the parts of a combination for several, in their order. */
+  readonly parts: readonly string[]
 }
 
 /** What one figure of a frame shows. */
@@ -20,6 +23,10 @@ export interface OnStage {
   readonly ticksASecond: number
   /** Where it stands beside the other one, in metres to the right. */
   readonly aside: number
+  /** How tall she is against 1.65 m, where that is not as the others are. */
+  readonly scale?: number | undefined
+  /** Which of several dancers it is. */
+  readonly part?: Dancer['part']
   readonly trails: readonly Trail[]
   readonly ghost: Pose | undefined
 }

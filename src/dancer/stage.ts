@@ -22,6 +22,7 @@ import {
 import type { Layer } from '../core/body/layers'
 import type { View } from '../core/pose/views'
 import type { Dressed } from '../core/skin/dress'
+import { createBadges } from './badges'
 import { type Body, createWardrobe, SHADOW_LAYER, type Wardrobe } from './body'
 import { aim, type Frame, OPENING, turnOf } from './camera'
 import { inkInto, inkOf } from './ink'
@@ -119,7 +120,8 @@ export function createStage(
   })
   room.add(...words.map(({ mesh }) => mesh))
   const trails = createTrails()
-  room.add(trails.group)
+  const badges = createBadges()
+  room.add(trails.group, badges.group)
 
   const dressings = new Map<Dressed, Dressing>()
   let colours = first
@@ -203,12 +205,13 @@ export function createStage(
         const [dx, dz] = asideOf(one)
         body.group.position.set(dx, 0, dz)
         body.highlight(only)
-        body.dance({ ...one, scale, build })
+        const tall = one.scale ?? scale
+        body.dance({ ...one, scale: tall, build })
         if (!one.ghost) continue
         const beside = get(ghosts, ghost++, wardrobe.ghost)
         beside.group.visible = true
         beside.group.position.set(dx, 0, dz)
-        beside.dance({ pose: one.ghost, ticksASecond: 1, scale, build })
+        beside.dance({ pose: one.ghost, ticksASecond: 1, scale: tall, build })
       }
       for (; ghost < ghosts.length; ghost++) (ghosts[ghost] as Body).group.visible = false
       trails.draw(
@@ -221,6 +224,7 @@ export function createStage(
           air: colours.air,
         },
       )
+      badges.draw(frame === 'all' ? figures : [], camera.position, colours, view === 'mirror')
       floor.cast(renderer, scene, lyingFlat)
       renderer.render(scene, camera)
     },
@@ -244,6 +248,7 @@ export function createStage(
       }
       floor.dispose()
       trails.dispose()
+      badges.dispose()
       for (const word of words) word.dispose()
       renderer.dispose()
       renderer.forceContextLoss()

@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it } from 'vitest'
 import { combination, feet } from '../../tests/write'
-import type { Combination } from '../core/combination/combination'
+import { type Combination, SCHEMA_VERSION } from '../core/combination/combination'
 import { summaryOf } from '../core/findings/summary'
 import { vocabulary } from '../core/moves/vocabulary'
 import { createCombinations } from './combinations'
@@ -71,7 +71,7 @@ describe('the shelf', () => {
       id: 'new',
       revision: 1,
       changedAt: 2,
-      record: { kind: 'combination', schemaVersion: 7, title: 'Later' },
+      record: { kind: 'combination', schemaVersion: SCHEMA_VERSION + 1, title: 'Later' },
     })
     const { damaged, stored } = await here.list()
     expect(stored).toEqual([])

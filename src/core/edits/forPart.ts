@@ -113,7 +113,19 @@ interface Lift {
   ) => readonly T[]
 }
 
-function liftOf({ parts = [] }: Combination, part: Part, whom: ForWhom, taken: Set<string>): Lift {
+function liftOf(
+  { parts = [], phrases }: Combination,
+  part: Part,
+  whom: ForWhom,
+  taken: Set<string>,
+): Lift {
+  const onlyHers = new Set(
+    whom === 'all'
+      ? taken
+      : phrases.flatMap(({ events }) =>
+          events.filter(({ who }) => who?.length === 1 && who[0] === part.id).map(({ id }) => id),
+        ),
+  )
   const fresh = (id: string, of: PartId): string => {
     let own = ownId(id, of)
     while (taken.has(own)) own = `${own}+`
@@ -164,9 +176,14 @@ function liftOf({ parts = [] }: Combination, part: Part, whom: ForWhom, taken: S
       })
       const added = now
         .filter(({ id, who }) => !known.has(id) && (who === undefined || who.includes(part.id)))
-        .map((one) =>
-          whom === 'all' || !isShared(one) ? asShared(one, mirror) : { ...one, who: [part.id] },
-        )
+        .map((one) => {
+          const own =
+            whom === 'all' || !isShared(one) ? asShared(one, mirror) : { ...one, who: [part.id] }
+          // What was moved here stays where it was for the others, under its id.
+          return taken.has(one.id) && !onlyHers.has(one.id)
+            ? { ...own, id: fresh(one.id, part.id) }
+            : own
+        })
       for (const { id } of added) taken.add(id)
       return [...kept, ...added]
     },

@@ -4,6 +4,7 @@ import { partOf } from '../combination/partOf'
 import { type House, USUAL_HOUSE } from '../house/house'
 import { type CountLoad, loadsOf } from '../load/load'
 import type { Vocabulary } from '../moves/vocabulary'
+import { type DancedPiece, dancedPiece } from '../piece/piece'
 import { type Danced, danced } from '../simulate/danced'
 import { WEIGHT_FAULTS } from '../simulate/primitives'
 import type { Simulation } from '../simulate/simulate'
@@ -12,6 +13,7 @@ import { FAULT_RULES, FAULT_TEMPO_RULES, findBy } from './faults'
 import { type Finding, inOrder } from './finding'
 import { findingsOfOptions, type Looked } from './ofOptions'
 import { reasonsToLeave } from './once'
+import { betweenDancers } from './pairs/pairs'
 import { type Danceable, knownOf, type Rule } from './rule'
 import { arms } from './rules/arms'
 import { balance } from './rules/balance'
@@ -73,10 +75,25 @@ export const checkCombination = (
   house: House = USUAL_HOUSE,
 ): Checked =>
   combination.parts
-    ? checkedTogether(combination, (part) =>
-        checkCombination(partOf(combination, part), base, house),
+    ? checkedPiece(combination, dancedPiece(combination, base, house), (dance, alone) =>
+        judged(dance, alone, lookingBy(base, house)),
       )
     : judged(danced(combination, base, house), combination, lookingBy(base, house))
+
+/**
+ * What is worth a look in a combination for several that is danced already: of each, and between them.
+ * @param judge what is said of one part's dance
+ */
+export const checkedPiece = (
+  combination: Combination,
+  piece: DancedPiece,
+  judge: (dance: Danced, alone: Combination) => Checked,
+): Checked =>
+  checkedTogether(
+    combination,
+    (part) => judge(piece.of(part), partOf(combination, part)),
+    betweenDancers(combination, piece),
+  )
 
 /** How an option is looked at: danced like any combination. */
 export const lookingBy =

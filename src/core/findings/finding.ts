@@ -1,6 +1,7 @@
 import type { FootAction } from '../body/feet'
 import type { Layer } from '../body/layers'
 import type { Side, Weight } from '../body/side'
+import type { Relation } from '../combination/between'
 import type { DancerLevel } from '../combination/combination'
 import type { PartId } from '../combination/whose'
 import type { BodyPart, Risk } from '../moves/move'
@@ -262,6 +263,33 @@ export type Fact =
     }
   /** What breaks a rule the instructor wrote down herself. */
   | { readonly code: 'rule.broken'; readonly rule: string }
+  /** Two dancers whose bodies come nearer than they have room: metres between their middles, and where they touch. */
+  | {
+      readonly code: 'pair.collision'
+      readonly a: string
+      readonly b: string
+      readonly apart: number
+      readonly touch: number
+      readonly severity: 'fault' | 'snag'
+    }
+  /** A foot that comes down beside a standing one of somebody else. */
+  | { readonly code: 'pair.tread'; readonly a: string; readonly b: string; readonly metres: number }
+  /** Where one ends away from where she is to stand, and how many steps more would bring her there. */
+  | {
+      readonly code: 'pair.place'
+      readonly a: string
+      readonly b: string
+      readonly rel: Relation
+      readonly metres: number
+      readonly more: number
+    }
+  | {
+      readonly code: 'pair.facing'
+      readonly a: string
+      readonly b: string
+      readonly rel: Relation
+      readonly degrees: number
+    }
   /** With an option the phrase ends on another foot than without it. */
   | { readonly code: 'option.ends'; readonly weight: Weight; readonly usual: Weight }
 
@@ -283,7 +311,7 @@ interface Again {
 
 export type Finding = Found & {
   /** The parts it is so of; the only one where one dances alone. */
-  readonly parts: readonly PartId[]
+  readonly whose: readonly PartId[]
   /** `lead` when it stands on the written side (and, mirrored, on the other); `other` when only there. */
   readonly side: 'lead' | 'other'
   /** The option of its phrase it is so with; absent for what is danced without any. */
@@ -312,6 +340,7 @@ export function severityOf(fact: Fact): Severity {
     case 'layer.clash':
     case 'feet.too-fast':
     case 'join.facing':
+    case 'pair.collision':
       return fact.severity
     case 'feet.wide-quick':
     case 'turn.too-fast':
@@ -329,6 +358,9 @@ export function severityOf(fact: Fact): Severity {
     case 'move.too-fast':
     case 'space.room':
     case 'space.neighbour':
+    case 'pair.tread':
+    case 'pair.place':
+    case 'pair.facing':
       return 'snag'
     case 'join.arms':
     case 'join.hips':

@@ -2,6 +2,7 @@ import { facingWord } from '../body/facing'
 import type { FootAction } from '../body/feet'
 import { otherSide, type Side, sideWord, type Weight } from '../body/side'
 import { capital } from '../capital'
+import type { Relation } from '../combination/between'
 import type { DancerLevel } from '../combination/combination'
 import { placeIn } from '../combination/names'
 import { assertNever } from '../errors'
@@ -38,6 +39,15 @@ const partWord: Readonly<Record<BodyPart, string>> = {
   fingersR: 'right hand',
   fingersL: 'left hand',
   head: 'head',
+}
+
+const RELATION_WORDS: Readonly<Record<Relation, string>> = {
+  behind: 'behind',
+  before: 'before',
+  left: 'on the left of',
+  right: 'on the right of',
+  facing: 'face to face with',
+  'back-to-back': 'back to back with',
 }
 
 const listed = (words: readonly string[]): string =>
@@ -223,6 +233,14 @@ function factText(fact: Fact, units: Units): string {
         : `The pickup of ${fact.of} is danced here, in place of ${listed(fact.replaced)}. Write that earlier, or leave out what is not danced.`
     case 'rule.broken':
       return `Your own rule is “${fact.rule}”, and here it is otherwise. Change it here, or take the rule out.`
+    case 'pair.collision':
+      return `${fact.a} and ${fact.b} come ${lengthWords(fact.apart, units)} near each other, and their bodies take ${lengthWords(fact.touch, units)}. ${fact.severity === 'fault' ? 'They run into each other: let one wait, or let them stand further apart.' : 'That is too narrow to be sure: let them stand a little further apart.'}`
+    case 'pair.tread':
+      return `${fact.a} puts a foot down ${lengthWords(fact.metres, units)} from where ${fact.b} stands. Smaller steps, or stand further apart.`
+    case 'pair.place':
+      return `${fact.a} ends ${lengthWords(fact.metres, units)} from where she is to be, ${RELATION_WORDS[fact.rel]} ${fact.b}. ${fact.more === 1 ? 'One step more' : `${fact.more} steps more`} would bring her there, or give it more counts.`
+    case 'pair.facing':
+      return `${fact.a} is to stand ${RELATION_WORDS[fact.rel]} ${fact.b}, and faces ${Math.round(fact.degrees)}° another way. Turn one of them, or choose another place.`
     case 'option.ends':
       return `It ends on ${onFoot(fact.weight)}, and without it on ${onFoot(fact.usual)}: what comes next begins otherwise. Add or leave out a step, or end it with a touch.`
     default:

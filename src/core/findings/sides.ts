@@ -5,7 +5,7 @@ import { keysIn } from './once'
 
 /** What was found, where it was found: on the lead side or only on the other, of the only part. */
 export const foundOn = (found: Found, side: Finding['side']): Finding =>
-  ({ ...found, parts: [ONLY_PART], side }) as Finding
+  ({ ...found, whose: [ONLY_PART], side }) as Finding
 
 /** Whether the other side is just the mirror image: nothing stays as it is written. */
 export const isItsOwnMirror = ({ phrases, keepTurns }: OneSide): boolean =>

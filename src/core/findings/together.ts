@@ -23,7 +23,7 @@ export function checkedTogether(
   const of = <T extends Finding>(pick: (one: Checked) => readonly T[]): readonly T[] =>
     once(
       each.flatMap(({ part, checked: own }) =>
-        pick(own).map((finding) => ({ ...finding, parts: [part] })),
+        pick(own).map((finding) => ({ ...finding, whose: [part] })),
       ),
       combination,
     )
@@ -56,7 +56,7 @@ function once<T extends Finding>(all: readonly T[], combination: Combination): r
   for (const one of all) {
     const i = said.findIndex((other) => isSame(other, one, combination))
     const known = said[i]
-    if (known) said[i] = { ...known, parts: [...known.parts, ...one.parts] }
+    if (known) said[i] = { ...known, whose: [...known.whose, ...one.whose] }
     else said.push(one)
   }
   return said
@@ -65,16 +65,16 @@ function once<T extends Finding>(all: readonly T[], combination: Combination): r
 function isSame(a: Finding, b: Finding, combination: Combination): boolean {
   if (a.code !== b.code || a.side !== b.side || !dequal(a.spot, b.spot)) return false
   // What happens to each at her own move is one all the same.
-  const { parts: _, events: ___, also: _____, ...factA } = a
-  const { parts: __, events: ____, also: ______, ...factB } = b
+  const { whose: _, events: ___, also: _____, ...factA } = a
+  const { whose: __, events: ____, also: ______, ...factB } = b
   const [imageA, imageB] = [a, b].map(
-    ({ parts: [part = ''] }) => partWith(combination, part)?.mirrored === true,
+    ({ whose: [part = ''] }) => partWith(combination, part)?.mirrored === true,
   )
   return dequal(factA, factB) || (imageA !== imageB && dequal(a.events, b.events))
 }
 
 /** Whose a finding is, by their names; nothing where it is everybody's. */
-export function whoseFinding({ parts: named }: Finding, { parts = [] }: Combination): string {
+export function whoseFinding({ whose: named }: Finding, { parts = [] }: Combination): string {
   if (named.length >= parts.length && parts.length !== 2) return parts.length > 2 ? 'all' : ''
   if (named.length === 2 && parts.length === 2) return 'both'
   return parts

@@ -1,4 +1,5 @@
 import { LAYERS, type Layer } from '../body/layers'
+import type { FloorPoint } from '../body/places'
 import { SIDES } from '../body/side'
 import type { Simulation } from '../simulate/simulate'
 import { crossOver, hang } from './arm'
@@ -25,6 +26,10 @@ export interface Dancer {
    */
   readonly poseAt: (tick: number, into?: Pose) => Pose
   readonly options: DancerOptions
+  /** Of several dancers: her place among the parts, and what she is called. */
+  readonly part?: { readonly index: number; readonly name: string } | undefined
+  /** Where she stands in the room on count 1, where that is not its middle. */
+  readonly at?: FloorPoint
 }
 
 export interface DancerOptions {

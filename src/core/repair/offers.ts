@@ -52,7 +52,7 @@ export function repairsFor(
   house: House,
   newId: () => string,
 ): readonly Repair[] {
-  const [part] = finding.parts
+  const [part] = finding.whose
   if (!combination.parts || part === undefined)
     return repairsAlone(combination, finding, base, house, newId)
   const before = partOf(combination, part)
@@ -61,7 +61,7 @@ export function repairsFor(
     // A phrase for one dancing of it would have to be everybody's.
     if (after.phrases.some(({ id, like }) => like && !before.phrases.some((one) => one.id === id)))
       return []
-    const whoms: readonly ForWhom[] = finding.parts.length > 1 ? ['all'] : ['all', 'own']
+    const whoms: readonly ForWhom[] = finding.whose.length > 1 ? ['all'] : ['all', 'own']
     for (const whom of whoms) {
       const changed = followed(combination, lifted(combination, part, { before, after, whom }))
       const now = faultsIn(checkCombination(changed, base, house))
@@ -76,7 +76,7 @@ const faultsIn = ({ findings, left }: Checked): ReadonlySet<string> =>
   new Set(
     [...findings, ...left]
       .filter((one) => severityOf(one) === 'fault')
-      .flatMap((one) => one.parts.map((part) => `${part} ${placeKey(one)}`)),
+      .flatMap((one) => one.whose.map((part) => `${part} ${placeKey(one)}`)),
   )
 
 function repairsAlone(
@@ -163,6 +163,11 @@ const TRIES: Readonly<Record<FindingCode, (one: Case) => Iterable<Try>>> = {
   'join.ribs': (one) => returns(one),
   'join.legs': (one) => returns(one),
   'rule.broken': (one) => drop(one, 0),
+  // What two do with each other is mended in what is written of both.
+  'pair.collision': () => [],
+  'pair.tread': () => [],
+  'pair.place': () => [],
+  'pair.facing': () => [],
   // What an option does is mended in the option.
   'option.ends': () => [],
   'stay.moved': (one) => [...drop(one, 0), ...drop(one, 1)],

@@ -6,6 +6,7 @@ import second from '../../../tests/fixtures/combinations-v2.json'
 import third from '../../../tests/fixtures/combinations-v3.json'
 import fourth from '../../../tests/fixtures/combinations-v4.json'
 import fifth from '../../../tests/fixtures/combinations-v5.json'
+import sixth from '../../../tests/fixtures/combinations-v6.json'
 import { holds } from '../../../tests/holds'
 import { combination, feet } from '../../../tests/write'
 import { type Combination, type Event, SCHEMA_VERSION } from '../combination/combination'
@@ -25,9 +26,9 @@ const refusal = (text: string): UserError => {
 }
 
 describe('combination files', () => {
-  it('of versions 3 to 5 are read as they were, and say of what they can only that', () => {
-    expect([third.length, fourth.length, fifth.length]).toEqual([5, 6, 13])
-    for (const record of [...third, ...fourth, ...fifth])
+  it('of versions 3 to 6 are read as they were, and say of what they can only that', () => {
+    expect([third, fourth, fifth, sixth].map(({ length }) => length)).toEqual([5, 6, 13, 7])
+    for (const record of [...third, ...fourth, ...fifth, ...sixth])
       expect(readSwayJson(JSON.stringify(record)).combination).toEqual({
         ...record,
         schemaVersion: SCHEMA_VERSION,
@@ -188,6 +189,13 @@ describe('combination files', () => {
     }))
     expect(now).toEqual({ ...record, schemaVersion: SCHEMA_VERSION, phrases: expected })
   }
+
+  it('of one dancer are written as the version before knew them, so that it opens them still', () => {
+    for (const record of sixth) {
+      const { combination: now } = readSwayJson(JSON.stringify(record))
+      expect(JSON.parse(writeSwayJson(now))).toEqual(record)
+    }
+  })
 
   it('of older versions open with all they say: the demos of then, and anything they could have held', () => {
     expect(first.length).toBeGreaterThan(4)

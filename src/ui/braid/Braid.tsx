@@ -11,6 +11,7 @@ import { layerWord } from '../../core/moves/vocabulary'
 import { HALF_COUNT, labelIn, labelOfSpan, QUARTER_COUNT, slotAt, tick } from '../../core/time/time'
 import { type Dragged, drag, type Pointed } from '../parts/drag'
 import { pressOf } from '../parts/keys'
+import { partTint } from '../parts/PartBadge'
 import type { KeyScope } from '../shortcuts/shortcut'
 import { press } from '../shortcuts/shortcuts'
 import { type Carried, carried } from '../stores/carried'
@@ -22,6 +23,7 @@ import {
   documentOf,
   drawnState,
   isFlipped,
+  isLineOf,
   layersSelected,
   type Selection,
   type SessionState,
@@ -110,12 +112,12 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
   const firstOf = ({ pass }: Line) => 0 - pickupBefore(document, pass.index)
 
   const pick = (event: PointerEvent<HTMLDivElement>, line: Line): Dragged | undefined => {
-    const { pass, dancing, shape } = line
+    const { pass, dancing, whom, shape } = line
     const target = event.target instanceof Element ? event.target : null
     const row = rowOf(line)
     const frame = row.getBoundingClientRect()
     const mark = target?.closest('[data-event]')
-    const picked = [...line.early, ...pass.events].find(
+    const picked = [...line.early, ...line.events].find(
       ({ id }) => id === mark?.getAttribute('data-event'),
     )
     box.current?.focus({ preventScroll: true })
@@ -133,14 +135,14 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
         selection.event === undefined &&
         selected.length > 1 &&
         selected.some((one) => one.id === id)
-      const alone = { dancing, pass: pass.index, layer, at: from, length, event: id }
+      const alone = { dancing, whom, pass: pass.index, layer, at: from, length, event: id }
       if (!isInBlock) select(session, alone)
       const right = shape.x(from + length) + frame.left
       const stretches = right - event.clientX < EDGE_PX && layer !== 'feet'
       const kind = stretches ? 'stretch' : 'move'
       return carryOn({ ...begun, kind, layer, from, length, alone: isInBlock ? alone : undefined })
     }
-    if (event.clientY - frame.top < SIZE.ruler) {
+    if (whom === undefined && event.clientY - frame.top < SIZE.ruler) {
       scrubTo(event, line)
       return {
         move: (to) => scrubTo(to, line),
@@ -151,6 +153,7 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
     if (!lane.success) return undefined
     select(session, {
       dancing,
+      whom,
       pass: pass.index,
       layer: lane.data,
       at: tick(at),
@@ -218,7 +221,10 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
       now.by = Math.round((clientX - now.x) / step) * grid
       const over = now.kind === 'move' ? lineUnder(clientY)?.line : now.line
       const isOtherPhrase =
-        over && over.phrase !== now.line.phrase && isSameDancing(over.dancing, now.line.dancing)
+        over &&
+        over.phrase !== now.line.phrase &&
+        over.whom === now.line.whom &&
+        isSameDancing(over.dancing, now.line.dancing)
       now.to = isOtherPhrase && selectedEvents(session.getState()).length === 1 ? over : now.line
       setGhost(now.by === 0 && now.to === now.line ? undefined : ghostOf(now, topOf(now.to)))
     },
@@ -241,7 +247,8 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
     const at = tick(tickUnder(line.shape, clientX - frame.left, HALF_COUNT, firstOf(line)))
     if (!isLetGo) return setGhost(boxAt(line, layer, at, at + length, topOf(line)))
     setGhost(undefined)
-    select(session, { dancing: line.dancing, pass: line.pass.index, layer, at, length: slotAt(at) })
+    const { dancing, whom } = line
+    select(session, { dancing, whom, pass: line.pass.index, layer, at, length: slotAt(at) })
     // The foot that is free there, whichever it was where the list was read.
     placeAtSelection(session, onSide(what, sideMeant(session.getState())), length, newId)
     box.current?.focus({ preventScroll: true })
@@ -250,15 +257,13 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
   latestLand.current = land
   useEffect(() => carried.subscribe((offer) => latestLand.current(offer)), [])
 
-  const here = lines.find(
-    ({ pass, dancing }) =>
-      pass.index === selection.pass && isSameDancing(dancing, selection.dancing),
-  )
+  const here = lines.find((line) => isHere(line, selection))
   const lane = here?.shape.lanes.find(({ layer }) => layer === selection.layer)
   const start = (here?.pass.at ?? 0) + selection.at
   const layers = layersSelected(selection)
-  const selectionIn = ({ pass, dancing }: Line): LineSelection | undefined => {
-    if (!isSameDancing(dancing, selection.dancing) || pass.index < selection.pass) return undefined
+  const selectionIn = ({ pass, dancing, whom }: Line): LineSelection | undefined => {
+    if (whom !== selection.whom || !isSameDancing(dancing, selection.dancing)) return undefined
+    if (pass.index < selection.pass) return undefined
     const from = Math.max(start - pass.at, pass.index === selection.pass ? selection.at : 0)
     const to = Math.min(start + selection.length - pass.at, pass.length)
     return to > from ? { from, to, layers } : undefined
@@ -288,8 +293,9 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
           return (
             // biome-ignore lint/a11y/noStaticElementInteractions: the braid around it has the keys
             <div
-              key={`${dancing.part} ${dancing.side}${pass.index}`}
-              className={classes.row}
+              key={`${line.whom ?? ''} ${dancing.part} ${dancing.side}${pass.index}`}
+              className={line.whom === undefined ? classes.row : `${classes.row} ${classes.own}`}
+              style={line.whom === undefined ? undefined : partTint(line.part)}
               data-alternate={showsBoth && !isLead(document, dancing)}
               onPointerDown={(event) => {
                 if (event.target instanceof Element && event.target.closest('button')) return
@@ -347,7 +353,8 @@ function placeText(state: SessionState, here: Line | undefined): string {
 function stretchSelectionTo(session: Session, line: Line, layer: Layer, at: number): void {
   const { selection } = session.getState()
   const first = line.simulation.passes[selection.pass]
-  if (!isSameDancing(line.dancing, selection.dancing) || !first) return
+  if (line.whom !== selection.whom || !isSameDancing(line.dancing, selection.dancing)) return
+  if (!first) return
   const from = first.at + selection.at
   const end = line.pass.at + at + slotAt(tick(at))
   if (end <= from) return
@@ -358,6 +365,9 @@ function stretchSelectionTo(session: Session, line: Line, layer: Layer, at: numb
     length: tick(end - from),
   })
 }
+
+const isHere = ({ pass, dancing, whom }: Line, selection: Selection): boolean =>
+  isLineOf({ pass: pass.index, dancing, whom }, selection)
 
 const isOver = (element: Element | null, { clientX, clientY }: Carried): boolean =>
   element?.contains(document.elementFromPoint(clientX, clientY)) ?? false

@@ -3,14 +3,14 @@ import { useStore } from 'zustand'
 import { joinStrip, type Meeting } from '../../core/findings/strip'
 import { checkedOf } from '../stores/checked'
 import type { Session } from '../stores/session'
-import { documentOf, drawnState } from '../stores/state'
+import { danceOf, drawnState } from '../stores/state'
 import classes from './joinStrip.module.css'
 
 const SIGN: Readonly<Record<Meeting['how'], string>> = { meets: '✓', differs: '≈', misses: '✕' }
 
 /** At the end of the braid: what meets and what does not, for the repeat and for the switch. */
 export function JoinStrip({ session }: { session: Session }) {
-  const document = useDeferredValue(useStore(session, (s) => documentOf(drawnState(s))))
+  const document = useDeferredValue(useStore(session, (s) => danceOf(drawnState(s))))
   const checked = checkedOf(document)
   if (checked.lead.danced.length === 0 || document.once) return null
   return (

@@ -25,6 +25,8 @@ interface MarkProps {
   readonly selected: boolean
   /** A preview would bring or change it. */
   readonly fresh?: boolean
+  /** It stands in a part's own line, and all dance it. */
+  readonly isOfAll?: boolean
 }
 
 const HEIGHT = SIZE.row - 2
@@ -41,6 +43,7 @@ export const Mark = memo(function Mark({
   phrase,
   selected,
   fresh = false,
+  isOfAll = false,
 }: MarkProps) {
   const name = nameOf(event, vocabulary)
   const { kind } = claimOf(event, vocabulary)
@@ -59,6 +62,7 @@ export const Mark = memo(function Mark({
       transform={`translate(${left + 1.5} ${top + 1})`}
       data-event={event.id}
       data-fresh={fresh || undefined}
+      data-all={isOfAll || undefined}
       role="img"
       aria-label={`${name}, ${whenSaid(event, labelIn(phrase))}, ${event.layer}${event.kept ? ', kept' : ''}`}
     >
@@ -162,6 +166,8 @@ interface FootMarkProps {
   readonly selected: boolean
   /** A preview would bring or change it. */
   readonly fresh?: boolean
+  /** It stands in a part's own line, and all dance it. */
+  readonly isOfAll?: boolean
 }
 
 /** One thing the feet do: a footprint on its side of the ribbon, with its word outside it. */
@@ -172,6 +178,7 @@ export const FootMark = memo(function FootMark({
   tight,
   selected,
   fresh = false,
+  isOfAll = false,
 }: FootMarkProps) {
   const { action, event } = danced
   const foot = action.foot ?? (danced.after.weight === 'L' ? 'L' : 'R')
@@ -183,6 +190,7 @@ export const FootMark = memo(function FootMark({
       transform={`translate(${x} 0)`}
       data-event={event.id}
       data-fresh={fresh || undefined}
+      data-all={isOfAll || undefined}
       role="img"
       aria-label={`${footWords(action)}, feet${event.kept ? ', kept' : ''}`}
     >

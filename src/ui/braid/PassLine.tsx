@@ -5,10 +5,11 @@ import { otherSide, sideWord } from '../../core/body/side'
 import { type DancedEvent, heldTicks } from '../../core/combination/lengths'
 import { placeIn } from '../../core/combination/names'
 import { pickupBefore } from '../../core/combination/passes'
+import { isShared } from '../../core/combination/whose'
 import { layerWord } from '../../core/moves/vocabulary'
 import type { DancedStep } from '../../core/simulate/simulate'
 import { LASTING } from '../../core/simulate/standings'
-import { weightStretches } from '../../core/simulate/weightStretches'
+import { type Stretch, weightStretches } from '../../core/simulate/weightStretches'
 import { numberOfCount, TICKS_PER_COUNT } from '../../core/time/time'
 import classes from './braid.module.css'
 import { countsIn, partsUsed, SIZE } from './geometry'
@@ -49,21 +50,20 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
     from === undefined || to === undefined
       ? undefined
       : { from, to, layers: Layer.array().parse(layers.split(' ')) }
-  const { simulation, pass, early, dancing, shape, heat, hairs } = line
+  const { simulation, pass, early, events, dancing, whom, others, shape, heat, hairs } = line
   const { side } = dancing
   const { lanes, rows, x, width, height } = shape
   const selected = useMemo(() => new Set(selectedIds.split(' ')), [selectedIds])
   const fresh = useMemo(() => new Set(freshIds.split(' ').filter(Boolean)), [freshIds])
   const feet = lanes.find(({ layer }) => layer === 'feet')
-  const steps = useMemo(
-    () =>
-      simulation.danced.filter(
-        (danced) =>
-          danced.pass.index === pass.index ||
-          early.some(({ id }) => id === danced.event.id && danced.pass.index === pass.index - 1),
-      ),
-    [simulation, pass, early],
-  )
+  const steps = useMemo(() => {
+    const drawn = new Set(events.map(({ id }) => id))
+    return simulation.danced.filter(
+      (danced) =>
+        (danced.pass.index === pass.index && drawn.has(danced.event.id)) ||
+        early.some(({ id }) => id === danced.event.id && danced.pass.index === pass.index - 1),
+    )
+  }, [simulation, pass, events, early])
   // A height that lasts stands under the feet, and so do free counts.
   const printed = steps.filter(
     ({ action: { primitive } }) => !LASTING.has(primitive) && primitive !== 'free',
@@ -72,23 +72,22 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
   const begins = 0 - pickupBefore(simulation.combination, pass.index)
   // The way in is a short tail, however wide a count is drawn.
   const leadIn = Math.min(2, TAIL_PX / (x(1) - x(0)))
-  const stretches = weightStretches(simulation, pass.at + begins, pass.at + pass.length, leadIn)
-  const ribbon = ribbonOf(stretches, {
-    x: (tick) => x(tick - pass.at),
-    y,
-    swing: 8,
-    gap: 2.5,
-  })
+  const [own, ...theirs] = [simulation, ...others].map((one) =>
+    weightStretches(one, pass.at + begins, pass.at + pass.length, leadIn),
+  )
+  const place = { x: (tick: number) => x(tick - pass.at), y, swing: 8, gap: 2.5 }
+  const ribbons = agreeing(own ?? [], theirs).map((run) => ribbonOf(run, place))
+  const end = own?.at(-1)?.weight ?? 'both'
   const parts = useMemo(
-    () => partsUsed([...pass.events.map(({ at }) => at), ...steps.map(({ at }) => at - pass.at)]),
-    [pass, steps],
+    () => partsUsed([...events.map(({ at }) => at), ...steps.map(({ at }) => at - pass.at)]),
+    [pass, events, steps],
   )
   // Landings sooner than a count after the one before: the feet stay under the shoulders.
   const quick = useMemo(() => quickTicks(steps, pass.at), [steps, pass])
   /** Where the next mark of the same row begins. */
   const roomOf = ({ id, layer, at }: DancedEvent): number => {
     const row = rows.get(id)
-    const next = [...early, ...pass.events]
+    const next = [...early, ...events]
       .filter((one) => one.layer === layer && rows.get(one.id) === row && one.at > at)
       .reduce((least, one) => Math.min(least, one.at), Number(pass.length))
     return x(next)
@@ -99,7 +98,8 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
       className={classes.line}
       width={width}
       height={height}
-      data-line={props.alone ? undefined : `${side}:${pass.index}`}
+      data-line={props.alone || whom !== undefined ? undefined : `${side}:${pass.index}`}
+      data-own={whom}
       role="group"
       aria-label={`Phrase ${pass.phrase.name}, ${sideWord[side]} side`}
     >
@@ -133,13 +133,14 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
           data-heat={share.toFixed(2)}
         />
       ))}
+      {whom !== undefined && <WaitLines line={line} />}
       {countsIn(begins, pass.length).map((i) => (
         <g key={i} className={i < 0 ? classes.pickup : undefined}>
           <line
             className={classes.countLine}
             x1={x(i * TICKS_PER_COUNT)}
             x2={x(i * TICKS_PER_COUNT)}
-            y1={SIZE.ruler - 3}
+            y1={whom === undefined ? SIZE.ruler - 3 : 0}
             y2={height - SIZE.gap}
           />
           <line
@@ -149,33 +150,38 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
             y1={SIZE.ruler}
             y2={height - SIZE.gap}
           />
-          <text
-            className={i === 0 ? classes.countFirst : classes.count}
-            x={x(i * TICKS_PER_COUNT) + 2}
-            y={14}
-            data-count={i}
-          >
-            {numberOfCount((i < 0 ? pass.phrase.counts : 0) + i + 1, pass.phrase)}
-          </text>
-          {parts.get(i)?.map(({ part, label }) => (
+          {whom === undefined && (
             <text
-              key={part}
+              className={i === 0 ? classes.countFirst : classes.count}
+              x={x(i * TICKS_PER_COUNT) + 2}
+              y={14}
+              data-count={i}
+            >
+              {numberOfCount((i < 0 ? pass.phrase.counts : 0) + i + 1, pass.phrase)}
+            </text>
+          )}
+          {whom === undefined &&
+            parts.get(i)?.map(({ part, label }) => (
+              <text
+                key={part}
+                className={classes.and}
+                data-quick={quick.has(i * 12 + part) || undefined}
+                x={x(i * 12 + part) + 2}
+                y={14}
+              >
+                {label}
+              </text>
+            ))}
+          {whom === undefined && (
+            <text
               className={classes.and}
-              data-quick={quick.has(i * 12 + part) || undefined}
-              x={x(i * 12 + part) + 2}
+              data-quick={quick.has(i * 12 + 6) || undefined}
+              x={x(i * 12 + 6) + 2}
               y={14}
             >
-              {label}
+              &amp;
             </text>
-          ))}
-          <text
-            className={classes.and}
-            data-quick={quick.has(i * 12 + 6) || undefined}
-            x={x(i * 12 + 6) + 2}
-            y={14}
-          >
-            &amp;
-          </text>
+          )}
         </g>
       ))}
       {heat.map(({ count, words }) => (
@@ -217,7 +223,7 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
       {lanes
         .filter(({ layer }) => layer !== 'feet')
         .flatMap(({ layer, top }) =>
-          [...early, ...pass.events]
+          [...early, ...events]
             .filter((event) => event.layer === layer)
             .map((event) => (
               <Mark
@@ -232,6 +238,7 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
                 phrase={pass.phrase}
                 selected={selected.has(event.id)}
                 fresh={fresh.has(event.id)}
+                isOfAll={whom !== undefined && isShared(event)}
               />
             )),
         )}
@@ -251,7 +258,9 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
               </text>
             </g>
           ))}
-          <Ribbon shape={ribbon} width={9} y={y} />
+          {ribbons.map((shape) => (
+            <Ribbon key={shape.strands[0]?.path ?? ''} shape={shape} width={9} y={y} />
+          ))}
           {printed.map((danced, i) => {
             const px = x(danced.at - pass.at)
             const following = printed[i + 1]
@@ -267,11 +276,12 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
                 room={(next ? x(next.at - pass.at) : width - SIZE.end) - px}
                 selected={selected.has(danced.event.id)}
                 fresh={fresh.has(danced.event.id)}
+                isOfAll={whom !== undefined && isShared(danced.event)}
               />
             )
           })}
           <UnderFeet simulation={simulation} pass={pass} x={x} selected={selected} fresh={fresh} />
-          <FreeFoot weight={ribbon.end} x={width - SIZE.end} y={y} />
+          {agreesAtEnd(own, theirs) && <FreeFoot weight={end} x={width - SIZE.end} y={y} />}
         </g>
       )}
       <line
@@ -286,6 +296,55 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
     </svg>
   )
 })
+
+/** Counts through which a part waits: a dotted line where she would dance. */
+function WaitLines({ line }: { readonly line: Line }) {
+  const { phrase, whom, shape } = line
+  const { x, height } = shape
+  return (phrase.between ?? [])
+    .filter(({ what }) => what.kind === 'wait' && what.of.includes(whom ?? ''))
+    .map(({ id, at, length }) => (
+      <g key={id} className={classes.wait}>
+        <line x1={x(at) + 2} x2={x(at + length) - 2} y1={height / 2} y2={height / 2} />
+        <text x={x(at) + 6} y={height / 2 - 4}>
+          waits
+        </text>
+      </g>
+    ))
+}
+
+/** The stretches of one weight in which all others carry on the same, run by run. */
+function agreeing(
+  own: readonly Stretch[],
+  theirs: readonly (readonly Stretch[])[],
+): readonly (readonly Stretch[])[] {
+  if (theirs.length === 0) return [own]
+  const borders = [...new Set([own, ...theirs].flat().flatMap(({ from, to }) => [from, to]))].sort(
+    (a, b) => a - b,
+  )
+  const at = (list: readonly Stretch[], from: number) =>
+    list.find((one) => from >= one.from && from < one.to)
+  const runs: Stretch[][] = [[]]
+  for (const [i, from] of borders.entries()) {
+    const to = borders[i + 1]
+    const mine = at(own, from)
+    if (to === undefined || !mine) continue
+    const isSame = theirs.every((list) => at(list, from)?.weight === mine.weight)
+    const run = runs.at(-1) as Stretch[]
+    const last = run.at(-1)
+    if (!isSame) {
+      if (run.length > 0) runs.push([])
+    } else if (last && last.to === from && last.weight === mine.weight && mine.from !== from)
+      run[run.length - 1] = { ...last, to }
+    else run.push({ ...mine, from, to, broken: mine.broken && mine.from === from })
+  }
+  return runs.filter((run) => run.length > 0)
+}
+
+const agreesAtEnd = (
+  own: readonly Stretch[] | undefined,
+  theirs: readonly (readonly Stretch[])[],
+): boolean => theirs.every((list) => list.at(-1)?.weight === own?.at(-1)?.weight)
 
 /** The ticks of a phrase on which a foot lands less than a count after another. */
 function quickTicks(steps: readonly DancedStep[], passAt: number): ReadonlySet<number> {

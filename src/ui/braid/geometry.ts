@@ -8,6 +8,8 @@ export const SIZE = {
   gutter: 104,
   end: 74,
   ruler: 16,
+  /** Of a part's own line: its counts stand above, over what all dance. */
+  noRuler: 4,
   row: 18,
   /** From the top of the feet: L's words, L's line, R's line, R's words. */
   feet: 58,
@@ -55,11 +57,12 @@ export function shapeLine(
   shown: ReadonlySet<Layer>,
   pickup: number,
   under = 0,
+  ruler: number = SIZE.ruler,
 ): LineShape {
   const rows = new Map<string, number>()
   // Every line leaves room for the pickup, so that counts stand under counts.
   const x = scaleLinear([0 - pickup, ticks], [SIZE.gutter, width - SIZE.end])
-  let top: number = SIZE.ruler
+  let top = ruler
   const lanes = LAYERS_DOWN.filter((layer) => shown.has(layer)).map((layer) => {
     const own = events.filter((event) => event.layer === layer)
     const count = layer === 'feet' ? 1 : rowsFor(own, rows)

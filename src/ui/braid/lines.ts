@@ -1,22 +1,32 @@
 import type { Combination, Phrase } from '../../core/combination/combination'
 import type { Dancing } from '../../core/combination/dancing'
 import type { DancedEvent } from '../../core/combination/lengths'
+import { leadOfPart, partIds } from '../../core/combination/partOf'
 import { leadingInto, type Pass, pickupBefore } from '../../core/combination/passes'
+import { isShared, type PartId } from '../../core/combination/whose'
 import { type Heat, heatOf } from '../../core/load/heat'
 import { type Simulation, stateBefore } from '../../core/simulate/simulate'
 import { type UnwrittenWay, unwrittenWays } from '../../core/simulate/unwritten'
-import { checkedOf, simulationFrom } from '../stores/checked'
-import { dancingsShown, documentOf, layersShown, type SessionState } from '../stores/state'
-import { type LineShape, shapeLine } from './geometry'
+import { checkedPart, simulationFrom } from '../stores/checked'
+import { documentOf, linesShown, type SessionState } from '../stores/state'
+import { type LineShape, SIZE, shapeLine } from './geometry'
 import { heightUnder } from './UnderFeet'
 
-/** One line of the braid: a phrase as it is danced on one side. */
+/** One line of the braid: a phrase as it is danced on one side, by all or by one of several. */
 export interface Line {
   readonly pass: Pass
   /** What leads into it over the end of the line above, on its own ticks. */
   readonly early: readonly DancedEvent[]
+  /** What is drawn of the pass: of several dancers what all dance, in a part's own line all of hers. */
+  readonly events: readonly DancedEvent[]
   readonly dancing: Dancing
+  /** The part whose own line it is; absent for what all dance. */
+  readonly whom: PartId | undefined
+  /** Its place among the parts. */
+  readonly part: number
   readonly simulation: Simulation
+  /** The weight of all others who dance the pass; where it is another one it is drawn in their own lines. */
+  readonly others: readonly Simulation[]
   readonly shape: LineShape
   /** The phrase as it is stored, and what else the drawing hangs on. */
   readonly phrase: Phrase
@@ -29,12 +39,15 @@ export interface Line {
 
 /** What the drawing of a line hangs on besides its phrase: how the body comes into it. */
 function drawnFrom(simulation: Simulation, pass: Pass, shown: string): string {
-  const { weight, level, stands, feet, moment } = stateBefore(simulation, pass.at)
   const { index, at, mirrored, time, times } = pass
   const { keepTurns, otherTurns } = simulation.combination
   const turns = keepTurns ? (otherTurns ? 'other' : 'kept') : ''
-  const body = [turns, weight, level, stands, moment, feet.R.contact, feet.L.contact]
-  return [shown, index, at, mirrored, time, times, ...body].join(' ')
+  return [shown, index, at, mirrored, time, times, turns, bodyBefore(simulation, pass)].join(' ')
+}
+
+function bodyBefore(simulation: Simulation, pass: Pass): string {
+  const { weight, level, stands, feet, moment } = stateBefore(simulation, pass.at)
+  return [weight, level, stands, moment, feet.R.contact, feet.L.contact].join(' ')
 }
 
 /** Ticks before count 1 that every line leaves room for, so that counts stand under counts. */
@@ -51,35 +64,73 @@ export function linesOf(
   before: readonly Line[],
 ): readonly Line[] {
   const document = documentOf(state)
-  const shown = layersShown(state)
-  const checked = checkedOf(document)
   const phrases = new Map(document.phrases.map((phrase) => [phrase.id, phrase]))
-  return document.order.flatMap((entry, index) =>
-    dancingsShown(state).flatMap((dancing) => {
-      const simulation = simulationFrom(document, dancing)
-      const pass = simulation.passes[index]
-      const phrase = phrases.get(entry.phrase)
-      if (!pass || !phrase) return []
-      const pickup = roomBefore(document)
-      const early = leadingInto(simulation.passes, pass).events
-      const heat = heatOf(checked, pass.index)
-      const hairs = unwrittenWays(simulation, pass)
-      const extras = JSON.stringify([heat, hairs, early])
-      const from = drawnFrom(
-        simulation,
+  const pickup = roomBefore(document)
+  const parts = partIds(document)
+  return linesShown(state).flatMap(({ pass: index, dancing, whom, layers }): readonly Line[] => {
+    const simulation = simulationFrom(document, dancing)
+    const pass = simulation.passes[index]
+    const phrase = phrases.get(document.order[index]?.phrase ?? '')
+    if (!pass || !phrase) return []
+    const isOfAll = document.parts !== undefined && whom === undefined
+    const drawn = (list: readonly DancedEvent[]) => (isOfAll ? list.filter(isShared) : list)
+    const early = drawn(leadingInto(simulation.passes, pass).events)
+    const events = drawn(pass.events)
+    const heat = whom === undefined ? heatOf(checkedPart(document, dancing.part), pass.index) : []
+    const hairs = isOfAll ? [] : unwrittenWays(simulation, pass)
+    const others = isOfAll ? othersOf(document, dancing) : []
+    const from = drawnFrom(
+      simulation,
+      pass,
+      [
+        whom ?? '',
+        dancing.part,
+        dancing.side,
+        width,
+        [...layers].join(),
+        pickup,
+        JSON.stringify([heat, hairs, early]),
+        ...others.map((one) => bodyBefore(one, pass)),
+      ].join(' '),
+    )
+    const same = before.find(
+      (line) =>
+        line.phrase === phrase &&
+        line.drawnFrom === from &&
+        line.simulation.vocabulary === simulation.vocabulary,
+    )
+    if (same) return [same]
+    const under = layers.has('feet') ? heightUnder(simulation, pass) : 0
+    const ruler = whom === undefined ? SIZE.ruler : SIZE.noRuler
+    const all = [...early, ...events]
+    const shape = shapeLine(all, pass.length, width, layers, pickup, under, ruler)
+    return [
+      {
         pass,
-        `${dancing.part} ${dancing.side} ${width} ${state.only} ${pickup} ${extras}`,
-      )
-      const same = before.find(
-        (line) =>
-          line.phrase === phrase &&
-          line.drawnFrom === from &&
-          line.simulation.vocabulary === simulation.vocabulary,
-      )
-      if (same) return [same]
-      const under = heightUnder(simulation, pass)
-      const shape = shapeLine([...early, ...pass.events], pass.length, width, shown, pickup, under)
-      return [{ pass, early, dancing, simulation, shape, phrase, drawnFrom: from, heat, hairs }]
-    }),
-  )
+        early,
+        events,
+        dancing,
+        whom,
+        part: parts.indexOf(dancing.part),
+        simulation,
+        others,
+        shape,
+        phrase,
+        drawnFrom: from,
+        heat,
+        hairs,
+      },
+    ]
+  })
+}
+
+/** The others as they dance on the same side, but those who are the image: their weight is the other one all along. */
+function othersOf(document: Combination, dancing: Dancing): readonly Simulation[] {
+  const isLead = leadOfPart(document, dancing.part) === dancing.side
+  const image = document.parts?.find(({ id }) => id === dancing.part)?.mirrored
+  return (document.parts ?? []).flatMap(({ id, mirrored }) => {
+    if (id === dancing.part || mirrored !== image) return []
+    const lead = leadOfPart(document, id)
+    return [simulationFrom(document, { part: id, side: isLead ? lead : lead === 'R' ? 'L' : 'R' })]
+  })
 }

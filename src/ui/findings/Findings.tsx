@@ -7,12 +7,13 @@ import type { LeftFinding } from '../../core/findings/checked'
 import type { Finding, Severity } from '../../core/findings/finding'
 import { severityOf } from '../../core/findings/finding'
 import { findingText, spotText } from '../../core/findings/findingText'
+import { whoseFinding } from '../../core/findings/together'
 import { layerWord } from '../../core/moves/vocabulary'
 import { type SlipWith, slipIn } from '../../core/repair/slips'
 import { checkedOf } from '../stores/checked'
 import { houseNow } from '../stores/house'
 import { useServices } from '../stores/services'
-import { change, type Session } from '../stores/session'
+import { changeAll, type Session } from '../stores/session'
 import { documentOf } from '../stores/state'
 import { FindingHelp } from './FindingHelp'
 import classes from './findings.module.css'
@@ -32,8 +33,8 @@ function headline(findings: readonly Finding[]): string {
   return open === 1 ? '1 thing to smooth' : `${open} things to smooth`
 }
 
-const findingKey = ({ code, parts, side, spot, events }: Finding): string =>
-  `${code}${parts.join()}${side}${spot.pass}-${spot.at}-${spot.layer}-${events.join()}`
+const findingKey = ({ code, whose, side, spot, events }: Finding): string =>
+  `${code}${whose.join()}${side}${spot.pass}-${spot.at}-${spot.layer}-${events.join()}`
 
 interface Group {
   readonly phrase: string
@@ -158,11 +159,13 @@ function FindingItem({ session, document, finding, isOpen, isChosen, brings, onO
   const severity = severityOf(finding)
   const { spot } = finding
   const other = sideWord[otherSide[document.lead]]
+  const whose = whoseFinding(finding, document)
   return (
     <li className={classes.item} data-severity={severity} data-code={finding.code}>
       <button type="button" className={classes.finding} aria-expanded={isOpen} onClick={onOpen}>
         <span className={classes.where}>
           <b className="counts">{spotText(spot)}</b> {layerWord[spot.layer].toLowerCase()}
+          {whose && <i className={classes.side}>{whose}</i>}
           {finding.side === 'other' && <i className={classes.side}>{other} side</i>}
           <span className={classes.severity}>{SEVERITY_WORD[severity]}</span>
         </span>
@@ -180,7 +183,9 @@ function FindingItem({ session, document, finding, isOpen, isChosen, brings, onO
           document={document}
           finding={finding}
           comesIntoView={isChosen}
-          onLeave={(because) => change(session, 'leave a finding', leaveFinding(finding, because))}
+          onLeave={(because) =>
+            changeAll(session, 'leave a finding', leaveFinding(finding, because))
+          }
         />
       )}
     </li>
@@ -199,7 +204,7 @@ function LeftItem({ session, finding }: { session: Session; finding: LeftFinding
         <button
           type="button"
           className={classes.again}
-          onClick={() => change(session, 'take a finding up again', takeUpFinding(finding))}
+          onClick={() => changeAll(session, 'take a finding up again', takeUpFinding(finding))}
         >
           Take it up again
         </button>

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react'
 import type { Combination } from '../../core/combination/combination'
-import { change, type Session, showPreview } from '../stores/session'
+import { changeAll, type Session, showPreview } from '../stores/session'
 import classes from './findings.module.css'
 import { usePreview } from './usePreview'
 
@@ -25,7 +25,7 @@ export function PreviewButton({ session, changed, does, onTaken, children }: Pre
       onClick={() => {
         showPreview(session, undefined)
         onTaken?.()
-        change(session, does, () => changed)
+        changeAll(session, does, () => changed)
       }}
     >
       {children}

@@ -1,5 +1,6 @@
 import type { Combination } from '../../core/combination/combination'
 import { leadOf, otherDancing } from '../../core/combination/dancing'
+import { isShared } from '../../core/combination/whose'
 import type { Finding } from '../../core/findings/finding'
 import { spotText } from '../../core/findings/findingText'
 import { slotAt } from '../../core/time/time'
@@ -9,7 +10,7 @@ import { documentOf } from '../stores/state'
 
 /** Goes to the place of a finding, on the side it stands on. */
 export function goTo(session: Session, combination: Combination, finding: Finding): void {
-  const lead = leadOf(combination, finding.parts[0])
+  const lead = leadOf(combination, finding.whose[0])
   const dancing = finding.side === 'lead' ? lead : otherDancing(lead)
   const state = session.getState()
   if (state.shown !== 'both' && (state.shown === 'lead') !== (finding.side === 'lead'))
@@ -17,7 +18,11 @@ export function goTo(session: Session, combination: Combination, finding: Findin
   const { at, layer, pass } = finding.spot
   const phrase = combination.phrases.find(({ name }) => name === finding.spot.phrase)
   if (finding.option !== undefined && phrase) tryOption(session, phrase.id, finding.option)
-  select(session, { dancing, pass, layer, at, length: slotAt(at), event: finding.events[0] })
+  const id = finding.events[0]
+  const event = phrase?.events.find((one) => one.id === id)
+  // In the line of all where all dance it, else in her own.
+  const whom = combination.parts && (!event || !isShared(event)) ? dancing.part : undefined
+  select(session, { dancing, whom, pass, layer, at, length: slotAt(at), event: id })
 }
 
 /** From finding to finding in the order they are listed, round and round; says where it has come to. */

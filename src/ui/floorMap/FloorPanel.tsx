@@ -20,8 +20,8 @@ import { stageChoice } from '../stage/stageChoice'
 import { checkedOf } from '../stores/checked'
 import { scrubbed } from '../stores/scrub'
 import { useServices } from '../stores/services'
-import { type Session, select, showPreview } from '../stores/session'
-import { documentOf, drawnState } from '../stores/state'
+import { type Session, select, showPreview, withDance } from '../stores/session'
+import { danceOf, drawnState } from '../stores/state'
 import { type ClassView, FloorMap } from './FloorMap'
 import classes from './floorMap.module.css'
 import { TurnTable, TurnTools } from './Turns'
@@ -46,7 +46,7 @@ export function FloorPanel({
   const { deck } = useServices()
   const now = useDeferredValue(useStore(session, (s) => s))
   const state = useMemo(() => drawnState(now), [now])
-  const document = documentOf(state)
+  const document = danceOf(state)
   const checked = checkedOf(document)
   const { lead, joins, house } = checked
   const [view, setView] = useState<ClassView>('dancer')
@@ -267,7 +267,7 @@ function PhraseTravel({
 
 /** Which steps to shrink or turn round so that the round ends where it began. */
 function ComeBackOffers({ session }: { session: Session }) {
-  const document = useStore(session, documentOf)
+  const document = useStore(session, danceOf)
   const [asked, setAsked] = useState<typeof document>()
   const { lead, house } = checkedOf(document)
   const offers = useMemo(
@@ -284,7 +284,12 @@ function ComeBackOffers({ session }: { session: Session }) {
     <div className={classes.row}>
       {offers.length === 0 && <p className={classes.quiet}>It does already, or no step helps.</p>}
       {offers.map(({ label, changed, away }) => (
-        <PreviewButton key={label} session={session} changed={changed} does={`come back: ${label}`}>
+        <PreviewButton
+          key={label}
+          session={session}
+          changed={withDance(session.getState(), changed)}
+          does={`come back: ${label}`}
+        >
           {label} ({lengthWords(away, house.units)} away then)
         </PreviewButton>
       ))}

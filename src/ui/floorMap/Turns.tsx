@@ -11,12 +11,12 @@ import { NumberField } from '../parts/NumberField'
 import { checkedOf } from '../stores/checked'
 import { useServices } from '../stores/services'
 import { change, type Session } from '../stores/session'
-import { documentOf } from '../stores/state'
+import { danceOf } from '../stores/state'
 import classes from './floorMap.module.css'
 
 /** Every turn: its count, its degrees, where one faces then. */
 export function TurnTable({ session }: { session: Session }) {
-  const document = useDeferredValue(useStore(session, documentOf))
+  const document = useDeferredValue(useStore(session, danceOf))
   const { lead } = checkedOf(document)
   const turns = turnsOf(lead)
   if (turns.length === 0) return <p className={classes.quiet}>Nothing turns yet.</p>
@@ -51,7 +51,7 @@ export function TurnTable({ session }: { session: Session }) {
 export function TurnTools({ session, at }: { session: Session; at: number }) {
   const { newId } = useServices()
   const [degrees, setDegrees] = useState(360)
-  const document = useStore(session, documentOf)
+  const document = useStore(session, danceOf)
   const { lead } = checkedOf(document)
   const round = roundEnds(lead)
   const { weight } = stateBefore(lead, at)

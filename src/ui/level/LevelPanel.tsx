@@ -17,8 +17,8 @@ import { goTo } from '../findings/goTo'
 import { PreviewButton } from '../findings/PreviewButton'
 import { checkedOf } from '../stores/checked'
 import { useServices } from '../stores/services'
-import { type Session, select, showPreview } from '../stores/session'
-import { documentOf } from '../stores/state'
+import { type Session, select, showPreview, withDance } from '../stores/session'
+import { danceOf } from '../stores/state'
 import classes from './level.module.css'
 
 const LEVEL_SHORT: Readonly<Record<DancerLevel, string>> = {
@@ -30,7 +30,7 @@ const LEVEL_SHORT: Readonly<Record<DancerLevel, string>> = {
 
 /** How hard and how fast: the load of each count, what stands in the way of a faster tempo, and the version for each level. */
 export function LevelPanel({ session }: { session: Session }) {
-  const document = useDeferredValue(useStore(session, documentOf))
+  const document = useDeferredValue(useStore(session, danceOf))
   const checked = checkedOf(document)
   const { loads, level, house } = checked
   const [wanted, setWanted] = useState<DancerLevel>(level)
@@ -125,7 +125,7 @@ function LoadChart({ loads, limit, names, onPick }: LoadChartProps) {
 /** The version for a level: its swaps, to be taken as one edit or kept beside this one. */
 function LevelVersion({ session, level }: { session: Session; level: DancerLevel }) {
   const { judge, combinations, newId } = useServices()
-  const document = useDeferredValue(useStore(session, documentOf))
+  const document = useDeferredValue(useStore(session, danceOf))
   const [form, setForm] = useState<LevelForm>()
   useEffect(() => {
     const stop = new AbortController()
@@ -144,7 +144,8 @@ function LevelVersion({ session, level }: { session: Session; level: DancerLevel
   const fits = load.after <= load.limit + 1e-9
   const keepBeside = async () => {
     const title = `${document.title}, ${level}`
-    const variant = { ...form.combination, id: newId(), title, variantOf: document.id }
+    const whole = withDance(session.getState(), form.combination)
+    const variant = { ...whole, id: newId(), title, variantOf: document.id }
     await combinations.addAll([variant])
     session.setState((state) => ({ ...state, message: `“${title}” is kept beside this one.` }))
   }
@@ -191,7 +192,11 @@ function LevelVersion({ session, level }: { session: Session; level: DancerLevel
       )}
       {(swaps.length > 0 || document.level !== level) && (
         <div className={classes.row}>
-          <PreviewButton session={session} changed={form.combination} does={`make it for ${level}`}>
+          <PreviewButton
+            session={session}
+            changed={withDance(session.getState(), form.combination)}
+            does={`make it for ${level}`}
+          >
             {swaps.length > 0 ? 'Take these forms' : `Call it ${level}`}
           </PreviewButton>
           {swaps.length > 0 && (
@@ -206,7 +211,7 @@ function LevelVersion({ session, level }: { session: Session; level: DancerLevel
 }
 
 function TempoLimits({ session }: { session: Session }) {
-  const document = useDeferredValue(useStore(session, documentOf))
+  const document = useDeferredValue(useStore(session, danceOf))
   const checked = checkedOf(document)
   const { most, obstacles } = useMemo(() => tempoRoom(checked), [checked])
   return (

@@ -1,5 +1,6 @@
 import * as phrases from '../../core/edits/phrases'
 import { HALF_COUNT, QUARTER_COUNT } from '../../core/time/time'
+import type { Press } from '../parts/keys'
 import {
   copySelected,
   cutSelected,
@@ -16,12 +17,26 @@ import {
   removeSelected,
   stretchSelected,
 } from '../stores/editing'
-import { change, select } from '../stores/session'
-import { selectedEvents } from '../stores/state'
+import { change, select, selectWhom } from '../stores/session'
+import { documentOf, selectedEvents } from '../stores/state'
 import { hasSelected, isArrow, isCtrl, isKey, type Shortcut, way } from './shortcut'
+
+/** The part a key with a number stands for; 0 for all. */
+const partOfKey = ({ key }: Press) => Number(key)
 
 /** Changing what is selected. */
 export const EDITING: readonly Shortcut[] = [
+  {
+    keys: 'Alt 0 to 8',
+    does: 'for whom it is: 0 for all, 1 to 8 for one of the parts',
+    needsKey: true,
+    matches: (press, session) =>
+      press.alt &&
+      !press.ctrl &&
+      partOfKey(press) <= (documentOf(session.getState()).parts?.length ?? -1),
+    run: (session, press) =>
+      selectWhom(session, documentOf(session.getState()).parts?.[partOfKey(press) - 1]?.id),
+  },
   {
     keys: 'Ctrl C',
     does: 'copy what is selected',

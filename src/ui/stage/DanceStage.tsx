@@ -48,7 +48,11 @@ export function DanceStage(props: DanceStageProps) {
     return (clearer: number) => {
       const made =
         known.get(clearer) ??
-        dancersOf(from ?? ((one) => simulationFrom(combination, one)), { layers, scale, clearer })
+        dancersOf(
+          from ?? ((one) => simulationFrom(combination, one)),
+          { layers, scale, clearer },
+          combination,
+        )
       known.set(clearer, made)
       return made
     }

@@ -161,5 +161,6 @@ export function coloursOf(element: Element): StageColours {
     floor: read('--stage-floor'),
     line: read('--stage-line'),
     ink: read('--ink'),
+    parts: Array.from({ length: 8 }, (_, i) => read(`--part-${i + 1}`)),
   }
 }

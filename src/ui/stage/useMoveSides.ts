@@ -8,7 +8,7 @@ import { sideOf } from '../../core/combination/names'
 import { onSide } from '../../core/combination/whatOf'
 import type { Vocabulary } from '../../core/moves/vocabulary'
 import type { DanceMoment } from '../../core/performance/performance'
-import type { Dancers } from '../../core/pose/dancers'
+import { type Dancers, dancersAlone } from '../../core/pose/dancers'
 import { type BestLook, bestLook, loopOf, type MoveLoop } from '../../core/pose/moveLoop'
 import type { View } from '../../core/pose/views'
 import { steady } from '../../core/time/timeMap'
@@ -71,7 +71,7 @@ export function useMoveSides(
       loop,
       frame,
       apart: APART[frame],
-      dancers: ({ side }) => loops[side].dancer,
+      dancers: dancersAlone(({ side }) => loops[side].dancer),
       best: bestLook(loop),
       isSided: sideOf(what) !== undefined,
       moment: (speed, isStill) => {

@@ -2,18 +2,21 @@ import QuickLRU from 'quick-lru'
 import type { Combination } from '../../core/combination/combination'
 import type { Dancing } from '../../core/combination/dancing'
 import { partOf } from '../../core/combination/partOf'
-import { judged, lookingBy } from '../../core/findings/check'
+import type { PartId } from '../../core/combination/whose'
+import { checkedPiece, judged, lookingBy } from '../../core/findings/check'
 import type { Checked } from '../../core/findings/checked'
-import { checkedTogether } from '../../core/findings/together'
 import type { House } from '../../core/house/house'
 import type { Vocabulary } from '../../core/moves/vocabulary'
-import { type Danced, danced } from '../../core/simulate/danced'
+import { danceOf } from '../../core/piece/dance'
+import { type DancedPiece, dancedPiece } from '../../core/piece/piece'
+import { remembered } from '../../core/record/remembered'
+import type { Danced } from '../../core/simulate/danced'
 import type { Simulation } from '../../core/simulate/simulate'
 import { houseNow } from './house'
 import { words } from './words'
 
 /** Of so many states the dance and the judgement are kept: what is undone further back is danced again. */
-const MOST = 24
+const MOST = 8
 
 /** The last few of something that is worked out of combinations. */
 const latest = <T extends object>() => new QuickLRU<Combination, T>({ maxSize: MOST })
@@ -50,19 +53,37 @@ function knownNow(): Known {
 /** A combination danced, once for each state of it, of the words and of the house. */
 export function dancedOf(combination: Combination): Danced {
   const { danced: all, vocabulary, house } = knownNow()
-  return known(all, combination, () => danced(combination, vocabulary, house))
+  return known(all, combination, () => danceOf(combination, vocabulary, house))
+}
+
+/** A combination for several, danced by the words and the house as they are now. */
+export function pieceNow(combination: Combination): DancedPiece {
+  const { vocabulary, house } = knownNow()
+  return dancedPiece(combination, vocabulary, house)
 }
 
 /** What the judge says of it: a second step, which who only sees or plays it does not wait for. */
 export function checkedOf(combination: Combination): Checked {
-  const { checked: all, vocabulary, house } = knownNow()
+  const { checked: all } = knownNow()
   return known(all, combination, () =>
     combination.parts
-      ? checkedTogether(combination, (part) => checkedOf(partOf(combination, part)))
-      : judged(dancedOf(combination), combination, lookingBy(vocabulary, house)),
+      ? checkedPiece(combination, pieceNow(combination), checkedDance)
+      : checkedDance(dancedOf(combination), combination),
   )
 }
 
+/** What the judge says of one dance; the same for the same one. */
+const checkedDance = remembered((dance: Danced, combination: Combination): Checked => {
+  const { vocabulary, house } = knownNow()
+  return judged(dance, combination, lookingBy(vocabulary, house))
+})
+
+/** What the judge says of one part of a combination, as she dances it with the others. */
+export const checkedPart = (combination: Combination, part: PartId): Checked =>
+  combination.parts
+    ? checkedDance(pieceNow(combination).of(part), partOf(combination, part))
+    : checkedOf(combination)
+
 /** One dancing of a combination. */
 export const simulationFrom = (combination: Combination, dancing: Dancing): Simulation =>
-  dancedOf(partOf(combination, dancing.part)).from(dancing)
+  dancedOf(combination).from(dancing)

@@ -1,9 +1,8 @@
 import { LAYERS_DOWN } from '../../core/body/layers'
-import { isSameDancing } from '../../core/combination/dancing'
 import { pickupBefore } from '../../core/combination/passes'
 import { HALF_COUNT, slotAt, TICKS_PER_COUNT, tick } from '../../core/time/time'
 import { type Session, select } from './session'
-import { dancingsShown, documentOf, layersShown, type Selection } from './state'
+import { documentOf, isLineOf, layersShown, linesShown, type Selection } from './state'
 
 /** Where a line begins: before its count 1 where a pickup leads into it. */
 const firstTick = (session: Session, pass: number): number =>
@@ -53,22 +52,17 @@ export function stepInTime(session: Session, by: number): void {
 export function stepLayer(session: Session, by: number): void {
   const state = session.getState()
   const { selection } = state
-  const shown = LAYERS_DOWN.filter((layer) => layersShown(state).has(layer))
-  const lines = documentOf(state).order.flatMap((_, pass) =>
-    dancingsShown(state).map((dancing) => ({ pass, dancing })),
+  const rows = linesShown(state).flatMap(({ layers, ...line }) =>
+    LAYERS_DOWN.filter((layer) => layers.has(layer)).map((layer) => ({ ...line, layer })),
   )
-  const line = lines.findIndex(
-    ({ pass, dancing }) => pass === selection.pass && isSameDancing(dancing, selection.dancing),
-  )
-  const row = line * shown.length + shown.indexOf(selection.layer) + by
-  const to = lines[Math.floor(row / shown.length)]
-  const layer = shown[((row % shown.length) + shown.length) % shown.length]
-  if (row < 0 || !to || !layer) return
+  const row = rows.findIndex((one) => isLineOf(one, selection) && one.layer === selection.layer)
+  const to = rows[row + by]
+  if (row + by < 0 || !to) return
   const at = Math.min(
     Math.max(selection.at, firstTick(session, to.pass)),
     phraseTicks(session, to.pass) - HALF_COUNT,
   )
-  go(session, { ...to, layer, at: tick(at), length: selection.length })
+  go(session, { ...to, at: tick(at), length: selection.length })
 }
 
 /** The other end of a block of layers, one up or down. */

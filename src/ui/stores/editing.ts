@@ -4,17 +4,20 @@ import { isLevelWord } from '../../core/combination/lengths'
 import { mirrorEvent, mirrorWhat } from '../../core/combination/mirror'
 import { mirrorWords } from '../../core/combination/mirrorWords'
 import { nameOf } from '../../core/combination/names'
+import { isShared, isSolo, type PartId } from '../../core/combination/whose'
 import type { Edit } from '../../core/edits/edit'
 import * as edits from '../../core/edits/edits'
+import { danceBy } from '../../core/edits/parts'
 import type { Vocabulary } from '../../core/moves/vocabulary'
 import { COUNT, slotAt, type Tick, tick } from '../../core/time/time'
 import type { What } from '../../core/what/kinds'
 import { idOfKind } from '../../core/writing/fit'
-import { change, type Session } from './session'
+import { change, changeAll, type Session, select, selectWhom } from './session'
 import {
   documentOf,
   isFlipped,
   passOf,
+  type SessionState,
   selectedEvents,
   vocabularyOf,
   withSelectionInside,
@@ -56,7 +59,9 @@ export function placeAtSelection(
   }
   const stored = isFlipped(state) ? mirrorEvent(shown) : shown
   // A height goes on under the steps: it takes the place of no step, and a step of no height.
-  const ids = replaced.filter((one) => isLevelWord(one) === isLevelWord(shown)).map(({ id }) => id)
+  const ids = [...replaced, ...ownThere(state, shown)]
+    .filter((one) => isLevelWord(one) === isLevelWord(shown))
+    .map(({ id }) => id)
   const own = words
     .getState()
     .entries.find(({ id }) => what.kind === 'move' && id === what.move)?.move
@@ -72,6 +77,23 @@ export function placeAtSelection(
     selection: { ...selection, toLayer: undefined, length, event: shown.id },
     message: `${nameOf(shown, vocabulary)} placed.`,
   }))
+}
+
+/** What only some dance where something is placed for all: it makes room too. */
+function ownThere(state: SessionState, placed: Event): readonly Event[] {
+  const { selection } = state
+  const combination = documentOf(state)
+  const phrase = combination.order[selection.pass]?.phrase
+  if (!combination.parts || selection.whom !== undefined) return []
+  const end = placed.at + (placed.length ?? slotAt(placed.at))
+  return (combination.phrases.find(({ id }) => id === phrase)?.events ?? []).filter(
+    (one) =>
+      !isShared(one) &&
+      !isSolo(one) &&
+      one.layer === placed.layer &&
+      one.at >= placed.at &&
+      one.at < end,
+  )
 }
 
 const named = (events: readonly Event[], vocabulary: Vocabulary): string =>
@@ -121,6 +143,21 @@ export function openSelectedFigure(session: Session, newId: () => string): void 
     (ids) => (combination) =>
       ids.reduce((changed, id) => edits.openFigure(id, vocabulary, newId)(changed), combination),
   )
+}
+
+/** Lets some parts dance what is selected, or all of them. */
+export function giveSelected(session: Session, parts: readonly PartId[]): void {
+  const state = session.getState()
+  const ids = selectedEvents(state).map(({ id }) => id)
+  if (ids.length === 0 || parts.length === 0) return
+  changeAll(session, 'change who dances it', danceBy(ids, parts))
+  const { selection } = session.getState()
+  const isOfAll = parts.length === documentOf(state).parts?.length
+  const whom = isOfAll ? undefined : (parts.find((id) => id === selection.whom) ?? parts[0])
+  selectWhom(session, whom)
+  const [event] = ids
+  const { selection: now } = session.getState()
+  select(session, { ...now, event })
 }
 
 export const keepSelected = (session: Session): void =>

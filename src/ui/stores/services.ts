@@ -1,8 +1,9 @@
 import { createContext, useContext } from 'react'
 import { createStore } from 'zustand/vanilla'
-import { Combination } from '../../core/combination/combination'
+import type { Combination } from '../../core/combination/combination'
 import { UserError } from '../../core/errors'
 import { summaryOf } from '../../core/findings/summary'
+import { readCombination } from '../../core/sheet/swayJson'
 import { type Combinations, createCombinations } from '../../storage/combinations'
 import { Database } from '../../storage/database'
 import { createHouse, type HouseStore } from '../../storage/house'
@@ -193,7 +194,7 @@ async function openPlanning(
 /** The invented combinations a first visit starts with. */
 export async function readDemo(): Promise<readonly Combination[]> {
   const { default: demo } = await import('../../storage/demo/demo.json')
-  return Combination.array().parse(demo)
+  return demo.map(readCombination)
 }
 
 const ServicesContext = createContext<Services | undefined>(undefined)

@@ -1,10 +1,13 @@
 import { dequal } from 'dequal'
 import { createStore, type StoreApi } from 'zustand/vanilla'
 import type { Combination } from '../../core/combination/combination'
-import { leadOf, otherDancing } from '../../core/combination/dancing'
+import { isLead, leadOf, otherDancing } from '../../core/combination/dancing'
 import { followed } from '../../core/combination/like'
 import { throughOption } from '../../core/combination/options'
+import { partOf } from '../../core/combination/partOf'
+import type { PartId } from '../../core/combination/whose'
 import type { Edit } from '../../core/edits/edit'
+import { forPart, lifted } from '../../core/edits/forPart'
 import { UserError } from '../../core/errors'
 import { beginHistory, edit, everyState, redo, undo } from '../../core/record/history'
 import { endOf, slotAt, TICKS_PER_COUNT, tick } from '../../core/time/time'
@@ -17,6 +20,7 @@ import {
   optionChanged,
   type Selection,
   type SessionState,
+  shownPart,
   withSelectionInside,
 } from './state'
 
@@ -135,8 +139,35 @@ export function openSession(
   }
 }
 
-/** Makes one undoable change. */
+/** Makes one undoable change: in a part's own line of what she dances, else of what is written. */
 export function change(session: Session, label: string, make: Edit, mark?: string): void {
+  const { whom } = session.getState().selection
+  changeAll(session, label, whom === undefined ? make : forPart(whom, make), mark)
+}
+
+/** Takes on what was made of the selected part's dancing: hers alone in her own line, else for all that dance it. */
+export function takeDance(
+  session: Session,
+  label: string,
+  danced: Combination,
+  mark?: string,
+): void {
+  const made = withDance(session.getState(), danced)
+  changeAll(session, label, () => made, mark)
+}
+
+/** What is written, with something else for the selected part to dance. */
+export function withDance(state: SessionState, after: Combination): Combination {
+  const { whom, dancing } = state.selection
+  const combination = documentOf(state)
+  const before = partOf(combination, dancing.part)
+  return before === combination
+    ? after
+    : lifted(combination, dancing.part, { before, after, whom: whom === undefined ? 'all' : 'own' })
+}
+
+/** Makes one undoable change of what is written, whosever line the selection stands in. */
+export function changeAll(session: Session, label: string, make: Edit, mark?: string): void {
   session.setState((state) => {
     try {
       const { present } = state.history
@@ -186,6 +217,24 @@ export const redoNext = (session: Session): void => step(session, redo, 'Redo')
 
 export const select = (session: Session, selection: Selection): void =>
   session.setState((state) => withSelectionInside({ ...state, selection, query: undefined }))
+
+/** Goes over to what a part dances, or to what all do: what is changed from now on is hers, or everybody's. */
+export const selectWhom = (session: Session, whom: PartId | undefined): void =>
+  session.setState((state) => {
+    const combination = documentOf(state)
+    if (!combination.parts) return state
+    const { selection } = state
+    const isWritten = isLead(combination, selection.dancing)
+    const lead = leadOf(combination, whom ?? shownPart(combination))
+    const dancing = isWritten ? lead : otherDancing(lead)
+    const name = combination.parts.find(({ id }) => id === whom)?.name ?? 'all'
+    return withSelectionInside({
+      ...state,
+      selection: { ...selection, dancing, whom, event: undefined },
+      query: undefined,
+      message: `What you change now is for ${name}.`,
+    })
+  })
 
 /** Flips the braid to its other side and back. */
 export const flip = (session: Session): void =>

@@ -2,11 +2,13 @@ import type { Layer } from '../../core/body/layers'
 import { LAYERS } from '../../core/body/layers'
 import { otherSide, type Side } from '../../core/body/side'
 import { type Combination, usesLayer } from '../../core/combination/combination'
-import { bothOf, type Dancing, isLead } from '../../core/combination/dancing'
+import { bothOf, type Dancing, isLead, isSameDancing, leadOf } from '../../core/combination/dancing'
 import type { DancedEvent } from '../../core/combination/lengths'
 import { againId, withTried } from '../../core/combination/options'
-import { partOf } from '../../core/combination/partOf'
+import { partIds, partOf } from '../../core/combination/partOf'
 import { leadingInto, type Pass, pickupBefore } from '../../core/combination/passes'
+import { isOwnOf, isShared, ONLY_PART, type PartId } from '../../core/combination/whose'
+import { ownId } from '../../core/edits/forPart'
 import type { Vocabulary } from '../../core/moves/vocabulary'
 import type { History } from '../../core/record/history'
 import { footMeant } from '../../core/simulate/footMeant'
@@ -22,6 +24,8 @@ export type LinesShown = 'lead' | 'other' | 'both'
 /** Some counts of one layer or more, from a place of a line on; it may run on into the lines behind. */
 export interface Selection {
   readonly dancing: Dancing
+  /** The part whose own line it is in: what is changed there is hers; absent in the line of all. */
+  readonly whom?: PartId | undefined
   readonly pass: number
   readonly layer: Layer
   /** The other end of a block of layers; absent for one layer. */
@@ -79,12 +83,71 @@ export function optionChanged(state: SessionState): Trying | undefined {
 export const danceOf = (state: SessionState): Combination =>
   partOf(documentOf(state), state.selection.dancing.part)
 
-/** The dancings the braid shows, from the top. */
-export function dancingsShown(state: SessionState): readonly Dancing[] {
-  const { shown, selection } = state
-  const both = bothOf(documentOf(state), selection.dancing.part)
-  return shown === 'both' ? both : both.slice(shown === 'lead' ? 0 : 1).slice(0, 1)
+/** One line of the braid before it is drawn: a phrase as all dance it, or what a part has of her own there. */
+interface LineShown {
+  readonly pass: number
+  readonly dancing: Dancing
+  readonly whom: PartId | undefined
+  readonly layers: ReadonlySet<Layer>
 }
+
+/** The part in whose dancing the line of all is shown: the first one that is nobody's image. */
+export const shownPart = ({ parts }: Combination): PartId =>
+  (parts?.find(({ mirrored }) => !mirrored) ?? parts?.[0])?.id ?? ONLY_PART
+
+/** The lines of the braid, from the top: of several dancers what all dance, and under it what some do. */
+export function linesShown(state: SessionState): readonly LineShown[] {
+  const combination = documentOf(state)
+  const layers = layersShown(state)
+  const sidesOf = (part: PartId) => {
+    const both = bothOf(combination, part)
+    return state.shown === 'both' ? both : both.slice(state.shown === 'lead' ? 0 : 1).slice(0, 1)
+  }
+  const all = sidesOf(shownPart(combination))
+  return combination.order.flatMap((_, pass) =>
+    all.flatMap((dancing, side): readonly LineShown[] => [
+      { pass, dancing, whom: undefined, layers },
+      ...(combination.parts ?? []).flatMap(({ id }): readonly LineShown[] => {
+        const own = ownLayers(state, pass, id)
+        const hers = sidesOf(id)[side]
+        return own.size > 0 && hers
+          ? [
+              {
+                pass,
+                dancing: hers,
+                whom: id,
+                layers: new Set([...layers].filter((one) => own.has(one))),
+              },
+            ]
+          : []
+      }),
+    ]),
+  )
+}
+
+/** The layers of which a part has anything of her own in a dancing of a phrase, or is being given it. */
+function ownLayers(state: SessionState, pass: number, part: PartId): ReadonlySet<Layer> {
+  const { order, phrases } = documentOf(state)
+  const phrase = phrases.find(({ id }) => id === order[pass]?.phrase)
+  const { selection } = state
+  const waits = phrase?.between?.some(({ what }) => what.kind === 'wait' && what.of.includes(part))
+  return new Set([
+    ...(phrase?.events.filter((event) => isOwnOf(event, part)).map(({ layer }) => layer) ?? []),
+    ...(waits ? (['feet'] as const) : []),
+    ...(selection.whom === part && selection.pass === pass ? layersSelected(selection) : []),
+  ])
+}
+
+/** Whether a line is the one a selection stands in. */
+export const isLineOf = (
+  {
+    dancing,
+    whom,
+    pass,
+  }: { readonly dancing: Dancing; readonly whom?: PartId | undefined; readonly pass: number },
+  selection: Selection,
+): boolean =>
+  pass === selection.pass && whom === selection.whom && isSameDancing(dancing, selection.dancing)
 
 /** The layers that are shown, heard and danced: all, or the feet and a chosen one. */
 export const layersOf = (only: Layer | undefined): ReadonlySet<Layer> =>
@@ -123,6 +186,10 @@ export function selectedInPasses(state: SessionState): readonly EventInPass[] {
   if (!first) return []
   const { passes } = simulationFrom(documentOf(state), selection.dancing)
   const early = leadingInto(passes, first).events
+  const hasParts = documentOf(state).parts !== undefined
+  // In the line of all stands what all dance; in a part's own line all that she does.
+  const isThere = (event: DancedEvent) =>
+    !hasParts || selection.whom !== undefined || isShared(event)
   if (selection.event)
     return [...early, ...first.events]
       .filter(({ id }) => id === selection.event)
@@ -137,8 +204,11 @@ export function selectedInPasses(state: SessionState): readonly EventInPass[] {
         ? []
         : (pass === first ? [...early, ...pass.events] : pass.events)
             .filter(
-              ({ layer, at }) =>
-                layers.includes(layer) && pass.at + at >= from && pass.at + at < to,
+              (event) =>
+                layers.includes(event.layer) &&
+                pass.at + event.at >= from &&
+                pass.at + event.at < to &&
+                isThere(event),
             )
             .map((event) => ({ pass, event })),
     )
@@ -158,7 +228,10 @@ export const vocabularyOf = (state: SessionState): Vocabulary =>
 export function isFlipped(state: SessionState): boolean {
   const { history, selection } = state
   const mirrored = history.present.order[selection.pass]?.mirrored ?? false
-  return !isLead(history.present, selection.dancing) !== mirrored
+  const isTurned = !isLead(history.present, selection.dancing) !== mirrored
+  // What all dance is stored as they do, also where nobody but their image is there to show it.
+  const part = history.present.parts?.find(({ id }) => id === selection.dancing.part)
+  return isTurned !== (selection.whom === undefined && part?.mirrored === true)
 }
 
 /** Keeps the selection inside what there is. */
@@ -171,6 +244,8 @@ function eventThere(state: SessionState, id: string): string | undefined {
     ),
   )
   const changed = optionChanged(state)
+  const own = state.selection.whom && ownId(id, state.selection.whom)
+  if (own && ids.has(own)) return own
   const again = changed && againId(id, changed.option)
   return again && ids.has(again) ? again : ids.has(id) ? id : undefined
 }
@@ -192,13 +267,23 @@ export function withSelectionInside(state: SessionState): SessionState {
   return {
     ...state,
     selection: {
-      ...selection,
+      ...withPartThere(selection, history.present),
       pass,
       at: tick(at),
       length: tick(length),
       event,
     },
   }
+}
+
+/** A part that is gone takes the selection to what all dance. */
+function withPartThere(selection: Selection, combination: Combination): Selection {
+  const { dancing, whom } = selection
+  const known = partIds(combination)
+  const part = known.includes(dancing.part) ? dancing.part : shownPart(combination)
+  if (part === dancing.part && (whom === undefined || known.includes(whom))) return selection
+  const lead = leadOf(combination, part)
+  return { ...selection, dancing: lead, whom: undefined }
 }
 
 const countsOf = ({ phrases }: Combination, id: string): number | undefined =>

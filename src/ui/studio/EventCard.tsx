@@ -14,13 +14,16 @@ import { claimOf } from '../../core/combination/claims'
 import { type DancedEvent, whenSaid } from '../../core/combination/lengths'
 import { nameOf, sideOf } from '../../core/combination/names'
 import type { EventChange } from '../../core/edits/edits'
+import { dancersOf } from '../../core/edits/parts'
 import { layerWord, type Vocabulary } from '../../core/moves/vocabulary'
 import { COUNT, HALF_COUNT, labelIn, type Numbering, tick } from '../../core/time/time'
 import { canBeHeld, type What } from '../../core/what/kinds'
 import { FirstWay } from '../../core/what/move'
 import { NumberField } from '../parts/NumberField'
+import { PartBadge } from '../parts/PartBadge'
 import type { KeyScope } from '../shortcuts/shortcut'
 import {
+  giveSelected,
   keepSelected,
   moveSelected,
   openSelectedFigure,
@@ -133,6 +136,7 @@ const Card = memo(function Card({
           <IconTrash size={16} />
         </ActionIcon>
       </div>
+      <WhoDances session={session} event={event} />
       <WhatFields event={event} write={write} />
       {canBeHeld(event.what) && (
         <NumberField
@@ -212,6 +216,33 @@ const Card = memo(function Card({
     </section>
   )
 })
+
+/** The parts that dance it, each one touch away. */
+function WhoDances({ session, event }: { session: Session; event: DancedEvent }) {
+  const parts = useStore(session, (s) => documentOf(s).parts)
+  if (!parts) return null
+  const dances = dancersOf(event, documentOf(session.getState()))
+  return (
+    <div className={classes.who} role="group" aria-label="Danced by">
+      {parts.map(({ id, name }, i) => {
+        const isOn = dances.includes(id)
+        return (
+          <button
+            key={id}
+            type="button"
+            aria-pressed={isOn}
+            disabled={isOn && dances.length === 1}
+            onClick={() =>
+              giveSelected(session, isOn ? dances.filter((one) => one !== id) : [...dances, id])
+            }
+          >
+            <PartBadge index={i} name={name} />
+          </button>
+        )
+      })}
+    </div>
+  )
+}
 
 const phraseHere = (session: Session): Numbering => {
   const { order, phrases } = documentOf(session.getState())

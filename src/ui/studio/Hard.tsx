@@ -7,13 +7,13 @@ import type { PlaySong } from '../play/performances'
 import { houseNow } from '../stores/house'
 import { useServices } from '../stores/services'
 import type { Session } from '../stores/session'
-import { documentOf } from '../stores/state'
+import { danceOf } from '../stores/state'
 import classes from './songPanel.module.css'
 
 /** What goes wrong only in this place of the song, because it is faster there. */
 export function Hard({ session, song, at }: PlaySong & { readonly session: Session }) {
   const { judge } = useServices()
-  const document = useDeferredValue(useStore(session, documentOf))
+  const document = useDeferredValue(useStore(session, danceOf))
   const { units } = useStore(houseNow, (s) => s.house)
   const facts = useQuery({
     queryKey: ['danced to', document, song, at],

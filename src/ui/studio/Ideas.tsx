@@ -13,8 +13,8 @@ import { PreviewButton } from '../findings/PreviewButton'
 import classes from '../moves/moves.module.css'
 import { NumberField } from '../parts/NumberField'
 import { useServices } from '../stores/services'
-import { type Session, showPreview } from '../stores/session'
-import { documentOf, type SessionState, vocabularyOf } from '../stores/state'
+import { type Session, showPreview, withDance } from '../stores/session'
+import { danceOf, documentOf, type SessionState, vocabularyOf } from '../stores/state'
 import { ownMoves } from '../stores/words'
 
 /** The empty counts that are selected; as long as they are free where one place is. */
@@ -45,7 +45,7 @@ type Asked =
 export function Ideas({ session }: { session: Session }) {
   const { judge, newId } = useServices()
   const state = useStore(session, (s) => s)
-  const document = documentOf(state)
+  const document = danceOf(state)
   const [asked, setAsked] = useState<Asked>()
   const [thinking, setThinking] = useState<AbortController>()
   const [seed, setSeed] = useState(1)
@@ -139,7 +139,7 @@ export function Ideas({ session }: { session: Session }) {
               <li key={offer.id}>
                 <PreviewButton
                   session={session}
-                  changed={bringUsed(ownMoves())(changed)}
+                  changed={withDance(state, bringUsed(ownMoves())(changed))}
                   does={`place ${offer.name}`}
                   onTaken={() => setAsked(undefined)}
                 >
@@ -161,7 +161,7 @@ export function Ideas({ session }: { session: Session }) {
               <li key={names.join()}>
                 <PreviewButton
                   session={session}
-                  changed={bringUsed(ownMoves())(combination)}
+                  changed={withDance(state, bringUsed(ownMoves())(combination))}
                   does={`fill ${asked.label}`}
                   onTaken={() => setAsked(undefined)}
                 >

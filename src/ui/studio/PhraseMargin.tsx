@@ -12,6 +12,7 @@ import * as phrases from '../../core/edits/phrases'
 import classes from '../braid/braid.module.css'
 import type { Line } from '../braid/lines'
 import { focusBraidAfter } from '../parts/focusBraid'
+import { PartBadge } from '../parts/PartBadge'
 import { change, type Session } from '../stores/session'
 import { documentOf } from '../stores/state'
 import own from './studio.module.css'
@@ -39,8 +40,21 @@ interface MarginProps {
   readonly onOptions: (pass: Pass) => void
 }
 
-/** The name of a phrase in the margin of its line; it opens what can be done with the phrase. */
+/** The name of a phrase in the margin of its line, or of the part whose own line it is. */
 export const PhraseMargin = memo(function PhraseMargin(props: MarginProps) {
+  const { session, line } = props
+  const name = useStore(session, (state) => documentOf(state).parts?.[line.part]?.name)
+  return line.whom !== undefined && name !== undefined ? (
+    <span className={own.ofPart}>
+      <PartBadge index={line.part} name={name} />
+    </span>
+  ) : (
+    <PhraseMenu {...props} />
+  )
+})
+
+/** The name of a phrase; it opens what can be done with the phrase. */
+const PhraseMenu = memo(function PhraseMenu(props: MarginProps) {
   const { session, line, newId, onRename, onOptions } = props
   const { pass, dancing } = line
   const { side } = dancing

@@ -30,6 +30,8 @@ import { EventCard } from './EventCard'
 import { MovesPanel, placeOf } from './MovesPanel'
 import { OptionsForm, OptionsOnPaper, TryingStrip } from './OptionsForm'
 import { draftOfSelection, replaceSelected } from './ownMoveHere'
+import { PartsBar } from './PartsBar'
+import { PartsForm } from './PartsForm'
 import { PhraseForm } from './PhraseForm'
 import { PhraseMargin } from './PhraseMargin'
 import { PlayPane } from './PlayPane'
@@ -91,6 +93,7 @@ function Studio({ session }: { session: Session }) {
   const [finder, setFinder] = useState(false)
   const [panel, setPanel] = useState<Panel>('body')
   const [draft, setDraft] = useState<OwnMove>()
+  const [partsShown, setPartsShown] = useState(false)
   const [renamed, setRenamed] = useState<Pass>()
   const [varied, setVaried] = useState<Pass>()
   const [choice, setChoice] = useState<PlayChoice>(() => ({
@@ -190,7 +193,13 @@ function Studio({ session }: { session: Session }) {
         data-wide={isWide}
         data-alone={isFloorAlone}
       >
-        <TitleRow session={session} onHelp={showHelp} panel={panel} onPanel={setPanel} />
+        <TitleRow
+          session={session}
+          onHelp={showHelp}
+          panel={panel}
+          onPanel={setPanel}
+          onParts={() => setPartsShown(true)}
+        />
         {save.kind === 'failed' && (
           <div className={classes.problem}>
             <Problem what={save.error.message} toDo={save.error.whatToDo} />
@@ -198,6 +207,7 @@ function Studio({ session }: { session: Session }) {
           </div>
         )}
         <div className={classes.braidBox}>
+          <PartsBar session={session} onParts={() => setPartsShown(true)} />
           <TryingStrip session={session} />
           <Braid session={session} deck={braidDeck} newId={newId} margin={margin} />
           <HowToBegin session={session} onPanel={setPanel} />
@@ -289,6 +299,7 @@ function Studio({ session }: { session: Session }) {
           onClose={closing(() => setVaried(undefined))}
         />
       )}
+      {partsShown && <PartsForm session={session} onClose={closing(() => setPartsShown(false))} />}
       {renamed && (
         <PhraseForm
           session={session}

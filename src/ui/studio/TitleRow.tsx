@@ -32,7 +32,15 @@ import { SavedWord } from '../parts/SavedWord'
 import { UndoButtons } from '../parts/UndoButtons'
 import { checkedOf } from '../stores/checked'
 import { PANELS, type Panel } from '../stores/panel'
-import { change, flip, redoNext, type Session, showBoth, undoLast } from '../stores/session'
+import {
+  change,
+  changeAll,
+  flip,
+  redoNext,
+  type Session,
+  showBoth,
+  undoLast,
+} from '../stores/session'
 import { danceOf, documentOf, type LinesShown, vocabularyOf } from '../stores/state'
 import { saveOpen } from './saveOpen'
 import classes from './studio.module.css'
@@ -42,10 +50,12 @@ interface TitleRowProps {
   readonly onHelp: () => void
   readonly panel: Panel
   readonly onPanel: (panel: Panel) => void
+  readonly onParts: () => void
 }
 
 /** The combination's own line: title, facts, sides, undo, and what can be done with all of it. */
-export const TitleRow = memo(function TitleRow({ session, onHelp, panel, onPanel }: TitleRowProps) {
+export const TitleRow = memo(function TitleRow(props: TitleRowProps) {
+  const { session, onHelp, panel, onPanel, onParts } = props
   // Picks, not the whole combination: most edits change nothing in this row.
   const lead = useStore(session, (s) => danceOf(s).lead)
   const id = useStore(session, (s) => documentOf(s).id)
@@ -133,6 +143,7 @@ export const TitleRow = memo(function TitleRow({ session, onHelp, panel, onPanel
             </Menu.Item>
           ))}
           <Menu.Divider />
+          <Menu.Item onClick={onParts}>Dancers…</Menu.Item>
           <Menu.Item onClick={() => leadOther(session)}>
             Lead with the {sideWord[otherSide[lead]]} instead
           </Menu.Item>
@@ -148,7 +159,7 @@ export const TitleRow = memo(function TitleRow({ session, onHelp, panel, onPanel
 /** Saves the other side as the one that leads, and says which texts were turned with it. */
 function leadOther(session: Session): void {
   const before = documentOf(session.getState())
-  change(session, 'lead with the other side', (combination) =>
+  changeAll(session, 'lead with the other side', (combination) =>
     otherSideWritten(combination, vocabularyOf(session.getState())),
   )
   const turned = textsTurned(before, documentOf(session.getState()))

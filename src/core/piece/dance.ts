@@ -1,0 +1,24 @@
+import type { Combination } from '../combination/combination'
+import { partIds } from '../combination/partOf'
+import type { House } from '../house/house'
+import type { Vocabulary } from '../moves/vocabulary'
+import type { Danced } from '../simulate/danced'
+import { dancedAlone, dancedPiece } from './piece'
+
+/**
+ * A combination danced, whoever it is for: of several dancers what the first part dances, the others
+ * from their own dancings, with their steps drawn by their places.
+ */
+export function danceOf(combination: Combination, base: Vocabulary, house: House): Danced {
+  if (!combination.parts) return dancedAlone(combination, { base, house })
+  const piece = dancedPiece(combination, base, house)
+  const [first = ''] = partIds(combination)
+  const own = piece.of(first)
+  return {
+    ...own,
+    get other() {
+      return own.other
+    },
+    from: (dancing) => piece.of(dancing.part).from(dancing),
+  }
+}

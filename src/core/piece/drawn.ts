@@ -1,0 +1,120 @@
+import { dequal } from 'dequal'
+import { factsOf } from '../body/feet'
+import type { FloorPoint } from '../body/places'
+import { SIDES, type Side } from '../body/side'
+import { remembered } from '../record/remembered'
+import { beforeStep, type DancedStep, type Simulation, type Slice } from '../simulate/simulate'
+import type { BodyState } from '../simulate/state'
+
+/** How much farther the feet go over some ticks than their words say, in metres of the room. */
+export interface Drawing {
+  readonly from: number
+  readonly to: number
+  /** How far she is to be carried by the end. */
+  readonly by: FloorPoint
+  /** The landings that carry her on the way. */
+  readonly landings: number
+}
+
+/** Where each foot is besides its place by the words. */
+interface Offsets {
+  readonly R: FloorPoint
+  readonly L: FloorPoint
+}
+
+const NOWHERE: FloorPoint = { right: 0, forward: 0 }
+const AT_HOME: Offsets = { R: NOWHERE, L: NOWHERE }
+
+/** The landings that carry: the foot takes weight where it comes down. */
+export const carries = ({ action, after }: DancedStep): boolean =>
+  factsOf(action.primitive).lands &&
+  (after.weight === 'both' || after.weight === action.foot || action.primitive === 'jump')
+
+interface On {
+  readonly drawings: readonly Drawing[]
+  readonly begin: Offsets
+}
+
+interface Moved {
+  readonly slice: Slice
+  readonly end: Offsets
+}
+
+/**
+ * A dance with its steps drawn: each landing on the way takes its share, the other foot the rest when
+ * it next comes down; no foot moves that stands. The very same where nothing is drawn.
+ */
+export function drawnBy(simulation: Simulation, drawings: readonly Drawing[]): Simulation {
+  if (drawings.length === 0) return simulation
+  let begin = AT_HOME
+  const slices = simulation.slices.map((slice) => {
+    const { at, length } = slice.pass
+    const own = drawings.filter(({ from, to }) => from < at + length && to > at)
+    const pending = drawings.filter(({ to }) => to <= at)
+    if (own.length === 0 && pending.length === 0) return slice
+    const moved = movedSlice(slice, { drawings: [...pending, ...own], begin })
+    begin = moved.end
+    return moved.slice
+  })
+  const danced = slices.flatMap((slice) => slice.danced)
+  return { ...simulation, slices, danced, end: slices.at(-1)?.exit ?? simulation.end }
+}
+
+const movedSlice = remembered(moveSlice, (a: On, b: On) => dequal(a, b))
+
+function moveSlice(slice: Slice, { drawings, begin }: On): Moved {
+  const offsets = { ...begin }
+  /** How far she is carried by a tick, with what lands on it. */
+  const carriedBy = (tick: number): FloorPoint => {
+    let right = 0
+    let forward = 0
+    for (const { from, to, by, landings } of drawings) {
+      const share = tick >= to ? 1 : shareBy(slice, from, tick, landings)
+      right += by.right * share
+      forward += by.forward * share
+    }
+    return { right, forward }
+  }
+  const danced = slice.danced.map((step, i): DancedStep => {
+    const before = beforeStep(slice, i)
+    for (const side of SIDES)
+      if (isPutDown(before, step.after, side, step)) offsets[side] = carriedBy(step.at)
+    return { ...step, after: withOffsets(step.after, offsets) }
+  })
+  const end = { ...offsets }
+  return {
+    slice: {
+      ...slice,
+      entry: withOffsets(slice.entry, begin),
+      danced,
+      exit: withOffsets(slice.exit, end),
+    },
+    end,
+  }
+}
+
+/** The share of the landings of a range that have come down by a tick; a range lies within one pass. */
+function shareBy({ danced }: Slice, from: number, tick: number, landings: number): number {
+  if (landings === 0) return 0
+  const done = danced.filter((step) => carries(step) && step.at >= from && step.at <= tick)
+  return Math.min(1, done.length / landings)
+}
+
+function isPutDown(before: BodyState, after: BodyState, side: Side, step: DancedStep): boolean {
+  if (step.action.foot === side && factsOf(step.action.primitive).lands) return true
+  const [from, to] = [before.feet[side].place, after.feet[side].place]
+  return Math.hypot(to.right - from.right, to.forward - from.forward) > 1e-6
+}
+
+const withOffsets = (state: BodyState, { R, L }: Offsets): BodyState => ({
+  ...state,
+  feet: {
+    R: { ...state.feet.R, place: plus(state.feet.R.place, R) },
+    L: { ...state.feet.L, place: plus(state.feet.L.place, L) },
+  },
+})
+
+export const plus = (a: FloorPoint, b: FloorPoint): FloorPoint => ({
+  right: a.right + b.right,
+  forward: a.forward + b.forward,
+})

@@ -1,0 +1,244 @@
+import { dequal } from 'dequal'
+import type { FloorPoint } from '../body/places'
+import type { Between } from '../combination/between'
+import type { Combination, OneSide } from '../combination/combination'
+import { mirror } from '../combination/mirror'
+import { mirrorBetween } from '../combination/mirrorBetween'
+import type { Part } from '../combination/part'
+import { partIds, partOf } from '../combination/partOf'
+import type { Pass } from '../combination/passes'
+import { CENTRE, type PartId } from '../combination/whose'
+import type { House } from '../house/house'
+import type { Vocabulary } from '../moves/vocabulary'
+import { remembered } from '../record/remembered'
+import { type Danced, danced } from '../simulate/danced'
+import type { Simulation } from '../simulate/simulate'
+import { carries, type Drawing, drawnBy } from './drawn'
+import { apartOf, type Goal, goalOf, MIDDLE } from './relation'
+import { placeAt, type Way, wayOf } from './way'
+
+/** A part as it is danced on one side of a piece. */
+export interface Placed {
+  readonly part: Part
+  /** Her dance, with the steps that her places draw. */
+  readonly simulation: Simulation
+  /** Where each of its dancers stands on count 1. */
+  readonly at: readonly FloorPoint[]
+  /** The way of the first of them. */
+  readonly way: Way
+}
+
+/** A meeting as it is danced: which, in which dancing of its phrase, over which ticks. */
+export interface DancedMeeting {
+  readonly meeting: Between
+  readonly pass: Pass
+  readonly from: number
+  readonly until: number
+}
+
+/** All parts of a combination in one room, on one side. */
+export interface Piece {
+  readonly placed: readonly Placed[]
+  readonly meetings: readonly DancedMeeting[]
+  readonly length: number
+  readonly house: House
+}
+
+/** A combination for several, danced: each part with both sides, and all of them together on each. */
+export interface DancedPiece {
+  readonly of: (part: PartId) => Danced
+  readonly lead: Piece
+  readonly other: Piece
+}
+
+interface By {
+  readonly base: Vocabulary
+  readonly house: House
+}
+
+const isSameBy = (a: By, b: By): boolean => a.base === b.base && a.house === b.house
+
+/** A combination for one danced, or a part by herself; the very same for as long as nothing of hers changes. */
+export const dancedAlone = remembered(
+  (alone: Combination, { base, house }: By): Danced => danced(alone, base, house),
+  isSameBy,
+)
+
+/** Dances a combination for several; the very same for the same combination, words and house. */
+export const dancedPiece = (
+  combination: Combination,
+  base: Vocabulary,
+  house: House,
+): DancedPiece => dancedTogether(combination, { base, house })
+
+const dancedTogether = remembered(danceTogether, isSameBy)
+
+function danceTogether(combination: Combination, by: By): DancedPiece {
+  const alone = new Map(
+    partIds(combination).map((id) => [id, dancedAlone(partOf(combination, id), by)]),
+  )
+  const aloneOf = (id: PartId): Danced => {
+    const dance = alone.get(id) ?? [...alone.values()][0]
+    if (!dance) throw new Error('a combination has a part')
+    return dance
+  }
+  const sideOf = (side: 'lead' | 'other'): Piece =>
+    pieceOf(
+      side === 'lead' ? combination : mirror(combination),
+      (id) => aloneOf(id)[side],
+      by.house,
+    )
+  const lead = sideOf('lead')
+  let other: Piece | undefined
+  const onOther = () => {
+    other ??= sideOf('other')
+    return other
+  }
+  return {
+    of: (id) => drawnDance(aloneOf(id), { lead, other: onOther, id }),
+    lead,
+    get other() {
+      return onOther()
+    },
+  }
+}
+
+interface Drawn {
+  readonly lead: Piece
+  readonly other: () => Piece
+  readonly id: PartId
+}
+
+const simulationIn = ({ placed }: Piece, id: PartId): Simulation | undefined =>
+  placed.find(({ part }) => part.id === id)?.simulation
+
+/** A part's dance as her places draw it: her own where nothing is drawn. */
+const drawnDance = remembered(
+  (alone: Danced, { lead, other, id }: Drawn): Danced => {
+    const drawn = simulationIn(lead, id) ?? alone.lead
+    if (drawn === alone.lead) return alone
+    const onOther = () => simulationIn(other(), id) ?? alone.other
+    return {
+      ...alone,
+      lead: drawn,
+      get other() {
+        return onOther()
+      },
+      from: ({ side }) => (side === alone.written.lead ? drawn : onOther()),
+    }
+  },
+  (a, b) => a.id === b.id && simulationIn(a.lead, a.id) === simulationIn(b.lead, b.id),
+)
+
+/** The parts of one side of a combination in their room, their steps drawn by their places. */
+export function pieceOf(
+  combination: OneSide,
+  aloneOf: (part: PartId) => Simulation,
+  house: House,
+): Piece {
+  const parts = combination.parts ?? []
+  const [first] = parts
+  const meetings = first ? meetingsIn(combination, aloneOf(first.id).passes) : []
+  const length = first ? aloneOf(first.id).length : 0
+  const drawings = new Map<PartId, Drawing[]>()
+  const now = new Map<PartId, Placed>()
+  const placed = (id: PartId): Placed | undefined => {
+    const part = parts.find((one) => one.id === id)
+    if (!part) return undefined
+    const known = now.get(id)
+    if (known) return known
+    const simulation = drawnFrom(aloneOf(id), drawings.get(id) ?? [])
+    const made = {
+      part,
+      simulation,
+      at: part.at,
+      way: wayOf(simulation, part.at[0] ?? { right: 0, forward: 0 }),
+    }
+    now.set(id, made)
+    return made
+  }
+  for (const one of meetings) {
+    const { what } = one.meeting
+    if (what.kind !== 'place') continue
+    const drawing = drawingOf(one, placed, meetings, house)
+    if (!drawing) continue
+    drawings.set(what.of, [...(drawings.get(what.of) ?? []), drawing])
+    now.delete(what.of)
+  }
+  return { placed: parts.flatMap(({ id }) => placed(id) ?? []), meetings, length, house }
+}
+
+const drawnFrom = remembered(drawnBy, (a: readonly Drawing[], b: readonly Drawing[]) =>
+  dequal(a, b),
+)
+
+/** What two do with each other, pass by pass, in order of time; a meeting of a mirrored dancing is mirrored. */
+function meetingsIn(combination: OneSide, passes: readonly Pass[]): readonly DancedMeeting[] {
+  const written = new Map(combination.phrases.map((phrase) => [phrase.id, phrase]))
+  return passes
+    .flatMap((pass) =>
+      (written.get(pass.phrase.id)?.between ?? []).map((meeting): DancedMeeting => {
+        const from = pass.at + meeting.at
+        return {
+          meeting: pass.mirrored ? mirrorBetween(meeting) : meeting,
+          pass,
+          from,
+          until: from + meeting.length,
+        }
+      }),
+    )
+    .sort((a, b) => a.from - b.from)
+}
+
+/** Where a place leads to at its end, and where she would be; undefined where a part is unknown. */
+export function placeGoal(
+  { meeting, until }: DancedMeeting,
+  placed: (id: PartId) => Pick<Placed, 'way'> | undefined,
+  meetings: readonly DancedMeeting[],
+  house: House,
+): { readonly goal: Goal; readonly is: ReturnType<typeof placeAt> } | undefined {
+  const { what } = meeting
+  if (what.kind !== 'place') return undefined
+  const own = placed(what.of)
+  const other = what.to === CENTRE ? undefined : placed(what.to)
+  if (!own || (what.to !== CENTRE && !other)) return undefined
+  const held = meetings.map((one) => ({ ...one.meeting, from: one.from, until: one.until }))
+  const to = other ? before(other.way, until) : MIDDLE
+  return {
+    goal: goalOf(what.rel, to, apartOf(what, until, held, house)),
+    is: before(own.way, until),
+  }
+}
+
+/** Where somebody is just before a tick: what lands on it belongs to the count behind. */
+const before = (way: Way, tick: number) => {
+  const last = way.findLast(({ at }) => at < tick) ?? way[0]
+  return last ? { ...last, at: tick } : placeAt(way, tick)
+}
+
+/** How a place draws the steps of its range; nothing where she is there, or could not be brought there. */
+function drawingOf(
+  one: DancedMeeting,
+  placed: (id: PartId) => Placed | undefined,
+  meetings: readonly DancedMeeting[],
+  house: House,
+): Drawing | undefined {
+  const { what } = one.meeting
+  if (what.kind !== 'place' || one.meeting.at < 0) return undefined
+  const found = placeGoal(one, placed, meetings, house)
+  const own = placed(what.of)
+  if (!found || !own) return undefined
+  const { goal, is } = found
+  const by = { right: goal.right - is.right, forward: goal.forward - is.forward }
+  const far = Math.hypot(by.right, by.forward)
+  const landings = own.simulation.danced.filter(
+    (step) => carries(step) && step.at >= one.from && step.at < one.until,
+  ).length
+  const { limits } = house
+  const isDrawn =
+    landings > 0 &&
+    far > 1e-6 &&
+    far <= limits['pair.drawFar'] &&
+    far / landings <= limits['pair.drawStep']
+  return isDrawn ? { from: one.from, to: one.until, by, landings } : undefined
+}
