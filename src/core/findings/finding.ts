@@ -215,6 +215,8 @@ export type Fact =
       readonly depth: number
       readonly dancers: number
       readonly fit: number
+      /** How many dance it together; absent for one. */
+      readonly group?: number
       /** The step size at which all fit; absent where none does. */
       readonly steps?: number
     }
@@ -290,6 +292,47 @@ export type Fact =
       readonly rel: Relation
       readonly degrees: number
     }
+  /** A hand that does not reach who or what it is to hold, or only with a locked arm. */
+  | {
+      readonly code: 'pair.reach'
+      readonly a: string
+      readonly b: string
+      /** The place of the body; empty for a hand. */
+      readonly on: string
+      readonly metres: number
+      readonly reach: number
+      readonly severity: 'fault' | 'snag'
+    }
+  | {
+      readonly code: 'pair.hand-busy'
+      readonly a: string
+      readonly hand: Side
+      readonly by: 'held' | 'sent'
+      readonly severity: 'fault' | 'snag'
+    }
+  | {
+      readonly code: 'pair.hand-late'
+      readonly a: string
+      readonly b: string
+      readonly hand: Side
+      readonly metres: number
+      readonly seconds: number
+    }
+  | {
+      readonly code: 'pair.turn-held'
+      readonly a: string
+      readonly b: string
+      readonly degrees: number
+      readonly most: number
+    }
+  | { readonly code: 'pair.crossed'; readonly a: string; readonly b: string }
+  /** Degrees by which she would have to look behind; absent where her own line looks elsewhere. */
+  | {
+      readonly code: 'pair.eyes'
+      readonly a: string
+      readonly b: string
+      readonly degrees?: number
+    }
   /** With an option the phrase ends on another foot than without it. */
   | { readonly code: 'option.ends'; readonly weight: Weight; readonly usual: Weight }
 
@@ -341,6 +384,8 @@ export function severityOf(fact: Fact): Severity {
     case 'feet.too-fast':
     case 'join.facing':
     case 'pair.collision':
+    case 'pair.reach':
+    case 'pair.hand-busy':
       return fact.severity
     case 'feet.wide-quick':
     case 'turn.too-fast':
@@ -361,6 +406,9 @@ export function severityOf(fact: Fact): Severity {
     case 'pair.tread':
     case 'pair.place':
     case 'pair.facing':
+    case 'pair.hand-late':
+    case 'pair.turn-held':
+    case 'pair.eyes':
       return 'snag'
     case 'join.arms':
     case 'join.hips':
@@ -396,6 +444,7 @@ export function severityOf(fact: Fact): Severity {
     case 'pickup.over':
     case 'option.ends':
     case 'prepare.lost':
+    case 'pair.crossed':
       return 'note'
   }
 }

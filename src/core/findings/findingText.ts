@@ -186,8 +186,10 @@ function factText(fact: Fact, units: Units): string {
     case 'load.risk':
       return `${fact.times} ${RISK_WORD[fact.risk]} in one round; ${fact.cap} a ${fact.over} is plenty. Take an easier form for some of them, or dance fewer rounds.`
     case 'space.room': {
+      const each = fact.group === undefined ? 'dancer' : `group of ${fact.group}`
+      const many = fact.group === undefined ? 'dancers' : `groups of ${fact.group}`
       const room =
-        fact.fit === 0 ? 'not one dancer has' : `${fact.fit} of your ${fact.dancers} dancers have`
+        fact.fit === 0 ? `not one ${each} has` : `${fact.fit} of your ${fact.dancers} ${many} have`
       const smaller =
         fact.steps === undefined
           ? 'Turn some of the steps round, or dance in two groups.'
@@ -241,6 +243,26 @@ function factText(fact: Fact, units: Units): string {
       return `${fact.a} ends ${lengthWords(fact.metres, units)} from where she is to be, ${RELATION_WORDS[fact.rel]} ${fact.b}. ${fact.more === 1 ? 'One step more' : `${fact.more} steps more`} would bring her there, or give it more counts.`
     case 'pair.facing':
       return `${fact.a} is to stand ${RELATION_WORDS[fact.rel]} ${fact.b}, and faces ${Math.round(fact.degrees)}° another way. Turn one of them, or choose another place.`
+    case 'pair.reach': {
+      const what = fact.on ? `${fact.b}’s ${fact.on}` : `${fact.b}’s hand`
+      return fact.severity === 'fault'
+        ? `${fact.a} does not reach ${what}: it is ${lengthWords(fact.metres, units)} from shoulder to ${fact.on || 'shoulder'}, and ${fact.on ? 'her arm is' : 'both arms are'} ${lengthWords(fact.reach, units)} long. Stand nearer, or take each other later.`
+        : `${fact.a} reaches ${what} only with ${fact.on ? 'a locked arm' : 'locked arms'}. Stand a little nearer.`
+    }
+    case 'pair.hand-busy':
+      return fact.by === 'held'
+        ? `${fact.a}’s ${sideWord[fact.hand]} hand is held twice at once. Let it go first, or take the other hand.`
+        : `${fact.a}’s ${sideWord[fact.hand]} hand is held here, and its own line sends it elsewhere. Take that out, or let the hand go.`
+    case 'pair.hand-late':
+      return `${fact.a}’s ${sideWord[fact.hand]} hand has ${seconds(fact.seconds)} for ${lengthWords(fact.metres, units)} to ${fact.b}. Take each other a count later, or end the arms sooner.`
+    case 'pair.turn-held':
+      return `${fact.a} and ${fact.b} turn ${Math.round(fact.degrees)}° against each other with a hand held; as they hold it ${fact.most}° is the most. Turn under the raised hands, or let go for the turn.`
+    case 'pair.crossed':
+      return `With both hands held ${fact.a} and ${fact.b} end with crossed arms. Turn back under them, or let one hand go.`
+    case 'pair.eyes':
+      return fact.degrees === undefined
+        ? `${fact.a} is to look at ${fact.b}, and her own line looks elsewhere. Take one of the two out.`
+        : `${fact.a} is to look at ${fact.b}, who is ${Math.round(fact.degrees)}° from where she faces. Turn to her, or look later.`
     case 'option.ends':
       return `It ends on ${onFoot(fact.weight)}, and without it on ${onFoot(fact.usual)}: what comes next begins otherwise. Add or leave out a step, or end it with a touch.`
     default:

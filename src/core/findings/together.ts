@@ -23,7 +23,10 @@ export function checkedTogether(
   const of = <T extends Finding>(pick: (one: Checked) => readonly T[]): readonly T[] =>
     once(
       each.flatMap(({ part, checked: own }) =>
-        pick(own).map((finding) => ({ ...finding, whose: [part] })),
+        pick(own)
+          // The room is theirs together: that is said of all of them at once.
+          .filter(({ code }) => code !== 'space.room')
+          .map((finding) => ({ ...finding, whose: [part] })),
       ),
       combination,
     )

@@ -173,7 +173,10 @@ const drawnFrom = remembered(drawnBy, (a: readonly Drawing[], b: readonly Drawin
 )
 
 /** What two do with each other, pass by pass, in order of time; a meeting of a mirrored dancing is mirrored. */
-function meetingsIn(combination: OneSide, passes: readonly Pass[]): readonly DancedMeeting[] {
+export function meetingsIn(
+  combination: OneSide,
+  passes: readonly Pass[],
+): readonly DancedMeeting[] {
   const written = new Map(combination.phrases.map((phrase) => [phrase.id, phrase]))
   return passes
     .flatMap((pass) =>

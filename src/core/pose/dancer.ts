@@ -9,7 +9,7 @@ import { armAt, at, CHANNELS, ISOLATED } from './channels'
 import { bentBack, HAND_SIZE, handsOf, turnPalm } from './hands'
 import { heldAt } from './held'
 import { isolationsOf } from './isolations'
-import { newPose, type Pose, TOLD_SHAPES } from './joints'
+import { copyInto, newPose, type Pose, TOLD_SHAPES } from './joints'
 import { PATH_SIZE } from './paths'
 import { addPosture, POSTURE_SIZE, postureOf } from './posture'
 import type { Scratch } from './scratch'
@@ -30,6 +30,21 @@ export interface Dancer {
   readonly part?: { readonly index: number; readonly name: string } | undefined
   /** Where she stands in the room on count 1, where that is not its middle. */
   readonly at?: FloorPoint
+}
+
+/** A dancer who is asked for the same tick more than once, and is posed for it once. */
+export function askedOften(dancer: Dancer): Dancer {
+  const last = newPose()
+  let at = Number.NaN
+  return {
+    ...dancer,
+    poseAt(tick, into = newPose()) {
+      if (tick !== at) dancer.poseAt(tick, last)
+      at = tick
+      copyInto(into, last)
+      return into
+    },
+  }
 }
 
 export interface DancerOptions {

@@ -2,11 +2,14 @@ import type { FloorPoint } from '../body/places'
 import { negated } from '../body/side'
 import type { Combination } from '../combination/combination'
 import { type Dancing, dancingTogether, isLead } from '../combination/dancing'
+import { mirror } from '../combination/mirror'
 import type { Part } from '../combination/part'
 import { partWith } from '../combination/partOf'
 import { MODEL_HEIGHT } from '../house/house'
+import { meetingsIn } from '../piece/piece'
 import type { Simulation } from '../simulate/simulate'
-import { type Dancer, type DancerOptions, dancerOf } from './dancer'
+import { askedOften, type Dancer, type DancerOptions, dancerOf } from './dancer'
+import { metDancer } from './met'
 import { placedAt } from './placedAt'
 
 /** The dancer of each dancing: of several of one part the first, where no other is asked for. */
@@ -31,12 +34,26 @@ export function dancersOf(
   options?: DancerOptions,
   piece?: Combination,
 ): Dancers {
-  const made = new Map<string, Dancer>()
-  const dancer = (dancing: Dancing, index = 0): Dancer => {
-    const key = `${index} ${dancing.side} ${dancing.part}`
-    const known = made.get(key) ?? newDancer(dancing, index)
-    made.set(key, known)
-    return known
+  const met = madeOnce((dancing, index) => withMeetings(dancing, index))
+  // Who meets others is asked for by each of them.
+  const alone = madeOnce((dancing, index) =>
+    piece?.parts ? askedOften(newDancer(dancing, index)) : newDancer(dancing, index),
+  )
+  const dancer = (dancing: Dancing, index = 0): Dancer => met(dancing, index)
+  const withMeetings = (dancing: Dancing, index: number): Dancer => {
+    const own = alone(dancing, index)
+    if (!piece?.parts || options?.layers?.has('arms') === false) return own
+    const isWritten = isLead(piece, dancing)
+    const side = isWritten ? piece : mirror(piece)
+    const [first = dancing] = dancingTogether(piece, dancing)
+    return metDancer(own, {
+      part: dancing.part,
+      meetings: meetingsIn(side, from(first).passes),
+      partner: (id) => {
+        const theirs = dancingTogether(piece, dancing).find(({ part }) => part === id)
+        return theirs && alone(theirs, index)
+      },
+    })
   }
   const newDancer = (dancing: Dancing, index: number): Dancer => {
     const part = piece && partWith(piece, dancing.part)
@@ -58,6 +75,17 @@ export function dancersOf(
           )
         : [dancer(dancing)],
   })
+}
+
+/** One dancer for each dancing and place, made when she is first asked for. */
+function madeOnce(make: (dancing: Dancing, index: number) => Dancer) {
+  const made = new Map<string, Dancer>()
+  return (dancing: Dancing, index: number): Dancer => {
+    const key = `${index} ${dancing.side} ${dancing.part}`
+    const known = made.get(key) ?? make(dancing, index)
+    made.set(key, known)
+    return known
+  }
 }
 
 /** Where a dancer of a part stands on count 1: on the other side of the room where the other side is danced. */

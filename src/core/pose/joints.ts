@@ -110,6 +110,21 @@ export function blendInto(pose: Pose, other: Pose, share: number): void {
   pose.facing = pose.facing * (1 - share) + other.facing * share
 }
 
+/** Writes a pose into another one. */
+export function copyInto(into: Pose, from: Pose): void {
+  into.joints.set(from.joints)
+  into.pelvis.set(from.pelvis)
+  into.chest.set(from.chest)
+  into.head.set(from.head)
+  into.palms.set(from.palms)
+  into.hands.set(from.hands)
+  into.weight.set(from.weight)
+  into.over.set(from.over)
+  into.contacts.R = from.contacts.R
+  into.contacts.L = from.contacts.L
+  into.facing = from.facing
+}
+
 /** A joint of a pose as a point. */
 export const jointOf = ({ joints }: Pose, joint: Joint): readonly [number, number, number] => {
   const at = placeOfJoint[joint]

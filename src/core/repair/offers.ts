@@ -168,6 +168,12 @@ const TRIES: Readonly<Record<FindingCode, (one: Case) => Iterable<Try>>> = {
   'pair.tread': () => [],
   'pair.place': () => [],
   'pair.facing': () => [],
+  'pair.reach': () => [],
+  'pair.hand-busy': () => [],
+  'pair.hand-late': () => [],
+  'pair.turn-held': () => [],
+  'pair.crossed': () => [],
+  'pair.eyes': () => [],
   // What an option does is mended in the option.
   'option.ends': () => [],
   'stay.moved': (one) => [...drop(one, 0), ...drop(one, 1)],

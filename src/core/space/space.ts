@@ -234,20 +234,29 @@ export interface ClassFit {
   readonly rows: number
 }
 
-/** How many dancers, in rows, can dance something that takes this much floor (model 8). */
-export function classFit(area: Area, house: House): ClassFit {
+/** Metres a group takes by itself where it stands: nothing for one dancer. */
+interface Standing {
+  readonly width: number
+  readonly depth: number
+}
+
+const ALONE: Standing = { width: 0, depth: 0 }
+
+/**
+ * How many dancers, in rows, can dance something that takes this much floor (model 8); how many
+ * groups, where several dance it together.
+ * @param group what one of them takes from its first dancer to its last
+ */
+export function classFit(area: Area, house: House, group: Standing = ALONE): ClassFit {
   const { room, staggered, limits } = house
   const along = (size: number, taken: number, apart: number) =>
     taken > size ? 0 : Math.floor((size - taken) / apart + 1e-9) + 1
-  const columns = along(room.width, widthOf(area), limits['space.sideways'])
-  const rows = along(room.depth, depthOf(area), limits['space.deep'])
+  const across = limits['space.sideways'] + group.width
+  const columns = along(room.width, widthOf(area), across)
+  const rows = along(room.depth, depthOf(area), limits['space.deep'] + group.depth)
   if (columns === 0 || rows === 0) return { fit: 0, columns: 0, rows: 0 }
   // A staggered row stands half a place further; without the room for that it loses one.
-  const shifted = along(
-    room.width - limits['space.sideways'] / 2,
-    widthOf(area),
-    limits['space.sideways'],
-  )
+  const shifted = along(room.width - across / 2, widthOf(area), across)
   const second = staggered ? shifted : columns
   const fit = Math.ceil(rows / 2) * columns + Math.floor(rows / 2) * second
   return { fit, columns, rows }

@@ -4,12 +4,27 @@ import { curveCatmullRom, line } from 'd3-shape'
 import type { FloorPoint } from '../../core/body/places'
 import type { Side } from '../../core/body/side'
 import type { House } from '../../core/house/house'
+import { partMark } from '../../core/house/partMarks'
 import { type Print, printsOf } from '../../core/space/prints'
 import { type Area, classPlaces, type PathPoint, type Round } from '../../core/space/space'
+import { partTint } from '../parts/PartBadge'
 import classes from './floorMap.module.css'
 import { placeLabels } from './labels'
 
 export type ClassView = 'dancer' | 'audience'
+
+/** A part as it is known on the map. */
+export interface PartOnMap {
+  readonly index: number
+  readonly name: string
+}
+
+/** The way of another dancer. */
+export interface OtherWay extends PartOnMap {
+  readonly rounds: readonly Round[]
+}
+
+const NONE: readonly never[] = []
 
 interface FloorMapProps {
   readonly rounds: readonly Round[]
@@ -21,6 +36,14 @@ interface FloorMapProps {
   readonly at: number
   /** Whose lead the first round is on. */
   readonly lead: Side
+  /** Those who dance with her: of several dancers the rest. */
+  readonly others?: readonly OtherWay[]
+  /** Her own mark where there are several. */
+  readonly own?: PartOnMap | undefined
+  /** Pairs who hold each other at that moment, by their places among the parts. */
+  readonly held?: readonly (readonly [number, number])[]
+  /** Where two come near in what is read. */
+  readonly near?: readonly FloorPoint[]
   /** How far the arms reach from the middle, in metres. */
   readonly reach: number
   readonly labelOf: (point: { readonly at: number }) => string
@@ -55,6 +78,7 @@ const DIGIT = 7
 export function FloorMap(props: FloorMapProps) {
   const { rounds, area, house, view, showsClass, at, lead, reach, labelOf, numberOf, isStrong } =
     props
+  const { others = NONE, own, held = NONE, near = NONE } = props
   const { room } = house
   const { ref, width: measured } = useElementSize()
   const { height: tall } = useViewportSize()
@@ -89,6 +113,12 @@ export function FloorMap(props: FloorMapProps) {
   const py = ({ forward }: FloorPoint) => y(forward - centre.forward)
   const path = (points: readonly PathPoint[]) => curve.x(px).y(py)([...points]) ?? ''
   const shown = rounds[0]?.points.findLast((point) => point.at <= at)
+  const placeNow = (index: number) =>
+    own?.index === index
+      ? shown
+      : others
+          .find((one) => one.index === index)
+          ?.rounds[0]?.points.findLast((point) => point.at <= at)
   const [first] = rounds
   const points = first?.points ?? []
   const turned = view === 'dancer' ? 0 : 180
@@ -181,6 +211,65 @@ export function FloorMap(props: FloorMapProps) {
           d={path(points)}
         />
       ))}
+      {others.map(({ index, name, rounds: theirs }) => {
+        const [round] = theirs
+        const there = round?.points.findLast((point) => point.at <= at)
+        const read = round?.points.filter(({ at: when }) => isStrong(when)) ?? []
+        return (
+          <g key={index} style={partTint(index)} data-other={name}>
+            {theirs.map(({ points: all }, i) => (
+              <path
+                // biome-ignore lint/suspicious/noArrayIndexKey: rounds have no other name than their number
+                key={i}
+                className={classes.theirs}
+                data-later={i > 0}
+                d={path(all)}
+              />
+            ))}
+            {read.length > 1 && <path className={classes.theirStrong} d={path(read)} />}
+            {round?.points[0] && (
+              <circle
+                className={classes.begins}
+                cx={px(round.points[0])}
+                cy={py(round.points[0])}
+                r={5}
+              />
+            )}
+            {there && (
+              <PartHere
+                point={there}
+                index={index}
+                name={name}
+                x={px(there)}
+                y={py(there)}
+                turned={turned}
+              />
+            )}
+          </g>
+        )
+      })}
+      {held.map(([a, b]) => {
+        const [from, to] = [a, b].map((index) => placeNow(index))
+        return from && to ? (
+          <line
+            key={`${a} ${b}`}
+            className={classes.cord}
+            x1={px(from)}
+            y1={py(from)}
+            x2={px(to)}
+            y2={py(to)}
+          />
+        ) : null
+      })}
+      {near.map((point) => (
+        <circle
+          key={`${point.right} ${point.forward}`}
+          className={classes.near}
+          cx={px(point)}
+          cy={py(point)}
+          r={0.3 * perMetre}
+        />
+      ))}
       {inWindow.length > 1 && <path className={classes.strong} d={path(inWindow)} />}
       {arrows.map(({ x: cx, y: cy, turn, at: when }) => (
         <path
@@ -212,6 +301,11 @@ export function FloorMap(props: FloorMapProps) {
           <path d="M0 -15 L4.500 -8 H-4.500 Z" />
         </g>
       )}
+      {shown && own && (
+        <g style={partTint(own.index)}>
+          <PartHere point={shown} {...own} x={px(shown)} y={py(shown)} turned={turned} />
+        </g>
+      )}
       {labels.map(
         (label, i) =>
           label && (
@@ -233,6 +327,29 @@ export function FloorMap(props: FloorMapProps) {
       )}
       <title>{`${lead} side first`}</title>
     </svg>
+  )
+}
+
+interface PartHereProps extends PartOnMap {
+  readonly point: PathPoint
+  readonly x: number
+  readonly y: number
+  /** Degrees the map is turned. */
+  readonly turned: number
+}
+
+/** Where a part stands now: her mark, the way she faces, and her name. */
+function PartHere({ point, index, name, x, y, turned }: PartHereProps) {
+  return (
+    <g className={classes.part} transform={`translate(${x} ${y})`} data-part={name}>
+      <path
+        className={classes.faces}
+        transform={`rotate(${point.facing + turned})`}
+        d="M0 -16 L5 -9 H-5 Z"
+      />
+      <path transform="translate(-9 -9) scale(1.5)" d={partMark(index)} />
+      <text y={24}>{name}</text>
+    </g>
   )
 }
 

@@ -17,14 +17,15 @@ import { endOf, numberAt, TICKS_PER_COUNT, tick } from '../../core/time/time'
 import { PreviewButton } from '../findings/PreviewButton'
 import { useFrames } from '../play/useFrames'
 import { stageChoice } from '../stage/stageChoice'
-import { checkedOf } from '../stores/checked'
+import { checkedOf, checkedPart, pieceNow } from '../stores/checked'
 import { scrubbed } from '../stores/scrub'
 import { useServices } from '../stores/services'
 import { type Session, select, showPreview, withDance } from '../stores/session'
-import { danceOf, drawnState } from '../stores/state'
+import { danceOf, documentOf, drawnState } from '../stores/state'
 import { type ClassView, FloorMap } from './FloorMap'
 import classes from './floorMap.module.css'
 import { TurnTable, TurnTools } from './Turns'
+import { onMap } from './together'
 
 const ROUNDS = { one: 1, both: 2, four: 4 } as const
 type Rounds = keyof typeof ROUNDS
@@ -47,7 +48,8 @@ export function FloorPanel({
   const now = useDeferredValue(useStore(session, (s) => s))
   const state = useMemo(() => drawnState(now), [now])
   const document = danceOf(state)
-  const checked = checkedOf(document)
+  const whole = documentOf(state)
+  const checked = checkedPart(whole, state.selection.dancing.part)
   const { lead, joins, house } = checked
   const [view, setView] = useState<ClassView>('dancer')
   const [rounds, setRounds] = useState<Rounds>('both')
@@ -85,6 +87,23 @@ export function FloorPanel({
     [checked, rounds, joins],
   )
   const { shown, round, arms: reach, fit, steps } = needs
+  const together = whole.parts
+    ? onMap(
+        whole,
+        pieceNow(whole),
+        selection.dancing.part,
+        {
+          rounds: ROUNDS[rounds],
+          switches: joins.switches,
+          at,
+          read:
+            read === 'all' || !danced
+              ? { from: 0, to: lead.length }
+              : { from: danced.at, to: endOf(danced) },
+        },
+        house,
+      )
+    : undefined
   const smaller = steps === undefined ? '' : `; all at ${Math.round(steps * 100)} % steps`
   const fitWords =
     fit >= house.dancers
@@ -151,8 +170,14 @@ export function FloorPanel({
       </div>
       <div className={classes.seen}>
         <FloorMap
-          rounds={shown.rounds}
-          area={shown.area}
+          rounds={together?.rounds ?? shown.rounds}
+          area={together?.area ?? shown.area}
+          {...(together && {
+            others: together.others,
+            own: together.own,
+            held: together.held,
+            near: together.near,
+          })}
           house={house}
           view={view}
           showsClass={showsClass}

@@ -7,6 +7,7 @@ import type { DancedMeeting, Piece } from '../../piece/piece'
 import { placeGoal } from '../../piece/piece'
 import { turnBetween } from '../../piece/relation'
 import { type DancedStep, stateBefore } from '../../simulate/simulate'
+import { type Area, classFit, scaledArea, sizeOf } from '../../space/space'
 import type { Tick } from '../../time/time'
 import {
   type Body,
@@ -119,6 +120,37 @@ const closest = (
       }),
     ),
   )
+
+/** The ways of all of them together, and the class of such groups in its room. */
+export const formation: PairRule = function* (piece) {
+  const { house } = piece
+  const [first] = piece.placed
+  const pass = first?.simulation.passes[0]
+  const bodies = bodiesOf(piece)
+  if (!first || !pass) return
+  const taken = scaledArea(boxOf(bodies.flatMap(({ way }) => way)), house)
+  const stance = sizeOf(boxOf(bodies.flatMap(({ way }) => way.slice(0, 1))))
+  const groups = Math.max(1, Math.floor(house.dancers / bodies.length))
+  const { fit } = classFit(taken, house, stance)
+  if (fit >= groups) return
+  yield {
+    code: 'space.room',
+    ...sizeOf(taken),
+    dancers: groups,
+    fit,
+    group: bodies.length,
+    whose: piece.placed.map(({ part }) => part.id),
+    spot: spotBetween(pass, pass.at, 'feet'),
+    events: [],
+  }
+}
+
+const boxOf = (points: readonly FloorPoint[]): Area => ({
+  left: Math.min(...points.map(({ right }) => right)),
+  right: Math.max(...points.map(({ right }) => right)),
+  back: Math.min(...points.map(({ forward }) => forward)),
+  front: Math.max(...points.map(({ forward }) => forward)),
+})
 
 /** A place that is not reached, or reached with another facing. */
 export const places: PairRule = function* (piece: Piece) {

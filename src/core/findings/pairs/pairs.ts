@@ -5,11 +5,22 @@ import type { Checked, LeftFinding } from '../checked'
 import { type Finding, inOrder } from '../finding'
 import { keysIn, onceEach, reasonsToLeave } from '../once'
 import { isItsOwnMirror } from '../sides'
-import { collision, places, tread } from './floor'
+import { collision, formation, places, tread } from './floor'
+import { eyes, handBusy, handLate, reach, turnHeld } from './hands'
 import type { FoundBetween, PairRule } from './pairRule'
 
 /** What is worth a look between dancers; a new rule is a new function here. */
-const PAIR_RULES: readonly PairRule[] = [collision, tread, places]
+const PAIR_RULES: readonly PairRule[] = [
+  collision,
+  tread,
+  places,
+  formation,
+  reach,
+  handBusy,
+  handLate,
+  turnHeld,
+  eyes,
+]
 
 /** What is found between the dancers of one side; the same for the same piece. */
 const foundIn = remembered(

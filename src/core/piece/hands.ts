@@ -1,0 +1,44 @@
+import type { Side } from '../body/side'
+import { type Hand, isHand, type Meeting } from '../combination/between'
+import { claimOf } from '../combination/claims'
+import type { DancedEvent } from '../combination/lengths'
+import { remembered } from '../record/remembered'
+import type { Simulation } from '../simulate/simulate'
+
+/** What an arm is told to do, in ticks of the dance. */
+export interface ArmTold {
+  readonly event: DancedEvent
+  readonly from: number
+  readonly until: number
+}
+
+/** What sends a hand somewhere, in order of time. */
+export const toldTo = (simulation: Simulation, side: Side): readonly ArmTold[] =>
+  toldIn(simulation, undefined)[side]
+
+const toldIn = remembered((simulation: Simulation, _: undefined) => {
+  const told: Record<Side, ArmTold[]> = { R: [], L: [] }
+  for (const pass of simulation.passes)
+    for (const event of pass.events) {
+      if (event.layer !== 'arms') continue
+      const { parts } = claimOf(event, simulation.vocabulary)
+      const from = pass.at + event.at
+      for (const side of ['R', 'L'] as const)
+        if (parts.includes(`arm${side}`))
+          told[side].push({ event, from, until: from + event.length })
+    }
+  for (const side of ['R', 'L'] as const) told[side].sort((a, b) => a.from - b.from)
+  return told
+})
+
+/** The hands of a meeting that are somewhere because of it. */
+export const handsIn = (what: Meeting): readonly Hand[] =>
+  what.kind === 'hold' || what.kind === 'touch'
+    ? [what.from, ...(isHand(what.to) ? [what.to] : [])]
+    : []
+
+/** What a hand is told while it is held: it begins within these ticks. */
+export const toldWithin = (
+  told: readonly ArmTold[],
+  { from, until }: { readonly from: number; readonly until: number },
+): readonly ArmTold[] => told.filter((one) => one.from >= from && one.from < until)
