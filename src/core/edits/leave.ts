@@ -1,5 +1,6 @@
 import type { Leave } from '../combination/leaving'
 import type { Finding } from '../findings/finding'
+import { betweenOf } from './between'
 import { changeEvents, type Edit } from './edit'
 import { eventOf } from './edits'
 
@@ -11,8 +12,10 @@ export const leaveFinding =
   (combination) => {
     const add = withLeave({ code: finding.code, because })
     const [first] = finding.events
-    const event = first === undefined ? undefined : eventOf(combination, first)
-    return event ? changeEvents(new Set([event.id]), add)(combination) : add(combination)
+    if (first === undefined) return add(combination)
+    const event = eventOf(combination, first)
+    if (event) return changeEvents(new Set([event.id]), add)(combination)
+    return betweenOf(combination, first) ? onMeeting(first, add)(combination) : add(combination)
   }
 
 /** Says a finding again that was left, wherever of all that is the same it was left. */
@@ -22,8 +25,24 @@ export const takeUpFinding =
     const ids = [events[0], ...also.map(({ event }) => event)]
     const own = ids.flatMap((id) => (id === undefined ? [] : (eventOf(combination, id)?.id ?? [])))
     const without = withoutLeave(code)
-    return own.length > 0 ? changeEvents(new Set(own), without)(combination) : without(combination)
+    if (own.length > 0) return changeEvents(new Set(own), without)(combination)
+    const [first] = ids
+    return first !== undefined && betweenOf(combination, first)
+      ? onMeeting(first, without)(combination)
+      : without(combination)
   }
+
+/** Changes one meeting where it stands. */
+const onMeeting =
+  (id: string, change: <T extends Leaving>(record: T) => T): Edit =>
+  (combination) => ({
+    ...combination,
+    phrases: combination.phrases.map((phrase) =>
+      phrase.between?.some((one) => one.id === id)
+        ? { ...phrase, between: phrase.between.map((one) => (one.id === id ? change(one) : one)) }
+        : phrase,
+    ),
+  })
 
 interface Leaving {
   readonly leave?: readonly Leave[] | undefined

@@ -8,6 +8,7 @@ import type { Checked } from '../findings/checked'
 import { type Finding, type FindingCode, severityOf } from '../findings/finding'
 import type { House } from '../house/house'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
+import { pairTries } from './pairs'
 import { type Case, drop, easier, safer, slower, type Try } from './tries/case'
 import {
   comesHome,
@@ -52,6 +53,7 @@ export function repairsFor(
   house: House,
   newId: () => string,
 ): readonly Repair[] {
+  if (finding.code.startsWith('pair.')) return pairRepairs(combination, finding, base, house)
   const [part] = finding.whose
   if (!combination.parts || part === undefined)
     return repairsAlone(combination, finding, base, house, newId)
@@ -69,6 +71,27 @@ export function repairsFor(
     }
     return []
   })
+}
+
+/** The same of a finding between dancers: all of the piece is checked. */
+function pairRepairs(
+  combination: Combination,
+  finding: Finding,
+  base: Vocabulary,
+  house: House,
+): readonly Repair[] {
+  const faults = faultsIn(checkCombination(combination, base, house))
+  const offered: Repair[] = []
+  for (const { label, make } of pairTries(finding, combination)) {
+    if (offered.length === MOST_OFFERS) break
+    // One way to stand is offered, not each that would do.
+    if (offered.some((other) => other.label.slice(0, 6) === label.slice(0, 6))) continue
+    const changed = followed(combination, make(combination))
+    const after = checkCombination(changed, base, house)
+    if (![...faultsIn(after)].every((key) => faults.has(key))) continue
+    if (!after.findings.some((one) => isSame(one, finding))) offered.push({ label, changed })
+  }
+  return offered
 }
 
 /** What can't be danced, with whose it is. */

@@ -1,0 +1,219 @@
+import type { Between } from '../combination/between'
+import type { Combination } from '../combination/combination'
+import type { Part } from '../combination/part'
+import type { PartId } from '../combination/whose'
+import { betweenOf, changeBetween, removeBetween } from '../edits/between'
+import type { Edit } from '../edits/edit'
+import { removeEvents } from '../edits/edits'
+import { changePart } from '../edits/parts'
+import type { Finding } from '../findings/finding'
+import { COUNT, TICKS_PER_COUNT, tick } from '../time/time'
+
+/** One thing that may put a finding between two right. */
+export interface PairTry {
+  readonly label: string
+  readonly make: Edit
+}
+
+/** How much nearer or further apart they are tried to stand, nearest to what is written first. */
+const NEARER = [0.9, 0.8, 0.7, 0.6] as const
+const FURTHER = [1.15, 1.3, 1.5, 1.8] as const
+
+/** What may put a finding between dancers right, the smallest change first. */
+export function pairTries(finding: Finding, combination: Combination): readonly PairTry[] {
+  const { whose } = finding
+  const [first] = whose
+  const meeting =
+    finding.events[0] === undefined ? undefined : betweenOf(combination, finding.events[0])
+  switch (finding.code) {
+    case 'pair.collision':
+    case 'pair.tread':
+      return [...standing(combination, whose, FURTHER), ...waits(combination, finding)]
+    case 'pair.reach':
+      return [
+        ...standing(combination, whose, NEARER),
+        ...(meeting ? [...later(meeting), ...sooner(meeting), leaveOut(meeting)] : []),
+      ]
+    case 'pair.hand-late':
+      return meeting ? [...later(meeting), leaveOut(meeting)] : []
+    case 'pair.hand-busy':
+      return meeting
+        ? [...otherHand(meeting), ...later(meeting), ...sooner(meeting), leaveOut(meeting)]
+        : finding.events[0] === undefined
+          ? []
+          : [{ label: 'leave its own line out', make: removeEvents([finding.events[0]]) }]
+    case 'pair.turn-held':
+      return meeting
+        ? [
+            ...through(meeting, 'over', 'turn under the raised hands'),
+            ...through(meeting, 'round', 'with the arm round her'),
+            ...sooner(meeting),
+            leaveOut(meeting),
+          ]
+        : []
+    case 'pair.crossed':
+      return meeting ? [...sooner(meeting), leaveOut(meeting)] : []
+    case 'pair.place':
+    case 'pair.facing':
+      return meeting ? [...longer(meeting, combination), ...asItIs(meeting), leaveOut(meeting)] : []
+    case 'pair.eyes':
+      return meeting
+        ? [...oneWay(meeting, first), ...later(meeting), ...sooner(meeting), leaveOut(meeting)]
+        : finding.events[0] === undefined
+          ? []
+          : [{ label: 'leave her own look out', make: removeEvents([finding.events[0]]) }]
+    default:
+      return []
+  }
+}
+
+const leaveOut = ({ id, what }: Between): PairTry => ({
+  label: `leave the ${what.kind} out`,
+  make: removeBetween(id),
+})
+
+/** Both stand nearer to the point between them, or further from it. */
+function standing(
+  { parts = [] }: Combination,
+  whose: readonly PartId[],
+  shares: readonly number[],
+): readonly PairTry[] {
+  const [a, b] = whose.map((id) => parts.find((part) => part.id === id))
+  const [from, to] = [a?.at[0], b?.at[0]]
+  if (!a || !b || !from || !to) return []
+  const middle = { right: (from.right + to.right) / 2, forward: (from.forward + to.forward) / 2 }
+  const apart = Math.hypot(from.right - to.right, from.forward - to.forward)
+  const rounded = (metres: number) => Math.round(metres * 100) / 100 + 0
+  const moved = (part: Part, share: number): Edit => {
+    const [first = middle] = part.at
+    const by = {
+      right: (middle.right - first.right) * (1 - share),
+      forward: (middle.forward - first.forward) * (1 - share),
+    }
+    return changePart(part.id, {
+      at: part.at.map(({ right, forward }) => ({
+        right: rounded(right + by.right),
+        forward: rounded(forward + by.forward),
+      })),
+    })
+  }
+  return shares.map((share) => ({
+    label: `stand ${rounded(apart * share)} m apart at the start`,
+    make: (combination) => moved(b, share)(moved(a, share)(combination)),
+  }))
+}
+
+/** One of the two lets the other pass: she waits through the count. */
+function waits({ parts = [], phrases }: Combination, { spot, whose }: Finding): readonly PairTry[] {
+  const phrase = phrases.find(({ name }) => name === spot.phrase)
+  if (!phrase) return []
+  const at = Math.max(0, Math.floor(spot.at / TICKS_PER_COUNT) * TICKS_PER_COUNT)
+  return whose.flatMap((id) => {
+    const part = parts.find((one) => one.id === id)
+    if (!part) return []
+    const wait: Between = {
+      id: `wait ${id} ${phrase.id} ${at}`,
+      at: tick(at),
+      length: COUNT,
+      what: { kind: 'wait', of: [id] },
+    }
+    return [
+      {
+        label: `${part.name} waits for a count`,
+        make: (combination: Combination) => ({
+          ...combination,
+          phrases: combination.phrases.map((one) =>
+            one.id === phrase.id ? { ...one, between: [...(one.between ?? []), wait] } : one,
+          ),
+        }),
+      },
+    ]
+  })
+}
+
+/** Taken a count later, to the same end. */
+const later = ({ id, at, length }: Between): readonly PairTry[] =>
+  [1, 2]
+    .map((counts) => counts * TICKS_PER_COUNT)
+    .filter((by) => length - by >= TICKS_PER_COUNT / 2)
+    .map((by) => ({
+      label: `begin ${by / TICKS_PER_COUNT === 1 ? 'a count' : '2 counts'} later`,
+      make: changeBetween(id, { at: tick(at + by), length: tick(length - by) }),
+    }))
+
+/** Let go a count earlier. */
+const sooner = ({ id, length }: Between): readonly PairTry[] =>
+  [1, 2, 4]
+    .map((counts) => counts * TICKS_PER_COUNT)
+    .filter((by) => length - by >= TICKS_PER_COUNT)
+    .map((by) => ({
+      label: `end ${by / TICKS_PER_COUNT === 1 ? 'a count' : `${by / TICKS_PER_COUNT} counts`} sooner`,
+      make: changeBetween(id, { length: tick(length - by) }),
+    }))
+
+/** A place has more counts to be reached in, to the end of its phrase. */
+function longer({ id, at, length }: Between, { phrases }: Combination): readonly PairTry[] {
+  const phrase = phrases.find(({ between = [] }) => between.some((one) => one.id === id))
+  const end = (phrase?.counts ?? 0) * TICKS_PER_COUNT
+  return [1, 2, 4]
+    .map((counts) => counts * TICKS_PER_COUNT)
+    .flatMap((by) => [
+      ...(at + length + by <= end
+        ? [
+            {
+              label: `give it ${by / TICKS_PER_COUNT === 1 ? 'a count' : `${by / TICKS_PER_COUNT} counts`} more`,
+              make: changeBetween(id, { length: tick(length + by) }),
+            },
+          ]
+        : []),
+      ...(at - by >= 0
+        ? [
+            {
+              label: `begin ${by / TICKS_PER_COUNT === 1 ? 'a count' : `${by / TICKS_PER_COUNT} counts`} sooner`,
+              make: changeBetween(id, { at: tick(at - by), length: tick(length + by) }),
+            },
+          ]
+        : []),
+    ])
+}
+
+/** A place without the facing that it can't have: where she stands is enough. */
+function asItIs({ id, what }: Between): readonly PairTry[] {
+  if (what.kind !== 'place' || (what.rel !== 'facing' && what.rel !== 'back-to-back')) return []
+  const rel = what.rel === 'facing' ? 'before' : 'behind'
+  return [
+    { label: `only ${rel} her, as she faces`, make: changeBetween(id, { what: { ...what, rel } }) },
+  ]
+}
+
+function through({ id, what }: Between, way: 'over' | 'round', label: string): readonly PairTry[] {
+  return what.kind === 'hold'
+    ? [{ label, make: changeBetween(id, { what: { ...what, through: way } }) }]
+    : []
+}
+
+/** The other hand of the one who has a hand free. */
+function otherHand({ id, what }: Between): readonly PairTry[] {
+  if (what.kind !== 'hold' && what.kind !== 'touch') return []
+  const from = { ...what.from, side: what.from.side === 'R' ? ('L' as const) : ('R' as const) }
+  const tries: PairTry[] = [
+    { label: 'take it with the other hand', make: changeBetween(id, { what: { ...what, from } }) },
+  ]
+  if (!('on' in what.to)) {
+    const to = { ...what.to, side: what.to.side === 'R' ? ('L' as const) : ('R' as const) }
+    tries.push({ label: 'take her other hand', make: changeBetween(id, { what: { ...what, to } }) })
+  }
+  return tries
+}
+
+/** Only the one who can looks. */
+function oneWay({ id, what }: Between, away: PartId | undefined): readonly PairTry[] {
+  if (what.kind !== 'look' || what.oneWay || away === undefined) return []
+  const [a, b] = what.a === away ? [what.b, what.a] : [what.a, what.b]
+  return [
+    {
+      label: 'only the other one looks',
+      make: changeBetween(id, { what: { kind: 'look', a, b, oneWay: true } }),
+    },
+  ]
+}
