@@ -70,6 +70,33 @@ const Place = z
     apart: Apart.optional(),
   })
   .readonly()
+const Orbit = z
+  .object({
+    kind: z.literal('orbit'),
+    of: PartId,
+    round: PartId,
+    /** Clockwise from above. */
+    degrees: z
+      .int()
+      .min(-1080)
+      .max(1080)
+      .refine((degrees) => degrees !== 0, 'goes nowhere'),
+    apart: Apart.optional(),
+    /** Where her chest looks all the way: to the other one, away, or along her way. */
+    face: z.enum(['in', 'out', 'along']).optional(),
+  })
+  .readonly()
+const Support = z
+  .object({
+    kind: z.literal('support'),
+    by: PartId,
+    of: PartId,
+    /** Per cent of her weight. */
+    share: z.int().min(5).max(60),
+  })
+  .readonly()
+/** A turn that a partner's hand leads; its degrees stand in her feet. */
+const Led = z.object({ kind: z.literal('led'), of: PartId, by: Hand }).readonly()
 const Look = z
   .object({
     kind: z.literal('look'),
@@ -82,7 +109,16 @@ const Look = z
 const Wait = z.object({ kind: z.literal('wait'), of: z.array(PartId).min(1).readonly() }).readonly()
 
 /** What two dancers do with each other, or one waits through. */
-export const Meeting = z.discriminatedUnion('kind', [Touch, Hold, Place, Look, Wait])
+export const Meeting = z.discriminatedUnion('kind', [
+  Touch,
+  Hold,
+  Place,
+  Orbit,
+  Support,
+  Led,
+  Look,
+  Wait,
+])
 export type Meeting = z.infer<typeof Meeting>
 export type MeetingOf<K extends Meeting['kind']> = Extract<Meeting, { kind: K }>
 
@@ -110,6 +146,12 @@ export function partsIn(what: Meeting): readonly PartId[] {
       return [what.from.part, what.to.part]
     case 'place':
       return what.to === CENTRE ? [what.of] : [what.of, what.to]
+    case 'orbit':
+      return [what.of, what.round]
+    case 'support':
+      return [what.of, what.by]
+    case 'led':
+      return [what.of, what.by.part]
     case 'look':
       return [what.a, what.b]
     case 'wait':

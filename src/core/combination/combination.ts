@@ -44,6 +44,8 @@ export const Event = z
     who: Who.optional(),
     /** Stays as written when the combination is mirrored. */
     kept: z.literal(true).optional(),
+    /** Her partner carries a part of her weight in it. */
+    supported: z.literal(true).optional(),
     /** Danced on the lead's side, and as good on the other one. */
     either: z.literal(true).optional(),
     /** A flourish that a level may drop. */
@@ -330,6 +332,8 @@ export const Combination = z
     start: Start,
     /** What each of several dancers dances; absent for one who dances alone. */
     parts: z.array(Part).min(2).max(MOST_PARTS).readonly().optional(),
+    /** On the other side each of two dances the other one's part. */
+    swapRoles: z.literal(true).optional(),
     phrases: z.array(Phrase).min(1).max(MOST_PHRASES).readonly(),
     /** The phrases as they are danced, one after another. */
     order: z.array(OrderEntry).min(1).readonly(),
@@ -361,7 +365,7 @@ export const Combination = z
     comments: z.array(Comment).readonly().optional(),
     unread: z.array(Unread).readonly().optional(),
   })
-  .superRefine(({ phrases, order, pickup, parts }, context) => {
+  .superRefine(({ phrases, order, pickup, parts, swapRoles }, context) => {
     const refuse = (path: string, message: string) =>
       context.addIssue({ code: 'custom', path: [path], message })
     if (!unique(phrases.map((p) => p.id))) refuse('phrases', 'two phrases have the same id')
@@ -389,6 +393,7 @@ export const Combination = z
       if (all.some((e) => e.at < earliest))
         refuse('phrases', `something in ${phrase.name} starts before the phrase`)
     }
+    if (swapRoles && parts?.length !== 2) refuse('swapRoles', 'needs exactly two parts')
     if (parts && !unique(parts.map(({ id }) => id))) refuse('parts', 'two parts have the same id')
     for (const phrase of phrases) {
       const wrong = wrongWith(phrase, parts ?? [])

@@ -27,6 +27,11 @@ function mirrorMeeting(what: Meeting): Meeting {
       return what.rel === 'left' || what.rel === 'right'
         ? { ...what, rel: what.rel === 'left' ? 'right' : 'left' }
         : what
+    case 'orbit':
+      return { ...what, degrees: -what.degrees }
+    case 'led':
+      return { ...what, by: mirrorHand(what.by) }
+    case 'support':
     case 'look':
     case 'wait':
       return what

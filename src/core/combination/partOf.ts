@@ -52,7 +52,7 @@ function asBefore(combination: OneSide, part: Part): OneSide {
 }
 
 function projected(
-  { parts: _, ...combination }: OneSide,
+  { parts: _, swapRoles: __, ...combination }: OneSide,
   part: Part,
   known: ReadonlyMap<string, Phrase>,
 ): OneSide {

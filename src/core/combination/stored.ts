@@ -10,4 +10,11 @@ const ALONE_VERSION = 6
 export const asStored = (
   combination: Combination,
 ): Omit<Combination, 'schemaVersion'> & { readonly schemaVersion: number } =>
-  combination.parts ? combination : { ...combination, schemaVersion: ALONE_VERSION }
+  combination.parts || isSupported(combination)
+    ? combination
+    : { ...combination, schemaVersion: ALONE_VERSION }
+
+const isSupported = ({ phrases }: Combination): boolean =>
+  phrases.some(({ events, options = [] }) =>
+    [...events, ...options.flatMap((one) => one.events)].some(({ supported }) => supported),
+  )

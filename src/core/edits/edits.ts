@@ -127,6 +127,7 @@ type Options = Pick<
   | 'easier'
   | 'harder'
   | 'either'
+  | 'supported'
   | 'optional'
   | 'on'
 >

@@ -29,6 +29,7 @@ export interface Options {
   by?: 'front' | 'back' | 'side'
   /** Danced on whichever side. */
   either?: true
+  supported?: true
   every?: Tick
   alt?: true
   /** Only the arm that is named. */
@@ -72,6 +73,7 @@ export const OPTION_WORDS = [
   'ccw',
   'by',
   'either',
+  'supported',
   'small',
   'large',
   'ball',
@@ -162,6 +164,9 @@ export function readOptions(
         break
       case 'by':
         options.by = firstWayIn(reader.need('what it goes through first: front, back or side'))
+        break
+      case 'supported':
+        options.supported = true
         break
       case 'either':
         options.either = true

@@ -13,6 +13,7 @@ import { FAULT_RULES, FAULT_TEMPO_RULES, findBy } from './faults'
 import { type Finding, inOrder } from './finding'
 import { findingsOfOptions, type Looked } from './ofOptions'
 import { reasonsToLeave } from './once'
+import { withoutMet } from './pairs/met'
 import { betweenDancers } from './pairs/pairs'
 import { type Danceable, knownOf, type Rule } from './rule'
 import { arms } from './rules/arms'
@@ -91,8 +92,8 @@ export const checkedPiece = (
 ): Checked =>
   checkedTogether(
     combination,
-    (part) => judge(piece.of(part), partOf(combination, part)),
-    betweenDancers(combination, piece),
+    (part) => withoutMet(judge(piece.of(part), partOf(combination, part)), piece.lead, part),
+    (switches) => betweenDancers(combination, piece, switches),
   )
 
 /** How an option is looked at: danced like any combination. */

@@ -281,7 +281,7 @@ export type Fact =
       readonly code: 'pair.place'
       readonly a: string
       readonly b: string
-      readonly rel: Relation
+      readonly rel: Relation | 'round'
       readonly metres: number
       readonly more: number
     }
@@ -289,7 +289,7 @@ export type Fact =
       readonly code: 'pair.facing'
       readonly a: string
       readonly b: string
-      readonly rel: Relation
+      readonly rel: Relation | 'round'
       readonly degrees: number
     }
   /** A hand that does not reach who or what it is to hold, or only with a locked arm. */
@@ -332,6 +332,48 @@ export type Fact =
       readonly a: string
       readonly b: string
       readonly degrees?: number
+    }
+  /** A turn that nobody leads, or that is none. */
+  | {
+      readonly code: 'pair.led'
+      readonly a: string
+      readonly b: string
+      readonly lacks: 'hand' | 'turn'
+    }
+  /** Why one can't carry the other: how she stands, from a count before. */
+  | {
+      readonly code: 'pair.support-stance'
+      readonly a: string
+      readonly b: string
+      readonly why: 'one-foot' | 'narrow' | 'moves' | 'high'
+    }
+  | { readonly code: 'pair.support-hold'; readonly a: string; readonly b: string }
+  | { readonly code: 'pair.support-missing'; readonly a: string; readonly move: string }
+  /** Once a piece, wherever somebody leans on somebody. */
+  | { readonly code: 'pair.support'; readonly times: number }
+  /** All dance on, and do not stand as they did. */
+  | {
+      readonly code: 'pair.rejoin'
+      readonly a: string
+      readonly b: string
+      readonly differs: 'facing' | 'level'
+      readonly degrees?: number
+    }
+  /** Written twice, and nearly the same. */
+  | {
+      readonly code: 'pair.unison'
+      readonly a: string
+      readonly b: string
+      readonly move: string
+      readonly by: 'same' | 'image' | 'time'
+    }
+  /** How far somebody is from where the next round begins for her. */
+  | {
+      readonly code: 'pair.join'
+      readonly a: string
+      readonly metres: number
+      readonly room: number
+      readonly swapped: boolean
     }
   /** With an option the phrase ends on another foot than without it. */
   | { readonly code: 'option.ends'; readonly weight: Weight; readonly usual: Weight }
@@ -379,6 +421,7 @@ export function severityOf(fact: Fact): Severity {
     case 'feet.loaded':
     case 'feet.loaded-touch':
     case 'feet.no-support':
+    case 'pair.support-hold':
       return 'fault'
     case 'layer.clash':
     case 'feet.too-fast':
@@ -409,6 +452,11 @@ export function severityOf(fact: Fact): Severity {
     case 'pair.hand-late':
     case 'pair.turn-held':
     case 'pair.eyes':
+    case 'pair.led':
+    case 'pair.support-stance':
+    case 'pair.support-missing':
+    case 'pair.rejoin':
+    case 'pair.join':
       return 'snag'
     case 'join.arms':
     case 'join.hips':
@@ -427,6 +475,7 @@ export function severityOf(fact: Fact): Severity {
     case 'turn.low':
     case 'turn.many':
     case 'load.risk':
+    case 'pair.support':
       return 'care'
     case 'join.foot':
       return fact.repeats || fact.switches ? 'note' : 'snag'
@@ -445,6 +494,7 @@ export function severityOf(fact: Fact): Severity {
     case 'option.ends':
     case 'prepare.lost':
     case 'pair.crossed':
+    case 'pair.unison':
       return 'note'
   }
 }

@@ -41,7 +41,8 @@ const partWord: Readonly<Record<BodyPart, string>> = {
   head: 'head',
 }
 
-const RELATION_WORDS: Readonly<Record<Relation, string>> = {
+const RELATION_WORDS: Readonly<Record<Relation | 'round', string>> = {
+  round: 'on her way round',
   behind: 'behind',
   before: 'before',
   left: 'on the left of',
@@ -49,6 +50,13 @@ const RELATION_WORDS: Readonly<Record<Relation, string>> = {
   facing: 'face to face with',
   'back-to-back': 'back to back with',
 }
+
+const STANCE_WORDS = {
+  'one-foot': 'stands on one foot',
+  narrow: 'has her feet close together',
+  moves: 'steps or turns meanwhile',
+  high: 'stands high, on straight knees or toes',
+} as const
 
 const listed = (words: readonly string[]): string =>
   words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`
@@ -259,6 +267,30 @@ function factText(fact: Fact, units: Units): string {
       return `${fact.a} and ${fact.b} turn ${Math.round(fact.degrees)}° against each other with a hand held; as they hold it ${fact.most}° is the most. Turn under the raised hands, or let go for the turn.`
     case 'pair.crossed':
       return `With both hands held ${fact.a} and ${fact.b} end with crossed arms. Turn back under them, or let one hand go.`
+    case 'pair.led':
+      return fact.lacks === 'hand'
+        ? `${fact.b} leads ${fact.a}’s turn with a hand that does not hold or touch her then. Write the hold, or let her turn by herself.`
+        : `${fact.b} leads ${fact.a} into a turn, and her feet turn nowhere then. Write the degrees in her steps.`
+    case 'pair.support-stance':
+      return `${fact.a} carries ${fact.b} and ${STANCE_WORDS[fact.why]}. Both feet flat, apart and still from a count before to the end.`
+    case 'pair.support-hold':
+      return `${fact.a} carries ${fact.b} with no hand on her. Write the hold they do it by.`
+    case 'pair.support-missing':
+      return `${fact.a} leans on somebody in ${fact.move}, and nobody carries her. Write the support, or dance it upright.`
+    case 'pair.support':
+      return `${fact.times === 1 ? 'One of them leans' : 'They lean'} on the other: only warm, with hands that know each other, and agree on a word to stop. Who has pain or an injury asks a doctor or physiotherapist first.`
+    case 'pair.rejoin':
+      return fact.differs === 'facing'
+        ? `${fact.a} and ${fact.b} dance on together, and face ${Math.round(fact.degrees ?? 0)}° apart otherwise than at the start. Turn one of them before, or dance it as an image.`
+        : `${fact.a} and ${fact.b} dance on together at different heights. Bring one of them up or down before.`
+    case 'pair.unison':
+      return fact.by === 'time'
+        ? `${fact.a} and ${fact.b} both dance ${fact.move}, half a count apart. Share it, if that was not meant.`
+        : fact.by === 'image'
+          ? `${fact.a} and ${fact.b} dance ${fact.move} to either side. If she is the other’s image, say so of the part.`
+          : `${fact.a} and ${fact.b} both dance ${fact.move} here. Written once for both it stays the same when you change it.`
+    case 'pair.join':
+      return `${fact.a} ends ${lengthWords(fact.metres, units)} from where ${fact.swapped ? 'the next round begins, whichever part she takes' : 'she begins the next round'}; there is time for ${lengthWords(fact.room, units)}. Give her a place at the end, or counts of rest.`
     case 'pair.eyes':
       return fact.degrees === undefined
         ? `${fact.a} is to look at ${fact.b}, and her own line looks elsewhere. Take one of the two out.`

@@ -9,12 +9,12 @@ import { type Finding, inOrder } from './finding'
  * What is said of several dancers: each as she dances alone, what is found of more than one of them
  * once, and what is found between them. All else is the first part's.
  * @param check what is known of one part
- * @param between what is found between them
+ * @param between what is found between them, and whether the other side follows by itself
  */
 export function checkedTogether(
   combination: Combination,
   check: (part: PartId) => Checked,
-  between: Pick<Checked, 'findings' | 'left'> = NOTHING,
+  between: (switches: boolean) => Pick<Checked, 'findings' | 'left'>,
 ): Checked {
   const each = partIds(combination).map((part) => ({ part, checked: check(part) }))
   const [first] = each
@@ -30,6 +30,8 @@ export function checkedTogether(
       ),
       combination,
     )
+  const switches = each.every(({ checked: own }) => own.joins.switches)
+  const met = between(switches)
   return {
     // Written out, so that the other side is danced only when it is asked for.
     lead: checked.lead,
@@ -39,10 +41,10 @@ export function checkedTogether(
     joins: {
       ...checked.joins,
       repeats: each.every(({ checked: own }) => own.joins.repeats),
-      switches: each.every(({ checked: own }) => own.joins.switches),
+      switches,
     },
-    findings: inOrder([...of((one) => one.findings), ...between.findings]),
-    left: [...of<LeftFinding>((one) => one.left), ...between.left],
+    findings: inOrder([...of((one) => one.findings), ...met.findings]),
+    left: [...of<LeftFinding>((one) => one.left), ...met.left],
     level: checked.level,
     house: checked.house,
     get loads() {
@@ -50,8 +52,6 @@ export function checkedTogether(
     },
   }
 }
-
-const NOTHING = { findings: [], left: [] }
 
 /** What is the same of several parts, once: word for word, or as the image of it. */
 function once<T extends Finding>(all: readonly T[], combination: Combination): readonly T[] {

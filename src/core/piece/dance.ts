@@ -14,8 +14,12 @@ export function danceOf(combination: Combination, base: Vocabulary, house: House
   const piece = dancedPiece(combination, base, house)
   const [first = ''] = partIds(combination)
   const own = piece.of(first)
+  // Written out: a spread would dance the other side at once.
   return {
-    ...own,
+    written: own.written,
+    vocabulary: own.vocabulary,
+    house,
+    lead: own.lead,
     get other() {
       return own.other
     },

@@ -10,10 +10,8 @@ import type { BodyState } from '../simulate/state'
 export interface Drawing {
   readonly from: number
   readonly to: number
-  /** How far she is to be carried by the end. */
-  readonly by: FloorPoint
-  /** The landings that carry her on the way. */
-  readonly landings: number
+  /** How far she is carried by each landing that carries her, the last one by all of it. */
+  readonly by: readonly FloorPoint[]
 }
 
 /** Where each foot is besides its place by the words. */
@@ -68,10 +66,11 @@ function moveSlice(slice: Slice, { drawings, begin }: On): Moved {
   const carriedBy = (tick: number): FloorPoint => {
     let right = 0
     let forward = 0
-    for (const { from, to, by, landings } of drawings) {
-      const share = tick >= to ? 1 : shareBy(slice, from, tick, landings)
-      right += by.right * share
-      forward += by.forward * share
+    for (const { from, to, by } of drawings) {
+      const done = tick >= to ? by.length : landedBy(slice, from, tick)
+      const now = by[Math.min(done, by.length) - 1] ?? NOWHERE
+      right += now.right
+      forward += now.forward
     }
     return { right, forward }
   }
@@ -93,12 +92,9 @@ function moveSlice(slice: Slice, { drawings, begin }: On): Moved {
   }
 }
 
-/** The share of the landings of a range that have come down by a tick; a range lies within one pass. */
-function shareBy({ danced }: Slice, from: number, tick: number, landings: number): number {
-  if (landings === 0) return 0
-  const done = danced.filter((step) => carries(step) && step.at >= from && step.at <= tick)
-  return Math.min(1, done.length / landings)
-}
+/** How many landings of a range have come down by a tick; a range lies within one pass. */
+const landedBy = ({ danced }: Slice, from: number, tick: number): number =>
+  danced.filter((step) => carries(step) && step.at >= from && step.at <= tick).length
 
 function isPutDown(before: BodyState, after: BodyState, side: Side, step: DancedStep): boolean {
   if (step.action.foot === side && factsOf(step.action.primitive).lands) return true

@@ -1,6 +1,6 @@
 import { dequal } from 'dequal'
 import type { FloorPoint } from '../body/places'
-import type { Between } from '../combination/between'
+import type { Between, MeetingOf } from '../combination/between'
 import type { Combination, OneSide } from '../combination/combination'
 import { mirror } from '../combination/mirror'
 import { mirrorBetween } from '../combination/mirrorBetween'
@@ -15,7 +15,7 @@ import { type Danced, danced } from '../simulate/danced'
 import type { Simulation } from '../simulate/simulate'
 import { carries, type Drawing, drawnBy } from './drawn'
 import { apartOf, type Goal, goalOf, MIDDLE } from './relation'
-import { placeAt, type Way, wayOf } from './way'
+import { placeAt, type Way, type WayPoint, wayOf } from './way'
 
 /** A part as it is danced on one side of a piece. */
 export interface Placed {
@@ -119,7 +119,9 @@ const drawnDance = remembered(
     if (drawn === alone.lead) return alone
     const onOther = () => simulationIn(other(), id) ?? alone.other
     return {
-      ...alone,
+      written: alone.written,
+      vocabulary: alone.vocabulary,
+      house: alone.house,
       lead: drawn,
       get other() {
         return onOther()
@@ -159,7 +161,7 @@ export function pieceOf(
   }
   for (const one of meetings) {
     const { what } = one.meeting
-    if (what.kind !== 'place') continue
+    if (what.kind !== 'place' && what.kind !== 'orbit') continue
     const drawing = drawingOf(one, placed, meetings, house)
     if (!drawing) continue
     drawings.set(what.of, [...(drawings.get(what.of) ?? []), drawing])
@@ -195,12 +197,13 @@ export function meetingsIn(
 
 /** Where a place leads to at its end, and where she would be; undefined where a part is unknown. */
 export function placeGoal(
-  { meeting, until }: DancedMeeting,
+  { meeting, from, until }: DancedMeeting,
   placed: (id: PartId) => Pick<Placed, 'way'> | undefined,
   meetings: readonly DancedMeeting[],
   house: House,
-): { readonly goal: Goal; readonly is: ReturnType<typeof placeAt> } | undefined {
+): { readonly goal: Goal; readonly is: WayPoint } | undefined {
   const { what } = meeting
+  if (what.kind === 'orbit') return orbitGoal(meeting, what, { from, until, placed, house })
   if (what.kind !== 'place') return undefined
   const own = placed(what.of)
   const other = what.to === CENTRE ? undefined : placed(what.to)
@@ -210,6 +213,42 @@ export function placeGoal(
   return {
     goal: goalOf(what.rel, to, apartOf(what, until, held, house)),
     is: before(own.way, until),
+  }
+}
+
+interface Round {
+  readonly from: number
+  readonly until: number
+  readonly placed: (id: PartId) => Pick<Placed, 'way'> | undefined
+  readonly house: House
+  /** The tick it is asked for; the end where it is not said. */
+  readonly at?: number
+}
+
+/** Where a way round somebody leads to by a tick, and where she would be. */
+function orbitGoal(
+  { at: _ }: Between,
+  { of, round, degrees, apart, face }: MeetingOf<'orbit'>,
+  { from, until, placed, house, at = until }: Round,
+): { readonly goal: Goal; readonly is: WayPoint } | undefined {
+  const [own, other] = [placed(of), placed(round)]
+  if (!own || !other) return undefined
+  const [begins, middle] = [before(own.way, from), before(other.way, from)]
+  const angle = Math.atan2(begins.right - middle.right, begins.forward - middle.forward)
+  const share = (at - from) / (until - from)
+  const turned = angle + ((degrees * Math.PI) / 180) * share
+  const now = before(other.way, at)
+  const far = apart ?? house.limits['pair.apart']
+  const out = (turned * 180) / Math.PI
+  const facing =
+    face === 'out' ? out : face === 'in' ? out + 180 : face && out + (degrees > 0 ? 90 : -90)
+  return {
+    goal: {
+      right: now.right + Math.sin(turned) * far,
+      forward: now.forward + Math.cos(turned) * far,
+      facing,
+    },
+    is: before(own.way, at),
   }
 }
 
@@ -227,7 +266,9 @@ function drawingOf(
   house: House,
 ): Drawing | undefined {
   const { what } = one.meeting
-  if (what.kind !== 'place' || one.meeting.at < 0) return undefined
+  if (one.meeting.at < 0) return undefined
+  if (what.kind === 'orbit') return orbitDrawing(one, what, placed, house)
+  if (what.kind !== 'place') return undefined
   const found = placeGoal(one, placed, meetings, house)
   const own = placed(what.of)
   if (!found || !own) return undefined
@@ -243,5 +284,46 @@ function drawingOf(
     far > 1e-6 &&
     far <= limits['pair.drawFar'] &&
     far / landings <= limits['pair.drawStep']
-  return isDrawn ? { from: one.from, to: one.until, by, landings } : undefined
+  if (!isDrawn) return undefined
+  return {
+    from: one.from,
+    to: one.until,
+    by: Array.from({ length: landings }, (_, k) => ({
+      right: (by.right * (k + 1)) / landings,
+      forward: (by.forward * (k + 1)) / landings,
+    })),
+  }
+}
+
+/** How a way round somebody draws the steps: each landing is brought onto the circle, for as long as none has to go too far. */
+function orbitDrawing(
+  one: DancedMeeting,
+  what: MeetingOf<'orbit'>,
+  placed: (id: PartId) => Placed | undefined,
+  house: House,
+): Drawing | undefined {
+  const own = placed(what.of)
+  if (!own) return undefined
+  const { from, until } = one
+  const landings = own.simulation.danced.filter(
+    (step) => carries(step) && step.at >= from && step.at < until,
+  )
+  const by: FloorPoint[] = []
+  for (const [i] of landings.entries()) {
+    const at = landings[i + 1]?.at ?? until
+    const found = orbitGoal(one.meeting, what, { from, until, placed, house, at })
+    if (!found) return undefined
+    const { goal, is } = found
+    by.push({ right: goal.right - is.right, forward: goal.forward - is.forward })
+  }
+  const { limits } = house
+  const isDrawn = by.every((now, i) => {
+    const last = by[i - 1] ?? { right: 0, forward: 0 }
+    const more = Math.hypot(now.right - last.right, now.forward - last.forward)
+    return (
+      more <= limits['pair.drawStep'] &&
+      Math.hypot(now.right, now.forward) <= limits['pair.drawFar']
+    )
+  })
+  return by.length > 0 && isDrawn ? { from, to: until, by } : undefined
 }

@@ -1,11 +1,12 @@
+import { dequal } from 'dequal'
 import type { Between } from '../combination/between'
 import type { Combination } from '../combination/combination'
 import type { Part } from '../combination/part'
 import type { PartId } from '../combination/whose'
-import { betweenOf, changeBetween, removeBetween } from '../edits/between'
+import { addBetween, betweenOf, changeBetween, removeBetween } from '../edits/between'
 import type { Edit } from '../edits/edit'
-import { removeEvents } from '../edits/edits'
-import { changePart } from '../edits/parts'
+import { changeEvent, removeEvents } from '../edits/edits'
+import { changePart, danceBy } from '../edits/parts'
 import type { Finding } from '../findings/finding'
 import { COUNT, TICKS_PER_COUNT, tick } from '../time/time'
 
@@ -62,9 +63,137 @@ export function pairTries(finding: Finding, combination: Combination): readonly 
         : finding.events[0] === undefined
           ? []
           : [{ label: 'leave her own look out', make: removeEvents([finding.events[0]]) }]
+    case 'pair.support-stance':
+      return meeting ? [...later(meeting), ...sooner(meeting), leaveOut(meeting)] : []
+    case 'pair.support-hold':
+      return meeting ? [...holdFor(meeting, combination), leaveOut(meeting)] : []
+    case 'pair.support-missing':
+      return supportFor(finding, combination)
+    case 'pair.led':
+      return meeting
+        ? [...(finding.lacks === 'hand' ? holdFor(meeting, combination) : []), leaveOut(meeting)]
+        : []
+    case 'pair.unison':
+      return finding.by === 'image' ? [] : shareIt(finding, combination)
+    case 'pair.join':
+      return placeAtEnd(finding, combination)
     default:
       return []
   }
+}
+
+/** The id of something that is added, by what it is for. */
+const idFor = (what: string, { id }: { readonly id: string }): string => `${what} ${id}`
+
+const addTo =
+  (phraseId: string, one: Between): Edit =>
+  (combination) =>
+    betweenOf(combination, one.id) ? combination : addBetween(phraseId, one)(combination)
+
+/** A hold of the hands that are next to each other, over the ticks of what needs it. */
+function holdFor(meeting: Between, combination: Combination): readonly PairTry[] {
+  const { what } = meeting
+  const phrase = phraseOf(combination, meeting)
+  if ((what.kind !== 'support' && what.kind !== 'led') || !phrase) return []
+  const [by, of] = what.kind === 'support' ? [what.by, what.of] : [what.by.part, what.of]
+  const [first, second] = [by, of].map((id) => combination.parts?.find((part) => part.id === id))
+  const isLeft = (first?.at[0]?.right ?? 0) <= (second?.at[0]?.right ?? 0)
+  const side = what.kind === 'led' ? what.by.side : isLeft ? 'R' : 'L'
+  const hold: Between = {
+    id: idFor('hold', meeting),
+    at: meeting.at,
+    length: meeting.length,
+    what: {
+      kind: 'hold',
+      from: { part: by, side },
+      to: { part: of, side: isLeft ? 'L' : 'R' },
+      grip: what.kind === 'led' ? 'fingers' : 'wrist',
+      ...(what.kind === 'led' ? { through: 'over' as const } : { height: 'waist' as const }),
+    },
+  }
+  return [{ label: 'hold hands for it', make: addTo(phrase, hold) }]
+}
+
+const phraseOf = ({ phrases }: Combination, { id }: Between): string | undefined =>
+  phrases.find(({ between = [] }) => between.some((one) => one.id === id))?.id
+
+/** Somebody who carries her for as long as she leans, or a lean that needs nobody. */
+function supportFor(
+  { events, whose }: Finding,
+  { phrases, parts = [] }: Combination,
+): readonly PairTry[] {
+  const [id] = events
+  const phrase = phrases.find((one) => one.events.some((event) => event.id === id))
+  const event = phrase?.events.find((one) => one.id === id)
+  const [of] = whose
+  const by = parts.find((part) => part.id !== of)
+  if (!phrase || !event || of === undefined || !by) return []
+  const support: Between = {
+    id: idFor('support', event),
+    at: event.at,
+    length: event.length ?? COUNT,
+    what: { kind: 'support', by: by.id, of, share: 20 },
+  }
+  return [
+    { label: `${by.name} carries her`, make: addTo(phrase.id, support) },
+    { label: 'dance it without leaning', make: changeEvent(event.id, { supported: undefined }) },
+  ]
+}
+
+/** What two dance alike is written once, for all. */
+function shareIt(
+  { events, whose, spot }: Finding,
+  { phrases, parts = [] }: Combination,
+): readonly PairTry[] {
+  const [id] = events
+  const phrase = phrases.find(({ name }) => name === spot.phrase)
+  const event = phrase?.events.find((one) => one.id === id)
+  if (!phrase || !event || parts.length !== whose.length) return []
+  const same = phrase.events.filter(
+    (one) =>
+      one !== event &&
+      one.layer === event.layer &&
+      one.who !== undefined &&
+      Math.abs(one.at - event.at) <= TICKS_PER_COUNT / 2 &&
+      dequal(one.what, event.what),
+  )
+  return [
+    {
+      label: 'write it once, for all',
+      make: (combination) =>
+        danceBy([event.id], whose)(removeEvents(same.map((one) => one.id))(combination)),
+    },
+  ]
+}
+
+/** A place at the end of the last phrase, as she stood to another one at the start. */
+function placeAtEnd(
+  { whose }: Finding,
+  { phrases, order, parts = [] }: Combination,
+): readonly PairTry[] {
+  const last = phrases.find(({ id }) => id === order.at(-1)?.phrase)
+  const own = parts.find(({ id }) => id === whose[0])
+  const other = parts.find((part) => part !== own)
+  const [from, to] = [own?.at[0], other?.at[0]]
+  if (!last || !own || !other || !from || !to) return []
+  const [right, forward] = [from.right - to.right, from.forward - to.forward]
+  const rel =
+    Math.abs(right) >= Math.abs(forward)
+      ? right > 0
+        ? ('right' as const)
+        : ('left' as const)
+      : forward > 0
+        ? ('before' as const)
+        : ('behind' as const)
+  const counts = Math.min(4, last.counts)
+  const apart = Math.max(0.2, Math.round(Math.hypot(right, forward) * 100) / 100)
+  const place: Between = {
+    id: idFor('place', last),
+    at: tick((last.counts - counts) * TICKS_PER_COUNT),
+    length: tick(counts * TICKS_PER_COUNT),
+    what: { kind: 'place', of: own.id, rel, to: other.id, apart },
+  }
+  return [{ label: `${own.name} comes back to her place`, make: addTo(last.id, place) }]
 }
 
 const leaveOut = ({ id, what }: Between): PairTry => ({

@@ -22,12 +22,24 @@ import { fullLabelOfSpan, labelIn, type Numbering, tick } from '../time/time'
 import { readWhen } from './when'
 import { noPart } from './whose'
 
-const KINDS: readonly Meeting['kind'][] = ['hold', 'touch', 'place', 'look', 'wait']
+const KINDS: readonly Meeting['kind'][] = [
+  'hold',
+  'touch',
+  'place',
+  'orbit',
+  'support',
+  'led',
+  'look',
+  'wait',
+]
 
 const EXAMPLE: Readonly<Record<Meeting['kind'], string>> = {
   hold: 'hold @1.R @2.L palm waist',
   touch: 'touch @1.R @2.R palm',
   place: 'place @1 right @2 0.9',
+  orbit: 'orbit @1 round @2 cw 360 0.7 face in',
+  support: 'support @2 of @1 25%',
+  led: 'led @1 by @2.R',
   look: 'look @1 @2',
   wait: 'wait @2',
 }
@@ -100,6 +112,43 @@ function readMeeting(
       const apart = metresIn(reader)
       return { kind, of, rel, to, ...(apart !== undefined && { apart }) }
     }
+    case 'orbit': {
+      const of = part()
+      sign(reader, 'round', EXAMPLE.orbit)
+      const round = part()
+      two(of, round, [of, round])
+      const way = needed(option(['cw', 'ccw'] as const), ['cw', 'ccw'])
+      const degrees = numberIn(reader, 1, 1080, 'degrees: cw 360', word)
+      const apart = metresIn(reader)
+      let face: (typeof FACES)[number] | undefined
+      if (reader.peek()?.text === 'face') {
+        reader.take()
+        face = needed(option(FACES), FACES)
+      }
+      return {
+        kind,
+        of,
+        round,
+        degrees: way === 'cw' ? degrees : -degrees,
+        ...(apart !== undefined && { apart }),
+        ...(face && { face }),
+      }
+    }
+    case 'support': {
+      const by = part()
+      sign(reader, 'of', EXAMPLE.support)
+      const of = part()
+      two(by, of, [by, of])
+      const share = numberIn(reader, 5, 60, 'per cent of her weight: 25%', word)
+      return { kind, by, of, share }
+    }
+    case 'led': {
+      const of = part()
+      sign(reader, 'by', EXAMPLE.led)
+      const by = handIn(reader.need(missing), parts)
+      two(of, by.part, [of, by.part])
+      return { kind, of, by }
+    }
     case 'look': {
       const a = part()
       const oneWay = reader.peek()?.text === 'to'
@@ -114,6 +163,24 @@ function readMeeting(
       return { kind, of: [...new Set(of)] }
     }
   }
+}
+
+const FACES = ['in', 'out', 'along'] as const
+
+/** A word that belongs to what is written, and says nothing by itself. */
+function sign(reader: Reader, text: string, example: string): void {
+  const token = reader.need(`write it as ${example}`)
+  if (token.text !== text || token.quoted)
+    throw new EntryProblem(`Write “${text}” here: ${example}.`, token)
+}
+
+/** A whole number, also with a per cent sign. */
+function numberIn(reader: Reader, low: number, high: number, what: string, word: Token): number {
+  const token = reader.take()
+  const value = Number(token?.text.replace(/%$/, ''))
+  if (!token || token.quoted || !Number.isInteger(value) || value < low || value > high)
+    throw new EntryProblem(`Write ${what}, from ${low} to ${high}.`, token ?? word)
+  return value
 }
 
 function metresIn(reader: Reader): number | undefined {
@@ -200,6 +267,18 @@ function meetingText(what: Meeting): string {
       ]
         .filter((one) => one !== undefined)
         .join(' ')
+    case 'orbit':
+      return [
+        `orbit @${what.of} round @${what.round} ${what.degrees > 0 ? 'cw' : 'ccw'} ${Math.abs(what.degrees)}`,
+        what.apart,
+        what.face && `face ${what.face}`,
+      ]
+        .filter((one) => one !== undefined)
+        .join(' ')
+    case 'support':
+      return `support @${what.by} of @${what.of} ${what.share}%`
+    case 'led':
+      return `led @${what.of} by ${handText(what.by)}`
     case 'look':
       return `look @${what.a} ${what.oneWay ? 'to ' : ''}@${what.b}`
     case 'wait':

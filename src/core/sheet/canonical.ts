@@ -229,6 +229,7 @@ function headerWords(combination: Combination): readonly string[] {
     ['lead', true],
     ['start', true],
     ['part', combination.parts !== undefined],
+    ['swap', combination.swapRoles === true],
     ['pickup', pickup !== undefined],
     ['level', level !== undefined],
     ['keep', keepTurns === true],

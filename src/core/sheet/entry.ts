@@ -247,6 +247,7 @@ const OF_ITS_ENTRY = [
   'leave',
   'kept',
   'until',
+  'supported',
 ] as const
 
 /** @throws EntryProblem where it is nothing that is danced on this layer */
@@ -273,7 +274,8 @@ function placed(
   optional: boolean,
 ): readonly WrittenEvent[] {
   const { layer, counts } = place
-  const { held, kept, on, either, rate, as, easier, harder, cue, note, words, leave } = options
+  const { held, kept, on, either, supported, rate, as, easier, harder, cue, note, words, leave } =
+    options
   const event = (at: number, ticks: number | undefined, said: What): WrittenEvent => ({
     open,
     event: {
@@ -285,6 +287,7 @@ function placed(
       ...(optional && { optional: true as const }),
       ...(on && { on }),
       ...(either && { either }),
+      ...(supported && { supported }),
       ...(held !== undefined && { held: tick(held - at) }),
       ...(size !== undefined && { size }),
       ...(rate !== undefined && { rate }),

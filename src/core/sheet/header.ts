@@ -29,6 +29,7 @@ export interface Header {
   /** Each start line as it was written: what it means hangs on the lead. */
   start?: string[]
   parts?: TypedPart[]
+  swapRoles?: true
   pickup?: { counts: number; each: boolean }
   level?: DancerLevel
   counts?: number
@@ -204,6 +205,11 @@ export function readHeaderInto(
       header.parts = [...known, typed]
       return
     }
+    case 'swap':
+      if (first?.text !== 'roles')
+        throw new EntryProblem('The only thing to swap here is “swap roles”.', first ?? whole(text))
+      header.swapRoles = true
+      return
     case 'pickup': {
       header.pickup = {
         counts: number(first, text, 1, 16, 'A pickup'),

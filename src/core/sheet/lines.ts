@@ -15,6 +15,7 @@ const HEADER_WORDS = [
   'lead',
   'start',
   'part',
+  'swap',
   'pickup',
   'level',
   'counts',

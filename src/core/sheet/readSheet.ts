@@ -113,6 +113,11 @@ export function readSheet(sheet: string, base: Vocabulary): SheetRead {
   const start = { ...defaultStart(lead) }
   for (const line of startLines) readStartInto(start, line.body.text, keepPart(line))
   const parts = partsOf(header, lead, { unread, messages, lines: partLines })
+  const swapLine = lines.find(({ word }) => word === 'swap')
+  if (header.swapRoles && parts.length !== 2 && swapLine) {
+    messages.add('Roles are swapped by exactly two parts.', swapLine.from, swapLine.from + 4)
+    keepLine(unread, swapLine)
+  }
   const vocabulary = withOwn(base, ownMoves(header))
 
   const phrases: DraftPhrase[] = []
@@ -299,6 +304,7 @@ function build(
     lead,
     start,
     ...(parts.length > 0 && { parts }),
+    ...(header.swapRoles && parts.length === 2 && { swapRoles: true as const }),
     phrases: phrases.map(builtPhrase),
     order,
     ...(pickup && { pickup }),

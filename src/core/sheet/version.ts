@@ -67,8 +67,8 @@ const areNew = (places: { readonly R?: ArmPlace | undefined; readonly L?: ArmPla
 const areNewForms = (forms: Event['easier'] = []): boolean =>
   forms.length > 1 || forms.some((form) => !('move' in form))
 
-function isNew({ what, held, either, easier, harder }: Event): boolean {
-  if (either) return true
+function isNew({ what, held, either, supported, easier, harder }: Event): boolean {
+  if (either || supported) return true
   if (held !== undefined || areNewForms(easier) || areNewForms(harder)) return true
   switch (what.kind) {
     case 'foot':

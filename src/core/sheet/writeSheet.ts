@@ -101,6 +101,7 @@ function headerLines(combination: Combination): readonly string[] {
     if (part === combination.parts?.[0]) out.comments('part')
     out.lines.push(header('part', partText(part, lead, startText)))
   }
+  out.add('swap', combination.swapRoles && header('swap', 'roles'))
   out.add('pickup', pickup && header('pickup', `${pickup.counts}${pickup.each ? ' each' : ''}`))
   out.add('level', level && header('level', level))
   out.add('keep', combination.keepTurns && header('keep', 'turns'))
@@ -405,6 +406,7 @@ export function dancedText(event: Event, vocabulary: Vocabulary, phrase: Numberi
   return [
     kindOf(what).write(what, vocabulary),
     event.either && 'either',
+    event.supported && 'supported',
     held !== undefined && `until ${labelOfEnd(tick(at + held), labelIn(phrase))}`,
     move?.every && `every ${everyText(move.every)}`,
     move?.alt && 'alt',

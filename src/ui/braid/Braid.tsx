@@ -17,7 +17,7 @@ import { press } from '../shortcuts/shortcuts'
 import { type Carried, carried } from '../stores/carried'
 import { moveSelected, placeAtSelection, stretchSelected } from '../stores/editing'
 import { scrubbed } from '../stores/scrub'
-import { change, type Session, select } from '../stores/session'
+import { change, pickMeeting, type Session, select } from '../stores/session'
 import {
   changedEvents,
   documentOf,
@@ -116,11 +116,16 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
     const target = event.target instanceof Element ? event.target : null
     const row = rowOf(line)
     const frame = row.getBoundingClientRect()
+    const meeting = target?.closest('[data-between]')?.getAttribute('data-between')
     const mark = target?.closest('[data-event]')
     const picked = [...line.early, ...line.events].find(
       ({ id }) => id === mark?.getAttribute('data-event'),
     )
     box.current?.focus({ preventScroll: true })
+    if (meeting) {
+      pickMeeting(session, meeting)
+      return undefined
+    }
     const lane = Layer.safeParse(laneUnder(shape, event.clientY - frame.top))
     const at = tickUnder(shape, event.clientX - frame.left, HALF_COUNT, firstOf(line))
     if (event.shiftKey && lane.success) {
@@ -311,6 +316,8 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
                 layers={own ? layers.join(' ') : ''}
                 selectedIds={own ? selectedIds : ''}
                 freshIds={freshIds}
+                dancers={line.shape.pairs === undefined ? undefined : document.parts}
+                picked={line.shape.pairs === undefined ? undefined : state.meeting}
               />
             </div>
           )

@@ -4,6 +4,7 @@ import { Layer } from '../../core/body/layers'
 import { otherSide, sideWord } from '../../core/body/side'
 import { type DancedEvent, heldTicks } from '../../core/combination/lengths'
 import { placeIn } from '../../core/combination/names'
+import type { Part } from '../../core/combination/part'
 import { pickupBefore } from '../../core/combination/passes'
 import { isShared } from '../../core/combination/whose'
 import { layerWord } from '../../core/moves/vocabulary'
@@ -15,11 +16,13 @@ import classes from './braid.module.css'
 import { countsIn, partsUsed, SIZE } from './geometry'
 import type { Line } from './lines'
 import { FootMark, Mark } from './Marks'
+import { PairLane } from './PairLane'
 import { Ribbon } from './Ribbon'
 import { ribbonOf } from './ribbonShape'
 import { UnderFeet } from './UnderFeet'
 
 const TAIL_PX = 15
+const NOBODY: readonly Part[] = []
 
 /** What is selected in one line: ticks of the phrase, and layers. */
 export interface LineSelection {
@@ -41,11 +44,15 @@ interface PassLineProps {
   readonly selectedIds: string
   /** Ids of what a preview would change, with spaces between. */
   readonly freshIds?: string
+  /** Those who dance it, where there are several. */
+  readonly dancers?: readonly Part[] | undefined
+  /** What two do with each other that is picked. */
+  readonly picked?: string | undefined
 }
 
 /** One phrase as it is danced on one side: ruler, layers from head to hips, feet and ribbon. */
 export const PassLine = memo(function PassLine(props: PassLineProps) {
-  const { line, from, to, layers, selectedIds, freshIds = '' } = props
+  const { line, from, to, layers, selectedIds, freshIds = '', dancers = NOBODY, picked } = props
   const selection: LineSelection | undefined =
     from === undefined || to === undefined
       ? undefined
@@ -283,6 +290,9 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
           <UnderFeet simulation={simulation} pass={pass} x={x} selected={selected} fresh={fresh} />
           {agreesAtEnd(own, theirs) && <FreeFoot weight={end} x={width - SIZE.end} y={y} />}
         </g>
+      )}
+      {shape.pairs !== undefined && (
+        <PairLane list={line.met} parts={dancers} top={shape.pairs} x={x} picked={picked} />
       )}
       <line
         className={classes.playhead}

@@ -36,6 +36,8 @@ export interface LineShape {
   /** The first tick that is drawn: before count 1 when a pickup leads in. */
   readonly from: number
   readonly to: number
+  /** Where what two do with each other begins; absent where nobody does anything. */
+  readonly pairs?: number | undefined
 }
 
 /** Gives events that overlap on a layer rows of their own; how many rows are needed. */
@@ -58,6 +60,7 @@ export function shapeLine(
   pickup: number,
   under = 0,
   ruler: number = SIZE.ruler,
+  pairs = 0,
 ): LineShape {
   const rows = new Map<string, number>()
   // Every line leaves room for the pickup, so that counts stand under counts.
@@ -72,8 +75,19 @@ export function shapeLine(
     top += height
     return lane
   })
+  const below = top
+  top += pairs * SIZE.row
   const height = top + SIZE.gap
-  return { lanes, rows, height, x: (tick) => x(tick), width, from: 0 - pickup, to: ticks }
+  return {
+    lanes,
+    rows,
+    height,
+    x: (tick) => x(tick),
+    width,
+    from: 0 - pickup,
+    to: ticks,
+    ...(pairs > 0 && { pairs: below }),
+  }
 }
 
 /** The tick under a point of a line, on the grid of half counts. */

@@ -1,6 +1,8 @@
+import type { Between } from '../../core/combination/between'
 import type { Combination, Phrase } from '../../core/combination/combination'
 import type { Dancing } from '../../core/combination/dancing'
 import type { DancedEvent } from '../../core/combination/lengths'
+import { mirrorBetween } from '../../core/combination/mirrorBetween'
 import { leadOfPart, partIds } from '../../core/combination/partOf'
 import { leadingInto, type Pass, pickupBefore } from '../../core/combination/passes'
 import { isShared, type PartId } from '../../core/combination/whose'
@@ -10,6 +12,7 @@ import { type UnwrittenWay, unwrittenWays } from '../../core/simulate/unwritten'
 import { checkedPart, simulationFrom } from '../stores/checked'
 import { documentOf, linesShown, type SessionState } from '../stores/state'
 import { type LineShape, SIZE, shapeLine } from './geometry'
+import { pairRows } from './PairLane'
 import { heightUnder } from './UnderFeet'
 
 /** One line of the braid: a phrase as it is danced on one side, by all or by one of several. */
@@ -27,6 +30,8 @@ export interface Line {
   readonly simulation: Simulation
   /** The weight of all others who dance the pass; where it is another one it is drawn in their own lines. */
   readonly others: readonly Simulation[]
+  /** What two do with each other, as it is danced on this side. */
+  readonly met: readonly Between[]
   readonly shape: LineShape
   /** The phrase as it is stored, and what else the drawing hangs on. */
   readonly phrase: Phrase
@@ -103,7 +108,9 @@ export function linesOf(
     const under = layers.has('feet') ? heightUnder(simulation, pass) : 0
     const ruler = whom === undefined ? SIZE.ruler : SIZE.noRuler
     const all = [...early, ...events]
-    const shape = shapeLine(all, pass.length, width, layers, pickup, under, ruler)
+    const met = isOfAll ? meetingsOf(phrase, isFlippedIn(document, dancing, pass)) : []
+    const rows = pairRows(met).length
+    const shape = shapeLine(all, pass.length, width, layers, pickup, under, ruler, rows)
     return [
       {
         pass,
@@ -114,6 +121,7 @@ export function linesOf(
         part: parts.indexOf(dancing.part),
         simulation,
         others,
+        met,
         shape,
         phrase,
         drawnFrom: from,
@@ -123,6 +131,13 @@ export function linesOf(
     ]
   })
 }
+
+const isFlippedIn = (document: Combination, dancing: Dancing, { mirrored }: Pass): boolean =>
+  (leadOfPart(document, dancing.part) !== dancing.side) !== mirrored
+
+/** Waits are drawn in the line of who waits. */
+const meetingsOf = ({ between = [] }: Phrase, isFlipped: boolean): readonly Between[] =>
+  between.map((one) => (isFlipped ? mirrorBetween(one) : one))
 
 /** The others as they dance on the same side, but those who are the image: their weight is the other one all along. */
 function othersOf(document: Combination, dancing: Dancing): readonly Simulation[] {

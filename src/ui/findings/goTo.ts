@@ -1,11 +1,12 @@
 import type { Combination } from '../../core/combination/combination'
 import { leadOf, otherDancing } from '../../core/combination/dancing'
 import { isShared } from '../../core/combination/whose'
+import { betweenOf } from '../../core/edits/between'
 import type { Finding } from '../../core/findings/finding'
 import { spotText } from '../../core/findings/findingText'
 import { slotAt } from '../../core/time/time'
 import { checkedOf } from '../stores/checked'
-import { flip, type Session, select, tryOption } from '../stores/session'
+import { flip, pickMeeting, type Session, select, tryOption } from '../stores/session'
 import { documentOf } from '../stores/state'
 
 /** Goes to the place of a finding, on the side it stands on. */
@@ -21,8 +22,9 @@ export function goTo(session: Session, combination: Combination, finding: Findin
   const id = finding.events[0]
   const event = phrase?.events.find((one) => one.id === id)
   // In the line of all where all dance it, else in her own.
-  const whom = combination.parts && (!event || !isShared(event)) ? dancing.part : undefined
+  const whom = event && !isShared(event) ? dancing.part : undefined
   select(session, { dancing, whom, pass, layer, at, length: slotAt(at), event: id })
+  if (id !== undefined && betweenOf(combination, id)) pickMeeting(session, id)
 }
 
 /** From finding to finding in the order they are listed, round and round; says where it has come to. */

@@ -44,6 +44,7 @@ export const MoveLine = memo(function MoveLine({
       whom: undefined,
       part: 0,
       others: [],
+      met: [],
       drawnFrom: move.id,
       heat: [],
       hairs: [],

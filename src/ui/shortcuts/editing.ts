@@ -12,6 +12,7 @@ import {
 import { countHere, phraseIdHere } from '../stores/cursor'
 import {
   keepSelected,
+  meetHere,
   moveSelected,
   openSelectedFigure,
   removeSelected,
@@ -36,6 +37,12 @@ export const EDITING: readonly Shortcut[] = [
       partOfKey(press) <= (documentOf(session.getState()).parts?.length ?? -1),
     run: (session, press) =>
       selectWhom(session, documentOf(session.getState()).parts?.[partOfKey(press) - 1]?.id),
+  },
+  {
+    keys: 'Alt T',
+    does: 'let two dancers do something together on the selected counts',
+    matches: (press) => press.alt && !press.ctrl && press.key.toLowerCase() === 't',
+    run: (session, _, { newId }) => meetHere(session, newId),
   },
   {
     keys: 'Ctrl C',

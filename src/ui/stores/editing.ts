@@ -5,6 +5,7 @@ import { mirrorEvent, mirrorWhat } from '../../core/combination/mirror'
 import { mirrorWords } from '../../core/combination/mirrorWords'
 import { nameOf } from '../../core/combination/names'
 import { isShared, isSolo, type PartId } from '../../core/combination/whose'
+import { addBetween, firstMeeting } from '../../core/edits/between'
 import type { Edit } from '../../core/edits/edit'
 import * as edits from '../../core/edits/edits'
 import { danceBy } from '../../core/edits/parts'
@@ -12,7 +13,7 @@ import type { Vocabulary } from '../../core/moves/vocabulary'
 import { COUNT, slotAt, type Tick, tick } from '../../core/time/time'
 import type { What } from '../../core/what/kinds'
 import { idOfKind } from '../../core/writing/fit'
-import { change, changeAll, type Session, select, selectWhom } from './session'
+import { change, changeAll, pickMeeting, type Session, select, selectWhom } from './session'
 import {
   documentOf,
   isFlipped,
@@ -143,6 +144,25 @@ export function openSelectedFigure(session: Session, newId: () => string): void 
     (ids) => (combination) =>
       ids.reduce((changed, id) => edits.openFigure(id, vocabulary, newId)(changed), combination),
   )
+}
+
+/** Puts a hold of two hands on the selected counts, to be made into whatever they do there. */
+export function meetHere(session: Session, newId: () => string): void {
+  const state = session.getState()
+  const { selection } = state
+  const combination = documentOf(state)
+  const phrase = combination.order[selection.pass]?.phrase
+  const what = firstMeeting(combination)
+  if (!phrase || !what) {
+    session.setState({
+      message: 'It is for one dancer: make it for two first, with Dancers… in the menu.',
+    })
+    return
+  }
+  const id = newId()
+  const { at, length } = selection
+  changeAll(session, 'let them meet', addBetween(phrase, { id, at, length, what }))
+  pickMeeting(session, id)
 }
 
 /** Lets some parts dance what is selected, or all of them. */

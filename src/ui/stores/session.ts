@@ -216,7 +216,18 @@ export const undoLast = (session: Session): void => step(session, undo, 'Undo')
 export const redoNext = (session: Session): void => step(session, redo, 'Redo')
 
 export const select = (session: Session, selection: Selection): void =>
-  session.setState((state) => withSelectionInside({ ...state, selection, query: undefined }))
+  session.setState((state) =>
+    withSelectionInside({ ...state, selection, query: undefined, meeting: undefined }),
+  )
+
+/** Picks what two do with each other. */
+export const pickMeeting = (session: Session, meeting: string | undefined): void =>
+  session.setState((state) => ({
+    ...state,
+    meeting,
+    query: undefined,
+    selection: { ...state.selection, event: undefined },
+  }))
 
 /** Goes over to what a part dances, or to what all do: what is changed from now on is hers, or everybody's. */
 export const selectWhom = (session: Session, whom: PartId | undefined): void =>

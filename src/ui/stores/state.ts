@@ -1,6 +1,7 @@
 import type { Layer } from '../../core/body/layers'
 import { LAYERS } from '../../core/body/layers'
 import { otherSide, type Side } from '../../core/body/side'
+import type { Between } from '../../core/combination/between'
 import { type Combination, usesLayer } from '../../core/combination/combination'
 import { bothOf, type Dancing, isLead, isSameDancing, leadOf } from '../../core/combination/dancing'
 import type { DancedEvent } from '../../core/combination/lengths'
@@ -8,6 +9,7 @@ import { againId, withTried } from '../../core/combination/options'
 import { partIds, partOf } from '../../core/combination/partOf'
 import { leadingInto, type Pass, pickupBefore } from '../../core/combination/passes'
 import { isOwnOf, isShared, ONLY_PART, type PartId } from '../../core/combination/whose'
+import { betweenOf } from '../../core/edits/between'
 import { ownId } from '../../core/edits/forPart'
 import type { Vocabulary } from '../../core/moves/vocabulary'
 import type { History } from '../../core/record/history'
@@ -46,6 +48,8 @@ export interface SessionState {
   readonly history: History<Combination>
   readonly shown: LinesShown
   readonly selection: Selection
+  /** What two do with each other that was picked, by its id. */
+  readonly meeting?: string | undefined
   /** What was placed lately, the last first: it is offered before the rest. */
   readonly recent: readonly string[]
   /** What is being typed to find a move; absent while nothing is. */
@@ -218,6 +222,12 @@ export function selectedInPasses(state: SessionState): readonly EventInPass[] {
 export function selectedEvents(state: SessionState): readonly DancedEvent[] {
   const seen = new Map(selectedInPasses(state).map(({ event }) => [event.id, event]))
   return [...seen.values()]
+}
+
+/** What two do with each other that was picked, as it is danced where the selection stands. */
+export function meetingPicked(state: SessionState): Between | undefined {
+  const { meeting } = state
+  return meeting === undefined ? undefined : betweenOf(documentOf(state), meeting)
 }
 
 /** The vocabulary an open combination is read by. */

@@ -365,6 +365,16 @@ function Options({
             }
           />
         )}
+        {documentOf(session.getState()).parts && (
+          <Checkbox
+            size="xs"
+            label="leans on a partner"
+            checked={event.supported === true}
+            onChange={({ currentTarget: { checked } }) =>
+              set({ supported: checked ? true : undefined })
+            }
+          />
+        )}
         {kind === 'place' && (
           <Checkbox
             size="xs"

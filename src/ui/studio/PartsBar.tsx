@@ -1,5 +1,7 @@
 import { useStore } from 'zustand'
 import { PartBadge } from '../parts/PartBadge'
+import { meetHere } from '../stores/editing'
+import { useServices } from '../stores/services'
 import { type Session, selectWhom } from '../stores/session'
 import { documentOf } from '../stores/state'
 import classes from './parts.module.css'
@@ -11,6 +13,7 @@ interface PartsBarProps {
 
 /** Whom what is changed is for: all, or one of several dancers. */
 export function PartsBar({ session, onParts }: PartsBarProps) {
+  const { newId } = useServices()
   const parts = useStore(session, (s) => documentOf(s).parts)
   const whom = useStore(session, (s) => s.selection.whom)
   if (!parts) return null
@@ -34,6 +37,9 @@ export function PartsBar({ session, onParts }: PartsBarProps) {
           {mirrored && <i>image</i>}
         </button>
       ))}
+      <button type="button" className={classes.more} onClick={() => meetHere(session, newId)}>
+        Together…
+      </button>
       <button type="button" className={classes.more} onClick={onParts}>
         Dancers…
       </button>

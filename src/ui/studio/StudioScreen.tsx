@@ -22,11 +22,12 @@ import { SHORTCUTS } from '../shortcuts/shortcuts'
 import { stageChoice } from '../stage/stageChoice'
 import { PANEL_WORDS, type Panel } from '../stores/panel'
 import { useServices } from '../stores/services'
-import { change, openSession, type Session, select } from '../stores/session'
+import { change, openSession, pickMeeting, type Session, select } from '../stores/session'
 import { documentOf, vocabularyOf } from '../stores/state'
 import { lastPlace } from '../stores/words'
 import { CommandFinder } from './CommandFinder'
 import { EventCard } from './EventCard'
+import { MeetingCard } from './MeetingCard'
 import { MovesPanel, placeOf } from './MovesPanel'
 import { OptionsForm, OptionsOnPaper, TryingStrip } from './OptionsForm'
 import { draftOfSelection, replaceSelected } from './ownMoveHere'
@@ -121,6 +122,10 @@ function Studio({ session }: { session: Session }) {
     return studioPerformance(documentOf(session.getState()), choice, selection, music.played, false)
   }, [session, choice, music.played])
   const showHelp = useCallback(() => setHelp(true), [])
+  const closeMeeting = useCallback(() => {
+    pickMeeting(session, undefined)
+    focusBraid()
+  }, [session])
   const closeCard = useCallback(() => {
     select(session, { ...session.getState().selection, event: undefined })
     focusBraid()
@@ -232,6 +237,7 @@ function Studio({ session }: { session: Session }) {
             <>
               <Stage session={session} />
               <EventCard session={session} onClose={closeCard} deck={braidDeck} />
+              <MeetingCard session={session} onClose={closeMeeting} />
               <Findings session={session} onGo={focusBraid} />
             </>
           )}

@@ -159,13 +159,14 @@ export const places: PairRule = function* (piece: Piece) {
   for (const one of meetings) {
     const { what } = one.meeting
     const found = placeGoal(one, partOf, meetings, house)
-    if (what.kind !== 'place' || !found) continue
+    if ((what.kind !== 'place' && what.kind !== 'orbit') || !found) continue
     const { goal, is } = found
     const own = partOf(what.of)
-    const names = { a: own?.part.name ?? '', b: partOf(what.to)?.part.name ?? 'the middle' }
+    const other = partOf(what.kind === 'place' ? what.to : what.round)
     const about = {
-      ...names,
-      rel: what.rel,
+      a: own?.part.name ?? '',
+      b: other?.part.name ?? 'the middle',
+      rel: what.kind === 'place' ? what.rel : ('round' as const),
       whose: [what.of],
       spot: spotBetween(one.pass, (one.until - 1) as Tick, 'feet'),
       events: [one.meeting.id],

@@ -1,0 +1,57 @@
+import { type Hand, isHand, type Meeting, type Met, type Relation } from '../combination/between'
+import type { Part } from '../combination/part'
+import { CENTRE, type PartId } from '../combination/whose'
+
+const RELATIONS: Readonly<Record<Relation, string>> = {
+  behind: 'behind',
+  before: 'in front of',
+  left: 'on the left of',
+  right: 'on the right of',
+  facing: 'face to face with',
+  'back-to-back': 'back to back with',
+}
+
+/** What two do with each other, in words: `Amber’s right hand holds Blue’s left, by the fingers, low`. */
+export function meetingWords(what: Meeting, parts: readonly Part[]): string {
+  const nameOf = (id: PartId) => parts.find((part) => part.id === id)?.name ?? id
+  const side = (hand: Hand) => (hand.side === 'R' ? 'right' : 'left')
+  const handOf = (hand: Hand) => `${nameOf(hand.part)}’s ${side(hand)}`
+  const metOf = (met: Met) =>
+    isHand(met)
+      ? handOf(met)
+      : `${nameOf(met.part)}’s ${met.side ? `${met.side === 'R' ? 'right' : 'left'} ` : ''}${met.on}`
+  switch (what.kind) {
+    case 'hold': {
+      const grip =
+        what.grip === 'flat'
+          ? 'the hand flat on it'
+          : `by the ${what.grip === 'palm' ? 'hand' : what.grip}`
+      const height =
+        what.height &&
+        (what.height === 'low' || what.height === 'overhead'
+          ? what.height
+          : `at the ${what.height}`)
+      const through =
+        what.through === 'over' ? 'turning under' : what.through === 'round' && 'the arm round her'
+      return [`${handOf(what.from)} holds ${metOf(what.to)}`, grip, height, through]
+        .filter(Boolean)
+        .join(', ')
+    }
+    case 'touch':
+      return `${handOf(what.from)} ${what.as === 'near' ? 'passes' : 'touches'} ${metOf(what.to)}${what.as === 'palm' || what.as === 'near' ? '' : `, ${what.as === 'back' ? 'backs of the hands' : 'fingers'}`}`
+    case 'place':
+      return `${nameOf(what.of)} comes ${RELATIONS[what.rel]} ${what.to === CENTRE ? 'the middle' : nameOf(what.to)}`
+    case 'orbit':
+      return `${nameOf(what.of)} goes round ${nameOf(what.round)}, ${Math.abs(what.degrees)}° ${what.degrees > 0 ? 'clockwise' : 'anticlockwise'}${what.face === 'in' ? ', facing her' : what.face === 'out' ? ', her back to her' : ''}`
+    case 'support':
+      return `${nameOf(what.by)} carries ${what.share} % of ${nameOf(what.of)}’s weight`
+    case 'led':
+      return `${handOf(what.by)} leads ${nameOf(what.of)}’s turn`
+    case 'look':
+      return what.oneWay
+        ? `${nameOf(what.a)} looks at ${nameOf(what.b)}`
+        : `${nameOf(what.a)} and ${nameOf(what.b)} look at each other`
+    case 'wait':
+      return `${what.of.map(nameOf).join(' and ')} ${what.of.length > 1 ? 'wait' : 'waits'}`
+  }
+}
