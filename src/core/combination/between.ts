@@ -26,8 +26,8 @@ export type SpotName = z.infer<typeof SpotName>
 export const Spot = z.object({ part: PartId, on: SpotName, side: Side.optional() }).readonly()
 export type Spot = z.infer<typeof Spot>
 
-/** What is met: a hand, or a place of the body. */
-const Met = z.union([Hand, Spot])
+/** What is met: a place of the body, or a hand; the place first, since it may have a side too. */
+const Met = z.union([Spot, Hand])
 export type Met = z.infer<typeof Met>
 export const isHand = (met: Met): met is Hand => !('on' in met)
 

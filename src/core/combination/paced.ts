@@ -76,12 +76,14 @@ export function pacedPhrase(
 /** A figure as its single steps, each to the next one. */
 export function singleSteps(event: DancedEvent, vocabulary: Vocabulary): readonly DancedEvent[] {
   const steps = stepsOf(event, vocabulary)
+  // A step is small or large, and not so much of itself.
+  const { size: _, ...figure } = event
   return steps.map(({ at, action }, i): DancedEvent => {
     const next = steps.find((one) => one.at > at)?.at ?? event.length
-    const { cue: _, note: __, words: ___, ...later } = event
+    const { cue: __, note: ___, words: ____, ...later } = figure
     return {
       // What is said of it is said once.
-      ...(i === 0 ? event : later),
+      ...(i === 0 ? figure : later),
       id: `${event.id} ${i}`,
       at: tick(event.at + at),
       length: tick(Math.max(1, next - at)),

@@ -134,7 +134,12 @@ export function withPickupFirst(before: Combination, after: Combination): Combin
 const withoutLongPickups = (combination: Combination): Combination => ({
   ...combination,
   phrases: combination.phrases.map((phrase) => {
-    if (ownPickup(phrase) <= lengthOf(phrase)) return phrase
+    const early = (phrase.options ?? []).flatMap(({ events, without = [] }) => [
+      ...events,
+      ...without,
+    ])
+    const isLong = early.some(({ at }) => at + lengthOf(phrase) < 0)
+    if (ownPickup(phrase) <= lengthOf(phrase) && !isLong) return phrase
     const isWithin = ({ at }: { readonly at: number }) => at + lengthOf(phrase) >= 0
     const { remarks, ...rest } = phrase
     const said = remarks?.filter(isWithin) ?? []

@@ -100,6 +100,11 @@ interface Owned {
   readonly who?: Who | undefined
 }
 
+/** Whether a part waits while all others dance something. */
+type IsWaiting<T> = (part: PartId, one: T) => boolean
+
+const nobodyWaits = () => false
+
 /** How things go back from what a part dances into what is stored. */
 interface Lift {
   readonly part: Part
@@ -110,6 +115,7 @@ interface Lift {
     was: readonly T[],
     now: readonly T[],
     mirror: (one: T) => T,
+    isWaiting?: IsWaiting<T>,
   ) => readonly T[]
 }
 
@@ -135,12 +141,17 @@ function liftOf(
   const asShared = <T extends Owned>(one: T, mirror: (one: T) => T): T =>
     part.mirrored && isShared(one) ? mirror(one) : one
   /** The same for all that danced it but the part; those who dance the image have it of their own. */
-  const withoutHer = <T extends Owned>(stored: T, mirror: (one: T) => T): readonly T[] => {
+  const withoutHer = <T extends Owned>(
+    stored: T,
+    mirror: (one: T) => T,
+    isWaiting: IsWaiting<T>,
+  ): readonly T[] => {
     if (!isShared(stored)) {
       const who = stored.who?.filter((id) => id !== part.id) ?? []
       return who.length > 0 ? [{ ...stored, who }] : []
     }
-    const others = parts.filter(({ id }) => id !== part.id)
+    // Who waits then does not dance it now either.
+    const others = parts.filter(({ id }) => id !== part.id && !isWaiting(id, stored))
     const plain = others.filter(({ mirrored }) => !mirrored).map(({ id }) => id)
     const images = others.filter(({ mirrored }) => mirrored).map(({ id }) => id)
     return [
@@ -155,7 +166,7 @@ function liftOf(
   return {
     part,
     back: (event) => asShared(event, mirrorEvent),
-    list(stored, was, now, mirror) {
+    list(stored, was, now, mirror, isWaiting = nobodyWaits) {
       const [known, left] = [
         new Map(was.map((one) => [one.id, one])),
         new Map(now.map((one) => [one.id, one])),
@@ -165,20 +176,19 @@ function liftOf(
         const after = left.get(one.id)
         if (!before || before === after) return [one]
         const isHers = whom === 'all' || (one.who?.length === 1 && !isShared(one))
-        if (!after) return isHers ? [] : withoutHer(one, mirror)
+        if (!after) return isHers ? [] : withoutHer(one, mirror, isWaiting)
         // Given to others or to all in so many words.
         if (!dequal(before.who, after.who)) return [after]
         if (isHers) return [asShared(after, mirror)]
         return [
-          ...withoutHer(one, mirror),
+          ...withoutHer(one, mirror, isWaiting),
           { ...after, id: fresh(one.id, part.id), who: [part.id] },
         ]
       })
       const added = now
         .filter(({ id, who }) => !known.has(id) && (who === undefined || who.includes(part.id)))
         .map((one) => {
-          const own =
-            whom === 'all' || !isShared(one) ? asShared(one, mirror) : { ...one, who: [part.id] }
+          const own = whom === 'all' ? asShared(one, mirror) : { ...one, who: [part.id] }
           // What was moved here stays where it was for the others, under its id.
           return taken.has(one.id) && !onlyHers.has(one.id)
             ? { ...own, id: fresh(one.id, part.id) }
@@ -199,20 +209,35 @@ function phraseLifted(stored: Phrase, was: Phrase, now: Phrase, lift: Lift): Phr
       all?.find(({ name }) => name === option.name),
     )
     return had && own
-      ? { ...option, events: lift.list(had.events, own.events, option.events, mirrorEvent) }
+      ? {
+          ...option,
+          events: lift.list(had.events, own.events, option.events, mirrorEvent, waitingIn(stored)),
+        }
       : { ...option, events: option.events.map(lift.back) }
   })
   return {
     ...rest,
     ...(stored.between && { between: stored.between }),
-    events: [...lift.list(stored.events, was.events, now.events, mirrorEvent)].sort(
-      (a, b) => a.at - b.at,
-    ),
+    events: [
+      ...lift.list(stored.events, was.events, now.events, mirrorEvent, waitingIn(stored)),
+    ].sort((a, b) => a.at - b.at),
     ...(said.length > 0 && { remarks: said }),
     ...(faced.length > 0 && { facings: faced }),
     ...(ways && { options: ways }),
   }
 }
+
+/** Who waits in a phrase, and when. */
+const waitingIn =
+  ({ between = [] }: Phrase): IsWaiting<Event> =>
+  (part, { at }) =>
+    between.some(
+      (one) =>
+        one.what.kind === 'wait' &&
+        one.what.of.includes(part) &&
+        at >= one.at &&
+        at < one.at + one.length,
+    )
 
 /** What is written of facings is hers from then on, where it changed. */
 function facingsLifted(

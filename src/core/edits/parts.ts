@@ -89,8 +89,8 @@ export const removePart =
     }
   }
 
-/** What is hers alone is nobody's in particular any more. */
-const plainAlone = (combination: Combination): Combination => ({
+/** What a part dances as a combination to be kept: nothing in it is anybody's in particular any more. */
+export const plainAlone = (combination: Combination): Combination => ({
   ...combination,
   phrases: combination.phrases.map(
     ({ remarks, facings, options, ...phrase }): Phrase => ({

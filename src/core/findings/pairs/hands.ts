@@ -1,89 +1,26 @@
-import { type FloorPoint, palmAt } from '../../body/places'
-import { SIDES, signOf } from '../../body/side'
-import { type Hand, isHand, type MeetingOf, type Met } from '../../combination/between'
-import type { PartId } from '../../combination/whose'
-import { type House, MODEL_HEIGHT } from '../../house/house'
+import { palmAt } from '../../body/places'
+import { type Hand, isHand, type Met } from '../../combination/between'
+import type { House } from '../../house/house'
 import { type ArmTold, handsIn, toldTo, toldWithin } from '../../piece/hands'
-import type { DancedMeeting, Piece, Placed } from '../../piece/piece'
+import type { DancedMeeting, Placed } from '../../piece/piece'
+import {
+  apartOf,
+  BODY,
+  gapAt,
+  type Held,
+  heldIn,
+  meetingPoint,
+  pointOf,
+  type Spot3,
+  shoulderOf,
+} from '../../piece/reach'
 import { placeAt } from '../../piece/way'
-import { intoRoom } from '../../simulate/landing'
 import { TICKS_PER_COUNT } from '../../time/time'
 import { secondsBetween } from '../../time/timeMap'
 import { type FoundBetween, type PairRule, spotBetween } from './pairRule'
 
-/** Of a dancer of 1.65 m, in metres: from the chest's middle to a shoulder, how high that is, and how far a palm gets. */
-const BODY = { shoulderAside: 0.165, shoulderUp: 1.39, chestUp: 1.27, arm: 0.582 } as const
-/** Places of a body a hand is laid on: how high, and how far from the middle to the side. */
-const SPOTS = {
-  shoulder: { up: 1.39, aside: 0.165 },
-  elbow: { up: 1.12, aside: 0.2 },
-  wrist: { up: 0.95, aside: 0.22 },
-  waist: { up: 1.05, aside: 0.13 },
-  back: { up: 1.2, aside: 0 },
-  head: { up: 1.6, aside: 0 },
-  hip: { up: 0.92, aside: 0.15 },
-} as const
 /** A hand that is sent no farther than this from where it is held stays there, in metres (h). */
 const STAYS = 0.35
-
-interface Held extends DancedMeeting {
-  readonly what: MeetingOf<'hold'> | MeetingOf<'touch'>
-  readonly from_: Placed
-  readonly to_: Placed
-}
-
-/** Holds and touches, with who is in them. */
-function heldIn({ meetings, placed }: Piece): readonly Held[] {
-  const of = (id: PartId) => placed.find(({ part }) => part.id === id)
-  return meetings.flatMap((one): readonly Held[] => {
-    const { what } = one.meeting
-    if (what.kind !== 'hold' && what.kind !== 'touch') return []
-    const [from_, to_] = [of(what.from.part), of(what.to.part)]
-    return from_ && to_ ? [{ ...one, what, from_, to_ }] : []
-  })
-}
-
-const scaleOf = ({ part }: Placed): number => (part.height ?? MODEL_HEIGHT) / MODEL_HEIGHT
-
-interface Spot3 extends FloorPoint {
-  readonly up: number
-}
-
-/** A point of a body that stands upright, from her middle: aside to her right, and up. */
-function pointOf(one: Placed, tick: number, aside: number, up: number, forward = 0): Spot3 {
-  const { right, forward: ahead, facing } = placeAt(one.way, tick)
-  const scale = scaleOf(one)
-  const off = intoRoom(facing, aside * scale, forward * scale)
-  return { right: right + off.right, forward: ahead + off.forward, up: up * scale }
-}
-
-const shoulderOf = (one: Placed, { side }: Hand, tick: number): Spot3 =>
-  pointOf(one, tick, signOf(side) * BODY.shoulderAside, BODY.shoulderUp)
-
-const apartOf = (a: Spot3, b: Spot3): number =>
-  Math.hypot(a.right - b.right, a.forward - b.forward, a.up - b.up)
-
-/** How far two are from reaching each other at a tick, and how far they reach at all. */
-function gapAt(
-  { what, from_, to_ }: Held,
-  tick: number,
-): { readonly apart: number; readonly reach: number } {
-  const shoulder = shoulderOf(from_, what.from, tick)
-  const arm = BODY.arm * scaleOf(from_)
-  if (isHand(what.to))
-    return {
-      apart: apartOf(shoulder, shoulderOf(to_, what.to, tick)),
-      reach: arm + BODY.arm * scaleOf(to_),
-    }
-  const { on, side } = what.to
-  // A knee or a foot is reached by bending down to it: how far that is, nobody wrote.
-  if (on === 'knee' || on === 'foot') return { apart: 0, reach: arm }
-  const { up, aside } = SPOTS[on]
-  const near = SIDES.filter((one) => !side || one === side).map((one) =>
-    apartOf(shoulder, pointOf(to_, tick, signOf(one) * aside, up)),
-  )
-  return { apart: Math.min(...near), reach: arm }
-}
 
 /** The ticks of a meeting at which somebody's way bends, from its first to its last. */
 function ticksOf({ from, until, from_, to_ }: Held): readonly number[] {
@@ -222,22 +159,6 @@ export const handLate: PairRule = function* (piece) {
         ...about(held, held.from),
       }
     }
-  }
-}
-
-/** About where two meet: half way between their shoulders, at a hand's height. */
-function meetingPoint({ what, from_, to_ }: Held, tick: number): Spot3 {
-  const a = shoulderOf(from_, what.from, tick)
-  if (!isHand(what.to)) {
-    const { on } = what.to
-    const spot = on === 'knee' || on === 'foot' ? SPOTS.hip : SPOTS[on]
-    return pointOf(to_, tick, 0, spot.up)
-  }
-  const b = shoulderOf(to_, what.to, tick)
-  return {
-    right: (a.right + b.right) / 2,
-    forward: (a.forward + b.forward) / 2,
-    up: what.kind === 'hold' && what.height === 'overhead' ? 1.85 : 1.05,
   }
 }
 
