@@ -7,7 +7,7 @@ import { ticksFrom } from '../time/timeMap'
 import { WRIST_TO_PALM } from './armPlaces'
 import { eased } from './curve'
 import type { Dancer } from './dancer'
-import { jointsOfSide, newPose, type Pose, placeOfJoint } from './joints'
+import { copyInto, jointsOfSide, newPose, type Pose, placeOfJoint } from './joints'
 import { ARM_LEAST, ARM_REACH, BODY } from './proportions'
 import { bend } from './solve'
 
@@ -18,6 +18,8 @@ const OVER_CROWN = 0.1
 const CROWN = 0.12
 /** A hand goes to a meeting and back at the most so fast, in metres a second, and takes so many seconds at least (h). */
 const HAND_SPEED = 3.2
+/** Eased in and out a way is half as fast again in its middle. */
+const EASED = 1.6
 const LEAST_SECONDS = 0.2
 /** From the shoulder to the middle of the palm. */
 const PALM_REACH = ARM_REACH + WRIST_TO_PALM
@@ -72,18 +74,23 @@ export function metDancer(alone: Dancer, { part, meetings, partner }: Around): D
   const ways = handWays(alone, hers, { part, meetings, partner })
   const looks = lookWays(alone, hers, part)
   const theirs = newPose()
+  const raw = newPose()
   const point = new Float64Array(3)
   const eyes = newPose()
   return {
     ...alone,
     poseAt(tick, into) {
       const pose = alone.poseAt(tick, into)
+      let isRaw = false
       for (const way of ways) {
         const share = shareAt(way, tick)
         const other = share > 0 ? partner(way.other) : undefined
         if (!other) continue
         other.poseAt(tick, theirs)
-        const [from, to] = way.isFrom ? [pose, theirs] : [theirs, pose]
+        // What leads both hands is her own line, whatever another meeting has made of the arm.
+        if (!isRaw) copyInto(raw, pose)
+        isRaw = true
+        const [from, to] = way.isFrom ? [raw, theirs] : [theirs, raw]
         const scales = way.isFrom
           ? [scaleOf(alone), scaleOf(other)]
           : [scaleOf(other), scaleOf(alone)]
@@ -109,7 +116,7 @@ function shareAt(
 ): number {
   if (tick <= begins || tick >= gone) return 0
   const coming = there > begins ? eased((tick - begins) / (there - begins)) : 1
-  const going = gone > leaves ? eased((gone - tick) / (gone - leaves)) : 1
+  const going = gone > leaves && tick > leaves ? eased((gone - tick) / (gone - leaves)) : 1
   return Math.min(coming, going)
 }
 
@@ -148,7 +155,17 @@ function handWays(
       gone: one.until + ticks(one.until),
     })
   }
-  return ways
+  // From one meeting to the next a hand goes straight: it leaves the first one when it is at the second.
+  return ways.map((way) => {
+    const next = ways.find(
+      (one) =>
+        one !== way &&
+        one.side === way.side &&
+        one.begins >= way.leaves - 1e-9 &&
+        one.begins < way.gone,
+    )
+    return next ? { ...way, leaves: next.there, gone: next.there } : way
+  })
 }
 
 /** Whose arm line says where two hands go while they hold: the first one's, where she is told anything. */
@@ -169,7 +186,7 @@ function leadsIn(
 
 /** How many ticks a way of so many metres takes from a tick on. */
 function ticksOf({ simulation: { time } }: Dancer, at: number, metres: number): number {
-  const seconds = Math.max(LEAST_SECONDS, metres / HAND_SPEED)
+  const seconds = Math.max(LEAST_SECONDS, (EASED * metres) / HAND_SPEED)
   return ticksFrom(time, at, seconds)
 }
 
@@ -348,13 +365,21 @@ function reachTo(
   const by = 1 / (Math.sqrt(long) || 1)
   for (let i = 0; i < 3; i++) {
     way[i] = (way[i] as number) * by
-    // The elbow stays on the side it is on, and sinks as the hand is held.
+    // The elbow goes over from where it is to where a held one hangs.
     const middle = ((joints[shoulder + i] as number) + (joints[wrist + i] as number)) / 2
-    pole[i] = ((joints[elbow + i] as number) - middle) * (1 - share) - (i === 1 ? 0.25 * share : 0)
+    pole[i] = ((joints[elbow + i] as number) - middle) * (1 - share)
   }
-  const outward = side === 'R' ? 0.08 : -0.08
-  pole[0] = (pole[0] as number) + outward * share * (pose.chest[0] as number)
-  pole[2] = (pole[2] as number) + outward * share * (pose.chest[2] as number)
+  // Down where the arm is held out, outwards and back where it is held up or hangs: never along it.
+  const steep = (((point[1] as number) - (joints[shoulder + 1] as number)) / armLong) ** 2
+  const out = (side === 'R' ? 0.2 : -0.2) * steep
+  const back = 0.05 + 0.15 * steep
+  for (let i = 0; i < 3; i++)
+    pole[i] =
+      (pole[i] as number) +
+      share *
+        (out * (pose.chest[i] as number) -
+          back * (pose.chest[6 + i] as number) -
+          (i === 1 ? 0.25 * (1 - steep) : 0))
   for (let i = 0; i < 3; i++) {
     const target = (joints[palm + i] as number) * (1 - share) + (point[i] as number) * share
     joints[wrist + i] = target - (way[i] as number) * WRIST_TO_PALM * scale
