@@ -5,6 +5,7 @@ import { houseOf, type USUAL_HOUSE, USUAL_RULES } from '../src/core/house/house'
 import { vocabulary } from '../src/core/moves/vocabulary'
 import { readSheet } from '../src/core/sheet/readSheet'
 import { tick } from '../src/core/time/time'
+import { PAIR_CASES } from './pairCases'
 import { combination, feet, move, on } from './write'
 
 const steps = '1 step R side; 2 touch L together; 3 step L side; 4 touch R together'
@@ -429,6 +430,7 @@ export const CASES: readonly Case[] = [
     has: combination([[on('hips', '1', { kind: 'move', move: 'mystery' })]]),
     not: combination([[on('hips', '1', { kind: 'move', move: 'hip-drop', side: 'R' })]]),
   },
+  ...PAIR_CASES,
 ]
 
 /** Seventeen jumps in nine counts: one more than a drill should have. */

@@ -1,8 +1,9 @@
 import { dequal } from 'dequal'
+import { factsOf } from '../body/feet'
 import type { Between } from '../combination/between'
 import type { Combination } from '../combination/combination'
 import type { Part } from '../combination/part'
-import type { PartId } from '../combination/whose'
+import { isOwnOf, type PartId } from '../combination/whose'
 import { addBetween, betweenOf, changeBetween, removeBetween } from '../edits/between'
 import type { Edit } from '../edits/edit'
 import { changeEvent, removeEvents } from '../edits/edits'
@@ -76,7 +77,9 @@ export function pairTries(finding: Finding, combination: Combination): readonly 
     case 'pair.unison':
       return finding.by === 'image' ? [] : shareIt(finding, combination)
     case 'pair.join':
-      return placeAtEnd(finding, combination)
+      return [...placeAtEnd(finding, combination), ...rests(combination)]
+    case 'pair.rejoin':
+      return finding.differs === 'facing' ? turnsBack(finding, combination) : []
     default:
       return []
   }
@@ -164,6 +167,45 @@ function shareIt(
         danceBy([event.id], whose)(removeEvents(same.map((one) => one.id))(combination)),
     },
   ]
+}
+
+/** Time between two rounds to come back to where each begins. */
+const rests = ({ rest = 0 }: Combination): readonly PairTry[] =>
+  [1, 2, 4].map((counts) => ({
+    label: `${counts === 1 ? 'a count' : `${counts} counts`} of rest between two rounds`,
+    make: (combination: Combination) => ({ ...combination, rest: rest + counts }),
+  }))
+
+/** The last step of her own before all dance on turns her back to where the other one faces. */
+function turnsBack(
+  { whose, spot, degrees = 0 }: Extract<Finding, { code: 'pair.rejoin' }>,
+  { phrases, parts = [] }: Combination,
+): readonly PairTry[] {
+  const phrase = phrases.find(({ name }) => name === spot.phrase)
+  if (!phrase) return []
+  return whose.flatMap((id) => {
+    const name = parts.find((part) => part.id === id)?.name ?? ''
+    const last = phrase.events.findLast(
+      (one) =>
+        one.layer === 'feet' &&
+        one.at < spot.at &&
+        isOwnOf(one, id) &&
+        one.what.kind === 'foot' &&
+        factsOf(one.what.action.primitive).lands,
+    )
+    if (last?.what.kind !== 'foot') return []
+    const { what } = last
+    return [-1, 1].map((sign) => {
+      const turn = (what.action.turn ?? 0) + sign * Math.round(degrees)
+      const { turn: _, ...action } = what.action
+      return {
+        label: `${name} turns back on her last step${sign < 0 ? '' : ', the other way'}`,
+        make: changeEvent(last.id, {
+          what: { ...what, action: turn === 0 ? action : { ...action, turn } },
+        }),
+      }
+    })
+  })
 }
 
 /** A place at the end of the last phrase, as she stood to another one at the start. */

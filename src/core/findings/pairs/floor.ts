@@ -8,11 +8,11 @@ import { placeGoal } from '../../piece/piece'
 import { turnBetween } from '../../piece/relation'
 import { type DancedStep, stateBefore } from '../../simulate/simulate'
 import { type Area, classFit, scaledArea, sizeOf } from '../../space/space'
-import type { Tick } from '../../time/time'
 import {
   type Body,
   bodiesOf,
   type FoundBetween,
+  lastCount,
   type PairRule,
   pairsOf,
   spotBetween,
@@ -168,7 +168,7 @@ export const places: PairRule = function* (piece: Piece) {
       b: other?.part.name ?? 'the middle',
       rel: what.kind === 'place' ? what.rel : ('round' as const),
       whose: [what.of],
-      spot: spotBetween(one.pass, (one.until - 1) as Tick, 'feet'),
+      spot: spotBetween(one.pass, lastCount(one), 'feet'),
       events: [one.meeting.id],
     }
     const metres = Math.hypot(goal.right - is.right, goal.forward - is.forward)

@@ -17,7 +17,7 @@ import {
 import { placeAt } from '../../piece/way'
 import { TICKS_PER_COUNT } from '../../time/time'
 import { secondsBetween } from '../../time/timeMap'
-import { type FoundBetween, type PairRule, spotBetween } from './pairRule'
+import { type FoundBetween, lastCount, type PairRule, spotBetween } from './pairRule'
 
 /** A hand that is sent no farther than this from where it is held stays there, in metres (h). */
 const STAYS = 0.35
@@ -197,7 +197,7 @@ export const turnHeld: PairRule = function* (piece) {
     )
     const halves = Math.round(Math.abs(facingAt(until - 0.5) - begin) / 180)
     if (second && halves % 2 === 1)
-      yield { code: 'pair.crossed', ...naming(held), ...about(held, until - 1) }
+      yield { code: 'pair.crossed', ...naming(held), ...about(held, lastCount(held)) }
   }
 }
 

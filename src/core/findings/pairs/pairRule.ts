@@ -5,7 +5,7 @@ import type { Pass } from '../../combination/passes'
 import type { PartId } from '../../combination/whose'
 import type { Piece, Placed } from '../../piece/piece'
 import type { Way } from '../../piece/way'
-import type { Tick } from '../../time/time'
+import { TICKS_PER_COUNT, type Tick } from '../../time/time'
 import type { Found } from '../finding'
 import { spotIn } from '../rule'
 
@@ -56,3 +56,12 @@ export function* pairsOf<T>(all: readonly T[]): Generator<readonly [T, T]> {
 
 /** Where a tick of a pass is, for something between two. */
 export const spotBetween = (pass: Pass, at: number, layer: Layer) => spotIn(pass, at as Tick, layer)
+
+/** The last count of something that ends at a tick, or its beginning where it is shorter. */
+export const lastCount = ({
+  from,
+  until,
+}: {
+  readonly from: number
+  readonly until: number
+}): number => Math.max(from, until - TICKS_PER_COUNT)

@@ -155,7 +155,7 @@ export function* joinTogether(
       room,
       swapped: ways.length > 1,
       whose: [part.id],
-      spot: spotBetween(pass, tick(pass.at + pass.length - 1), 'feet'),
+      spot: spotBetween(pass, tick(pass.at + pass.length - TICKS_PER_COUNT), 'feet'),
       events: [],
     }
     return
