@@ -18,8 +18,8 @@ const OVER_CROWN = 0.1
 const CROWN = 0.12
 /** A hand goes to a meeting and back at the most so fast, in metres a second, and takes so many seconds at least (h). */
 const HAND_SPEED = 3.2
-/** Eased in and out a way is half as fast again in its middle. */
-const EASED = 1.6
+/** Eased in and out a way is half as fast again in its middle, and an elbow swings out farther than its hand. */
+const EASED = 1.8
 const LEAST_SECONDS = 0.2
 /** From the shoulder to the middle of the palm. */
 const PALM_REACH = ARM_REACH + WRIST_TO_PALM

@@ -7,6 +7,7 @@ import type { Part } from '../../combination/part'
 import { isOwnOf, isShared } from '../../combination/whose'
 import type { Piece, Placed } from '../../piece/piece'
 import { turnBetween } from '../../piece/relation'
+import { intoRoom } from '../../simulate/landing'
 import { stateBefore } from '../../simulate/simulate'
 import { HALF_COUNT, TICKS_PER_COUNT, tick } from '../../time/time'
 import type { FoundBetween } from './pairRule'
@@ -98,14 +99,23 @@ export function* unison(combination: Combination, piece: Piece): Generator<Found
   }
 }
 
+/** So many entries that are each the other side of the other's are an image, and no contrast that is meant. */
+const MEANT_AS_IMAGE = 3
+
 function twice(phrase: Phrase, parts: readonly Part[]) {
   for (const [a, b] of pairsOf(parts)) {
-    const [ofA, ofB] = [a, b].map((part) => phrase.events.filter((one) => isOwnOf(one, part.id)))
-    for (const event of ofA ?? [])
-      for (const other of ofB ?? []) {
-        const by = event !== other && likeness(event, other, a, b)
-        if (by) return { a, b, event, by }
-      }
+    const [ofA = [], ofB = []] = [a, b].map((part) =>
+      phrase.events.filter((one) => isOwnOf(one, part.id) && one.who?.length === 1),
+    )
+    const alike = ofA.flatMap((event) => {
+      const by = ofB.map((other) => likeness(event, other, a, b)).find(Boolean)
+      return by ? [{ a, b, event, by }] : []
+    })
+    const images = alike.filter(({ by }) => by === 'image')
+    const isImage =
+      images.length >= MEANT_AS_IMAGE && images.length === ofA.length && ofA.length === ofB.length
+    const found = alike.find(({ by }) => by !== 'image') ?? (isImage ? images[0] : undefined)
+    if (found) return found
   }
   return undefined
 }
@@ -136,7 +146,10 @@ export function* joinTogether(
   const pass = placed[0]?.simulation.passes.at(-1)
   if (!pass || combination.once) return
   const ends = placed.map(({ way }) => way.at(-1) ?? { right: 0, forward: 0 })
-  const begins = next.placed.map(({ way }) => way[0] ?? { right: 0, forward: 0 })
+  const begins = turnedTogether(
+    next.placed.map(({ way }) => way[0] ?? { right: 0, forward: 0 }),
+    placed,
+  )
   const { limits } = house
   const free = (combination.rest ?? 0) + (combination.pickup?.each ? combination.pickup.counts : 0)
   const room = limits['pair.join'] + free * limits['pair.joinRest']
@@ -160,6 +173,17 @@ export function* joinTogether(
     }
     return
   }
+}
+
+/** Where all begin, turned as all of them have turned: a round that faces another wall begins there. */
+function turnedTogether(
+  begins: readonly FloorPoint[],
+  placed: readonly Placed[],
+): readonly FloorPoint[] {
+  const turns = placed.map(({ simulation }) => simulation.end.facing - simulation.start.facing)
+  const [first = 0] = turns
+  if (turns.some((degrees) => turnBetween(degrees, first) > 1)) return begins
+  return begins.map(({ right, forward }) => intoRoom(first, right, forward))
 }
 
 /** How far each is from her next start, when all are moved along together as they stand. */
