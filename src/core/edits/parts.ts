@@ -82,8 +82,9 @@ export const removePart =
     if (left.length === parts.length) return combination
     const [only] = left
     if (left.length === 1 && only) return plainAlone(partOf(combination, only.id))
+    const { swapRoles: _, ...rest } = combination
     return {
-      ...combination,
+      ...rest,
       parts: left,
       phrases: combination.phrases.map((phrase) => withoutPart(phrase, id)),
     }
@@ -194,3 +195,8 @@ export const dancersOf = (
   combination: Combination,
 ): readonly PartId[] =>
   who ? partIds(combination).filter((id) => who.includes(id)) : partIds(combination)
+
+/** Whether on the other side each of two dances the other one's part. */
+export const withSwappedRoles =
+  (swaps: boolean): Edit =>
+  ({ swapRoles: _, ...combination }) => ({ ...combination, ...(swaps && { swapRoles: true }) })

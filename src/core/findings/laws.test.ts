@@ -278,7 +278,8 @@ describe('ordinary dancing', () => {
         .filter((one) => ['fault', 'snag', 'care'].includes(severityOf(one)))
         .map(({ code }) => `${title}: ${code}`),
     )
-    expect(loud).toEqual(['Find the Slip: feet.loaded'])
+    // Who leans on a partner is told to be warm, once a piece.
+    expect(loud).toEqual(['Find the Slip: feet.loaded', 'Two Lamps: pair.support'])
     expect(all.some(({ joins }) => !joins.switches)).toBe(true)
   })
 })

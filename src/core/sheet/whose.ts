@@ -30,7 +30,7 @@ function marked(text: string, found: RegExpExecArray | null, parts: readonly Par
   const [marks] = found
   const named = [...marks.matchAll(MARK)].map(([whole, id = ''], i, all) => {
     const at = found.index + (all[i]?.index ?? 0)
-    if (id !== SOLO && !parts.some((part) => part.id === id))
+    if (id === SOLO ? parts.length === 0 : !parts.some((part) => part.id === id))
       throw new EntryProblem(noPart(id, parts), { at, end: at + whole.length })
     return id
   })
@@ -43,7 +43,7 @@ function marked(text: string, found: RegExpExecArray | null, parts: readonly Par
 /** What to write where a part is named that there is not. */
 export const noPart = (id: string, parts: readonly Part[]): string =>
   parts.length === 0
-    ? `There are no parts. Write them above: part @${id} "Name" at L 0.5, and a second one.`
+    ? `There are no parts. Write them above: part @${id === SOLO ? '1' : id} "Name" at L 0.5, and a second one.`
     : `There is no part @${id}. There is ${parts.map((part) => `@${part.id}`).join(', ')}.`
 
 /** Named in the order of the parts, and alone last. */

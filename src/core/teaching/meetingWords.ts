@@ -11,6 +11,37 @@ const RELATIONS: Readonly<Record<Relation, string>> = {
   'back-to-back': 'back to back with',
 }
 
+/** The same in as few words as a line has room for, the longest first. */
+export function meetingShort(what: Meeting, parts: readonly Part[]): readonly string[] {
+  const nameOf = (id: PartId) => parts.find((part) => part.id === id)?.name ?? id
+  const all = meetingWords(what, parts)
+  const handOf = (hand: Hand) => `${nameOf(hand.part)} ${hand.side}`
+  switch (what.kind) {
+    case 'hold':
+    case 'touch': {
+      const to = isHand(what.to) ? handOf(what.to) : `${nameOf(what.to.part)}’s ${what.to.on}`
+      return [
+        all,
+        `${handOf(what.from)} – ${to}, ${what.kind === 'hold' ? what.grip : what.as}`,
+        `${handOf(what.from)} – ${to}`,
+        what.kind,
+      ]
+    }
+    case 'look':
+      return [all, what.oneWay ? `${nameOf(what.a)} looks` : 'eyes meet', 'look']
+    case 'place':
+      return [all, `${nameOf(what.of)} ${what.rel}`, 'place']
+    case 'orbit':
+      return [all, `${nameOf(what.of)} round`, 'round']
+    case 'support':
+      return [all, `${nameOf(what.by)} carries`, 'support']
+    case 'led':
+      return [all, `${handOf(what.by)} leads`, 'led']
+    case 'wait':
+      return [all, 'wait']
+  }
+}
+
 /** What two do with each other, in words: `Amber’s right hand holds Blue’s left, by the fingers, low`. */
 export function meetingWords(what: Meeting, parts: readonly Part[]): string {
   const nameOf = (id: PartId) => parts.find((part) => part.id === id)?.name ?? id

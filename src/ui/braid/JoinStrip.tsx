@@ -3,8 +3,12 @@ import { useStore } from 'zustand'
 import { joinStrip, type Meeting } from '../../core/findings/strip'
 import { checkedOf } from '../stores/checked'
 import type { Session } from '../stores/session'
-import { danceOf, drawnState } from '../stores/state'
+import { danceOf, documentOf, drawnState, type SessionState } from '../stores/state'
 import classes from './joinStrip.module.css'
+
+/** Whose joins they are, where there are several. */
+const nameOfDancer = (state: SessionState): string | undefined =>
+  documentOf(state).parts?.find(({ id }) => id === state.selection.dancing.part)?.name
 
 const SIGN: Readonly<Record<Meeting['how'], string>> = { meets: '✓', differs: '≈', misses: '✕' }
 
@@ -12,13 +16,17 @@ const SIGN: Readonly<Record<Meeting['how'], string>> = { meets: '✓', differs: 
 export function JoinStrip({ session }: { session: Session }) {
   const document = useDeferredValue(useStore(session, (s) => danceOf(drawnState(s))))
   const checked = checkedOf(document)
+  const whose = useStore(session, (s) => nameOfDancer(drawnState(s)))
   if (checked.lead.danced.length === 0 || document.once) return null
   return (
     <table className={classes.strip} aria-label="How the end joins">
       <tbody>
         {(['repeat', 'switch'] as const).map((into) => (
           <tr key={into} data-join={into}>
-            <th scope="row">{into === 'repeat' ? 'same side again' : 'other side next'}</th>
+            <th scope="row">
+              {whose && `${whose}: `}
+              {into === 'repeat' ? 'same side again' : 'other side next'}
+            </th>
             {joinStrip(checked, into).map(({ part, how, words }) => (
               <td key={part} data-how={how} title={words}>
                 <span aria-hidden>{SIGN[how]}</span> {part}

@@ -1,9 +1,9 @@
 import { type Between, isHand, type Met } from '../../core/combination/between'
 import type { Part } from '../../core/combination/part'
-import { meetingWords } from '../../core/teaching/meetingWords'
+import { meetingShort, meetingWords } from '../../core/teaching/meetingWords'
 import { overlap, type Span } from '../../core/time/time'
 import classes from './braid.module.css'
-import { fitted, SIZE } from './geometry'
+import { longest, SIZE } from './geometry'
 
 interface PairLaneProps {
   readonly list: readonly Between[]
@@ -49,7 +49,7 @@ export function PairLane({ list, parts, top, x, picked }: PairLaneProps) {
               <rect className={classes.hit} width={to - from - 2} height={SIZE.row} />
               <Sign one={one} width={to - from - 3} />
               <text x={18} y={13}>
-                {fitted(words, to - from - 22)}
+                {longest(meetingShort(one.what, parts), to - from - 22)}
               </text>
             </g>
           )

@@ -89,7 +89,13 @@ export function DanceStage(props: DanceStageProps) {
           onTouch={choose}
           onFlat={() => setFlat(true)}
         />
-        <p className={classes.whose}>{pictureWords(choice.view, dancersAt(clearer)(dancing))}</p>
+        <p className={classes.whose}>
+          {pictureWords(
+            choice.view,
+            dancersAt(clearer)(dancing),
+            combination.parts !== undefined && !isFlat,
+          )}
+        </p>
         <NativeSelect
           size="xs"
           className={classes.view}

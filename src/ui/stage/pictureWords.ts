@@ -12,5 +12,6 @@ const clearerWords = (clearer: number): string =>
   clearer > 1 ? ` Isolations at ${Math.round(clearer * 100)} %.` : ''
 
 /** What is written on every picture of a dancer: whose right is where, and how large isolations are. */
-export const pictureWords = (view: View, { options }: Dancer): string =>
-  viewFacts[view].whose + clearerWords(options.clearer ?? 1)
+export const pictureWords = (view: View, { options }: Dancer, areSeveral = false): string =>
+  (areSeveral ? viewFacts[view].whose.replaceAll('its ', 'their ') : viewFacts[view].whose) +
+  clearerWords(options.clearer ?? 1)

@@ -1,6 +1,10 @@
 import { ActionIcon, Button, Modal, Select, Switch, TextInput } from '@mantine/core'
 import { IconTrash } from '@tabler/icons-react'
+import { useState } from 'react'
+import { Link } from 'react-router'
 import { useStore } from 'zustand'
+import type { Combination } from '../../core/combination/combination'
+import { placeIn } from '../../core/combination/names'
 import type { Part } from '../../core/combination/part'
 import {
   addPart,
@@ -8,11 +12,17 @@ import {
   makeForSeveral,
   type PartChange,
   removePart,
+  withSwappedRoles,
 } from '../../core/edits/parts'
+import { type Solo, soloOf } from '../../core/edits/solo'
+import { labelOfSpan } from '../../core/time/time'
 import { NumberField } from '../parts/NumberField'
 import { PartBadge } from '../parts/PartBadge'
+import { houseNow } from '../stores/house'
+import { useServices } from '../stores/services'
 import { changeAll, type Session } from '../stores/session'
 import { documentOf } from '../stores/state'
+import { words } from '../stores/words'
 import classes from './parts.module.css'
 
 interface PartsFormProps {
@@ -24,7 +34,9 @@ const NEXT_NAMES = ['One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eigh
 
 /** Who dances it: names, places on the floor, who is whose image. */
 export function PartsForm({ session, onClose }: PartsFormProps) {
-  const { parts, title } = useStore(session, documentOf)
+  const combination = useStore(session, documentOf)
+  const { parts, title, swapRoles } = combination
+  const [solo, setSolo] = useState<SoloMade>()
   return (
     <Modal opened onClose={onClose} title={`Dancers of “${title}”`} centered size="lg">
       {parts ? (
@@ -40,8 +52,20 @@ export function PartsForm({ session, onClose }: PartsFormProps) {
               part={part}
               index={i}
               isOfTwo={parts.length === 2}
+              onSolo={() => setSolo(soloFor(combination, part))}
             />
           ))}
+          {parts.length === 2 && (
+            <Switch
+              mb="sm"
+              label="On the other side each dances the other one’s part"
+              checked={swapRoles === true}
+              onChange={({ currentTarget: { checked } }) =>
+                changeAll(session, 'swap the roles', withSwappedRoles(checked))
+              }
+            />
+          )}
+          {solo && <SoloList solo={solo} />}
           <Button
             variant="default"
             size="compact-md"
@@ -77,9 +101,10 @@ interface FieldsProps {
   readonly part: Part
   readonly index: number
   readonly isOfTwo: boolean
+  readonly onSolo: () => void
 }
 
-function PartFields({ session, part, index, isOfTwo }: FieldsProps) {
+function PartFields({ session, part, index, isOfTwo, onSolo }: FieldsProps) {
   const { id, name, at, mirrored, height, lead } = part
   const [place = { right: 0, forward: 0 }, ...others] = at
   const set = (label: string, change: PartChange) =>
@@ -173,6 +198,54 @@ function PartFields({ session, part, index, isOfTwo }: FieldsProps) {
           }
         />
       </div>
+      <Button size="compact-xs" variant="default" mt={8} onClick={onSolo}>
+        What {name} dances alone…
+      </Button>
     </fieldset>
+  )
+}
+
+interface SoloMade extends Solo {
+  readonly name: string
+}
+
+const soloFor = (combination: Combination, { id, name }: Part): SoloMade => ({
+  ...soloOf(combination, id, words.getState().vocabulary, houseNow.getState().house),
+  name,
+})
+
+/** What is danced otherwise without a partner, and the button that keeps it. */
+function SoloList({ solo }: { readonly solo: SoloMade }) {
+  const { combinations, newId } = useServices()
+  const [kept, setKept] = useState<string>()
+  const { name, combination, replaced } = solo
+  const keep = async () => {
+    const id = newId()
+    await combinations.addAll([{ ...combination, id }])
+    setKept(id)
+  }
+  return (
+    <section className={classes.solo} aria-label={`${name} alone`}>
+      <h3>{name} without her partners</h3>
+      {replaced.length === 0 && <p className={classes.quiet}>Nothing she does needs a partner.</p>}
+      <ul>
+        {replaced.map(({ phrase, at, length, what, instead }) => (
+          <li key={`${phrase} ${at} ${what}`}>
+            <b className="counts">{placeIn(phrase, labelOfSpan({ at, length }))}</b> {what}:{' '}
+            <b>{instead}</b>
+          </li>
+        ))}
+      </ul>
+      {kept ? (
+        <p role="status">
+          “{combination.title}” is kept beside this one.{' '}
+          <Link to={`/combination/${kept}`}>Open it</Link>
+        </p>
+      ) : (
+        <Button size="compact-sm" onClick={() => void keep()}>
+          Keep it as a combination of its own
+        </Button>
+      )}
+    </section>
   )
 }
