@@ -332,3 +332,19 @@ export async function fill(page: Page, name: string | RegExp, value: string) {
   await field.fill(value)
   await field.press('Tab')
 }
+
+/** Writes a whole sheet in its panel, line by line, in place of what stands there. */
+export async function typeSheet(page: Page, sheet: string) {
+  await page.keyboard.press('Control+s')
+  const editor = page.getByRole('textbox', { name: 'Count sheet' })
+  await editor.waitFor()
+  await editor.click()
+  await page.keyboard.press('Control+a')
+  await page.keyboard.press('Delete')
+  for (const [i, line] of sheet.split('\n').entries()) {
+    if (i > 0) await page.keyboard.press('Enter')
+    await page.keyboard.insertText(line)
+    // What is offered is not wanted.
+    await page.keyboard.press('Escape')
+  }
+}

@@ -6,7 +6,7 @@ import type { Page } from 'playwright-core'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { canonical } from '../../src/core/sheet/canonical'
 import { readSwayJson } from '../../src/core/sheet/swayJson'
-import { type App, namesOn, placeIn, startApp, write } from './app'
+import { type App, namesOn, placeIn, startApp, typeSheet, write } from './app'
 
 let app: App
 beforeAll(async () => {
@@ -52,21 +52,6 @@ async function startNew(page: Page) {
   await page.getByRole('button', { name: 'New combination' }).click()
   await page.getByRole('application').waitFor()
   await page.getByRole('application').focus()
-}
-
-async function typeSheet(page: Page, sheet: string) {
-  await page.keyboard.press('Control+s')
-  const editor = page.getByRole('textbox', { name: 'Count sheet' })
-  await editor.waitFor()
-  await editor.click()
-  await page.keyboard.press('Control+a')
-  await page.keyboard.press('Delete')
-  for (const [i, line] of sheet.split('\n').entries()) {
-    if (i > 0) await page.keyboard.press('Enter')
-    await page.keyboard.insertText(line)
-    // What is offered is not wanted.
-    await page.keyboard.press('Escape')
-  }
 }
 
 describe('a notebook page', () => {
