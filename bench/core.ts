@@ -17,16 +17,15 @@ import { newPose } from '../src/core/pose/joints'
 import { repairFeet } from '../src/core/repair/feet'
 import { repairsFor } from '../src/core/repair/offers'
 import { readSheet } from '../src/core/sheet/readSheet'
-import { readSwayJson, writeSwayJson } from '../src/core/sheet/swayJson'
+import { readCombination, readSwayJson, writeSwayJson } from '../src/core/sheet/swayJson'
 import { writeSheet } from '../src/core/sheet/writeSheet'
 import { simulate } from '../src/core/simulate/simulate'
 import { findOffers } from '../src/core/writing/search'
 import demo from '../src/storage/demo/demo.json'
 import { finish, microseconds, row, say } from './measure'
+import { benchPieces } from './pieces'
 
-const lantern = Combination.array()
-  .parse(demo)
-  .find(({ id }) => id.includes('lantern'))
+const lantern = demo.map(readCombination).find(({ id }) => id.includes('lantern'))
 if (!lantern) throw new Error('the demo has lost its lantern')
 
 /** The demo's five-layer combination of 32 counts, written again and again as phrases of its own. */
@@ -157,6 +156,7 @@ if (drill && round)
   row('Calling a drill of 64 counts', () =>
     drillPerformance(drill, round, { rhythm: undefined, call: 'rounds', speech: () => 0.25 }),
   )
+benchPieces(c64, check64)
 const text = writeSwayJson(c64)
 row('Reading and checking a file of 64 counts', () => readSwayJson(text))
 

@@ -2,16 +2,22 @@ import { otherSide } from '../body/side'
 import { type Between, type Hand, isHand, type Meeting, type Met } from './between'
 import { mirrorWords } from './mirrorWords'
 
-/** A meeting from the other side; a kept one stays as written. */
-export const mirrorBetween = (one: Between): Between =>
-  one.kept
-    ? one
-    : {
-        ...one,
-        what: mirrorMeeting(one.what),
-        ...(one.cue !== undefined && { cue: mirrorWords(one.cue) }),
-        ...(one.note !== undefined && { note: mirrorWords(one.note) }),
-      }
+const images = new WeakMap<Between, Between>()
+
+/** A meeting from the other side, the very same each time; a kept one stays as written. */
+export function mirrorBetween(one: Between): Between {
+  if (one.kept) return one
+  const known = images.get(one) ?? imageOf(one)
+  images.set(one, known)
+  return known
+}
+
+const imageOf = (one: Between): Between => ({
+  ...one,
+  what: mirrorMeeting(one.what),
+  ...(one.cue !== undefined && { cue: mirrorWords(one.cue) }),
+  ...(one.note !== undefined && { note: mirrorWords(one.note) }),
+})
 
 const mirrorHand = (hand: Hand): Hand => ({ ...hand, side: otherSide[hand.side] })
 

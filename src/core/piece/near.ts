@@ -1,5 +1,5 @@
 import type { House } from '../house/house'
-import { placeAt, type Way, type WayPoint } from './way'
+import { bendsIn, placeAt, type Way, type WayPoint } from './way'
 
 /** Where two dancers come nearest in a while, and by how much they would have to be apart not to touch. */
 export interface Nearest {
@@ -45,9 +45,9 @@ export function nearestIn(
   { from, to }: { readonly from: number; readonly to: number },
   house: House,
 ): Nearest {
-  const borders = [...new Set([from, to, ...[...a, ...b].map(({ at }) => at)])]
-    .filter((at) => at >= from && at <= to)
-    .sort((one, other) => one - other)
+  const borders = [...new Set([from, to, ...bendsIn(a, from, to), ...bendsIn(b, from, to)])].sort(
+    (one, other) => one - other,
+  )
   let best = nearAt(a, b, from, house)
   const look = (at: number) => {
     const now = nearAt(a, b, at, house)

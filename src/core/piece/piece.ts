@@ -208,10 +208,9 @@ export function placeGoal(
   const own = placed(what.of)
   const other = what.to === CENTRE ? undefined : placed(what.to)
   if (!own || (what.to !== CENTRE && !other)) return undefined
-  const held = meetings.map((one) => ({ ...one.meeting, from: one.from, until: one.until }))
   const to = other ? before(other.way, until) : MIDDLE
   return {
-    goal: goalOf(what.rel, to, apartOf(what, until, held, house)),
+    goal: goalOf(what.rel, to, apartOf(what, until, meetings, house)),
     is: before(own.way, until),
   }
 }
@@ -254,8 +253,11 @@ function orbitGoal(
 
 /** Where somebody is just before a tick: what lands on it belongs to the count behind. */
 const before = (way: Way, tick: number) => {
-  const last = way.findLast(({ at }) => at < tick) ?? way[0]
-  return last ? { ...last, at: tick } : placeAt(way, tick)
+  for (let i = way.length - 1; i >= 0; i--) {
+    const point = way[i]
+    if (point && (point.at < tick || i === 0)) return { ...point, at: tick }
+  }
+  return placeAt(way, tick)
 }
 
 /** How a place draws the steps of its range; nothing where she is there, or could not be brought there. */

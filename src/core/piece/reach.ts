@@ -3,6 +3,7 @@ import { SIDES, signOf } from '../body/side'
 import { type Hand, isHand, type MeetingOf } from '../combination/between'
 import type { PartId } from '../combination/whose'
 import { MODEL_HEIGHT } from '../house/house'
+import { remembered } from '../record/remembered'
 import { intoRoom } from '../simulate/landing'
 import type { DancedMeeting, Piece, Placed } from './piece'
 import { placeAt } from './way'
@@ -25,8 +26,10 @@ export interface Held extends DancedMeeting {
   readonly to_: Placed
 }
 
-/** Holds and touches, with who is in them. */
-export function heldIn({ meetings, placed }: Piece): readonly Held[] {
+/** Holds and touches, with who is in them; worked out once for a piece. */
+export const heldIn = (piece: Piece): readonly Held[] => heldOf(piece, undefined)
+
+const heldOf = remembered(({ meetings, placed }: Piece, _: undefined): readonly Held[] => {
   const of = (id: PartId) => placed.find(({ part }) => part.id === id)
   return meetings.flatMap((one): readonly Held[] => {
     const { what } = one.meeting
@@ -34,7 +37,7 @@ export function heldIn({ meetings, placed }: Piece): readonly Held[] {
     const [from_, to_] = [of(what.from.part), of(what.to.part)]
     return from_ && to_ ? [{ ...one, what, from_, to_ }] : []
   })
-}
+})
 
 const scaleOf = ({ part }: Placed): number => (part.height ?? MODEL_HEIGHT) / MODEL_HEIGHT
 

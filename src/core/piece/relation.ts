@@ -35,12 +35,12 @@ export const MIDDLE = { right: 0, forward: 0, facing: 0 }
 export function apartOf(
   { to, of, apart }: MeetingOf<'place'>,
   at: number,
-  held: readonly (Between & { readonly from: number; readonly until: number })[],
+  meetings: readonly { readonly meeting: Between; readonly from: number; readonly until: number }[],
   { limits }: House,
 ): number {
   if (apart !== undefined) return apart
-  const isHeld = held.some(
-    ({ what, from, until }) =>
+  const isHeld = meetings.some(
+    ({ meeting: { what }, from, until }) =>
       what.kind === 'hold' &&
       at >= from &&
       at <= until &&

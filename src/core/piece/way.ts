@@ -34,10 +34,29 @@ export function wayOf({ start, slices, house }: Simulation, from: FloorPoint): W
   return points
 }
 
+/** How many points of a way are not behind a tick: a search by halves. */
+function behind(way: Way, tick: number): number {
+  let low = 0
+  let high = way.length
+  while (low < high) {
+    const middle = (low + high) >> 1
+    if ((way[middle]?.at ?? 0) <= tick) low = middle + 1
+    else high = middle
+  }
+  return low
+}
+
+/** The ticks strictly between two at which a way bends. */
+export const bendsIn = (way: Way, from: number, to: number): readonly number[] => {
+  const ticks: number[] = []
+  for (let i = behind(way, from); (way[i]?.at ?? to) < to; i++) ticks.push(way[i]?.at ?? to)
+  return ticks
+}
+
 /** Where somebody is on her way at a tick. */
 export function placeAt(way: Way, tick: number): WayPoint {
-  const next = way.findIndex(({ at }) => at > tick)
-  const before = way[(next < 0 ? way.length : next) - 1] ?? way[0]
+  const next = behind(way, tick)
+  const before = way[Math.max(0, next - 1)]
   const after = way[next]
   if (!before) throw new Error('a way has a beginning')
   if (!after || next <= 0) return { ...before, at: tick }

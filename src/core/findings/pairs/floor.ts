@@ -19,38 +19,34 @@ import {
 } from './pairRule'
 
 /** Two who come nearer than their bodies allow. */
-export const collision: PairRule = function* (piece) {
+export const collision: PairRule = function* (piece, pass) {
   const { house, meetings } = piece
-  const [first] = piece.placed
-  if (!first) return
   for (const [a, b] of pairsOf(bodiesOf(piece))) {
     const held = meetings.filter((one) => isHeldBy(one, a, b))
-    for (const pass of first.simulation.passes) {
-      let worst: { readonly share: number; readonly found: FoundBetween } | undefined
-      const end = pass.at + pass.length
-      for (const { from, to, isHeld } of stretches(pass.at, end, held)) {
-        const { at, apart, touch } = nearestIn(a.way, b.way, { from, to }, house)
-        const allowed = touch * (isHeld ? house.limits['pair.held'] : 1)
-        const share = apart / allowed
-        if (share >= 1 || (worst && worst.share <= share)) continue
-        const severity = share < house.limits['pair.collision'] ? 'fault' : 'snag'
-        worst = {
-          share,
-          found: {
-            code: 'pair.collision',
-            a: a.part.name,
-            b: b.part.name,
-            apart,
-            touch: allowed,
-            severity,
-            whose: [a.part.id, b.part.id],
-            spot: spotBetween(pass, Math.min(Math.floor(at), end - 1), 'feet'),
-            events: [],
-          },
-        }
+    let worst: { readonly share: number; readonly found: FoundBetween } | undefined
+    const end = pass.at + pass.length
+    for (const { from, to, isHeld } of stretches(pass.at, end, held)) {
+      const { at, apart, touch } = nearestIn(a.way, b.way, { from, to }, house)
+      const allowed = touch * (isHeld ? house.limits['pair.held'] : 1)
+      const share = apart / allowed
+      if (share >= 1 || (worst && worst.share <= share)) continue
+      const severity = share < house.limits['pair.collision'] ? 'fault' : 'snag'
+      worst = {
+        share,
+        found: {
+          code: 'pair.collision',
+          a: a.part.name,
+          b: b.part.name,
+          apart,
+          touch: allowed,
+          severity,
+          whose: [a.part.id, b.part.id],
+          spot: spotBetween(pass, Math.min(Math.floor(at), end - 1), 'feet'),
+          events: [],
+        },
       }
-      if (worst) yield worst.found
     }
+    if (worst) yield worst.found
   }
 }
 
@@ -71,15 +67,14 @@ function stretches(from: number, to: number, held: readonly DancedMeeting[]) {
 }
 
 /** A foot that comes down on or close beside a standing foot of somebody else. */
-export const tread: PairRule = function* ({ placed, house }) {
+export const tread: PairRule = function* ({ placed, house }, pass) {
   const least = house.limits['pair.tread']
   for (const one of placed)
-    for (const step of one.simulation.danced) {
+    for (const step of one.simulation.slices[pass.index]?.danced ?? []) {
       const { foot, primitive } = step.action
       if (!factsOf(primitive).lands || !foot) continue
       for (const other of placed) {
         if (other === one) continue
-        const { after: _, ...rest } = step
         const state = stateBefore(other.simulation, step.at + 0.5)
         for (const side of SIDES) {
           if (state.weight !== side && state.weight !== 'both') continue
@@ -96,7 +91,7 @@ export const tread: PairRule = function* ({ placed, house }) {
             b: other.part.name,
             metres,
             whose: [one.part.id, other.part.id],
-            spot: spotBetween(rest.pass, step.at, 'feet'),
+            spot: spotBetween(pass, step.at, 'feet'),
             events: [step.event.id],
           }
           break
@@ -122,7 +117,7 @@ const closest = (
   )
 
 /** The ways of all of them together, and the class of such groups in its room. */
-export const formation: PairRule = function* (piece) {
+export function* formation(piece: Piece): Generator<FoundBetween> {
   const { house } = piece
   const [first] = piece.placed
   const pass = first?.simulation.passes[0]
@@ -153,7 +148,7 @@ const boxOf = (points: readonly FloorPoint[]): Area => ({
 })
 
 /** A place that is not reached, or reached with another facing. */
-export const places: PairRule = function* (piece: Piece) {
+export const places: PairRule = function* (piece) {
   const { placed, meetings, house } = piece
   const partOf = (id: string) => placed.find(({ part }) => part.id === id)
   for (const one of meetings) {

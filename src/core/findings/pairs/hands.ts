@@ -14,7 +14,7 @@ import {
   type Spot3,
   shoulderOf,
 } from '../../piece/reach'
-import { placeAt } from '../../piece/way'
+import { bendsIn, placeAt } from '../../piece/way'
 import { TICKS_PER_COUNT } from '../../time/time'
 import { secondsBetween } from '../../time/timeMap'
 import { type FoundBetween, lastCount, type PairRule, spotBetween } from './pairRule'
@@ -25,9 +25,7 @@ const STAYS = 0.35
 /** The ticks of a meeting at which somebody's way bends, from its first to its last. */
 function ticksOf({ from, until, from_, to_ }: Held): readonly number[] {
   const last = until - 0.5
-  const bends = [...from_.way, ...to_.way]
-    .map(({ at }) => at)
-    .filter((at) => at > from && at < last)
+  const bends = [...bendsIn(from_.way, from, last), ...bendsIn(to_.way, from, last)]
   return [from, ...new Set(bends), last].sort((a, b) => a - b)
 }
 
@@ -236,7 +234,8 @@ export const eyes: PairRule = function* (piece) {
 
 const ticksWithin = ({ from, until }: DancedMeeting, a: Placed, b: Placed): readonly number[] => [
   from,
-  ...[...a.way, ...b.way].map(({ at }) => at).filter((at) => at > from && at < until - 0.5),
+  ...bendsIn(a.way, from, until - 0.5),
+  ...bendsIn(b.way, from, until - 0.5),
   until - 0.5,
 ]
 

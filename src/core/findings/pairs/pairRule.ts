@@ -12,8 +12,11 @@ import { spotIn } from '../rule'
 /** What is found between dancers, and of which parts. */
 export type FoundBetween = Found & { readonly whose: readonly PartId[] }
 
-/** A rule about dancers together: one pure function of a side of the piece. */
-export type PairRule = (piece: Piece) => Iterable<FoundBetween>
+/**
+ * A rule about dancers together: one pure function of one dancing of a phrase. Of a piece it sees the
+ * meetings of that dancing only; what was before it may look at, what comes behind not.
+ */
+export type PairRule = (piece: Piece, pass: Pass) => Iterable<FoundBetween>
 
 /** One dancer's body in the room. */
 export interface Body {

@@ -6,7 +6,7 @@ import { distance } from '../../simulate/landing'
 import { type DancedStep, stateAt } from '../../simulate/simulate'
 import { TICKS_PER_COUNT } from '../../time/time'
 import type { Fact } from '../finding'
-import { type PairRule, spotBetween } from './pairRule'
+import { type FoundBetween, type PairRule, spotBetween } from './pairRule'
 
 const placedOf = ({ placed }: Piece, id: string): Placed | undefined =>
   placed.find(({ part }) => part.id === id)
@@ -56,13 +56,9 @@ export const led: PairRule = function* (piece) {
 
 /** Who carries another one, and does not stand for it; or with no hand on her. */
 export const support: PairRule = function* (piece) {
-  let times = 0
-  let first: DancedMeeting | undefined
   for (const one of piece.meetings) {
     const { what } = one.meeting
     if (what.kind !== 'support') continue
-    times++
-    first ??= one
     const [by, of] = [placedOf(piece, what.by), placedOf(piece, what.of)]
     if (!by || !of) continue
     const about = {
@@ -79,14 +75,20 @@ export const support: PairRule = function* (piece) {
     )
     if (!isHeld) yield { code: 'pair.support-hold', ...about }
   }
-  if (first)
-    yield {
-      code: 'pair.support',
-      times,
-      whose: piece.placed.map(({ part }) => part.id),
-      spot: spotBetween(first.pass, first.from, 'torso'),
-      events: [first.meeting.id],
-    }
+}
+
+/** Once a piece, wherever somebody leans on somebody: to be warm, and to agree on a word. */
+export function* supportCare({ meetings, placed }: Piece): Generator<FoundBetween> {
+  const all = meetings.filter(({ meeting: { what } }) => what.kind === 'support')
+  const [first] = all
+  if (!first) return
+  yield {
+    code: 'pair.support',
+    times: all.length,
+    whose: placed.map(({ part }) => part.id),
+    spot: spotBetween(first.pass, first.from, 'torso'),
+    events: [first.meeting.id],
+  }
 }
 
 const touches = (
@@ -124,27 +126,26 @@ function unfit(
 }
 
 /** What leans on somebody while nobody carries her. */
-export const supportMissing: PairRule = function* (piece) {
+export const supportMissing: PairRule = function* (piece, pass) {
   for (const one of piece.placed)
-    for (const pass of one.simulation.passes)
-      for (const event of pass.events) {
-        if (!event.supported) continue
-        const from = pass.at + event.at
-        const span = { from, until: from + event.length }
-        const isCarried = piece.meetings.some(
-          (other) =>
-            other.meeting.what.kind === 'support' &&
-            other.meeting.what.of === one.part.id &&
-            overlaps(other, span),
-        )
-        if (isCarried) continue
-        yield {
-          code: 'pair.support-missing',
-          a: one.part.name,
-          move: nameOf(event, one.simulation.vocabulary),
-          whose: [one.part.id],
-          spot: spotBetween(pass, from, event.layer),
-          events: [event.id],
-        }
+    for (const event of one.simulation.passes[pass.index]?.events ?? []) {
+      if (!event.supported) continue
+      const from = pass.at + event.at
+      const span = { from, until: from + event.length }
+      const isCarried = piece.meetings.some(
+        (other) =>
+          other.meeting.what.kind === 'support' &&
+          other.meeting.what.of === one.part.id &&
+          overlaps(other, span),
+      )
+      if (isCarried) continue
+      yield {
+        code: 'pair.support-missing',
+        a: one.part.name,
+        move: nameOf(event, one.simulation.vocabulary),
+        whose: [one.part.id],
+        spot: spotBetween(pass, from, event.layer),
+        events: [event.id],
       }
+    }
 }
