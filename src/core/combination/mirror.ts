@@ -115,13 +115,19 @@ export const mirrorFacing = (facing: WrittenFacing): WrittenFacing => ({
   degrees: negated(facing.degrees),
 })
 
-/** A dancer's place and stance on the other side. */
-const mirrorPart = (part: Part): Part => ({
-  ...part,
-  at: part.at.map(({ right, forward }) => ({ right: negated(right), forward })),
-  ...(part.lead && { lead: otherSide[part.lead] }),
-  ...(part.start && { start: mirrorStart(part.start) }),
-})
+const mirroredParts = new WeakMap<Part, Part>()
+
+/** A dancer's place and stance on the other side, the very same each time. */
+function mirrorPart(part: Part): Part {
+  const known = mirroredParts.get(part) ?? {
+    ...part,
+    at: part.at.map(({ right, forward }) => ({ right: negated(right), forward })),
+    ...(part.lead && { lead: otherSide[part.lead] }),
+    ...(part.start && { start: mirrorStart(part.start) }),
+  }
+  mirroredParts.set(part, known)
+  return known
+}
 
 /** Lyric words stay; what is said and noted names the other side. */
 export const mirrorRemark = (remark: Remark): Remark =>

@@ -15,7 +15,7 @@ import { type Danced, danced } from '../simulate/danced'
 import type { Simulation } from '../simulate/simulate'
 import { carries, type Drawing, drawnBy } from './drawn'
 import { apartOf, type Goal, goalOf, MIDDLE } from './relation'
-import { placeAt, type Way, type WayPoint, wayOf } from './way'
+import { placeBefore, type Way, type WayPoint, wayOf } from './way'
 
 /** A part as it is danced on one side of a piece. */
 export interface Placed {
@@ -208,10 +208,10 @@ export function placeGoal(
   const own = placed(what.of)
   const other = what.to === CENTRE ? undefined : placed(what.to)
   if (!own || (what.to !== CENTRE && !other)) return undefined
-  const to = other ? before(other.way, until) : MIDDLE
+  const to = other ? placeBefore(other.way, until) : MIDDLE
   return {
     goal: goalOf(what.rel, to, apartOf(what, until, meetings, house)),
-    is: before(own.way, until),
+    is: placeBefore(own.way, until),
   }
 }
 
@@ -232,11 +232,11 @@ function orbitGoal(
 ): { readonly goal: Goal; readonly is: WayPoint } | undefined {
   const [own, other] = [placed(of), placed(round)]
   if (!own || !other) return undefined
-  const [begins, middle] = [before(own.way, from), before(other.way, from)]
+  const [begins, middle] = [placeBefore(own.way, from), placeBefore(other.way, from)]
   const angle = Math.atan2(begins.right - middle.right, begins.forward - middle.forward)
   const share = (at - from) / (until - from)
   const turned = angle + ((degrees * Math.PI) / 180) * share
-  const now = before(other.way, at)
+  const now = placeBefore(other.way, at)
   const far = apart ?? house.limits['pair.apart']
   const out = (turned * 180) / Math.PI
   const facing =
@@ -247,17 +247,8 @@ function orbitGoal(
       forward: now.forward + Math.cos(turned) * far,
       facing,
     },
-    is: before(own.way, at),
+    is: placeBefore(own.way, at),
   }
-}
-
-/** Where somebody is just before a tick: what lands on it belongs to the count behind. */
-const before = (way: Way, tick: number) => {
-  for (let i = way.length - 1; i >= 0; i--) {
-    const point = way[i]
-    if (point && (point.at < tick || i === 0)) return { ...point, at: tick }
-  }
-  return placeAt(way, tick)
 }
 
 /** How a place draws the steps of its range; nothing where she is there, or could not be brought there. */

@@ -1,6 +1,9 @@
 import type { FloorPoint } from '../body/places'
+import type { House } from '../house/house'
+import { remembered } from '../record/remembered'
 import { middleOf } from '../simulate/landing'
-import type { Simulation } from '../simulate/simulate'
+import type { Simulation, Slice } from '../simulate/simulate'
+import type { BodyState } from '../simulate/state'
 import { plus } from './drawn'
 
 /** Where a dancer's middle is at a tick, in the room of the piece, and where she faces. */
@@ -15,24 +18,42 @@ export type Way = readonly WayPoint[]
 
 /** The way of a dance that begins at a place of the room. */
 export function wayOf({ start, slices, house }: Simulation, from: FloorPoint): Way {
-  const { landing } = house
   const first = slices[0]?.danced[0]?.at ?? 0
   const points: WayPoint[] = [
-    { at: Math.min(0, first), ...plus(middleOf(start, landing), from), facing: start.facing },
+    {
+      at: Math.min(0, first),
+      ...plus(middleOf(start, house.landing), from),
+      facing: start.facing,
+    },
   ]
-  for (const { danced, pass, exit } of slices) {
-    let last = points.at(-1)
-    for (const { at, after } of danced) {
-      last = { at, ...plus(middleOf(after, landing), from), facing: after.facing }
-      points.push(last)
-    }
-    // Where a pass is over the weight may have settled, and the middle with it.
-    const settled = plus(middleOf(exit, landing), from)
-    if (last && (last.right !== settled.right || last.forward !== settled.forward))
-      points.push({ at: pass.at + pass.length, ...settled, facing: exit.facing })
-  }
+  for (const slice of slices) for (const point of wayIn(slice, { house, from })) points.push(point)
   return points
 }
+
+interface In {
+  readonly house: House
+  readonly from: FloorPoint
+}
+
+/** The way through one dancing of a phrase; the same for as long as it is danced the same. */
+const wayIn = remembered(
+  ({ entry, danced, pass, exit }: Slice, { house, from }: In): Way => {
+    const placed = (at: number, state: BodyState): WayPoint => ({
+      at,
+      ...plus(middleOf(state, house.landing), from),
+      facing: state.facing,
+    })
+    const points = danced.map(({ at, after }) => placed(at, after))
+    const last = points.at(-1) ?? placed(pass.at, entry)
+    // Where a pass is over the weight may have settled, and the middle with it.
+    const settled = placed(pass.at + pass.length, exit)
+    return last.right === settled.right && last.forward === settled.forward
+      ? points
+      : [...points, settled]
+  },
+  (a, b) =>
+    a.house === b.house && a.from.right === b.from.right && a.from.forward === b.from.forward,
+)
 
 /** How many points of a way are not behind a tick: a search by halves. */
 function behind(way: Way, tick: number): number {
@@ -51,6 +72,15 @@ export const bendsIn = (way: Way, from: number, to: number): readonly number[] =
   const ticks: number[] = []
   for (let i = behind(way, from); (way[i]?.at ?? to) < to; i++) ticks.push(way[i]?.at ?? to)
   return ticks
+}
+
+/** Where somebody is just before a tick: what lands on it belongs to the count behind. */
+export function placeBefore(way: Way, tick: number): WayPoint {
+  let last = behind(way, tick) - 1
+  while (last > 0 && way[last]?.at === tick) last -= 1
+  const point = way[Math.max(0, last)]
+  if (!point) throw new Error('a way has a beginning')
+  return { ...point, at: tick }
 }
 
 /** Where somebody is on her way at a tick. */
