@@ -5,6 +5,7 @@ import { type House, USUAL_HOUSE } from '../house/house'
 import { type CountLoad, loadsOf } from '../load/load'
 import type { Vocabulary } from '../moves/vocabulary'
 import { type DancedPiece, dancedPiece } from '../piece/piece'
+import { remembered } from '../record/remembered'
 import { type Danced, danced } from '../simulate/danced'
 import { WEIGHT_FAULTS } from '../simulate/primitives'
 import type { Simulation } from '../simulate/simulate'
@@ -76,25 +77,36 @@ export const checkCombination = (
   house: House = USUAL_HOUSE,
 ): Checked =>
   combination.parts
-    ? checkedPiece(combination, dancedPiece(combination, base, house), (dance, alone) =>
-        judged(dance, alone, lookingBy(base, house)),
-      )
+    ? checkedPiece(combination, dancedPiece(combination, base, house), base)
     : judged(danced(combination, base, house), combination, lookingBy(base, house))
 
-/**
- * What is worth a look in a combination for several that is danced already: of each, and between them.
- * @param judge what is said of one part's dance
- */
+/** What is worth a look in a combination for several that is danced already: of each, and between them. */
 export const checkedPiece = (
   combination: Combination,
   piece: DancedPiece,
-  judge: (dance: Danced, alone: Combination) => Checked,
+  base: Vocabulary,
 ): Checked =>
   checkedTogether(
     combination,
-    (part) => withoutMet(judge(piece.of(part), partOf(combination, part)), piece.lead, part),
+    (part) => {
+      const checked = judgedOnce(piece.of(part), { combination: partOf(combination, part), base })
+      return withoutMet(checked, piece.lead, part)
+    },
     (switches) => betweenDancers(combination, piece, switches),
   )
+
+/** What is said of a dance, options and all; the very same for the same one. */
+export const judgedOnce = remembered(
+  (dance: Danced, { combination, base }: Written): Checked =>
+    judged(dance, combination, lookingBy(base, dance.house)),
+  (a, b) => a.combination === b.combination && a.base === b.base,
+)
+
+interface Written {
+  readonly combination: Combination
+  /** The words it is danced by, without its own. */
+  readonly base: Vocabulary
+}
 
 /** How an option is looked at: danced like any combination. */
 export const lookingBy =

@@ -144,18 +144,12 @@ export function pieceOf(
   const length = first ? aloneOf(first.id).length : 0
   const drawings = new Map<PartId, Drawing[]>()
   const now = new Map<PartId, Placed>()
+  /** Where a dancer is with what is drawn of her so far. */
   const placed = (id: PartId): Placed | undefined => {
     const part = parts.find((one) => one.id === id)
-    if (!part) return undefined
     const known = now.get(id)
-    if (known) return known
-    const simulation = drawnFrom(aloneOf(id), drawings.get(id) ?? [])
-    const made = {
-      part,
-      simulation,
-      at: part.at,
-      way: wayOf(simulation, part.at[0] ?? { right: 0, forward: 0 }),
-    }
+    if (!part || known) return known
+    const made = placedOn(part, drawnBy(aloneOf(id), drawings.get(id) ?? []))
     now.set(id, made)
     return made
   }
@@ -167,9 +161,20 @@ export function pieceOf(
     drawings.set(what.of, [...(drawings.get(what.of) ?? []), drawing])
     now.delete(what.of)
   }
-  return { placed: parts.flatMap(({ id }) => placed(id) ?? []), meetings, length, house }
+  const all = parts.map((part) =>
+    placedOn(part, drawnFrom(aloneOf(part.id), drawings.get(part.id) ?? [])),
+  )
+  return { placed: all, meetings, length, house }
 }
 
+const placedOn = (part: Part, simulation: Simulation): Placed => ({
+  part,
+  simulation,
+  at: part.at,
+  way: wayOf(simulation, part.at[0] ?? { right: 0, forward: 0 }),
+})
+
+/** The whole dance as it is drawn; the very same for the same drawings. */
 const drawnFrom = remembered(drawnBy, (a: readonly Drawing[], b: readonly Drawing[]) =>
   dequal(a, b),
 )

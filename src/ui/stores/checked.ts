@@ -3,13 +3,12 @@ import type { Combination } from '../../core/combination/combination'
 import type { Dancing } from '../../core/combination/dancing'
 import { partOf } from '../../core/combination/partOf'
 import type { PartId } from '../../core/combination/whose'
-import { checkedPiece, judged, lookingBy } from '../../core/findings/check'
+import { checkedPiece, judgedOnce } from '../../core/findings/check'
 import type { Checked } from '../../core/findings/checked'
 import type { House } from '../../core/house/house'
 import type { Vocabulary } from '../../core/moves/vocabulary'
 import { danceOf } from '../../core/piece/dance'
 import { type DancedPiece, dancedPiece } from '../../core/piece/piece'
-import { remembered } from '../../core/record/remembered'
 import type { Danced } from '../../core/simulate/danced'
 import type { Simulation } from '../../core/simulate/simulate'
 import { houseNow } from './house'
@@ -67,16 +66,13 @@ export function checkedOf(combination: Combination): Checked {
   const { checked: all } = knownNow()
   return known(all, combination, () =>
     combination.parts
-      ? checkedPiece(combination, pieceNow(combination), checkedDance)
+      ? checkedPiece(combination, pieceNow(combination), knownNow().vocabulary)
       : checkedDance(dancedOf(combination), combination),
   )
 }
 
-/** What the judge says of one dance; the same for the same one. */
-const checkedDance = remembered((dance: Danced, combination: Combination): Checked => {
-  const { vocabulary, house } = knownNow()
-  return judged(dance, combination, lookingBy(vocabulary, house))
-})
+const checkedDance = (dance: Danced, combination: Combination): Checked =>
+  judgedOnce(dance, { combination, base: knownNow().vocabulary })
 
 /** What the judge says of one part of a combination, as she dances it with the others. */
 export const checkedPart = (combination: Combination, part: PartId): Checked =>
