@@ -5,6 +5,7 @@ import { dequal } from 'dequal'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { beginClass } from '../../core/class/underWay'
+import type { PartId } from '../../core/combination/whose'
 import { byDate, newClass } from '../../core/diary/diary'
 import { knownOf, paceOf, reachedIn } from '../../core/diary/reached'
 import { blocksOf } from '../../core/plan/blocks'
@@ -64,6 +65,12 @@ export function PlanScreen() {
   return <OpenPlan key={id} first={plan} {...ready} />
 }
 
+/** What the paper has on it: the plan, the count sheet of a combination, or one dancer's page of it. */
+interface Paper {
+  readonly combination?: string
+  readonly part?: PartId
+}
+
 function OpenPlan({
   first,
   planning,
@@ -83,9 +90,8 @@ function OpenPlan({
   const list = useRef<HTMLOListElement>(null)
   /** The places of a drill that is dragged: where it is, and where it would come to. */
   const [landing, setLanding] = useState<{ readonly from: number; readonly to: number }>()
-  /** What the paper has on it: the plan, or the count sheet of a combination. */
-  const [paper, setPaper] = useState<string>()
-  const sheet = paper === undefined ? undefined : materials.find(paper)
+  const [paper, setPaper] = useState<Paper>()
+  const sheet = paper?.combination === undefined ? undefined : materials.find(paper.combination)
   useEffect(() => {
     if (paper === undefined) return
     // The browser waits in here until its dialog is closed.
@@ -217,14 +223,22 @@ function OpenPlan({
             </Button>
           </Menu.Target>
           <Menu.Dropdown>
-            <Menu.Item onClick={() => setPaper('plan')}>This class, one page</Menu.Item>
+            <Menu.Item onClick={() => setPaper({})}>This class, one page</Menu.Item>
             {plan.wishes.combinations.flatMap((id) => {
               const one = all.find((each) => each.id === id)
               return one
                 ? [
-                    <Menu.Item key={id} onClick={() => setPaper(id)}>
+                    <Menu.Item key={id} onClick={() => setPaper({ combination: id })}>
                       Count sheet of {one.title}, each side with its key poses
                     </Menu.Item>,
+                    ...(one.parts ?? []).map(({ id: part, name }) => (
+                      <Menu.Item
+                        key={`${id} ${part}`}
+                        onClick={() => setPaper({ combination: id, part })}
+                      >
+                        {name}’s page of {one.title}
+                      </Menu.Item>
+                    )),
                   ]
                 : []
             })}
@@ -311,7 +325,7 @@ function OpenPlan({
         />
       </div>
       {sheet ? (
-        <SheetPaper material={sheet} />
+        <SheetPaper material={sheet} part={paper?.part} vocabulary={materials.vocabulary} />
       ) : (
         <PlanPaper plan={plan} lanes={lanes} materials={materials} />
       )}

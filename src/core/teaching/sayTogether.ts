@@ -1,0 +1,163 @@
+import { dequal } from 'dequal'
+import { partsIn } from '../combination/between'
+import type { Combination } from '../combination/combination'
+import type { Part } from '../combination/part'
+import type { Pass } from '../combination/passes'
+import type { PartId } from '../combination/whose'
+import type { DancedMeeting, Piece } from '../piece/piece'
+import type { Simulation } from '../simulate/simulate'
+import { labelIn, labelOfSpan, TICKS_PER_COUNT } from '../time/time'
+import { meetingWords } from './meetingWords'
+import type { CountWords } from './say'
+
+/** What one dancer does on a count, or several who do the same. */
+export interface WhoseWords extends CountWords {
+  /** Their names; empty where all of them do it. */
+  readonly whose: string
+  readonly parts: readonly PartId[]
+}
+
+/** What to do on one count in a piece. */
+export interface CountTogether {
+  readonly count: number
+  readonly each: readonly WhoseWords[]
+  /** What begins between them on this count. */
+  readonly meetings: readonly string[]
+}
+
+/** A piece danced on one side, to be said. */
+export interface SaidPiece {
+  readonly combination: Combination
+  readonly piece: Piece
+  /** Whether it is the side that follows. */
+  readonly isOther: boolean
+}
+
+/** The parts with the names of who dances them on a side: with swapped roles, on the other side each the other one's. */
+export function dancersOn({
+  combination: { parts = [], swapRoles },
+  isOther,
+}: Pick<SaidPiece, 'combination' | 'isOther'>): readonly Part[] {
+  if (!swapRoles || !isOther) return parts
+  const names = parts.map(({ name }) => name).toReversed()
+  return parts.map((part, i) => ({ ...part, name: names[i] ?? part.name }))
+}
+
+interface Who {
+  readonly part: PartId
+  readonly name: string
+}
+
+/** What one dancer is told of a dancing of a phrase, count by count. */
+export type Say = (simulation: Simulation, pass: Pass) => readonly CountWords[]
+
+/**
+ * What to do on each count of one dancing of a phrase, by all: what they share once, what differs
+ * by name, and what they do with each other.
+ * @param pass which dancing of a phrase, from 0
+ */
+export function sayTogether(said: SaidPiece, pass: number, say: Say): readonly CountTogether[] {
+  const each = eachIn(said, pass, say)
+  const met = metOnCounts(said, pass)
+  return (each[0]?.said ?? []).map(({ count }, i) => ({
+    count,
+    each: together(
+      each.flatMap(({ said: own, ...who }) => (own[i] ? [{ ...who, words: own[i] }] : [])),
+    ),
+    meetings: met.get(count) ?? [],
+  }))
+}
+
+/** What is said of each dancer in one dancing of a phrase, with her name. */
+export function eachIn<T>(
+  said: SaidPiece,
+  pass: number,
+  say: (simulation: Simulation, pass: Pass) => readonly T[],
+): readonly (Who & { readonly said: readonly T[] })[] {
+  const dancers = dancersOn(said)
+  return said.piece.placed.map(({ part, simulation }) => {
+    const own = simulation.passes[pass]
+    const name = dancers.find(({ id }) => id === part.id)?.name ?? part.name
+    return { part: part.id, name, said: own ? say(simulation, own) : [] }
+  })
+}
+
+/**
+ * What dancers do with each other in one dancing of a phrase, by the count it begins on, from 1.
+ * @param part only what this one has a share in
+ */
+export function metOnCounts(
+  said: SaidPiece,
+  pass: number,
+  part?: PartId,
+): ReadonlyMap<number, readonly string[]> {
+  const counts = new Map<number, string[]>()
+  for (const one of said.piece.meetings) {
+    const { what, at } = one.meeting
+    if (one.pass.index !== pass || (part !== undefined && !partsIn(what).includes(part))) continue
+    const count = Math.floor(at / TICKS_PER_COUNT) + 1
+    counts.set(count, [...(counts.get(count) ?? []), meetingLine(said, one)])
+  }
+  return counts
+}
+
+/** `Amber’s right holds Blue’s left, by the fingers, low, until 4`. */
+function meetingLine(said: SaidPiece, { meeting, pass }: DancedMeeting): string {
+  const { what, length, cue, note } = meeting
+  const label = labelOfSpan(meeting, labelIn(pass.phrase))
+  const until =
+    length > TICKS_PER_COUNT
+      ? `${what.kind === 'place' || what.kind === 'orbit' ? ', by' : ', until'} ${label.split(/[->]/).at(-1)}`
+      : ''
+  const beside = [cue && `“${cue}”`, note].filter(Boolean).join('; ')
+  return `${meetingWords(what, dancersOn(said))}${until}${beside && ` (${beside})`}`
+}
+
+/** What all of them do once, then what is left of each; the same rest of several is one. */
+function together(all: readonly Told[]): readonly WhoseWords[] {
+  const [first] = all
+  if (!first) return []
+  const every = all.map(({ words }) => words)
+  const shared: CountWords = {
+    ...first.words,
+    feet: inAll(every.map(({ feet }) => feet)),
+    layers: inAll(every.map(({ layers }) => layers)),
+    cues: inAll(every.map(({ cues }) => cues)),
+    asides: inAll(every.map(({ asides }) => asides)),
+  }
+  const groups: { readonly who: Told[]; readonly words: CountWords }[] = []
+  for (const one of all) {
+    const own = without(one.words, shared)
+    if (isNothing(own)) continue
+    const same = groups.find((group) => dequal(group.words, own))
+    if (same) same.who.push(one)
+    else groups.push({ who: [one], words: own })
+  }
+  const named = groups.map(({ who, words }) => ({
+    ...words,
+    whose: who.map(({ name }) => name).join(', '),
+    parts: who.map(({ part }) => part),
+  }))
+  if (isNothing(shared) && named.length > 0) return named
+  return [{ ...shared, whose: '', parts: all.map(({ part }) => part) }, ...named]
+}
+
+interface Told extends Who {
+  readonly words: CountWords
+}
+
+const isNothing = ({ feet, layers, cues, asides }: CountWords): boolean =>
+  [feet, layers, cues, asides].every((list) => list.length === 0)
+
+const isIn = <T>(list: readonly T[], one: T): boolean => list.some((other) => dequal(one, other))
+
+const inAll = <T>([first = [], ...others]: readonly (readonly T[])[]): readonly T[] =>
+  first.filter((one) => others.every((list) => isIn(list, one)))
+
+const without = (words: CountWords, shared: CountWords): CountWords => ({
+  ...words,
+  feet: words.feet.filter((one) => !isIn(shared.feet, one)),
+  layers: words.layers.filter((one) => !isIn(shared.layers, one)),
+  cues: words.cues.filter((one) => !isIn(shared.cues, one)),
+  asides: words.asides.filter((one) => !isIn(shared.asides, one)),
+})
