@@ -149,15 +149,25 @@ interface Told extends Who {
 const isNothing = ({ feet, layers, cues, asides }: CountWords): boolean =>
   [feet, layers, cues, asides].every((list) => list.length === 0)
 
-const isIn = <T>(list: readonly T[], one: T): boolean => list.some((other) => dequal(one, other))
-
+/** What is in all of some lists, as often as in the one that has it least. */
 const inAll = <T>([first = [], ...others]: readonly (readonly T[])[]): readonly T[] =>
-  first.filter((one) => others.every((list) => isIn(list, one)))
+  others.reduce((left, list) => minus(left, minus(left, list)), first)
+
+/** A list without what another one has, each as often as it stands there. */
+function minus<T>(list: readonly T[], taken: readonly T[]): readonly T[] {
+  const left = [...taken]
+  return list.filter((one) => {
+    const i = left.findIndex((other) => dequal(one, other))
+    if (i < 0) return true
+    left.splice(i, 1)
+    return false
+  })
+}
 
 const without = (words: CountWords, shared: CountWords): CountWords => ({
   ...words,
-  feet: words.feet.filter((one) => !isIn(shared.feet, one)),
-  layers: words.layers.filter((one) => !isIn(shared.layers, one)),
-  cues: words.cues.filter((one) => !isIn(shared.cues, one)),
-  asides: words.asides.filter((one) => !isIn(shared.asides, one)),
+  feet: minus(words.feet, shared.feet),
+  layers: minus(words.layers, shared.layers),
+  cues: minus(words.cues, shared.cues),
+  asides: minus(words.asides, shared.asides),
 })
