@@ -1,4 +1,5 @@
 import type { Layer } from '../body/layers'
+import type { Company } from '../simulate/company'
 import type { Simulation } from '../simulate/simulate'
 import type { Range } from '../time/time'
 import type { Announcement, CueKind, SongCalls } from './cues'
@@ -38,6 +39,8 @@ export type CalledSegment =
       /** Set where the other side was danced before. */
       readonly isSwitch: boolean
       readonly song?: SongCalls | undefined
+      /** Where several dance. */
+      readonly company?: Company | undefined
     }
 
 /** Something that is called. */

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { anyPiece } from '../../../tests/anyPiece'
 import { anyCombination } from '../../../tests/arbitraries'
 import { demo } from '../../../tests/demo'
 import { holds } from '../../../tests/holds'
@@ -10,10 +11,13 @@ import { LAYERS } from '../body/layers'
 import { otherSide } from '../body/side'
 import { drillPerformance } from '../class/drillDance'
 import type { Combination } from '../combination/combination'
-import type { House } from '../house/house'
+import { partOf } from '../combination/partOf'
+import { makeForSeveral } from '../edits/parts'
+import { type House, USUAL_HOUSE } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
 import { countsOnce, materialsOf, roundOf } from '../plan/material'
 import { rhythmOf } from '../rhythm/rhythms'
+import { readSheet } from '../sheet/readSheet'
 import { simulate } from '../simulate/simulate'
 import { secondsOfTicks } from '../time/tempo'
 import { TICKS_PER_COUNT, tick } from '../time/time'
@@ -28,7 +32,10 @@ const speech: SpeechSeconds = (text, isFast) =>
 
 const anyDrill = fc
   .record({
-    combination: anyCombination(),
+    combination: fc.oneof(
+      { weight: 3, arbitrary: anyCombination() },
+      { weight: 1, arbitrary: anyPiece() },
+    ),
     tempo: fc.integer({ min: 40, max: 220 }),
     rounds: fc.integer({ min: 1, max: 6 }),
     inTurn: fc.boolean(),
@@ -36,14 +43,15 @@ const anyDrill = fc
     house: anyTeachingHouse,
   })
   .map(({ combination: one, tempo, rounds, inTurn, from, house }) => {
-    const lead = simulate(one, vocabulary)
+    const own = partOf(one, '1')
+    const lead = simulate(own, vocabulary)
     const first = lead.passes[Math.min(from, lead.passes.length - 1)]
     const phrases = inTurn || !first || first.index === 0 ? [] : [first.phrase.id]
     const drill = {
       combination: one.id,
       phrases,
       layers: LAYERS,
-      sides: [one.lead, otherSide[one.lead]],
+      sides: [own.lead, otherSide[own.lead]],
       ...(inTurn && { inTurn: true as const }),
       repeats: rounds,
       tempo,
@@ -445,6 +453,62 @@ describe('before it is counted in', () => {
         expect(secondsOfTicks(first?.length ?? 0, drill.tempo)).toBeLessThan(3 + 60 / drill.tempo)
       }),
       { numRuns: 100, seed: 74 },
+    )
+  })
+})
+
+describe('several dancers', () => {
+  const called = (sheet: string, tempo = 60) => {
+    const { combination: one } = readSheet(sheet, vocabulary)
+    const materials = materialsOf([one], vocabulary, USUAL_HOUSE)
+    const drill = { combination: one.id, phrases: [], layers: LAYERS, sides: ['R' as const] }
+    const danced = roundOf(drill, materials)
+    if (!danced) throw new Error('no round')
+    const sound = { rhythm: undefined, call: 'cues' as const, speech }
+    return drillPerformance({ ...drill, repeats: 1, tempo }, danced, sound)
+      .segments.filter(({ round: which }) => which > 0)
+      .flatMap(({ calls }) => calls.map(({ text, of, what }) => `${of / 12 + 1} ${what} ${text}`))
+  }
+  const PAIR = `sway 2
+part @1 "Amber" at L 0.5
+part @2 "Two" at R 0.5
+phrase A 8
+  feet 1 step R side; 2 touch L together
+  hips 3 hip-drop L cue "drop"
+  torso @1 5 chest-pop cue "pop"
+  torso @2 5 chest-lift cue "lift"`
+
+  it('are told together what all dance, and by name what is only one’s; a number is no name', () => {
+    expect(called(PAIR)).toEqual(['3 accent drop', '5 accent second: lift', '5 accent Amber: pop'])
+  })
+
+  it('are told what they do with each other before what each dances, and whom it is for', () => {
+    const meetings = `${PAIR}
+  between 5-8 hold @1.R @2.L palm; 3-4 place @2 behind @1; 7-8 look @2 to @1`
+    expect(called(meetings)).toEqual([
+      '3 meeting second: behind',
+      '3 accent drop',
+      '5 meeting hold hands',
+      '5 accent second: lift',
+      '5 accent Amber: pop',
+      '7 meeting second: look',
+    ])
+  })
+
+  it('are told no more than one is, where nothing differs between them', () => {
+    holds(
+      fc.property(anyCombination(), (one) => {
+        const piece = makeForSeveral(['Amber', 'Blue'])(one)
+        const calls = (of: Combination) => {
+          const materials = materialsOf([of], vocabulary, USUAL_HOUSE)
+          const drill = { combination: of.id, phrases: [], layers: LAYERS, sides: [of.lead] }
+          const danced = roundOf(drill, materials)
+          const sound = { rhythm: undefined, call: 'all' as const, speech }
+          return danced && drillPerformance({ ...drill, repeats: 2, tempo: 96 }, danced, sound)
+        }
+        expect(calls(piece)?.calls).toEqual(calls(one)?.calls)
+        expect(calls(piece)?.captions).toEqual(calls(one)?.captions)
+      }),
     )
   })
 })

@@ -1,5 +1,6 @@
 import { factsOf } from '../body/feet'
 import { sideWord } from '../body/side'
+import type { Simulation } from '../simulate/simulate'
 import { HALF_COUNT, TICKS_PER_COUNT } from '../time/time'
 import { type TimeMap, ticksFrom } from '../time/timeMap'
 import {
@@ -16,6 +17,7 @@ import { CUE_KINDS, type Cue, cuesOf, leadOf } from './cues'
 import { type Extras, extrasIn } from './extras'
 import { numberWord } from './numbers'
 import { saidOnCount } from './onCounts'
+import { cueTo, meetingCues, toldTogether } from './together'
 
 /** “and” needs this much free time, in seconds (model 11). */
 export const AND_SECONDS = 0.2
@@ -194,7 +196,7 @@ function cuesIn(
   start: number,
   before: CalledSegment | undefined,
 ): readonly PlacedCue[] {
-  const { simulation, range, layers, mode, isSwitch, song } = segment
+  const { simulation, range, layers, mode, isSwitch, song, company } = segment
   if (mode === 'none') return []
   // The switch is announced before the count-in that stands between the sides.
   const pause = before?.kind === 'count-in' ? before.length : 0
@@ -211,10 +213,17 @@ function cuesIn(
       ]
     : []
   if (mode === 'switch') return change
-  const own = simulation.passes
-    .filter(({ at }) => at >= range.from && at < range.to)
-    .flatMap((pass) => cuesOf(simulation, pass, layers))
-    .concat(song?.cues ?? [])
+  const danced = (dance: Simulation): readonly Cue[] =>
+    dance.passes
+      .filter(({ at }) => at >= range.from && at < range.to)
+      .flatMap((pass) => cuesOf(dance, pass, layers))
+  const own = [
+    ...(company
+      ? toldTogether(company, (dancer) => danced(dancer.simulation), cueTo)
+      : danced(simulation)),
+    ...(company ? meetingCues(company, range) : []),
+    ...(song?.cues ?? []),
+  ]
     .filter(({ at }) => at >= range.from && at < range.to)
     // Where the drill begins with a phrase, or a part of a song, its name was just said.
     .filter(({ at, kind }) => (kind !== 'phrase' && kind !== 'section') || at > range.from)
@@ -232,7 +241,7 @@ function cuesIn(
 
 /** Every whole count as it is to be said, unless a cue is said there; “and” and “uh” only where something lands and there is time. */
 function numbersIn(
-  { simulation, range, layers, song }: Extract<CalledSegment, { kind: 'round' }>,
+  { simulation, range, layers, song, company }: Extract<CalledSegment, { kind: 'round' }>,
   start: number,
   taken: readonly Taken[],
   time: TimeMap,
@@ -248,7 +257,8 @@ function numbersIn(
     })),
   )
   const between = new Set(
-    simulation.danced
+    (company?.dancers.map((dancer) => dancer.simulation) ?? [simulation])
+      .flatMap(({ danced }) => danced)
       .filter(({ at, action }) => at % TICKS_PER_COUNT !== 0 && factsOf(action.primitive).lands)
       .map(({ at }) => Number(at)),
   )

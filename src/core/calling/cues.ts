@@ -8,7 +8,15 @@ import type { Simulation } from '../simulate/simulate'
 import { labelIn, TICKS_PER_COUNT } from '../time/time'
 
 /** What a cue announces; of two that collide the earlier in this list is said (model 11). */
-export const CUE_KINDS = ['switch', 'section', 'phrase', 'turn', 'layer', 'accent'] as const
+export const CUE_KINDS = [
+  'switch',
+  'section',
+  'phrase',
+  'meeting',
+  'turn',
+  'layer',
+  'accent',
+] as const
 export type CueKind = (typeof CUE_KINDS)[number]
 
 /** A word given early enough that the dancer can act on the count. */

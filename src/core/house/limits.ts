@@ -121,6 +121,7 @@ const SINGLE_LIMITS = {
   'pair.stance': limit('Who carries another one has her feet apart by', 0.4, 'm', 0.1, 1),
   'pair.join': limit('A dancer may end a round away from her next start by', 0.35, 'm', 0, 4),
   'pair.joinRest': limit('… and for each count of rest by', 0.35, 'm', 0, 2),
+  'pair.contactTempo': limit('Two dance with each other first at the tempo', 0.8, '×', 0.3, 1),
   'pair.eyes': limit('Somebody is looked at up to', 100, '°', 30, 180),
   'balance.air': limit('One foot in the air, at the longest', 2, 's', 0.2, 20),
   'balance.toes': limit('Standing on the toes, at the longest', 4, 's', 0.2, 60),

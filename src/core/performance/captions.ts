@@ -1,9 +1,11 @@
 import { sideWord } from '../body/side'
 import { cuesOver, leadOf } from '../calling/cues'
+import { toldTogether } from '../calling/together'
 import { capital } from '../capital'
 import type { Dancing } from '../combination/dancing'
 import { type Pass, passAt } from '../combination/passes'
 import { calledWords } from '../combination/remarks'
+import type { Company } from '../simulate/company'
 import { COUNT, endOf, labelIn, numberAt, TICKS_PER_COUNT, type Tick, tick } from '../time/time'
 import type { Segment } from './segments'
 
@@ -65,25 +67,13 @@ export function countText({ countIn, simulation, from, song }: Segment, at: numb
 }
 
 function written(segment: Segment, caption: Make): readonly Caption[] {
-  const { countIn, simulation, from, length } = segment
+  const { countIn, simulation, from, length, company } = segment
   if (countIn) return []
   const lead = COUNT * leadOf('layer', simulation.house)
   const isInside = (pass: Pass) => pass.at < from + length && endOf(pass) > from
   return simulation.passes.filter(isInside).flatMap((pass) => {
     const { name, title } = pass.phrase
-    const label = labelIn(pass.phrase)
-    const cues = [
-      ...pass.events.flatMap((event) => {
-        const [first, ...later] = event.cue ? cuesOver(event.cue, event) : []
-        const { length } = event
-        const within = later.map((word) => ({ ...word, length: COUNT, isWithin: true }))
-        return first ? [{ ...first, length, isWithin: false }, ...within] : []
-      }),
-      ...pass.remarks.flatMap((remark) => {
-        const text = calledWords(remark, label)
-        return text === undefined ? [] : [{ ...remark, text, isWithin: false }]
-      }),
-    ]
+    const cues = company ? writtenTogether(company, pass) : writtenIn(pass)
     return [
       ...(pass.at >= from
         ? [caption('phrase', pass.at - from, COUNT, title ? `${name}: ${title}` : name)]
@@ -98,6 +88,48 @@ function written(segment: Segment, caption: Make): readonly Caption[] {
     ]
   })
 }
+
+/** A cue that is written, on the ticks of its phrase. */
+interface WrittenCue {
+  readonly at: number
+  readonly length: number
+  readonly text: string
+  /** A later word of a move that has several. */
+  readonly isWithin: boolean
+}
+
+function writtenIn({ events, remarks, phrase }: Pass): readonly WrittenCue[] {
+  const label = labelIn(phrase)
+  return [
+    ...events.flatMap((event) => {
+      const [first, ...later] = event.cue ? cuesOver(event.cue, event) : []
+      const { length } = event
+      const within = later.map((word) => ({ ...word, length: COUNT, isWithin: true }))
+      return first ? [{ ...first, length, isWithin: false }, ...within] : []
+    }),
+    ...remarks.flatMap((remark) => {
+      const text = calledWords(remark, label)
+      return text === undefined ? [] : [{ ...remark, text, isWithin: false }]
+    }),
+  ]
+}
+
+/** What is written for all once, for some with their names, and what is written at their meetings. */
+const writtenTogether = (company: Company, { index, at, phrase }: Pass): readonly WrittenCue[] => [
+  ...toldTogether(
+    company,
+    ({ simulation }) => {
+      const own = simulation.passes[index]
+      return own ? writtenIn(own) : []
+    },
+    (cue, names) => ({ ...cue, text: `${names}: ${cue.text}` }),
+  ),
+  ...company.meetings.flatMap(({ meeting, from }): readonly WrittenCue[] =>
+    meeting.cue && from >= at && from < at + phrase.counts * COUNT
+      ? [{ at: from - at, length: meeting.length, text: meeting.cue, isWithin: false }]
+      : [],
+  ),
+]
 
 function called(segment: Segment, caption: Make): readonly Caption[] {
   return segment.calls

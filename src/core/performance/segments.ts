@@ -7,6 +7,7 @@ import type { Combination } from '../combination/combination'
 import type { Dancing } from '../combination/dancing'
 import { pickupTicks } from '../combination/passes'
 import { type Rhythm, strokesIn } from '../rhythm/rhythms'
+import type { Company } from '../simulate/company'
 import type { Simulation } from '../simulate/simulate'
 import type { Tempo } from '../time/tempo'
 import { COUNT, HALF_COUNT, type Range, TICKS_PER_COUNT, type Tick, tick } from '../time/time'
@@ -29,6 +30,8 @@ export interface Stretch {
   readonly names?: { readonly said: Announcement; readonly counts: number } | undefined
   /** Where it is danced to a song. */
   readonly song?: SongCalls | undefined
+  /** Where several dance. */
+  readonly company?: Company | undefined
   /** Which time this side is danced, from 1, and how often in all. */
   readonly round: number
   readonly rounds: number
@@ -67,6 +70,7 @@ export interface Segment extends PlayedSegment {
   /** Whether anything is called in it. */
   readonly isCalled: boolean
   readonly song?: SongCalls | undefined
+  readonly company?: Company | undefined
 }
 
 /** Counts that are counted in where nobody wished for more. */
@@ -187,7 +191,7 @@ function countInOf(
 
 /** Some ticks of one side, with a click a count, a quieter one on `&`, the layers' own sounds and a rhythm. */
 function roundOf(
-  { simulation, dancing, range, layers, round, rounds, mode, song }: Stretch,
+  { simulation, dancing, range, layers, round, rounds, mode, song, company }: Stretch,
   time: TimeMap,
   rhythm: Rhythm | undefined,
 ): Uncalled {
@@ -216,10 +220,11 @@ function roundOf(
     isStill: false,
     isCalled: mode !== 'none',
     song,
+    company,
   }
 }
 
 const calledRound = (
-  { simulation, range, layers, mode, song }: Stretch,
+  { simulation, range, layers, mode, song, company }: Stretch,
   isSwitch: boolean,
-): CalledSegment => ({ kind: 'round', simulation, range, layers, mode, isSwitch, song })
+): CalledSegment => ({ kind: 'round', simulation, range, layers, mode, isSwitch, song, company })

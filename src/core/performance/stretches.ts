@@ -5,8 +5,9 @@ import { bothOf, type Dancing } from '../combination/dancing'
 import { loopTick } from '../combination/loop'
 import type { House } from '../house/house'
 import type { Vocabulary } from '../moves/vocabulary'
+import { danceOf } from '../piece/dance'
 import { usualRhythm } from '../rhythm/rhythms'
-import { type Danced, danced } from '../simulate/danced'
+import type { Danced } from '../simulate/danced'
 import type { Tempo } from '../time/tempo'
 import { type Range, tick } from '../time/time'
 import { steady } from '../time/timeMap'
@@ -14,7 +15,7 @@ import { type Performance, performanceOf } from './performance'
 import { COUNT_IN, type Stretch } from './segments'
 
 /** What can be danced from both sides. */
-type FromSides = Pick<Danced, 'lead' | 'from'>
+type FromSides = Pick<Danced, 'lead' | 'from' | 'company'>
 
 /** A combination from its count 1 to its end. */
 export const wholeOf = ({ lead }: FromSides): Range => ({ from: tick(0), to: lead.length })
@@ -36,6 +37,7 @@ export const stretchOf = (
 ): Stretch => ({
   simulation: dance.from(dancing),
   dancing,
+  company: dance.company?.(dancing),
   range: wholeOf(dance),
   layers: LAYERS,
   mode: 'none',
@@ -54,7 +56,7 @@ export const writtenPerformance = (
   vocabulary: Vocabulary,
   house: House,
 ): Performance => {
-  const dance = danced(combination, vocabulary, house)
+  const dance = danceOf(combination, vocabulary, house)
   return performanceOf(
     bothOf(combination).map((dancing) => stretchOf(dance, dancing)),
     { time: steady(combination.tempo), speech: SILENT },

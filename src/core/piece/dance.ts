@@ -1,9 +1,11 @@
 import type { Combination } from '../combination/combination'
+import { dancersOn } from '../combination/dancers'
 import { partIds } from '../combination/partOf'
 import type { House } from '../house/house'
 import type { Vocabulary } from '../moves/vocabulary'
+import type { Company } from '../simulate/company'
 import type { Danced } from '../simulate/danced'
-import { dancedAlone, dancedPiece } from './piece'
+import { type DancedPiece, dancedAlone, dancedPiece } from './piece'
 
 /**
  * A combination danced, whoever it is for: of several dancers what the first part dances, the others
@@ -24,5 +26,19 @@ export function danceOf(combination: Combination, base: Vocabulary, house: House
       return own.other
     },
     from: (dancing) => piece.of(dancing.part).from(dancing),
+    company: ({ side }) => companyOf(combination, piece, side !== own.written.lead),
+  }
+}
+
+function companyOf(combination: Combination, piece: DancedPiece, isOther: boolean): Company {
+  const { placed, meetings } = isOther ? piece.other : piece.lead
+  const names = new Map(dancersOn(combination, isOther).map(({ id, name }) => [id, name]))
+  return {
+    dancers: placed.map(({ part, simulation }) => ({
+      part: part.id,
+      name: names.get(part.id) ?? part.name,
+      simulation,
+    })),
+    meetings,
   }
 }

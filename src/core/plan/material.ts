@@ -16,7 +16,8 @@ import { type CountLoad, loadsOf } from '../load/load'
 import { NO_RISKS, type Risks, risksOf } from '../load/risk'
 import type { Vocabulary } from '../moves/vocabulary'
 import { COUNT_IN, countInCounts, countInFor } from '../performance/segments'
-import { type Danced, danced } from '../simulate/danced'
+import { danceOf } from '../piece/dance'
+import type { Danced } from '../simulate/danced'
 import { type Simulation, simulate } from '../simulate/simulate'
 import type { Tempo } from '../time/tempo'
 import { endOf, type Range, TICKS_PER_COUNT, tick } from '../time/time'
@@ -33,6 +34,8 @@ export interface Material {
   /** Whether the other side can follow without a stop, and the same one again. */
   readonly joins: { readonly switches: boolean; readonly repeats: boolean }
   readonly from: (dancing: Dancing) => Simulation
+  /** All who dance it, where they are several. */
+  readonly company?: NonNullable<Danced['company']>
   /** The load of every count when only some layers are danced. */
   readonly loads: (layers: readonly Layer[], tempo: Tempo) => readonly CountLoad[]
   /** The highest tempo at which nothing is hurried; none where no tempo is slow enough. */
@@ -76,11 +79,11 @@ const only = (combination: Combination, layers: readonly Layer[]): Combination =
 })
 
 const materialOf = (combination: Combination, base: Vocabulary, house: House): Material =>
-  materialFrom(danced(combination, base, house), combination)
+  materialFrom(danceOf(combination, base, house), combination)
 
 /** What is danced, as a planner looks at it. */
 export function materialFrom(dance: Danced, combination: Combination): Material {
-  const { written, lead, from, vocabulary } = dance
+  const { written, lead, from, vocabulary, company } = dance
   const { house } = lead
   let hurried: { readonly most: Tempo | undefined } | undefined
   const loads = new Map<string, readonly CountLoad[]>()
@@ -90,6 +93,7 @@ export function materialFrom(dance: Danced, combination: Combination): Material 
     hasFlourish: combination.phrases.some(({ events }) => events.some(({ optional }) => optional)),
     joins: footJoins(lead, vocabulary),
     from,
+    ...(company && { company }),
     hurriedFrom() {
       hurried ??= { most: tempoRoom(judged(dance, combination)).most }
       return hurried.most

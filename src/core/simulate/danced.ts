@@ -6,6 +6,7 @@ import type { PartId } from '../combination/whose'
 import type { House } from '../house/house'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
 import type { TimeMap } from '../time/timeMap'
+import type { Company } from './company'
 import { type Simulation, simulate } from './simulate'
 
 /**
@@ -22,6 +23,8 @@ export interface Danced {
   /** Danced when it is first asked for: many edits only show one side. */
   readonly other: Simulation
   readonly from: (dancing: Dancing) => Simulation
+  /** All who dance it, where they are several. */
+  readonly company?: (dancing: Dancing) => Company
 }
 
 /** A house that keeps its turns keeps them in every combination. */

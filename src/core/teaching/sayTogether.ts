@@ -1,7 +1,7 @@
 import { dequal } from 'dequal'
 import { partsIn } from '../combination/between'
 import type { Combination } from '../combination/combination'
-import type { Part } from '../combination/part'
+import { dancersOn } from '../combination/dancers'
 import type { Pass } from '../combination/passes'
 import type { PartId } from '../combination/whose'
 import type { DancedMeeting, Piece } from '../piece/piece'
@@ -31,16 +31,6 @@ export interface SaidPiece {
   readonly piece: Piece
   /** Whether it is the side that follows. */
   readonly isOther: boolean
-}
-
-/** The parts with the names of who dances them on a side: with swapped roles, on the other side each the other one's. */
-export function dancersOn({
-  combination: { parts = [], swapRoles },
-  isOther,
-}: Pick<SaidPiece, 'combination' | 'isOther'>): readonly Part[] {
-  if (!swapRoles || !isOther) return parts
-  const names = parts.map(({ name }) => name).toReversed()
-  return parts.map((part, i) => ({ ...part, name: names[i] ?? part.name }))
 }
 
 interface Who {
@@ -74,7 +64,7 @@ export function eachIn<T>(
   pass: number,
   say: (simulation: Simulation, pass: Pass) => readonly T[],
 ): readonly (Who & { readonly said: readonly T[] })[] {
-  const dancers = dancersOn(said)
+  const dancers = dancersOn(said.combination, said.isOther)
   return said.piece.placed.map(({ part, simulation }) => {
     const own = simulation.passes[pass]
     const name = dancers.find(({ id }) => id === part.id)?.name ?? part.name
@@ -110,7 +100,7 @@ function meetingLine(said: SaidPiece, { meeting, pass }: DancedMeeting): string 
       ? `${what.kind === 'place' || what.kind === 'orbit' ? ', by' : ', until'} ${label.split(/[->]/).at(-1)}`
       : ''
   const beside = [cue && `“${cue}”`, note].filter(Boolean).join('; ')
-  return `${meetingWords(what, dancersOn(said))}${until}${beside && ` (${beside})`}`
+  return `${meetingWords(what, dancersOn(said.combination, said.isOther))}${until}${beside && ` (${beside})`}`
 }
 
 /** What all of them do once, then what is left of each; the same rest of several is one. */
@@ -120,6 +110,7 @@ function together(all: readonly Told[]): readonly WhoseWords[] {
   const every = all.map(({ words }) => words)
   const shared: CountWords = {
     ...first.words,
+    weight: weightOf(all),
     feet: inAll(every.map(({ feet }) => feet)),
     layers: inAll(every.map(({ layers }) => layers)),
     cues: inAll(every.map(({ cues }) => cues)),
@@ -140,6 +131,18 @@ function together(all: readonly Told[]): readonly WhoseWords[] {
   }))
   if (isNothing(shared) && named.length > 0) return named
   return [{ ...shared, whose: '', parts: all.map(({ part }) => part) }, ...named]
+}
+
+/** Where the weight of all of them is, by name where it is not the same. */
+function weightOf(all: readonly Told[]): string {
+  const weights = new Set(all.map(({ words }) => words.weight))
+  if (weights.size < 2) return [...weights].join()
+  return [...weights]
+    .map((weight) => {
+      const names = all.filter(({ words }) => words.weight === weight).map(({ name }) => name)
+      return `${names.join(' and ')} ${weight}`
+    })
+    .join(', ')
 }
 
 interface Told extends Who {

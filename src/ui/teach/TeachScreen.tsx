@@ -5,24 +5,47 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { useStore } from 'zustand'
 import type { Layer } from '../../core/body/layers'
-import { sideWord } from '../../core/body/side'
+import { type Side, sideWord } from '../../core/body/side'
 import { drillPerformance } from '../../core/class/drillDance'
 import type { Combination } from '../../core/combination/combination'
+import { dancersOn } from '../../core/combination/dancers'
 import { aloneFrom } from '../../core/combination/dancing'
+import type { Part } from '../../core/combination/part'
+import { partOf } from '../../core/combination/partOf'
+import type { Pass } from '../../core/combination/passes'
+import { ONLY_PART } from '../../core/combination/whose'
 import type { Family } from '../../core/moves/move'
 import { layerWord } from '../../core/moves/vocabulary'
 import type { Moment } from '../../core/performance/performance'
 import { isClick, isOfLayers } from '../../core/performance/sounds'
 import { SILENT } from '../../core/performance/stretches'
-import { type Drill, isCounted } from '../../core/plan/drill'
+import { dancedPiece } from '../../core/piece/piece'
+import { isCounted } from '../../core/plan/drill'
 import { type Material, type Materials, roundOf } from '../../core/plan/material'
+import { wishesFor } from '../../core/plan/plan'
 import { teachSteps } from '../../core/plan/teachSteps'
+import {
+  materialsOfPart,
+  type TeachStep,
+  teachTogether,
+  whoTitle,
+  whoWords,
+} from '../../core/plan/teachTogether'
 import { drillTitle } from '../../core/plan/totals'
 import { type StepWords, wordsOfPlan } from '../../core/plan/words'
 import type { Pose } from '../../core/pose/joints'
-import { type CountWords, sayPass } from '../../core/teaching/say'
+import type { Simulation } from '../../core/simulate/simulate'
+import { sayPass } from '../../core/teaching/say'
+import {
+  type CountTogether,
+  type SaidPiece,
+  type Say,
+  sayTogether,
+  type WhoseWords,
+} from '../../core/teaching/sayTogether'
 import { TICKS_PER_COUNT } from '../../core/time/time'
 import { KeysButton, KeysHelp } from '../parts/KeysHelp'
+import { PartBadge } from '../parts/PartBadge'
 import { inWords, ProblemPage } from '../parts/Problem'
 import { useScreenKeys } from '../parts/useScreenKeys'
 import { useMaterials } from '../planning/usePlanning'
@@ -31,7 +54,7 @@ import { DanceStage } from '../stage/DanceStage'
 import { FlatFigure } from '../stage/FlatFigure'
 import { useServices } from '../stores/services'
 import classes from './teach.module.css'
-import { useKeyPoses } from './useKeyPoses'
+import { type KeyPoses, useKeyPoses } from './useKeyPoses'
 
 /** Shown while nothing sounds. */
 const READY = '♪'
@@ -77,11 +100,15 @@ function Teach({
   const { deck } = useServices()
   const { combination } = material
   const playing = useStore(deck, (is) => is)
-  const plan = useMemo(() => teachSteps(material, materials), [material, materials])
-  const words = useMemo(() => wordsOfPlan(plan, materials), [plan, materials])
-  const steps = plan.drills
+  const { combination: danced } = material
+  const { steps, words, lookAt } = useMemo(
+    () => stepsOf(danced, material, materials),
+    [danced, material, materials],
+  )
   const [index, setIndex] = useState(0)
-  const [dancing, setDancing] = useState(() => aloneFrom(steps[0]?.sides[0] ?? combination.lead))
+  const [dancing, setDancing] = useState(() =>
+    aloneFrom(steps[0]?.drill.sides[0] ?? combination.lead),
+  )
   const [passIndex, setPass] = useState<number>()
   /** Counts of a walk that were gone. */
   const [walked, setWalked] = useState(0)
@@ -89,24 +116,26 @@ function Teach({
   const now = useRef<HTMLParagraphElement>(null)
   const strip = useRef<HTMLOListElement>(null)
   const goesOn = useRef(false)
-  const step: Drill | undefined = steps[index]
-  const round = useMemo(() => step && roundOf(step, materials), [step, materials])
+  const taught = steps[index]
+  const step = taught?.drill
+  const round = useMemo(() => taught && roundOf(taught.drill, lookAt(taught)), [taught, lookAt])
   const layers = useMemo(() => new Set(step?.layers), [step])
   const isWalk = step !== undefined && !isCounted(step)
 
   const playStep = useCallback(
-    (wanted: Drill | undefined) => {
-      const danced = wanted && isCounted(wanted) ? roundOf(wanted, materials) : undefined
-      goesOn.current = danced !== undefined
-      if (!wanted || !danced) return
+    (next: TeachStep | undefined) => {
+      const wanted = next?.drill
+      const round = next && isCounted(next.drill) ? roundOf(next.drill, lookAt(next)) : undefined
+      goesOn.current = round !== undefined
+      if (!wanted || !round) return
       deck.hear((kind) => isClick(kind) || isOfLayers(kind, wanted.layers))
       // To look at it once a side is enough.
       const once = { ...wanted, repeats: 1, talk: 0 }
       void deck.play(
-        drillPerformance(once, danced, { call: 'none', rhythm: undefined, speech: SILENT }),
+        drillPerformance(once, round, { call: 'none', rhythm: undefined, speech: SILENT }),
       )
     },
-    [deck, materials],
+    [deck, lookAt],
   )
   const stop = useCallback(() => {
     goesOn.current = false
@@ -119,7 +148,7 @@ function Teach({
       setIndex(to)
       setPass(undefined)
       setWalked(0)
-      setDancing(aloneFrom(wanted.sides[0] ?? combination.lead))
+      setDancing(aloneFrom(wanted.drill.sides[0] ?? combination.lead))
     },
     [steps, combination.lead],
   )
@@ -172,8 +201,13 @@ function Teach({
   const simulation = round?.material.from(dancing)
   const shown = round?.passes.find((one) => one.index === passIndex) ?? round?.passes[0]
   const pass = simulation?.passes.find((one) => one.index === shown?.index)
-  const poses = useKeyPoses(simulation ?? material.lead, pass, layers)
-  if (!step || !round || !simulation || !pass)
+  const isTogether = combination.parts !== undefined && taught?.part === undefined
+  const said = useMemo(
+    () => (isTogether ? saidOn(combination, dancing.side, materials) : undefined),
+    [isTogether, combination, dancing.side, materials],
+  )
+  const poses = useKeyPoses(said?.piece, simulation ?? material.lead, pass, layers)
+  if (!taught || !step || !round || !simulation || !pass)
     return (
       <main className={classes.screen}>
         <h1 className="display">{combination.title}</h1>
@@ -184,7 +218,7 @@ function Teach({
       </main>
     )
   const first = (step.half?.from ?? 1) - 1
-  const rows = sayPass(simulation, pass, layers, simulation.vocabulary).filter(
+  const rows = rowsOf(said, simulation, pass, layers).filter(
     ({ count }) => !step.half || (count >= step.half.from && count <= step.half.to),
   )
   const walkedCount = isWalk && walked > 0 ? rows[walked - 1]?.count : undefined
@@ -197,7 +231,10 @@ function Teach({
     const row = root.current?.querySelector(`[data-row="${rows[walked]?.count}"]`)
     if (row) inView(row)
   }
-  const title = drillTitle(step, materials)
+  const dancers = said ? dancersOn(combination, said.isOther) : []
+  const titleFor = (one: TeachStep) =>
+    `${whoTitle(combination, one)}${drillTitle(one.drill, lookAt(one))}`
+  const title = titleFor(taught)
   return (
     <main className={classes.screen} ref={root}>
       <KeysHelp {...keys} />
@@ -223,15 +260,17 @@ function Teach({
       <div className={classes.body}>
         <ol className={classes.strip} aria-label="Steps" ref={strip}>
           {steps.map((each, i) => (
-            <li key={each.id}>
+            <li key={each.drill.id}>
               <button
                 type="button"
                 aria-current={i === index ? 'step' : undefined}
                 onClick={() => go(i)}
               >
-                {drillTitle(each, materials)}
+                {titleFor(each)}
                 <span className="counts">
-                  {isCounted(each) ? `${each.sides.join(' then ')} · ${each.tempo}` : 'by touch'}
+                  {isCounted(each.drill)
+                    ? `${each.drill.sides.join(' then ')} · ${each.drill.tempo}`
+                    : 'by touch'}
                 </span>
               </button>
             </li>
@@ -261,6 +300,7 @@ function Teach({
             )}
             <Said
               words={words.get(step.id)}
+              who={whoWords(combination, taught)}
               side={`${sideWord[dancing.side] === 'right' ? 'Right' : 'Left'} side.`}
             />
           </header>
@@ -269,8 +309,9 @@ function Teach({
               <CountRow
                 key={row.count}
                 row={row}
+                parts={dancers}
                 layers={layers}
-                pose={poses.get(row.count)}
+                poses={poses}
                 families={combination.families}
                 isLit={row.count === walkedCount}
               />
@@ -295,7 +336,7 @@ function Teach({
             only={step.kind === 'alone' && layers.size === 1 ? step.layers[0] : undefined}
             onOnly={(layer) =>
               go(
-                steps.findIndex(({ kind, layers: own }) =>
+                steps.findIndex(({ drill: { kind, layers: own } }) =>
                   layer ? kind === 'alone' && own.includes(layer) : kind === 'all',
                 ),
               )
@@ -325,7 +366,7 @@ function Teach({
           <button
             type="button"
             className={classes.play}
-            onClick={() => (playing ? stop() : playStep(step))}
+            onClick={() => (playing ? stop() : playStep(taught))}
           >
             {playing ? <IconPlayerStopFilled size={20} /> : <IconPlayerPlayFilled size={20} />}
             {playing ? 'Stop' : 'Play'}
@@ -351,12 +392,19 @@ function Teach({
 const inView = (row: Element) => row.scrollIntoView({ block: 'nearest' })
 
 /** What is said before a step, and what may be danced instead. */
-function Said({ words, side }: { readonly words: StepWords | undefined; readonly side: string }) {
+function Said({
+  words,
+  who,
+  side,
+}: {
+  readonly words: StepWords | undefined
+  /** Who dances it, where they are several. */
+  readonly who: readonly string[]
+  readonly side: string
+}) {
   return (
     <>
-      <p>
-        {side} {words?.say.join(' ')}
-      </p>
+      <p>{[side, ...who, ...(words?.say ?? [])].join(' ')}</p>
       {words?.easier.map((form) => (
         <p key={form}>
           <b>Or</b> {form}
@@ -366,46 +414,142 @@ function Said({ words, side }: { readonly words: StepWords | undefined; readonly
   )
 }
 
+/** What to do on one count, by whom. */
+type Row = CountTogether
+
+/** The steps of teaching, what is said before each, and what each of them looks at. */
+function stepsOf(combination: Combination, material: Material, materials: Materials) {
+  if (!combination.parts) {
+    const plan = teachSteps(material, materials)
+    const steps: readonly TeachStep[] = plan.drills.map((drill) => ({ drill }))
+    return { steps, words: wordsOfPlan(plan, materials), lookAt: () => materials }
+  }
+  const steps = teachTogether(combination, materials)
+  const own = new Map(
+    combination.parts.map(({ id }) => [id, materialsOfPart(materials, combination, id)]),
+  )
+  const lookAt = ({ part }: Pick<TeachStep, 'part'>) => own.get(part ?? '') ?? materials
+  const wishes = wishesFor(combination, materials.house.level)
+  const words = [undefined, ...own.keys()].flatMap((part) => {
+    // Of what they do with each other only that is said: each has her own words before.
+    const drills = steps
+      .filter((step) => step.part === part && !step.meets)
+      .map(({ drill }) => drill)
+    return [...wordsOfPlan({ drills, wishes }, lookAt({ ...(part && { part }) }))]
+  })
+  return { steps, words: new Map(words), lookAt }
+}
+
+/** A piece as it is danced on a side. */
+function saidOn(combination: Combination, side: Side, { vocabulary, house }: Materials): SaidPiece {
+  const { lead, other } = dancedPiece(combination, vocabulary, house)
+  const isOther = side !== partOf(combination, combination.parts?.[0]?.id ?? '').lead
+  return { combination, piece: isOther ? other : lead, isOther }
+}
+
+/** What is danced on each count of a phrase, by her, or by all of them. */
+function rowsOf(
+  said: SaidPiece | undefined,
+  simulation: Simulation,
+  pass: Pass,
+  layers: ReadonlySet<Layer>,
+): readonly Row[] {
+  const say: Say = (own, its) => sayPass(own, its, layers, own.vocabulary)
+  if (said) return sayTogether(said, pass.index, say)
+  return say(simulation, pass).map((words) => ({
+    count: words.count,
+    each: [{ ...words, whose: '', parts: [ONLY_PART] }],
+    meetings: [],
+  }))
+}
+
 /** One count: its pose, what is danced on it, what is called, and where the weight is. */
 function CountRow({
-  row: { count, feet, layers: others, weight, cues },
+  row: { count, each, meetings },
+  parts,
   layers,
-  pose,
+  poses,
   families,
   isLit,
 }: {
-  readonly row: CountWords
+  readonly row: Row
+  readonly parts: readonly Part[]
   readonly layers: ReadonlySet<Layer>
-  readonly pose: Pose | undefined
+  readonly poses: KeyPoses
   readonly families: readonly Family[]
   readonly isLit: boolean
 }) {
   return (
     <li data-row={count} data-lit={isLit} className={classes.row}>
       <b className={`display counts ${classes.count}`}>{count}</b>
+      {each.map((one, i) => (
+        <WhoseRow
+          key={one.whose}
+          row={one}
+          parts={parts}
+          layers={layers}
+          pose={poses.get(one.parts[0] ?? '')?.get(count)}
+          families={families}
+          meetings={i === each.length - 1 ? meetings : []}
+        />
+      ))}
+    </li>
+  )
+}
+
+/** What one of them does on a count, or all. */
+function WhoseRow({
+  row: { count, feet, layers: others, weight, cues, whose, parts: own },
+  parts,
+  layers,
+  pose,
+  families,
+  meetings,
+}: {
+  readonly row: WhoseWords
+  readonly parts: readonly Part[]
+  readonly layers: ReadonlySet<Layer>
+  readonly pose: Pose | undefined
+  readonly families: readonly Family[]
+  readonly meetings: readonly string[]
+}) {
+  return (
+    <>
       <div className={classes.pose}>
         {pose && (
           <FlatFigure
             pose={pose}
             // Seen as the class sees its own.
             view="behind"
-            label={`Pose on ${count}, from behind`}
+            label={`Pose${whose && ` of ${whose}`} on ${count}, from behind`}
             families={families}
           />
         )}
       </div>
       <div>
+        {whose && (
+          <p className={classes.whose}>
+            {parts.map(
+              ({ id, name }, i) => own.includes(id) && <PartBadge key={id} index={i} name={name} />,
+            )}
+          </p>
+        )}
         {feet.length > 0 && <p className="layer-feet">{feet.join('. ')}.</p>}
         {others.map(({ layer, text }) => (
           <p key={layer + text} className={`layer-${layer}`}>
             <b>{layerWord[layer]}</b> {text}
           </p>
         ))}
-        {feet.length === 0 && others.length === 0 && (
+        {feet.length === 0 && others.length === 0 && !whose && (
           <p className={classes.goOn}>
             {layers.has('feet') ? 'Hold; the count still passes.' : 'Go on.'}
           </p>
         )}
+        {meetings.map((words) => (
+          <p key={words}>
+            <b>together</b> {words}
+          </p>
+        ))}
       </div>
       <div className={classes.weight}>
         {cues.map((cue) => (
@@ -413,6 +557,6 @@ function CountRow({
         ))}
         {layers.has('feet') && <span>weight: {weight}</span>}
       </div>
-    </li>
+    </>
   )
 }

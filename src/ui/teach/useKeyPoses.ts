@@ -1,6 +1,8 @@
 import { useMemo } from 'react'
 import type { Layer } from '../../core/body/layers'
 import type { Pass } from '../../core/combination/passes'
+import { ONLY_PART, type PartId } from '../../core/combination/whose'
+import type { Piece } from '../../core/piece/piece'
 import { dancerOf } from '../../core/pose/dancer'
 import type { Pose } from '../../core/pose/joints'
 import { keyPosesOf } from '../../core/pose/keyPoses'
@@ -19,13 +21,23 @@ export function posesByCount(
   return new Map(shown.map(({ tick, pose }) => [(tick - pass.at) / TICKS_PER_COUNT + 1, pose]))
 }
 
-/** The same, for as long as nothing of it changes. */
+/** The poses of each part, by its counts from 1. */
+export type KeyPoses = ReadonlyMap<PartId, ReadonlyMap<number, Pose>>
+
+/** The key poses of one who dances alone, or of all in a piece, for as long as nothing of it changes. */
 export const useKeyPoses = (
+  piece: Piece | undefined,
   simulation: Simulation,
   pass: Pass | undefined,
   layers: ReadonlySet<Layer>,
-): ReadonlyMap<number, Pose> =>
-  useMemo(
-    () => (pass ? posesByCount(simulation, pass, layers) : new Map<number, Pose>()),
-    [simulation, pass, layers],
-  )
+): KeyPoses =>
+  useMemo(() => {
+    if (!pass) return new Map()
+    if (!piece) return new Map([[ONLY_PART, posesByCount(simulation, pass, layers)]])
+    return new Map(
+      piece.placed.flatMap(({ part, simulation: own }) => {
+        const its = own.passes[pass.index]
+        return its ? [[part.id, posesByCount(own, its, layers)]] : []
+      }),
+    )
+  }, [piece, simulation, pass, layers])
