@@ -161,4 +161,46 @@ describe('a duet', () => {
     await page.keyboard.press('Control+z')
     expect(errors).toEqual([])
   })
+
+  it('is taught to each alone, then together, and each has a page of her own', async () => {
+    const { page, errors } = await app.visit()
+    await page.addInitScript(() => {
+      const note = () => {
+        document.body.dataset.printed = document.querySelector('article')?.textContent ?? ''
+      }
+      Object.assign(window, { print: note })
+    })
+    await page.goto(`${app.address}/combination/demo-two-lamps/teach`)
+    const steps = page.getByRole('list', { name: 'Steps' }).getByRole('button')
+    await steps.first().waitFor()
+    const rows = page.locator('[data-row]')
+    await steps.filter({ hasText: 'Blue · Feet · A' }).click()
+    expect(await rows.nth(4).textContent()).toContain('Right foot steps across behind')
+    expect(await rows.nth(4).textContent()).not.toContain('forward to the right')
+    await steps.filter({ hasText: 'Together · All layers · B' }).click()
+    for (const words of ['Amber', 'Blue', 'Side lean right', 'carries 25 %'])
+      expect(await rows.nth(2).textContent()).toContain(words)
+    await expectAccessible(page)
+    await page.getByRole('button', { name: 'Play', exact: true }).click()
+    await page.locator('[data-row="2"][data-lit="true"]').waitFor()
+    await page.getByRole('button', { name: 'Stop', exact: true }).click()
+
+    await page.getByRole('link', { name: 'Plan a class of it' }).click()
+    await page.getByRole('button', { name: 'Print' }).waitFor()
+    const printed = async (item: RegExp) => {
+      await page.evaluate(() => document.body.removeAttribute('data-printed'))
+      await page.getByRole('button', { name: 'Print' }).click()
+      await page.getByRole('menuitem', { name: item }).click()
+      await page.locator('body[data-printed]').waitFor()
+      return page.evaluate(() => document.body.dataset.printed ?? '')
+    }
+    const all = await printed(/^Count sheet of Two Lamps/)
+    for (const words of ['Amber: ', 'Blue: ', 'together Amber’s right holds Blue’s left'])
+      expect(all).toContain(words)
+    const blue = await printed(/^Blue’s page of Two Lamps/)
+    expect(blue).toContain('Blue · right side')
+    expect(blue).toContain('together Amber’s right holds Blue’s left')
+    expect(blue).not.toContain('forward to the right')
+    expect(errors).toEqual([])
+  })
 })
