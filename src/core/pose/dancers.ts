@@ -5,10 +5,12 @@ import { type Dancing, dancingTogether, isLead } from '../combination/dancing'
 import { mirror } from '../combination/mirror'
 import type { Part } from '../combination/part'
 import { partWith } from '../combination/partOf'
+import type { PartId } from '../combination/whose'
 import { MODEL_HEIGHT } from '../house/house'
 import { meetingsIn } from '../piece/piece'
 import type { Simulation } from '../simulate/simulate'
 import { askedOften, type Dancer, type DancerOptions, dancerOf } from './dancer'
+import { leaningDancer } from './leaning'
 import { metDancer } from './met'
 import { placedAt } from './placedAt'
 
@@ -35,24 +37,36 @@ export function dancersOf(
   piece?: Combination,
 ): Dancers {
   const met = madeOnce((dancing, index) => withMeetings(dancing, index))
+  const upright = madeOnce((dancing, index) => newDancer(dancing, index))
   // Who meets others is asked for by each of them.
   const alone = madeOnce((dancing, index) =>
-    piece?.parts ? askedOften(newDancer(dancing, index)) : newDancer(dancing, index),
+    piece?.parts ? askedOften(leaning(piece, dancing, index)) : upright(dancing, index),
   )
   const dancer = (dancing: Dancing, index = 0): Dancer => met(dancing, index)
+  const meetingsOf = (together: Combination, dancing: Dancing) => {
+    const side = isLead(together, dancing) ? together : mirror(together)
+    const [first = dancing] = dancingTogether(together, dancing)
+    return meetingsIn(side, from(first).passes)
+  }
+  const partnersOf =
+    (together: Combination, dancing: Dancing, made: (dancing: Dancing) => Dancer) =>
+    (id: PartId) => {
+      const theirs = dancingTogether(together, dancing).find(({ part }) => part === id)
+      return theirs && made(theirs)
+    }
+  const leaning = (together: Combination, dancing: Dancing, index: number): Dancer => {
+    const own = upright(dancing, index)
+    if (options?.layers?.has('torso') === false) return own
+    const partner = partnersOf(together, dancing, (theirs) => upright(theirs, index))
+    return leaningDancer(own, dancing.part, meetingsOf(together, dancing), partner)
+  }
   const withMeetings = (dancing: Dancing, index: number): Dancer => {
     const own = alone(dancing, index)
     if (!piece?.parts || options?.layers?.has('arms') === false) return own
-    const isWritten = isLead(piece, dancing)
-    const side = isWritten ? piece : mirror(piece)
-    const [first = dancing] = dancingTogether(piece, dancing)
     return metDancer(own, {
       part: dancing.part,
-      meetings: meetingsIn(side, from(first).passes),
-      partner: (id) => {
-        const theirs = dancingTogether(piece, dancing).find(({ part }) => part === id)
-        return theirs && alone(theirs, index)
-      },
+      meetings: meetingsOf(piece, dancing),
+      partner: partnersOf(piece, dancing, (theirs) => alone(theirs, index)),
     })
   }
   const newDancer = (dancing: Dancing, index: number): Dancer => {

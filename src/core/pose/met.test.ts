@@ -127,4 +127,37 @@ describe('eyes that meet', () => {
     expect(forward(blue!.poseAt(40))[0]).toBeLessThan(-0.9)
     expect(Math.abs(forward(amber!.poseAt(8))[0] ?? 1)).toBeLessThan(0.3)
   })
+
+  it('tilt to who carries them, by the share of the weight, and keep their bones', () => {
+    const lean = (share: number, side: 'lead' | 'other') => {
+      const combination = piece(
+        `${feet}  between 2-7 hold @1.R @2.L palm waist; 3-6 support @2 of @1 ${share}%`,
+      )
+      const [amber, blue] = troupe(combination, side)
+      const toBlue = side === 'lead' ? 1 : -1
+      const reach = (tick: number) => {
+        const pose = amber!.poseAt(tick, newPose())
+        const [pelvis, head, waist] = [
+          jointOf(pose, 'pelvis'),
+          jointOf(pose, 'head'),
+          jointOf(pose, 'waist'),
+        ]
+        return { by: toBlue * (head[0]! - pelvis[0]!), trunk: gap(pelvis, waist) }
+      }
+      const palms = gap(
+        jointOf(amber!.poseAt(54), side === 'lead' ? 'palmR' : 'palmL'),
+        jointOf(blue!.poseAt(54), side === 'lead' ? 'palmL' : 'palmR'),
+      )
+      expect(palms).toBeLessThan(0.02)
+      expect(reach(54).trunk).toBeCloseTo(reach(10).trunk, 6)
+      return reach(54).by
+    }
+    for (const side of ['lead', 'other'] as const) {
+      const without = lean(5, side)
+      // 7.2 degrees more, over about 0.65 m from the pelvis to the head.
+      expect(lean(50, side) - without).toBeGreaterThan(0.05)
+      expect(lean(50, side) - without).toBeLessThan(0.13)
+      expect(lean(25, side)).toBeGreaterThan(without)
+    }
+  })
 })
