@@ -7,12 +7,13 @@ import { sideWord } from '../../core/body/side'
 import { placeIn } from '../../core/combination/names'
 import { type Pass, passAt } from '../../core/combination/passes'
 import { wayWords } from '../../core/findings/findingText'
+import { formationOf } from '../../core/findings/pairs/floor'
 import { lengthWords, type Units } from '../../core/house/lengths'
 import type { Moment } from '../../core/performance/performance'
 import { comeBack } from '../../core/repair/comeBack'
 import { roundEnds } from '../../core/simulate/simulate'
 import { floorNeeds } from '../../core/space/floorNeeds'
-import { endsAway, travelByPass } from '../../core/space/space'
+import { endsAway, sizeOf, travelByPass } from '../../core/space/space'
 import { endOf, numberAt, TICKS_PER_COUNT, tick } from '../../core/time/time'
 import { PreviewButton } from '../findings/PreviewButton'
 import { useFrames } from '../play/useFrames'
@@ -104,9 +105,13 @@ export function FloorPanel({
         house,
       )
     : undefined
+  const seen = together ? sizeOf(together.area) : shown.size
   const smaller = steps === undefined ? '' : `; all at ${Math.round(steps * 100)} % steps`
-  const fitWords =
-    fit >= house.dancers
+  const formation = whole.parts && formationOf(pieceNow(whole).lead)
+  const name = whole.parts?.[together?.own.index ?? 0]?.name
+  const fitWords = formation
+    ? groupWords(formation)
+    : fit >= house.dancers
       ? `all ${house.dancers} dancers fit, up to ${fit}`
       : `${fit} of ${house.dancers} dancers fit${smaller}`
   const labelOf = ({ at: when }: { at: number }) => {
@@ -191,21 +196,29 @@ export function FloorPanel({
         {isAlone && <CountRuler session={session} passes={lead.passes} at={dragged ?? playing} />}
       </div>
       <dl className={classes.facts}>
-        <dt>One round takes</dt>
+        {formation && (
+          <>
+            <dt>Together</dt>
+            <dd className="counts">
+              {long(formation.width)} × {long(formation.depth)} in one round
+            </dd>
+          </>
+        )}
+        <dt>{name ? `${name}’s round takes` : 'One round takes'}</dt>
         <dd className="counts">
           {long(round.width)} × {long(round.depth)}, ends{' '}
           {wayWords(endsAway(lead, false), house.units)}
         </dd>
         <dt>{rounds === 'four' ? 'Four rounds' : 'As shown'}</dt>
         <dd className="counts">
-          {long(shown.size.width)} × {long(shown.size.depth)}
+          {long(seen.width)} × {long(seen.depth)}
         </dd>
         <dt>Arms reach</dt>
         <dd className="counts">
           {long(reach.sideways)} to the side, {long(reach.deep)} front and back
         </dd>
         <dt>Your room</dt>
-        <dd data-fit={fit}>
+        <dd data-fit={formation?.fit ?? fit}>
           {long(house.room.width)} × {long(house.room.depth)}: {fitWords}.{' '}
           <Link to="/house">Change it</Link>
         </dd>
@@ -270,6 +283,12 @@ function CountRuler({
       marks={passes.map((pass) => ({ value: pass.at / TICKS_PER_COUNT, label: pass.phrase.name }))}
     />
   )
+}
+
+/** How many groups of a piece fit into the room. */
+const groupWords = ({ groups, fit, group }: ReturnType<typeof formationOf>): string => {
+  const such = group === 2 ? 'couples' : `groups of ${group}`
+  return fit >= groups ? `${groups} ${such} fit, up to ${fit}` : `${fit} of ${groups} ${such} fit`
 }
 
 function PhraseTravel({

@@ -116,24 +116,31 @@ const closest = (
     ),
   )
 
-/** The ways of all of them together, and the class of such groups in its room. */
-export function* formation(piece: Piece): Generator<FoundBetween> {
+/** What the ways of all of them take together, and how many such groups a class is and its room has place for. */
+export function formationOf(piece: Piece) {
   const { house } = piece
-  const [first] = piece.placed
-  const pass = first?.simulation.passes[0]
   const bodies = bodiesOf(piece)
-  if (!first || !pass) return
   const taken = scaledArea(boxOf(bodies.flatMap(({ way }) => way)), house)
   const stance = sizeOf(boxOf(bodies.flatMap(({ way }) => way.slice(0, 1))))
   const groups = Math.max(1, Math.floor(house.dancers / bodies.length))
   const { fit } = classFit(taken, house, stance)
+  return { ...sizeOf(taken), groups, fit, group: bodies.length }
+}
+
+/** A class of such groups that has no place in its room. */
+export function* formation(piece: Piece): Generator<FoundBetween> {
+  const [first] = piece.placed
+  const pass = first?.simulation.passes[0]
+  if (!first || !pass) return
+  const { width, depth, groups, fit, group } = formationOf(piece)
   if (fit >= groups) return
   yield {
     code: 'space.room',
-    ...sizeOf(taken),
+    width,
+    depth,
     dancers: groups,
     fit,
-    group: bodies.length,
+    group,
     whose: piece.placed.map(({ part }) => part.id),
     spot: spotBetween(pass, pass.at, 'feet'),
     events: [],
