@@ -17,7 +17,10 @@ import {
   roundOf,
 } from '../plan/material'
 import { rhythmOf, usualRhythm } from '../rhythm/rhythms'
+import type { Company } from '../simulate/company'
+import type { Simulation } from '../simulate/simulate'
 import { type CountWords, sayPass } from '../teaching/say'
+import { type Say, sayNamed } from '../teaching/sayTogether'
 import { type Range, TICKS_PER_COUNT, tick } from '../time/time'
 import { slowed, steady } from '../time/timeMap'
 import type { SoundChoice } from './soundChoice'
@@ -183,6 +186,18 @@ export function drillDanceOf(
   )
 }
 
+/** What to do on each count of a pass; where several dance, with the names it is for. */
+export function countsOf(
+  simulation: Simulation,
+  company: Company | undefined,
+  pass: Pass,
+  layers: readonly Layer[],
+): readonly CountWords[] {
+  const shown = new Set(layers)
+  const say: Say = (own, its) => sayPass(own, its, shown, own.vocabulary)
+  return company ? sayNamed(company, pass.index, say) : say(simulation, pass)
+}
+
 /** Asked with every frame, so what is said of a pass is made once. */
 const said = new WeakMap<Pass, Map<string, readonly CountWords[]>>()
 
@@ -196,15 +211,14 @@ export function wordsAt(
 ): CountWords | undefined {
   const segment = performance.segments[index]
   if (!segment || segment.round === 0) return undefined
-  const { simulation } = segment
+  const { simulation, company } = segment
   const tick = segment.from + at
   const pass = simulation.passes.findLast((one) => one.at <= tick)
   if (!pass) return undefined
   const known = said.get(pass) ?? new Map<string, readonly CountWords[]>()
   said.set(pass, known)
   const key = drill.layers.join()
-  const words =
-    known.get(key) ?? sayPass(simulation, pass, new Set(drill.layers), simulation.vocabulary)
+  const words = known.get(key) ?? countsOf(simulation, company, pass, drill.layers)
   known.set(key, words)
   return words[Math.floor((tick - pass.at) / TICKS_PER_COUNT)]
 }

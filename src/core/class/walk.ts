@@ -1,8 +1,9 @@
 import { aloneFrom } from '../combination/dancing'
 import type { Drill } from '../plan/drill'
 import type { DrillRound } from '../plan/material'
-import { type CountWords, sayPass } from '../teaching/say'
+import type { CountWords } from '../teaching/say'
 import { TICKS_PER_COUNT } from '../time/time'
+import { countsOf } from './drillDance'
 
 /** Where a walk is: a count, what starts on it, and what the next one begins with. */
 export interface WalkCount {
@@ -19,11 +20,12 @@ export function walkCount(
   { material, from }: DrillRound,
   walked: number,
 ): WalkCount {
-  const simulation = material.from(aloneFrom(sides[0] ?? 'R'))
+  const dancing = aloneFrom(sides[0] ?? 'R')
+  const simulation = material.from(dancing)
   const at = from + walked * TICKS_PER_COUNT
   const pass = simulation.passes.findLast((one) => one.at <= at) ?? simulation.passes[0]
   if (!pass) return { at, phrase: '', now: undefined, next: undefined }
-  const words = sayPass(simulation, pass, new Set(layers), simulation.vocabulary)
+  const words = countsOf(simulation, material.company?.(dancing), pass, layers)
   const count = (at - pass.at) / TICKS_PER_COUNT
   const next = words[count + 1]
   return {

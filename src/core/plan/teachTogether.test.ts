@@ -3,15 +3,19 @@ import { describe, expect, it } from 'vitest'
 import { anyPiece } from '../../../tests/anyPiece'
 import { demo } from '../../../tests/demo'
 import { holds } from '../../../tests/holds'
+import { walkCount } from '../class/walk'
 import type { Combination } from '../combination/combination'
 import { isOwnIn } from '../combination/partOf'
 import { makeForSeveral } from '../edits/parts'
 import { USUAL_HOUSE } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
+import { emptyPlan, planAgain } from './edits'
 import { materialsOf, roundOf } from './material'
+import { wishesFor } from './plan'
 import { teachSteps } from './teachSteps'
 import { materialsOfPart, teachTogether, whoTitle, whoWords } from './teachTogether'
 import { drillTitle } from './totals'
+import { wordsOfPlan } from './words'
 
 const materialsFor = (one: Combination) => materialsOf([one], vocabulary, USUAL_HOUSE)
 
@@ -104,6 +108,30 @@ describe('teaching a piece', () => {
     const [amber] = teachTogether({ ...lamps, swapRoles: true }, materials)
     expect(amber && whoWords({ ...lamps, swapRoles: true }, amber)).toEqual([
       'Amber’s part, for both: on the other side you swap.',
+    ])
+  })
+
+  it('is a class in which each half of the room takes a part, told once, with the names on its counts', () => {
+    const lamps = demo.find(({ parts }) => parts)
+    if (!lamps) throw new Error('the demo has a duet')
+    const materials = materialsFor(lamps)
+    const wishes = wishesFor(lamps, 'improver')
+    const { plan } = planAgain(emptyPlan('class', lamps.title, wishes), materials)
+    const words = wordsOfPlan(plan, materials)
+    const said = plan.drills.map(({ id }) => words.get(id)?.say.join(' ') ?? '')
+    const saying = (text: string) => plan.drills.filter((_, i) => said[i]?.includes(text))
+    expect(saying('Each takes a part: Amber, Blue. Swap after a while')).toHaveLength(1)
+    const [asked] = saying('Ask before you touch')
+    expect(asked?.kind).toBe('walk')
+    expect(saying('Lean only warm')).toHaveLength(1)
+    expect(said.join(' ')).toContain('1, 2, Amber: lean, 4')
+    const walk = plan.drills.find(({ kind, phrases }) => kind === 'walk' && phrases[0] === 'B')
+    const round = walk && roundOf(walk, materials)
+    if (!walk || !round) throw new Error('B is walked')
+    expect(walkCount(walk, round, 1).now?.feet).toEqual([
+      'Amber: Left foot touches beside the other',
+      'Blue: Weight onto both feet',
+      'Blue: Bend the knees',
     ])
   })
 })

@@ -6,6 +6,7 @@ import { clampTempo } from '../time/tempo'
 import type { Drill } from './drill'
 import { type Materials, materialsOf } from './material'
 import { teachSteps } from './teachSteps'
+import { ASK_FIRST, isTouching, LEAN_CARE } from './touching'
 
 /** How dancers come to dance something with each other: one after the other, without hands, with them. */
 export type Meets = 'in-turn' | 'apart' | 'with'
@@ -116,9 +117,6 @@ const meetingsIn = (
     .filter(({ id }) => phrases.length === 0 || phrases.includes(id))
     .flatMap(({ between = [] }) => between.map(({ what }) => what))
 
-const isTouching = ({ kind }: Meeting): boolean =>
-  kind === 'hold' || kind === 'touch' || kind === 'support' || kind === 'led'
-
 /** What is said of who dances a step of a piece, and how. */
 export function whoWords(
   { parts = [], phrases, swapRoles }: Combination,
@@ -137,14 +135,8 @@ export function whoWords(
       const met = meetingsIn({ phrases }, drill.phrases)
       const leans = met.some(({ kind }) => kind === 'support')
       return [
-        met.some(isTouching)
-          ? 'Now with each other. Ask before you touch, and let go whenever one of you wants to.'
-          : 'Now all of them together.',
-        ...(leans
-          ? [
-              'Lean only warm, and agree on a word to stop first. Who has pain or an injury asks a doctor or physiotherapist.',
-            ]
-          : []),
+        met.some(isTouching) ? `Now with each other. ${ASK_FIRST}` : 'Now all of them together.',
+        ...(leans ? [LEAN_CARE] : []),
       ]
     }
     default:

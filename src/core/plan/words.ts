@@ -1,9 +1,11 @@
 import { facingWord } from '../body/facing'
 import { otherSide, type Side, sideWord } from '../body/side'
 import { cuesOf } from '../calling/cues'
+import { cueTo, toldTogether } from '../calling/together'
 import { capital } from '../capital'
 import type { DancerLevel } from '../combination/combination'
 import { aloneFrom } from '../combination/dancing'
+import { isOwnIn } from '../combination/partOf'
 import type { Pass } from '../combination/passes'
 import { lengthWords } from '../house/lengths'
 import { stateAt, stateBefore } from '../simulate/simulate'
@@ -17,6 +19,7 @@ import { CLASS_CAUTION, cautionsOf, notesOf, waysOut } from './notes'
 import type { PlanWishes } from './plan'
 import { postureOf, shortPostureOf } from './posture'
 import { firstPasses } from './teaching'
+import { ASK_FIRST, isTouching, LEAN_CARE } from './touching'
 import { sameFeetBefore } from './ways'
 
 /** What is said before a step, and what who can't may dance instead. */
@@ -79,7 +82,15 @@ export function wordsOfPlan(plan: Told, materials: Materials): ReadonlyMap<strin
       const watch = fresh(notes?.watch.slice(0, 1) ?? [])
       const marked = drill.marked ? [markedWords(drill.marked)] : []
       const remarks = drill.isNew && round ? fresh(remarksIn(round, drill)) : []
-      const say = [...computed(drill, round, plan, materials), ...marked, ...watch, ...remarks]
+      // Who is only shown it is not told yet.
+      const together = round && drill.kind !== 'show' ? fresh(togetherWords(round)) : []
+      const say = [
+        ...together,
+        ...computed(drill, round, plan, materials),
+        ...marked,
+        ...watch,
+        ...remarks,
+      ]
       return [drill.id, { say: say.filter((line) => line !== ''), easier, isOwn: false }]
     }),
   )
@@ -290,12 +301,43 @@ function remarksIn({ passes, from, to }: DrillRound, { layers }: Drill): readonl
   ])
 }
 
+/** What a class is told before it dances something for several: who dances what, and to ask before a touch. */
+function togetherWords({ material, passes }: DrillRound): readonly string[] {
+  const { parts = [], phrases, swapRoles } = material.combination
+  if (parts.length === 0) return []
+  const here = new Set(passes.map(({ phrase }) => phrase.id))
+  const written = phrases.filter(({ id }) => here.has(id))
+  const met = written.flatMap(({ between = [] }) => between.map(({ what }) => what))
+  const differs = written.some((phrase) => parts.some(({ id }) => isOwnIn(phrase, id)))
+  const names = parts.map(({ name }) => name).join(', ')
+  return [
+    ...(differs
+      ? [
+          `Each takes a part: ${names}. ${swapRoles ? 'On the other side you swap' : 'Swap after a while'}, so that all know both.`,
+        ]
+      : []),
+    ...(met.some(isTouching) ? [ASK_FIRST] : []),
+    ...(met.some(({ kind }) => kind === 'support') ? [LEAN_CARE] : []),
+  ]
+}
+
 /** The counts as they are called: `slide, 2, 3, 4, front, 6, back, 8`. */
 function countWords({ layers, half }: Drill, { material, passes }: DrillRound): string {
   const [pass] = passes
   if (!pass || passes.length > 1) return ''
+  const company = material.company?.(aloneFrom(material.lead.combination.lead))
+  const called = company
+    ? toldTogether(
+        company,
+        ({ simulation }) => {
+          const own = simulation.passes[pass.index]
+          return own ? cuesOf(simulation, own, layers) : []
+        },
+        cueTo,
+      )
+    : cuesOf(material.lead, pass, layers)
   const cues = new Map(
-    cuesOf(material.lead, pass, layers)
+    called
       .filter(({ kind }) => kind !== 'phrase')
       .map(({ at, text }) => [Math.floor((at - pass.at) / TICKS_PER_COUNT) + 1, text]),
   )

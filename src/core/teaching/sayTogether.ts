@@ -5,6 +5,7 @@ import { dancersOn } from '../combination/dancers'
 import type { Pass } from '../combination/passes'
 import type { PartId } from '../combination/whose'
 import type { DancedMeeting, Piece } from '../piece/piece'
+import type { Companion, Company } from '../simulate/company'
 import type { Simulation } from '../simulate/simulate'
 import { labelIn, labelOfSpan, TICKS_PER_COUNT } from '../time/time'
 import { meetingWords } from './meetingWords'
@@ -65,10 +66,52 @@ export function eachIn<T>(
   say: (simulation: Simulation, pass: Pass) => readonly T[],
 ): readonly (Who & { readonly said: readonly T[] })[] {
   const dancers = dancersOn(said.combination, said.isOther)
-  return said.piece.placed.map(({ part, simulation }) => {
+  return eachOf(
+    said.piece.placed.map(({ part, simulation }) => ({
+      part: part.id,
+      name: dancers.find(({ id }) => id === part.id)?.name ?? part.name,
+      simulation,
+    })),
+    pass,
+    say,
+  )
+}
+
+const eachOf = <T>(
+  dancers: readonly Companion[],
+  pass: number,
+  say: (simulation: Simulation, pass: Pass) => readonly T[],
+) =>
+  dancers.map(({ part, name, simulation }) => {
     const own = simulation.passes[pass]
-    const name = dancers.find(({ id }) => id === part.id)?.name ?? part.name
-    return { part: part.id, name, said: own ? say(simulation, own) : [] }
+    return { part, name, said: own ? say(simulation, own) : [] }
+  })
+
+/** The counts of one dancing of a phrase as one list for all: what is not everybody's with the names it is for. */
+export function sayNamed({ dancers }: Company, pass: number, say: Say): readonly CountWords[] {
+  const each = eachOf(dancers, pass, say)
+  return (each[0]?.said ?? []).flatMap((_, i): readonly CountWords[] => {
+    const told = each.flatMap(({ said: own, ...who }) =>
+      own[i] ? [{ ...who, words: own[i] }] : [],
+    )
+    const rows = together(told)
+    const [first] = rows
+    if (!first) return []
+    const named = (text: string, whose: string) => (whose ? `${whose}: ${text}` : text)
+    const texts = (key: 'feet' | 'cues' | 'asides') =>
+      rows.flatMap((row) => row[key].map((text) => named(text, row.whose)))
+    return [
+      {
+        count: first.count,
+        weight: weightOf(told),
+        feet: texts('feet'),
+        cues: texts('cues'),
+        asides: texts('asides'),
+        layers: rows.flatMap(({ layers, whose }) =>
+          layers.map(({ layer, text }) => ({ layer, text: named(text, whose) })),
+        ),
+      },
+    ]
   })
 }
 
