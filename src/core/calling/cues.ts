@@ -46,8 +46,9 @@ export function cuesOver(
   { at, length, what }: Pick<Event, 'at' | 'what'> & { readonly length: number },
 ): readonly { readonly at: number; readonly text: string }[] {
   const words = cueWords(text)
-  const each = (what.kind === 'move' && what.every) || length
-  return words.map((word, i) => ({ at: at + Math.round((i * each) / words.length), text: word }))
+  // Where the phrase ends before its first repeat does, all of them are said by then.
+  const each = Math.min(length, (what.kind === 'move' && what.every) || length)
+  return words.map((word, i) => ({ at: at + Math.floor((i * each) / words.length), text: word }))
 }
 
 /** What a song adds to the calling of what is danced to it, on the dance's ticks. */

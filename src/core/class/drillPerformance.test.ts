@@ -4,6 +4,7 @@ import { anyCombination } from '../../../tests/arbitraries'
 import { holds } from '../../../tests/holds'
 import { demoId, materials, wishesOf } from '../../../tests/teaching'
 import { LAYERS } from '../body/layers'
+import type { Combination } from '../combination/combination'
 import { USUAL_HOUSE } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
 import type { Segment } from '../performance/segments'
@@ -32,6 +33,10 @@ const drillOf = (more: Partial<Drill> = {}): Drill => ({
   stand: 'back',
   ...more,
 })
+
+/** Whether some of its counts are to go without a word. */
+const isQuiet = ({ call, phrases }: Combination): boolean =>
+  call !== undefined || phrases.some((one) => one.call || one.remarks?.some(({ only }) => only))
 
 const isPlayed = ({ seconds }: Drill) => seconds === undefined
 
@@ -72,9 +77,18 @@ describe('a drill as it is played', () => {
             ).toEqual(['names'])
             // A word of the round before may lie over all of a round of one count.
             for (const { isCalled, round: number, calls, length } of segments)
-              if (drill.isNew && number > 0 && number < 3 && length >= 4 * TICKS_PER_COUNT) {
+              if (
+                !isQuiet(combination) &&
+                drill.isNew &&
+                number > 0 &&
+                number < 3 &&
+                length >= 4 * TICKS_PER_COUNT
+              ) {
                 expect(isCalled).toBe(true)
-                expect(calls.some(({ say }) => say)).toBe(true)
+                expect(
+                  calls.some(({ say }) => say),
+                  JSON.stringify([drill, length, calls]),
+                ).toBe(true)
               }
             const played = performed.time.secondsAt(performed.length) - talked
             expect(Math.ceil(played - 1e-6) + drill.talk).toBe(secondsOf(drill, own))
