@@ -5,7 +5,7 @@ import { calledWords } from '../combination/remarks'
 import type { House } from '../house/house'
 import type { Vocabulary } from '../moves/vocabulary'
 import type { Simulation } from '../simulate/simulate'
-import { labelIn, TICKS_PER_COUNT } from '../time/time'
+import { labelIn } from '../time/time'
 
 /** What a cue announces; of two that collide the earlier in this list is said (model 11). */
 export const CUE_KINDS = [
@@ -70,10 +70,10 @@ const turnsAt = ({ danced }: Simulation, pass: Pass): ReadonlySet<string> =>
   )
 
 /** What a phrase is called where nothing of it has a word: never its letter, which is only printed. */
-const NEXT = 'next'
+export const NEXT = 'next'
 
 /** What a phrase is called by: what is said on its first count, its title, the cue of its first move (teaching 7.3). */
-function phraseWords(pass: Pass, first: string | undefined): readonly string[] {
+export function phraseWords(pass: Pass, first: string | undefined): readonly string[] {
   const said = pass.remarks.find(({ kind, at }) => kind === 'say' && at === 0)?.text
   return [said, pass.phrase.title, first, NEXT].flatMap((text) => (text ? [text] : []))
 }
@@ -122,33 +122,3 @@ export interface Announcement {
   readonly text: string
   readonly or: readonly string[]
 }
-
-/** Counts of a round whose first words are named together: `slide, then front`. */
-const NAMED_COUNTS = 8
-
-/** The first words of a round, or what its phrase is called by. */
-export function announcementOf(
-  simulation: Simulation,
-  from: number,
-  layers: readonly Event['layer'][],
-): Announcement {
-  const pass = simulation.passes.find(({ at, length }) => at <= from && from < at + length)
-  const words = pass
-    ? cuesOf(simulation, pass, layers)
-        .filter(
-          ({ at, kind, isWithin }) =>
-            kind !== 'phrase' &&
-            !isWithin &&
-            at >= from &&
-            at < from + NAMED_COUNTS * TICKS_PER_COUNT,
-        )
-        .map(({ text }) => text)
-    : []
-  const [first, second] = [...new Set(words)]
-  const named = pass ? phraseWords(pass, undefined).filter((text) => text !== NEXT) : []
-  const both = first && second ? [`${first}, then ${second}`, `${first}, ${second}`] : []
-  const [text = READY, ...or] = [...both, ...(first ? [first] : []), ...named, READY]
-  return { text, or }
-}
-
-const READY = 'ready'

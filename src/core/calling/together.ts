@@ -9,7 +9,7 @@ import { NUMBERS } from './numbers'
 const ORDINALS = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth']
 
 /** What a dancer is called by: her name, but never a number, which would be heard as a count. */
-export function spokenName(
+function spokenName(
   { dancers }: Pick<Company, 'dancers'>,
   { part, name }: Companion,
 ): string {

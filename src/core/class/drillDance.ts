@@ -1,8 +1,8 @@
 import { LAYERS, type Layer } from '../body/layers'
 import type { Side } from '../body/side'
+import { announcementOf } from '../calling/announce'
 import type { CallMode, SpeechSeconds } from '../calling/called'
 import { callModes } from '../calling/calls'
-import { announcementOf } from '../calling/cues'
 import { aloneFrom } from '../combination/dancing'
 import type { Pass } from '../combination/passes'
 import { type Performance, type Place, performanceOf } from '../performance/performance'
@@ -98,7 +98,12 @@ export function drillPerformance(
     const dancing = aloneFrom(side)
     const said =
       place === 0 && talk >= NAMING_SECONDS
-        ? announcementOf(round.material.from(dancing), own.from, layers)
+        ? announcementOf(
+            round.material.from(dancing),
+            own.from,
+            layers,
+            round.material.company?.(dancing),
+          )
         : undefined
     return stretchOf(round.material, dancing, {
       ...common(i),

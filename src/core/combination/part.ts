@@ -6,7 +6,7 @@ import { PartId } from './whose'
 /** Two to eight parts: more are groups that dance one of them. */
 export const MOST_PARTS = 8
 /** As many dancers of one part as stand in a line. */
-export const MOST_OF_A_PART = 12
+const MOST_OF_A_PART = 12
 /** Metres from the middle of the piece a dancer may stand, each way. */
 const FARTHEST = 30
 

@@ -19,7 +19,7 @@ import { COUNT, overlap, slotAt, type Tick, tick } from '../time/time'
 import { inOrder } from './edit'
 
 /** Something of a piece that one who dances it alone does otherwise. */
-export interface Replaced {
+interface Replaced {
   readonly phrase: string
   readonly at: Tick
   readonly length: Tick

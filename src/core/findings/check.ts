@@ -109,7 +109,7 @@ interface Written {
 }
 
 /** How an option is looked at: danced like any combination. */
-export const lookingBy =
+const lookingBy =
   (base: Vocabulary, house: House) =>
   (tried: Combination): Looked => {
     const dance = danced(tried, base, house)

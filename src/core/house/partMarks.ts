@@ -2,7 +2,7 @@
  * What a part is known by wherever it is drawn, besides its colour: a shape in a box of 12 by 12,
  * the same in the braid, on the floor map, on a chest and on paper. In the order of the parts.
  */
-export const PART_MARKS: readonly string[] = [
+const PART_MARKS: readonly string[] = [
   // A bead.
   'M6 1 A5 5 0 1 1 5.990 1 Z',
   // A leaf.

@@ -133,7 +133,7 @@ const drawnDance = remembered(
 )
 
 /** The parts of one side of a combination in their room, their steps drawn by their places. */
-export function pieceOf(
+function pieceOf(
   combination: OneSide,
   aloneOf: (part: PartId) => Simulation,
   house: House,

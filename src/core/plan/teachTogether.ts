@@ -9,7 +9,7 @@ import { teachSteps } from './teachSteps'
 import { ASK_FIRST, isTouching, LEAN_CARE } from './touching'
 
 /** How dancers come to dance something with each other: one after the other, without hands, with them. */
-export type Meets = 'in-turn' | 'apart' | 'with'
+type Meets = 'in-turn' | 'apart' | 'with'
 
 /** A step of teaching a piece. */
 export interface TeachStep {

@@ -103,7 +103,7 @@ function madeOnce(make: (dancing: Dancing, index: number) => Dancer) {
 }
 
 /** Where a dancer of a part stands on count 1: on the other side of the room where the other side is danced. */
-export function standsAt({ at }: Part, index: number, isWritten: boolean): FloorPoint {
+function standsAt({ at }: Part, index: number, isWritten: boolean): FloorPoint {
   const { right, forward } = at[index] ?? at[0] ?? { right: 0, forward: 0 }
   return { right: isWritten ? right : negated(right), forward }
 }

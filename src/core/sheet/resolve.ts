@@ -72,7 +72,7 @@ function withWhats(combination: Combination, whats: ReadonlyMap<string, What>): 
 }
 
 /** The same for the options of phrases, each as its phrase is danced with it. */
-export function withFreeOptions(
+function withFreeOptions(
   combination: Combination,
   open: ReadonlyMap<string, ReadonlySet<string>>,
   vocabulary: Vocabulary,
@@ -110,7 +110,7 @@ interface OpenFeet {
  * Fills in the feet that were left out: each is the foot that is free then, when the
  * combination is danced as far as there (model 4).
  */
-export function withFreeFeet(
+function withFreeFeet(
   combination: Combination,
   { open, copies }: OpenFeet,
   vocabulary: Vocabulary,

@@ -5,9 +5,10 @@ import type { Dancing } from '../../core/combination/dancing'
 import type { DanceMoment } from '../../core/performance/performance'
 import type { Material } from '../../core/plan/material'
 import { dancersOf } from '../../core/pose/dancers'
-import { type View, viewFacts } from '../../core/pose/views'
+import type { View } from '../../core/pose/views'
 import { DancerPicture } from '../stage/DancerPicture'
 import { FlatFigure } from '../stage/FlatFigure'
+import { whoseWords } from '../stage/pictureWords'
 import { dancerNow } from '../stores/dancer'
 import classes from './class.module.css'
 
@@ -30,9 +31,9 @@ export function ClassDancer(props: ClassDancerProps) {
   const layerKey = layers.join()
   const dancers = useMemo(() => {
     const shown = new Set(layerKey.split(',') as Layer[])
-    return dancersOf(material.from, { layers: shown, scale })
+    return dancersOf(material.from, { layers: shown, scale }, material.combination)
   }, [material, layerKey, scale])
-  const { whose } = viewFacts[view]
+  const whose = whoseWords(view, material.combination.parts !== undefined)
   return (
     <figure className={classes.figure}>
       <DancerPicture

@@ -13,5 +13,8 @@ const clearerWords = (clearer: number): string =>
 
 /** What is written on every picture of a dancer: whose right is where, and how large isolations are. */
 export const pictureWords = (view: View, { options }: Dancer, areSeveral = false): string =>
-  (areSeveral ? viewFacts[view].whose.replaceAll('its ', 'their ') : viewFacts[view].whose) +
-  clearerWords(options.clearer ?? 1)
+  whoseWords(view, areSeveral) + clearerWords(options.clearer ?? 1)
+
+/** Whose right is where in a view, of one dancer or of several. */
+export const whoseWords = (view: View, areSeveral: boolean): string =>
+  areSeveral ? viewFacts[view].whose.replaceAll('its ', 'their ') : viewFacts[view].whose

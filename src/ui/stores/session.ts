@@ -146,7 +146,7 @@ export function change(session: Session, label: string, make: Edit, mark?: strin
 }
 
 /** Takes on what was made of the selected part's dancing: hers alone in her own line, else for all that dance it. */
-export function takeDance(
+function takeDance(
   session: Session,
   label: string,
   danced: Combination,
