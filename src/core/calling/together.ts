@@ -9,10 +9,7 @@ import { NUMBERS } from './numbers'
 const ORDINALS = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth']
 
 /** What a dancer is called by: her name, but never a number, which would be heard as a count. */
-function spokenName(
-  { dancers }: Pick<Company, 'dancers'>,
-  { part, name }: Companion,
-): string {
+function spokenName({ dancers }: Pick<Company, 'dancers'>, { part, name }: Companion): string {
   const isNumber = /^\p{N}+$/u.test(name) || NUMBERS.some((word) => word === folded(name))
   const i = dancers.findIndex((one) => one.part === part)
   return isNumber ? (ORDINALS[i] ?? name) : name

@@ -133,11 +133,7 @@ const drawnDance = remembered(
 )
 
 /** The parts of one side of a combination in their room, their steps drawn by their places. */
-function pieceOf(
-  combination: OneSide,
-  aloneOf: (part: PartId) => Simulation,
-  house: House,
-): Piece {
+function pieceOf(combination: OneSide, aloneOf: (part: PartId) => Simulation, house: House): Piece {
   const parts = combination.parts ?? []
   const [first] = parts
   const meetings = first ? meetingsIn(combination, aloneOf(first.id).passes) : []

@@ -145,17 +145,6 @@ export function change(session: Session, label: string, make: Edit, mark?: strin
   changeAll(session, label, whom === undefined ? make : forPart(whom, make), mark)
 }
 
-/** Takes on what was made of the selected part's dancing: hers alone in her own line, else for all that dance it. */
-function takeDance(
-  session: Session,
-  label: string,
-  danced: Combination,
-  mark?: string,
-): void {
-  const made = withDance(session.getState(), danced)
-  changeAll(session, label, () => made, mark)
-}
-
 /** What is written, with something else for the selected part to dance. */
 export function withDance(state: SessionState, after: Combination): Combination {
   const { whom, dancing } = state.selection
