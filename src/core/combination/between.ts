@@ -24,7 +24,6 @@ export type SpotName = z.infer<typeof SpotName>
 
 /** A place of a partner's body; the nearer side where none is said. */
 const Spot = z.object({ part: PartId, on: SpotName, side: Side.optional() }).readonly()
-type Spot = z.infer<typeof Spot>
 
 /** What is met: a place of the body, or a hand; the place first, since it may have a side too. */
 const Met = z.union([Spot, Hand])

@@ -130,8 +130,7 @@ describe('teaching a piece', () => {
     if (!walk || !round) throw new Error('B is walked')
     expect(walkCount(walk, round, 1).now?.feet).toEqual([
       'Amber: Left foot touches beside the other',
-      'Blue: Weight onto both feet',
-      'Blue: Bend the knees',
+      'Blue: Weight onto both feet. Bend the knees',
     ])
   })
 })

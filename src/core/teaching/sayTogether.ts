@@ -98,13 +98,16 @@ export function sayNamed({ dancers }: Company, pass: number, say: Say): readonly
     const [first] = rows
     if (!first) return []
     const named = (text: string, whose: string) => (whose ? `${whose}: ${text}` : text)
-    const texts = (key: 'feet' | 'cues' | 'asides') =>
+    const texts = (key: 'cues' | 'asides') =>
       rows.flatMap((row) => row[key].map((text) => named(text, row.whose)))
     return [
       {
         count: first.count,
         weight: weightOf(told),
-        feet: texts('feet'),
+        feet: rows.flatMap(({ feet, whose }) =>
+          // Her name is said once.
+          whose && feet.length > 0 ? [named(feet.join('. '), whose)] : feet,
+        ),
         cues: texts('cues'),
         asides: texts('asides'),
         layers: rows.flatMap(({ layers, whose }) =>
