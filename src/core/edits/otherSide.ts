@@ -30,7 +30,8 @@ export function otherSideWritten(combination: Combination, vocabulary: Vocabular
     const same = known.get(key)
     if (same) return same
     const isFirst = phrases.every(({ id }) => id !== made.id)
-    const own = isFirst ? made : withOwnName(made, phrases)
+    // Beside those that are still to come, too.
+    const own = isFirst ? made : withOwnName(made, [...phrases, ...side.phrases])
     phrases.push(own)
     known.set(key, own)
     return own
@@ -90,10 +91,16 @@ function eventWritten(
   const written = stepsToEnd(timed, vocabulary)
   const isSame = steps.every(({ action }, i) => dequal(action, written[i]?.action))
   if (isSame) return [event]
-  const { as, length: _, held: __, ...plain } = event
-  return steps.map((one, i) => ({
+  const { as, length: _, held: __, either, ...plain } = event
+  // Where a place is held, coming back from it is no step of its own: it may be on the border of the phrase.
+  const { until } = timed
+  const last = until === undefined ? steps.length : steps.length - 1
+  return steps.slice(0, Math.max(1, last)).map((one, i) => ({
     ...plain,
+    ...(until !== undefined && i === last - 1 && { held: tick(until - one.at + pass.at) }),
     ...(event.what.kind === 'foot' && as !== undefined && { as }),
+    // The steps of a figure that is opened are on the feet they are on.
+    ...(event.what.kind === 'foot' && either && { either }),
     id: i === 0 ? event.id : `${event.id}-${i}`,
     at: tick(one.at - pass.at),
     what: { kind: 'foot', action: one.action },
