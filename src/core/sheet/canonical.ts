@@ -181,6 +181,14 @@ function placed(
 }
 
 /** Words of the lines of a phrase; of one that is like another only what is its own has lines. */
+/** The word of the line something stands in: counts that are free have one of their own. */
+const wordOver = (one: Parameters<typeof lineWith>[0]): string =>
+  'layer' in one && isFreeCounts(one) ? 'free' : lineWith(one)
+
+/** Counts in which all of the body is free. */
+export const isFreeCounts = ({ layer, what }: Pick<Event, 'layer' | 'what'>): boolean =>
+  layer === 'feet' && what.kind === 'free'
+
 const phraseWords = (
   { call, events, remarks = [], between = [], facings = [], unread = [], options = [] }: Phrase,
   { isOwn = () => true, leftOut = [] }: Partial<ReturnType<typeof ownOf>> = {},
@@ -193,12 +201,15 @@ const phraseWords = (
         ...remarks.filter(isOwn),
         ...between.filter(isOwn),
         ...leftOut,
-      ].some((one) => lineWith(one) === word) ||
+      ].some((one) => wordOver(one) === word) ||
       unread.some(({ line }) => line === word) ||
       options.some((option) =>
         word === 'option'
           ? true
-          : [...option.events, ...(option.without ?? [])].some(({ layer }) => layer === word),
+          : [
+              ...option.events.map(wordOver),
+              ...(option.without ?? []).map(({ layer }) => layer),
+            ].some((over) => over === word),
       ) ||
       (word === 'facing' && facings.length > 0) ||
       (word === 'call' && call !== undefined),

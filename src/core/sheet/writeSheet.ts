@@ -24,7 +24,7 @@ import { kindOf, type What } from '../what/kinds'
 import { gazeText } from '../what/look'
 import { moveText } from '../what/move'
 import { betweenText } from './betweenLine'
-import { canonical, tickOfUnread } from './canonical'
+import { canonical, isFreeCounts, tickOfUnread } from './canonical'
 import { countCallsText } from './countCalls'
 import { likeText } from './draftLike'
 import { type LineWord, leavesQuoteOpen } from './lines'
@@ -317,9 +317,6 @@ function phraseLines(
 
 const numberingText = ({ from, pickup }: Phrase): string =>
   `${from === undefined ? '' : ` from ${from}`}${pickup === undefined ? '' : ` pickup ${pickup}`}`
-
-/** Counts in which all of the body is free have a line of their own. */
-const isFreeCounts = ({ layer, what }: Event): boolean => layer === 'feet' && what.kind === 'free'
 
 /** `5-8 "play with the tune"`, and what else is said of it. */
 function freeText({ as, ...event }: Event, phrase: Numbering, vocabulary: Vocabulary): string {
