@@ -64,18 +64,30 @@ export const anyPiece = (options: { kept?: boolean } = {}): fc.Arbitrary<Combina
       const piece = withWho({ ...combination, parts: made }, { who, met })
       const whole = swaps && made.length === 2 ? { ...piece, swapRoles: true as const } : piece
       const all = edits as readonly (readonly [Edit, number, boolean])[]
-      return all.reduce((one, [edit, part, isGiven]) => {
-        const id = made[part % made.length]?.id ?? ''
-        const events = one.phrases.flatMap((phrase) => phrase.events)
-        const given = isGiven
-          ? danceBy(
-              events.slice(0, 2).map((event) => event.id),
-              [id],
-            )(one)
-          : one
-        return forPart(id, edit)(given)
-      }, whole)
+      return all.reduce(
+        (one, [edit, part, isGiven]) => {
+          const id = made[part % made.length]?.id ?? ''
+          const events = one.phrases.flatMap((phrase) => phrase.events)
+          const given = isGiven
+            ? danceBy(
+                events.slice(0, 2).map((event) => event.id),
+                [id],
+              )(one)
+            : one
+          return forPart(id, edit)(given)
+        },
+        options.kept === false ? withoutKept(whole) : whole,
+      )
     })
+
+/** Every meeting is mirrored with its phrase. */
+const withoutKept = (combination: Combination): Combination => ({
+  ...combination,
+  phrases: combination.phrases.map((phrase) => ({
+    ...phrase,
+    ...(phrase.between && { between: phrase.between.map(({ kept: _, ...one }) => one) }),
+  })),
+})
 
 /** Some of it for some of them, and meetings. */
 function withWho(combination: Combination, { who, met }: Picks): Combination {

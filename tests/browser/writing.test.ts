@@ -6,6 +6,7 @@ import type { Page } from 'playwright-core'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { canonical } from '../../src/core/sheet/canonical'
 import { readSwayJson } from '../../src/core/sheet/swayJson'
+import { demo } from '../demo'
 import { type App, namesOn, placeIn, startApp, typeSheet, write } from './app'
 
 let app: App
@@ -609,7 +610,7 @@ describe('files', () => {
     await there.page.setInputFiles('input[type="file"]', zip)
     await there.page.getByText(/own names and moves came in/).waitFor()
     await there.page.getByRole('article', { name: 'Pasted' }).waitFor()
-    expect(await there.page.getByText(/is here already, just so/).count()).toBe(5)
+    expect(await there.page.getByText(/is here already, just so/).count()).toBe(demo.length)
     // The other forms of one.
     for (const [item, begins] of [
       ['Save as count sheet', /^sway 1\n/],
