@@ -24,7 +24,8 @@ export function withCounts(song: Song, counts: SongCounts): Song {
 /** Words stand on their counts, wherever counting begins. */
 function withWords(next: Song, place: (index: number) => number, before: Song): Song {
   const words = before.words.map(({ at, text }) => ({
-    at: Math.round(tickOfCount(next, place(countOfTick(before, at)))),
+    // Never -0, which is kept as 0.
+    at: Math.round(tickOfCount(next, place(countOfTick(before, at)))) + 0,
     text,
   }))
   return { ...next, words }
