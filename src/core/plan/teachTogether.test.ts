@@ -10,7 +10,7 @@ import { makeForSeveral } from '../edits/parts'
 import { USUAL_HOUSE } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
 import { emptyPlan, planAgain } from './edits'
-import { materialsOf, roundOf } from './material'
+import { layersIn, materialsOf, roundOf } from './material'
 import { wishesFor } from './plan'
 import { teachSteps } from './teachSteps'
 import { materialsOfPart, teachTogether, whoTitle, whoWords } from './teachTogether'
@@ -32,6 +32,14 @@ describe('teaching a piece', () => {
         for (const { drill, part, meets } of steps) {
           const own = part === undefined ? materials : materialsOfPart(materials, one, part)
           expect(roundOf(drill, own)).toBeDefined()
+          // All that anybody dances is danced where all of it is.
+          if (drill.kind === 'sides' && drill.layers.length > 1)
+            for (const { id } of parts) {
+              const hers = materialsOfPart(materials, one, id).find(one.id)
+              expect(drill.layers).toEqual(
+                expect.arrayContaining([...layersIn(hers?.lead.passes ?? [])]),
+              )
+            }
           expect(part === undefined || parts.some(({ id }) => id === part)).toBe(true)
           for (const id of drill.phrases) {
             if (part !== undefined && !meets) known.add(`${part} ${id}`)

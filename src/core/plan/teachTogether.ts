@@ -1,10 +1,11 @@
+import { LAYERS, type Layer } from '../body/layers'
 import type { Meeting } from '../combination/between'
 import type { Combination } from '../combination/combination'
 import { partIds, partOf, phraseOf } from '../combination/partOf'
 import type { PartId } from '../combination/whose'
 import { clampTempo } from '../time/tempo'
 import type { Drill } from './drill'
-import { type Materials, materialsOf } from './material'
+import { layersIn, type Materials, materialsOf } from './material'
 import { teachSteps } from './teachSteps'
 import { ASK_FIRST, isTouching, LEAN_CARE } from './touching'
 
@@ -40,7 +41,11 @@ export function teachTogether(
     const own = materialsOfPart(materials, combination, part)
     const material = own.find(combination.id)
     const drills = material ? teachSteps(material, own).drills : []
-    return { part, drills: drills.map((drill) => ({ ...drill, id: `${part} ${drill.id}` })) }
+    return {
+      part,
+      layers: material ? layersIn(material.lead.passes) : [],
+      drills: drills.map((drill) => ({ ...drill, id: `${part} ${drill.id}` })),
+    }
   })
   const [first] = each
   if (!first) return []
@@ -93,7 +98,18 @@ export function teachTogether(
     first.drills.filter(({ kind }) => !BY_PHRASE.has(kind)),
   ]
   for (const drill of learned) learn(drill)
-  return [...steps, ...last, ...whole.map((drill) => ({ drill }))]
+  return [...steps, ...last, ...whole.map((drill) => ({ drill: withAllOf(drill, each) }))]
+}
+
+/** A drill with all layers of what the first one dances, with those that only another one dances too. */
+function withAllOf(drill: Drill, each: readonly { readonly layers: readonly Layer[] }[]): Drill {
+  const [first, ...others] = each
+  if (!first?.layers.every((layer) => drill.layers.includes(layer))) return drill
+  const more = others.flatMap(({ layers }) => layers)
+  return {
+    ...drill,
+    layers: LAYERS.filter((one) => drill.layers.includes(one) || more.includes(one)),
+  }
 }
 
 /** Whether all dance some phrases alike; all of them where none is named. */
