@@ -315,13 +315,16 @@ describe('a take', () => {
     for (let i = 0; i < 6; i++) await slider.press('ArrowLeft')
     await page.getByRole('button', { name: 'Play', exact: true }).click()
     await page.waitForTimeout(3500)
-    const late: number[] = []
-    for (let i = 0; i < 20; i++) {
-      await page.waitForTimeout(120)
-      late.push(Math.abs(Number(await film.getAttribute('data-late'))))
+    const late = async () => {
+      const seen: number[] = []
+      for (let i = 0; i < 20; i++) {
+        await page.waitForTimeout(120)
+        seen.push(Math.abs(Number(await film.getAttribute('data-late'))))
+      }
+      return seen.sort((a, b) => a - b)[seen.length >> 1] ?? Number.NaN
     }
-    const middle = late.sort((a, b) => a - b)[late.length >> 1] ?? Number.NaN
-    expect(middle, late.join()).toBeLessThan(0.1)
+    // A machine that does something else for a moment is no fault of the player; one that is late stays late.
+    await expect.poll(late, { timeout: 9000, interval: 0 }).toBeLessThan(0.1)
     await page.getByRole('button', { name: 'Stop', exact: true }).click()
     await expectAccessible(page)
 
