@@ -2,8 +2,8 @@ import type { Layer } from '../body/layers'
 import type { Company } from '../simulate/company'
 import type { Simulation } from '../simulate/simulate'
 import { TICKS_PER_COUNT, tick } from '../time/time'
-import { type Announcement, type Cue, cuesOf, NEXT, phraseWords } from './cues'
-import { cueTo, meetingCues, toldTogether } from './together'
+import { type Announcement, NEXT, phraseWords } from './cues'
+import { cuesOfAll, meetingCues } from './together'
 
 /** Counts of a round whose first words are named together: `slide, then front`. */
 const NAMED_COUNTS = 8
@@ -17,16 +17,12 @@ export function announcementOf(
 ): Announcement {
   const pass = simulation.passes.find(({ at, length }) => at <= from && from < at + length)
   const to = from + NAMED_COUNTS * TICKS_PER_COUNT
-  const saidTo = (dance: Simulation): readonly Cue[] => {
-    const own = pass && dance.passes[pass.index]
-    return own ? cuesOf(dance, own, layers) : []
-  }
+  const own = pass ? cuesOfAll(company, simulation, pass, layers) : []
   const cues = company
-    ? [
-        ...meetingCues(company, { from: tick(from), to: tick(to) }),
-        ...toldTogether(company, (dancer) => saidTo(dancer.simulation), cueTo),
-      ].sort((a, b) => a.at - b.at)
-    : saidTo(simulation)
+    ? [...meetingCues(company, { from: tick(from), to: tick(to) }), ...own].sort(
+        (a, b) => a.at - b.at,
+      )
+    : own
   const words = cues
     .filter(({ at, kind, isWithin }) => kind !== 'phrase' && !isWithin && at >= from && at < to)
     .map(({ text }) => text)

@@ -5,6 +5,7 @@ import { anyCombination } from '../../../tests/arbitraries'
 import { demo } from '../../../tests/demo'
 import { holds } from '../../../tests/holds'
 import { anyTeachingHouse } from '../../../tests/teaching'
+import { speech } from '../../../tests/voice'
 import { combination, feet, move, on } from '../../../tests/write'
 import { factsOf } from '../body/feet'
 import { LAYERS } from '../body/layers'
@@ -13,24 +14,18 @@ import { drillPerformance } from '../class/drillDance'
 import type { Combination } from '../combination/combination'
 import { partOf } from '../combination/partOf'
 import { pickupTicks } from '../combination/passes'
-import { makeForSeveral } from '../edits/parts'
-import { type House, USUAL_HOUSE } from '../house/house'
+import type { House } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
 import { countsOnce, materialsOf, roundOf } from '../plan/material'
 import { rhythmOf } from '../rhythm/rhythms'
-import { readSheet } from '../sheet/readSheet'
 import { simulate } from '../simulate/simulate'
 import { secondsOfTicks } from '../time/tempo'
 import { HALF_COUNT, numberAt, TICKS_PER_COUNT, tick } from '../time/time'
 import { steady } from '../time/timeMap'
-import type { Call, CalledSegment, SpeechSeconds } from './called'
+import type { Call, CalledSegment } from './called'
 import { AND_SECONDS, callModes, callsOf } from './calls'
 import { cuesOf, leadOf } from './cues'
 import { numberWord } from './numbers'
-
-/** A voice that takes a tenth of a second a letter, quick a twentieth, and has no word with a `z`. */
-const speech: SpeechSeconds = (text, isFast) =>
-  text.includes('z') ? undefined : Math.min(0.9, 0.09 + text.length * (isFast ? 0.02 : 0.035))
 
 const anyDrill = fc
   .record({
@@ -450,62 +445,6 @@ describe('before it is counted in', () => {
         expect(secondsOfTicks(first?.length ?? 0, drill.tempo)).toBeLessThan(3 + 60 / drill.tempo)
       }),
       { numRuns: 100, seed: 74 },
-    )
-  })
-})
-
-describe('several dancers', () => {
-  const called = (sheet: string, tempo = 60) => {
-    const { combination: one } = readSheet(sheet, vocabulary)
-    const materials = materialsOf([one], vocabulary, USUAL_HOUSE)
-    const drill = { combination: one.id, phrases: [], layers: LAYERS, sides: ['R' as const] }
-    const danced = roundOf(drill, materials)
-    if (!danced) throw new Error('no round')
-    const sound = { rhythm: undefined, call: 'cues' as const, speech }
-    return drillPerformance({ ...drill, repeats: 1, tempo }, danced, sound)
-      .segments.filter(({ round: which }) => which > 0)
-      .flatMap(({ calls }) => calls.map(({ text, of, what }) => `${of / 12 + 1} ${what} ${text}`))
-  }
-  const PAIR = `sway 2
-part @1 "Amber" at L 0.5
-part @2 "Two" at R 0.5
-phrase A 8
-  feet 1 step R side; 2 touch L together
-  hips 3 hip-drop L cue "drop"
-  torso @1 5 chest-pop cue "pop"
-  torso @2 5 chest-lift cue "lift"`
-
-  it('are told together what all dance, and by name what is only one’s; a number is no name', () => {
-    expect(called(PAIR)).toEqual(['3 accent drop', '5 accent second: lift', '5 accent Amber: pop'])
-  })
-
-  it('are told what they do with each other before what each dances, and whom it is for', () => {
-    const meetings = `${PAIR}
-  between 5-8 hold @1.R @2.L palm; 3-4 place @2 behind @1; 7-8 look @2 to @1`
-    expect(called(meetings)).toEqual([
-      '3 meeting second: behind',
-      '3 accent drop',
-      '5 meeting hold hands',
-      '5 accent second: lift',
-      '5 accent Amber: pop',
-      '7 meeting second: look',
-    ])
-  })
-
-  it('are told no more than one is, where nothing differs between them', () => {
-    holds(
-      fc.property(anyCombination(), (one) => {
-        const piece = makeForSeveral(['Amber', 'Blue'])(one)
-        const calls = (of: Combination) => {
-          const materials = materialsOf([of], vocabulary, USUAL_HOUSE)
-          const drill = { combination: of.id, phrases: [], layers: LAYERS, sides: [of.lead] }
-          const danced = roundOf(drill, materials)
-          const sound = { rhythm: undefined, call: 'all' as const, speech }
-          return danced && drillPerformance({ ...drill, repeats: 2, tempo: 96 }, danced, sound)
-        }
-        expect(calls(piece)?.calls).toEqual(calls(one)?.calls)
-        expect(calls(piece)?.captions).toEqual(calls(one)?.captions)
-      }),
     )
   })
 })

@@ -1,6 +1,5 @@
 import { factsOf } from '../body/feet'
 import { sideWord } from '../body/side'
-import type { Simulation } from '../simulate/simulate'
 import { HALF_COUNT, TICKS_PER_COUNT } from '../time/time'
 import { type TimeMap, ticksFrom } from '../time/timeMap'
 import {
@@ -13,11 +12,11 @@ import {
   type Taken,
   type TicksOf,
 } from './called'
-import { CUE_KINDS, type Cue, cuesOf, leadOf } from './cues'
+import { CUE_KINDS, type Cue, leadOf } from './cues'
 import { type Extras, extrasIn } from './extras'
 import { numberWord } from './numbers'
 import { saidOnCount } from './onCounts'
-import { cueTo, meetingCues, toldTogether } from './together'
+import { cuesOfAll, meetingCues } from './together'
 
 /** “and” needs this much free time, in seconds (model 11). */
 export const AND_SECONDS = 0.2
@@ -213,14 +212,10 @@ function cuesIn(
       ]
     : []
   if (mode === 'switch') return change
-  const danced = (dance: Simulation): readonly Cue[] =>
-    dance.passes
-      .filter(({ at }) => at >= range.from && at < range.to)
-      .flatMap((pass) => cuesOf(dance, pass, layers))
   const own = [
-    ...(company
-      ? toldTogether(company, (dancer) => danced(dancer.simulation), cueTo)
-      : danced(simulation)),
+    ...simulation.passes
+      .filter(({ at }) => at >= range.from && at < range.to)
+      .flatMap((pass) => cuesOfAll(company, simulation, pass, layers)),
     ...(company ? meetingCues(company, range) : []),
     ...(song?.cues ?? []),
   ]

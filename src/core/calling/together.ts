@@ -1,9 +1,12 @@
+import type { Layer } from '../body/layers'
 import type { Meeting, Relation } from '../combination/between'
+import type { Pass } from '../combination/passes'
 import type { PartId } from '../combination/whose'
 import { folded } from '../record/folded'
 import type { Companion, Company } from '../simulate/company'
+import type { Simulation } from '../simulate/simulate'
 import type { Range } from '../time/time'
-import type { Cue } from './cues'
+import { type Cue, cuesOf } from './cues'
 import { NUMBERS } from './numbers'
 
 const ORDINALS = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth']
@@ -52,8 +55,26 @@ export function toldTogether<T extends ToSome>(
   )
 }
 
+/** The cues of a pass, of whoever dances it: of several each with whom it is for. */
+export const cuesOfAll = (
+  company: Company | undefined,
+  simulation: Simulation,
+  pass: Pass,
+  layers: readonly Layer[],
+): readonly Cue[] =>
+  company
+    ? toldTogether(
+        company,
+        (dancer) => {
+          const own = dancer.simulation.passes[pass.index]
+          return own ? cuesOf(dancer.simulation, own, layers) : []
+        },
+        cueTo,
+      )
+    : cuesOf(simulation, pass, layers)
+
 /** A cue for some of them: their names, then its words; the words alone where the voice has no such name. */
-export const cueTo = (cue: Cue, names: string): Cue => ({
+const cueTo = (cue: Cue, names: string): Cue => ({
   ...cue,
   text: `${names}: ${cue.text}`,
   or: [cue.text, ...(cue.or ?? [])],

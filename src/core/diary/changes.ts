@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { LAYERS, type Layer } from '../body/layers'
 import type { Event, Phrase } from '../combination/combination'
 import { layerWord, type Vocabulary } from '../moves/vocabulary'
-import { entryText } from '../sheet/writeSheet'
+import { entryText } from '../sheet/entryText'
 import { labelIn } from '../time/time'
 
 /** What begins on a count, as the sheet writes it, without what is only said of it. */

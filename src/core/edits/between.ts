@@ -1,5 +1,6 @@
-import type { Between, Meeting } from '../combination/between'
+import { type Between, isHand, type Meeting, partsIn } from '../combination/between'
 import { type Combination, lengthOf, type Phrase } from '../combination/combination'
+import type { Part } from '../combination/part'
 import { tick } from '../time/time'
 import { changePhrase, clamp, type Edit, earliestIn } from './edit'
 
@@ -84,4 +85,36 @@ export function firstMeeting({ parts = [] }: Combination): Meeting | undefined {
         height: 'waist',
       }
     : undefined
+}
+
+/** The same two doing something else with each other. */
+export function anotherMeeting(
+  what: Meeting,
+  kind: Meeting['kind'],
+  parts: readonly Part[],
+): Meeting {
+  const [first = parts[0]?.id ?? ''] = partsIn(what)
+  const second = partsIn(what)[1] ?? parts.find(({ id }) => id !== first)?.id ?? ''
+  const { from, to } =
+    what.kind === 'hold' || what.kind === 'touch'
+      ? what
+      : ({ from: { part: first, side: 'R' }, to: { part: second, side: 'L' } } as const)
+  switch (kind) {
+    case 'hold':
+      return { kind, from, to, grip: isHand(to) ? 'palm' : 'flat' }
+    case 'touch':
+      return { kind, from, to, as: 'palm' }
+    case 'place':
+      return { kind, of: first, rel: 'right', to: second }
+    case 'orbit':
+      return { kind, of: first, round: second, degrees: 360 }
+    case 'support':
+      return { kind, by: second, of: first, share: 20 }
+    case 'led':
+      return { kind, of: first, by: { part: second, side: 'R' } }
+    case 'look':
+      return { kind, a: first, b: second }
+    case 'wait':
+      return { kind, of: [first] }
+  }
 }

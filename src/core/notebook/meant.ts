@@ -3,7 +3,7 @@ import type { Side } from '../body/side'
 import { EntryProblem } from '../entry/reader'
 import type { Vocabulary } from '../moves/vocabulary'
 import { readEntry, type WrittenEvent } from '../sheet/entry'
-import { dancedText } from '../sheet/writeSheet'
+import { dancedText } from '../sheet/entryText'
 
 /** Something a phrase of words can mean. */
 export interface Meaning {

@@ -1,5 +1,6 @@
 import type { Combination } from '../combination/combination'
 import { dancersOn } from '../combination/dancers'
+import { isLead } from '../combination/dancing'
 import { partIds } from '../combination/partOf'
 import type { House } from '../house/house'
 import type { Vocabulary } from '../moves/vocabulary'
@@ -26,7 +27,7 @@ export function danceOf(combination: Combination, base: Vocabulary, house: House
       return own.other
     },
     from: (dancing) => piece.of(dancing.part).from(dancing),
-    company: ({ side }) => companyOf(combination, piece, side !== own.written.lead),
+    company: (dancing) => companyOf(combination, piece, !isLead(combination, dancing)),
   }
 }
 

@@ -11,6 +11,7 @@ import { CENTRE, type PartId } from '../combination/whose'
 import type { House } from '../house/house'
 import type { Vocabulary } from '../moves/vocabulary'
 import { remembered } from '../record/remembered'
+import type { DancedMeeting } from '../simulate/company'
 import { type Danced, danced } from '../simulate/danced'
 import type { Simulation } from '../simulate/simulate'
 import { carries, type Drawing, drawnBy } from './drawn'
@@ -26,14 +27,6 @@ export interface Placed {
   readonly at: readonly FloorPoint[]
   /** The way of the first of them. */
   readonly way: Way
-}
-
-/** A meeting as it is danced: which, in which dancing of its phrase, over which ticks. */
-export interface DancedMeeting {
-  readonly meeting: Between
-  readonly pass: Pass
-  readonly from: number
-  readonly until: number
 }
 
 /** All parts of a combination in one room, on one side. */

@@ -4,8 +4,9 @@ import { type Hand, isHand, type MeetingOf } from '../combination/between'
 import type { PartId } from '../combination/whose'
 import { MODEL_HEIGHT } from '../house/house'
 import { remembered } from '../record/remembered'
+import type { DancedMeeting } from '../simulate/company'
 import { intoRoom } from '../simulate/landing'
-import type { DancedMeeting, Piece, Placed } from './piece'
+import type { Piece, Placed } from './piece'
 import { placeAt } from './way'
 
 /** Of a dancer of 1.65 m, in metres: from the chest's middle to a shoulder, how high that is, and how far a palm gets. */

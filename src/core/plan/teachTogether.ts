@@ -7,7 +7,7 @@ import { clampTempo } from '../time/tempo'
 import type { Drill } from './drill'
 import { layersIn, type Materials, materialsOf } from './material'
 import { teachSteps } from './teachSteps'
-import { ASK_FIRST, isTouching, LEAN_CARE } from './touching'
+import { agreedFirst, isTouching } from './touching'
 
 /** How dancers come to dance something with each other: one after the other, without hands, with them. */
 type Meets = 'in-turn' | 'apart' | 'with'
@@ -149,11 +149,9 @@ export function whoWords(
       return ['Together with the hands off: each on her own way, nobody touches.']
     case 'with': {
       const met = meetingsIn({ phrases }, drill.phrases)
-      const leans = met.some(({ kind }) => kind === 'support')
-      return [
-        met.some(isTouching) ? `Now with each other. ${ASK_FIRST}` : 'Now all of them together.',
-        ...(leans ? [LEAN_CARE] : []),
-      ]
+      return met.some(isTouching)
+        ? ['Now with each other.', ...agreedFirst(met)]
+        : ['Now all of them together.']
     }
     default:
       if (!name) return []

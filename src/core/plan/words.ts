@@ -1,7 +1,6 @@
 import { facingWord } from '../body/facing'
 import { otherSide, type Side, sideWord } from '../body/side'
-import { cuesOf } from '../calling/cues'
-import { cueTo, toldTogether } from '../calling/together'
+import { cuesOfAll } from '../calling/together'
 import { capital } from '../capital'
 import type { DancerLevel } from '../combination/combination'
 import { aloneFrom } from '../combination/dancing'
@@ -19,7 +18,7 @@ import { CLASS_CAUTION, cautionsOf, notesOf, waysOut } from './notes'
 import type { PlanWishes } from './plan'
 import { postureOf, shortPostureOf } from './posture'
 import { firstPasses } from './teaching'
-import { ASK_FIRST, isTouching, LEAN_CARE } from './touching'
+import { agreedFirst } from './touching'
 import { sameFeetBefore } from './ways'
 
 /** What is said before a step, and what who can't may dance instead. */
@@ -316,8 +315,7 @@ function togetherWords({ material, passes }: DrillRound): readonly string[] {
           `Each takes a part: ${names}. ${swapRoles ? 'On the other side you swap' : 'Swap after a while'}, so that all know both.`,
         ]
       : []),
-    ...(met.some(isTouching) ? [ASK_FIRST] : []),
-    ...(met.some(({ kind }) => kind === 'support') ? [LEAN_CARE] : []),
+    ...agreedFirst(met),
   ]
 }
 
@@ -326,16 +324,7 @@ function countWords({ layers, half }: Drill, { material, passes }: DrillRound): 
   const [pass] = passes
   if (!pass || passes.length > 1) return ''
   const company = material.company?.(aloneFrom(material.lead.combination.lead))
-  const called = company
-    ? toldTogether(
-        company,
-        ({ simulation }) => {
-          const own = simulation.passes[pass.index]
-          return own ? cuesOf(simulation, own, layers) : []
-        },
-        cueTo,
-      )
-    : cuesOf(material.lead, pass, layers)
+  const called = cuesOfAll(company, material.lead, pass, layers)
   const cues = new Map(
     called
       .filter(({ kind }) => kind !== 'phrase')

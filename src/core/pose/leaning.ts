@@ -1,5 +1,5 @@
 import type { PartId } from '../combination/whose'
-import type { DancedMeeting } from '../piece/piece'
+import type { DancedMeeting } from '../simulate/company'
 import { ticksFrom } from '../time/timeMap'
 import { eased } from './curve'
 import type { Dancer } from './dancer'

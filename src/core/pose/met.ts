@@ -2,37 +2,22 @@ import type { Side } from '../body/side'
 import { type Hand, isHand, type Met } from '../combination/between'
 import type { PartId } from '../combination/whose'
 import { handsIn, toldTo, toldWithin } from '../piece/hands'
-import type { DancedMeeting } from '../piece/piece'
+import type { DancedMeeting } from '../simulate/company'
 import { ticksFrom } from '../time/timeMap'
 import { WRIST_TO_PALM } from './armPlaces'
 import { eased } from './curve'
 import type { Dancer } from './dancer'
 import { copyInto, jointsOfSide, newPose, type Pose, placeOfJoint } from './joints'
+import { lookAt, lookWays } from './looking'
+import { far, type Point, pointOf } from './metPoint'
 import { ARM_LEAST, ARM_REACH, BODY } from './proportions'
 import { bend } from './solve'
 
-/** How high two hands are held, in metres of a dancer of 1.65 m (h); overhead is over the taller crown. */
-const HEIGHTS = { low: 0.85, waist: 1.05, chest: 1.25, shoulder: 1.4 } as const
-const OVER_CROWN = 0.1
-/** From the head's middle to the crown. */
-const CROWN = 0.12
 /** A hand goes to a meeting and back at the most so fast, in metres a second, and takes so many seconds at least (h). */
 const HAND_SPEED = 3.2
 /** Eased in and out a way is half as fast again in its middle, and an elbow swings out farther than its hand. */
 const EASED = 1.8
 const LEAST_SECONDS = 0.2
-/** From the shoulder to the middle of the palm. */
-const PALM_REACH = ARM_REACH + WRIST_TO_PALM
-/** A hand lies so far out from the place of a body, in metres; one that only passes is so far from what it passes. */
-const ON_BODY = 0.06
-const NEAR = 0.12
-/** Rounds in which a point comes into the reach of both. */
-const ROUNDS = 4
-/** Eyes take so long to find somebody, in seconds, and the head turns so far for it, in radians. */
-const LOOK_SECONDS = 0.35
-const LOOK = { aside: (80 * Math.PI) / 180, up: (25 * Math.PI) / 180 } as const
-
-type Point = Float64Array
 
 /** A hand of this dancer on its way to a meeting, there, and back again; in ticks. */
 interface HandWay {
@@ -42,14 +27,6 @@ interface HandWay {
   /** Its own arm line leads both hands. */
   readonly leads: 'own' | 'other' | undefined
   readonly isFrom: boolean
-  readonly begins: number
-  readonly there: number
-  readonly leaves: number
-  readonly gone: number
-}
-
-interface LookWay {
-  readonly other: PartId
   readonly begins: number
   readonly there: number
   readonly leaves: number
@@ -211,133 +188,6 @@ function wayLong(
   return Math.hypot(...[0, 1, 2].map((i) => (own.joints[palm + i] ?? 0) - (spot[i] ?? 0)))
 }
 
-/** The point two of a meeting meet in, from both bodies without it. */
-function pointOf(
-  what: DancedMeeting['meeting']['what'],
-  from: Pose,
-  to: Pose,
-  scales: readonly [number, number],
-  { leads, isFrom }: Pick<HandWay, 'leads' | 'isFrom'>,
-  out: Point,
-): void {
-  if (what.kind !== 'hold' && what.kind !== 'touch') return
-  const a = jointsOfSide[what.from.side]
-  if (!isHand(what.to)) {
-    bodySpot(to, what.to, from.joints, a.shoulder, scales[1], out)
-    into(out, from, a.shoulder, PALM_REACH * scales[0])
-    return
-  }
-  const b = jointsOfSide[what.to.side]
-  if (leads !== undefined) {
-    const isFirst = (leads === 'own') === isFrom
-    copy(isFirst ? from.joints : to.joints, isFirst ? a.palm : b.palm, out)
-  } else {
-    for (let i = 0; i < 3; i++)
-      out[i] = ((from.joints[a.shoulder + i] as number) + (to.joints[b.shoulder + i] as number)) / 2
-    out[1] = heightOf(what, from, to, scales)
-  }
-  for (let i = 0; i < ROUNDS; i++) {
-    into(out, from, a.shoulder, PALM_REACH * scales[0])
-    into(out, to, b.shoulder, PALM_REACH * scales[1])
-  }
-  if (what.kind === 'touch' && what.as === 'near')
-    passBy(out, isFrom ? from : to, isFrom ? to : from)
-}
-
-function heightOf(
-  what: Extract<DancedMeeting['meeting']['what'], { kind: 'hold' | 'touch' }>,
-  from: Pose,
-  to: Pose,
-  scales: readonly [number, number],
-): number {
-  const scale = (scales[0] + scales[1]) / 2
-  const height = what.kind === 'hold' ? (what.height ?? 'waist') : 'chest'
-  if (height !== 'overhead') return HEIGHTS[height] * scale
-  const head = placeOfJoint.head + 1
-  return (
-    Math.max(from.joints[head] as number, to.joints[head] as number) + (CROWN + OVER_CROWN) * scale
-  )
-}
-
-/** A little on this side of a point, for a hand that passes without contact. */
-function passBy(out: Point, own: Pose, other: Pose): void {
-  const chest = placeOfJoint.chest
-  let far = 0
-  for (const i of [0, 2])
-    far += ((other.joints[chest + i] as number) - (own.joints[chest + i] as number)) ** 2
-  const by = NEAR / 2 / (Math.sqrt(far) || 1)
-  for (const i of [0, 2])
-    out[i] =
-      (out[i] as number) -
-      ((other.joints[chest + i] as number) - (own.joints[chest + i] as number)) * by
-}
-
-const SPOTS = {
-  shoulder: 'shoulder',
-  elbow: 'elbow',
-  wrist: 'wrist',
-  hip: 'crest',
-  knee: 'knee',
-  foot: 'ankle',
-} as const
-
-/** A place of a body, a hand's thickness outside of it, on the side that is said or the nearer one. */
-function bodySpot(
-  pose: Pose,
-  { on, side }: Exclude<Met, Hand>,
-  from: Float64Array,
-  shoulder: number,
-  scale: number,
-  out: Point,
-): void {
-  const { joints, chest } = pose
-  const middle =
-    on === 'head' ? placeOfJoint.head : on === 'back' ? placeOfJoint.chest : placeOfJoint.waist
-  if (on === 'head' || on === 'back' || on === 'waist') copy(joints, middle, out)
-  else {
-    const [r, l] = [jointsOfSide.R[SPOTS[on]], jointsOfSide.L[SPOTS[on]]]
-    const near =
-      side ?? (far(joints, r, from, shoulder) <= far(joints, l, from, shoulder) ? 'R' : 'L')
-    copy(joints, near === 'R' ? r : l, out)
-  }
-  // Outwards: away from the spine towards who lays the hand there; a back from behind.
-  let x = (from[shoulder] as number) - (out[0] as number)
-  let z = (from[shoulder + 2] as number) - (out[2] as number)
-  if (on === 'back') {
-    x = -(chest[6] as number)
-    z = -(chest[8] as number)
-  } else if (side && on === 'waist') {
-    const sign = side === 'R' ? 1 : -1
-    x = sign * (chest[0] as number)
-    z = sign * (chest[2] as number)
-  }
-  const long = Math.hypot(x, z) || 1
-  const thick = on === 'waist' || on === 'back' || on === 'head' ? ON_BODY + 0.07 : ON_BODY
-  out[0] = (out[0] as number) + (x / long) * thick * scale
-  out[2] = (out[2] as number) + (z / long) * thick * scale
-}
-
-const copy = (joints: Float64Array, at: number, out: Point): void => {
-  for (let i = 0; i < 3; i++) out[i] = joints[at + i] as number
-}
-
-const far = (a: Float64Array, i: number, b: Float64Array, j: number): number =>
-  Math.hypot(
-    (a[i] as number) - (b[j] as number),
-    (a[i + 1] as number) - (b[j + 1] as number),
-    (a[i + 2] as number) - (b[j + 2] as number),
-  )
-
-/** Brings a point into the reach of a shoulder. */
-function into(out: Point, { joints }: Pose, shoulder: number, reach: number): void {
-  const long = far(out, 0, joints, shoulder)
-  if (long <= reach) return
-  for (let i = 0; i < 3; i++) {
-    const base = joints[shoulder + i] as number
-    out[i] = base + (((out[i] as number) - base) * reach) / long
-  }
-}
-
 const way = new Float64Array(3)
 const pole = new Float64Array(3)
 
@@ -418,66 +268,4 @@ function keepInReach(joints: Float64Array, shoulder: number, wrist: number, scal
     const base = joints[shoulder + i] as number
     joints[wrist + i] = base + (((joints[wrist + i] as number) - base) * wanted) / long
   }
-}
-
-function lookWays(
-  { simulation }: Dancer,
-  hers: readonly DancedMeeting[],
-  part: PartId,
-): readonly LookWay[] {
-  return hers.flatMap(({ meeting: { what }, from, until }) => {
-    if (what.kind !== 'look') return []
-    const soon = ticksFrom(simulation.time, from, LOOK_SECONDS)
-    const other = what.a === part ? what.b : what.a
-    const late = ticksFrom(simulation.time, until, LOOK_SECONDS)
-    return [{ other, begins: from - soon, there: from, leaves: until, gone: until + late }]
-  })
-}
-
-/** Turns the head to a partner's, as far as a neck goes. */
-function lookAt(pose: Pose, other: Pose, share: number): void {
-  const { joints, chest, head } = pose
-  const at = placeOfJoint.head
-  let right = 0
-  let up = 0
-  let forward = 0
-  for (let i = 0; i < 3; i++) {
-    const to = (other.joints[at + i] as number) - (joints[at + i] as number)
-    right += to * (chest[i] as number)
-    up += to * (chest[3 + i] as number)
-    forward += to * (chest[6 + i] as number)
-  }
-  const yaw = clamp(Math.atan2(right, forward), LOOK.aside)
-  const pitch = clamp(Math.atan2(up, Math.hypot(right, forward)), LOOK.up)
-  const wanted = (i: number): number =>
-    Math.cos(pitch) *
-      (Math.sin(yaw) * (chest[i] as number) + Math.cos(yaw) * (chest[6 + i] as number)) +
-    Math.sin(pitch) * (chest[3 + i] as number)
-  // Forward goes over to the partner; right and up follow square to it.
-  let long = 0
-  for (let i = 0; i < 3; i++) {
-    way[i] = (head[6 + i] as number) * (1 - share) + wanted(i) * share
-    long += (way[i] as number) ** 2
-  }
-  const by = 1 / (Math.sqrt(long) || 1)
-  for (let i = 0; i < 3; i++) head[6 + i] = (way[i] as number) * by
-  square(head)
-}
-
-const clamp = (value: number, most: number): number => Math.max(-most, Math.min(most, value))
-
-/** Makes up and right square to forward again. */
-function square(m: Float64Array): void {
-  let dot = 0
-  for (let i = 0; i < 3; i++) dot += (m[3 + i] as number) * (m[6 + i] as number)
-  let long = 0
-  for (let i = 0; i < 3; i++) {
-    m[3 + i] = (m[3 + i] as number) - dot * (m[6 + i] as number)
-    long += (m[3 + i] as number) ** 2
-  }
-  const by = 1 / (Math.sqrt(long) || 1)
-  for (let i = 0; i < 3; i++) m[3 + i] = (m[3 + i] as number) * by
-  m[0] = (m[4] as number) * (m[8] as number) - (m[5] as number) * (m[7] as number)
-  m[1] = (m[5] as number) * (m[6] as number) - (m[3] as number) * (m[8] as number)
-  m[2] = (m[3] as number) * (m[7] as number) - (m[4] as number) * (m[6] as number)
 }

@@ -10,10 +10,11 @@ import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
 import { simulate, stateAt } from '../simulate/simulate'
 import { labelIn, slotAt, type Tick } from '../time/time'
 import { canonical } from './canonical'
+import { dancedText, entryText } from './entryText'
 import { entriesIn, type SheetMessage } from './lines'
 import { readSheet } from './readSheet'
 import { whoText } from './whose'
-import { dancedText, entryText, writeSheet } from './writeSheet'
+import { writeSheet } from './writeSheet'
 
 const COLUMNS = ['phrase', 'count', 'part', ...LAYERS, 'facing', 'weight', 'cue'] as const
 type Column = (typeof COLUMNS)[number]

@@ -13,7 +13,15 @@ import { readBetween } from './betweenLine'
 import { readCountCalls } from './countCalls'
 import type { DraftEvent, DraftOption, DraftPhrase, Messages } from './draft'
 import { readEntry, readFree, type WrittenEvent } from './entry'
-import { entriesIn, offsetIn, type PhraseWord, type Placed, type SheetLine, sliceOf } from './lines'
+import {
+  entriesIn,
+  offsetIn,
+  PHRASE_WORDS,
+  type PhraseWord,
+  type Placed,
+  type SheetLine,
+  sliceOf,
+} from './lines'
 import { readWhen, type When } from './when'
 import { marksOf, whoOfEntry, whoOfLine, whoText } from './whose'
 
@@ -80,19 +88,9 @@ export function readLayerLine(
 }
 
 /** Lines of which each entry may say at its end who it is for; of a meeting its parts stand in it. */
-const MARKED: ReadonlySet<PhraseWord> = new Set<PhraseWord>([
-  ...LAYERS,
-  'free',
-  'pose',
-  'facing',
-  'prop',
-  'say',
-  'words',
-  'breath',
-  'face',
-  'prepare',
-  'note',
-])
+const MARKED: ReadonlySet<PhraseWord> = new Set(
+  PHRASE_WORDS.filter((word) => word !== 'call' && word !== 'option' && word !== 'between'),
+)
 
 interface ForWhom {
   readonly who: Who | undefined

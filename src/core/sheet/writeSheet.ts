@@ -1,7 +1,5 @@
 import { LAYERS, type Layer } from '../body/layers'
 import type { Combination, Comment, Event, Phrase, RemarkKind } from '../combination/combination'
-import type { EventForm } from '../combination/forms'
-import type { Leave } from '../combination/leaving'
 import { lineOf, ownOf } from '../combination/like'
 import { loopIndex } from '../combination/loop'
 import type { Part } from '../combination/part'
@@ -11,22 +9,13 @@ import { SOLO, type Who } from '../combination/whose'
 import { quoted } from '../entry/tokens'
 import type { OwnMove } from '../moves/move'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
-import {
-  fullLabelOfSpan,
-  labelIn,
-  labelOfEnd,
-  labelOfSpan,
-  type Numbering,
-  TICKS_PER_COUNT,
-  tick,
-} from '../time/time'
-import { kindOf, type What } from '../what/kinds'
+import { labelIn, labelOfSpan, type Numbering } from '../time/time'
 import { gazeText } from '../what/look'
-import { moveText } from '../what/move'
 import { betweenText } from './betweenLine'
 import { canonical, isFreeCounts, tickOfUnread } from './canonical'
 import { countCallsText } from './countCalls'
 import { likeText } from './draftLike'
+import { dancedText, entryText, leaveText, whenText } from './entryText'
 import { type LineWord, leavesQuoteOpen } from './lines'
 import { partText } from './partLine'
 import { sheetVersionOf } from './version'
@@ -369,75 +358,6 @@ function wrapped(word: string, entries: readonly string[]): string {
   }
   return [...lines, now.trimEnd()].join('\n')
 }
-
-/** When an event is danced: its start alone where nobody wrote how long it lasts. */
-function whenText({ at, length }: Pick<Event, 'at' | 'length'>, phrase: Numbering): string {
-  const label = labelIn(phrase)
-  return length === undefined ? label(at) : fullLabelOfSpan({ at, length }, label)
-}
-
-/** One entry of a layer line. */
-export function entryText(event: Event, phrase: Numbering, vocabulary: Vocabulary): string {
-  return `${event.optional ? '~' : ''}${whenText(event, phrase)} ${dancedText(event, vocabulary, phrase)}`
-}
-
-/** What is danced, without its time: `step R side`, `hip-drop L every 1 !keep`. */
-export function dancedText(event: Event, vocabulary: Vocabulary, phrase: Numbering): string {
-  const {
-    at,
-    held,
-    what,
-    size,
-    rate,
-    on,
-    as,
-    easier = [],
-    harder = [],
-    cue,
-    note,
-    words,
-    leave = [],
-    kept,
-  } = event
-  const move = what.kind === 'move' ? what : undefined
-  return [
-    kindOf(what).write(what, vocabulary),
-    event.either && 'either',
-    event.supported && 'supported',
-    held !== undefined && `until ${labelOfEnd(tick(at + held), labelIn(phrase))}`,
-    move?.every && `every ${everyText(move.every)}`,
-    move?.alt && 'alt',
-    viaText(what),
-    size !== undefined && `size ${size}%`,
-    rate !== undefined && `rate ${rate}`,
-    on && 'on',
-    as && `as ${quoted(as)}`,
-    ...easier.map((form) => `easier ${formText(form, vocabulary)}`),
-    ...harder.map((form) => `harder ${formText(form, vocabulary)}`),
-    cue && `cue ${quoted(cue)}`,
-    note && `note ${quoted(note)}`,
-    words && `words ${quoted(words)}`,
-    ...leave.map(leaveText),
-    kept && '!keep',
-  ]
-    .filter(Boolean)
-    .join(' ')
-}
-
-const formText = (form: EventForm, vocabulary: Vocabulary): string =>
-  'none' in form
-    ? 'none'
-    : 'move' in form
-      ? moveText(form.move, vocabulary)
-      : `(${[kindOf(form.what).write(form.what, vocabulary), viaText(form.what)].filter(Boolean).join(' ')})`
-
-const viaText = (what: What): string | undefined =>
-  (what.kind === 'arms' || what.kind === 'move') && what.via ? `via ${what.via}` : undefined
-
-const leaveText = ({ code, because }: Leave): string => `leave ${code} ${quoted(because)}`
-
-const everyText = (ticks: number): string =>
-  ticks === 6 ? '&' : String(Math.round((ticks / TICKS_PER_COUNT) * 1e4) / 1e4)
 
 /** `[low+front]`: the options a phrase is danced with. */
 const optionsText = (entry: Combination['order'][number] | undefined): string =>

@@ -6,13 +6,14 @@ import { bothOf } from '../combination/dancing'
 import { partOf } from '../combination/partOf'
 import type { Pass } from '../combination/passes'
 import { ruleWords } from '../combination/rules'
-import type { PartId } from '../combination/whose'
+import { ONLY_PART, type PartId } from '../combination/whose'
 import { USUAL_HOUSE } from '../house/house'
 import type { Vocabulary } from '../moves/vocabulary'
-import { dancedAlone, dancedPiece } from '../piece/piece'
+import { danceOf } from '../piece/dance'
+import type { Company } from '../simulate/company'
 import type { Simulation } from '../simulate/simulate'
 import { type CountWords, pickedWords, pickupTitle, sayOptions, sayPass, sayPickup } from './say'
-import { eachIn, metOnCounts, type SaidPiece, type Say, sayTogether } from './sayTogether'
+import { eachIn, metOnCounts, type Say, sayTogether } from './sayTogether'
 
 const ALL = new Set(LAYERS)
 
@@ -52,39 +53,39 @@ function optionsOf({ vocabulary }: Simulation, pass: Pass): readonly string[] {
   ])
 }
 
-/** @param met what she does with others, by the count from 1 */
+/** One dancer's own. @param met what she does with others in a dancing, by the count from 1 */
 const alone =
-  (met: (pass: Pass) => ReadonlyMap<number, readonly string[]> = () => new Map()): Tell =>
+  (met?: (pass: Pass) => ReadonlyMap<number, readonly string[]>): Tell =>
   (simulation, pass) => {
-    const others = met(pass)
+    const others = met?.(pass)
     return {
       pickup: pickupOf(simulation, pass).map((one) => numbered(one.count, [words(one)])),
       counts: countsOf(simulation, pass).map((one) =>
         numbered(one.count, [
           words(one),
-          ...(others.get(one.count) ?? []).map((line) => `with you: ${line}`),
+          ...(others?.get(one.count) ?? []).map((line) => `with you: ${line}`),
         ]),
       ),
       options: optionsOf(simulation, pass),
     }
   }
 
+/** Everybody's: what all do once, the rest by name. */
 const together =
-  (said: SaidPiece): Tell =>
+  (company: Company): Tell =>
   (_, { index }) => {
-    const named = (text: string, whose: string) => (whose ? `${whose}: ${text}` : text)
-    const lines = (say: Say) =>
-      sayTogether(said, index, say).map(
-        ({ count, each }) => [count, each.map((one) => named(words(one), one.whose))] as const,
+    const lines = (say: Say, hasMet: boolean) =>
+      sayTogether(company, index, say).map(({ count, each, meetings }) =>
+        numbered(count, [
+          ...each.map((one) => (one.whose ? `${one.whose}: ${words(one)}` : words(one))),
+          ...(hasMet ? meetings.map((line) => `together: ${line}`) : []),
+        ]),
       )
-    const met = metOnCounts(said, index)
-    const options = eachIn(said, index, optionsOf)
+    const options = eachIn(company, index, optionsOf)
     const isSame = options.every((one) => dequal(one.said, options[0]?.said))
     return {
-      pickup: lines(pickupOf).map(([count, each]) => numbered(count, each)),
-      counts: lines(countsOf).map(([count, each]) =>
-        numbered(count, [...each, ...(met.get(count) ?? []).map((line) => `together: ${line}`)]),
-      ),
+      pickup: lines(pickupOf, false),
+      counts: lines(countsOf, true),
       options: isSame
         ? (options[0]?.said ?? [])
         : options.flatMap((one) => (one.said.length > 0 ? [`  ${one.name}`, ...one.said] : [])),
@@ -92,42 +93,38 @@ const together =
   }
 
 /** What to do on each count in words, both sides: a page to hand out. Of several dancers all of it, what differs by name. */
-export function handout(combination: Combination, base: Vocabulary): string {
-  const [first] = combination.parts ?? []
-  return pageOf(combination, first?.id, combination.title, base, (said) =>
-    said ? together(said) : alone(),
+export const handout = (combination: Combination, base: Vocabulary): string =>
+  pageOf(combination, ONLY_PART, combination.title, base, (company) =>
+    company ? together(company) : alone(),
   )
-}
 
 /** One dancer's page of a combination for several: what she dances, and with whom. */
 export function handoutOf(combination: Combination, part: PartId, base: Vocabulary): string {
   const own = combination.parts?.find(({ id }) => id === part)
   const title = [combination.title || 'Combination', own?.name].filter(Boolean).join(': ')
-  return pageOf(combination, part, title, base, (said) =>
-    alone(said && ((pass) => metOnCounts(said, pass.index, part))),
+  return pageOf(combination, part, title, base, (company) =>
+    alone(company && ((pass) => metOnCounts(company, pass.index, part))),
   )
 }
 
-/** @param tell how a side is told; without a piece it is one dancer's */
+/** @param tell how a side is told, with all who dance it where they are several */
 function pageOf(
   combination: Combination,
-  part: PartId | undefined,
+  part: PartId,
   title: string,
   base: Vocabulary,
-  tell: (said: SaidPiece | undefined) => Tell,
+  tell: (company: Company | undefined) => Tell,
 ): string {
-  const own = partOf(combination, part ?? '')
-  const { from } = dancedAlone(own, { base, house: USUAL_HOUSE })
-  const piece = combination.parts && dancedPiece(combination, base, USUAL_HOUSE)
-  const sides = bothOf(own).map((dancing) => {
-    const simulation = from(dancing)
-    const isOther = dancing.side !== own.lead
-    const told = tell(piece && { combination, piece: isOther ? piece.other : piece.lead, isOther })
+  const dance = danceOf(combination, base, USUAL_HOUSE)
+  const sides = bothOf(combination, part).map((dancing) => {
+    const simulation = dance.from(dancing)
+    const told = tell(dance.company?.(dancing))
     const passes = simulation.passes.map((pass) => passText(simulation, pass, told))
     return [`${sideWord[dancing.side].toUpperCase()} SIDE`, ...passes].join('\n\n')
   })
-  const rules = (own.rules ?? []).map(ruleWords).join(', ')
-  return `${title || 'Combination'} · ${own.tempo} counts a minute${rules ? ` · ${rules}` : ''}\n\n${sides.join('\n\n')}\n`
+  const { tempo, rules = [] } = partOf(combination, part)
+  const said = rules.map(ruleWords).join(', ')
+  return `${title || 'Combination'} · ${tempo} counts a minute${said ? ` · ${said}` : ''}\n\n${sides.join('\n\n')}\n`
 }
 
 /** One dancing of a phrase: its pickup, its name, its counts, its options. */

@@ -1,6 +1,9 @@
+import { sideWord } from '../body/side'
 import { type Hand, isHand, type Meeting, type Met, type Relation } from '../combination/between'
 import type { Part } from '../combination/part'
 import { CENTRE, type PartId } from '../combination/whose'
+
+type Named = Pick<Part, 'id' | 'name'>
 
 const RELATIONS: Readonly<Record<Relation, string>> = {
   behind: 'behind',
@@ -12,7 +15,7 @@ const RELATIONS: Readonly<Record<Relation, string>> = {
 }
 
 /** The same in as few words as a line has room for, the longest first. */
-export function meetingShort(what: Meeting, parts: readonly Part[]): readonly string[] {
+export function meetingShort(what: Meeting, parts: readonly Named[]): readonly string[] {
   const nameOf = (id: PartId) => parts.find((part) => part.id === id)?.name ?? id
   const all = meetingWords(what, parts)
   const handOf = (hand: Hand) => `${nameOf(hand.part)} ${hand.side}`
@@ -43,14 +46,13 @@ export function meetingShort(what: Meeting, parts: readonly Part[]): readonly st
 }
 
 /** What two do with each other, in words: `Amber’s right hand holds Blue’s left, by the fingers, low`. */
-export function meetingWords(what: Meeting, parts: readonly Part[]): string {
+export function meetingWords(what: Meeting, parts: readonly Named[]): string {
   const nameOf = (id: PartId) => parts.find((part) => part.id === id)?.name ?? id
-  const side = (hand: Hand) => (hand.side === 'R' ? 'right' : 'left')
-  const handOf = (hand: Hand) => `${nameOf(hand.part)}’s ${side(hand)}`
+  const handOf = (hand: Hand) => `${nameOf(hand.part)}’s ${sideWord[hand.side]}`
   const metOf = (met: Met) =>
     isHand(met)
       ? handOf(met)
-      : `${nameOf(met.part)}’s ${met.side ? `${met.side === 'R' ? 'right' : 'left'} ` : ''}${met.on}`
+      : `${nameOf(met.part)}’s ${met.side ? `${sideWord[met.side]} ` : ''}${met.on}`
   switch (what.kind) {
     case 'hold': {
       const grip =

@@ -5,10 +5,11 @@ import { holds } from '../../../tests/holds'
 import { LAYERS } from '../body/layers'
 import { partsIn } from '../combination/between'
 import type { Combination } from '../combination/combination'
+import { bothOf } from '../combination/dancing'
 import { partOf } from '../combination/partOf'
 import { USUAL_HOUSE } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
-import { dancedPiece } from '../piece/piece'
+import { danceOf } from '../piece/dance'
 import { readSheet } from '../sheet/readSheet'
 import { handout, handoutOf } from './handout'
 import { sayPass } from './say'
@@ -18,11 +19,9 @@ const say: Say = (simulation, pass) =>
   sayPass(simulation, pass, new Set(LAYERS), simulation.vocabulary)
 
 const sidesOf = (combination: Combination) => {
-  const { lead, other } = dancedPiece(combination, vocabulary, USUAL_HOUSE)
-  return [
-    { combination, piece: lead, isOther: false },
-    { combination, piece: other, isOther: true },
-  ]
+  const { company } = danceOf(combination, vocabulary, USUAL_HOUSE)
+  if (!company) throw new Error('it is for several')
+  return bothOf(combination).map(company)
 }
 
 const DUET = `sway 2
@@ -45,13 +44,13 @@ describe('what several dancers are told', () => {
     holds(
       fc.property(anyPiece(), (combination) => {
         for (const said of sidesOf(combination)) {
-          for (const { part, simulation } of said.piece.placed) {
+          for (const { part, simulation } of said.dancers) {
             for (const pass of simulation.passes) {
               const alone = say(simulation, pass)
               const told = sayTogether(said, pass.index, say)
               expect(told.map(({ count }) => count)).toEqual(alone.map(({ count }) => count))
               for (const [i, { each }] of told.entries()) {
-                const hers = each.filter(({ parts }) => parts.includes(part.id))
+                const hers = each.filter(({ parts }) => parts.includes(part))
                 for (const key of ['feet', 'layers', 'cues', 'asides'] as const) {
                   const words = hers.flatMap((one) => one[key] as readonly unknown[])
                   const sorted = (list: readonly unknown[]) =>
@@ -74,16 +73,15 @@ describe('what several dancers are told', () => {
     holds(
       fc.property(anyPiece(), (combination) => {
         for (const said of sidesOf(combination)) {
-          const passes = said.piece.placed[0]?.simulation.passes ?? []
+          const passes = said.dancers[0]?.simulation.passes ?? []
           const lines = passes.flatMap(({ index }) => [...metOnCounts(said, index).values()].flat())
-          expect(lines).toHaveLength(said.piece.meetings.length)
+          expect(lines).toHaveLength(said.meetings.length)
           for (const { id } of combination.parts ?? []) {
             const hers = passes.flatMap(({ index }) =>
               [...metOnCounts(said, index, id).values()].flat(),
             )
             expect(hers).toHaveLength(
-              said.piece.meetings.filter(({ meeting }) => partsIn(meeting.what).includes(id))
-                .length,
+              said.meetings.filter(({ meeting }) => partsIn(meeting.what).includes(id)).length,
             )
           }
         }

@@ -1,11 +1,8 @@
 import { dequal } from 'dequal'
 import { partsIn } from '../combination/between'
-import type { Combination } from '../combination/combination'
-import { dancersOn } from '../combination/dancers'
 import type { Pass } from '../combination/passes'
-import type { PartId } from '../combination/whose'
-import type { DancedMeeting, Piece } from '../piece/piece'
-import type { Companion, Company } from '../simulate/company'
+import { ONLY_PART, type PartId } from '../combination/whose'
+import type { Companion, Company, DancedMeeting } from '../simulate/company'
 import type { Simulation } from '../simulate/simulate'
 import { labelIn, labelOfSpan, TICKS_PER_COUNT } from '../time/time'
 import { meetingWords } from './meetingWords'
@@ -22,16 +19,10 @@ export interface WhoseWords extends CountWords {
 export interface CountTogether {
   readonly count: number
   readonly each: readonly WhoseWords[]
+  /** Where the weight of all of them is, by name where it is not the same. */
+  readonly weight: string
   /** What begins between them on this count. */
   readonly meetings: readonly string[]
-}
-
-/** A piece danced on one side, to be said. */
-export interface SaidPiece {
-  readonly combination: Combination
-  readonly piece: Piece
-  /** Whether it is the side that follows. */
-  readonly isOther: boolean
 }
 
 interface Who {
@@ -47,106 +38,95 @@ export type Say = (simulation: Simulation, pass: Pass) => readonly CountWords[]
  * by name, and what they do with each other.
  * @param pass which dancing of a phrase, from 0
  */
-export function sayTogether(said: SaidPiece, pass: number, say: Say): readonly CountTogether[] {
-  const each = eachIn(said, pass, say)
-  const met = metOnCounts(said, pass)
-  return (each[0]?.said ?? []).map(({ count }, i) => ({
-    count,
-    each: together(
-      each.flatMap(({ said: own, ...who }) => (own[i] ? [{ ...who, words: own[i] }] : [])),
-    ),
-    meetings: met.get(count) ?? [],
-  }))
+export function sayTogether(company: Company, pass: number, say: Say): readonly CountTogether[] {
+  const each = eachIn(company, pass, say)
+  const met = metOnCounts(company, pass)
+  return (each[0]?.said ?? []).map(({ count }, i) => {
+    const told = each.flatMap(({ said: own, ...who }) =>
+      own[i] ? [{ ...who, words: own[i] }] : [],
+    )
+    return { count, each: together(told), weight: weightOf(told), meetings: met.get(count) ?? [] }
+  })
 }
+
+/** The same of whoever dances: of one alone all of it is hers. */
+export const sayWhoever = (
+  company: Company | undefined,
+  simulation: Simulation,
+  pass: Pass,
+  say: Say,
+): readonly CountTogether[] =>
+  company
+    ? sayTogether(company, pass.index, say)
+    : say(simulation, pass).map((words) => ({
+        count: words.count,
+        each: [{ ...words, whose: '', parts: [ONLY_PART] }],
+        weight: words.weight,
+        meetings: [],
+      }))
+
+/** The counts of one dancing of a phrase as one list for all: what is not everybody's with the names it is for. */
+export const sayNamed = (company: Company, pass: number, say: Say): readonly CountWords[] =>
+  sayTogether(company, pass, say).map(({ count, each, weight }) => {
+    const named = (text: string, whose: string) => (whose ? `${whose}: ${text}` : text)
+    const texts = (key: 'cues' | 'asides') =>
+      each.flatMap((row) => row[key].map((text) => named(text, row.whose)))
+    return {
+      count,
+      weight,
+      feet: each.flatMap(({ feet, whose }) =>
+        // Her name is said once.
+        whose && feet.length > 0 ? [named(feet.join('. '), whose)] : feet,
+      ),
+      layers: each.flatMap(({ layers, whose }) =>
+        layers.map(({ layer, text }) => ({ layer, text: named(text, whose) })),
+      ),
+      cues: texts('cues'),
+      asides: texts('asides'),
+    }
+  })
 
 /** What is said of each dancer in one dancing of a phrase, with her name. */
-export function eachIn<T>(
-  said: SaidPiece,
+export const eachIn = <T>(
+  { dancers }: Pick<Company, 'dancers'>,
   pass: number,
   say: (simulation: Simulation, pass: Pass) => readonly T[],
-): readonly (Who & { readonly said: readonly T[] })[] {
-  const dancers = dancersOn(said.combination, said.isOther)
-  return eachOf(
-    said.piece.placed.map(({ part, simulation }) => ({
-      part: part.id,
-      name: dancers.find(({ id }) => id === part.id)?.name ?? part.name,
-      simulation,
-    })),
-    pass,
-    say,
-  )
-}
-
-const eachOf = <T>(
-  dancers: readonly Companion[],
-  pass: number,
-  say: (simulation: Simulation, pass: Pass) => readonly T[],
-) =>
+): readonly (Who & { readonly said: readonly T[] })[] =>
   dancers.map(({ part, name, simulation }) => {
     const own = simulation.passes[pass]
     return { part, name, said: own ? say(simulation, own) : [] }
   })
-
-/** The counts of one dancing of a phrase as one list for all: what is not everybody's with the names it is for. */
-export function sayNamed({ dancers }: Company, pass: number, say: Say): readonly CountWords[] {
-  const each = eachOf(dancers, pass, say)
-  return (each[0]?.said ?? []).flatMap((_, i): readonly CountWords[] => {
-    const told = each.flatMap(({ said: own, ...who }) =>
-      own[i] ? [{ ...who, words: own[i] }] : [],
-    )
-    const rows = together(told)
-    const [first] = rows
-    if (!first) return []
-    const named = (text: string, whose: string) => (whose ? `${whose}: ${text}` : text)
-    const texts = (key: 'cues' | 'asides') =>
-      rows.flatMap((row) => row[key].map((text) => named(text, row.whose)))
-    return [
-      {
-        count: first.count,
-        weight: weightOf(told),
-        feet: rows.flatMap(({ feet, whose }) =>
-          // Her name is said once.
-          whose && feet.length > 0 ? [named(feet.join('. '), whose)] : feet,
-        ),
-        cues: texts('cues'),
-        asides: texts('asides'),
-        layers: rows.flatMap(({ layers, whose }) =>
-          layers.map(({ layer, text }) => ({ layer, text: named(text, whose) })),
-        ),
-      },
-    ]
-  })
-}
 
 /**
  * What dancers do with each other in one dancing of a phrase, by the count it begins on, from 1.
  * @param part only what this one has a share in
  */
 export function metOnCounts(
-  said: SaidPiece,
+  { dancers, meetings }: Company,
   pass: number,
   part?: PartId,
 ): ReadonlyMap<number, readonly string[]> {
   const counts = new Map<number, string[]>()
-  for (const one of said.piece.meetings) {
+  for (const one of meetings) {
     const { what, at } = one.meeting
     if (one.pass.index !== pass || (part !== undefined && !partsIn(what).includes(part))) continue
     const count = Math.floor(at / TICKS_PER_COUNT) + 1
-    counts.set(count, [...(counts.get(count) ?? []), meetingLine(said, one)])
+    counts.set(count, [...(counts.get(count) ?? []), meetingLine(dancers, one)])
   }
   return counts
 }
 
 /** `Amber’s right holds Blue’s left, by the fingers, low, until 4`. */
-function meetingLine(said: SaidPiece, { meeting, pass }: DancedMeeting): string {
+function meetingLine(dancers: readonly Companion[], { meeting, pass }: DancedMeeting): string {
   const { what, length, cue, note } = meeting
   const label = labelOfSpan(meeting, labelIn(pass.phrase))
+  const parts = dancers.map(({ part: id, name }) => ({ id, name }))
   const until =
     length > TICKS_PER_COUNT
       ? `${what.kind === 'place' || what.kind === 'orbit' ? ', by' : ', until'} ${label.split(/[->]/).at(-1)}`
       : ''
   const beside = [cue && `“${cue}”`, note].filter(Boolean).join('; ')
-  return `${meetingWords(what, dancersOn(said.combination, said.isOther))}${until}${beside && ` (${beside})`}`
+  return `${meetingWords(what, parts)}${until}${beside && ` (${beside})`}`
 }
 
 /** What all of them do once, then what is left of each; the same rest of several is one. */

@@ -325,7 +325,7 @@ function OpenPlan({
         />
       </div>
       {sheet ? (
-        <SheetPaper material={sheet} part={paper?.part} vocabulary={materials.vocabulary} />
+        <SheetPaper material={sheet} part={paper?.part} />
       ) : (
         <PlanPaper plan={plan} lanes={lanes} materials={materials} />
       )}

@@ -1,58 +1,50 @@
 import { LAYERS } from '../../core/body/layers'
 import { sideWord } from '../../core/body/side'
 import { bothOf } from '../../core/combination/dancing'
-import { partOf } from '../../core/combination/partOf'
-import type { Pass } from '../../core/combination/passes'
 import { ruleWords } from '../../core/combination/rules'
 import type { PartId } from '../../core/combination/whose'
 import type { Family } from '../../core/moves/move'
-import { layerWord, type Vocabulary } from '../../core/moves/vocabulary'
-import { dancedPiece } from '../../core/piece/piece'
+import { layerWord } from '../../core/moves/vocabulary'
 import type { Material } from '../../core/plan/material'
 import type { Pose } from '../../core/pose/joints'
-import type { Simulation } from '../../core/simulate/simulate'
+import { pickedWords, pickupTitle, sayOptions, sayPass, sayPickup } from '../../core/teaching/say'
 import {
-  type CountWords,
-  pickedWords,
-  pickupTitle,
-  sayOptions,
-  sayPass,
-  sayPickup,
-} from '../../core/teaching/say'
-import { metOnCounts, type SaidPiece, type Say, sayTogether } from '../../core/teaching/sayTogether'
+  type CountTogether,
+  metOnCounts,
+  type Say,
+  sayWhoever,
+  type WhoseWords,
+} from '../../core/teaching/sayTogether'
 import { FlatFigure } from '../stage/FlatFigure'
-import { posesByCount } from '../teach/useKeyPoses'
+import { type KeyPoses, keyPoses } from '../teach/useKeyPoses'
 import classes from './plan.module.css'
 
 const ALL = new Set(LAYERS)
 
 const saidOf: Say = (simulation, pass) => sayPass(simulation, pass, ALL, simulation.vocabulary)
+const pickupOf: Say = (simulation, pass) => sayPickup(simulation, pass, ALL, simulation.vocabulary)
 
 interface SheetPaperProps {
   readonly material: Material
   /** Of several dancers only this one's page. */
   readonly part: PartId | undefined
-  readonly vocabulary: Vocabulary
 }
 
 /**
  * The count sheet of a combination on paper: each side, count by count, with its key poses. Of several
  * dancers all of them, or one.
  */
-export function SheetPaper({ material, part, vocabulary }: SheetPaperProps) {
+export function SheetPaper({ material, part }: SheetPaperProps) {
   const { combination } = material
-  const { house } = material.lead
-  const piece = combination.parts && dancedPiece(combination, vocabulary, house)
   const name = combination.parts?.find(({ id }) => id === part)?.name
-  const dance = part === undefined ? undefined : piece?.of(part)
-  const own = part === undefined ? combination : partOf(combination, part)
   return (
     <article className={classes.sheet} aria-hidden>
-      {bothOf(own).map((dancing) => {
+      {bothOf(combination, part).map((dancing) => {
         const { side } = dancing
-        const simulation = dance?.from(dancing) ?? material.from(dancing)
-        const isOther = side !== own.lead
-        const said = piece && { combination, piece: isOther ? piece.other : piece.lead, isOther }
+        const simulation = material.from(dancing)
+        const company = material.company?.(dancing)
+        /** All of them, or her alone. */
+        const told = part === undefined ? company : undefined
         return (
           <section key={side}>
             <h1 className="display">
@@ -64,21 +56,16 @@ export function SheetPaper({ material, part, vocabulary }: SheetPaperProps) {
               </span>
             </h1>
             {simulation.passes.map((pass) => {
-              const pickup = sayPickup(simulation, pass, ALL, simulation.vocabulary)
+              const pickup = sayWhoever(told, simulation, pass, pickupOf)
+              const poses = keyPoses(told, simulation, pass, ALL)
+              const met =
+                company && part !== undefined ? metOnCounts(company, pass.index, part) : undefined
               return (
                 <section key={pass.index}>
                   {pickup.length > 0 && (
                     <>
                       <h3>{pickupTitle(simulation, pass)}</h3>
-                      <ol>
-                        {pickup.map((words) => (
-                          <CountLine
-                            key={words.count}
-                            line={{ words, count: words.count }}
-                            families={combination.families}
-                          />
-                        ))}
-                      </ol>
+                      <Lines rows={pickup} families={combination.families} />
                     </>
                   )}
                   <h2>
@@ -86,18 +73,12 @@ export function SheetPaper({ material, part, vocabulary }: SheetPaperProps) {
                     {pass.options && `, ${pickedWords(pass)}`}
                     {pass.times > 1 && ` (${pass.time} of ${pass.times})`}
                   </h2>
-                  <ol>
-                    {(said && part === undefined
-                      ? linesTogether(said, pass)
-                      : linesAlone(simulation, pass, said && metOnCounts(said, pass.index, part))
-                    ).map((line) => (
-                      <CountLine
-                        key={`${line.words.count} ${line.whose}`}
-                        line={line}
-                        families={combination.families}
-                      />
-                    ))}
-                  </ol>
+                  <Lines
+                    rows={sayWhoever(told, simulation, pass, saidOf)}
+                    poses={poses}
+                    met={met}
+                    families={combination.families}
+                  />
                   {pass.time === 1 &&
                     !pass.options &&
                     sayOptions(pass, simulation.vocabulary).map(({ name: of, title, lines }) => (
@@ -122,68 +103,55 @@ export function SheetPaper({ material, part, vocabulary }: SheetPaperProps) {
   )
 }
 
-/** A line of the paper. */
-interface Line {
-  readonly words: CountWords
-  /** Shown with the first line of each count. */
-  readonly count?: number
-  /** Whose it is, where not all dance it. */
-  readonly whose?: string
-  readonly pose?: Pose | undefined
-  /** What dancers do with each other from this count on. */
-  readonly met?: readonly string[] | undefined
-}
-
-function linesAlone(
-  simulation: Simulation,
-  pass: Pass,
-  met: ReadonlyMap<number, readonly string[]> | undefined,
-): readonly Line[] {
-  const poses = posesByCount(simulation, pass, ALL)
-  return saidOf(simulation, pass).map((words) => ({
-    words,
-    count: words.count,
-    pose: poses.get(words.count),
-    met: met?.get(words.count),
-  }))
-}
-
-/** What all dance once, and what differs by name; each with the pose of the first who does it. */
-function linesTogether(said: SaidPiece, { index }: Pass): readonly Line[] {
-  const poses = new Map(
-    said.piece.placed.flatMap(({ part, simulation }) => {
-      const own = simulation.passes[index]
-      return own ? [[part.id, posesByCount(simulation, own, ALL)]] : []
-    }),
-  )
-  return sayTogether(said, index, saidOf).flatMap(({ count, each, meetings }) =>
-    each.map((words, i) => ({
-      words,
-      ...(i === 0 && { count }),
-      whose: words.whose,
-      pose: poses.get(words.parts[0] ?? '')?.get(count),
-      ...(i === each.length - 1 && { met: meetings }),
-    })),
+/** Counts one below the other: what all do first, then who does something else. */
+function Lines({
+  rows,
+  poses,
+  met,
+  families,
+}: {
+  readonly rows: readonly CountTogether[]
+  readonly poses?: KeyPoses
+  /** What one dancer does with the others, where it is her own page. */
+  readonly met?: ReadonlyMap<number, readonly string[]> | undefined
+  readonly families: readonly Family[]
+}) {
+  return (
+    <ol>
+      {rows.flatMap(({ count, each, meetings }) =>
+        each.map((words, i) => (
+          <CountLine
+            key={`${count} ${words.whose}`}
+            words={words}
+            isFirst={i === 0}
+            pose={poses?.get(words.parts[0] ?? '')?.get(count)}
+            met={i === each.length - 1 ? (met?.get(count) ?? meetings) : []}
+            families={families}
+          />
+        )),
+      )}
+    </ol>
   )
 }
 
 /** One count: its pose, what is danced and called, what stands beside it, and the weight after it. */
 function CountLine({
-  line: {
-    words: { count, feet, layers, weight, cues, asides },
-    count: shown,
-    whose,
-    pose,
-    met = [],
-  },
+  words: { count, feet, layers, weight, cues, asides, whose },
+  isFirst,
+  pose,
+  met,
   families,
 }: {
-  readonly line: Line
+  readonly words: WhoseWords
+  /** The number stands with the first line of a count. */
+  readonly isFirst: boolean
+  readonly pose: Pose | undefined
+  readonly met: readonly string[]
   readonly families: readonly Family[]
 }) {
   return (
     <li>
-      <b className="display counts">{shown}</b>
+      <b className="display counts">{isFirst && count}</b>
       <div>
         {pose && (
           <FlatFigure pose={pose} view="behind" label={`Pose on ${count}`} families={families} />

@@ -5,21 +5,15 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { useStore } from 'zustand'
 import type { Layer } from '../../core/body/layers'
-import { type Side, sideWord } from '../../core/body/side'
+import { sideWord } from '../../core/body/side'
 import { drillPerformance } from '../../core/class/drillDance'
 import type { Combination } from '../../core/combination/combination'
-import { dancersOn } from '../../core/combination/dancers'
 import { aloneFrom } from '../../core/combination/dancing'
-import type { Part } from '../../core/combination/part'
-import { partOf } from '../../core/combination/partOf'
-import type { Pass } from '../../core/combination/passes'
-import { ONLY_PART } from '../../core/combination/whose'
 import type { Family } from '../../core/moves/move'
 import { layerWord } from '../../core/moves/vocabulary'
 import type { Moment } from '../../core/performance/performance'
 import { isClick, isOfLayers } from '../../core/performance/sounds'
 import { SILENT } from '../../core/performance/stretches'
-import { dancedPiece } from '../../core/piece/piece'
 import { isCounted } from '../../core/plan/drill'
 import { type Material, type Materials, roundOf } from '../../core/plan/material'
 import { wishesFor } from '../../core/plan/plan'
@@ -34,15 +28,9 @@ import {
 import { drillTitle } from '../../core/plan/totals'
 import { type StepWords, wordsOfPlan } from '../../core/plan/words'
 import type { Pose } from '../../core/pose/joints'
-import type { Simulation } from '../../core/simulate/simulate'
+import type { Companion } from '../../core/simulate/company'
 import { sayPass } from '../../core/teaching/say'
-import {
-  type CountTogether,
-  type SaidPiece,
-  type Say,
-  sayTogether,
-  type WhoseWords,
-} from '../../core/teaching/sayTogether'
+import { type CountTogether, sayWhoever, type WhoseWords } from '../../core/teaching/sayTogether'
 import { TICKS_PER_COUNT } from '../../core/time/time'
 import { KeysButton, KeysHelp } from '../parts/KeysHelp'
 import { PartBadge } from '../parts/PartBadge'
@@ -201,12 +189,11 @@ function Teach({
   const simulation = round?.material.from(dancing)
   const shown = round?.passes.find((one) => one.index === passIndex) ?? round?.passes[0]
   const pass = simulation?.passes.find((one) => one.index === shown?.index)
-  const isTogether = combination.parts !== undefined && taught?.part === undefined
-  const said = useMemo(
-    () => (isTogether ? saidOn(combination, dancing.side, materials) : undefined),
-    [isTogether, combination, dancing.side, materials],
+  const company = useMemo(
+    () => (taught?.part === undefined ? round?.material.company?.(dancing) : undefined),
+    [taught, round, dancing],
   )
-  const poses = useKeyPoses(said?.piece, simulation ?? material.lead, pass, layers)
+  const poses = useKeyPoses(company, simulation ?? material.lead, pass, layers)
   if (!taught || !step || !round || !simulation || !pass)
     return (
       <main className={classes.screen}>
@@ -218,9 +205,9 @@ function Teach({
       </main>
     )
   const first = (step.half?.from ?? 1) - 1
-  const rows = rowsOf(said, simulation, pass, layers).filter(
-    ({ count }) => !step.half || (count >= step.half.from && count <= step.half.to),
-  )
+  const rows = sayWhoever(company, simulation, pass, (own, its) =>
+    sayPass(own, its, layers, own.vocabulary),
+  ).filter(({ count }) => !step.half || (count >= step.half.from && count <= step.half.to))
   const walkedCount = isWalk && walked > 0 ? rows[walked - 1]?.count : undefined
   const next = () => {
     if (walked === rows.length) {
@@ -231,7 +218,6 @@ function Teach({
     const row = root.current?.querySelector(`[data-row="${rows[walked]?.count}"]`)
     if (row) inView(row)
   }
-  const dancers = said ? dancersOn(combination, said.isOther) : []
   const titleFor = (one: TeachStep) =>
     `${whoTitle(combination, one)}${drillTitle(one.drill, lookAt(one))}`
   const title = titleFor(taught)
@@ -309,7 +295,7 @@ function Teach({
               <CountRow
                 key={row.count}
                 row={row}
-                parts={dancers}
+                dancers={company?.dancers ?? []}
                 layers={layers}
                 poses={poses}
                 families={combination.families}
@@ -414,9 +400,6 @@ function Said({
   )
 }
 
-/** What to do on one count, by whom. */
-type Row = CountTogether
-
 /** The steps of teaching, what is said before each, and what each of them looks at. */
 function stepsOf(combination: Combination, material: Material, materials: Materials) {
   if (!combination.parts) {
@@ -440,40 +423,17 @@ function stepsOf(combination: Combination, material: Material, materials: Materi
   return { steps, words: new Map(words), lookAt }
 }
 
-/** A piece as it is danced on a side. */
-function saidOn(combination: Combination, side: Side, { vocabulary, house }: Materials): SaidPiece {
-  const { lead, other } = dancedPiece(combination, vocabulary, house)
-  const isOther = side !== partOf(combination, combination.parts?.[0]?.id ?? '').lead
-  return { combination, piece: isOther ? other : lead, isOther }
-}
-
-/** What is danced on each count of a phrase, by her, or by all of them. */
-function rowsOf(
-  said: SaidPiece | undefined,
-  simulation: Simulation,
-  pass: Pass,
-  layers: ReadonlySet<Layer>,
-): readonly Row[] {
-  const say: Say = (own, its) => sayPass(own, its, layers, own.vocabulary)
-  if (said) return sayTogether(said, pass.index, say)
-  return say(simulation, pass).map((words) => ({
-    count: words.count,
-    each: [{ ...words, whose: '', parts: [ONLY_PART] }],
-    meetings: [],
-  }))
-}
-
 /** One count: its pose, what is danced on it, what is called, and where the weight is. */
 function CountRow({
   row: { count, each, meetings },
-  parts,
+  dancers,
   layers,
   poses,
   families,
   isLit,
 }: {
-  readonly row: Row
-  readonly parts: readonly Part[]
+  readonly row: CountTogether
+  readonly dancers: readonly Companion[]
   readonly layers: ReadonlySet<Layer>
   readonly poses: KeyPoses
   readonly families: readonly Family[]
@@ -486,7 +446,7 @@ function CountRow({
         <WhoseRow
           key={one.whose}
           row={one}
-          parts={parts}
+          dancers={dancers}
           layers={layers}
           pose={poses.get(one.parts[0] ?? '')?.get(count)}
           families={families}
@@ -499,15 +459,15 @@ function CountRow({
 
 /** What one of them does on a count, or all. */
 function WhoseRow({
-  row: { count, feet, layers: others, weight, cues, whose, parts: own },
-  parts,
+  row: { count, feet, layers: others, weight, cues, whose, parts },
+  dancers,
   layers,
   pose,
   families,
   meetings,
 }: {
   readonly row: WhoseWords
-  readonly parts: readonly Part[]
+  readonly dancers: readonly Companion[]
   readonly layers: ReadonlySet<Layer>
   readonly pose: Pose | undefined
   readonly families: readonly Family[]
@@ -529,8 +489,9 @@ function WhoseRow({
       <div>
         {whose && (
           <p className={classes.whose}>
-            {parts.map(
-              ({ id, name }, i) => own.includes(id) && <PartBadge key={id} index={i} name={name} />,
+            {dancers.map(
+              ({ part, name }, i) =>
+                parts.includes(part) && <PartBadge key={part} index={i} name={name} />,
             )}
           </p>
         )}

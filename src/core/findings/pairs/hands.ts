@@ -2,7 +2,7 @@ import { palmAt } from '../../body/places'
 import { type Hand, isHand, type Met } from '../../combination/between'
 import type { House } from '../../house/house'
 import { type ArmTold, handsIn, toldTo, toldWithin } from '../../piece/hands'
-import type { DancedMeeting, Placed } from '../../piece/piece'
+import type { Placed } from '../../piece/piece'
 import {
   apartOf,
   BODY,
@@ -15,6 +15,7 @@ import {
   shoulderOf,
 } from '../../piece/reach'
 import { bendsIn, placeAt } from '../../piece/way'
+import type { DancedMeeting } from '../../simulate/company'
 import { TICKS_PER_COUNT } from '../../time/time'
 import { secondsBetween } from '../../time/timeMap'
 import { type FoundBetween, lastCount, type PairRule, spotBetween } from './pairRule'
