@@ -1,8 +1,14 @@
 import fc from 'fast-check'
 import { type Between, type Meeting, Relation, SpotName } from '../src/core/combination/between'
-import type { Combination, Event, Phrase } from '../src/core/combination/combination'
+import {
+  type Combination,
+  type Event,
+  type Phrase,
+  Combination as Schema,
+} from '../src/core/combination/combination'
 import type { Part } from '../src/core/combination/part'
 import { defaultStart } from '../src/core/combination/start'
+import type { Voice } from '../src/core/combination/voice'
 import { SOLO, type Who } from '../src/core/combination/whose'
 import type { Edit } from '../src/core/edits/edit'
 import { forPart } from '../src/core/edits/forPart'
@@ -10,6 +16,7 @@ import { danceBy } from '../src/core/edits/parts'
 import { tick } from '../src/core/time/time'
 import { anyEdit } from './anyEdit'
 import { anyCombination } from './arbitraries'
+import { withProps } from './withProps'
 
 interface Picks {
   readonly who: readonly number[]
@@ -46,8 +53,17 @@ export const anyPiece = (options: { kept?: boolean } = {}): fc.Arbitrary<Combina
         },
       ),
       swaps: fc.boolean(),
+      later: fc.array(fc.tuple(fc.nat(100), fc.nat(100), fc.nat(40)), { maxLength: 3 }),
+      delays: fc.array(fc.constantFrom(0, 0, 0, 0, 6, 12, 24, 28), { minLength: 4, maxLength: 4 }),
+      things: fc.oneof(
+        { weight: 2, arbitrary: fc.constant([]) },
+        { weight: 1, arbitrary: fc.array(fc.nat(1000), { minLength: 1, maxLength: 3 }) },
+      ),
+      acts: fc.array(fc.tuple(fc.nat(1000), fc.nat(1000), fc.nat(1000), fc.nat(1000)), {
+        maxLength: 5,
+      }),
     })
-    .map(({ combination, parts, who, met, edits, swaps }) => {
+    .map(({ combination, parts, who, met, edits, swaps, later, delays, things, acts }) => {
       const made = parts.map(
         (one, i): Part => ({
           id: ['1', 'two', '3', 'Four'][i] ?? '',
@@ -61,7 +77,9 @@ export const anyPiece = (options: { kept?: boolean } = {}): fc.Arbitrary<Combina
           ...(one.height !== undefined && { height: one.height }),
         }),
       )
-      const piece = withWho({ ...combination, parts: made }, { who, met })
+      const written = withWho({ ...combination, parts: made }, { who, met })
+      const carrying = withProps(withVoices(written, later), { things, acts })
+      const piece = withDelays(carrying, delays)
       const whole = swaps && made.length === 2 ? { ...piece, swapRoles: true as const } : piece
       const all = edits as readonly (readonly [Edit, number, boolean])[]
       return all.reduce(
@@ -80,12 +98,50 @@ export const anyPiece = (options: { kept?: boolean } = {}): fc.Arbitrary<Combina
       )
     })
 
+/** In some phrases some come in later, or as an image. */
+function withVoices(
+  combination: Combination,
+  later: readonly (readonly [number, number, number])[],
+): Combination {
+  const ids = (combination.parts ?? []).map(({ id }) => id)
+  return {
+    ...combination,
+    phrases: combination.phrases.map((phrase, i): Phrase => {
+      // Whom somebody follows stands before her: nobody goes round.
+      const voices = later
+        .filter((_, k) => k % combination.phrases.length === i)
+        .map(([one, other, by]): Voice => {
+          const place = 1 + (one % (ids.length - 1))
+          return {
+            part: ids[place] ?? '',
+            of: ids[other % place] ?? '',
+            by: tick(by),
+            ...(other % 3 === 0 && { mirrored: true }),
+          }
+        })
+      const own = [...new Map(voices.map((voice) => [voice.part, voice])).values()]
+      return own.length > 0 ? { ...phrase, voices: own } : phrase
+    }),
+  }
+}
+
+/** Some dance all of it later: those who hold each other at the same time. */
+function withDelays(combination: Combination, delays: readonly number[]): Combination {
+  const parts = combination.parts?.map((part, i): Part => {
+    const ticks = delays[i] ?? 0
+    return ticks > 0 ? { ...part, delay: tick(ticks) } : part
+  })
+  const delayed: Combination = { ...combination, ...(parts && { parts }) }
+  return Schema.safeParse(delayed).success ? delayed : combination
+}
+
 /** Every meeting is mirrored with its phrase. */
 const withoutKept = (combination: Combination): Combination => ({
   ...combination,
   phrases: combination.phrases.map((phrase) => ({
     ...phrase,
     ...(phrase.between && { between: phrase.between.map(({ kept: _, ...one }) => one) }),
+    ...(phrase.props && { props: phrase.props.map(({ kept: _, ...one }) => one) }),
   })),
 })
 

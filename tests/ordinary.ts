@@ -9,7 +9,7 @@ export const ORDINARY: readonly string[] = ['belly', 'bollywood', 'polynesian', 
 /** Twenty more, of all families, in the words of practice: low and press, legs and trunk, hands, free counts, pictures, calls. */
 export const IN_WORDS: readonly string[] = sheetsIn('words')
 
-/** Sixteen for two, three and four dancers: unison that differs in moments, holds, places, looks, waits. */
+/** Nineteen for two, three and four dancers: unison that differs in moments, holds, places, looks, waits, voices. */
 export const PIECES: readonly string[] = sheetsIn('pieces')
 
 /** Combinations each with one slip, and what is said of it, written as its comment: `fault feet.loaded A5`. */

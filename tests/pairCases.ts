@@ -156,6 +156,16 @@ export const PAIR_CASES = [
     not: duet(`${STEPS}  hips @1 3 hip-drop R\n  hips @2 3 hip-slide-front`),
   },
   {
+    code: 'pair.cut',
+    said: 'note A8',
+    has: duet(
+      '  feet @1 1 step R side; 2 touch L together; 3 step L side; 4 touch R together\n  torso @1 7 chest-lift\n  voice @2 of @1 +2',
+    ),
+    not: duet(
+      '  feet @1 1 step R side; 2 touch L together; 3 step L side; 4 touch R together\n  torso @1 5 chest-lift\n  voice @2 of @1 +2',
+    ),
+  },
+  {
     code: 'pair.join',
     said: 'snag A8',
     has: duet(

@@ -105,6 +105,8 @@ function meetingCall(what: Meeting): { readonly text: string; readonly to: reado
       return { text: 'turn', to: [what.of] }
     case 'look':
       return { text: 'look', to: what.oneWay ? [what.a] : [] }
+    case 'pass':
+      return { text: 'pass it', to: [] }
     case 'wait':
       return { text: 'wait', to: what.of }
   }

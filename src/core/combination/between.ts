@@ -30,8 +30,8 @@ const Met = z.union([Spot, Hand])
 export type Met = z.infer<typeof Met>
 export const isHand = (met: Met): met is Hand => !('on' in met)
 
-/** How hands touch; near passes without contact. */
-export const TouchAs = z.enum(['palm', 'back', 'fingers', 'near'])
+/** How hands touch; near passes without contact, and what is held in them strikes. */
+export const TouchAs = z.enum(['palm', 'back', 'fingers', 'near', 'strike'])
 export type TouchAs = z.infer<typeof TouchAs>
 /** How a hand holds. */
 export const Grip = z.enum(['palm', 'fingers', 'wrist', 'flat'])
@@ -105,6 +105,10 @@ const Look = z
     oneWay: z.literal(true).optional(),
   })
   .readonly()
+/** What one holds goes over into the other one's hand. */
+const PassOn = z
+  .object({ kind: z.literal('pass'), prop: z.string().min(1), from: Hand, to: Hand })
+  .readonly()
 const Wait = z.object({ kind: z.literal('wait'), of: z.array(PartId).min(1).readonly() }).readonly()
 
 /** What two dancers do with each other, or one waits through. */
@@ -116,6 +120,7 @@ export const Meeting = z.discriminatedUnion('kind', [
   Support,
   Led,
   Look,
+  PassOn,
   Wait,
 ])
 export type Meeting = z.infer<typeof Meeting>
@@ -142,6 +147,7 @@ export function partsIn(what: Meeting): readonly PartId[] {
   switch (what.kind) {
     case 'touch':
     case 'hold':
+    case 'pass':
       return [what.from.part, what.to.part]
     case 'place':
       return what.to === CENTRE ? [what.of] : [what.of, what.to]

@@ -6,15 +6,17 @@ import { clampTempo, Tempo } from '../time/tempo'
 import { MOST_PHRASE_COUNTS, TICKS_PER_COUNT, Tick, tick } from '../time/time'
 import { kindOf, What } from '../what/kinds'
 import { Between, partsIn } from './between'
+import { FEATURES_OF, MOST_PROPS, Prop, PropAct } from './carried'
 import { EventForms } from './forms'
 import { Leave } from './leaving'
 import { Pace } from './pace'
 import { MOST_PARTS, Part } from './part'
 import { OwnRule } from './rules'
 import { defaultStart, Start } from './start'
+import { areVoices, Voice } from './voice'
 import { SOLO, Who } from './whose'
 
-export const SCHEMA_VERSION = 7
+export const SCHEMA_VERSION = 8
 
 /** A combination has up to 256 counts (model 1). */
 export const MOST_COUNTS = 256
@@ -245,14 +247,18 @@ export const Phrase = z
     remarks: z.array(Remark).readonly().optional(),
     /** What two of several dancers do with each other. */
     between: z.array(Between).min(1).max(MOST_EVENTS).readonly().optional(),
+    /** Parts that dance in it what another one dances, later or as its image. */
+    voices: z.array(Voice).min(1).max(MOST_PARTS).readonly().optional(),
+    /** What is done with what is carried. */
+    props: z.array(PropAct).min(1).max(MOST_EVENTS).readonly().optional(),
     facings: z.array(WrittenFacing).readonly().optional(),
     options: z.array(Option).min(1).readonly().optional(),
     comments: z.array(Comment).readonly().optional(),
     unread: z.array(Unread).readonly().optional(),
   })
   .refine(
-    ({ counts, events, remarks = [], between = [], options = [] }) =>
-      [...events, ...remarks, ...between, ...options.flatMap(everythingIn)].every(
+    ({ counts, events, remarks = [], between = [], props = [], options = [] }) =>
+      [...events, ...remarks, ...between, ...props, ...options.flatMap(everythingIn)].every(
         (e) => e.at + (e.length ?? 1) <= counts * TICKS_PER_COUNT,
       ) && remarks.every(({ for: due = 0 }) => due < counts * TICKS_PER_COUNT),
     { message: 'something runs past the end of its phrase', path: ['events'] },
@@ -296,13 +302,27 @@ function endsWithOne(id: string, phrases: readonly Phrase[]): boolean {
 
 const unique = (ids: readonly string[]) => new Set(ids).size === ids.length
 
-/** What makes no sense in a phrase of a combination that has these parts. */
+/** What the things of a phrase hang on. */
+type Danced = Pick<Combination, 'parts' | 'carried'>
+
+/** What makes no sense in a phrase of a combination that has these parts and things. */
 function wrongWith(
-  { events, remarks = [], facings = [], between = [], options = [] }: Phrase,
-  parts: readonly Part[],
+  { events, remarks = [], facings = [], between = [], voices, props = [], options = [] }: Phrase,
+  { parts = [], carried = [] }: Danced,
 ): string | undefined {
   const dancers = new Map(parts.map(({ id, at }) => [id, at.length]))
-  const named = [...events, ...remarks, ...facings, ...options.flatMap((one) => one.events)]
+  const named = [
+    ...events,
+    ...remarks,
+    ...facings,
+    ...props,
+    ...options.flatMap((one) => one.events),
+  ]
+  if (props.some(({ prop }) => !carried.some(({ id }) => id === prop)))
+    return 'is done with a thing nobody carries'
+  if (voices?.some(({ part, of }) => !dancers.has(part) || !dancers.has(of)))
+    return 'follows an unknown part'
+  if (voices && !areVoices(voices)) return 'follows in a circle'
   if (named.some(({ who = [] }) => who.some((id) => id !== SOLO && !dancers.has(id))))
     return 'is for an unknown part'
   if (parts.length === 0 && named.some(({ who }) => who))
@@ -311,9 +331,13 @@ function wrongWith(
     const met = partsIn(what)
     if (met.some((id) => !dancers.has(id))) return 'meets an unknown part'
     if (!unique(met)) return 'meets itself'
-    const isOfHands = what.kind === 'hold' || what.kind === 'touch'
+    if (what.kind === 'pass' && !carried.some(({ id }) => id === what.prop))
+      return 'passes a thing nobody carries'
+    const isOfHands = what.kind === 'hold' || what.kind === 'touch' || what.kind === 'pass'
     if (isOfHands && dancers.get(met[0] ?? '') !== dancers.get(met[1] ?? ''))
       return 'has more dancers on one end than on the other'
+    const [one, other] = met.map((id) => parts.find((part) => part.id === id)?.delay)
+    if (isOfHands && one !== other) return 'is between two who do not dance at the same time'
   }
   return undefined
 }
@@ -334,6 +358,8 @@ export const Combination = z
     parts: z.array(Part).min(2).max(MOST_PARTS).readonly().optional(),
     /** On the other side each of two dances the other one's part. */
     swapRoles: z.literal(true).optional(),
+    /** What is held in the hands or worn. */
+    carried: z.array(Prop).min(1).max(MOST_PROPS).readonly().optional(),
     phrases: z.array(Phrase).min(1).max(MOST_PHRASES).readonly(),
     /** The phrases as they are danced, one after another. */
     order: z.array(OrderEntry).min(1).readonly(),
@@ -365,7 +391,7 @@ export const Combination = z
     comments: z.array(Comment).readonly().optional(),
     unread: z.array(Unread).readonly().optional(),
   })
-  .superRefine(({ phrases, order, pickup, parts, swapRoles }, context) => {
+  .superRefine(({ phrases, order, pickup, parts, swapRoles, carried }, context) => {
     const refuse = (path: string, message: string) =>
       context.addIssue({ code: 'custom', path: [path], message })
     if (!unique(phrases.map((p) => p.id))) refuse('phrases', 'two phrases have the same id')
@@ -377,6 +403,7 @@ export const Combination = z
             ...p.events,
             ...(p.remarks ?? []),
             ...(p.between ?? []),
+            ...(p.props ?? []),
             ...(p.options ?? []).flatMap(({ events }) => events),
           ].map((e) => e.id),
         ),
@@ -388,16 +415,25 @@ export const Combination = z
       refuse('pickup', 'is longer than the first phrase')
     for (const phrase of phrases) {
       const earliest = -phrase.counts * TICKS_PER_COUNT
-      const { events, remarks = [], between = [], options = [] } = phrase
-      const all = [...events, ...remarks, ...between, ...options.flatMap(everythingIn)]
+      const { events, remarks = [], between = [], props = [], options = [] } = phrase
+      const all = [...events, ...remarks, ...between, ...props, ...options.flatMap(everythingIn)]
       if (all.some((e) => e.at < earliest))
         refuse('phrases', `something in ${phrase.name} starts before the phrase`)
     }
     if (swapRoles && parts?.length !== 2) refuse('swapRoles', 'needs exactly two parts')
     if (parts && !unique(parts.map(({ id }) => id))) refuse('parts', 'two parts have the same id')
     for (const phrase of phrases) {
-      const wrong = wrongWith(phrase, parts ?? [])
+      const wrong = wrongWith(phrase, { parts, carried })
       if (wrong) refuse('phrases', `something in ${phrase.name} ${wrong}`)
+    }
+    if (carried && !unique(carried.map(({ id }) => id)))
+      refuse('carried', 'two things have the same name')
+    for (const { id, kind, part, start } of carried ?? []) {
+      const held = [start.hands.R, start.hands.L].flatMap((hand) => hand?.at ?? [])
+      if (part !== undefined && !parts?.some((one) => one.id === part))
+        refuse('carried', `${id} is carried by an unknown part`)
+      if (held.some((at) => !FEATURES_OF[kind].includes(at)))
+        refuse('carried', `${id} is held where a ${kind} has nothing to hold`)
     }
     for (const { id, name, like } of phrases)
       if (like && !endsWithOne(id, phrases)) refuse('phrases', `${name} is like no phrase there is`)

@@ -1,6 +1,7 @@
 import type { Layer } from '../body/layers'
 import { stableText } from '../record/stable'
 import type { Between } from './between'
+import type { PropAct } from './carried'
 import {
   type Combination,
   type Event,
@@ -15,23 +16,21 @@ import { optionWith } from './optionWith'
 import { pacedPhrase } from './paced'
 import { sliceOf, within } from './slice'
 
-type Written = Pick<Phrase, 'events' | 'remarks' | 'between'>
+type Written = Pick<Phrase, 'events' | 'remarks' | 'between' | 'props'>
 
 /** One thing of a phrase that has a place in time. */
-type Timed = Event | Remark | Between
+type Timed = Event | Remark | Between | PropAct
 
 /** A place of a phrase that is like another one or is not: a line of the sheet and a tick, `hips 36`. */
 type PlaceKey = string
 
-export const placeOf = (
-  one: Omit<Event, 'id'> | Omit<Remark, 'id'> | Omit<Between, 'id'>,
-): PlaceKey => `${lineOf(one)} ${one.at}`
+export const placeOf = (one: Unnamed): PlaceKey => `${lineOf(one)} ${one.at}`
 
 /** The line of the sheet it stands on. */
-export const lineOf = (
-  one: Omit<Event, 'id'> | Omit<Remark, 'id'> | Omit<Between, 'id'>,
-): Layer | RemarkKind | 'between' =>
-  'layer' in one ? one.layer : 'kind' in one ? one.kind : 'between'
+export const lineOf = (one: Unnamed): Layer | RemarkKind | 'between' =>
+  'layer' in one ? one.layer : 'kind' in one ? one.kind : 'act' in one ? 'prop' : 'between'
+
+type Unnamed = Omit<Event, 'id'> | Omit<Remark, 'id'> | Omit<Between, 'id'> | Omit<PropAct, 'id'>
 
 /**
  * What a phrase of some counts has from the one it is like; undefined where that can't be danced
@@ -63,9 +62,14 @@ export function inherited(
 const textOf = ({ id: _, ...one }: Timed): string => stableText(one)
 
 /** All that stands at each place of a phrase. */
-function placesIn({ events, remarks = [], between = [] }: Written): ReadonlyMap<PlaceKey, Timed[]> {
+function placesIn({
+  events,
+  remarks = [],
+  between = [],
+  props = [],
+}: Written): ReadonlyMap<PlaceKey, Timed[]> {
   const places = new Map<PlaceKey, Timed[]>()
-  for (const one of [...events, ...remarks, ...between]) {
+  for (const one of [...events, ...remarks, ...between, ...props]) {
     const place = placeOf(one)
     places.set(place, [...(places.get(place) ?? []), one])
   }
@@ -177,9 +181,10 @@ function follow(phrase: Phrase, before: Combination, now: Combination): Phrase {
     }))
   })
   const made = [...kept, ...has]
-  const { remarks: _, between: __, ...rest } = phrase
+  const { remarks: _, between: __, props: ___, ...rest } = phrase
   const remarks = made.filter((one): one is Remark => 'kind' in one)
   const between = made.filter((one): one is Between => lineOf(one) === 'between')
+  const props = made.filter((one): one is PropAct => 'act' in one)
   const events = made.filter((one): one is Event => 'layer' in one).sort((a, b) => a.at - b.at)
   const all = {
     ...rest,
@@ -187,6 +192,7 @@ function follow(phrase: Phrase, before: Combination, now: Combination): Phrase {
     events,
     ...(remarks.length > 0 && { remarks }),
     ...(between.length > 0 && { between }),
+    ...(props.length > 0 && { props }),
   }
   const fits = sliceOf(all, { from: 0, to: counts, early: counts })
   const options = rest.options?.map((option) =>
@@ -258,6 +264,9 @@ export function likeOf(
       }),
       ...(base.between && {
         between: base.between.map((one) => ({ ...one, id: `${id}=${one.id}` })),
+      }),
+      ...(base.props && {
+        props: base.props.map((one) => ({ ...one, id: `${id}=${one.id}` })),
       }),
     }
   )

@@ -14,6 +14,7 @@ import type {
 } from './combination'
 import type { EventForm } from './forms'
 import { mirrorBetween } from './mirrorBetween'
+import { mirrorAct, mirrorProp } from './mirrorProps'
 import { mirrorWords } from './mirrorWords'
 import type { Part } from './part'
 import { mirrorRule } from './rules'
@@ -69,6 +70,7 @@ export const mirror = ({ otherTurns, ...combination }: OneSide): OneSide => ({
   lead: otherSide[combination.lead],
   start: mirrorStart(combination.start),
   ...(combination.parts && { parts: combination.parts.map(mirrorPart) }),
+  ...(combination.carried && { carried: combination.carried.map(mirrorProp) }),
   phrases: combination.phrases.map(mirrorPhrase),
   ...(combination.rules && { rules: combination.rules.map(mirrorRule) }),
   ...(combination.comments && { comments: combination.comments.map(mirrorText) }),
@@ -93,6 +95,7 @@ export function mirrorPhrase(phrase: Phrase): Phrase {
     events: phrase.events.map(mirrorEvent),
     ...(phrase.remarks && { remarks: phrase.remarks.map(mirrorRemark) }),
     ...(phrase.between && { between: phrase.between.map(mirrorBetween) }),
+    ...(phrase.props && { props: phrase.props.map(mirrorAct) }),
     ...(phrase.facings && {
       facings: phrase.facings.map(mirrorFacing),
     }),

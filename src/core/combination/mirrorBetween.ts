@@ -29,6 +29,8 @@ function mirrorMeeting(what: Meeting): Meeting {
     case 'touch':
     case 'hold':
       return { ...what, from: mirrorHand(what.from), to: mirrorMet(what.to) }
+    case 'pass':
+      return { ...what, from: mirrorHand(what.from), to: mirrorHand(what.to) }
     case 'place':
       return what.rel === 'left' || what.rel === 'right'
         ? { ...what, rel: what.rel === 'left' ? 'right' : 'left' }

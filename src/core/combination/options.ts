@@ -158,6 +158,7 @@ function twice(phrase: Phrase, combination: WithMoves): Phrase | undefined {
     events: both(half.events),
     ...(half.remarks && { remarks: both(half.remarks) }),
     ...(half.between && { between: both(half.between) }),
+    ...(half.props && { props: both(half.props) }),
   }
 }
 

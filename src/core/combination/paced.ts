@@ -1,6 +1,8 @@
 import { vocabulary as shipped, type Vocabulary, vocabularyFor } from '../moves/vocabulary'
 import { type Tick, tick } from '../time/time'
 import { repeatsOf } from '../what/repeats'
+import type { Between } from './between'
+import type { PropAct } from './carried'
 import type { Combination, Phrase } from './combination'
 import { type DancedEvent, dancedIn } from './lengths'
 import type { Pace } from './pace'
@@ -26,7 +28,7 @@ export function pacedPhrase(
       ? { ...event, what: { ...what, every: repeatsOf(what, length, move).every } }
       : event
   })
-  const { remarks = [], between = [] } = written
+  const { remarks = [], between = [], voices = [], props = [] } = written
   const times = [
     written.counts,
     ...events.flatMap(({ at, length, what }) => [
@@ -35,10 +37,16 @@ export function pacedPhrase(
       what.kind === 'move' ? what.every : 0,
     ]),
     ...remarks.flatMap(({ at, length = 0, for: due = 0 }) => [at, length, due]),
-    ...between.flatMap(({ at, length }) => [at, length]),
+    ...[...between, ...props].flatMap(({ at, length }) => [at, length]),
+    ...voices.map(({ by }) => by),
   ]
   if (!times.every((time) => Number.isInteger((time ?? 0) / pace))) return undefined
   const scaled = (ticks: number): Tick => tick(ticks / pace)
+  const inPace = <T extends Between | PropAct>(one: T): T => ({
+    ...one,
+    at: scaled(one.at),
+    length: scaled(one.length),
+  })
   const { remarks: own, ...phrase } = written
   return {
     ...phrase,
@@ -55,12 +63,10 @@ export function pacedPhrase(
             : event.what,
       }),
     ),
-    ...(between.length > 0 && {
-      between: between.map((one) => ({
-        ...one,
-        at: scaled(one.at),
-        length: scaled(one.length),
-      })),
+    ...(between.length > 0 && { between: between.map(inPace) }),
+    ...(props.length > 0 && { props: props.map(inPace) }),
+    ...(voices.length > 0 && {
+      voices: voices.map((one) => ({ ...one, by: scaled(one.by) })),
     }),
     ...(own && {
       remarks: own.map((remark) => ({

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { Side } from '../body/side'
 import { Start } from './start'
+import { Later } from './voice'
 import { PartId } from './whose'
 
 /** Two to eight parts: more are groups that dance one of them. */
@@ -30,6 +31,8 @@ export const Part = z
     start: Start.optional(),
     /** What all dance she dances as their image. */
     mirrored: z.literal(true).optional(),
+    /** Ticks later than the others she dances all of it. */
+    delay: Later.refine((ticks) => ticks > 0, 'is no delay').optional(),
     /** Metres from the floor to the crown. */
     height: z.number().min(1).max(2.3).optional(),
   })

@@ -1,12 +1,17 @@
 import { dequal } from 'dequal'
 import { otherSide, type Side } from '../body/side'
 import { remembered } from '../record/remembered'
-import type { Combination, Event, OneSide, Option, Phrase } from './combination'
-import { mirrorEvent, mirrorFacing, mirrorRemark, mirrorStart } from './mirror'
+import { TICKS_PER_COUNT, type Tick, tick } from '../time/time'
+import type { Prop } from './carried'
+import type { Combination, Event, OneSide, Option, Phrase, Remark } from './combination'
+import { mirrorEvent, mirrorFacing, mirrorPhrase, mirrorRemark, mirrorStart } from './mirror'
+import { mirrorAct, mirrorProp } from './mirrorProps'
+import { optionWith } from './optionWith'
 import type { Part } from './part'
 import { mirrorRule } from './rules'
 import type { Start } from './start'
-import { isDancedBy, isOwnOf, isShared, ONLY_PART, type PartId } from './whose'
+import { type Voice, voiceOf } from './voice'
+import { isDancedBy, isOwnOf, isShared, ONLY_PART, type PartId, type Who } from './whose'
 
 /** The ids of the parts of a combination, in their order; of one for a dancer alone her only one. */
 export const partIds = ({ parts }: Pick<Combination, 'parts'>): readonly PartId[] =>
@@ -52,12 +57,13 @@ function asBefore(combination: OneSide, part: Part): OneSide {
 }
 
 function projected(
-  { parts: _, swapRoles: __, ...combination }: OneSide,
+  { parts = [], swapRoles: _, carried: all, ...combination }: OneSide,
   part: Part,
   known: ReadonlyMap<string, Phrase>,
 ): OneSide {
+  const carried = all && carriedBy(all, part)
   const phrases = combination.phrases.map((phrase) => {
-    const made = phraseOf(phrase, part)
+    const made = withOwnThings(phraseOf(phrase, part, parts), carried ?? NOTHING)
     const before = known.get(phrase.id)
     return before && isSame(made, before) ? before : made
   })
@@ -68,10 +74,31 @@ function projected(
       part.start ??
       (part.mirrored ? imageOfStart(combination.start, undefined) : combination.start),
     phrases,
+    ...(carried && carried.length > 0 && { carried }),
     ...(combination.rules &&
       part.mirrored && { rules: imageOfRules(combination.rules, undefined) }),
   }
 }
+
+/** What a part carries: her own things, and of what each has, hers. */
+const carriedBy = remembered(
+  (carried: readonly Prop[], { id, mirrored }: Part): readonly Prop[] =>
+    carried.flatMap(({ part: whose, ...prop }) => {
+      if (whose !== undefined && whose !== id) return []
+      return [mirrored && whose === undefined ? mirrorProp(prop) : prop]
+    }),
+  (a, b) => a.id === b.id && a.mirrored === b.mirrored,
+)
+
+const NOTHING: readonly Prop[] = []
+
+/** A phrase without what is done with things that she does not carry. */
+const withOwnThings = remembered((phrase: Phrase, carried: readonly Prop[]): Phrase => {
+  const { props, ...rest } = phrase
+  const own = props?.filter((one) => carried.some(({ id }) => id === one.prop))
+  if (own?.length === props?.length) return phrase
+  return { ...rest, ...(own && own.length > 0 && { props: own }) }
+})
 
 const imageOfStart = remembered((start: Start, _: undefined) => mirrorStart(start))
 const imageOfRules = remembered((rules: NonNullable<Combination['rules']>, _: undefined) =>
@@ -95,16 +122,32 @@ function isSame<T extends object>(one: T, other: T): boolean {
 
 const ofPhrase = new WeakMap<Phrase, Map<string, Phrase>>()
 
-/** A phrase as a part dances it: the phrase itself where nothing in it hangs on who dances it. */
-export function phraseOf(phrase: Phrase, part: Part): Phrase {
+/**
+ * A phrase as a part dances it: the phrase itself where nothing in it hangs on who dances it.
+ * @param parts all of them: whom a voice follows is among them
+ */
+export function phraseOf(phrase: Phrase, part: Part, parts: readonly Part[]): Phrase {
   const known = ofPhrase.get(phrase) ?? new Map<string, Phrase>()
   ofPhrase.set(phrase, known)
   // What is nobody's own is the same phrase for all of them.
   const isPlain = !part.mirrored && !hangsOnWho(phrase)
-  const key = isPlain ? '' : `${part.mirrored ? '~' : ''}${part.id}`
-  const made = known.get(key) ?? (isPlain ? withoutMeetings(phrase) : filtered(phrase, part))
+  const key = isPlain ? '' : keyOf(phrase, part, parts)
+  const made = known.get(key) ?? (isPlain ? withoutMeetings(phrase) : filtered(phrase, part, parts))
   known.set(key, made)
   return made
+}
+
+/** All that a part's phrase hangs on besides the phrase: whose image she is, and whom she follows. */
+function keyOf(phrase: Phrase, part: Part, parts: readonly Part[]): string {
+  const own = `${part.mirrored ? '~' : ''}${part.id}`
+  const leader = leaderIn(phrase, part, parts)
+  return leader ? `${own}<${keyOf(phrase, leader, parts)}` : own
+}
+
+/** Whom a part follows in a phrase. */
+const leaderIn = (phrase: Phrase, part: Part, parts: readonly Part[]): Part | undefined => {
+  const of = voiceOf(phrase, part.id)?.of
+  return of === undefined ? undefined : parts.find(({ id }) => id === of)
 }
 
 function hangsOnWho({
@@ -113,10 +156,13 @@ function hangsOnWho({
   facings = [],
   options = [],
   between = [],
+  voices,
+  props = [],
 }: Phrase): boolean {
   return (
+    voices !== undefined ||
     between.some(({ what }) => what.kind === 'wait') ||
-    [...events, ...remarks, ...facings, ...options.flatMap((one) => one.events)].some(
+    [...events, ...remarks, ...facings, ...props, ...options.flatMap((one) => one.events)].some(
       ({ who }) => who !== undefined,
     )
   )
@@ -128,14 +174,112 @@ function withoutMeetings(phrase: Phrase): Phrase {
   return plain
 }
 
-function filtered(phrase: Phrase, part: Part): Phrase {
-  const { between = [], remarks, facings, options, ...rest } = phrase
+type OfPhrase = Pick<Phrase, 'events' | 'remarks' | 'facings' | 'props' | 'options'>
+
+/** What a part dances of a phrase: what is written for her, or what the one she follows dances, later. */
+function filtered(phrase: Phrase, part: Part, parts: readonly Part[]): Phrase {
+  const { between = [], voices: _, remarks: __, facings: ___, props: ____, ...rest } = phrase
   const waits = between.filter(({ what }) => what.kind === 'wait' && what.of.includes(part.id))
-  const isWaiting = (at: number) => waits.some((one) => at >= one.at && at < one.at + one.length)
+  const isWaiting = ({ at }: { readonly at: Tick }) =>
+    waits.some((one) => at >= one.at && at < one.at + one.length)
+  const voice = voiceOf(phrase, part.id)
+  const leader = leaderIn(phrase, part, parts)
+  const made =
+    voice && leader
+      ? followed(phrase, { voice, led: phraseOf(phrase, leader, parts), isWaiting })
+      : hersIn(phrase, part, isWaiting)
+  const { events, remarks, facings, props, options } = made
+  return {
+    ...rest,
+    events,
+    ...(remarks && remarks.length > 0 && { remarks }),
+    ...(facings && facings.length > 0 && { facings }),
+    ...(props && props.length > 0 && { props }),
+    ...(options && { options }),
+  }
+}
+
+interface Following {
+  readonly voice: Voice
+  /** The phrase as the one dances it whom she follows. */
+  readonly led: Phrase
+  readonly isWaiting: (one: { readonly at: Tick }) => boolean
+}
+
+/** What the other one dances, later or from the other side, and then what is her own. */
+function followed(phrase: Phrase, { voice, led, isWaiting }: Following): OfPhrase {
+  const side = voice.mirrored ? mirrorPhrase(led) : led
+  const isOwn = (one: { readonly who?: Who | undefined }) => isOwnOf(one, voice.part)
+  /** What is the other one's own is hers here. */
+  const hersNow = <T extends { readonly who?: Who | undefined }>(one: T): T =>
+    one.who ? { ...one, who: [voice.part] } : one
+  const later = <T extends Timed>(list: readonly T[]): readonly T[] =>
+    laterBy(voice.by, phrase, list).filter((one) => !isWaiting(one))
+  const both = <T extends Timed & { readonly who?: Who | undefined; readonly id?: string }>(
+    theirs: readonly T[] = [],
+    all: readonly T[] = [],
+  ): readonly T[] => {
+    // What both have is danced once, as the other one dances it.
+    const led = new Set(theirs.map(({ id }) => id))
+    const own = all.filter((one) => isOwn(one) && !(one.id !== undefined && led.has(one.id)))
+    return [...later(theirs).map(hersNow), ...own]
+  }
+  return {
+    events: both(side.events, phrase.events).toSorted((a, b) => a.at - b.at),
+    remarks: both(side.remarks, phrase.remarks).map((remark) =>
+      dueWithin(remark, phrase, voice.by),
+    ),
+    facings: both(side.facings, phrase.facings),
+    props: both(side.props, phrase.props),
+    ...(side.options && {
+      options: side.options.map((option): Option => {
+        const made = optionWith(option, later)
+        return { ...made, events: made.events.map(hersNow) }
+      }),
+    }),
+  }
+}
+
+interface Timed {
+  readonly at: Tick
+  readonly length?: Tick | undefined
+}
+
+/** Some things of a phrase so much later; what would begin behind its end is lost, what runs over it is cut. */
+export function laterBy<T extends Timed>(
+  by: Tick,
+  phrase: Pick<Phrase, 'counts'>,
+  list: readonly T[],
+): readonly T[] {
+  const end = phrase.counts * TICKS_PER_COUNT
+  return list.flatMap((one) => {
+    const at = one.at + by
+    if (at >= end) return []
+    const length = one.length === undefined ? undefined : tick(Math.min(one.length, end - at))
+    return [{ ...one, at: tick(at), ...(length !== undefined && { length }) }]
+  })
+}
+
+/** What prepares for something that is later too; where that is lost it is said, and no more. */
+function dueWithin(remark: Remark, { counts }: Phrase, by: Tick): Remark {
+  const { for: due, ...rest } = remark
+  if (due === undefined) return remark
+  return due + by < counts * TICKS_PER_COUNT
+    ? { ...remark, for: tick(due + by) }
+    : { ...rest, kind: 'say' }
+}
+
+/** What is written for a part: her own, and what all dance, as their image where she is that. */
+function hersIn(
+  phrase: Phrase,
+  part: Part,
+  isWaiting: (one: { readonly at: Tick }) => boolean,
+): OfPhrase {
+  const { remarks, facings, options, props } = phrase
   const hers = (event: Event): readonly Event[] => {
     if (!isDancedBy(event, part.id)) return []
     if (!isShared(event)) return [event]
-    if (isWaiting(event.at)) return []
+    if (isWaiting(event)) return []
     return [part.mirrored ? mirrorEvent(event) : event]
   }
   const said = remarks
@@ -144,11 +288,14 @@ function filtered(phrase: Phrase, part: Part): Phrase {
   const faced = facings
     ?.filter((one) => isDancedBy(one, part.id))
     .map((one) => (part.mirrored && isShared(one) ? mirrorFacing(one) : one))
+  const done = props
+    ?.filter((one) => isDancedBy(one, part.id) && !(isShared(one) && isWaiting(one)))
+    .map((one) => (part.mirrored && isShared(one) ? mirrorAct(one) : one))
   return {
-    ...rest,
     events: phrase.events.flatMap(hers),
-    ...(said && said.length > 0 && { remarks: said }),
-    ...(faced && faced.length > 0 && { facings: faced }),
+    remarks: said,
+    facings: faced,
+    props: done,
     ...(options && {
       options: options.map(
         (option): Option => ({ ...option, events: option.events.flatMap(hers) }),
@@ -161,8 +308,9 @@ function filtered(phrase: Phrase, part: Part): Phrase {
 export const isImage = (part: Part | undefined, event: Pick<Event, 'who' | 'kept'>): boolean =>
   part?.mirrored === true && isShared(event) && !event.kept
 
-/** Whether a part has anything of her own in a phrase, or waits in it. */
-export const isOwnIn = ({ events, between = [] }: Phrase, part: PartId): boolean =>
+/** Whether a part has anything of her own in a phrase, follows another one, or waits in it. */
+export const isOwnIn = ({ events, between = [], voices }: Phrase, part: PartId): boolean =>
+  voiceOf({ voices }, part) !== undefined ||
   events.some((event) => isOwnOf(event, part)) ||
   between.some(({ what }) => what.kind === 'wait' && what.of.includes(part))
 

@@ -2,6 +2,7 @@ import type { Layer } from '../body/layers'
 import { vocabulary as shipped, type Vocabulary } from '../moves/vocabulary'
 import { remembered } from '../record/remembered'
 import { TICKS_PER_COUNT, type Tick, tick } from '../time/time'
+import type { PropAct } from './carried'
 import { claimOf } from './claims'
 import { type Combination, type Event, lengthOf, type Phrase, type Remark } from './combination'
 import { asDanced, type DancedEvent, overAt } from './lengths'
@@ -33,6 +34,8 @@ export interface Pass extends PassPlace {
   readonly events: readonly DancedEvent[]
   /** What is said and noted, as it is meant on the side that is danced then. */
   readonly remarks: readonly Remark[]
+  /** What is done with what is carried, as it is meant on that side. */
+  readonly acts: readonly PropAct[]
   /** The pickup of what follows, where it is danced over the end of this pass. */
   readonly leadIn?: LeadIn
 }
@@ -51,7 +54,7 @@ interface LeadIn {
 
 type Written = Pick<Combination, 'pickup' | 'order' | 'phrases'>
 
-type Early = Pick<Phrase, 'events' | 'remarks' | 'pickup'>
+type Early = Pick<Phrase, 'events' | 'remarks' | 'props' | 'pickup'>
 
 /** How many ticks before its count 1 a phrase begins, in whole counts: 0 for most. */
 export const ownPickup = (phrase: Early): Tick =>
@@ -66,6 +69,7 @@ export function neededPickup(phrase: Early): Tick {
   let earliest = 0
   for (const { at } of phrase.events) if (at < earliest) earliest = at
   for (const { at } of phrase.remarks ?? NOTHING) if (at < earliest) earliest = at
+  for (const { at } of phrase.props ?? NOTHING) if (at < earliest) earliest = at
   const needed = tick(Math.ceil(0 - earliest / TICKS_PER_COUNT) * TICKS_PER_COUNT)
   neededBy.set(phrase, needed)
   return needed
@@ -190,8 +194,8 @@ function passOf(place: PassPlace, vocabulary: Vocabulary): Pass {
       by === vocabulary,
   )
   if (same) return same.pass
-  const { events, remarks } = danceOf(phrase, mirrored, index)
-  const pass = { ...place, events: asDanced(events, phrase.counts, vocabulary), remarks }
+  const { events, remarks, acts } = danceOf(phrase, mirrored, index)
+  const pass = { ...place, events: asDanced(events, phrase.counts, vocabulary), remarks, acts }
   if (before.length === MOST_KNOWN) before.shift()
   before.push({ pass, vocabulary })
   return pass
@@ -202,11 +206,19 @@ function danceOf(
   phrase: Phrase,
   mirrored: boolean,
   index: number,
-): Pick<Phrase, 'events'> & Pick<Pass, 'remarks'> {
-  const { events, remarks = NOTHING } = mirrored ? mirrorPhrase(phrase) : phrase
+): Pick<Phrase, 'events'> & Pick<Pass, 'remarks' | 'acts'> {
+  const {
+    events,
+    remarks = NOTHING,
+    props: acts = NOTHING,
+  } = mirrored ? mirrorPhrase(phrase) : phrase
   return index === 0
-    ? { events, remarks }
-    : { events: fromCountOne(events), remarks: fromCountOne(remarks) }
+    ? { events, remarks, acts }
+    : {
+        events: fromCountOne(events),
+        remarks: fromCountOne(remarks),
+        acts: fromCountOne(acts),
+      }
 }
 
 /** The events of a pass before their times are worked out. */
@@ -299,6 +311,7 @@ const ledPass = remembered(
         },
       ),
       remarks: [...pass.remarks, ...moved(side.remarks ?? NOTHING)],
+      acts: [...pass.acts, ...moved(side.props ?? NOTHING)],
       leadIn: {
         into,
         from,

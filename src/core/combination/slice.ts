@@ -9,16 +9,18 @@ export interface Counts {
   readonly early?: number
 }
 
-type Timed = Pick<Phrase, 'events' | 'remarks' | 'between'>
+type Timed = Pick<Phrase, 'events' | 'remarks' | 'between' | 'props'>
 
 /** What begins on some counts of a phrase, on the ticks of these counts; what runs over their end is cut. */
-export function sliceOf({ events, remarks, between }: Timed, counts: Counts): Timed {
+export function sliceOf({ events, remarks, between, props }: Timed, counts: Counts): Timed {
   const said = remarks && within(remarks, counts).map((remark) => dueWithin(remark, counts))
   const met = between && within(between, counts)
+  const done = props && within(props, counts)
   return {
     events: within(events, counts),
     ...(said && said.length > 0 && { remarks: said }),
     ...(met && met.length > 0 && { between: met }),
+    ...(done && done.length > 0 && { props: done }),
   }
 }
 

@@ -20,6 +20,8 @@ import { ownLengthOf } from './lengths'
  *   like another one, and parts that may be danced otherwise.
  * - Version 7 knows several dancers: who dances what, where each stands, and what they do with each
  *   other. What is for one dancer is still written as version 6 (`asStored`).
+ * - Version 8 knows voices and delays, and what is carried in the hands. What uses none of it is
+ *   written as version 6 or 7.
  */
 export const COMBINATION_UPGRADES: readonly Upgrade[] = [
   { from: 1, up: (record) => record },
@@ -28,6 +30,7 @@ export const COMBINATION_UPGRADES: readonly Upgrade[] = [
   { from: 4, up: withFormsInARow },
   { from: 5, up: (record) => record },
   { from: 6, up: (record) => record },
+  { from: 7, up: (record) => record },
 ]
 
 /** An event of version 4 has one form a way, by the id of a move. */

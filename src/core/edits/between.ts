@@ -1,6 +1,5 @@
 import { type Between, isHand, type Meeting, partsIn } from '../combination/between'
 import { type Combination, lengthOf, type Phrase } from '../combination/combination'
-import type { Part } from '../combination/part'
 import { tick } from '../time/time'
 import { changePhrase, clamp, type Edit, earliestIn } from './edit'
 
@@ -91,7 +90,7 @@ export function firstMeeting({ parts = [] }: Combination): Meeting | undefined {
 export function anotherMeeting(
   what: Meeting,
   kind: Meeting['kind'],
-  parts: readonly Part[],
+  { parts = [], carried = [] }: Pick<Combination, 'parts' | 'carried'>,
 ): Meeting {
   const [first = parts[0]?.id ?? ''] = partsIn(what)
   const second = partsIn(what)[1] ?? parts.find(({ id }) => id !== first)?.id ?? ''
@@ -114,6 +113,13 @@ export function anotherMeeting(
       return { kind, of: first, by: { part: second, side: 'R' } }
     case 'look':
       return { kind, a: first, b: second }
+    case 'pass':
+      return {
+        kind,
+        prop: carried[0]?.id ?? '',
+        from,
+        to: isHand(to) ? to : { part: second, side: 'L' },
+      }
     case 'wait':
       return { kind, of: [first] }
   }

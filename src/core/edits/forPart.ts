@@ -1,9 +1,12 @@
 import { dequal } from 'dequal'
 import type { Combination, Event, OneSide, Option, Phrase } from '../combination/combination'
 import { mirrorEvent, mirrorFacing, mirrorRemark } from '../combination/mirror'
+import { mirrorAct } from '../combination/mirrorProps'
 import type { Part } from '../combination/part'
-import { partOf, partWith } from '../combination/partOf'
+import { partOf, partWith, phraseOf } from '../combination/partOf'
+import { type Voice, voiceOf } from '../combination/voice'
 import { isDancedBy, isShared, type PartId, type Who } from '../combination/whose'
+import { type Tick, tick } from '../time/time'
 import type { Edit } from './edit'
 
 /** Who an edit of what one part dances is for: for her alone, or for all that dance the same. */
@@ -54,15 +57,17 @@ export function lifted(combination: Combination, id: PartId, change: Change): Co
   const part = partWith(combination, id)
   const { before, after } = change
   if (!part || before === after) return combination
-  const { start, lead, phrases: _, order, parts: __, ...rest } = after
+  const { start, lead, phrases: _, order, parts: __, carried: ___, ...rest } = after
   const known = new Map(before.phrases.map((phrase) => [phrase.id, phrase]))
   const taken = new Set(idsIn(combination))
-  const lift = liftOf(combination, part, change.whom, taken)
+  const { parts: all = [] } = combination
+  const liftFor = (of: Part) => liftOf(combination, of, change.whom, taken)
+  const lift = liftFor(part)
   const written = new Map(combination.phrases.map((phrase) => [phrase.id, phrase]))
   const phrases = after.phrases.map((now): Phrase => {
     const [was, stored] = [known.get(now.id), written.get(now.id)]
     if (!was || !stored) return { ...now, events: now.events.map((one) => lift.back(one)) }
-    return was === now ? stored : phraseLifted(stored, was, now, lift)
+    return was === now ? stored : throughVoice(stored, { was, now, part }, { all, liftFor })
   })
   const own = {
     ...(!dequal(start, before.start) && { start }),
@@ -85,8 +90,8 @@ export function lifted(combination: Combination, id: PartId, change: Change): Co
 }
 
 const idsIn = ({ phrases }: Combination): readonly string[] =>
-  phrases.flatMap(({ events, remarks = [], between = [], options = [] }) =>
-    [...events, ...remarks, ...between, ...options.flatMap((one) => one.events)].map(
+  phrases.flatMap(({ events, remarks = [], between = [], props = [], options = [] }) =>
+    [...events, ...remarks, ...between, ...props, ...options.flatMap((one) => one.events)].map(
       ({ id }) => id,
     ),
   )
@@ -200,9 +205,92 @@ function liftOf(
   }
 }
 
+interface PhraseChange {
+  readonly part: Part
+  readonly was: Phrase
+  readonly now: Phrase
+}
+
+interface Lifts {
+  readonly all: readonly Part[]
+  readonly liftFor: (part: Part) => Lift
+}
+
+/** A changed phrase as it is stored: what a part has from the one she follows is changed there. */
+function throughVoice(stored: Phrase, { was, now, part }: PhraseChange, lifts: Lifts): Phrase {
+  const voice = voiceOf(stored, part.id)
+  const leader = lifts.all.find(({ id }) => id === voice?.of)
+  if (!voice || !leader) return phraseLifted(stored, was, now, lifts.liftFor(part))
+  const led = phraseOf(stored, leader, lifts.all)
+  const back = <T extends Timed>(
+    theirs: readonly T[] = [],
+    before: readonly T[] = [],
+    after: readonly T[] = [],
+    mirror: (one: T) => T,
+  ) => earlierBy(theirs, { voice, was: before, now: after, mirror })
+  const events = back(led.events, was.events, now.events, mirrorEvent)
+  const remarks = back(led.remarks, was.remarks, now.remarks, mirrorRemark)
+  const props = back(led.props, was.props, now.props, mirrorAct)
+  const ledNow = { ...led, events, remarks, props }
+  const withLed = throughVoice(stored, { was: led, now: ledNow, part: leader }, lifts)
+  const theirs = new Set(LED_LISTS.flatMap((list) => (led[list] ?? []).map(({ id }) => id)))
+  /** Only what is her own; ways to dance it otherwise and facings are as they were. */
+  const hers = (phrase: Phrase): Phrase => {
+    const own = <T extends { readonly id: string }>(list: readonly T[] = []) =>
+      list.filter(({ id }) => !theirs.has(id))
+    const { options, facings } = stored
+    return {
+      ...phrase,
+      events: own(phrase.events),
+      remarks: own(phrase.remarks),
+      props: own(phrase.props),
+      options,
+      facings,
+    } as Phrase
+  }
+  return phraseLifted(withLed, hers(was), hers(now), lifts.liftFor(part))
+}
+
+const LED_LISTS = ['events', 'remarks', 'props'] as const
+
+interface Timed extends Owned {
+  readonly at: Tick
+  readonly length?: Tick | undefined
+}
+
+interface Back<T> {
+  readonly voice: Voice
+  readonly was: readonly T[]
+  readonly now: readonly T[]
+  readonly mirror: (one: T) => T
+}
+
+/** What is led, as somebody who follows has changed it: at the leader's time, and from her side. */
+function earlierBy<T extends Timed>(led: readonly T[], { voice, was, now, mirror }: Back<T>) {
+  const known = new Map(was.map((one) => [one.id, one]))
+  const left = new Map(now.map((one) => [one.id, one]))
+  return led.flatMap((one): readonly T[] => {
+    const [before, after] = [known.get(one.id), left.get(one.id)]
+    // What the end of the phrase cut off was not hers to change.
+    if (!before || before === after) return [one]
+    if (!after) return []
+    const { who: _, length: __, ...side } = voice.mirrored ? mirror(after) : after
+    const length = before.length === after.length ? one.length : after.length
+    return [
+      {
+        ...side,
+        at: tick(Math.max(Math.min(0, one.at), after.at - voice.by)),
+        ...(length !== undefined && { length }),
+        ...(one.who && { who: one.who }),
+      } as T,
+    ]
+  })
+}
+
 function phraseLifted(stored: Phrase, was: Phrase, now: Phrase, lift: Lift): Phrase {
-  const { events: _, remarks, facings, options, between: __, ...rest } = now
+  const { events: _, remarks, facings, options, props, between: __, ...rest } = now
   const said = lift.list(stored.remarks ?? [], was.remarks ?? [], remarks ?? [], mirrorRemark)
+  const done = lift.list(stored.props ?? [], was.props ?? [], props ?? [], mirrorAct)
   const faced = facingsLifted(stored, was, now, lift.part)
   const ways = options?.map((option): Option => {
     const [had, own] = [stored.options, was.options].map((all) =>
@@ -218,6 +306,8 @@ function phraseLifted(stored: Phrase, was: Phrase, now: Phrase, lift: Lift): Phr
   return {
     ...rest,
     ...(stored.between && { between: stored.between }),
+    ...(stored.voices && { voices: stored.voices }),
+    ...(done.length > 0 && { props: done }),
     events: [
       ...lift.list(stored.events, was.events, now.events, mirrorEvent, waitingIn(stored)),
     ].sort((a, b) => a.at - b.at),

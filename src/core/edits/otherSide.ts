@@ -122,5 +122,6 @@ function withOwnName({ options: _, ...phrase }: Phrase, others: readonly Phrase[
     ...(phrase.between && {
       between: phrase.between.map((one) => ({ ...one, id: idOf(one.id) })),
     }),
+    ...(phrase.props && { props: phrase.props.map((one) => ({ ...one, id: idOf(one.id) })) }),
   }
 }

@@ -1,4 +1,5 @@
 import { partsIn } from '../combination/between'
+import type { PropAct } from '../combination/carried'
 import type {
   Combination,
   Event,
@@ -82,11 +83,14 @@ export const removePart =
     if (left.length === parts.length) return combination
     const [only] = left
     if (left.length === 1 && only) return plainAlone(partOf(combination, only.id))
-    const { swapRoles: _, ...rest } = combination
+    const { swapRoles: _, carried, ...rest } = combination
+    const gone = new Set(carried?.flatMap((prop) => (prop.part === id ? [prop.id] : [])))
     return {
       ...rest,
       parts: left,
-      phrases: combination.phrases.map((phrase) => withoutPart(phrase, id)),
+      ...(carried &&
+        carried.length > gone.size && { carried: carried.filter((one) => !gone.has(one.id)) }),
+      phrases: combination.phrases.map((phrase) => withoutPart(phrase, { id, gone })),
     }
   }
 
@@ -94,10 +98,11 @@ export const removePart =
 export const plainAlone = (combination: Combination): Combination => ({
   ...combination,
   phrases: combination.phrases.map(
-    ({ remarks, facings, options, ...phrase }): Phrase => ({
+    ({ remarks, facings, options, props, ...phrase }): Phrase => ({
       ...phrase,
       events: phrase.events.map(withoutWho),
       ...(remarks && { remarks: remarks.map(withoutWho) }),
+      ...(props && { props: props.map(withoutWho) }),
       ...(facings && { facings: facings.map(withoutWho) }),
       ...(options && {
         options: options.map(
@@ -114,9 +119,17 @@ export const plainAlone = (combination: Combination): Combination => ({
 const withoutWho = <T extends { readonly who?: Who | undefined }>({ who: _, ...one }: T): T =>
   one as T
 
-function withoutPart(phrase: Phrase, id: PartId): Phrase {
-  const { remarks, facings, between, options, ...rest } = phrase
-  const left = <T extends Event | Remark | WrittenFacing>(list: readonly T[]): readonly T[] =>
+interface Gone {
+  readonly id: PartId
+  /** What only she carried. */
+  readonly gone: ReadonlySet<string>
+}
+
+function withoutPart(phrase: Phrase, { id, gone }: Gone): Phrase {
+  const { remarks, facings, between, voices, props, options, ...rest } = phrase
+  const left = <T extends Event | Remark | WrittenFacing | PropAct>(
+    list: readonly T[],
+  ): readonly T[] =>
     list.flatMap((one) => {
       if (isShared(one) || !one.who?.includes(id)) return [one]
       const who = one.who.filter((part) => part !== id && part !== SOLO)
@@ -124,13 +137,16 @@ function withoutPart(phrase: Phrase, id: PartId): Phrase {
     })
   const said = left(remarks ?? [])
   const faced = left(facings ?? [])
+  const done = left(props ?? []).filter(({ prop }) => !gone.has(prop))
+  const followers = voices?.filter(({ part, of }) => part !== id && of !== id)
   const met = (between ?? []).flatMap((one) => {
     const { what } = one
     if (what.kind === 'wait') {
       const of = what.of.filter((part) => part !== id)
       return of.length > 0 ? [{ ...one, what: { ...what, of } }] : []
     }
-    return partsIn(what).includes(id) ? [] : [one]
+    const isGone = partsIn(what).includes(id) || (what.kind === 'pass' && gone.has(what.prop))
+    return isGone ? [] : [one]
   })
   return {
     ...rest,
@@ -138,6 +154,8 @@ function withoutPart(phrase: Phrase, id: PartId): Phrase {
     ...(said.length > 0 && { remarks: said }),
     ...(faced.length > 0 && { facings: faced }),
     ...(met.length > 0 && { between: met }),
+    ...(followers && followers.length > 0 && { voices: followers }),
+    ...(done.length > 0 && { props: done }),
     ...(options && {
       options: options.map((option): Option => ({ ...option, events: left(option.events) })),
     }),

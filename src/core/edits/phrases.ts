@@ -53,10 +53,11 @@ function retimed(
   counts: number,
   change: <T extends Lasting>(list: readonly T[]) => readonly T[],
 ): Phrase {
-  const { remarks, between, facings, options, pickup, ...rest } = phrase
+  const { remarks, between, props, facings, options, pickup, ...rest } = phrase
   const dueAt = (due: Tick) => change([{ at: due, length: FACING_TICKS }])[0]?.at
   const said = remarks && change(remarks).map((remark) => preparing(remark, dueAt))
   const met = between && change(between)
+  const done = props && change(props)
   const faced = facings && change(facings.map((facing) => ({ ...facing, length: FACING_TICKS })))
   return {
     ...rest,
@@ -68,6 +69,7 @@ function retimed(
     }),
     ...(said && said.length > 0 && { remarks: said }),
     ...(met && met.length > 0 && { between: met }),
+    ...(done && done.length > 0 && { props: done }),
     ...(faced && faced.length > 0 && { facings: faced.map(({ length: _, ...facing }) => facing) }),
   }
 }
@@ -153,6 +155,7 @@ export const retime =
         at === undefined ? [] : [{ at, length: FACING_TICKS, said: `what “${text}” is for` }],
       ),
       ...(phrase.between ?? []).map((one) => ({ ...one, said: 'what they do with each other' })),
+      ...(phrase.props ?? []).map((one) => ({ ...one, said: 'what is done with what is carried' })),
       ...(phrase.facings ?? []).map(({ at }) => ({ at, length: FACING_TICKS, said: 'the facing' })),
       ...(phrase.options ?? []).flatMap(({ name, events, without = [] }) =>
         [...events, ...without].map(({ at, length }) => ({ at, length, said: `option ${name}` })),

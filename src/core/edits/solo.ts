@@ -1,6 +1,7 @@
 import { ArmPlace, type Gaze, palmAt } from '../body/places'
 import type { Side } from '../body/side'
 import type { Between } from '../combination/between'
+import { FEATURES_OF, type Prop } from '../combination/carried'
 import { claimOf } from '../combination/claims'
 import type { Combination, Event, Phrase } from '../combination/combination'
 import { nearestForm } from '../combination/forms'
@@ -51,17 +52,51 @@ export function soloOf(combination: Combination, id: PartId, base: Vocabulary, h
   // Nobody is there to wait for.
   const alone = partOf(withoutWaits(combination, part.id), part.id)
   const replaced: Replaced[] = []
+  const carried = carriedAlone(combination, alone, part.id)
   const phrases = alone.phrases.map((own): Phrase => {
     const written = combination.phrases.find((one) => one.id === own.id)
     if (!written) return own
-    const made = phraseAlone(own, written, { part: part.id, combination, piece, vocabulary, house })
+    const made = phraseAlone(own, written, {
+      part: part.id,
+      combination,
+      carried,
+      piece,
+      vocabulary,
+      house,
+    })
     replaced.push(...made.replaced)
     return made.phrase
   })
   return {
-    combination: { ...alone, title: `${alone.title}, ${part.name} alone`, phrases },
+    combination: {
+      ...alone,
+      title: `${alone.title}, ${part.name} alone`,
+      ...(carried.length > 0 && { carried }),
+      phrases,
+    },
     replaced,
   }
+}
+
+/** What she carries alone: her own things, and from the start what a partner would pass to her. */
+function carriedAlone(
+  combination: Combination,
+  { carried: own = [] }: Combination,
+  part: PartId,
+): readonly Prop[] {
+  const given = combination.phrases
+    .flatMap(({ between = [] }) => between)
+    .flatMap(({ what }) => {
+      if (what.kind !== 'pass' || what.to.part !== part) return []
+      const prop = combination.carried?.find(({ id }) => id === what.prop)
+      const isNew = prop && !own.some(({ id }) => id === prop.id)
+      if (!isNew) return []
+      const { part: _, ...thing } = prop
+      const on = prop.start.hands.R ?? prop.start.hands.L
+      const held = on ?? { at: FEATURES_OF[prop.kind].slice(0, 1), grip: 'fist' as const }
+      return [{ ...thing, start: { ...prop.start, hands: { [what.to.side]: held } } }]
+    })
+  return [...own, ...new Map(given.map((prop) => [prop.id, prop])).values()]
 }
 
 const withoutWaits = (combination: Combination, part: PartId): Combination => ({
@@ -77,6 +112,8 @@ const plain = <T extends { readonly who?: Who | undefined }>({ who: _, ...one }:
 interface Around {
   readonly part: PartId
   readonly combination: Combination
+  /** What she carries alone. */
+  readonly carried: readonly Prop[]
   readonly piece: Piece
   readonly vocabulary: Vocabulary
   readonly house: House
@@ -132,12 +169,16 @@ function phraseAlone(
     ...(written.remarks ?? []).filter(isHers).map(plain),
   ]
   const facings = own.facings?.map(plain)
-  const { remarks: _, facings: __, options, between: ___, ...rest } = own
+  const props = [...(own.props ?? []), ...(written.props ?? []).filter(isHers)]
+    .filter(({ prop }) => around.carried.some(({ id }) => id === prop))
+    .map(plain)
+  const { remarks: _, facings: __, options, between: ___, props: ____, ...rest } = own
   return {
     phrase: {
       ...rest,
       events: inOrder(lean),
       ...(remarks.length > 0 && { remarks }),
+      ...(props.length > 0 && { props }),
       ...(facings && facings.length > 0 && { facings }),
       ...(options && {
         options: options.map((option) => ({
@@ -223,6 +264,10 @@ function insteadOf(
       return isSaid('head')
         ? written
         : lookAlone(one, what.a === part ? what.b : what.a, events, around)
+    case 'pass':
+      return what.from.part === part || what.to.part === part
+        ? { events, words: 'in her hand from the start' }
+        : undefined
     case 'wait':
       return what.of.includes(part) ? { events, words: 'what all dance' } : undefined
   }

@@ -386,6 +386,7 @@ export function severityOf(fact: Fact): Severity {
     case 'prepare.lost':
     case 'pair.crossed':
     case 'pair.unison':
+    case 'pair.cut':
       return 'note'
   }
 }

@@ -289,6 +289,8 @@ function factText(fact: Fact, units: Units): string {
         : fact.by === 'image'
           ? `${fact.a} and ${fact.b} dance ${fact.move} to either side. If she is the other’s image, say so of the part.`
           : `${fact.a} and ${fact.b} both dance ${fact.move} here. Written once for both it stays the same when you change it.`
+    case 'pair.cut':
+      return `${fact.a} follows ${fact.b}, and the phrase is over before ${listed(fact.moves.slice(0, 3))}${fact.moves.length > 3 ? ` and ${fact.moves.length - 3} more` : ''}. Let her come in sooner, or end the phrase later.`
     case 'pair.join':
       return `${fact.a} ends ${lengthWords(fact.metres, units)} from where ${fact.swapped ? 'the next round begins, whichever part she takes' : 'she begins the next round'}; there is time for ${lengthWords(fact.room, units)}. Give her a place at the end, or counts of rest.`
     case 'pair.eyes':

@@ -127,8 +127,8 @@ export function reasonsToLeave({
   leave,
 }: Combination): (finding: Finding) => string | undefined {
   const own = new Map<string, readonly Leave[]>()
-  for (const { events, between = [] } of phrases)
-    for (const one of [...events, ...between]) if (one.leave) own.set(one.id, one.leave)
+  for (const { events, between = [], props = [] } of phrases)
+    for (const one of [...events, ...between, ...props]) if (one.leave) own.set(one.id, one.leave)
   return ({ code, events, also = [] }) => {
     const ids = [events[0], ...also.map(({ event }) => event)]
     for (const id of ids) {

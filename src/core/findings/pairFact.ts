@@ -105,6 +105,13 @@ export type PairFact =
       readonly move: string
       readonly by: 'same' | 'image' | 'time'
     }
+  /** What of the other one's dancing the end of the phrase takes from who follows. */
+  | {
+      readonly code: 'pair.cut'
+      readonly a: string
+      readonly b: string
+      readonly moves: readonly string[]
+    }
   /** How far somebody is from where the next round begins for her. */
   | {
       readonly code: 'pair.join'

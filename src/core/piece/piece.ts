@@ -13,6 +13,7 @@ import type { Vocabulary } from '../moves/vocabulary'
 import { remembered } from '../record/remembered'
 import type { DancedMeeting } from '../simulate/company'
 import { type Danced, danced } from '../simulate/danced'
+import { delayed } from '../simulate/delayed'
 import type { Simulation } from '../simulate/simulate'
 import { carries, type Drawing, drawnBy } from './drawn'
 import { apartOf, type Goal, goalOf, MIDDLE } from './relation'
@@ -21,7 +22,7 @@ import { placeBefore, type Way, type WayPoint, wayOf } from './way'
 /** A part as it is danced on one side of a piece. */
 export interface Placed {
   readonly part: Part
-  /** Her dance, with the steps that her places draw. */
+  /** Her dance on the clock of the piece, with the steps that her places draw. */
   readonly simulation: Simulation
   /** Where each of its dancers stands on count 1. */
   readonly at: readonly FloorPoint[]
@@ -33,6 +34,8 @@ export interface Placed {
 export interface Piece {
   readonly placed: readonly Placed[]
   readonly meetings: readonly DancedMeeting[]
+  /** The parts whose steps are drawn by their places. */
+  readonly drawn: ReadonlySet<PartId>
   readonly length: number
   readonly house: House
 }
@@ -102,14 +105,20 @@ interface Drawn {
   readonly id: PartId
 }
 
-const simulationIn = ({ placed }: Piece, id: PartId): Simulation | undefined =>
-  placed.find(({ part }) => part.id === id)?.simulation
+/** A part's dance on her own clock, as it is drawn. */
+function simulationIn({ placed }: Piece, id: PartId): Simulation | undefined {
+  const found = placed.find(({ part }) => part.id === id)
+  return found && delayed(found.simulation, -(found.part.delay ?? 0))
+}
+
+/** Whether places draw any of her steps. */
+const isDrawn = ({ drawn }: Piece, id: PartId): boolean => drawn.has(id)
 
 /** A part's dance as her places draw it: her own where nothing is drawn. */
 const drawnDance = remembered(
   (alone: Danced, { lead, other, id }: Drawn): Danced => {
     const drawn = simulationIn(lead, id) ?? alone.lead
-    if (drawn === alone.lead) return alone
+    if (!isDrawn(lead, id)) return alone
     const onOther = () => simulationIn(other(), id) ?? alone.other
     return {
       written: alone.written,
@@ -126,8 +135,10 @@ const drawnDance = remembered(
 )
 
 /** The parts of one side of a combination in their room, their steps drawn by their places. */
-function pieceOf(combination: OneSide, aloneOf: (part: PartId) => Simulation, house: House): Piece {
+function pieceOf(combination: OneSide, danceOf: (part: PartId) => Simulation, house: House): Piece {
   const parts = combination.parts ?? []
+  const aloneOf = (id: PartId): Simulation =>
+    delayed(danceOf(id), parts.find((one) => one.id === id)?.delay)
   const [first] = parts
   const meetings = first ? meetingsIn(combination, aloneOf(first.id).passes) : []
   const length = first ? aloneOf(first.id).length : 0
@@ -153,7 +164,7 @@ function pieceOf(combination: OneSide, aloneOf: (part: PartId) => Simulation, ho
   const all = parts.map((part) =>
     placedOn(part, drawnFrom(aloneOf(part.id), drawings.get(part.id) ?? [])),
   )
-  return { placed: all, meetings, length, house }
+  return { placed: all, meetings, drawn: new Set(drawings.keys()), length, house }
 }
 
 const placedOn = (part: Part, simulation: Simulation): Placed => ({

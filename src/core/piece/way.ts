@@ -17,8 +17,9 @@ export interface WayPoint extends FloorPoint {
 export type Way = readonly WayPoint[]
 
 /** The way of a dance that begins at a place of the room. */
-export function wayOf({ start, slices, house }: Simulation, from: FloorPoint): Way {
+export function wayOf({ start, slices, passes, house }: Simulation, from: FloorPoint): Way {
   const first = slices[0]?.danced[0]?.at ?? 0
+  const comesIn = passes[0]?.at ?? 0
   const points: WayPoint[] = [
     {
       at: Math.min(0, first),
@@ -26,6 +27,9 @@ export function wayOf({ start, slices, house }: Simulation, from: FloorPoint): W
       facing: start.facing,
     },
   ]
+  // Who comes in later stands until then.
+  const [stands] = points
+  if (stands && comesIn > 0) points.push({ ...stands, at: Math.min(comesIn, first) })
   for (const slice of slices) for (const point of wayIn(slice, { house, from })) points.push(point)
   return points
 }

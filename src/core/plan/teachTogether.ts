@@ -117,7 +117,7 @@ function sharedBy(combination: Combination): (phrases: readonly string[]) => boo
   const { parts = [], phrases: all } = combination
   const shared = new Set(
     all
-      .filter((phrase) => new Set(parts.map((part) => phraseOf(phrase, part))).size === 1)
+      .filter((phrase) => new Set(parts.map((part) => phraseOf(phrase, part, parts))).size === 1)
       .filter(({ between = [] }) => between.length === 0)
       .map(({ id }) => id),
   )

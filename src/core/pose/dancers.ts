@@ -8,6 +8,7 @@ import { partWith } from '../combination/partOf'
 import type { PartId } from '../combination/whose'
 import { MODEL_HEIGHT } from '../house/house'
 import { meetingsIn } from '../piece/piece'
+import { delayed } from '../simulate/delayed'
 import type { Simulation } from '../simulate/simulate'
 import { askedOften, type Dancer, type DancerOptions, dancerOf } from './dancer'
 import { leaningDancer } from './leaning'
@@ -46,7 +47,7 @@ export function dancersOf(
   const meetingsOf = (together: Combination, dancing: Dancing) => {
     const side = isLead(together, dancing) ? together : mirror(together)
     const [first = dancing] = dancingTogether(together, dancing)
-    return meetingsIn(side, from(first).passes)
+    return meetingsIn(side, delayed(from(first), partWith(together, first.part)?.delay).passes)
   }
   const partnersOf =
     (together: Combination, dancing: Dancing, made: (dancing: Dancing) => Dancer) =>
@@ -75,7 +76,10 @@ export function dancersOf(
     const { height } = part
     const scale = height === undefined ? options?.scale : height / MODEL_HEIGHT
     const placed = placedAt(
-      dancerOf(from(dancing), { ...options, ...(scale !== undefined && { scale }) }),
+      dancerOf(delayed(from(dancing), part.delay), {
+        ...options,
+        ...(scale !== undefined && { scale }),
+      }),
       standsAt(part, index, isLead(piece, dancing)),
     )
     const place = piece.parts?.indexOf(part) ?? 0

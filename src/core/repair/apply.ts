@@ -73,6 +73,7 @@ function withOwnPhrase(
     ...(phrase.between && {
       between: phrase.between.map((one) => ({ ...one, id: newId() })),
     }),
+    ...(phrase.props && { props: phrase.props.map((one) => ({ ...one, id: newId() })) }),
   }
   const order = combination.order.map((one, i) =>
     i === pass || i === twin ? { ...one, phrase: own.id } : one,

@@ -204,6 +204,7 @@ const TRIES: Readonly<Record<FindingCode, (one: Case) => Iterable<Try>>> = {
   'pair.support': () => [],
   'pair.rejoin': () => [],
   'pair.unison': () => [],
+  'pair.cut': () => [],
   'pair.join': () => [],
   // What an option does is mended in the option.
   'option.ends': () => [],

@@ -3,11 +3,13 @@ import { factsOf } from '../body/feet'
 import type { Between } from '../combination/between'
 import type { Combination } from '../combination/combination'
 import type { Part } from '../combination/part'
+import { phraseOf } from '../combination/partOf'
 import { isOwnOf, type PartId } from '../combination/whose'
 import { addBetween, betweenOf, changeBetween, removeBetween } from '../edits/between'
 import type { Edit } from '../edits/edit'
 import { changeEvent, removeEvents } from '../edits/edits'
 import { changePart, danceBy } from '../edits/parts'
+import { writeVoice } from '../edits/voices'
 import type { Finding } from '../findings/finding'
 import { COUNT, TICKS_PER_COUNT, tick } from '../time/time'
 
@@ -76,6 +78,8 @@ export function pairTries(finding: Finding, combination: Combination): readonly 
         : []
     case 'pair.unison':
       return finding.by === 'image' ? [] : shareIt(finding, combination)
+    case 'pair.cut':
+      return inTimeForAll(finding, combination)
     case 'pair.join':
       return [...placeAtEnd(finding, combination), ...rests(combination)]
     case 'pair.rejoin':
@@ -83,6 +87,28 @@ export function pairTries(finding: Finding, combination: Combination): readonly 
     default:
       return []
   }
+}
+
+/** Who follows comes in early enough to dance all of it. */
+function inTimeForAll(
+  { spot, whose: [part] }: Finding,
+  { phrases, parts = [] }: Combination,
+): readonly PairTry[] {
+  const phrase = phrases.find(({ name }) => name === spot.phrase)
+  const voice = phrase?.voices?.find((one) => one.part === part)
+  const leader = parts.find(({ id }) => id === voice?.of)
+  if (!phrase || !voice || !leader) return []
+  const last = Math.max(...phraseOf(phrase, leader, parts).events.map(({ at }) => at))
+  const room = phrase.counts * TICKS_PER_COUNT - 1 - last
+  const counts = Math.floor(room / TICKS_PER_COUNT)
+  return counts < 1
+    ? []
+    : [
+        {
+          label: `come in ${counts === 1 ? 'a count' : `${counts} counts`} later, not more`,
+          make: writeVoice(phrase.id, { ...voice, by: tick(counts * TICKS_PER_COUNT) }),
+        },
+      ]
 }
 
 /** The id of something that is added, by what it is for. */
@@ -96,7 +122,7 @@ const addTo =
 /** A hold of the hands that are next to each other, over the ticks of what needs it. */
 function holdFor(meeting: Between, combination: Combination): readonly PairTry[] {
   const { what } = meeting
-  const phrase = phraseOf(combination, meeting)
+  const phrase = phraseIdOf(combination, meeting)
   if ((what.kind !== 'support' && what.kind !== 'led') || !phrase) return []
   const [by, of] = what.kind === 'support' ? [what.by, what.of] : [what.by.part, what.of]
   const [first, second] = [by, of].map((id) => combination.parts?.find((part) => part.id === id))
@@ -117,7 +143,7 @@ function holdFor(meeting: Between, combination: Combination): readonly PairTry[]
   return [{ label: 'hold hands for it', make: addTo(phrase, hold) }]
 }
 
-const phraseOf = ({ phrases }: Combination, { id }: Between): string | undefined =>
+const phraseIdOf = ({ phrases }: Combination, { id }: Between): string | undefined =>
   phrases.find(({ between = [] }) => between.some((one) => one.id === id))?.id
 
 /** Somebody who carries her for as long as she leans, or a lean that needs nobody. */

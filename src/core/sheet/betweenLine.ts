@@ -6,12 +6,14 @@ import {
   HoldHeight,
   isHand,
   type Meeting,
+  type MeetingOf,
   type Met,
   Relation,
   SpotName,
   Through,
   TouchAs,
 } from '../combination/between'
+import type { Prop } from '../combination/carried'
 import type { Part } from '../combination/part'
 import { CENTRE } from '../combination/whose'
 import { nearest } from '../entry/names'
@@ -30,6 +32,7 @@ const KINDS: readonly Meeting['kind'][] = [
   'support',
   'led',
   'look',
+  'pass',
   'wait',
 ]
 
@@ -41,11 +44,13 @@ const EXAMPLE: Readonly<Record<Meeting['kind'], string>> = {
   support: 'support @2 of @1 25%',
   led: 'led @1 by @2.R',
   look: 'look @1 @2',
+  pass: 'pass veil @1.R @2.L',
   wait: 'wait @2',
 }
 
 interface BetweenPlace extends Numbering {
   readonly parts: readonly Part[]
+  readonly carried: readonly Prop[]
 }
 
 /** Reads `1-4 hold @1.R @2.L fingers low cue "hands"`: one meeting for each of its times. @throws EntryProblem */
@@ -55,22 +60,67 @@ export function readBetween(text: string, place: BetweenPlace): readonly Omit<Be
   if (unclosed) throw new EntryProblem('This quote is never closed: write " at its end.', unclosed)
   const reader = new Reader(tokens)
   const times = readWhen(reader.need('a count'), place)
+  if (reader.peek()?.text === 'chain') {
+    const links = readChain(reader, place.parts)
+    const said = readSaid(reader, 'hold')
+    return times.flatMap(({ at, length }) =>
+      links.map((what) => ({ at: tick(at), length: tick(length), what, ...said })),
+    )
+  }
   const word = reader.need(`what they do: ${Object.values(EXAMPLE).join('; ')}`)
   const kind = KINDS.find((one) => one === word.text)
   if (!kind)
     throw new EntryProblem(
-      `“${word.text}” is nothing two dancers do here.${hint(nearest(word.text, KINDS), `Write ${KINDS.join(', ')}.`)}`,
+      `“${word.text}” is nothing two dancers do here.${hint(nearest(word.text, KINDS), `Write ${KINDS.join(', ')} or chain.`)}`,
       word,
     )
-  const what = readMeeting(kind, reader, place.parts, word)
+  const what = readMeeting(kind, reader, place, word)
   const said = readSaid(reader, kind)
   return times.map(({ at, length }) => ({ at: tick(at), length: tick(length), what, ...said }))
+}
+
+const CHAIN = 'chain @1 @2 @3 palm low'
+
+/** `chain @1 @2 @3 palm low`: each holds the next one, by the hands that are next to each other at the start. */
+function readChain(reader: Reader, parts: readonly Part[]): readonly MeetingOf<'hold'>[] {
+  const word = reader.need(CHAIN)
+  const ids: string[] = []
+  while (reader.peek()?.text.startsWith('@')) {
+    const token = reader.need(CHAIN)
+    const id = partIn(token, parts)
+    if (ids.includes(id)) throw new EntryProblem(`@${id} is in it already.`, token)
+    ids.push(id)
+  }
+  if (ids.length < 2)
+    throw new EntryProblem(`Write who holds whom, one after another: ${CHAIN}.`, word)
+  const read = <T extends string>(all: readonly T[]): T | undefined => {
+    const found = all.find((one) => one === reader.peek()?.text)
+    if (found) reader.take()
+    return found
+  }
+  const grip = read(Grip.options) ?? 'palm'
+  const height = read(HoldHeight.options)
+  const right = (id: string) => parts.find((part) => part.id === id)?.at[0]?.right ?? 0
+  return ids.slice(1).flatMap((next, i): readonly MeetingOf<'hold'>[] => {
+    const one = ids[i]
+    if (one === undefined) return []
+    const isLeft = right(one) <= right(next)
+    return [
+      {
+        kind: 'hold',
+        from: { part: one, side: isLeft ? 'R' : 'L' },
+        to: { part: next, side: isLeft ? 'L' : 'R' },
+        grip,
+        ...(height && { height }),
+      },
+    ]
+  })
 }
 
 function readMeeting(
   kind: Meeting['kind'],
   reader: Reader,
-  parts: readonly Part[],
+  { parts, carried }: BetweenPlace,
   word: Token,
 ): Meeting {
   const missing = `write it as ${EXAMPLE[kind]}`
@@ -156,6 +206,21 @@ function readMeeting(
       const b = part()
       two(a, b, [a, b])
       return { kind, a, b, ...(oneWay && { oneWay }) }
+    }
+    case 'pass': {
+      const token = reader.need(missing)
+      const prop = carried.find(({ id }) => id === token.text)
+      if (!prop)
+        throw new EntryProblem(
+          carried.length === 0
+            ? 'Nothing is carried that could be passed. Write it above: carry stick "Reed".'
+            : `Write what is passed: ${carried.map(({ id }) => id).join(', ')}.`,
+          token,
+        )
+      const from = handIn(reader.need(missing), parts)
+      const to = handIn(reader.need(missing), parts)
+      two(from, to, [from.part, to.part])
+      return { kind, prop: prop.id, from, to }
     }
     case 'wait': {
       const of = [part()]
@@ -281,6 +346,8 @@ function meetingText(what: Meeting): string {
       return `led @${what.of} by ${handText(what.by)}`
     case 'look':
       return `look @${what.a} ${what.oneWay ? 'to ' : ''}@${what.b}`
+    case 'pass':
+      return `pass ${what.prop} ${handText(what.from)} ${handText(what.to)}`
     case 'wait':
       return `wait ${what.of.map((id) => `@${id}`).join(' ')}`
   }

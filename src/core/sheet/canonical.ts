@@ -1,5 +1,6 @@
 import { LAYERS } from '../body/layers'
 import type { Between } from '../combination/between'
+import type { PropAct } from '../combination/carried'
 import type {
   Combination,
   Comment,
@@ -12,7 +13,9 @@ import type {
 } from '../combination/combination'
 import { lineOf as lineWith, ownOf } from '../combination/like'
 import { withOneLoop } from '../combination/loop'
+import type { Part } from '../combination/part'
 import { neededPickup, pickupTicks } from '../combination/passes'
+import type { Voice } from '../combination/voice'
 import type { Who } from '../combination/whose'
 import { stableText } from '../record/stable'
 import { lastSlot, type Numbering, TICKS_PER_COUNT, tick, tickIn } from '../time/time'
@@ -53,6 +56,14 @@ const byTimeAndText = (a: Remark, b: Remark): number =>
 
 const byTimeAndMeeting = (a: Between, b: Between): number =>
   a.at - b.at || a.length - b.length || compared(stableText(a.what), stableText(b.what))
+
+const byTimeAndAct = (a: PropAct, b: PropAct): number =>
+  a.at - b.at || compared(actTextOf(a), actTextOf(b))
+
+const actTextOf = ({ id: _, ...one }: PropAct): string => stableText(one)
+
+const inPartsOrder = (voices: readonly Voice[], parts: readonly Part[]): readonly Voice[] =>
+  parts.flatMap(({ id }) => voices.filter(({ part }) => part === id))
 
 /**
  * The same combination in its one plain form: events and remarks in order, ids made from
@@ -133,6 +144,13 @@ function canonicalPhrase(written: Phrase, combination: Combination): Phrase {
         .sort(byTimeAndMeeting)
         .map((one, i) => ({ ...one, id: `${name}.between.${i}` })),
     }),
+    ...(phrase.voices && { voices: inPartsOrder(phrase.voices, combination.parts ?? []) }),
+    ...(phrase.props && {
+      props: phrase.props
+        .map(inOrder)
+        .sort(byTimeAndAct)
+        .map((one, i) => ({ ...one, id: `${name}.act.${i}` })),
+    }),
     ...(phrase.options && {
       options: phrase.options.map((option) => canonicalOption(option, phrase)),
     }),
@@ -190,7 +208,17 @@ export const isFreeCounts = ({ layer, what }: Pick<Event, 'layer' | 'what'>): bo
   layer === 'feet' && what.kind === 'free'
 
 const phraseWords = (
-  { call, events, remarks = [], between = [], facings = [], unread = [], options = [] }: Phrase,
+  {
+    call,
+    events,
+    remarks = [],
+    between = [],
+    voices,
+    props = [],
+    facings = [],
+    unread = [],
+    options = [],
+  }: Phrase,
   { isOwn = () => true, leftOut = [] }: Partial<ReturnType<typeof ownOf>> = {},
 ): readonly string[] => [
   'phrase',
@@ -200,6 +228,7 @@ const phraseWords = (
         ...events.filter(isOwn),
         ...remarks.filter(isOwn),
         ...between.filter(isOwn),
+        ...props.filter(isOwn),
         ...leftOut,
       ].some((one) => wordOver(one) === word) ||
       unread.some(({ line }) => line === word) ||
@@ -212,7 +241,8 @@ const phraseWords = (
             ].some((over) => over === word),
       ) ||
       (word === 'facing' && facings.length > 0) ||
-      (word === 'call' && call !== undefined),
+      (word === 'call' && call !== undefined) ||
+      (word === 'voice' && voices !== undefined),
   ),
 ]
 
@@ -240,6 +270,7 @@ function headerWords(combination: Combination): readonly string[] {
     ['lead', true],
     ['start', true],
     ['part', combination.parts !== undefined],
+    ['carry', combination.carried !== undefined],
     ['swap', combination.swapRoles === true],
     ['pickup', pickup !== undefined],
     ['level', level !== undefined],
@@ -345,11 +376,12 @@ function isSamePhrase(merged: Phrase, before: Phrase): boolean {
   )
 }
 
-const plainRemarks = ({ remarks, between, facings, unread, ...phrase }: Phrase) => ({
+const plainRemarks = ({ remarks, between, props, facings, unread, ...phrase }: Phrase) => ({
   ...phrase,
   unread: unread && [...unread].sort(inWritingOrder({ counts: phrase.counts, from: phrase.from })),
   remarks: remarks && [...remarks].sort(byTimeAndText),
   between: between && [...between].sort(byTimeAndMeeting),
+  props: props && [...props].sort(byTimeAndAct),
   facings: facings && [...facings].sort(byTimeAndDegrees),
 })
 
@@ -359,7 +391,7 @@ function sameText(a: object, b: object): boolean {
 }
 
 const isRemarkId = (key: string, of: object): boolean =>
-  key === 'id' && 'at' in of && (('kind' in of && 'text' in of) || 'what' in of)
+  key === 'id' && 'at' in of && (('kind' in of && 'text' in of) || 'what' in of || 'act' in of)
 function matched(
   read: readonly Event[],
   before: readonly Event[],

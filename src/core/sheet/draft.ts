@@ -1,4 +1,5 @@
 import type { Between } from '../combination/between'
+import type { PropAct } from '../combination/carried'
 import type {
   Comment,
   CountCalls,
@@ -10,6 +11,7 @@ import type {
   WrittenFacing,
 } from '../combination/combination'
 import type { Pace } from '../combination/pace'
+import type { Voice } from '../combination/voice'
 import { EntryProblem } from '../entry/reader'
 import type { Token } from '../entry/tokens'
 import type { Numbering } from '../time/time'
@@ -58,6 +60,8 @@ export interface DraftPhrase {
   readonly options: DraftOption[]
   readonly remarks: Omit<Remark, 'id'>[]
   readonly between: Omit<Between, 'id'>[]
+  readonly voices: Voice[]
+  readonly props: Omit<PropAct, 'id'>[]
   readonly facings: WrittenFacing[]
   readonly comments: Comment[]
   readonly unread: Unread[]
@@ -119,6 +123,8 @@ export const emptyPhrase = (
   options: [],
   remarks: [],
   between: [],
+  voices: [],
+  props: [],
   facings: [],
   comments: [],
   unread: [],

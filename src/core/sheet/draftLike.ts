@@ -109,6 +109,7 @@ export function fillLikes(
       ...phrase.events.map(({ event }) => placeOf(event)),
       ...phrase.remarks.map(placeOf),
       ...phrase.between.map(placeOf),
+      ...phrase.props.map(placeOf),
       ...phrase.leftOut,
     ])
     const opens = new Map(source.events.map(({ open }, i) => [`${source.name}:${i}`, open]))
@@ -124,6 +125,8 @@ export function fillLikes(
       if (!typed.has(placeOf(remark))) phrase.remarks.push(remark)
     for (const { id: _, ...met } of base.between ?? [])
       if (!typed.has(placeOf(met))) phrase.between.push(met)
+    for (const { id: _, ...act } of base.props ?? [])
+      if (!typed.has(placeOf(act))) phrase.props.push(act)
   }
   for (const phrase of phrases) fill(phrase)
 }

@@ -2,6 +2,7 @@ import { isHalfDegrees } from '../body/facing'
 import { Layer } from '../body/layers'
 import { ArmPlace, Compass, Gaze, Level, PartnerPlace } from '../body/places'
 import { Side, Weight } from '../body/side'
+import { MOST_PROPS, type Prop } from '../combination/carried'
 import { type CountCalls, DancerLevel } from '../combination/combination'
 import type { Leave } from '../combination/leaving'
 import { MOST_PARTS } from '../combination/part'
@@ -18,6 +19,7 @@ import { Tempo } from '../time/tempo'
 import { readCountCalls } from './countCalls'
 import type { HeaderWord } from './lines'
 import { readPartLine, type TypedPart } from './partLine'
+import { readCarry } from './propLine'
 
 /** What the header lines of a sheet say, as far as they have been read. */
 export interface Header {
@@ -29,6 +31,7 @@ export interface Header {
   /** Each start line as it was written: what it means hangs on the lead. */
   start?: string[]
   parts?: TypedPart[]
+  carried?: Prop[]
   swapRoles?: true
   pickup?: { counts: number; each: boolean }
   level?: DancerLevel
@@ -203,6 +206,22 @@ export function readHeaderInto(
           first ?? whole(text),
         )
       header.parts = [...known, typed]
+      return
+    }
+    case 'carry': {
+      const prop = readCarry(text)
+      const known = header.carried ?? []
+      if (known.some(({ id }) => id === prop.id))
+        throw new EntryProblem(
+          `There is a ${prop.id} already. Give this one a word of its own: carry ${prop.kind} ${prop.kind}-2 "Name".`,
+          first ?? whole(text),
+        )
+      if (known.length === MOST_PROPS)
+        throw new EntryProblem(
+          `${MOST_PROPS} things are the most that are carried.`,
+          first ?? whole(text),
+        )
+      header.carried = [...known, prop]
       return
     }
     case 'swap':

@@ -5,6 +5,7 @@ import { defaultStart } from '../combination/start'
 import { PartId } from '../combination/whose'
 import { EntryProblem } from '../entry/reader'
 import { quoted, type Token, tokensIn } from '../entry/tokens'
+import { laterIn, laterText } from './voiceLine'
 
 /** A part as its line says it; what its start means hangs on its lead. */
 export interface TypedPart {
@@ -58,13 +59,19 @@ export function readPartLine(text: string): TypedPart {
         i += 2
         break
       }
+      case 'delay':
+        if (!value) throw new EntryProblem('Write how many counts later: delay 4.', word)
+        part.delay = laterIn(value)
+        if (part.delay === 0) delete part.delay
+        i += 2
+        break
       case 'start':
         start = { text: text.slice(word.end).trimStart(), at: value?.at ?? word.end }
         i = tokens.length
         break
       default:
         throw new EntryProblem(
-          `“${word.text}” is not known here. Behind the name of a part stand at, lead, mirrored, height and start: ${EXAMPLE}.`,
+          `“${word.text}” is not known here. Behind the name of a part stand at, lead, mirrored, delay, height and start: ${EXAMPLE}.`,
           word,
         )
     }
@@ -146,6 +153,7 @@ export const partText = (
     `at ${part.at.map(placeText).join(' and ')}`,
     part.lead && `lead ${part.lead}`,
     part.mirrored && 'mirrored',
+    part.delay && `delay ${laterText(part.delay)}`,
     part.height !== undefined && `height ${part.height}`,
     part.start && `start ${startText(part.start, defaultStart(leadOfTyped(part, lead)))}`,
   ]

@@ -1,6 +1,7 @@
 import { isHalfDegrees } from '../body/facing'
 import { LAYERS, type Layer } from '../body/layers'
 import type { Side } from '../body/side'
+import type { Prop } from '../combination/carried'
 import { ANY_OPTIONS, MOST_EVENTS, OptionKind } from '../combination/combination'
 import type { Part } from '../combination/part'
 import type { Who } from '../combination/whose'
@@ -22,11 +23,14 @@ import {
   type SheetLine,
   sliceOf,
 } from './lines'
+import { isPropText, readAct } from './propLine'
+import { readVoice } from './voiceLine'
 import { readWhen, type When } from './when'
 import { marksOf, whoOfEntry, whoOfLine, whoText } from './whose'
 
 interface LineContext {
   readonly parts: readonly Part[]
+  readonly carried: readonly Prop[]
   readonly lead: Side
   readonly vocabulary: Vocabulary
   readonly messages: Messages
@@ -39,7 +43,7 @@ export function readLayerLine(
   word: PhraseWord,
   line: SheetLine,
   phrase: DraftPhrase,
-  { messages, parts, ...context }: LineContext,
+  { messages, parts, carried, ...context }: LineContext,
 ): void {
   const { who: all, body, problem: strange } = forWhom(word, line.body, parts)
   if (strange) {
@@ -65,7 +69,12 @@ export function readLayerLine(
         shifted(shift, () => readInOption(text, { option, word, place, entry, phrase, who }))
       else if (word === 'option') phrase.options.push(readOption(text, phrase))
       else if (isLeftOut(text)) leaveOut(word, text, place, phrase)
-      else if (word === 'between') phrase.between.push(...readBetween(text, { ...place, parts }))
+      else if (word === 'between')
+        phrase.between.push(...readBetween(text, { ...place, parts, carried }))
+      else if (word === 'voice') phrase.voices.push(readVoice(text, parts, phrase.voices))
+      else if (word === 'prop' && !isPropText(text))
+        for (const act of readAct(text, { ...place, carried }))
+          phrase.props.push({ ...act, ...(who && { who }) })
       else if (word === 'call') phrase.call = readCountCalls(text)
       else if (word === 'facing') readFacing(text, place, phrase, who)
       else if (word === 'free') placeAll(readFree(text, place), entry, phrase, phrase.events, who)
@@ -75,7 +84,7 @@ export function readLayerLine(
     const problem = problemOf(() => read(entry.text))
     if (!problem) continue
     // Of several counts only those are lost that are none; what is wrong with all of them is said once.
-    const isWhole = word === 'call' || word === 'option'
+    const isWhole = word === 'call' || word === 'option' || word === 'voice'
     const each = (isWhole ? [] : eachCount(entry.text)).map((text) => ({
       text,
       wrong: problemOf(() => read(text)),
@@ -89,7 +98,7 @@ export function readLayerLine(
 
 /** Lines of which each entry may say at its end who it is for; of a meeting its parts stand in it. */
 const MARKED: ReadonlySet<PhraseWord> = new Set(
-  PHRASE_WORDS.filter((word) => word !== 'call' && word !== 'option' && word !== 'between'),
+  PHRASE_WORDS.filter((word) => !['call', 'option', 'between', 'voice'].includes(word)),
 )
 
 interface ForWhom {
@@ -199,7 +208,8 @@ const isLeftOut = (text: string): boolean => /^~?\s*[^\s"]+\s+none$/.test(text)
 /** @throws EntryProblem where nothing could stand there */
 function leaveOut(word: PhraseWord, text: string, place: EntryPlace, phrase: DraftPhrase): void {
   const [when] = tokensIn(text)
-  if (!phrase.typedLike || word === 'call' || word === 'option' || word === 'facing' || !when)
+  const isTimed = !['call', 'option', 'facing', 'voice'].includes(word)
+  if (!phrase.typedLike || !isTimed || !when)
     throw new EntryProblem(
       '“none” leaves out what a phrase has from another one. This phrase is like no other.',
       { at: text.lastIndexOf('none'), end: text.length },
@@ -268,7 +278,7 @@ function readFacing(
 }
 
 function readRemark(
-  kind: Exclude<PhraseWord, Layer | 'facing' | 'free' | 'call' | 'option' | 'between'>,
+  kind: Exclude<PhraseWord, Layer | 'facing' | 'free' | 'call' | 'option' | 'between' | 'voice'>,
   text: string,
   place: Parameters<typeof readWhen>[1],
   phrase: DraftPhrase,

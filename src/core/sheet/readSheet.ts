@@ -1,5 +1,6 @@
 import type { Side } from '../body/side'
 import type { Between } from '../combination/between'
+import type { Prop, PropAct } from '../combination/carried'
 import {
   type Combination,
   type Comment,
@@ -34,10 +35,12 @@ import {
 } from './lines'
 import { leadOfTyped, standingApart } from './partLine'
 import { readPhraseLine } from './phraseLine'
+import { carryText } from './propLine'
 import { readLayerLine, sayWithinFree } from './readLines'
 import { type Order, pickupFor, readOrder } from './readOrder'
 import { feetOfParts } from './resolve'
 import { SHEET_VERSION } from './version'
+import { noPart } from './whose'
 
 const MOST_CHARACTERS = 1_000_000
 
@@ -113,6 +116,11 @@ export function readSheet(sheet: string, base: Vocabulary): SheetRead {
   const start = { ...defaultStart(lead) }
   for (const line of startLines) readStartInto(start, line.body.text, keepPart(line))
   const parts = partsOf(header, lead, { unread, messages, lines: partLines })
+  const carried = carriedOf(header, parts, {
+    unread,
+    messages,
+    lines: lines.filter((line, i) => headerWordOf(line, i) === 'carry'),
+  })
   const swapLine = lines.find(({ word }) => word === 'swap')
   if (header.swapRoles && parts.length !== 2 && swapLine) {
     messages.add('Roles are swapped by exactly two parts.', swapLine.from, swapLine.from + 4)
@@ -170,6 +178,7 @@ export function readSheet(sheet: string, base: Vocabulary): SheetRead {
         vocabulary,
         messages,
         parts,
+        carried,
       })
     }
   }
@@ -185,6 +194,7 @@ export function readSheet(sheet: string, base: Vocabulary): SheetRead {
     lead,
     start,
     parts,
+    carried,
     phrases,
     order,
     pickup,
@@ -235,6 +245,21 @@ function partsOf(
   })
 }
 
+/** What is carried, each by a part that there is. */
+function carriedOf(
+  { carried = [] }: Header,
+  parts: readonly Part[],
+  { unread, messages, lines }: PartsRead,
+): readonly Prop[] {
+  return carried.filter((prop) => {
+    if (prop.part === undefined || parts.some(({ id }) => id === prop.part)) return true
+    const line = lines.find(({ body }) => body.text.startsWith(`@${prop.part}`))
+    messages.add(noPart(prop.part, parts), line?.from ?? 0, (line?.from ?? 0) + 'carry'.length)
+    unread.push({ text: `carry ${line ? asTyped(line.body) : carryText(prop)}` })
+    return false
+  })
+}
+
 /** A line that could not be read keeps the lines it was typed in. */
 const asTyped = ({ text, parts }: Placed): string =>
   parts
@@ -280,6 +305,7 @@ interface Parts {
   readonly lead: Side
   readonly start: Start
   readonly parts: readonly Part[]
+  readonly carried: readonly Prop[]
   readonly phrases: readonly DraftPhrase[]
   readonly order: Order
   readonly pickup: Combination['pickup']
@@ -289,7 +315,7 @@ interface Parts {
 
 function build(
   header: Header,
-  { lead, start, parts, phrases, order, pickup, unread, comments }: Parts,
+  { lead, start, parts, carried, phrases, order, pickup, unread, comments }: Parts,
 ): Combination {
   const tempo = header.tempo ?? 96
   const moves = ownMoves(header)
@@ -304,6 +330,7 @@ function build(
     lead,
     start,
     ...(parts.length > 0 && { parts }),
+    ...(carried.length > 0 && { carried }),
     ...(header.swapRoles && parts.length === 2 && { swapRoles: true as const }),
     phrases: phrases.map(builtPhrase),
     order,
@@ -330,6 +357,7 @@ function builtPhrase(draft: DraftPhrase): Phrase {
     draft
   const remarks = draft.remarks.map((remark, i): Remark => ({ ...remark, id: `${name}~${i}` }))
   const between = draft.between.map((one, i): Between => ({ ...one, id: `${name}^${i}` }))
+  const props = draft.props.map((one, i): PropAct => ({ ...one, id: `${name}*${i}` }))
   return {
     id: name,
     name,
@@ -341,7 +369,9 @@ function builtPhrase(draft: DraftPhrase): Phrase {
     ...(call && { call }),
     events: draft.events.map(({ event }, i): Event => ({ ...event, id: `${name}:${i}` })),
     ...(remarks.length > 0 && { remarks }),
+    ...(draft.voices.length > 0 && { voices: draft.voices }),
     ...(between.length > 0 && { between }),
+    ...(props.length > 0 && { props }),
     ...(facings.length > 0 && { facings }),
     ...(options.length > 0 && { options: options.map((option) => builtOption(option, name)) }),
     ...(comments.length > 0 && { comments }),

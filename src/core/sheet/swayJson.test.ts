@@ -7,6 +7,7 @@ import third from '../../../tests/fixtures/combinations-v3.json'
 import fourth from '../../../tests/fixtures/combinations-v4.json'
 import fifth from '../../../tests/fixtures/combinations-v5.json'
 import sixth from '../../../tests/fixtures/combinations-v6.json'
+import seventh from '../../../tests/fixtures/combinations-v7.json'
 import { holds } from '../../../tests/holds'
 import { combination, feet } from '../../../tests/write'
 import { type Combination, type Event, SCHEMA_VERSION } from '../combination/combination'
@@ -190,8 +191,9 @@ describe('combination files', () => {
     expect(now).toEqual({ ...record, schemaVersion: SCHEMA_VERSION, phrases: expected })
   }
 
-  it('of one dancer are written as the version before knew them, so that it opens them still', () => {
-    for (const record of sixth) {
+  it('with nothing of the newest are written as the version knew them that knew it all, so that it opens them still', () => {
+    expect(seventh.flatMap(({ parts }) => parts).length).toBeGreaterThan(10)
+    for (const record of [...sixth, ...seventh]) {
       const { combination: now } = readSwayJson(JSON.stringify(record))
       expect(JSON.parse(writeSwayJson(now))).toEqual(record)
     }

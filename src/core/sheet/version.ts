@@ -111,9 +111,11 @@ export const sheetVersionOf = ({
   moves = [],
   rules,
   parts,
+  carried,
 }: Combination): 1 | 2 =>
   once ||
   parts !== undefined ||
+  carried !== undefined ||
   rules !== undefined ||
   moves.some(isFullMove) ||
   call ||

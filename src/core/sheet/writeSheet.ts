@@ -1,4 +1,5 @@
 import { LAYERS, type Layer } from '../body/layers'
+import type { Prop } from '../combination/carried'
 import type { Combination, Comment, Event, Phrase, RemarkKind } from '../combination/combination'
 import { lineOf, ownOf } from '../combination/like'
 import { loopIndex } from '../combination/loop'
@@ -18,7 +19,9 @@ import { likeText } from './draftLike'
 import { dancedText, entryText, leaveText, whenText } from './entryText'
 import { type LineWord, leavesQuoteOpen } from './lines'
 import { partText } from './partLine'
+import { actText, carryText } from './propLine'
 import { sheetVersionOf } from './version'
+import { voiceText } from './voiceLine'
 import { whoText } from './whose'
 
 const WIDE = 100
@@ -40,7 +43,8 @@ export function writeSheet(combination: Combination, base: Vocabulary, of?: Comb
       const written = of?.phrases[i] ?? phrase
       const own = ownOf(written, of ?? plain)
       const source = plain.phrases.find(({ id }) => id === phrase.like?.phrase)
-      return phraseLines({ phrase, own, source, parts: plain.parts ?? [] }, vocabulary, isBare)
+      const { parts = [], carried = [] } = plain
+      return phraseLines({ phrase, own, source, parts, carried }, vocabulary, isBare)
     }),
     orderLines(plain),
   ]
@@ -89,6 +93,10 @@ function headerLines(combination: Combination): readonly string[] {
   for (const part of combination.parts ?? []) {
     if (part === combination.parts?.[0]) out.comments('part')
     out.lines.push(header('part', partText(part, lead, startText)))
+  }
+  for (const prop of combination.carried ?? []) {
+    if (prop === combination.carried?.[0]) out.comments('carry')
+    out.lines.push(header('carry', carryText(prop)))
   }
   out.add('swap', combination.swapRoles && header('swap', 'roles'))
   out.add('pickup', pickup && header('pickup', `${pickup.counts}${pickup.each ? ' each' : ''}`))
@@ -178,11 +186,12 @@ interface Wanted {
   readonly phrase: Phrase
   readonly own: ReturnType<typeof ownOf>
   readonly source: Phrase | undefined
+  readonly carried: readonly Prop[]
   readonly parts: readonly Part[]
 }
 
 function phraseLines(
-  { phrase, own, source, parts }: Wanted,
+  { phrase, own, source, parts, carried }: Wanted,
   vocabulary: Vocabulary,
   isBare: boolean,
 ): readonly string[] {
@@ -211,9 +220,10 @@ function phraseLines(
     if (all.length > 0) out.add(word, linesFor(word, all, parts).join('\n'))
     else if (isEmpty) out.add(word, `  ${word}`)
   }
-  const remarked = (kind: RemarkKind) =>
+  const remarked = (kind: RemarkKind, others: readonly Entry[] = []) =>
     line(kind, [
       ...nothingAt(kind),
+      ...others,
       ...remarks
         .filter((remark) => remark.kind === kind)
         .map((remark) => ({
@@ -291,14 +301,23 @@ function phraseLines(
     'facing',
     facings.map(({ at, degrees, who }) => ({ at, who, text: `${labelIn(phrase)(at)} ${degrees}` })),
   )
+  line(
+    'voice',
+    (phrase.voices ?? []).map((one) => ({ at: Number.NEGATIVE_INFINITY, text: voiceText(one) })),
+  )
   line('between', [
     ...nothingAt('between'),
     ...(phrase.between ?? [])
       .filter(isOwn)
       .map((one) => ({ at: one.at, text: betweenText(one, phrase) })),
   ])
-  for (const kind of ['prop', 'say', 'words', 'breath', 'face', 'prepare', 'note'] as const)
-    remarked(kind)
+  remarked(
+    'prop',
+    (phrase.props ?? [])
+      .filter(isOwn)
+      .map((one) => ({ at: one.at, who: one.who, text: actText(one, phrase, carried) })),
+  )
+  for (const kind of ['say', 'words', 'breath', 'face', 'prepare', 'note'] as const) remarked(kind)
   out.comments(undefined)
   for (const { line: word, text } of unread) if (word === undefined) out.lines.push(text)
   return out.lines

@@ -1,5 +1,12 @@
 import { sideWord } from '../body/side'
-import { type Hand, isHand, type Meeting, type Met, type Relation } from '../combination/between'
+import {
+  type Hand,
+  isHand,
+  type Meeting,
+  type Met,
+  type Relation,
+  type TouchAs,
+} from '../combination/between'
 import type { Part } from '../combination/part'
 import { CENTRE, type PartId } from '../combination/whose'
 
@@ -13,6 +20,9 @@ const RELATIONS: Readonly<Record<Relation, string>> = {
   facing: 'face to face with',
   'back-to-back': 'back to back with',
 }
+
+/** Touches that are none of the palm, the back or the fingers. */
+const TOUCHES: Readonly<Partial<Record<TouchAs, string>>> = { near: 'passes', strike: 'strikes' }
 
 /** The same in as few words as a line has room for, the longest first. */
 export function meetingShort(what: Meeting, parts: readonly Named[]): readonly string[] {
@@ -40,6 +50,8 @@ export function meetingShort(what: Meeting, parts: readonly Named[]): readonly s
       return [all, `${nameOf(what.by)} carries`, 'support']
     case 'led':
       return [all, `${handOf(what.by)} leads`, 'led']
+    case 'pass':
+      return [all, `${handOf(what.from)} to ${handOf(what.to)}`, 'pass']
     case 'wait':
       return [all, 'wait']
   }
@@ -71,7 +83,7 @@ export function meetingWords(what: Meeting, parts: readonly Named[]): string {
         .join(', ')
     }
     case 'touch':
-      return `${handOf(what.from)} ${what.as === 'near' ? 'passes' : 'touches'} ${metOf(what.to)}${what.as === 'palm' || what.as === 'near' ? '' : `, ${what.as === 'back' ? 'backs of the hands' : 'fingers'}`}`
+      return `${handOf(what.from)} ${TOUCHES[what.as] ?? 'touches'} ${metOf(what.to)}${what.as in TOUCHES || what.as === 'palm' ? '' : `, ${what.as === 'back' ? 'backs of the hands' : 'fingers'}`}`
     case 'place':
       return `${nameOf(what.of)} comes ${RELATIONS[what.rel]} ${what.to === CENTRE ? 'the middle' : nameOf(what.to)}`
     case 'orbit':
@@ -84,6 +96,8 @@ export function meetingWords(what: Meeting, parts: readonly Named[]): string {
       return what.oneWay
         ? `${nameOf(what.a)} looks at ${nameOf(what.b)}`
         : `${nameOf(what.a)} and ${nameOf(what.b)} look at each other`
+    case 'pass':
+      return `${nameOf(what.from.part)} passes the ${what.prop} into ${handOf(what.to)} hand`
     case 'wait':
       return `${what.of.map(nameOf).join(' and ')} ${what.of.length > 1 ? 'wait' : 'waits'}`
   }

@@ -25,7 +25,7 @@ export function MeetingCard({
   readonly onClose: () => void
 }) {
   const picked = useStore(session, meetingPicked)
-  const { parts = [], phrases } = useStore(session, documentOf)
+  const { parts = [], carried, phrases } = useStore(session, documentOf)
   const phrase = phrases.find(({ between = [] }) => between.some(({ id }) => id === picked?.id))
   if (!picked || !phrase) return null
   const set = (change: BetweenChange, mark?: string) =>
@@ -46,10 +46,15 @@ export function MeetingCard({
         <NativeSelect
           size="xs"
           aria-label="What they do"
-          data={KINDS}
+          data={KINDS.filter(({ value }) => value !== 'pass' || carried)}
           value={picked.what.kind}
           onChange={({ currentTarget }) =>
-            write(anotherMeeting(picked.what, currentTarget.value as Meeting['kind'], parts))
+            write(
+              anotherMeeting(picked.what, currentTarget.value as Meeting['kind'], {
+                parts,
+                carried,
+              }),
+            )
           }
         />
         <Button.Group>
@@ -130,5 +135,6 @@ const KINDS: readonly { value: Meeting['kind']; label: string }[] = [
   { value: 'support', label: 'support' },
   { value: 'led', label: 'lead a turn' },
   { value: 'look', label: 'look' },
+  { value: 'pass', label: 'pass on' },
   { value: 'wait', label: 'wait' },
 ]

@@ -92,7 +92,7 @@ export const tread: PairRule = function* ({ placed, house }, pass) {
             b: other.part.name,
             metres,
             whose: [one.part.id, other.part.id],
-            spot: spotBetween(pass, step.at, 'feet'),
+            spot: spotBetween(step.pass, step.at, 'feet'),
             events: [step.event.id],
           }
           break

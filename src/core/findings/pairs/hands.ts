@@ -233,12 +233,9 @@ export const eyes: PairRule = function* (piece) {
   }
 }
 
-const ticksWithin = ({ from, until }: DancedMeeting, a: Placed, b: Placed): readonly number[] => [
-  from,
-  ...bendsIn(a.way, from, until - 0.5),
-  ...bendsIn(b.way, from, until - 0.5),
-  until - 0.5,
-]
+/** The ticks of a look at which somebody lands; behind the last one she is on her way to what follows. */
+const ticksWithin = ({ from, until }: DancedMeeting, a: Placed, b: Placed): readonly number[] =>
+  [from, ...bendsIn(a.way, from, until), ...bendsIn(b.way, from, until)].sort((x, y) => x - y)
 
 /** Degrees from where a chest faces to where somebody is, 0 to 180. */
 function degreesTo(a: Placed, b: Placed, tick: number): number {

@@ -11,7 +11,7 @@ import { collision, formation, places, tread } from './floor'
 import { eyes, handBusy, handLate, reach, turnHeld } from './hands'
 import type { FoundBetween, PairRule } from './pairRule'
 import { led, support, supportCare, supportMissing } from './support'
-import { joinTogether, rejoin, unison } from './together'
+import { cut, joinTogether, rejoin, unison } from './together'
 
 /** What is worth a look between dancers; a new rule is a new function here. */
 const PAIR_RULES: readonly PairRule[] = [
@@ -55,8 +55,8 @@ function foundInPass(piece: Piece, pass: Pass): readonly FoundBetween[] {
     piece.house,
     ...piece.placed.flatMap(({ part, simulation: { slices } }) => [
       part,
-      slices[index],
-      slices[index - 1],
+      // Who comes in later dances then what the others danced before.
+      ...slices.slice(part.delay ? 0 : Math.max(0, index - 1), index + 1),
     ]),
     ...meetings.map(({ meeting }) => meeting),
   ]
@@ -81,6 +81,7 @@ export function betweenDancers(
   const onLead = [
     ...foundIn(piece.lead, combination),
     ...unison(combination, piece.lead),
+    ...cut(combination, piece.lead),
     ...joinTogether(combination, piece.lead, switches ? piece.other : piece.lead),
   ]
   const known = new Set(onLead.flatMap(keysIn))

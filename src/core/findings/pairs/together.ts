@@ -4,6 +4,9 @@ import type { Combination, Event, Phrase } from '../../combination/combination'
 import { mirrorWhat } from '../../combination/mirror'
 import { nameOf } from '../../combination/names'
 import type { Part } from '../../combination/part'
+import { phraseOf } from '../../combination/partOf'
+import type { Pass } from '../../combination/passes'
+import { voiceOf } from '../../combination/voice'
 import { isOwnOf, isShared } from '../../combination/whose'
 import type { Piece, Placed } from '../../piece/piece'
 import { turnBetween } from '../../piece/relation'
@@ -82,7 +85,7 @@ export function* unison(combination: Combination, piece: Piece): Generator<Found
   const [first] = piece.placed
   if (!first) return
   for (const phrase of combination.phrases) {
-    const pass = first.simulation.passes.find((one) => one.phrase.id === phrase.id)
+    const pass = firstPass(first, phrase)
     const found = pass && twice(phrase, parts)
     if (!pass || !found) continue
     const { a, b, event, by } = found
@@ -99,11 +102,44 @@ export function* unison(combination: Combination, piece: Piece): Generator<Found
   }
 }
 
+const firstPass = ({ simulation }: Placed, { id }: Phrase): Pass | undefined =>
+  simulation.passes.find((one) => one.phrase.id === id)
+
+/** What who follows has no time for: once for each in a phrase. */
+export function* cut({ phrases, parts = [] }: Combination, piece: Piece): Generator<FoundBetween> {
+  const [first] = piece.placed
+  if (!first) return
+  for (const phrase of phrases) {
+    const pass = firstPass(first, phrase)
+    for (const { part, of, by } of phrase.voices ?? []) {
+      const [own, other] = [part, of].map((id) => parts.find((one) => one.id === id))
+      if (!pass || !own || !other) continue
+      const end = phrase.counts * TICKS_PER_COUNT
+      const lost = phraseOf(phrase, other, parts).events.filter(({ at }) => at + by >= end)
+      const [last] = lost
+      if (!last) continue
+      const moves = lost.map((event) => nameOf(event, first.simulation.vocabulary))
+      yield {
+        code: 'pair.cut',
+        a: own.name,
+        b: other.name,
+        moves: [...new Set(moves)],
+        whose: [part],
+        spot: spotBetween(pass, tick(pass.at + end - TICKS_PER_COUNT), last.layer),
+        events: [last.id],
+      }
+    }
+  }
+}
+
 /** So many entries that are each the other side of the other's are an image, and no contrast that is meant. */
 const MEANT_AS_IMAGE = 3
 
 function twice(phrase: Phrase, parts: readonly Part[]) {
   for (const [a, b] of pairsOf(parts)) {
+    // Who follows the other one is like her on purpose.
+    const isVoice = (one: Part, other: Part) => voiceOf(phrase, one.id)?.of === other.id
+    if (isVoice(a, b) || isVoice(b, a)) continue
     const [ofA = [], ofB = []] = [a, b].map((part) =>
       phrase.events.filter((one) => isOwnOf(one, part.id) && one.who?.length === 1),
     )
