@@ -138,6 +138,9 @@ function withDelays(combination: Combination, delays: readonly number[]): Combin
 /** Every meeting is mirrored with its phrase. */
 const withoutKept = (combination: Combination): Combination => ({
   ...combination,
+  ...(combination.carried && {
+    carried: combination.carried.map(({ keepHand: _, ...prop }) => prop),
+  }),
   phrases: combination.phrases.map((phrase) => ({
     ...phrase,
     ...(phrase.between && { between: phrase.between.map(({ kept: _, ...one }) => one) }),

@@ -6,6 +6,7 @@ import { vocabulary } from '../src/core/moves/vocabulary'
 import { readSheet } from '../src/core/sheet/readSheet'
 import { tick } from '../src/core/time/time'
 import { PAIR_CASES } from './pairCases'
+import { PROP_CASES } from './propCases'
 import { combination, feet, move, on } from './write'
 
 const steps = '1 step R side; 2 touch L together; 3 step L side; 4 touch R together'
@@ -431,6 +432,7 @@ export const CASES: readonly Case[] = [
     not: combination([[on('hips', '1', { kind: 'move', move: 'hip-drop', side: 'R' })]]),
   },
   ...PAIR_CASES,
+  ...PROP_CASES,
 ]
 
 /** Seventeen jumps in nine counts: one more than a drill should have. */

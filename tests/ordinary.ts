@@ -12,6 +12,9 @@ export const IN_WORDS: readonly string[] = sheetsIn('words')
 /** Nineteen for two, three and four dancers: unison that differs in moments, holds, places, looks, waits, voices. */
 export const PIECES: readonly string[] = sheetsIn('pieces')
 
+/** Ten with something in the hands: veil, skirt, fan, sticks, scarf; two of them for two. */
+export const WITH_PROPS: readonly string[] = sheetsIn('props')
+
 /** Combinations each with one slip, and what is said of it, written as its comment: `fault feet.loaded A5`. */
 export const SLIPS: readonly { readonly sheet: string; readonly slip: string }[] = sheetsIn(
   'slips',

@@ -1,3 +1,4 @@
+import type { Between, Hand, Meeting } from '../src/core/combination/between'
 import {
   ActId,
   Drape,
@@ -51,7 +52,22 @@ export function withProps(
       const props = acts
         .filter((_, k) => k % combination.phrases.length === i)
         .map((picks, k) => actBy(picks, phrase, { carried, ids, id: `${phrase.id}a${k}` }))
-      return props.length > 0 ? { ...phrase, props } : phrase
+      const [a, b] = ids
+      const passed = props.filter((_, k) => acts[k] && acts[k][3] % 5 === 0)
+      const between = passed.flatMap(({ at, length, prop }, k): readonly Between[] => {
+        if (a === undefined || b === undefined) return []
+        const hands = [
+          { part: a, side: 'R' as const },
+          { part: b, side: 'L' as const },
+        ] as const
+        const [from, to] = k % 2 === 0 ? hands : hands.toReversed()
+        const what: Meeting = { kind: 'pass', prop, from: from as Hand, to: to as Hand }
+        return [{ id: `${phrase.id}b${k}`, at, length, what }]
+      })
+      const made = props.length > 0 ? { ...phrase, props } : phrase
+      return between.length > 0
+        ? { ...made, between: [...(phrase.between ?? []), ...between] }
+        : made
     }),
   }
 }

@@ -2,7 +2,7 @@ import { dequal } from 'dequal'
 import { otherSide, type Side } from '../body/side'
 import { remembered } from '../record/remembered'
 import { TICKS_PER_COUNT, type Tick, tick } from '../time/time'
-import type { Prop } from './carried'
+import type { Carried, Prop, PropAct } from './carried'
 import type { Combination, Event, OneSide, Option, Phrase, Remark } from './combination'
 import { mirrorEvent, mirrorFacing, mirrorPhrase, mirrorRemark, mirrorStart } from './mirror'
 import { mirrorAct, mirrorProp } from './mirrorProps'
@@ -61,7 +61,7 @@ function projected(
   part: Part,
   known: ReadonlyMap<string, Phrase>,
 ): OneSide {
-  const carried = all && carriedBy(all, part)
+  const carried = all && carriedBy(all, { part, handed: handedTo(combination.phrases, part) })
   const phrases = combination.phrases.map((phrase) => {
     const made = withOwnThings(phraseOf(phrase, part, parts), carried ?? NOTHING)
     const before = known.get(phrase.id)
@@ -80,15 +80,49 @@ function projected(
   }
 }
 
-/** What a part carries: her own things, and of what each has, hers. */
+interface Carrier {
+  readonly part: Part
+  /** What partners pass to her. */
+  readonly handed: readonly string[]
+}
+
+/** What a part carries: her own things, of what each has, hers, and what she is handed, at first in no hand of hers. */
 const carriedBy = remembered(
-  (carried: readonly Prop[], { id, mirrored }: Part): readonly Prop[] =>
+  (carried: readonly Prop[], { part: { id, mirrored }, handed }: Carrier): readonly Prop[] =>
     carried.flatMap(({ part: whose, ...prop }) => {
-      if (whose !== undefined && whose !== id) return []
+      if (whose !== undefined && whose !== id)
+        return handed.includes(prop.id) ? [{ ...prop, start: NOT_HERE }] : []
       return [mirrored && whose === undefined ? mirrorProp(prop) : prop]
     }),
-  (a, b) => a.id === b.id && a.mirrored === b.mirrored,
+  (a, b) =>
+    a.part.id === b.part.id && a.part.mirrored === b.part.mirrored && dequal(a.handed, b.handed),
 )
+
+/** How a thing is held by who does not have it. */
+const NOT_HERE: Carried = { hands: {}, drape: 'none', open: true, wound: 0, ready: [] }
+
+/** The things others pass to a part. */
+const handedTo = (phrases: readonly Phrase[], { id }: Part): readonly string[] => [
+  ...new Set(
+    phrases.flatMap(({ between = [] }) =>
+      between.flatMap(({ what }) =>
+        what.kind === 'pass' && what.to.part === id ? [what.prop] : [],
+      ),
+    ),
+  ),
+]
+
+/** What is passed on is let go by one, and taken by the other. */
+const passedBy = ({ between = [] }: Phrase, { id: part }: Part): readonly PropAct[] =>
+  between.flatMap(({ id, at, length, what, kept }): readonly PropAct[] => {
+    if (what.kind !== 'pass') return []
+    const passed = { id, at, length, prop: what.prop, ...(kept && { kept }) }
+    return what.from.part === part
+      ? [{ ...passed, act: 'let-go', hand: what.from.side, to: 'none' }]
+      : what.to.part === part
+        ? [{ ...passed, act: 'take', hand: what.to.side }]
+        : []
+  })
 
 const NOTHING: readonly Prop[] = []
 
@@ -161,7 +195,7 @@ function hangsOnWho({
 }: Phrase): boolean {
   return (
     voices !== undefined ||
-    between.some(({ what }) => what.kind === 'wait') ||
+    between.some(({ what }) => what.kind === 'wait' || what.kind === 'pass') ||
     [...events, ...remarks, ...facings, ...props, ...options.flatMap((one) => one.events)].some(
       ({ who }) => who !== undefined,
     )
@@ -188,13 +222,14 @@ function filtered(phrase: Phrase, part: Part, parts: readonly Part[]): Phrase {
     voice && leader
       ? followed(phrase, { voice, led: phraseOf(phrase, leader, parts), isWaiting })
       : hersIn(phrase, part, isWaiting)
-  const { events, remarks, facings, props, options } = made
+  const { events, remarks, facings, options } = made
+  const props = [...(made.props ?? []), ...passedBy(phrase, part)].sort((a, b) => a.at - b.at)
   return {
     ...rest,
     events,
     ...(remarks && remarks.length > 0 && { remarks }),
     ...(facings && facings.length > 0 && { facings }),
-    ...(props && props.length > 0 && { props }),
+    ...(props.length > 0 && { props }),
     ...(options && { options }),
   }
 }
@@ -230,7 +265,11 @@ function followed(phrase: Phrase, { voice, led, isWaiting }: Following): OfPhras
       dueWithin(remark, phrase, voice.by),
     ),
     facings: both(side.facings, phrase.facings),
-    props: both(side.props, phrase.props),
+    // What the other one passes on is her own to do.
+    props: both(
+      side.props?.filter(({ id }) => !phrase.between?.some((one) => one.id === id)),
+      phrase.props,
+    ),
     ...(side.options && {
       options: side.options.map((option): Option => {
         const made = optionWith(option, later)

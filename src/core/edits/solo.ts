@@ -89,14 +89,15 @@ function carriedAlone(
     .flatMap(({ what }) => {
       if (what.kind !== 'pass' || what.to.part !== part) return []
       const prop = combination.carried?.find(({ id }) => id === what.prop)
-      const isNew = prop && !own.some(({ id }) => id === prop.id)
-      if (!isNew) return []
+      const has = own.some(({ id, start }) => id === prop?.id && (start.hands.R || start.hands.L))
+      if (!prop || has) return []
       const { part: _, ...thing } = prop
       const on = prop.start.hands.R ?? prop.start.hands.L
       const held = on ?? { at: FEATURES_OF[prop.kind].slice(0, 1), grip: 'fist' as const }
       return [{ ...thing, start: { ...prop.start, hands: { [what.to.side]: held } } }]
     })
-  return [...own, ...new Map(given.map((prop) => [prop.id, prop])).values()]
+  const all = new Map([...own, ...given].map((prop) => [prop.id, prop]))
+  return [...all.values()]
 }
 
 const withoutWaits = (combination: Combination, part: PartId): Combination => ({
@@ -171,6 +172,8 @@ function phraseAlone(
   const facings = own.facings?.map(plain)
   const props = [...(own.props ?? []), ...(written.props ?? []).filter(isHers)]
     .filter(({ prop }) => around.carried.some(({ id }) => id === prop))
+    // What would be passed on she has all along.
+    .filter(({ id }) => !written.between?.some((one) => one.id === id))
     .map(plain)
   const { remarks: _, facings: __, options, between: ___, props: ____, ...rest } = own
   return {

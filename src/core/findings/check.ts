@@ -19,6 +19,7 @@ import { betweenDancers } from './pairs/pairs'
 import { type Danceable, knownOf, type Rule } from './rule'
 import { arms } from './rules/arms'
 import { balance } from './rules/balance'
+import { cloth } from './rules/cloth'
 import { farArms } from './rules/farArms'
 import { fastMoves } from './rules/fastMoves'
 import { fastTurns } from './rules/fastTurns'
@@ -31,6 +32,8 @@ import { load } from './rules/load'
 import { needs } from './rules/needs'
 import { own } from './rules/own'
 import { pickup } from './rules/pickup'
+import { propActs } from './rules/propActs'
+import { propJoins } from './rules/propJoins'
 import { props } from './rules/props'
 import { reaches } from './rules/reaches'
 import { space } from './rules/space'
@@ -54,6 +57,9 @@ const RULES: readonly Rule[] = [
   head,
   arms,
   props,
+  propActs,
+  cloth,
+  propJoins,
   load,
   space,
   balance,

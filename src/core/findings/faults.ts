@@ -9,13 +9,14 @@ import { type Finding, type Found, severityOf } from './finding'
 import { onceEach, reasonsToLeave } from './once'
 import { type Danceable, knownOf, type Rule } from './rule'
 import { clash } from './rules/clash'
+import { propFaults } from './rules/propActs'
 import { quickFeet } from './rules/quickFeet'
 import { weight } from './rules/weight'
 import { onBothSides } from './sides'
 import { limitsBelow, type TempoRule } from './tempoRule'
 
 /** The rules that can say “can’t be danced”: all that a shelf of combinations needs to ask. */
-export const FAULT_RULES: readonly Rule[] = [weight, clash]
+export const FAULT_RULES: readonly Rule[] = [weight, clash, propFaults]
 export const FAULT_TEMPO_RULES: readonly TempoRule[] = [quickFeet]
 
 /** What some rules find on one side, each cause said once. */

@@ -6,6 +6,7 @@ import type { PartId } from '../combination/whose'
 import type { BodyPart, Risk } from '../moves/move'
 import type { Tick } from '../time/time'
 import type { PairFact } from './pairFact'
+import type { PropFact } from './propFact'
 
 /** fault: cannot be danced as written. snag: will go wrong in class. care: a caution. note: good to know. */
 export type Severity = 'fault' | 'snag' | 'care' | 'note'
@@ -266,6 +267,7 @@ export type Fact =
   /** What breaks a rule the instructor wrote down herself. */
   | { readonly code: 'rule.broken'; readonly rule: string }
   | PairFact
+  | PropFact
   /** With an option the phrase ends on another foot than without it. */
   | { readonly code: 'option.ends'; readonly weight: Weight; readonly usual: Weight }
 
@@ -313,6 +315,11 @@ export function severityOf(fact: Fact): Severity {
     case 'feet.loaded-touch':
     case 'feet.no-support':
     case 'pair.support-hold':
+    case 'prop.full':
+    case 'prop.empty':
+    case 'prop.two-hands':
+    case 'prop.drape':
+    case 'prop.air':
       return 'fault'
     case 'layer.clash':
     case 'feet.too-fast':
@@ -348,6 +355,15 @@ export function severityOf(fact: Fact): Severity {
     case 'pair.support-missing':
     case 'pair.rejoin':
     case 'pair.join':
+    case 'prop.no-turn':
+    case 'prop.unready':
+    case 'prop.late':
+    case 'prop.lag':
+    case 'prop.hands-apart':
+    case 'prop.clap':
+    case 'prop.wound':
+    case 'prop.underfoot':
+    case 'prop.join':
       return 'snag'
     case 'join.arms':
     case 'join.hips':

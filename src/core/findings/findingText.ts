@@ -12,6 +12,7 @@ import { countWords } from '../time/countWords'
 import { labelIn, TICKS_PER_COUNT } from '../time/time'
 import { nameOfAction } from '../what/foot'
 import type { Fact, Finding, Spot } from './finding'
+import { propText } from './propText'
 
 /** `A3&`, and which time round when the phrase is danced more than once. */
 export function spotText(spot: Spot): string {
@@ -289,6 +290,21 @@ function factText(fact: Fact, units: Units): string {
         : fact.by === 'image'
           ? `${fact.a} and ${fact.b} dance ${fact.move} to either side. If she is the other’s image, say so of the part.`
           : `${fact.a} and ${fact.b} both dance ${fact.move} here. Written once for both it stays the same when you change it.`
+    case 'prop.full':
+    case 'prop.empty':
+    case 'prop.two-hands':
+    case 'prop.drape':
+    case 'prop.no-turn':
+    case 'prop.unready':
+    case 'prop.late':
+    case 'prop.lag':
+    case 'prop.hands-apart':
+    case 'prop.clap':
+    case 'prop.wound':
+    case 'prop.underfoot':
+    case 'prop.air':
+    case 'prop.join':
+      return propText(fact, units)
     case 'pair.cut':
       return `${fact.a} follows ${fact.b}, and the phrase is over before ${listed(fact.moves.slice(0, 3))}${fact.moves.length > 3 ? ` and ${fact.moves.length - 3} more` : ''}. Let her come in sooner, or end the phrase later.`
     case 'pair.join':
@@ -347,7 +363,7 @@ const PART_WORD = {
   'join.level': 'height',
 } as const
 
-function partJoin(fact: Extract<Fact, { ends: string }>): string {
+function partJoin(fact: Extract<Fact, { code: keyof typeof PART_WORD }>): string {
   const part = PART_WORD[fact.code]
   const into = {
     repeat: 'the repeat begins',

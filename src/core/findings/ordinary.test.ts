@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { IN_WORDS, ORDINARY, PIECES, SLIPS } from '../../../tests/ordinary'
+import { IN_WORDS, ORDINARY, PIECES, SLIPS, WITH_PROPS } from '../../../tests/ordinary'
 import type { Combination } from '../combination/combination'
 import { mirror } from '../combination/mirror'
 import { vocabulary } from '../moves/vocabulary'
@@ -33,10 +33,10 @@ const DESERVED: Readonly<Record<string, readonly string[]>> = {
   'Lean and rise': ['care pair.support A3'],
 }
 
-const ALL = [...ORDINARY, ...IN_WORDS, ...PIECES]
+const ALL = [...ORDINARY, ...IN_WORDS, ...PIECES, ...WITH_PROPS]
 
 describe('an ordinary combination', () => {
-  it('is one of ninety-nine', () => expect(new Set(ALL.map(titleOf)).size).toBe(99))
+  it('is one of a hundred and nine', () => expect(new Set(ALL.map(titleOf)).size).toBe(109))
 
   it.each(ALL.map((sheet) => ({ title: titleOf(sheet), sheet })))(
     '$title raises nothing an instructor would frown at',

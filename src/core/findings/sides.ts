@@ -8,10 +8,11 @@ export const foundOn = (found: Found, side: Finding['side']): Finding =>
   ({ ...found, whose: [ONLY_PART], side }) as Finding
 
 /** Whether the other side is just the mirror image: nothing stays as it is written. */
-export const isItsOwnMirror = ({ phrases, keepTurns }: OneSide): boolean =>
+export const isItsOwnMirror = ({ phrases, keepTurns, carried = [] }: OneSide): boolean =>
   !keepTurns &&
-  !phrases.some(({ events, options = [] }) =>
-    [...events, ...options.flatMap((option) => option.events)].some(({ kept }) => kept),
+  !carried.some(({ keepHand }) => keepHand) &&
+  !phrases.some(({ events, props = [], options = [] }) =>
+    [...events, ...props, ...options.flatMap((option) => option.events)].some(({ kept }) => kept),
   )
 
 /**

@@ -31,9 +31,9 @@ const toldIn = remembered((simulation: Simulation, _: undefined) => {
   return told
 })
 
-/** The hands of a meeting that are somewhere because of it. */
+/** The hands of a meeting that are somewhere because of it; what strikes is led by the arms. */
 export const handsIn = (what: Meeting): readonly Hand[] =>
-  what.kind === 'hold' || what.kind === 'touch'
+  what.kind === 'hold' || (what.kind === 'touch' && what.as !== 'strike')
     ? [what.from, ...(isHand(what.to) ? [what.to] : [])]
     : []
 

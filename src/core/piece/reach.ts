@@ -60,6 +60,15 @@ export const shoulderOf = (one: Placed, { side }: Hand, tick: number): Spot3 =>
 export const apartOf = (a: Spot3, b: Spot3): number =>
   Math.hypot(a.right - b.right, a.forward - b.forward, a.up - b.up)
 
+/** How long what a hand holds at the start is, in metres. */
+const longIn = ({ simulation }: Placed, { side }: Hand): number =>
+  Math.max(
+    0,
+    ...(simulation.combination.carried ?? []).flatMap(({ start, size }) =>
+      start.hands[side] ? [size.long] : [],
+    ),
+  )
+
 /** How far two are from reaching each other at a tick, and how far they reach at all. */
 export function gapAt(
   { what, from_, to_ }: Held,
@@ -67,11 +76,14 @@ export function gapAt(
 ): { readonly apart: number; readonly reach: number } {
   const shoulder = shoulderOf(from_, what.from, tick)
   const arm = BODY.arm * scaleOf(from_)
-  if (isHand(what.to))
+  if (isHand(what.to)) {
+    const strikes = what.kind === 'touch' && what.as === 'strike'
+    const beyond = strikes ? longIn(from_, what.from) + longIn(to_, what.to) : 0
     return {
       apart: apartOf(shoulder, shoulderOf(to_, what.to, tick)),
-      reach: arm + BODY.arm * scaleOf(to_),
+      reach: arm + BODY.arm * scaleOf(to_) + beyond,
     }
+  }
   const { on, side } = what.to
   // A knee or a foot is reached by bending down to it: how far that is, nobody wrote.
   if (on === 'knee' || on === 'foot') return { apart: 0, reach: arm }

@@ -8,7 +8,8 @@ import type { Checked } from '../findings/checked'
 import { type Finding, type FindingCode, severityOf } from '../findings/finding'
 import type { House } from '../house/house'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
-import { pairTries } from './pairs'
+import { type PairTry, pairTries } from './pairs'
+import { propTries } from './props'
 import { type Case, drop, easier, safer, slower, type Try } from './tries/case'
 import {
   comesHome,
@@ -53,7 +54,10 @@ export function repairsFor(
   house: House,
   newId: () => string,
 ): readonly Repair[] {
-  if (finding.code.startsWith('pair.')) return pairRepairs(combination, finding, base, house)
+  if (finding.code.startsWith('pair.'))
+    return repairsOfAll(combination, finding, pairTries(finding, combination), { base, house })
+  const ofProps = finding.code.startsWith('prop.') ? propTries(finding, combination) : []
+  if (ofProps.length > 0) return repairsOfAll(combination, finding, ofProps, { base, house })
   const [part] = finding.whose
   if (!combination.parts || part === undefined)
     return repairsAlone(combination, finding, base, house, newId)
@@ -73,16 +77,21 @@ export function repairsFor(
   })
 }
 
-/** The same of a finding between dancers: all of the piece is checked. */
-function pairRepairs(
+interface By {
+  readonly base: Vocabulary
+  readonly house: House
+}
+
+/** The same of a finding between dancers, or of what they carry: all of the piece is checked. */
+function repairsOfAll(
   combination: Combination,
   finding: Finding,
-  base: Vocabulary,
-  house: House,
+  tries: readonly PairTry[],
+  { base, house }: By,
 ): readonly Repair[] {
   const faults = faultsIn(checkCombination(combination, base, house))
   const offered: Repair[] = []
-  for (const { label, make } of pairTries(finding, combination)) {
+  for (const { label, make } of tries) {
     if (offered.length === MOST_OFFERS) break
     // One way to stand is offered, not each that would do.
     if (offered.some((other) => other.label.slice(0, 6) === label.slice(0, 6))) continue
@@ -205,6 +214,21 @@ const TRIES: Readonly<Record<FindingCode, (one: Case) => Iterable<Try>>> = {
   'pair.rejoin': () => [],
   'pair.unison': () => [],
   'pair.cut': () => [],
+  // What is done with what is carried is mended there; what the arms do, in the arms.
+  'prop.full': () => [],
+  'prop.empty': () => [],
+  'prop.two-hands': (one) => drop(one, 0),
+  'prop.drape': () => [],
+  'prop.no-turn': () => [],
+  'prop.unready': () => [],
+  'prop.late': () => [],
+  'prop.lag': () => [],
+  'prop.hands-apart': (one) => drop(one, 0),
+  'prop.clap': (one) => drop(one, 0),
+  'prop.wound': (one) => drop(one, 0),
+  'prop.underfoot': () => [],
+  'prop.air': () => [],
+  'prop.join': () => [],
   'pair.join': () => [],
   // What an option does is mended in the option.
   'option.ends': () => [],

@@ -30,12 +30,16 @@ export const props: Rule = {
   },
 }
 
-/** The hands that must be empty: for a clap, for palms that are laid together, or to take a shape. */
-function handsNeeded({ what }: DancedEvent, vocabulary: Vocabulary): readonly Side[] {
+/** The hands that must be empty: for a clap, for palms that are laid together or behind the head, or to take a shape. */
+export function handsNeeded({ what }: DancedEvent, vocabulary: Vocabulary): readonly Side[] {
   if (what.kind === 'arms')
     return SIDES.filter((side) => {
       const shape = what.hands?.[side]?.shape
-      return what[side] === 'prayer' || (shape !== undefined && shape !== 'soft')
+      return (
+        what[side] === 'prayer' ||
+        what[side] === 'behind-head' ||
+        (shape !== undefined && shape !== 'soft')
+      )
     })
   const motion = what.kind === 'move' ? (vocabulary.find(what.move)?.motion ?? []) : []
   return motion.some(needsHands) ? SIDES : []

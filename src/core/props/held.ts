@@ -1,0 +1,60 @@
+import { SIDES, sideWord } from '../body/side'
+import type { Carried, Prop } from '../combination/carried'
+import type { Simulation } from '../simulate/simulate'
+import { type DoneAct, followProps } from './follow'
+
+/** What changes hands at once; all else is as it was until it is done. */
+const AT_ONCE: ReadonlySet<string> = new Set(['let-go', 'take', 'catch', 'throw', 'ready'])
+
+/** How each thing is held at a tick, with what is done then still on its way. */
+export function heldAt(
+  simulation: Simulation,
+  tick: number,
+): readonly (readonly [Prop, Carried])[] {
+  const { combination } = simulation
+  const { acts } = followProps(simulation)
+  return (combination.carried ?? []).map((prop) => {
+    const last = acts.findLast(
+      (one) => one.prop.id === prop.id && (isAtOnce(one) ? one.from : one.until) <= tick,
+    )
+    return [prop, last?.after ?? prop.start] as const
+  })
+}
+
+export const isAtOnce = ({ act }: DoneAct): boolean => AT_ONCE.has(act.act)
+
+const DRAPE_WORDS: Readonly<Record<Carried['drape'], string>> = {
+  none: '',
+  shoulders: 'round the shoulders',
+  behind: 'behind',
+  front: 'in front',
+  overhead: 'over the head',
+  frame: 'as a frame',
+  'wrap-R': 'round the right',
+  'wrap-L': 'round the left',
+  head: 'on the head',
+  air: 'in the air',
+  floor: 'on the floor',
+}
+
+/** How a thing is held, in words: `behind, both hands on it`. */
+export function heldWords({ hands, drape, open }: Carried): string {
+  const held = SIDES.filter((side) => hands[side])
+  const by =
+    held.length === 2
+      ? 'both hands on it'
+      : held[0]
+        ? `the ${sideWord[held[0]]} hand on it`
+        : 'no hand on it'
+  return [DRAPE_WORDS[drape], !open && 'closed', by].filter(Boolean).join(', ')
+}
+
+/** Whether two are held alike: the same hands at the same places, and the cloth at the same one. */
+export const isHeldAlike = (a: Carried, b: Carried): boolean =>
+  a.drape === b.drape &&
+  a.open === b.open &&
+  a.wound === b.wound &&
+  SIDES.every(
+    (side) =>
+      [...(a.hands[side]?.at ?? [])].sort().join() === [...(b.hands[side]?.at ?? [])].sort().join(),
+  )
