@@ -3,11 +3,13 @@ import { type Dancing, otherDancing } from '../core/combination/dancing'
 import type { PartId } from '../core/combination/whose'
 import type { DanceMoment } from '../core/performance/performance'
 import { posedAt, type Seam } from '../core/performance/seam'
+import { type Carrying, carryingOf } from '../core/pose/carrying'
 import { type Dancer, dancerOf } from '../core/pose/dancer'
 import type { Dancers } from '../core/pose/dancers'
 import { type Joint, newPose, type Pose, placeOfJoint } from '../core/pose/joints'
 import { placedAt } from '../core/pose/placedAt'
 import type { View } from '../core/pose/views'
+import type { Simulation } from '../core/simulate/simulate'
 import type { Before } from '../core/skin/hang'
 import { areaOfOne } from '../core/space/space'
 import { TICKS_PER_COUNT } from '../core/time/time'
@@ -61,11 +63,15 @@ export interface Frames {
   readonly at: (standing: readonly Standing[], choice: FrameChoice) => readonly OnStage[]
 }
 
+const NOTHING: OnStage['carried'] = []
+
 interface Slot {
   readonly pose: Pose
   readonly ghost: Pose
   readonly past: Pose
   readonly trails: readonly Trail[]
+  /** What is carried in the dance that was drawn last. */
+  carried?: { readonly of: Simulation; readonly carrying: Carrying | undefined }
 }
 
 /** @param joints which leave a trail; by a chosen layer. */
@@ -94,8 +100,14 @@ export function createFrames(joints: readonly Trailing[]): Frames {
         into,
         slot.past,
       )
+    const { simulation } = dancer
+    if (slot.carried?.of !== simulation)
+      slot.carried = { of: simulation, carrying: carryingOf(simulation) }
+    const { carrying } = slot.carried
+    carrying?.at(tick, slot.pose, isHeld ? undefined : before)
     return {
       pose: slot.pose,
+      carried: carrying?.shapes ?? NOTHING,
       before: isHeld ? undefined : before,
       ticksASecond: (dancer.simulation.combination.tempo * TICKS_PER_COUNT) / 60,
       aside,

@@ -1,4 +1,5 @@
 import type { Layer } from '../core/body/layers'
+import type { CarriedShape } from '../core/pose/carrying'
 import type { Dancer } from '../core/pose/dancer'
 import type { Pose } from '../core/pose/joints'
 import type { Before } from '../core/skin/hang'
@@ -28,6 +29,8 @@ export interface OnStage {
   /** Which of several dancers it is. */
   readonly part?: Dancer['part']
   readonly trails: readonly Trail[]
+  /** What she has in her hands, or wears. */
+  readonly carried: readonly CarriedShape[]
   readonly ghost: Pose | undefined
 }
 

@@ -25,6 +25,7 @@ import type { Dressed } from '../core/skin/dress'
 import { createBadges } from './badges'
 import { type Body, createWardrobe, SHADOW_LAYER, type Wardrobe } from './body'
 import { aim, type Frame, OPENING, turnOf } from './camera'
+import { createCarried } from './carried'
 import { inkInto, inkOf } from './ink'
 import { createLight } from './light'
 import type { OnStage, StageColours } from './onStage'
@@ -121,7 +122,8 @@ export function createStage(
   room.add(...words.map(({ mesh }) => mesh))
   const trails = createTrails()
   const badges = createBadges()
-  room.add(trails.group, badges.group)
+  const carried = createCarried(light.uniforms.uKey)
+  room.add(trails.group, badges.group, carried.group)
 
   const dressings = new Map<Dressed, Dressing>()
   let colours = first
@@ -224,6 +226,7 @@ export function createStage(
           air: colours.air,
         },
       )
+      carried.draw(figures, asideOf, colours)
       badges.draw(frame === 'all' ? figures : [], camera.position, colours, view === 'mirror')
       floor.cast(renderer, scene, lyingFlat)
       renderer.render(scene, camera)
@@ -249,6 +252,7 @@ export function createStage(
       floor.dispose()
       trails.dispose()
       badges.dispose()
+      carried.dispose()
       for (const word of words) word.dispose()
       renderer.dispose()
       renderer.forceContextLoss()

@@ -145,6 +145,10 @@ function done(
   return { after, hindrances, hand }
 }
 
+/** What stands in the way of doing something with a thing as it is held, whatever else is in the hands. */
+export const hindrancesTo = (act: PropAct, prop: Prop, carried: Carried): readonly Hindrance[] =>
+  done(act, prop, carried, { othersIn: () => undefined, turned: 180, usual: 'R' }).hindrances
+
 /** Worn things are there without a hand. */
 const isWorn = ({ drape }: Carried, { kind }: Prop): boolean =>
   kind === 'skirt' || drape === 'shoulders' || drape === 'head' || drape.startsWith('wrap')

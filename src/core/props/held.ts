@@ -37,8 +37,13 @@ const DRAPE_WORDS: Readonly<Record<Carried['drape'], string>> = {
   floor: 'on the floor',
 }
 
+/** Where a cloth is, in a word or two: `behind`, `as a frame, closed`. */
+export const placeWords = ({ drape, open }: Carried): string =>
+  [DRAPE_WORDS[drape], !open && 'closed'].filter(Boolean).join(', ')
+
 /** How a thing is held, in words: `behind, both hands on it`. */
-export function heldWords({ hands, drape, open }: Carried): string {
+export function heldWords(carried: Carried): string {
+  const { hands } = carried
   const held = SIDES.filter((side) => hands[side])
   const by =
     held.length === 2
@@ -46,7 +51,7 @@ export function heldWords({ hands, drape, open }: Carried): string {
       : held[0]
         ? `the ${sideWord[held[0]]} hand on it`
         : 'no hand on it'
-  return [DRAPE_WORDS[drape], !open && 'closed', by].filter(Boolean).join(', ')
+  return [placeWords(carried), by].filter(Boolean).join(', ')
 }
 
 /** Whether two are held alike: the same hands at the same places, and the cloth at the same one. */

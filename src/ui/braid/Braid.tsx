@@ -17,7 +17,7 @@ import { press } from '../shortcuts/shortcuts'
 import { type Carried, carried } from '../stores/carried'
 import { moveSelected, placeAtSelection, stretchSelected } from '../stores/editing'
 import { scrubbed } from '../stores/scrub'
-import { change, pickMeeting, type Session, select } from '../stores/session'
+import { change, pickBeside, type Session, select } from '../stores/session'
 import {
   changedEvents,
   documentOf,
@@ -116,14 +116,14 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
     const target = event.target instanceof Element ? event.target : null
     const row = rowOf(line)
     const frame = row.getBoundingClientRect()
-    const meeting = target?.closest('[data-between]')?.getAttribute('data-between')
+    const beside = target?.closest('[data-beside]')?.getAttribute('data-beside')
     const mark = target?.closest('[data-event]')
     const picked = [...line.early, ...line.events].find(
       ({ id }) => id === mark?.getAttribute('data-event'),
     )
     box.current?.focus({ preventScroll: true })
-    if (meeting) {
-      pickMeeting(session, meeting)
+    if (beside) {
+      pickBeside(session, beside)
       return undefined
     }
     const lane = Layer.safeParse(laneUnder(shape, event.clientY - frame.top))
@@ -317,7 +317,9 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
                 selectedIds={own ? selectedIds : ''}
                 freshIds={freshIds}
                 dancers={line.shape.pairs === undefined ? undefined : document.parts}
-                picked={line.shape.pairs === undefined ? undefined : state.meeting}
+                picked={
+                  line.shape.pairs === undefined && !line.shape.props ? undefined : state.beside
+                }
               />
             </div>
           )

@@ -39,6 +39,7 @@ export function PairLane({ list, parts, top, x, picked }: PairLaneProps) {
             <g
               key={one.id}
               className={classes.pair}
+              data-beside={one.id}
               data-between={one.id}
               data-picked={one.id === picked || undefined}
               transform={`translate(${from} ${i * SIZE.row})`}
@@ -98,6 +99,8 @@ function Sign({ one: { what }, width }: { readonly one: Between; readonly width:
           {!what.oneWay && <circle className={classes.eye} cx={13} cy={Y} r={2.5} />}
         </>
       )
+    case 'pass':
+      return <path className={classes.end} d={`M2 ${Y + 5} q5 -9 12 -3 m-5 -1 h5 v-5`} />
     case 'wait':
       return <path className={classes.way} d={`M4 ${Y} H14 M4 ${Y + 7} H${width}`} />
   }

@@ -17,6 +17,7 @@ import { countsIn, partsUsed, SIZE } from './geometry'
 import type { Line } from './lines'
 import { FootMark, Mark } from './Marks'
 import { PairLane } from './PairLane'
+import { PropLane } from './PropLane'
 import { Ribbon } from './Ribbon'
 import { ribbonOf } from './ribbonShape'
 import { UnderFeet } from './UnderFeet'
@@ -46,7 +47,7 @@ interface PassLineProps {
   readonly freshIds?: string
   /** Those who dance it, where there are several. */
   readonly dancers?: readonly Part[] | undefined
-  /** What two do with each other that is picked. */
+  /** What stands beside the moves and is picked. */
   readonly picked?: string | undefined
 }
 
@@ -290,6 +291,16 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
           <UnderFeet simulation={simulation} pass={pass} x={x} selected={selected} fresh={fresh} />
           {agreesAtEnd(own, theirs) && <FreeFoot weight={end} x={width - SIZE.end} y={y} />}
         </g>
+      )}
+      {shape.props !== undefined && (
+        <PropLane
+          list={line.carried}
+          passAt={pass.at}
+          top={shape.props}
+          x={x}
+          end={width - SIZE.end}
+          picked={picked}
+        />
       )}
       {shape.pairs !== undefined && (
         <PairLane list={line.met} parts={dancers} top={shape.pairs} x={x} picked={picked} />

@@ -13,6 +13,8 @@ export const SIZE = {
   row: 18,
   /** From the top of the feet: L's words, L's line, R's line, R's words. */
   feet: 58,
+  /** Of a thing that is carried: what is done with it, and under it a bar for each hand. */
+  prop: 26,
   /** What more they need where something stands under them. */
   under: 16,
   leftFoot: 19,
@@ -38,6 +40,8 @@ export interface LineShape {
   readonly to: number
   /** Where what two do with each other begins; absent where nobody does anything. */
   readonly pairs?: number | undefined
+  /** Where what is carried begins; absent where nothing is. */
+  readonly props?: number | undefined
 }
 
 /** Gives events that overlap on a layer rows of their own; how many rows are needed. */
@@ -52,6 +56,14 @@ function rowsFor(events: readonly DancedEvent[], rows: Map<string, number>): num
   return Math.max(1, taken.length)
 }
 
+/** Rows of what stands beside the layers. */
+interface Beside {
+  /** What two do with each other. */
+  readonly pairs?: number
+  /** Things that are carried, in pixels: each has as many rows as what is done with it at once. */
+  readonly props?: number
+}
+
 export function shapeLine(
   events: readonly DancedEvent[],
   ticks: number,
@@ -60,13 +72,21 @@ export function shapeLine(
   pickup: number,
   under = 0,
   ruler: number = SIZE.ruler,
-  pairs = 0,
+  { pairs = 0, props = 0 }: Beside = {},
 ): LineShape {
   const rows = new Map<string, number>()
   // Every line leaves room for the pickup, so that counts stand under counts.
   const x = scaleLinear([0 - pickup, ticks], [SIZE.gutter, width - SIZE.end])
   let top = ruler
-  const lanes = LAYERS_DOWN.filter((layer) => shown.has(layer)).map((layer) => {
+  let above: number | undefined
+  const down = LAYERS_DOWN.filter((layer) => shown.has(layer))
+  // What is in the hands stands above the arms, or first where they are not shown.
+  const hands = down.find((layer) => layer === 'arms') ?? down[0]
+  const lanes = down.map((layer) => {
+    if (layer === hands && props > 0) {
+      above = top
+      top += props
+    }
     const own = events.filter((event) => event.layer === layer)
     const count = layer === 'feet' ? 1 : rowsFor(own, rows)
     const feet = SIZE.feet + under
@@ -87,6 +107,7 @@ export function shapeLine(
     from: 0 - pickup,
     to: ticks,
     ...(pairs > 0 && { pairs: below }),
+    ...(above !== undefined && { props: above }),
   }
 }
 

@@ -1,18 +1,20 @@
 import type { Between } from '../../core/combination/between'
 import type { Combination, Phrase } from '../../core/combination/combination'
-import type { Dancing } from '../../core/combination/dancing'
+import { type Dancing, dancingTogether } from '../../core/combination/dancing'
 import type { DancedEvent } from '../../core/combination/lengths'
 import { mirrorBetween } from '../../core/combination/mirrorBetween'
 import { leadOfPart, partIds } from '../../core/combination/partOf'
 import { leadingInto, type Pass, pickupBefore } from '../../core/combination/passes'
 import { isShared, type PartId } from '../../core/combination/whose'
 import { type Heat, heatOf } from '../../core/load/heat'
+import { carriedLanes } from '../../core/props/lane'
 import { type Simulation, stateBefore } from '../../core/simulate/simulate'
 import { type UnwrittenWay, unwrittenWays } from '../../core/simulate/unwritten'
 import { checkedPart, simulationFrom } from '../stores/checked'
 import { documentOf, linesShown, type SessionState } from '../stores/state'
 import { type LineShape, SIZE, shapeLine } from './geometry'
 import { pairRows } from './PairLane'
+import { heightOf, type LineProp } from './propRows'
 import { heightUnder } from './UnderFeet'
 
 /** One line of the braid: a phrase as it is danced on one side, by all or by one of several. */
@@ -32,6 +34,8 @@ export interface Line {
   readonly others: readonly Simulation[]
   /** What two do with each other, as it is danced on this side. */
   readonly met: readonly Between[]
+  /** What is carried, and by whom where it is not everybody's. */
+  readonly carried: readonly LineProp[]
   readonly shape: LineShape
   /** The phrase as it is stored, and what else the drawing hangs on. */
   readonly phrase: Phrase
@@ -84,6 +88,7 @@ export function linesOf(
     const heat = whom === undefined ? heatOf(checkedPart(document, dancing.part), pass.index) : []
     const hairs = isOfAll ? [] : unwrittenWays(simulation, pass)
     const others = isOfAll ? othersOf(document, dancing) : []
+    const carried = whom === undefined ? carriedIn(document, dancing, pass.index) : []
     const from = drawnFrom(
       simulation,
       pass,
@@ -94,7 +99,7 @@ export function linesOf(
         width,
         [...layers].join(),
         pickup,
-        JSON.stringify([heat, hairs, early]),
+        JSON.stringify([heat, hairs, early, carried.map(drawnOf)]),
         ...others.map((one) => bodyBefore(one, pass)),
       ].join(' '),
     )
@@ -110,7 +115,10 @@ export function linesOf(
     const all = [...early, ...events]
     const met = isOfAll ? meetingsOf(phrase, isFlippedIn(document, dancing, pass)) : []
     const rows = pairRows(met).length
-    const shape = shapeLine(all, pass.length, width, layers, pickup, under, ruler, rows)
+    const shape = shapeLine(all, pass.length, width, layers, pickup, under, ruler, {
+      pairs: rows,
+      props: carried.reduce((sum, one) => sum + heightOf(one), 0),
+    })
     return [
       {
         pass,
@@ -122,6 +130,7 @@ export function linesOf(
         simulation,
         others,
         met,
+        carried,
         shape,
         phrase,
         drawnFrom: from,
@@ -134,6 +143,36 @@ export function linesOf(
 
 const isFlippedIn = (document: Combination, dancing: Dancing, { mirrored }: Pass): boolean =>
   (leadOfPart(document, dancing.part) !== dancing.side) !== mirrored
+
+/** What a drawn thing hangs on. */
+const drawnOf = ({ lane: { prop, held, drapes, acts }, by }: LineProp) => [
+  prop.name,
+  by,
+  held,
+  drapes,
+  acts.map(({ act, from }) => [act, from]),
+]
+
+/** What is carried through a pass; of several dancers what each has of her own, and once what all have. */
+function carriedIn(document: Combination, dancing: Dancing, index: number): readonly LineProp[] {
+  if (!document.carried) return []
+  const lanesOf = (one: Dancing) => {
+    const simulation = simulationFrom(document, one)
+    const pass = simulation.passes[index]
+    return pass ? carriedLanes(simulation, pass) : []
+  }
+  const { parts } = document
+  if (!parts) return lanesOf(dancing).map((lane) => ({ lane, by: undefined }))
+  const shared = new Set(document.carried.filter(({ part }) => !part).map(({ id }) => id))
+  return dancingTogether(document, dancing).flatMap((one) =>
+    lanesOf(one).flatMap((lane): readonly LineProp[] => {
+      const isShared = shared.has(lane.prop.id)
+      if (isShared && one.part !== dancing.part && lane.acts.every(({ act }) => !act.who)) return []
+      const name = parts.find(({ id }) => id === one.part)?.name
+      return [{ lane, by: isShared && one.part === dancing.part ? undefined : name }]
+    }),
+  )
+}
 
 /** Waits are drawn in the line of who waits. */
 const meetingsOf = ({ between = [] }: Phrase, isFlipped: boolean): readonly Between[] =>

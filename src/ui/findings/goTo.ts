@@ -2,11 +2,12 @@ import type { Combination } from '../../core/combination/combination'
 import { leadOf, otherDancing } from '../../core/combination/dancing'
 import { isShared } from '../../core/combination/whose'
 import { betweenOf } from '../../core/edits/between'
+import { actOf } from '../../core/edits/props'
 import type { Finding } from '../../core/findings/finding'
 import { spotText } from '../../core/findings/findingText'
 import { slotAt } from '../../core/time/time'
 import { checkedOf } from '../stores/checked'
-import { flip, pickMeeting, type Session, select, tryOption } from '../stores/session'
+import { flip, pickBeside, type Session, select, tryOption } from '../stores/session'
 import { documentOf } from '../stores/state'
 
 /** Goes to the place of a finding, on the side it stands on. */
@@ -24,7 +25,8 @@ export function goTo(session: Session, combination: Combination, finding: Findin
   // In the line of all where all dance it, else in her own.
   const whom = event && !isShared(event) ? dancing.part : undefined
   select(session, { dancing, whom, pass, layer, at, length: slotAt(at), event: id })
-  if (id !== undefined && betweenOf(combination, id)) pickMeeting(session, id)
+  if (id !== undefined && (betweenOf(combination, id) || actOf(combination, id)))
+    pickBeside(session, id)
 }
 
 /** From finding to finding in the order they are listed, round and round; says where it has come to. */

@@ -45,6 +45,7 @@ export const MoveLine = memo(function MoveLine({
       part: 0,
       others: [],
       met: [],
+      carried: [],
       drawnFrom: move.id,
       heat: [],
       hairs: [],

@@ -11,6 +11,7 @@ import {
 } from '../stores/clipboard'
 import { countHere, phraseIdHere } from '../stores/cursor'
 import {
+  actHere,
   keepSelected,
   meetHere,
   moveSelected,
@@ -43,6 +44,12 @@ export const EDITING: readonly Shortcut[] = [
     does: 'let two dancers do something together on the selected counts',
     matches: (press) => press.alt && !press.ctrl && press.key.toLowerCase() === 't',
     run: (session, _, { newId }) => meetHere(session, newId),
+  },
+  {
+    keys: 'Alt C',
+    does: 'do something with what is carried on the selected counts',
+    matches: (press) => press.alt && !press.ctrl && press.key.toLowerCase() === 'c',
+    run: (session, _, { newId }) => actHere(session, newId),
   },
   {
     keys: 'Ctrl C',

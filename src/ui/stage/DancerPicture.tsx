@@ -109,7 +109,7 @@ export function DancerPicture(props: DancerPictureProps) {
     const shown = frames.at(stands(now, beside), beside)
     if (stage && dressed) stage.draw(shown, { dressed, view, build, scale, only, frame, isRaised })
     else if (flat.current && shown[0])
-      drawFlat(flat.current, shown[0].pose, view, dressFor(look, families))
+      drawFlat(flat.current, shown[0], view, dressFor(look, families))
     element.dataset.shown = shownText(now, shown)
     element.dataset.took = (performance.now() - begun).toFixed(2)
   }, [

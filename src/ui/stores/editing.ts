@@ -1,4 +1,5 @@
 import { otherSide, type Side } from '../../core/body/side'
+import type { PropAct } from '../../core/combination/carried'
 import type { Event } from '../../core/combination/combination'
 import { isLevelWord } from '../../core/combination/lengths'
 import { mirrorEvent, mirrorWhat } from '../../core/combination/mirror'
@@ -9,11 +10,14 @@ import { addBetween, firstMeeting } from '../../core/edits/between'
 import type { Edit } from '../../core/edits/edit'
 import * as edits from '../../core/edits/edits'
 import { danceBy } from '../../core/edits/parts'
+import { addAct } from '../../core/edits/props'
 import type { Vocabulary } from '../../core/moves/vocabulary'
+import { actsHere } from '../../core/props/lane'
 import { COUNT, slotAt, type Tick, tick } from '../../core/time/time'
 import type { What } from '../../core/what/kinds'
 import { idOfKind } from '../../core/writing/fit'
-import { change, changeAll, pickMeeting, type Session, select, selectWhom } from './session'
+import { simulationFrom } from './checked'
+import { change, changeAll, pickBeside, type Session, select, selectWhom } from './session'
 import {
   documentOf,
   isFlipped,
@@ -162,7 +166,42 @@ export function meetHere(session: Session, newId: () => string): void {
   const id = newId()
   const { at, length } = selection
   changeAll(session, 'let them meet', addBetween(phrase, { id, at, length, what }))
-  pickMeeting(session, id)
+  pickBeside(session, id)
+}
+
+/** Does something with what is carried on the selected counts: what can be done there, to be made into anything else. */
+export function actHere(session: Session, newId: () => string, wanted?: string): void {
+  const state = session.getState()
+  const { selection } = state
+  const combination = documentOf(state)
+  const phrase = combination.order[selection.pass]?.phrase
+  const simulation = simulationFrom(combination, selection.dancing)
+  const pass = simulation.passes[selection.pass]
+  const own = simulation.combination.carried ?? []
+  const prop =
+    own.find(({ id }) => id === wanted) ??
+    combination.carried?.find(({ id }) => id === wanted) ??
+    own[0] ??
+    combination.carried?.[0]
+  if (!phrase || !pass || !prop) {
+    session.setState({
+      message: 'Nothing is carried: say what with What is carried… in the menu.',
+    })
+    return
+  }
+  const id = newId()
+  const { at, length, whom } = selection
+  const { can } = actsHere(simulation, prop, pass.at + at)
+  const act: PropAct = {
+    id,
+    at,
+    length,
+    prop: prop.id,
+    act: can.find((one) => one !== 'ready') ?? 'carry',
+    ...(whom && { who: [whom] }),
+  }
+  changeAll(session, `do something with ${prop.name}`, addAct(phrase, act))
+  pickBeside(session, id)
 }
 
 /** Lets some parts dance what is selected, or all of them. */

@@ -206,14 +206,14 @@ export const redoNext = (session: Session): void => step(session, redo, 'Redo')
 
 export const select = (session: Session, selection: Selection): void =>
   session.setState((state) =>
-    withSelectionInside({ ...state, selection, query: undefined, meeting: undefined }),
+    withSelectionInside({ ...state, selection, query: undefined, beside: undefined }),
   )
 
-/** Picks what two do with each other. */
-export const pickMeeting = (session: Session, meeting: string | undefined): void =>
+/** Picks what two do with each other, or what is done with a thing. */
+export const pickBeside = (session: Session, beside: string | undefined): void =>
   session.setState((state) => ({
     ...state,
-    meeting,
+    beside,
     query: undefined,
     selection: { ...state.selection, event: undefined },
   }))

@@ -2,15 +2,18 @@ import type { Layer } from '../../core/body/layers'
 import { LAYERS } from '../../core/body/layers'
 import { otherSide, type Side } from '../../core/body/side'
 import type { Between } from '../../core/combination/between'
+import type { PropAct } from '../../core/combination/carried'
 import { type Combination, usesLayer } from '../../core/combination/combination'
 import { bothOf, type Dancing, isLead, isSameDancing, leadOf } from '../../core/combination/dancing'
 import type { DancedEvent } from '../../core/combination/lengths'
 import { againId, withTried } from '../../core/combination/options'
 import { partIds, partOf } from '../../core/combination/partOf'
 import { leadingInto, type Pass, pickupBefore } from '../../core/combination/passes'
+import { voiceOf } from '../../core/combination/voice'
 import { isOwnOf, isShared, ONLY_PART, type PartId } from '../../core/combination/whose'
 import { betweenOf } from '../../core/edits/between'
 import { ownId } from '../../core/edits/forPart'
+import { actOf } from '../../core/edits/props'
 import type { Vocabulary } from '../../core/moves/vocabulary'
 import type { History } from '../../core/record/history'
 import { footMeant } from '../../core/simulate/footMeant'
@@ -48,8 +51,8 @@ export interface SessionState {
   readonly history: History<Combination>
   readonly shown: LinesShown
   readonly selection: Selection
-  /** What two do with each other that was picked, by its id. */
-  readonly meeting?: string | undefined
+  /** What stands beside the moves and was picked, by its id: what two do with each other, or what is done with a thing. */
+  readonly beside?: string | undefined
   /** What was placed lately, the last first: it is offered before the rest. */
   readonly recent: readonly string[]
   /** What is being typed to find a move; absent while nothing is. */
@@ -137,10 +140,17 @@ function ownLayers(state: SessionState, pass: number, part: PartId): ReadonlySet
   const waits = phrase?.between?.some(({ what }) => what.kind === 'wait' && what.of.includes(part))
   return new Set([
     ...(phrase?.events.filter((event) => isOwnOf(event, part)).map(({ layer }) => layer) ?? []),
+    ...(phrase && voiceOf(phrase, part) ? ledLayers(documentOf(state), phrase.id, part) : []),
     ...(waits ? (['feet'] as const) : []),
     ...(selection.whom === part && selection.pass === pass ? layersSelected(selection) : []),
   ])
 }
+
+/** The layers on which a part dances what she has from another one. */
+const ledLayers = (combination: Combination, phrase: string, part: PartId): readonly Layer[] =>
+  partOf(combination, part).phrases.flatMap(({ id, events }) =>
+    id === phrase ? events.map(({ layer }) => layer) : [],
+  )
 
 /** Whether a line is the one a selection stands in. */
 export const isLineOf = (
@@ -226,8 +236,14 @@ export function selectedEvents(state: SessionState): readonly DancedEvent[] {
 
 /** What two do with each other that was picked, as it is danced where the selection stands. */
 export function meetingPicked(state: SessionState): Between | undefined {
-  const { meeting } = state
-  return meeting === undefined ? undefined : betweenOf(documentOf(state), meeting)
+  const { beside } = state
+  return beside === undefined ? undefined : betweenOf(documentOf(state), beside)
+}
+
+/** What is done with a thing that was picked. */
+export function actPicked(state: SessionState): PropAct | undefined {
+  const { beside } = state
+  return beside === undefined ? undefined : actOf(documentOf(state), beside)
 }
 
 /** The vocabulary an open combination is read by. */

@@ -14,6 +14,7 @@ import { HALF_COUNT, labelIn, labelOfSpan, tick } from '../../core/time/time'
 import { changeAll, type Session } from '../stores/session'
 import { documentOf, meetingPicked } from '../stores/state'
 import { MeetingFields } from './MeetingFields'
+import { Step } from './Step'
 import classes from './studio.module.css'
 
 /** Everything about what two do with each other, to be changed by hand. */
@@ -114,18 +115,6 @@ export function MeetingCard({
     </section>
   )
 }
-
-interface StepProps {
-  readonly label: string
-  readonly onClick: () => void
-  readonly children: React.ReactNode
-}
-
-const Step = ({ label, onClick, children }: StepProps) => (
-  <Button size="compact-sm" variant="default" aria-label={label} onClick={onClick}>
-    {children}
-  </Button>
-)
 
 const KINDS: readonly { value: Meeting['kind']; label: string }[] = [
   { value: 'hold', label: 'hold' },

@@ -15,7 +15,7 @@ import {
   withSwappedRoles,
 } from '../../core/edits/parts'
 import { type Solo, soloOf } from '../../core/edits/solo'
-import { labelOfSpan } from '../../core/time/time'
+import { labelOfSpan, TICKS_PER_COUNT, tick } from '../../core/time/time'
 import { NumberField } from '../parts/NumberField'
 import { PartBadge } from '../parts/PartBadge'
 import { houseNow } from '../stores/house'
@@ -105,7 +105,7 @@ interface FieldsProps {
 }
 
 function PartFields({ session, part, index, isOfTwo, onSolo }: FieldsProps) {
-  const { id, name, at, mirrored, height, lead } = part
+  const { id, name, at, mirrored, height, lead, delay } = part
   const [place = { right: 0, forward: 0 }, ...others] = at
   const set = (label: string, change: PartChange) =>
     changeAll(session, `change the ${label} of ${name}`, changePart(id, change), `${label} ${id}`)
@@ -187,6 +187,22 @@ function PartFields({ session, part, index, isOfTwo, onSolo }: FieldsProps) {
           value={height}
           onCommit={(tall) => set('height', { height: rounded(tall) })}
           onClear={() => set('height', { height: undefined })}
+        />
+        <NumberField
+          size="xs"
+          label="Counts later"
+          w={96}
+          step={1}
+          min={0}
+          max={64}
+          allowDecimal
+          placeholder="0"
+          value={delay === undefined ? undefined : delay / TICKS_PER_COUNT}
+          onCommit={(counts) => {
+            const later = Math.round(counts * TICKS_PER_COUNT)
+            set('delay', { delay: later > 0 ? tick(later) : undefined })
+          }}
+          onClear={() => set('delay', { delay: undefined })}
         />
         <Switch
           size="xs"

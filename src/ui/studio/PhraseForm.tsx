@@ -6,6 +6,7 @@ import { TICKS_PER_COUNT } from '../../core/time/time'
 import { NumberField } from '../parts/NumberField'
 import { change, type Session } from '../stores/session'
 import { documentOf } from '../stores/state'
+import { VoiceFields } from './VoiceFields'
 
 /** The name and the counts of one phrase. */
 export function PhraseForm({
@@ -77,6 +78,7 @@ export function PhraseForm({
           }
         />
       )}
+      <VoiceFields session={session} phraseId={id} />
     </Modal>
   )
 }

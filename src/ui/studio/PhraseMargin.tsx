@@ -7,8 +7,10 @@ import { isLead } from '../../core/combination/dancing'
 import { ownOf, writtenOut } from '../../core/combination/like'
 import { loopIndex } from '../../core/combination/loop'
 import type { Pass } from '../../core/combination/passes'
+import { voiceOf } from '../../core/combination/voice'
 import type { Edit } from '../../core/edits/edit'
 import * as phrases from '../../core/edits/phrases'
+import { TICKS_PER_COUNT } from '../../core/time/time'
 import classes from '../braid/braid.module.css'
 import type { Line } from '../braid/lines'
 import { focusBraidAfter } from '../parts/focusBraid'
@@ -44,14 +46,25 @@ interface MarginProps {
 export const PhraseMargin = memo(function PhraseMargin(props: MarginProps) {
   const { session, line } = props
   const name = useStore(session, (state) => documentOf(state).parts?.[line.part]?.name)
+  const follows = useStore(session, (state) => followsWords(documentOf(state), line))
   return line.whom !== undefined && name !== undefined ? (
     <span className={own.ofPart}>
       <PartBadge index={line.part} name={name} />
+      {follows && <i className={own.follows}>{follows}</i>}
     </span>
   ) : (
     <PhraseMenu {...props} />
   )
 })
+
+/** `after Amber, +2`: whom a part follows in a line of her own. */
+function followsWords({ parts = [] }: Combination, { phrase, whom }: Line): string | undefined {
+  const voice = whom === undefined ? undefined : voiceOf(phrase, whom)
+  const of = parts.find(({ id }) => id === voice?.of)
+  if (!voice || !of) return undefined
+  const by = voice.by > 0 ? `, +${voice.by / TICKS_PER_COUNT}` : ''
+  return `${voice.mirrored ? 'image of' : 'after'} ${of.name}${by}`
+}
 
 /** The name of a phrase; it opens what can be done with the phrase. */
 const PhraseMenu = memo(function PhraseMenu(props: MarginProps) {

@@ -22,9 +22,10 @@ import { SHORTCUTS } from '../shortcuts/shortcuts'
 import { stageChoice } from '../stage/stageChoice'
 import { PANEL_WORDS, type Panel } from '../stores/panel'
 import { useServices } from '../stores/services'
-import { change, openSession, pickMeeting, type Session, select } from '../stores/session'
+import { change, openSession, pickBeside, type Session, select } from '../stores/session'
 import { documentOf, vocabularyOf } from '../stores/state'
 import { lastPlace } from '../stores/words'
+import { ActCard } from './ActCard'
 import { CommandFinder } from './CommandFinder'
 import { EventCard } from './EventCard'
 import { MeetingCard } from './MeetingCard'
@@ -36,6 +37,8 @@ import { PartsForm } from './PartsForm'
 import { PhraseForm } from './PhraseForm'
 import { PhraseMargin } from './PhraseMargin'
 import { PlayPane } from './PlayPane'
+import { PropsBar } from './PropsBar'
+import { PropsForm } from './PropsForm'
 import { SongPanel } from './SongPanel'
 import { Stage } from './Stage'
 import { saveOpen } from './saveOpen'
@@ -95,6 +98,7 @@ function Studio({ session }: { session: Session }) {
   const [panel, setPanel] = useState<Panel>('body')
   const [draft, setDraft] = useState<OwnMove>()
   const [partsShown, setPartsShown] = useState(false)
+  const [propsShown, setPropsShown] = useState(false)
   const [renamed, setRenamed] = useState<Pass>()
   const [varied, setVaried] = useState<Pass>()
   const [choice, setChoice] = useState<PlayChoice>(() => ({
@@ -122,8 +126,8 @@ function Studio({ session }: { session: Session }) {
     return studioPerformance(documentOf(session.getState()), choice, selection, music.played, false)
   }, [session, choice, music.played])
   const showHelp = useCallback(() => setHelp(true), [])
-  const closeMeeting = useCallback(() => {
-    pickMeeting(session, undefined)
+  const closeBeside = useCallback(() => {
+    pickBeside(session, undefined)
     focusBraid()
   }, [session])
   const closeCard = useCallback(() => {
@@ -204,6 +208,7 @@ function Studio({ session }: { session: Session }) {
           panel={panel}
           onPanel={setPanel}
           onParts={() => setPartsShown(true)}
+          onProps={() => setPropsShown(true)}
         />
         {save.kind === 'failed' && (
           <div className={classes.problem}>
@@ -213,6 +218,7 @@ function Studio({ session }: { session: Session }) {
         )}
         <div className={classes.braidBox}>
           <PartsBar session={session} onParts={() => setPartsShown(true)} />
+          <PropsBar session={session} onProps={() => setPropsShown(true)} />
           <TryingStrip session={session} />
           <Braid session={session} deck={braidDeck} newId={newId} margin={margin} />
           <HowToBegin session={session} onPanel={setPanel} />
@@ -237,7 +243,8 @@ function Studio({ session }: { session: Session }) {
             <>
               <Stage session={session} />
               <EventCard session={session} onClose={closeCard} deck={braidDeck} />
-              <MeetingCard session={session} onClose={closeMeeting} />
+              <MeetingCard session={session} onClose={closeBeside} />
+              <ActCard session={session} onClose={closeBeside} />
               <Findings session={session} onGo={focusBraid} />
             </>
           )}
@@ -306,6 +313,7 @@ function Studio({ session }: { session: Session }) {
         />
       )}
       {partsShown && <PartsForm session={session} onClose={closing(() => setPartsShown(false))} />}
+      {propsShown && <PropsForm session={session} onClose={closing(() => setPropsShown(false))} />}
       {renamed && (
         <PhraseForm
           session={session}

@@ -51,11 +51,12 @@ interface TitleRowProps {
   readonly panel: Panel
   readonly onPanel: (panel: Panel) => void
   readonly onParts: () => void
+  readonly onProps: () => void
 }
 
 /** The combination's own line: title, facts, sides, undo, and what can be done with all of it. */
 export const TitleRow = memo(function TitleRow(props: TitleRowProps) {
-  const { session, onHelp, panel, onPanel, onParts } = props
+  const { session, onHelp, panel, onPanel, onParts, onProps } = props
   // Picks, not the whole combination: most edits change nothing in this row.
   const lead = useStore(session, (s) => danceOf(s).lead)
   const id = useStore(session, (s) => documentOf(s).id)
@@ -144,6 +145,7 @@ export const TitleRow = memo(function TitleRow(props: TitleRowProps) {
           ))}
           <Menu.Divider />
           <Menu.Item onClick={onParts}>Dancers…</Menu.Item>
+          <Menu.Item onClick={onProps}>What is carried…</Menu.Item>
           <Menu.Item onClick={() => leadOther(session)}>
             Lead with the {sideWord[otherSide[lead]]} instead
           </Menu.Item>

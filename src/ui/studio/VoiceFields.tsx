@@ -1,0 +1,112 @@
+import { NativeSelect, Switch } from '@mantine/core'
+import { useStore } from 'zustand'
+import type { Part } from '../../core/combination/part'
+import { areVoices, type Voice, voiceOf } from '../../core/combination/voice'
+import { removeVoice, writeVoice } from '../../core/edits/voices'
+import { TICKS_PER_COUNT, tick } from '../../core/time/time'
+import { NumberField } from '../parts/NumberField'
+import { changeAll, type Session } from '../stores/session'
+import { documentOf } from '../stores/state'
+import classes from './parts.module.css'
+
+interface VoiceFieldsProps {
+  readonly session: Session
+  readonly phraseId: string
+}
+
+/** Who follows whom through a phrase, and how many counts later. */
+export function VoiceFields({ session, phraseId }: VoiceFieldsProps) {
+  const { parts, phrases } = useStore(session, documentOf)
+  const phrase = phrases.find(({ id }) => id === phraseId)
+  if (!parts || !phrase) return null
+  return (
+    <fieldset className={classes.part}>
+      <legend>Who follows whom in it</legend>
+      {parts.map((part) => (
+        <VoiceRow
+          key={part.id}
+          session={session}
+          phraseId={phraseId}
+          part={part}
+          parts={parts}
+          voices={phrase.voices ?? []}
+        />
+      ))}
+    </fieldset>
+  )
+}
+
+interface VoiceRowProps extends VoiceFieldsProps {
+  readonly part: Part
+  readonly parts: readonly Part[]
+  readonly voices: readonly Voice[]
+}
+
+function VoiceRow({ session, phraseId, part, parts, voices }: VoiceRowProps) {
+  const voice = voiceOf({ voices }, part.id)
+  const write = (change: Partial<Voice>) => {
+    const made = { part: part.id, of: '', by: tick(2 * TICKS_PER_COUNT), ...voice, ...change }
+    const { mirrored, ...rest } = made
+    changeAll(
+      session,
+      `let ${part.name} follow`,
+      writeVoice(phraseId, mirrored ? { ...rest, mirrored } : rest),
+      `voice ${part.id}`,
+    )
+  }
+  /** Nobody is followed by whom she follows. */
+  const leaders = parts.filter(
+    ({ id }) =>
+      id !== part.id &&
+      areVoices([
+        ...voices.filter((one) => one.part !== part.id),
+        { part: part.id, of: id, by: tick(0) },
+      ]),
+  )
+  return (
+    <div className={classes.row}>
+      <NativeSelect
+        size="xs"
+        label={part.name}
+        data={[
+          { value: '', label: 'dances what is written' },
+          ...leaders.map(({ id, name }) => ({ value: id, label: `follows ${name}` })),
+        ]}
+        value={voice?.of ?? ''}
+        onChange={({ currentTarget: { value } }) =>
+          value
+            ? write({ of: value })
+            : changeAll(
+                session,
+                `let ${part.name} dance by herself`,
+                removeVoice(phraseId, part.id),
+              )
+        }
+      />
+      {voice && (
+        <>
+          <NumberField
+            size="xs"
+            label="Counts later"
+            w={96}
+            step={1}
+            min={0}
+            max={16}
+            allowDecimal
+            value={voice.by / TICKS_PER_COUNT}
+            onCommit={(counts) => write({ by: tick(Math.round(counts * TICKS_PER_COUNT)) })}
+          />
+          <Switch
+            size="xs"
+            mt={22}
+            label="as her image"
+            checked={voice.mirrored === true}
+            onChange={({ currentTarget: { checked } }) =>
+              write({ mirrored: checked ? true : undefined } as Partial<Voice>)
+            }
+          />
+        </>
+      )}
+    </div>
+  )
+}
