@@ -126,6 +126,11 @@ export const Meeting = z.discriminatedUnion('kind', [
 export type Meeting = z.infer<typeof Meeting>
 export type MeetingOf<K extends Meeting['kind']> = Extract<Meeting, { kind: K }>
 
+/** Meetings of a hand with something: it holds, touches, or gives what it has. */
+export type OfHands = MeetingOf<'hold'> | MeetingOf<'touch'> | MeetingOf<'pass'>
+export const isOfHands = (what: Meeting): what is OfHands =>
+  what.kind === 'hold' || what.kind === 'touch' || what.kind === 'pass'
+
 /** A meeting and when it is, in ticks from the start of its phrase. */
 export const Between = z
   .object({

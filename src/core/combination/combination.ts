@@ -5,7 +5,7 @@ import { Family, OwnMove } from '../moves/move'
 import { clampTempo, Tempo } from '../time/tempo'
 import { MOST_PHRASE_COUNTS, TICKS_PER_COUNT, Tick, tick } from '../time/time'
 import { kindOf, What } from '../what/kinds'
-import { Between, partsIn } from './between'
+import { Between, isOfHands, partsIn } from './between'
 import { FEATURES_OF, MOST_PROPS, Prop, PropAct } from './carried'
 import { EventForms } from './forms'
 import { Leave } from './leaving'
@@ -333,11 +333,10 @@ function wrongWith(
     if (!unique(met)) return 'meets itself'
     if (what.kind === 'pass' && !carried.some(({ id }) => id === what.prop))
       return 'passes a thing nobody carries'
-    const isOfHands = what.kind === 'hold' || what.kind === 'touch' || what.kind === 'pass'
-    if (isOfHands && dancers.get(met[0] ?? '') !== dancers.get(met[1] ?? ''))
+    if (isOfHands(what) && dancers.get(met[0] ?? '') !== dancers.get(met[1] ?? ''))
       return 'has more dancers on one end than on the other'
     const [one, other] = met.map((id) => parts.find((part) => part.id === id)?.delay)
-    if (isOfHands && one !== other) return 'is between two who do not dance at the same time'
+    if (isOfHands(what) && one !== other) return 'is between two who do not dance at the same time'
   }
   return undefined
 }

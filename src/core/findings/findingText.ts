@@ -261,7 +261,9 @@ function factText(fact: Fact, units: Units): string {
     case 'pair.hand-busy':
       return fact.by === 'held'
         ? `${fact.a}’s ${sideWord[fact.hand]} hand is held twice at once. Let it go first, or take the other hand.`
-        : `${fact.a}’s ${sideWord[fact.hand]} hand is held here, and its own line sends it elsewhere. Take that out, or let the hand go.`
+        : fact.by === 'prop'
+          ? `${fact.a}’s ${sideWord[fact.hand]} hand has something in it and is to be held. Let that go first, or take the other hand.`
+          : `${fact.a}’s ${sideWord[fact.hand]} hand is held here, and its own line sends it elsewhere. Take that out, or let the hand go.`
     case 'pair.hand-late':
       return `${fact.a}’s ${sideWord[fact.hand]} hand has ${seconds(fact.seconds)} for ${lengthWords(fact.metres, units)} to ${fact.b}. Take each other a count later, or end the arms sooner.`
     case 'pair.turn-held':

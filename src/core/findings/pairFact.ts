@@ -45,7 +45,7 @@ export type PairFact =
       readonly code: 'pair.hand-busy'
       readonly a: string
       readonly hand: Side
-      readonly by: 'held' | 'sent'
+      readonly by: 'held' | 'sent' | 'prop'
       readonly severity: 'fault' | 'snag'
     }
   | {

@@ -1,5 +1,5 @@
 import type { Side } from '../body/side'
-import { type Hand, isHand, type Meeting } from '../combination/between'
+import { type Hand, isHand, isOfHands, type Meeting } from '../combination/between'
 import { claimOf } from '../combination/claims'
 import type { DancedEvent } from '../combination/lengths'
 import { remembered } from '../record/remembered'
@@ -33,7 +33,7 @@ const toldIn = remembered((simulation: Simulation, _: undefined) => {
 
 /** The hands of a meeting that are somewhere because of it; what strikes is led by the arms. */
 export const handsIn = (what: Meeting): readonly Hand[] =>
-  what.kind === 'hold' || (what.kind === 'touch' && what.as !== 'strike')
+  isOfHands(what) && !(what.kind === 'touch' && what.as === 'strike')
     ? [what.from, ...(isHand(what.to) ? [what.to] : [])]
     : []
 

@@ -1,6 +1,6 @@
 import type { FloorPoint } from '../body/places'
 import { SIDES, signOf } from '../body/side'
-import { type Hand, isHand, type MeetingOf } from '../combination/between'
+import { type Hand, isHand, isOfHands, type OfHands } from '../combination/between'
 import type { PartId } from '../combination/whose'
 import { MODEL_HEIGHT } from '../house/house'
 import { remembered } from '../record/remembered'
@@ -22,7 +22,7 @@ const SPOTS = {
   hip: { up: 0.92, aside: 0.15 },
 } as const
 export interface Held extends DancedMeeting {
-  readonly what: MeetingOf<'hold'> | MeetingOf<'touch'>
+  readonly what: OfHands
   readonly from_: Placed
   readonly to_: Placed
 }
@@ -34,7 +34,7 @@ const heldOf = remembered(({ meetings, placed }: Piece, _: undefined): readonly 
   const of = (id: PartId) => placed.find(({ part }) => part.id === id)
   return meetings.flatMap((one): readonly Held[] => {
     const { what } = one.meeting
-    if (what.kind !== 'hold' && what.kind !== 'touch') return []
+    if (!isOfHands(what)) return []
     const [from_, to_] = [of(what.from.part), of(what.to.part)]
     return from_ && to_ ? [{ ...one, what, from_, to_ }] : []
   })

@@ -9,7 +9,7 @@ import { secondsBetween } from '../time/timeMap'
 import { type Body, type Hangs, hangCloth, openFan, ringSkirt } from './clothShapes'
 import { eased } from './curve'
 import { newPose, type Pose, placeOfJoint } from './joints'
-import { type Point, pointAt } from './points'
+import { handOf, type Point, pointAt, unit } from './points'
 
 /** A thing as it is seen at a moment: a net of points in metres of the room, row by row, the upper edge first. */
 export interface CarriedShape {
@@ -178,30 +178,17 @@ function stickInto(out: Float64Array, { size }: Prop, { hands }: Carried, pose: 
       out[3 * i + k] = (at[k] as number) + (along[k] as number) * size.long * (end - share)
 }
 
-/** The way a fist holds a stick: across the palm, the free end up. */
+/** The way a fist holds a stick: out past the thumb, ahead and a little up. */
 function gripOf(pose: Pose, side: Side): Point {
-  const [wrist, fingers] = [`wrist${side}`, `fingers${side}`] as const
-  const ahead = between(
-    pointAt(pose.joints, placeOfJoint[wrist]),
-    pointAt(pose.joints, placeOfJoint[fingers]),
-  )
-  const o = side === 'R' ? 0 : 3
-  const normal: Point = [pose.palms[o] ?? 0, pose.palms[o + 1] ?? 0, pose.palms[o + 2] ?? 0]
-  const across: Point = [
-    normal[1] * ahead[2] - normal[2] * ahead[1],
-    normal[2] * ahead[0] - normal[0] * ahead[2],
-    normal[0] * ahead[1] - normal[1] * ahead[0],
-  ]
-  const long = Math.hypot(...across) || 1
-  const up = across[1] < 0 ? -1 : 1
-  return [(up * across[0]) / long, (up * across[1]) / long, (up * across[2]) / long]
+  const { ahead, thumb } = handOf(pose, side)
+  return unit([
+    0.7 * thumb[0] + 0.5 * ahead[0],
+    0.7 * thumb[1] + 0.5 * ahead[1] + 0.5,
+    0.7 * thumb[2] + 0.5 * ahead[2],
+  ])
 }
 
-function between(a: Point, b: Point): Point {
-  const way: Point = [b[0] - a[0], b[1] - a[1], b[2] - a[2]]
-  const long = Math.hypot(...way) || 1
-  return [way[0] / long, way[1] / long, way[2] / long]
-}
+const between = (a: Point, b: Point): Point => unit([b[0] - a[0], b[1] - a[1], b[2] - a[2]])
 
 interface Thrown {
   readonly body: Body

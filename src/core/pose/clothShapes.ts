@@ -1,7 +1,7 @@
 import type { Side } from '../body/side'
 import type { Carried, Drape, Prop } from '../combination/carried'
 import { type Pose, placeOfJoint } from './joints'
-import { type Point, pointAt } from './points'
+import { cross, handOf, type Point, pointAt, unit } from './points'
 import { arcOf, sagOf } from './rope'
 
 /** The body a thing hangs on, now and shortly before. */
@@ -398,20 +398,10 @@ export function openFan(
 ): void {
   const side: Side = hands.R ? 'R' : 'L'
   const palm = pointAt(pose.joints, placeOfJoint[`palm${side}`])
-  const wrist = pointAt(pose.joints, placeOfJoint[`wrist${side}`])
-  const far = Math.hypot(palm[0] - wrist[0], palm[1] - wrist[1], palm[2] - wrist[2]) || 1
-  const reachOut: Point = [
-    (palm[0] - wrist[0]) / far,
-    (palm[1] - wrist[1]) / far,
-    (palm[2] - wrist[2]) / far,
-  ]
-  const o = side === 'R' ? 0 : 3
-  const normal: Point = [pose.palms[o] ?? 0, pose.palms[o + 1] ?? 0, pose.palms[o + 2] ?? 0]
-  const across: Point = [
-    reachOut[1] * normal[2] - reachOut[2] * normal[1],
-    reachOut[2] * normal[0] - reachOut[0] * normal[2],
-    reachOut[0] * normal[1] - reachOut[1] * normal[0],
-  ]
+  const { ahead, thumb } = handOf(pose, side)
+  // It stands up from the hand, its flat side where the palm looks.
+  const reachOut = unit([ahead[0] * 0.5, ahead[1] * 0.5 + 0.85, ahead[2] * 0.5])
+  const across = unit(cross(reachOut, cross(ahead, thumb)))
   const spread = (open ? 150 : 10) * RADIANS
   for (let i = 0; i < columns; i++) {
     const angle = (i / (columns - 1) - 0.5) * spread

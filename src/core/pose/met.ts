@@ -1,5 +1,5 @@
 import type { Side } from '../body/side'
-import { type Hand, isHand, type Met } from '../combination/between'
+import { type Hand, isHand, isOfHands, type Met } from '../combination/between'
 import type { PartId } from '../combination/whose'
 import { handsIn, toldTo, toldWithin } from '../piece/hands'
 import type { DancedMeeting } from '../simulate/company'
@@ -106,7 +106,7 @@ function handWays(
   const ways: HandWay[] = []
   for (const one of [...hers].sort((a, b) => a.from - b.from)) {
     const { what } = one.meeting
-    if (what.kind !== 'hold' && what.kind !== 'touch') continue
+    if (!isOfHands(what)) continue
     const isFrom = what.from.part === part
     const own = isFrom ? what.from : what.to
     const other = partner(isFrom ? what.to.part : what.from.part)

@@ -1,4 +1,4 @@
-import { type Hand, isHand, type Met } from '../combination/between'
+import { type Hand, isHand, isOfHands, type Met, type OfHands } from '../combination/between'
 import type { DancedMeeting } from '../simulate/company'
 import { WRIST_TO_PALM } from './armPlaces'
 import { jointsOfSide, type Pose, placeOfJoint } from './joints'
@@ -34,7 +34,7 @@ export function pointOf(
   { leads, isFrom }: Led,
   out: Point,
 ): void {
-  if (what.kind !== 'hold' && what.kind !== 'touch') return
+  if (!isOfHands(what)) return
   const a = jointsOfSide[what.from.side]
   if (!isHand(what.to)) {
     bodySpot(to, what.to, from.joints, a.shoulder, scales[1], out)
@@ -58,12 +58,7 @@ export function pointOf(
     passBy(out, isFrom ? from : to, isFrom ? to : from)
 }
 
-function heightOf(
-  what: Extract<DancedMeeting['meeting']['what'], { kind: 'hold' | 'touch' }>,
-  from: Pose,
-  to: Pose,
-  scales: readonly [number, number],
-): number {
+function heightOf(what: OfHands, from: Pose, to: Pose, scales: readonly [number, number]): number {
   const scale = (scales[0] + scales[1]) / 2
   const height = what.kind === 'hold' ? (what.height ?? 'waist') : 'chest'
   if (height !== 'overhead') return HEIGHTS[height] * scale

@@ -15,6 +15,7 @@ import {
   shoulderOf,
 } from '../../piece/reach'
 import { bendsIn, placeAt } from '../../piece/way'
+import { heldAt } from '../../props/held'
 import type { DancedMeeting } from '../../simulate/company'
 import { TICKS_PER_COUNT } from '../../time/time'
 import { secondsBetween } from '../../time/timeMap'
@@ -79,19 +80,27 @@ export const handBusy: PairRule = function* (piece) {
           handsIn(one.what).some((also) => also.part === hand.part && also.side === hand.side),
       )
       const sent = sentAway(held, hand, placed, piece.house)
-      if (!other && !sent) continue
+      const full = held.what.kind === 'hold' && isFull(placed, hand, held.from)
+      if (!other && !sent && !full) continue
       yield {
         code: 'pair.hand-busy',
         a: placed.part.name,
         hand: hand.side,
-        by: other ? 'held' : 'sent',
-        severity: other ? 'fault' : severity,
+        by: other ? 'held' : full ? 'prop' : 'sent',
+        severity: other || full ? 'fault' : severity,
         ...about(held, Math.max(held.from, other?.from ?? sent?.from ?? held.from)),
-        events: [sent?.event.id ?? held.meeting.id],
+        events: [(full ? undefined : sent?.event.id) ?? held.meeting.id],
       }
     }
   }
 }
+
+/** Whether a hand has something in it that leaves no finger free. */
+const isFull = ({ simulation }: Placed, { side }: Hand, tick: number): boolean =>
+  heldAt(simulation, tick).some(([, { hands }]) => {
+    const on = hands[side]
+    return on !== undefined && on.grip !== 'hook'
+  })
 
 /**
  * What sends a held hand away from where it is held. The first one's line leads both hands, so long as
