@@ -1,3 +1,4 @@
+import type { ActId } from '../combination/carried'
 import type { Event } from '../combination/combination'
 import { cueWords } from '../combination/cueWords'
 import type { Pass } from '../combination/passes'
@@ -109,12 +110,31 @@ export function cuesOf(
     for (const [i, word] of cuesOver(text, event).entries())
       cues.push({ ...word, at: pass.at + word.at, kind, ...(i > 0 && { isWithin: true }) })
   }
+  if (layers.includes('arms'))
+    for (const act of pass.acts) {
+      const text = act.cue ?? CALLED_ACTS[act.act]
+      if (text === undefined || act.to === 'none') continue
+      cues.push({ at: pass.at + act.at, kind: 'layer', text })
+    }
   const label = labelIn(pass.phrase)
   for (const remark of pass.remarks) {
     const text = calledWords(remark, label)
     if (text !== undefined) cues.push({ at: pass.at + remark.at, kind: 'layer', text })
   }
   return cues
+}
+
+/** What is done with what is carried and called by itself; the rest only where a cue is written. */
+const CALLED_ACTS: Readonly<Partial<Record<ActId, string>>> = {
+  over: 'over',
+  under: 'under',
+  frame: 'frame',
+  drape: 'shoulders',
+  'roll-in': 'roll in',
+  unroll: 'roll out',
+  throw: 'throw',
+  catch: 'catch',
+  pass: 'pass it',
 }
 
 /** What is named before a count-in, so that count 1 is no surprise (teaching 7.4). */

@@ -98,7 +98,7 @@ interface WrittenCue {
   readonly isWithin: boolean
 }
 
-function writtenIn({ events, remarks, phrase }: Pass): readonly WrittenCue[] {
+function writtenIn({ events, remarks, acts, phrase }: Pass): readonly WrittenCue[] {
   const label = labelIn(phrase)
   return [
     ...events.flatMap((event) => {
@@ -107,6 +107,9 @@ function writtenIn({ events, remarks, phrase }: Pass): readonly WrittenCue[] {
       const within = later.map((word) => ({ ...word, length: COUNT, isWithin: true }))
       return first ? [{ ...first, length, isWithin: false }, ...within] : []
     }),
+    ...acts.flatMap(({ cue, at, length }) =>
+      cue ? [{ at, length, text: cue, isWithin: false }] : [],
+    ),
     ...remarks.flatMap((remark) => {
       const text = calledWords(remark, label)
       return text === undefined ? [] : [{ ...remark, text, isWithin: false }]

@@ -1,8 +1,12 @@
 import { type FloorPoint, palmAt } from '../body/places'
 import { SIDES, type Side } from '../body/side'
+import type { Carried, Prop } from '../combination/carried'
 import { loopTick } from '../combination/loop'
 import { roundPickup } from '../combination/passes'
 import { type House, MODEL_HEIGHT } from '../house/house'
+import { isCloth } from '../props/acts'
+import { placeOn } from '../props/cloth'
+import { facingAt, followProps } from '../props/follow'
 import { courseOf } from '../simulate/course'
 import { intoRoom, middleOf } from '../simulate/landing'
 import { startPlaces } from '../simulate/places'
@@ -190,6 +194,19 @@ export interface ArmReach {
   readonly deepEvent: number
 }
 
+/** How far a thing goes beyond the hand that swings it, in metres: a stick from where it is held, half the depth of a cloth. */
+function beyondHand({ kind, size }: Prop, { hands }: Carried): number {
+  // A skirt is worn: its hem goes no farther than the arm that swings it.
+  if (kind === 'skirt') return 0
+  if (isCloth(kind)) return size.deep / 2
+  const at = [hands.R, hands.L].flatMap((on) => on?.at ?? [])
+  const free = at.map((feature) => {
+    const [along] = placeOn(size, feature)
+    return Math.max(along, size.long - along)
+  })
+  return Math.max(0, ...free)
+}
+
 /** The farthest palms of one round, with the margin of air beyond them (model 8). */
 export function armReach(simulation: Simulation): ArmReach {
   const { house, combination, danced } = simulation
@@ -197,11 +214,13 @@ export function armReach(simulation: Simulation): ArmReach {
   const margin = house.limits['space.armMargin']
   const runs = courseOf(simulation).filter(({ event }) => event.layer === 'arms')
   const best = { sideways: 0, deep: 0, sidewaysEvent: -1, deepEvent: -1 }
-  const look = (arms: ReturnType<typeof startPlaces>['arms'], facing: number, event: number) => {
-    for (const side of SIDES) {
+  type Arms = ReturnType<typeof startPlaces>['arms']
+  const look = (arms: Arms, facing: number, event: number, beyond = 0, hands = SIDES) => {
+    for (const side of hands) {
       const palm = palmAt(side, arms[side], house.palms)
       const seen = intoRoom(facing, palm.right, palm.forward)
-      const [sideways, deep] = [Math.abs(seen.right), Math.abs(seen.forward)]
+      const far = 1 + beyond / (Math.hypot(palm.right, palm.forward) || 1)
+      const [sideways, deep] = [Math.abs(seen.right) * far, Math.abs(seen.forward) * far]
       if (sideways > best.sideways) Object.assign(best, { sideways, sidewaysEvent: event })
       if (deep > best.deep) Object.assign(best, { deep, deepEvent: event })
     }
@@ -218,6 +237,14 @@ export function armReach(simulation: Simulation): ArmReach {
       const turned = danced[j]?.after.facing ?? facing
       if (turned !== facing) look(run.after.arms, turned, i)
     }
+  }
+  // What is swung or thrown goes farther than the hand.
+  for (const { act, prop, hand, before, from } of followProps(simulation).acts) {
+    if (act.act !== 'swish' && act.act !== 'throw') continue
+    const last = runs.findLastIndex(({ at }) => at <= from)
+    const arms = runs[last]?.after.arms ?? startPlaces(combination.start).arms
+    const hands = hand ? [hand] : SIDES.filter((side) => before.hands[side])
+    look(arms, facingAt(simulation, from), last, beyondHand(prop, before), hands)
   }
   return {
     ...best,

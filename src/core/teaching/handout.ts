@@ -13,6 +13,7 @@ import { danceOf } from '../piece/dance'
 import type { Company } from '../simulate/company'
 import type { Simulation } from '../simulate/simulate'
 import { type CountWords, pickedWords, pickupTitle, sayOptions, sayPass, sayPickup } from './say'
+import { carriedWords, laterWords } from './sayProps'
 import { eachIn, metOnCounts, type Say, sayTogether } from './sayTogether'
 
 const ALL = new Set(LAYERS)
@@ -122,10 +123,19 @@ function pageOf(
     const passes = simulation.passes.map((pass) => passText(simulation, pass, told))
     return [`${sideWord[dancing.side].toUpperCase()} SIDE`, ...passes].join('\n\n')
   })
-  const { tempo, rules = [] } = partOf(combination, part)
+  const { tempo, rules = [], carried = [] } = partOf(combination, part)
   const said = rules.map(ruleWords).join(', ')
-  return `${title || 'Combination'} · ${tempo} counts a minute${said ? ` · ${said}` : ''}\n\n${sides.join('\n\n')}\n`
+  const begins =
+    part === ONLY_PART ? laterWords(combination.parts ?? []) : laterOf(combination, part)
+  const facts = [
+    ...carriedWords(part === ONLY_PART ? (combination.carried ?? []) : carried),
+    ...begins,
+  ]
+  return `${title || 'Combination'} · ${tempo} counts a minute${said ? ` · ${said}` : ''}\n${facts.map((line) => `${line}\n`).join('')}\n${sides.join('\n\n')}\n`
 }
+
+const laterOf = ({ parts = [] }: Combination, part: PartId): readonly string[] =>
+  laterWords(parts.filter(({ id }) => id === part))
 
 /** One dancing of a phrase: its pickup, its name, its counts, its options. */
 function passText(simulation: Simulation, pass: Pass, tell: Tell): string {

@@ -2,6 +2,7 @@ import { facingWord } from '../body/facing'
 import type { Layer } from '../body/layers'
 import { sideWord } from '../body/side'
 import { capital } from '../capital'
+import type { PropAct } from '../combination/carried'
 import type { Event, OptionKind, Remark } from '../combination/combination'
 import { cueWords } from '../combination/cueWords'
 import { formName } from '../combination/forms'
@@ -28,6 +29,7 @@ import {
 } from '../time/time'
 import { sayAction } from '../what/foot'
 import { kindOf } from '../what/kinds'
+import { sayAct } from './sayProps'
 
 /** What to do on one count, in words a dancer can follow. */
 export interface CountWords {
@@ -191,6 +193,9 @@ function sayCount(
   const leads = new Set(early.events.map(({ id }) => id))
   const here = [...early.events, ...pass.events].filter(isHere)
   const remarks = [...early.remarks, ...pass.remarks].filter(isHere)
+  const acts = pass.acts.filter(isHere)
+  const propOf = ({ prop }: PropAct) =>
+    simulation.combination.carried?.find(({ id }) => id === prop)
   const steps = simulation.danced.filter(
     ({ at, pass: danced, event }) =>
       isHere({ at: at - pass.at }) &&
@@ -220,11 +225,19 @@ function sayCount(
       .map((event) => ({
         layer: event.layer,
         text: withLabel(event.at, sayEvent(event, phrase, vocabulary)),
-      })),
+      }))
+      .concat(
+        layers.has('arms')
+          ? acts.map((act) => ({
+              layer: 'arms' as const,
+              text: withLabel(act.at, `${sayAct(act, propOf(act))}${untilWords(act, phrase)}`),
+            }))
+          : [],
+      ),
     weight: weight === 'both' ? 'both feet' : `${sideWord[weight]} foot`,
     cues: [
       ...new Set([
-        ...here.flatMap(({ cue }) => (cue ? [cueWords(cue).join(', ')] : [])),
+        ...[...here, ...acts].flatMap(({ cue }) => (cue ? [cueWords(cue).join(', ')] : [])),
         ...remarks.flatMap((remark) => calledWords(remark, label) ?? []),
       ]),
     ],

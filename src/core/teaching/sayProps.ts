@@ -1,0 +1,43 @@
+import { sideWord } from '../body/side'
+import type { Prop, PropAct } from '../combination/carried'
+import type { Part } from '../combination/part'
+import { actRow } from '../props/acts'
+import { heldWords } from '../props/held'
+import { countWords } from '../time/countWords'
+import { TICKS_PER_COUNT } from '../time/time'
+
+/** What is made ready, in words. */
+const READY_WORDS: Readonly<Record<string, string>> = {
+  'hair-in': 'hair out of the way',
+  'elbow-in': 'elbow inside',
+}
+
+/** What is done with a thing, in words: `Silk: over the head`, `Reed: let go, left hand`. */
+export function sayAct(
+  { act, hand, ready, to, optional }: PropAct,
+  prop: Prop | undefined,
+): string {
+  const what = ready ? `get ready, ${READY_WORDS[ready] ?? ready}` : actRow(act).name
+  const where = act === 'slide' || act === 'take' || act === 'carry' ? to : undefined
+  const said = [
+    what,
+    where && where !== 'none' && `${act === 'take' ? 'at' : 'to'} ${where}`,
+    hand && `${sideWord[hand]} hand`,
+  ]
+    .filter(Boolean)
+    .join(', ')
+  return `${optional ? 'if you like: ' : ''}${prop?.name ?? 'it'}: ${said}`
+}
+
+/** What is carried, thing by thing: `Silk, a veil of 2.5 x 1.1 m: behind, both hands on it`. */
+export const carriedWords = (carried: readonly Prop[]): readonly string[] =>
+  carried.map(({ name, kind, size, start }) => {
+    const large = kind === 'stick' ? `${size.long} m` : `${size.long} x ${size.deep} m`
+    return `${name}, a ${kind} of ${large}: ${heldWords(start)}`
+  })
+
+/** Who comes in later than the others: `Blue begins 4 counts later`. */
+export const laterWords = (parts: readonly Part[]): readonly string[] =>
+  parts.flatMap(({ name, delay }) =>
+    delay === undefined ? [] : [`${name} begins ${countWords(delay / TICKS_PER_COUNT)} later`],
+  )
