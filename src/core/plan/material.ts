@@ -357,5 +357,10 @@ export function risksOfRound(
 /** The layers that have something written in some passes, feet first. */
 export const layersIn = (passes: readonly Pass[]): readonly Layer[] =>
   LAYERS.filter((layer) =>
-    passes.some(({ events }) => events.some((event) => event.layer === layer)),
+    passes.some(
+      ({ events, acts }) =>
+        events.some((event) => event.layer === layer) ||
+        // What is done with what is carried is learned with the arms.
+        (layer === 'arms' && acts.length > 0),
+    ),
   )

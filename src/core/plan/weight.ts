@@ -53,6 +53,7 @@ export function weightsOf(
       fresh.some(({ demand }) => demand >= heavyDemand(level)) ||
       load > house.limits['plan.heavy'] * limit
     const isLight =
+      !(layer === 'arms' && pass.acts.length > 0) &&
       events.length <= LIGHT_ENTRIES &&
       things.every(({ demand, risks }) => demand <= LIGHT_DEMAND && risks.length === 0) &&
       load <= LIGHT_LOAD * limit

@@ -6,6 +6,7 @@ import { type DancedEvent, heldTicks } from '../../core/combination/lengths'
 import { placeIn } from '../../core/combination/names'
 import type { Part } from '../../core/combination/part'
 import { pickupBefore } from '../../core/combination/passes'
+import { voiceOf } from '../../core/combination/voice'
 import { isShared } from '../../core/combination/whose'
 import { layerWord } from '../../core/moves/vocabulary'
 import type { DancedStep } from '../../core/simulate/simulate'
@@ -108,6 +109,7 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
       height={height}
       data-line={props.alone || whom !== undefined ? undefined : `${side}:${pass.index}`}
       data-own={whom}
+      data-follows={(whom !== undefined && voiceOf(line.phrase, whom) !== undefined) || undefined}
       role="group"
       aria-label={`Phrase ${pass.phrase.name}, ${sideWord[side]} side`}
     >

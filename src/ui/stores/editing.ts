@@ -1,5 +1,5 @@
 import { otherSide, type Side } from '../../core/body/side'
-import type { PropAct } from '../../core/combination/carried'
+import type { ActId, PropAct } from '../../core/combination/carried'
 import type { Event } from '../../core/combination/combination'
 import { isLevelWord } from '../../core/combination/lengths'
 import { mirrorEvent, mirrorWhat } from '../../core/combination/mirror'
@@ -169,6 +169,9 @@ export function meetHere(session: Session, newId: () => string): void {
   pickBeside(session, id)
 }
 
+/** What is meant first where nothing else is said: what changes least. */
+const FIRST_ACTS: readonly ActId[] = ['carry', 'swish', 'strike', 'take', 'catch']
+
 /** Does something with what is carried on the selected counts: what can be done there, to be made into anything else. */
 export function actHere(session: Session, newId: () => string, wanted?: string): void {
   const state = session.getState()
@@ -197,7 +200,7 @@ export function actHere(session: Session, newId: () => string, wanted?: string):
     at,
     length,
     prop: prop.id,
-    act: can.find((one) => one !== 'ready') ?? 'carry',
+    act: FIRST_ACTS.find((one) => can.includes(one)) ?? 'carry',
     ...(whom && { who: [whom] }),
   }
   changeAll(session, `do something with ${prop.name}`, addAct(phrase, act))

@@ -26,7 +26,7 @@ export function MeetingCard({
   readonly onClose: () => void
 }) {
   const picked = useStore(session, meetingPicked)
-  const { parts = [], carried, phrases } = useStore(session, documentOf)
+  const { parts = [], carried = [], phrases } = useStore(session, documentOf)
   const phrase = phrases.find(({ between = [] }) => between.some(({ id }) => id === picked?.id))
   if (!picked || !phrase) return null
   const set = (change: BetweenChange, mark?: string) =>
@@ -47,7 +47,7 @@ export function MeetingCard({
         <NativeSelect
           size="xs"
           aria-label="What they do"
-          data={KINDS.filter(({ value }) => value !== 'pass' || carried)}
+          data={KINDS.filter(({ value }) => value !== 'pass' || carried.length > 0)}
           value={picked.what.kind}
           onChange={({ currentTarget }) =>
             write(
@@ -97,7 +97,7 @@ export function MeetingCard({
           <IconTrash size={16} />
         </ActionIcon>
       </div>
-      <MeetingFields what={picked.what} parts={parts} write={write} />
+      <MeetingFields what={picked.what} parts={parts} carried={carried} write={write} />
       <div className={classes.cardRow}>
         {(['cue', 'note'] as const).map((key) => (
           <TextInput

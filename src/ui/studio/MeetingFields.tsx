@@ -8,6 +8,7 @@ import {
   Through,
   TouchAs,
 } from '../../core/combination/between'
+import type { Prop } from '../../core/combination/carried'
 import type { Part } from '../../core/combination/part'
 import { CENTRE } from '../../core/combination/whose'
 import { NumberField } from '../parts/NumberField'
@@ -17,11 +18,12 @@ import classes from './studio.module.css'
 interface FieldsProps {
   readonly what: Meeting
   readonly parts: readonly Part[]
+  readonly carried: readonly Prop[]
   readonly write: (what: Meeting) => void
 }
 
 /** What there is to say of one kind of meeting. */
-export function MeetingFields({ what, parts, write }: FieldsProps) {
+export function MeetingFields({ what, parts, carried, write }: FieldsProps) {
   const names = parts.map(({ id, name }) => ({ value: id, label: name }))
   /** Nobody meets herself: who is chosen for both changes the other one too. */
   const others = (id: string) => names.filter(({ value }) => value !== id)
@@ -219,6 +221,32 @@ export function MeetingFields({ what, parts, write }: FieldsProps) {
         </div>
       )
     }
+    case 'pass':
+      return (
+        <div className={classes.cardRow}>
+          <NativeSelect
+            size="xs"
+            label="What"
+            data={carried.map(({ id, name }) => ({ value: id, label: name }))}
+            value={what.prop}
+            onChange={({ currentTarget: { value } }) => write({ ...what, prop: value })}
+          />
+          <HandSelect
+            label="From"
+            hand={what.from}
+            parts={parts}
+            not={what.to.part}
+            onChange={(from) => write({ ...what, from })}
+          />
+          <HandSelect
+            label="To"
+            hand={what.to}
+            parts={parts}
+            not={what.from.part}
+            onChange={(to) => write({ ...what, to })}
+          />
+        </div>
+      )
     case 'wait':
       return (
         <div className={classes.cardRow}>
