@@ -14,7 +14,7 @@ import { FAULT_RULES, FAULT_TEMPO_RULES, findBy } from './faults'
 import { type Finding, inOrder } from './finding'
 import { findingsOfOptions, type Looked } from './ofOptions'
 import { reasonsToLeave } from './once'
-import { withoutMet } from './pairs/met'
+import { amongOthers } from './pairs/met'
 import { betweenDancers } from './pairs/pairs'
 import { type Danceable, knownOf, type Rule } from './rule'
 import { arms } from './rules/arms'
@@ -96,7 +96,7 @@ export const checkedPiece = (
     combination,
     (part) => {
       const checked = judgedOnce(piece.of(part), { combination: partOf(combination, part), base })
-      return withoutMet(checked, piece.lead, part)
+      return amongOthers(checked, piece.lead, part)
     },
     (switches) => betweenDancers(combination, piece, switches),
   )

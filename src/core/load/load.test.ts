@@ -13,6 +13,7 @@ import { severityOf } from '../findings/finding'
 import { levelForm } from '../forms/levels'
 import { USUAL_HOUSE } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
+import { readSheet } from '../sheet/readSheet'
 import { simulate } from '../simulate/simulate'
 import { steady } from '../time/timeMap'
 import { hardestLoad, loadsOf } from './load'
@@ -224,5 +225,22 @@ describe('the version for a level', () => {
     const { swaps } = levelForm(plain, 'advanced', vocabulary, USUAL_HOUSE)
     expect(swaps).toEqual([expect.objectContaining({ kind: 'harder', to: 'thumka L' })])
     expect(levelForm(plain, 'new', vocabulary, USUAL_HOUSE).swaps).toEqual([])
+  })
+})
+
+describe('what is done with a partner', () => {
+  it('asks half a point where a hand is taken or let go, and one while weight is carried', () => {
+    const written = (between: string) =>
+      readSheet(
+        `sway 2\ntempo 96\npart @1 "Amber" at L 0.4\npart @2 "Blue" at R 0.4\nphrase A 8\n  feet 1 step R side; 2 touch L together; 7 step L side; 8 touch R together\n${between}`,
+        vocabulary,
+      ).combination
+    const totals = (between: string) =>
+      checkCombination(written(between), vocabulary).loads.map(({ total }) => total)
+    const alone = totals('')
+    const more = totals('  between 1-6 hold @1.R @2.L palm waist; 2-5 support @2 of @1 20%')
+    expect(more.map((total, i) => Math.round((total - alone[i]!) * 100) / 100)).toEqual([
+      0.5, 1, 1, 1, 1, 0.5, 0, 0,
+    ])
   })
 })

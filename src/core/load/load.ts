@@ -39,6 +39,8 @@ export interface CountLoad {
   readonly turning: number
   /** Added for staying down. */
   readonly down: number
+  /** Added for what is done with a partner; absent where nothing is. */
+  readonly partner?: number
 }
 
 const WEIGHT: Readonly<Record<Layer, number>> = {

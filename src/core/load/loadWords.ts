@@ -2,7 +2,7 @@ import type { CountLoad } from './load'
 
 /** `load 4.2 of 7: hips 3.0, feet 1.2 x 0.5, together 0.3` */
 export function loadWords(
-  { total, parts, starts, turning, down }: CountLoad,
+  { total, parts, starts, turning, down, partner = 0 }: CountLoad,
   limit: number,
 ): string {
   const said = [
@@ -11,6 +11,7 @@ export function loadWords(
     ),
     ...(starts > 0 ? [`beginning together ${starts.toFixed(1)}`] : []),
     ...(down > 0 ? [`staying down ${down.toFixed(1)}`] : []),
+    ...(partner > 0 ? [`with a partner ${partner.toFixed(1)}`] : []),
     ...(turning > 0 ? [`turning ${turning.toFixed(1)}`] : []),
   ]
   return `load ${total.toFixed(1)} of ${limit}${said.length > 0 ? `: ${said.join(', ')}` : ''}`

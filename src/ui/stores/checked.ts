@@ -5,6 +5,7 @@ import { partOf } from '../../core/combination/partOf'
 import type { PartId } from '../../core/combination/whose'
 import { checkedPiece, judgedOnce } from '../../core/findings/check'
 import type { Checked } from '../../core/findings/checked'
+import { amongOthers } from '../../core/findings/pairs/met'
 import type { House } from '../../core/house/house'
 import type { Vocabulary } from '../../core/moves/vocabulary'
 import { danceOf } from '../../core/piece/dance'
@@ -77,7 +78,11 @@ const checkedDance = (dance: Danced, combination: Combination): Checked =>
 /** What the judge says of one part of a combination, as she dances it with the others. */
 export const checkedPart = (combination: Combination, part: PartId): Checked =>
   combination.parts
-    ? checkedDance(pieceNow(combination).of(part), partOf(combination, part))
+    ? amongOthers(
+        checkedDance(pieceNow(combination).of(part), partOf(combination, part)),
+        pieceNow(combination).lead,
+        part,
+      )
     : checkedOf(combination)
 
 /** One dancing of a combination. */
