@@ -3,7 +3,7 @@ import { UserError } from '../core/errors'
 import { checkCombination } from '../core/findings/check'
 import { type Finding, severityOf } from '../core/findings/finding'
 import { findingText, spotText } from '../core/findings/findingText'
-import { levelForm } from '../core/forms/levels'
+import { levelFormOfAll } from '../core/forms/levelOfAll'
 import { USUAL_HOUSE } from '../core/house/house'
 import { vocabulary } from '../core/moves/vocabulary'
 import { applyRepair } from '../core/repair/apply'
@@ -75,7 +75,7 @@ export function level(
       `“${to ?? ''}” is no level.`,
       `Write --to ${DancerLevel.options.join(', --to ')}.`,
     )
-  const form = levelForm(combination, wanted.data, vocabulary, USUAL_HOUSE)
+  const form = levelFormOfAll(combination, wanted.data, vocabulary, USUAL_HOUSE)
   const sheet = writeSheet(form.combination, vocabulary)
   const left = form.left.map(asLeft)
   const reached = left.length === 0
@@ -84,8 +84,8 @@ export function level(
       `${JSON.stringify({ load: form.load, swaps: form.swaps, reached, left, sheet }, null, 2)}\n`,
     )
   else {
-    for (const { at, from, to: now } of form.swaps)
-      say(`${at}\t${from ?? 'nothing'} -> ${now ?? 'left out'}\n`)
+    for (const { at, from, to: now, whose } of form.swaps)
+      say(`${at}\t${whose ? `${whose}: ` : ''}${from ?? 'nothing'} -> ${now ?? 'left out'}\n`)
     for (const { at, layer, text } of left) say(`still too hard\t${at}\t${layer}: ${text}\n`)
     print(sheet)
   }

@@ -1,5 +1,5 @@
 import { UserError } from '../core/errors'
-import { levelForm } from '../core/forms/levels'
+import { levelFormOfAll } from '../core/forms/levelOfAll'
 import { type House, houseOf } from '../core/house/house'
 import { vocabulary as shipped, type Vocabulary, withOwn } from '../core/moves/vocabulary'
 import { readPage } from '../core/notebook/page'
@@ -51,7 +51,8 @@ function run({ job, input, setting }: Request): Jobs[JobName]['out'] {
   if (isFor('slips', input)) return slipsTogether(input.combination, vocabulary, house)
   if (isFor('suggest', input)) return suggestMoves(input.combination, input.gap, vocabulary, house)
   if (isFor('fill', input)) return fillPhrase(input.combination, input.wish, vocabulary, house)
-  if (isFor('level', input)) return levelForm(input.combination, input.level, vocabulary, house)
+  if (isFor('level', input))
+    return levelFormOfAll(input.combination, input.level, vocabulary, house)
   if (isFor('plan', input)) {
     const { plan, combinations, laidSongs } = input
     const find = (id: string) => combinations.find((one) => one.id === id)

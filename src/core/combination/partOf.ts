@@ -285,7 +285,7 @@ interface Timed {
 }
 
 /** Some things of a phrase so much later; what would begin behind its end is lost, what runs over it is cut. */
-export function laterBy<T extends Timed>(
+function laterBy<T extends Timed>(
   by: Tick,
   phrase: Pick<Phrase, 'counts'>,
   list: readonly T[],

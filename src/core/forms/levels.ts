@@ -23,10 +23,12 @@ import { easierWhats, formOf, safeWhats } from './easier'
 import { walkedTurn } from './walked'
 
 /** What is danced otherwise at a level: all that was alike, once. */
-interface Swap {
+export interface Swap {
   readonly kind: 'easier' | 'harder' | 'dropped' | 'added'
   /** The events it is about, the first one first. */
   readonly events: readonly string[]
+  /** Whose own it is, of several dancers; absent where all dance it. */
+  readonly whose?: string
   /** `A5-8, B1`. */
   readonly at: string
   /** Absent where it is added. */

@@ -18,7 +18,7 @@ import { PreviewButton } from '../findings/PreviewButton'
 import { checkedOf } from '../stores/checked'
 import { useServices } from '../stores/services'
 import { type Session, select, showPreview, withDance } from '../stores/session'
-import { danceOf } from '../stores/state'
+import { danceOf, documentOf, type SessionState } from '../stores/state'
 import classes from './level.module.css'
 
 const LEVEL_SHORT: Readonly<Record<DancerLevel, string>> = {
@@ -122,10 +122,16 @@ function LoadChart({ loads, limit, names, onPick }: LoadChartProps) {
   )
 }
 
+const isOfAll = (state: SessionState): boolean =>
+  state.selection.whom === undefined && documentOf(state).parts !== undefined
+
 /** The version for a level: its swaps, to be taken as one edit or kept beside this one. */
 function LevelVersion({ session, level }: { session: Session; level: DancerLevel }) {
   const { judge, combinations, newId } = useServices()
-  const document = useDeferredValue(useStore(session, danceOf))
+  // Of several dancers all of them, or the one whose line the selection stands in.
+  const document = useDeferredValue(
+    useStore(session, (s) => (isOfAll(s) ? documentOf(s) : danceOf(s))),
+  )
   const [form, setForm] = useState<LevelForm>()
   useEffect(() => {
     const stop = new AbortController()
@@ -141,10 +147,12 @@ function LevelVersion({ session, level }: { session: Session; level: DancerLevel
   }, [judge, document, level, session])
   if (!form) return <p className={classes.quiet}>Looking through the forms…</p>
   const { swaps, load, left } = form
+  const wholeOf = ({ combination }: LevelForm) =>
+    isOfAll(session.getState()) ? combination : withDance(session.getState(), combination)
   const fits = load.after <= load.limit + 1e-9
   const keepBeside = async () => {
     const title = `${document.title}, ${level}`
-    const whole = withDance(session.getState(), form.combination)
+    const whole = wholeOf(form)
     const variant = { ...whole, id: newId(), title, variantOf: document.id }
     await combinations.addAll([variant])
     session.setState((state) => ({ ...state, message: `“${title}” is kept beside this one.` }))
@@ -163,9 +171,9 @@ function LevelVersion({ session, level }: { session: Session; level: DancerLevel
             : 'Still over: slow it down as well.'}
       </p>
       <ul className={classes.swaps}>
-        {swaps.map(({ events, at, from, to, kind }) => (
-          <li key={`${events[0]}${from}`}>
-            <b className="counts">{at}</b>{' '}
+        {swaps.map(({ events, at, from, to, kind, whose }) => (
+          <li key={`${events[0]}${from}${whose}`}>
+            <b className="counts">{at}</b> {whose && `${whose}: `}
             {kind === 'dropped'
               ? `leave ${from} out`
               : kind === 'added'
@@ -192,11 +200,7 @@ function LevelVersion({ session, level }: { session: Session; level: DancerLevel
       )}
       {(swaps.length > 0 || document.level !== level) && (
         <div className={classes.row}>
-          <PreviewButton
-            session={session}
-            changed={withDance(session.getState(), form.combination)}
-            does={`make it for ${level}`}
-          >
+          <PreviewButton session={session} changed={wholeOf(form)} does={`make it for ${level}`}>
             {swaps.length > 0 ? 'Take these forms' : `Call it ${level}`}
           </PreviewButton>
           {swaps.length > 0 && (
