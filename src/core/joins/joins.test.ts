@@ -8,11 +8,13 @@ import { loopIndex, loopTick } from '../combination/loop'
 import { mirror } from '../combination/mirror'
 import { checkCombination } from '../findings/check'
 import { joinStrip } from '../findings/strip'
+import { USUAL_HOUSE } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
+import { dancedPiece } from '../piece/piece'
 import { readSheet } from '../sheet/readSheet'
 import { placesBefore } from '../simulate/course'
 import { roundEnds, simulate, stateBefore } from '../simulate/simulate'
-import { footJoins } from './joins'
+import { footFits, footJoins } from './joins'
 import { gapsInto, mirrorPlaces, placesAtEnds } from './meets'
 
 const danced = (one: Combination) => simulate(one, vocabulary)
@@ -209,5 +211,25 @@ describe('the strip at the end of the braid', () => {
     expect(turning(360)?.how).toBe('meets')
     expect(turning(-360)?.how).toBe('meets')
     expect(turning(90)).toMatchObject({ how: 'differs', words: expect.stringContaining('right') })
+  })
+})
+
+describe('where two swap their roles', () => {
+  it('the end of one meets the beginning of the other one’s part from the other side', () => {
+    const read = (last: string) =>
+      readSheet(
+        `sway 2\nswap roles\npart @1 "Amber" at L 0.5\npart @2 "Blue" at R 0.5\nphrase A 8\n  feet 1 step R side; 2 touch L together; 3 step L side; 4 ${last}`,
+        vocabulary,
+      ).combination
+    const from = (one: Combination) => {
+      const { of } = dancedPiece(one, vocabulary, USUAL_HOUSE)
+      return [of('1').lead, of('2').other] as const
+    }
+    const alike = from(read('close R'))
+    expect(footFits(...alike)).toBe(true)
+    expect(gapsInto(alike[0], 'switch', alike[1])).toEqual([])
+    // The other side begins with the left foot, and that is the one she stands on.
+    const other = from(read('touch R together'))
+    expect(footFits(...other)).toBe(false)
   })
 })

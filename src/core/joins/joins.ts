@@ -68,6 +68,14 @@ function fits(end: BodyState, { start, steps, settles }: Opening): boolean {
   return true
 }
 
+/** Whether the foot is right at the end for what another one danced, on the side that follows. */
+export const footFits = (simulation: Simulation, next: Simulation): boolean =>
+  fits(roundEnds(simulation).to, {
+    start: next.opening,
+    steps: firstSteps(next.danced, next.combination, loopTick(next.combination)),
+    settles: false,
+  })
+
 /** Whether the foot is right at the end for the same side again, and for the other side. */
 export function footJoins(simulation: Simulation, vocabulary: Vocabulary): FootJoins {
   const { danced, opening, combination, passes } = simulation

@@ -87,32 +87,44 @@ const isSame = (a: Places, b: Places, part: JoinPart): boolean =>
  * What does not meet when the same side follows, or the other one. A part whose first move
  * begins anywhere on count 1 needs nothing; one that needs its own start has the time since
  * its layer's last move, and the rest between rounds.
+ * @param next what follows, where it is neither: another one's part from the other side
  */
-export function gapsInto(simulation: Simulation, into: 'repeat' | 'switch'): readonly Gap[] {
+export function gapsInto(
+  simulation: Simulation,
+  into: 'repeat' | 'switch',
+  next?: Simulation,
+): readonly Gap[] {
   const { combination, house, length } = simulation
   const { begins, ends } = placesAtEnds(simulation)
-  const loop = loopTick(combination)
-  const starts = into === 'repeat' ? begins : mirrorPlaces(begins)
+  const follows = next ?? simulation
+  const loop = loopTick(follows.combination)
+  const starts = next
+    ? placesAtEnds(next).begins
+    : into === 'repeat'
+      ? begins
+      : mirrorPlaces(begins)
   const rest = (combination.rest ?? 0) * TICKS_PER_COUNT
   return PARTS.flatMap(({ part, layer }): readonly Gap[] => {
     if (isSame(ends, starts, part)) return []
     const until = length - roundPickup(combination, layer)
-    const runs = courseOf(simulation).filter(
-      ({ event, at }) =>
-        event.layer === layer &&
-        at < until &&
-        (part === 'trunk'
-          ? event.what.kind === 'trunk'
-          : event.what.kind !== 'trunk' && event.what.kind !== 'shoulder'),
-    )
-    const first = runs.find(({ at }) => at >= (loop || until - length))
+    const runsOf = (one: Simulation) =>
+      courseOf(one).filter(
+        ({ event, at }) =>
+          event.layer === layer &&
+          at < until &&
+          (part === 'trunk'
+            ? event.what.kind === 'trunk'
+            : event.what.kind !== 'trunk' && event.what.kind !== 'shoulder'),
+      )
+    const runs = runsOf(simulation)
+    const first = runsOf(follows).find(({ at }) => at >= (loop || until - length))
     // The first step takes the hips home before anything sends them on.
-    if (part === 'hips' && isHome(simulation, loop, first?.at ?? length)) return []
+    if (part === 'hips' && isHome(follows, loop, first?.at ?? length)) return []
     // Nobody looks back where the round began to look.
     if (!first && part !== 'gaze' && part !== 'trunk' && part !== 'legs') return []
     const words = { part, layer, ends: wordOf(ends, part), starts: wordOf(starts, part) }
     if (!first) return rest > 0 ? [] : [words]
-    const event = into === 'repeat' ? first.event : mirrorEvent(first.event)
+    const event = next || into === 'repeat' ? first.event : mirrorEvent(first.event)
     const needs = first.move && partOf(placesNeeded(first.move, event.what), part)
     if (needs) {
       if (isThere(ends, needs)) return []

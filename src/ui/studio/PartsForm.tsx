@@ -6,6 +6,7 @@ import { useStore } from 'zustand'
 import type { Combination } from '../../core/combination/combination'
 import { placeIn } from '../../core/combination/names'
 import type { Part } from '../../core/combination/part'
+import { joinAsParts } from '../../core/edits/joinParts'
 import {
   addPart,
   changePart,
@@ -18,6 +19,7 @@ import { type Solo, soloOf } from '../../core/edits/solo'
 import { labelOfSpan, TICKS_PER_COUNT, tick } from '../../core/time/time'
 import { NumberField } from '../parts/NumberField'
 import { PartBadge } from '../parts/PartBadge'
+import { useCombinations } from '../planning/usePlanning'
 import { houseNow } from '../stores/house'
 import { useServices } from '../stores/services'
 import { changeAll, type Session } from '../stores/session'
@@ -90,9 +92,37 @@ export function PartsForm({ session, onClose }: PartsFormProps) {
           >
             Make it for two dancers
           </Button>
+          <JoinSelect session={session} />
         </>
       )}
     </Modal>
+  )
+}
+
+/** Another combination for one, as what a second dancer dances to the same counts. */
+function JoinSelect({ session }: { readonly session: Session }) {
+  const own = useStore(session, documentOf)
+  const { data = [] } = useCombinations()
+  const others = data.filter(({ id, parts }) => id !== own.id && !parts)
+  const message = useStore(session, (s) => s.message)
+  if (others.length === 0) return null
+  return (
+    <>
+      <Select
+        mt="md"
+        label="Or lay another combination over it, as a second dancer’s"
+        placeholder="choose one with the same phrases"
+        data={others.map(({ id, title }) => ({ value: id, label: title || 'Combination' }))}
+        value={null}
+        onChange={(id) => {
+          const other = others.find((one) => one.id === id)
+          if (other) changeAll(session, `join it with ${other.title}`, joinAsParts(other))
+        }}
+      />
+      <p className={classes.quiet} aria-live="polite">
+        {message}
+      </p>
+    </>
   )
 }
 
