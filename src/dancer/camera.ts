@@ -53,8 +53,14 @@ const TURNS: Readonly<Record<Exclude<View, 'above'>, number>> = {
   side: Math.PI / 2,
   mirror: Math.PI,
   facing: Math.PI,
+  partner: 0,
 }
 export const turnOf = (view: View): number => (view === 'above' ? 0 : TURNS[view])
+
+/** How wide somebody sees who stands near, in degrees. */
+const EYES = 74
+/** How far before the middle of her head her eyes are, in metres. */
+const EYES_AHEAD = 0.1
 
 /** Where a camera looks, in the room as three has it, and how far apart the dancers stand there. */
 export interface Aimed {
@@ -69,6 +75,24 @@ function followed(off: number, share: number): number {
   return off * share + Math.sign(off) * over * (1 - share)
 }
 
+/** Looks through the eyes of one dancer at the middle of the others. */
+function aimFrom(camera: PerspectiveCamera, own: OnStage, others: readonly OnStage[]): Aimed {
+  const joint = ({ pose }: OnStage, name: 'head' | 'chest') => {
+    const at = placeOfJoint[name]
+    return [pose.joints[at] ?? 0, pose.joints[at + 1] ?? 0, -(pose.joints[at + 2] ?? 0)] as const
+  }
+  const [x, y, z] = joint(own, 'head')
+  const to = [0, 1, 2].map(
+    (k) => others.reduce((sum, one) => sum + (joint(one, 'chest')[k] ?? 0), 0) / others.length,
+  )
+  const [tx = 0, ty = 0, tz = 0] = to
+  const far = Math.hypot(tx - x, tz - z) || 1
+  camera.up.set(0, 1, 0)
+  camera.position.set(x + ((tx - x) / far) * EYES_AHEAD, y, z + ((tz - z) / far) * EYES_AHEAD)
+  camera.lookAt(tx, ty - 0.1, tz)
+  return { x: tx, z: tz, spread: far }
+}
+
 /** Points the camera at the dancers. */
 export function aim(
   camera: PerspectiveCamera,
@@ -78,6 +102,16 @@ export function aim(
   aspect: number,
   isRaised = false,
 ): Aimed {
+  const viewer = view === 'partner' ? figures.find(({ isViewer }) => isViewer) : undefined
+  const opening = viewer ? EYES : OPENING
+  if (camera.fov !== opening) {
+    camera.fov = opening
+    camera.updateProjectionMatrix()
+  }
+  if (viewer) {
+    const others = figures.filter((one) => one !== viewer)
+    if (others.length > 0) return aimFrom(camera, viewer, others)
+  }
   const { on, up, high, lift } = FRAMES[frame]
   const isSide = view === 'side'
   const isMirror = view === 'mirror'

@@ -56,6 +56,8 @@ export interface Standing {
   readonly seam?: { readonly seam: Seam; readonly next: Dancer } | undefined
   /** It does not move. */
   readonly isHeld?: boolean
+  /** The others are seen through its eyes. */
+  readonly isViewer?: boolean
 }
 
 /** Fills a frame of the stage again and again, without making new poses. */
@@ -84,7 +86,7 @@ export function createFrames(joints: readonly Trailing[]): Frames {
     trails: joints.map(({ layer }) => ({ layer, points: new Float64Array(3 * TRAIL_POINTS) })),
   })
   const fill = (slot: Slot, standing: Standing, choice: FrameChoice): OnStage => {
-    const { dancer, tick, aside, seam, isHeld = false } = standing
+    const { dancer, tick, aside, seam, isHeld = false, isViewer = false } = standing
     posedAt(dancer, tick, seam?.seam, seam?.next ?? dancer, slot.pose, slot.past)
     if (choice.ghost === 'next')
       dancer.poseAt((Math.floor(tick / TICKS_PER_COUNT) + 1) * TICKS_PER_COUNT, slot.ghost)
@@ -111,6 +113,7 @@ export function createFrames(joints: readonly Trailing[]): Frames {
       before: isHeld ? undefined : before,
       ticksASecond: (dancer.simulation.combination.tempo * TICKS_PER_COUNT) / 60,
       aside,
+      isViewer,
       scale: dancer.options.scale,
       part: dancer.part,
       trails: hasTrails ? slot.trails : [],
@@ -154,7 +157,10 @@ export function standingOf(
     // Several dancers have the floor to themselves.
     if (together.length > 1) {
       const following = seam && dancers.together(seam.dancing)
+      // Her partner looks: the first of those who are not the one that is danced.
+      const viewer = together.findIndex(({ part }) => part && part.id !== dancing.part)
       return together.map((dancer, i) => ({
+        isViewer: i === viewer,
         dancer,
         tick,
         aside: 0,

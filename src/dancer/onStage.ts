@@ -28,6 +28,8 @@ export interface OnStage {
   readonly scale?: number | undefined
   /** Which of several dancers it is. */
   readonly part?: Dancer['part']
+  /** It is she who looks: the others are seen through her eyes, and she is not. */
+  readonly isViewer?: boolean
   readonly trails: readonly Trail[]
   /** What she has in her hands, or wears. */
   readonly carried: readonly CarriedShape[]

@@ -91,6 +91,7 @@ const WORD_TURN: Readonly<Record<View, number>> = {
   facing: Math.PI,
   side: Math.PI / 2,
   above: 0,
+  partner: 0,
 }
 
 /**
@@ -181,8 +182,9 @@ export function createStage(
       renderer.setPixelRatio(ratio)
       renderer.setSize(width, height, false)
     },
-    draw(figures, look) {
+    draw(all, look) {
       view = look.view
+      const figures = view === 'partner' ? all.filter(({ isViewer }) => !isViewer) : all
       shown = figures
       const { build, scale, only, frame = 'all', isRaised } = look
       for (const { mesh } of words) {
@@ -191,7 +193,7 @@ export function createStage(
         mesh.scale.x = view === 'mirror' ? -1 : 1
       }
       room.scale.x = view === 'mirror' ? -1 : 1
-      const aimed = aim(camera, figures, view, frame, aspect, isRaised)
+      const aimed = aim(camera, all, view, frame, aspect, isRaised)
       light.turnTo(turnOf(view))
       floor.lookAt(aimed.x, aimed.z, SHADOW_HALF + aimed.spread / 2)
       const { wardrobe, bodies, ghosts } = dressingFor(look.dressed)

@@ -1,6 +1,7 @@
 import { LAYERS, type Layer } from '../body/layers'
 import type { FloorPoint } from '../body/places'
 import { SIDES } from '../body/side'
+import type { PartId } from '../combination/whose'
 import type { Simulation } from '../simulate/simulate'
 import { crossOver, hang } from './arm'
 import { ARM_SIZE } from './armPlaces'
@@ -27,7 +28,7 @@ export interface Dancer {
   readonly poseAt: (tick: number, into?: Pose) => Pose
   readonly options: DancerOptions
   /** Of several dancers: her place among the parts, and what she is called. */
-  readonly part?: { readonly index: number; readonly name: string } | undefined
+  readonly part?: { readonly id: PartId; readonly index: number; readonly name: string } | undefined
   /** Where she stands in the room on count 1, where that is not its middle. */
   readonly at?: FloorPoint
 }

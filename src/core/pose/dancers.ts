@@ -83,7 +83,7 @@ export function dancersOf(
       standsAt(part, index, isLead(piece, dancing)),
     )
     const place = piece.parts?.indexOf(part) ?? 0
-    return { ...placed, part: { index: place, name: part.name } }
+    return { ...placed, part: { id: part.id, index: place, name: part.name } }
   }
   return Object.assign(dancer, {
     together: (dancing: Dancing) =>

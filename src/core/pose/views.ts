@@ -2,7 +2,8 @@ import { type Joint, type Pose, placeOfJoint } from './joints'
 
 /** How the dancer is looked at; the room stays, so a turn is seen as a turn. */
 export const VIEWS = ['behind', 'mirror', 'facing', 'side', 'above'] as const
-export type View = (typeof VIEWS)[number]
+/** Of several dancers also through the eyes of one who dances with the others. */
+export type View = (typeof VIEWS)[number] | 'partner'
 
 interface ViewFacts {
   readonly name: string
@@ -15,6 +16,7 @@ export const viewFacts: Readonly<Record<View, ViewFacts>> = {
   mirror: { name: 'Mirror', whose: 'Your mirror: its right is on your right.' },
   facing: { name: 'Facing', whose: 'Facing you: its right is on your left.' },
   side: { name: 'Side', whose: 'From its right side: its front is to your right.' },
+  partner: { name: 'Partner', whose: 'As her partner sees her.' },
   above: { name: 'Above', whose: 'From above, front at the top: its right is your right.' },
 }
 
@@ -43,6 +45,8 @@ export function seenPoint(right: number, up: number, forward: number, view: View
       return { right, up, near: -forward }
     case 'mirror':
       return { right, up, near: forward }
+    // Drawn flat nobody stands beside her: it is as one who faces her sees her.
+    case 'partner':
     case 'facing':
       return { right: -right, up, near: forward }
     case 'side':

@@ -70,7 +70,10 @@ export function DanceStage(props: DanceStageProps) {
     (layer) => layer !== 'legs' || only === layer || usesLayer(combination, layer),
   )
   const choose = (layer: Layer) => onOnly(only === layer ? undefined : layer)
-  const whose = viewFacts[choice.view].whose
+  const hasPartner = combination.parts !== undefined && !isFlat
+  // Who dances alone is seen by nobody's eyes but yours.
+  const view = choice.view === 'partner' && !hasPartner ? 'facing' : choice.view
+  const whose = viewFacts[view].whose
   return (
     <section className={classes.stage} aria-label="Dancing figure">
       <div className={classes.box} data-stage-box ref={box}>
@@ -79,7 +82,7 @@ export function DanceStage(props: DanceStageProps) {
           label={`The figure, ${choice.both && !isFlat ? 'both sides' : `${sideWord[dancing.side]} side`}. ${whose}`}
           dancers={dancersAt(clearer)}
           families={combination.families}
-          view={choice.view}
+          view={view}
           choice={choice}
           only={only}
           frame={choice.close ? only : undefined}
@@ -90,21 +93,20 @@ export function DanceStage(props: DanceStageProps) {
           onFlat={() => setFlat(true)}
         />
         <p className={classes.whose}>
-          {pictureWords(
-            choice.view,
-            dancersAt(clearer)(dancing),
-            combination.parts !== undefined && !isFlat,
-          )}
+          {pictureWords(view, dancersAt(clearer)(dancing), hasPartner)}
         </p>
         <NativeSelect
           size="xs"
           className={classes.view}
           aria-label="Seen from"
-          value={choice.view}
+          value={view}
           onChange={({ currentTarget }) =>
             stageChoice.setState((s) => ({ ...s, view: currentTarget.value as View }))
           }
-          data={VIEWS.map((view) => ({ value: view, label: viewFacts[view].name }))}
+          data={[...VIEWS, ...(hasPartner ? (['partner'] as const) : [])].map((one) => ({
+            value: one,
+            label: viewFacts[one].name,
+          }))}
         />
       </div>
       <div className={classes.choices}>
