@@ -1,4 +1,3 @@
-import { dequal } from 'dequal'
 import { LAYERS } from '../body/layers'
 import { sideWord } from '../body/side'
 import type { Combination } from '../combination/combination'
@@ -12,9 +11,9 @@ import type { Vocabulary } from '../moves/vocabulary'
 import { danceOf } from '../piece/dance'
 import type { Company } from '../simulate/company'
 import type { Simulation } from '../simulate/simulate'
-import { type CountWords, pickedWords, pickupTitle, sayOptions, sayPass, sayPickup } from './say'
-import { carriedWords, laterWords } from './sayProps'
-import { eachIn, metOnCounts, type Say, sayTogether } from './sayTogether'
+import { type CountWords, pickedWords, pickupTitle, sayPass, sayPickup } from './say'
+import { factsOf } from './sayProps'
+import { metOnCounts, type Say, sayOptionsWhoever, sayTogether } from './sayTogether'
 
 const ALL = new Set(LAYERS)
 
@@ -46,11 +45,19 @@ const pickupOf = (simulation: Simulation, pass: Pass) =>
 const countsOf = (simulation: Simulation, pass: Pass) =>
   sayPass(simulation, pass, ALL, simulation.vocabulary)
 
-function optionsOf({ vocabulary }: Simulation, pass: Pass): readonly string[] {
+/** What may be danced otherwise, under the first dancing of its phrase. */
+function optionsOf(
+  company: Company | undefined,
+  simulation: Simulation,
+  pass: Pass,
+): readonly string[] {
   if (pass.time > 1 || pass.options) return []
-  return sayOptions(pass, vocabulary).flatMap(({ title, lines }) => [
-    `  ${title}`,
-    ...lines.map(({ when, text }) => `${when.padStart(6)}  ${text}.`),
+  return sayOptionsWhoever(company, simulation, pass).flatMap(({ whose, options }) => [
+    ...(whose ? [`  ${whose}`] : []),
+    ...options.flatMap(({ title, lines }) => [
+      `  ${title}`,
+      ...lines.map(({ when, text }) => `${when.padStart(6)}  ${text}.`),
+    ]),
   ])
 }
 
@@ -67,14 +74,15 @@ const alone =
           ...(others?.get(one.count) ?? []).map((line) => `with you: ${line}`),
         ]),
       ),
-      options: optionsOf(simulation, pass),
+      options: optionsOf(undefined, simulation, pass),
     }
   }
 
 /** Everybody's: what all do once, the rest by name. */
 const together =
   (company: Company): Tell =>
-  (_, { index }) => {
+  (simulation, pass) => {
+    const { index } = pass
     const lines = (say: Say, hasMet: boolean) =>
       sayTogether(company, index, say).map(({ count, each, meetings }) =>
         numbered(count, [
@@ -82,14 +90,10 @@ const together =
           ...(hasMet ? meetings.map((line) => `together: ${line}`) : []),
         ]),
       )
-    const options = eachIn(company, index, optionsOf)
-    const isSame = options.every((one) => dequal(one.said, options[0]?.said))
     return {
       pickup: lines(pickupOf, false),
       counts: lines(countsOf, true),
-      options: isSame
-        ? (options[0]?.said ?? [])
-        : options.flatMap((one) => (one.said.length > 0 ? [`  ${one.name}`, ...one.said] : [])),
+      options: optionsOf(company, simulation, pass),
     }
   }
 
@@ -123,19 +127,11 @@ function pageOf(
     const passes = simulation.passes.map((pass) => passText(simulation, pass, told))
     return [`${sideWord[dancing.side].toUpperCase()} SIDE`, ...passes].join('\n\n')
   })
-  const { tempo, rules = [], carried = [] } = partOf(combination, part)
+  const { tempo, rules = [] } = partOf(combination, part)
   const said = rules.map(ruleWords).join(', ')
-  const begins =
-    part === ONLY_PART ? laterWords(combination.parts ?? []) : laterOf(combination, part)
-  const facts = [
-    ...carriedWords(part === ONLY_PART ? (combination.carried ?? []) : carried),
-    ...begins,
-  ]
+  const facts = factsOf(combination, part === ONLY_PART ? undefined : part)
   return `${title || 'Combination'} · ${tempo} counts a minute${said ? ` · ${said}` : ''}\n${facts.map((line) => `${line}\n`).join('')}\n${sides.join('\n\n')}\n`
 }
-
-const laterOf = ({ parts = [] }: Combination, part: PartId): readonly string[] =>
-  laterWords(parts.filter(({ id }) => id === part))
 
 /** One dancing of a phrase: its pickup, its name, its counts, its options. */
 function passText(simulation: Simulation, pass: Pass, tell: Tell): string {

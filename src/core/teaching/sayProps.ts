@@ -1,6 +1,8 @@
 import { sideWord } from '../body/side'
 import type { Prop, PropAct } from '../combination/carried'
-import type { Part } from '../combination/part'
+import type { Combination } from '../combination/combination'
+import { partOf } from '../combination/partOf'
+import type { PartId } from '../combination/whose'
 import { actRow } from '../props/acts'
 import { heldWords } from '../props/held'
 import { countWords } from '../time/countWords'
@@ -30,14 +32,24 @@ export function sayAct(
 }
 
 /** What is carried, thing by thing: `Silk, a veil of 2.5 x 1.1 m: behind, both hands on it`. */
-export const carriedWords = (carried: readonly Prop[]): readonly string[] =>
+const carriedWords = (carried: readonly Prop[]): readonly string[] =>
   carried.map(({ name, kind, size, start }) => {
     const large = kind === 'stick' ? `${size.long} m` : `${size.long} x ${size.deep} m`
     return `${name}, a ${kind} of ${large}: ${heldWords(start)}`
   })
 
-/** Who comes in later than the others: `Blue begins 4 counts later`. */
-export const laterWords = (parts: readonly Part[]): readonly string[] =>
-  parts.flatMap(({ name, delay }) =>
-    delay === undefined ? [] : [`${name} begins ${countWords(delay / TICKS_PER_COUNT)} later`],
-  )
+/**
+ * What a page says of a combination before its first count: what is carried and how, and who begins later
+ * than the others.
+ * @param part one dancer's page; everybody's where it is not given
+ */
+export function factsOf(combination: Combination, part?: PartId): readonly string[] {
+  const { parts = [], carried = [] } = combination
+  const hers = part === undefined ? carried : (partOf(combination, part).carried ?? [])
+  const later = parts
+    .filter(({ id }) => part === undefined || id === part)
+    .flatMap(({ name, delay }) =>
+      delay === undefined ? [] : [`${name} begins ${countWords(delay / TICKS_PER_COUNT)} later`],
+    )
+  return [...carriedWords(hers), ...later]
+}

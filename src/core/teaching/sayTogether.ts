@@ -6,7 +6,7 @@ import type { Companion, Company, DancedMeeting } from '../simulate/company'
 import type { Simulation } from '../simulate/simulate'
 import { labelIn, labelOfSpan, TICKS_PER_COUNT } from '../time/time'
 import { meetingWords } from './meetingWords'
-import type { CountWords } from './say'
+import { type CountWords, type OptionWords, sayOptions } from './say'
 
 /** What one dancer does on a count, or several who do the same. */
 export interface WhoseWords extends CountWords {
@@ -85,6 +85,28 @@ export const sayNamed = (company: Company, pass: number, say: Say): readonly Cou
       asides: texts('asides'),
     }
   })
+
+/** What some may dance otherwise in a phrase. */
+interface OptionsOf {
+  /** Her name; empty where all of them may. */
+  readonly whose: string
+  readonly options: readonly OptionWords[]
+}
+
+/** What may be danced otherwise in one dancing of a phrase, by whoever dances it: once where it is everybody's. */
+export function sayOptionsWhoever(
+  company: Company | undefined,
+  simulation: Simulation,
+  pass: Pass,
+): readonly OptionsOf[] {
+  const optionsIn = (one: Simulation, own: Pass) => sayOptions(own, one.vocabulary)
+  if (!company) return [{ whose: '', options: optionsIn(simulation, pass) }]
+  const each = eachIn(company, pass.index, optionsIn)
+  const [first] = each
+  return each.every(({ said }) => dequal(said, first?.said))
+    ? [{ whose: '', options: first?.said ?? [] }]
+    : each.flatMap(({ name, said }) => (said.length > 0 ? [{ whose: name, options: said }] : []))
+}
 
 /** What is said of each dancer in one dancing of a phrase, with her name. */
 export const eachIn = <T>(

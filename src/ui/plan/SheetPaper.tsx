@@ -7,11 +7,13 @@ import type { Family } from '../../core/moves/move'
 import { layerWord } from '../../core/moves/vocabulary'
 import type { Material } from '../../core/plan/material'
 import type { Pose } from '../../core/pose/joints'
-import { pickedWords, pickupTitle, sayOptions, sayPass, sayPickup } from '../../core/teaching/say'
+import { pickedWords, pickupTitle, sayPass, sayPickup } from '../../core/teaching/say'
+import { factsOf } from '../../core/teaching/sayProps'
 import {
   type CountTogether,
   metOnCounts,
   type Say,
+  sayOptionsWhoever,
   sayWhoever,
   type WhoseWords,
 } from '../../core/teaching/sayTogether'
@@ -37,6 +39,7 @@ interface SheetPaperProps {
 export function SheetPaper({ material, part }: SheetPaperProps) {
   const { combination } = material
   const name = combination.parts?.find(({ id }) => id === part)?.name
+  const facts = factsOf(combination, part)
   return (
     <article className={classes.sheet} aria-hidden>
       {bothOf(combination, part).map((dancing) => {
@@ -55,6 +58,9 @@ export function SheetPaper({ material, part }: SheetPaperProps) {
                 {combination.rules && ` · ${combination.rules.map(ruleWords).join(', ')}`}
               </span>
             </h1>
+            {facts.map((line) => (
+              <p key={line}>{line}</p>
+            ))}
             {simulation.passes.map((pass) => {
               const pickup = sayWhoever(told, simulation, pass, pickupOf)
               const poses = keyPoses(told, simulation, pass, ALL)
@@ -81,18 +87,20 @@ export function SheetPaper({ material, part }: SheetPaperProps) {
                   />
                   {pass.time === 1 &&
                     !pass.options &&
-                    sayOptions(pass, simulation.vocabulary).map(({ name: of, title, lines }) => (
-                      <div key={of}>
-                        <h3>{title}</h3>
-                        <ul>
-                          {lines.map(({ when, text }) => (
-                            <li key={`${when} ${text}`}>
-                              <b className="counts">{when}</b> {text}
-                            </li>
-                          ))}
-                        </ul>
-                      </div>
-                    ))}
+                    sayOptionsWhoever(told, simulation, pass).flatMap(({ whose, options }) =>
+                      options.map(({ name: of, title, lines }) => (
+                        <div key={`${whose} ${of}`}>
+                          <h3>{whose ? `${whose}: ${title}` : title}</h3>
+                          <ul>
+                            {lines.map(({ when, text }) => (
+                              <li key={`${when} ${text}`}>
+                                <b className="counts">{when}</b> {text}
+                              </li>
+                            ))}
+                          </ul>
+                        </div>
+                      )),
+                    )}
                 </section>
               )
             })}
