@@ -24,6 +24,7 @@ import { findOffers } from '../src/core/writing/search'
 import demo from '../src/storage/demo/demo.json'
 import { finish, microseconds, row, say } from './measure'
 import { benchPieces } from './pieces'
+import { benchProps } from './props'
 
 const lantern = demo.map(readCombination).find(({ id }) => id.includes('lantern'))
 if (!lantern) throw new Error('the demo has lost its lantern')
@@ -157,6 +158,7 @@ if (drill && round)
     drillPerformance(drill, round, { rhythm: undefined, call: 'rounds', speech: () => 0.25 }),
   )
 benchPieces(c64, check64)
+benchProps(c64)
 const text = writeSwayJson(c64)
 row('Reading and checking a file of 64 counts', () => readSwayJson(text))
 

@@ -12,7 +12,9 @@ import type { Voice } from '../src/core/combination/voice'
 import { SOLO, type Who } from '../src/core/combination/whose'
 import type { Edit } from '../src/core/edits/edit'
 import { forPart } from '../src/core/edits/forPart'
-import { danceBy } from '../src/core/edits/parts'
+import { danceBy, removePart } from '../src/core/edits/parts'
+import { removeAct, removeProp } from '../src/core/edits/props'
+import { removeVoice } from '../src/core/edits/voices'
 import { tick } from '../src/core/time/time'
 import { anyEdit } from './anyEdit'
 import { anyCombination } from './arbitraries'
@@ -62,8 +64,11 @@ export const anyPiece = (options: { kept?: boolean } = {}): fc.Arbitrary<Combina
       acts: fc.array(fc.tuple(fc.nat(1000), fc.nat(1000), fc.nat(1000), fc.nat(1000)), {
         maxLength: 5,
       }),
+      last: fc.nat(12),
     })
-    .map(({ combination, parts, who, met, edits, swaps, later, delays, things, acts }) => {
+    .map((picked) => {
+      const { combination, parts, who, met, edits, swaps, later, delays, things, acts, last } =
+        picked
       const made = parts.map(
         (one, i): Part => ({
           id: ['1', 'two', '3', 'Four'][i] ?? '',
@@ -82,7 +87,7 @@ export const anyPiece = (options: { kept?: boolean } = {}): fc.Arbitrary<Combina
       const piece = withDelays(carrying, delays)
       const whole = swaps && made.length === 2 ? { ...piece, swapRoles: true as const } : piece
       const all = edits as readonly (readonly [Edit, number, boolean])[]
-      return all.reduce(
+      const through = all.reduce(
         (one, [edit, part, isGiven]) => {
           const id = made[part % made.length]?.id ?? ''
           const events = one.phrases.flatMap((phrase) => phrase.events)
@@ -96,7 +101,27 @@ export const anyPiece = (options: { kept?: boolean } = {}): fc.Arbitrary<Combina
         },
         options.kept === false ? withoutKept(whole) : whole,
       )
+      return withLess(through, last)
     })
+
+/** Some have lost something again: a part, a thing, what was done with it, somebody who followed. */
+function withLess(piece: Combination, pick: number): Combination {
+  const { parts = [], carried = [], phrases } = piece
+  const [phrase] = phrases.filter(({ voices }) => voices)
+  const [act] = phrases.flatMap(({ props = [] }) => props)
+  switch (pick) {
+    case 1:
+      return parts.length > 2 ? removePart(parts.at(-1)?.id ?? '')(piece) : piece
+    case 2:
+      return carried[0] ? removeProp(carried[0].id)(piece) : piece
+    case 3:
+      return act ? removeAct(act.id)(piece) : piece
+    case 4:
+      return phrase ? removeVoice(phrase.id, phrase.voices?.[0]?.part ?? '')(piece) : piece
+    default:
+      return piece
+  }
+}
 
 /** In some phrases some come in later, or as an image. */
 function withVoices(

@@ -5,6 +5,7 @@ import { holds } from '../../../tests/holds'
 import { PIECES } from '../../../tests/ordinary'
 import { moveEvents, removeEvents } from '../edits/edits'
 import { forPart } from '../edits/forPart'
+import { retime } from '../edits/phrases'
 import { removeVoice, writeVoice } from '../edits/voices'
 import { USUAL_HOUSE } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
@@ -90,6 +91,10 @@ describe('a voice', () => {
         what.kind === 'foot' ? [what.action.foot] : [],
       )
     expect(feet(image, '2')).toEqual(['L', 'R', 'R', 'L'])
+    // In double time she follows in half the counts.
+    const quick = retime(phrase, 0.5, vocabulary)(canon)
+    expect(quick.phrases[1]?.voices?.map(({ by }) => by)).toEqual([12, 24])
+    expect(quick.phrases[1]?.counts).toBe(4)
     const alone = removeVoice(phrase, '3')(removeVoice(phrase, '2')(image))
     expect(alone.phrases[1]).not.toHaveProperty('voices')
     expect(feet(alone, '2')).toEqual([])

@@ -156,6 +156,11 @@ export const retime =
       ),
       ...(phrase.between ?? []).map((one) => ({ ...one, said: 'what they do with each other' })),
       ...(phrase.props ?? []).map((one) => ({ ...one, said: 'what is done with what is carried' })),
+      ...(phrase.voices ?? []).map(({ by: at }) => ({
+        at,
+        length: FACING_TICKS,
+        said: 'when somebody follows',
+      })),
       ...(phrase.facings ?? []).map(({ at }) => ({ at, length: FACING_TICKS, said: 'the facing' })),
       ...(phrase.options ?? []).flatMap(({ name, events, without = [] }) =>
         [...events, ...without].map(({ at, length }) => ({ at, length, said: `option ${name}` })),
@@ -196,7 +201,13 @@ export const retime =
     })
     return withPickupFirst(
       combination,
-      changePhrase(id, () => ({ ...scaled, events }))(combination),
+      changePhrase(id, () => ({
+        ...scaled,
+        events,
+        ...(phrase.voices && {
+          voices: phrase.voices.map((one) => ({ ...one, by: tick(one.by * factor) })),
+        }),
+      }))(combination),
     )
   }
 

@@ -1,5 +1,5 @@
 import { SIDES, sideWord } from '../body/side'
-import type { Carried, Prop } from '../combination/carried'
+import type { Carried, Feature, Prop } from '../combination/carried'
 import type { Simulation } from '../simulate/simulate'
 import { type DoneAct, followProps } from './follow'
 
@@ -23,7 +23,26 @@ export function heldAt(
 
 export const isAtOnce = ({ act }: DoneAct): boolean => AT_ONCE.has(act.act)
 
-const DRAPE_WORDS: Readonly<Record<Carried['drape'], string>> = {
+/** Places of a thing, as they are said. */
+export const FEATURE_WORDS: Readonly<Record<Feature, string>> = {
+  'top-R': 'upper right corner',
+  'top-L': 'upper left corner',
+  'bottom-R': 'lower right corner',
+  'bottom-L': 'lower left corner',
+  top: 'middle of the upper edge',
+  bottom: 'middle of the lower edge',
+  'side-R': 'right edge',
+  'side-L': 'left edge',
+  'hem-R': 'hem on the right',
+  'hem-L': 'hem on the left',
+  end: 'end',
+  middle: 'middle',
+  tip: 'other end',
+  handle: 'handle',
+}
+
+/** Where a cloth is, as it is said; in the hands where nothing is said. */
+export const DRAPE_WORDS: Readonly<Record<Carried['drape'], string>> = {
   none: '',
   shoulders: 'round the shoulders',
   behind: 'behind',

@@ -1,10 +1,10 @@
 import { sideWord } from '../body/side'
-import type { Prop, PropAct } from '../combination/carried'
+import { isFeature, type Prop, type PropAct } from '../combination/carried'
 import type { Combination } from '../combination/combination'
 import { partOf } from '../combination/partOf'
 import type { PartId } from '../combination/whose'
 import { actRow } from '../props/acts'
-import { heldWords } from '../props/held'
+import { DRAPE_WORDS, FEATURE_WORDS, heldWords } from '../props/held'
 import { countWords } from '../time/countWords'
 import { TICKS_PER_COUNT } from '../time/time'
 
@@ -20,10 +20,11 @@ export function sayAct(
   prop: Prop | undefined,
 ): string {
   const what = ready ? `get ready, ${READY_WORDS[ready] ?? ready}` : actRow(act).name
-  const where = act === 'slide' || act === 'take' || act === 'carry' ? to : undefined
+  const isSaid = act === 'slide' || act === 'take' || act === 'carry'
+  const where = to && isSaid && (isFeature(to) ? FEATURE_WORDS[to] : DRAPE_WORDS[to])
   const said = [
     what,
-    where && where !== 'none' && `${act === 'take' ? 'at' : 'to'} ${where}`,
+    where && (to && isFeature(to) ? `${act === 'take' ? 'at' : 'to'} its ${where}` : where),
     hand && `${sideWord[hand]} hand`,
   ]
     .filter(Boolean)

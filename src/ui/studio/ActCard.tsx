@@ -6,6 +6,7 @@ import { capital } from '../../core/capital'
 import { ActId, Drape, FEATURES_OF, Feature, type PropAct } from '../../core/combination/carried'
 import { type ActChange, changeAct, removeAct } from '../../core/edits/props'
 import { actRow } from '../../core/props/acts'
+import { DRAPE_WORDS, FEATURE_WORDS } from '../../core/props/held'
 import { actsHere } from '../../core/props/lane'
 import { HALF_COUNT, labelIn, labelOfSpan, tick } from '../../core/time/time'
 import { simulationFrom } from '../stores/checked'
@@ -27,7 +28,7 @@ export function ActCard({ session, onClose }: ActCardProps) {
   const picked = useStore(session, actPicked)
   const document = useStore(session, documentOf)
   const dancing = useStore(session, (s) => s.selection.dancing)
-  const { carried = [], phrases } = document
+  const { carried = [], parts = [], phrases } = document
   const phrase = phrases.find(({ props = [] }) => props.some(({ id }) => id === picked?.id))
   const prop = carried.find(({ id }) => id === picked?.prop)
   if (!picked || !phrase || !prop) return null
@@ -77,6 +78,18 @@ export function ActCard({ session, onClose }: ActCardProps) {
           }}
         />
         <HandField picked={picked} set={set} />
+        {parts.length > 0 && !prop.part && (
+          <NativeSelect
+            size="xs"
+            aria-label="Who does it"
+            data={[
+              { value: '', label: 'all of them' },
+              ...parts.map(({ id, name }) => ({ value: id, label: name })),
+            ]}
+            value={picked.who?.[0] ?? ''}
+            onChange={({ currentTarget: { value } }) => set({ who: value ? [value] : undefined })}
+          />
+        )}
         {picked.act === 'ready' && (
           <NativeSelect
             size="xs"
@@ -92,10 +105,13 @@ export function ActCard({ session, onClose }: ActCardProps) {
             aria-label="Where it leads"
             data={[
               { value: '', label: 'as usual' },
-              ...FEATURES_OF[prop.kind].map((value) => ({ value, label: `at its ${value}` })),
+              ...FEATURES_OF[prop.kind].map((value) => ({
+                value,
+                label: `its ${FEATURE_WORDS[value]}`,
+              })),
               ...Drape.options
                 .filter((value) => value !== 'none')
-                .map((value) => ({ value, label: `to ${value}` })),
+                .map((value) => ({ value, label: DRAPE_WORDS[value] })),
             ]}
             value={picked.to ?? ''}
             onChange={({ currentTarget: { value } }) =>

@@ -24,7 +24,13 @@ export function PhraseForm({
   const { id, name, title, counts, from = 1 } = phrase
   const isFirst = id === combination.order[0]?.phrase
   return (
-    <Modal opened onClose={onClose} title={`Phrase ${name}`} centered size="sm">
+    <Modal
+      opened
+      onClose={onClose}
+      title={`Phrase ${name}`}
+      centered
+      size={combination.parts ? 'lg' : 'sm'}
+    >
       <TextInput
         label="Name for the class"
         data-autofocus

@@ -79,6 +79,7 @@ const PhraseMenu = memo(function PhraseMenu(props: MarginProps) {
     trying?.phrase === phrase.id ? trying.option : undefined,
   )
   const options = [...(pass.options ?? []), ...(tried === undefined ? [] : [tried])]
+  const hasParts = useStore(session, (state) => documentOf(state).parts !== undefined)
   const like = useStore(session, (state) => likeWords(documentOf(state), phrase.id))
   const said = phrase.title || (times > 1 ? `${time} of ${times}` : '')
   const act = (label: string, make: Edit) => () => change(session, `${label} ${phrase.name}`, make)
@@ -108,7 +109,9 @@ const PhraseMenu = memo(function PhraseMenu(props: MarginProps) {
         </button>
       </Menu.Target>
       <Menu.Dropdown>
-        <Menu.Item onClick={() => onRename(pass)}>Name and counts…</Menu.Item>
+        <Menu.Item onClick={() => onRename(pass)}>
+          {hasParts ? 'Name, counts, who follows whom…' : 'Name and counts…'}
+        </Menu.Item>
         <Menu.Item onClick={() => onOptions(pass)}>Options…</Menu.Item>
         <Menu.Item onClick={act('repeat', phrases.repeatPass(index))}>Dance it again</Menu.Item>
         <Menu.Item onClick={act('turn round', phrases.turnPass(index))}>

@@ -20,6 +20,7 @@ import {
 } from '../../core/combination/carried'
 import { addProp, changeProp, type PropChange, removeProp } from '../../core/edits/props'
 import { isCloth } from '../../core/props/acts'
+import { DRAPE_WORDS, FEATURE_WORDS } from '../../core/props/held'
 import { NumberField } from '../parts/NumberField'
 import { changeAll, type Session } from '../stores/session'
 import { documentOf } from '../stores/state'
@@ -127,9 +128,9 @@ function PropFields({ session, prop, parts }: FieldsProps) {
             key={side}
             size="xs"
             label={`${capital(sideWord[side])} hand on`}
-            w={150}
+            w={220}
             maxValues={2}
-            data={[...FEATURES_OF[kind]]}
+            data={FEATURES_OF[kind].map((value) => ({ value, label: FEATURE_WORDS[value] }))}
             value={[...(start.hands[side]?.at ?? [])]}
             placeholder={start.hands[side] ? '' : 'free'}
             onChange={(at) => holdAt(side, at as Feature[])}
@@ -141,7 +142,7 @@ function PropFields({ session, prop, parts }: FieldsProps) {
             label="Where the cloth is"
             data={Drape.options.map((value) => ({
               value,
-              label: value === 'none' ? 'in the hands' : value.replace('-', ' '),
+              label: DRAPE_WORDS[value] || 'in the hands',
             }))}
             value={start.drape}
             onChange={({ currentTarget: { value } }) =>
