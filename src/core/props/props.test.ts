@@ -15,9 +15,11 @@ import { placeText } from '../findings/findingText'
 import { USUAL_HOUSE } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
 import { readSheet } from '../sheet/readSheet'
+import { placesBefore } from '../simulate/course'
 import { danced } from '../simulate/danced'
 import { tick } from '../time/time'
 import { actRow, actsFor } from './acts'
+import { armsBefore } from './arms'
 import { followProps } from './follow'
 import { heldAt } from './held'
 
@@ -120,6 +122,17 @@ describe('what is carried', () => {
     const hands = (at: number) =>
       heldAt(lead, at).map(([, carried]: readonly [unknown, Carried]) => Object.keys(carried.hands))
     expect([hands(83), hands(84)]).toEqual([[['R', 'L']], [['R']]])
+  })
+
+  it('knows where the arms are as the course has it', () => {
+    holds(
+      fc.property(anyCarrying(), fc.integer({ min: -30, max: 400 }), (one, tick) => {
+        const { lead } = danced(one, vocabulary, USUAL_HOUSE)
+        for (const at of [tick, tick + 0.5, 0, lead.length])
+          expect(armsBefore(lead, at)).toEqual(placesBefore(lead, at).arms)
+      }),
+      { numRuns: 200, seed: 743 },
+    )
   })
 
   it('has a row for all that can be done, with what it takes', () => {

@@ -6,10 +6,11 @@ import { claimOf } from '../../combination/claims'
 import type { DancedEvent } from '../../combination/lengths'
 import { nameOf } from '../../combination/names'
 import type { Pass } from '../../combination/passes'
+import { armsBefore } from '../../props/arms'
 import { alongBetween, apart, type OnFloor, onFloor, palmsAt } from '../../props/cloth'
 import { followProps } from '../../props/follow'
 import { heldAt } from '../../props/held'
-import { courseOf, endPlaces, placesBefore } from '../../simulate/course'
+import { courseOf, endPlaces } from '../../simulate/course'
 import { intoRoom, middleOf } from '../../simulate/landing'
 import { beforeStep, type DancedStep } from '../../simulate/simulate'
 import type { BodyState } from '../../simulate/state'
@@ -129,7 +130,7 @@ function* underfoot(danceable: Danceable): Generator<Found> {
   const { slices, combination } = simulation
   for (const slice of slices)
     for (const [i, step] of slice.danced.entries()) {
-      const arms = placesBefore(simulation, step.at).arms
+      const arms = armsBefore(simulation, step.at)
       yield* under(step, beforeStep(slice, i), heldAt(simulation, step.at), arms, danceable)
     }
   const [first] = slices

@@ -1,9 +1,9 @@
 import { SIDES } from '../../body/side'
 import { actRow } from '../../props/acts'
+import { armsBefore } from '../../props/arms'
 import { alongBetween, apart, lagOf, palmsAt } from '../../props/cloth'
 import { type DoneAct, facingAt, followProps, type Hindrance } from '../../props/follow'
 import { isAtOnce } from '../../props/held'
-import { placesBefore } from '../../simulate/course'
 import { intoRoom } from '../../simulate/landing'
 import { tick } from '../../time/time'
 import { secondsBetween, ticksFrom } from '../../time/timeMap'
@@ -118,7 +118,7 @@ function missedBy(
 ): number {
   const from = thrown.hand ?? SIDES.find((side) => thrown.before.hands[side])
   if (!from || !caught.hand) return 0
-  const arms = (at: number) => palmsAt(placesBefore(simulation, at + 0.5).arms, house.palms)
+  const arms = (at: number) => palmsAt(armsBefore(simulation, at + 0.5), house.palms)
   const [left, there] = [arms(thrown.from)[from], arms(caught.from)[caught.hand]]
   const turned = facingAt(simulation, caught.from) - facingAt(simulation, thrown.from)
   // It comes down over the floor she goes along with; a turn leaves it where it was.
@@ -159,7 +159,7 @@ export const propActs: Rule = {
       if (one.act.act === 'roll-in' && one.after.wound > house.limits['prop.wound'])
         yield { code: 'prop.wound', prop: one.prop.name, halves: one.after.wound, ...about(one) }
       if (one.act.act === 'pass' && one.hand) {
-        const palms = palmsAt(placesBefore(simulation, one.until).arms, house.palms)
+        const palms = palmsAt(armsBefore(simulation, one.until), house.palms)
         const metres = apart(palms.R, palms.L)
         const most = house.limits['prop.passApart']
         if (metres > most)
