@@ -35,7 +35,7 @@ interface Through {
 }
 
 /** Half the width and depth of a trunk with room for cloth, in metres. */
-const TRUNK = { side: 0.2, deep: 0.155 } as const
+const TRUNK = { side: 0.23, deep: 0.2 } as const
 /** Folds along an edge, and how deep they are, in metres. */
 const FOLDS = { waves: 5, deep: 0.018 } as const
 const OVER_FLOOR = 0.015
