@@ -64,11 +64,11 @@ export type PropFact =
       readonly most: number
       readonly isPass: boolean
     }
-  /** A hand that holds something and is to clap, to be laid on the other one, or behind the head. */
+  /** A hand, or both where none is named, that holds something and is to clap, to be laid on the other one, or behind the head. */
   | {
       readonly code: 'prop.clap'
       readonly prop: string
-      readonly hand: Side
+      readonly hand?: Side
       readonly move: string
     }
   /** Half turns it is wound, or what a wrapped arm is told. */

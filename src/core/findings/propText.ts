@@ -55,7 +55,7 @@ export function propText(fact: PropFact, units: Units): string {
         ? `To pass ${fact.prop} over the hands come together, and they are ${metres(fact.metres)} apart. Bring both arms to one place for it.`
         : `The hands are ${metres(fact.metres)} apart here, and ${fact.prop} has ${metres(fact.most)} between them. Bring the arms nearer, or let one edge slide.`
     case 'prop.clap':
-      return `The ${sideWord[fact.hand]} hand holds ${fact.prop} and is to do ${fact.move}. Let go before, or leave that out.`
+      return `${fact.hand ? `The ${sideWord[fact.hand]} hand holds ${fact.prop} and is` : `Both hands hold ${fact.prop} and are`} to do ${fact.move}. Let go before, or leave that out.`
     case 'prop.wound':
       return fact.move
         ? `The arm is wrapped in ${fact.prop} here and is told to do ${fact.move}. Roll out first, or leave that out.`

@@ -170,21 +170,18 @@ describe('what is found of a piece', () => {
           const alone = checkCombination(partOf(piece, id), vocabulary).findings.filter(
             ({ code }) => code !== 'space.room',
           )
+          // What is the same of two things of hers is one.
+          const keys = alone.map(
+            ({ code, spot, side, events }) =>
+              `${code} ${side} ${spot.pass} ${spot.at} ${spot.layer} ${events.join()}`,
+          )
+          if (new Set(keys).size < keys.length) continue
           expect(
             all.filter(
               ({ whose, code }) =>
                 whose.includes(id) && !code.startsWith('pair.') && code !== 'space.room',
             ).length,
-          ).toBe(
-            new Set(
-              alone.map(
-                ({ code, spot, side, events }) =>
-                  `${code} ${side} ${spot.pass} ${spot.at} ${spot.layer} ${events.join()}`,
-              ),
-            ).size === alone.length
-              ? alone.length
-              : expect.any(Number),
-          )
+          ).toBe(alone.length)
         }
       }),
       { numRuns: 100, seed: 723 },

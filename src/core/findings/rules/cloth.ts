@@ -80,14 +80,14 @@ function* handsTold(
   { hands }: Carried,
   { vocabulary }: Danceable,
 ): Generator<Found> {
-  const hand = handsNeeded(event, vocabulary).find(
+  const [hand, both] = handsNeeded(event, vocabulary).filter(
     (side) => hands[side] && hands[side].grip !== 'hook',
   )
   if (hand)
     yield {
       code: 'prop.clap',
       prop: prop.name,
-      hand,
+      ...(!both && { hand }),
       move: nameOf(event, vocabulary),
       spot: spotOf(pass, event),
       events: [event.id],
