@@ -271,8 +271,10 @@ function newIn(
   { taught }: Known,
 ): readonly string[] {
   const known = new Set(taught)
-  const fresh = firstPasses(materials.find(id)?.lead.passes ?? []).filter((pass) =>
-    layersOf([pass]).some((layer) => !known.has(taughtKey(id, pass.phrase.id, layer))),
+  const material = materials.find(id)
+  if (!material) return []
+  const fresh = firstPasses(material.lead.passes).filter((pass) =>
+    layersOf([pass], material).some((layer) => !known.has(taughtKey(id, pass.phrase.id, layer))),
   )
   return fresh.length === 0
     ? []

@@ -70,22 +70,22 @@ export function closingOf(
   const passes = danced.slice(danced.findLastIndex((pass) => !isThere(pass)) + 1)
   if (passes.length === 0) return undefined
   const isOnFeet = (layer: Layer, pass: Pass) =>
-    !pass.events.some((event) => event.layer === layer) ||
+    !layersOf([pass], material).includes(layer) ||
     teaching.isTaught(pass.phrase.id, layer) ||
     own.some(
       (unit) =>
         unit.layers.includes(layer) &&
-        (unit.kind !== 'alone' || !layersOf([pass]).includes('feet')) &&
+        (unit.kind !== 'alone' || !layersOf([pass], material).includes('feet')) &&
         (unit.phrases.length === 0 || unit.phrases.includes(pass.phrase.id)),
     )
-  const layers = layersOf(passes).filter((layer) =>
+  const layers = layersOf(passes, material).filter((layer) =>
     firsts.filter(({ index }) => index <= last.index).every((pass) => isOnFeet(layer, pass)),
   )
   const isBoth = which === 'both' || (which === 'last' && isAll)
   return {
     teaching,
     passes,
-    layers: layers.length > 0 ? layers : layersOf(passes).slice(0, 1),
+    layers: layers.length > 0 ? layers : layersOf(passes, material).slice(0, 1),
     sides: isBoth ? teaching.sides : [lead],
   }
 }

@@ -273,7 +273,7 @@ export function showUnits(teaching: Teaching, minutes: number): readonly Unit[] 
         sides: [teaching.lead],
         repeats: SHOWN_ROUNDS,
         talk: NAMED_SECONDS,
-        layers: layersOf(part),
+        layers: layersOf(part, teaching.material),
       }),
       tempo: teaching.tempo,
     }))

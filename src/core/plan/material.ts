@@ -2,7 +2,7 @@ import { LAYERS, type Layer } from '../body/layers'
 import { SIDES, type Side } from '../body/side'
 import type { SongCalls } from '../calling/cues'
 import type { Combination } from '../combination/combination'
-import type { Dancing } from '../combination/dancing'
+import { type Dancing, leadOf } from '../combination/dancing'
 import { loopTick } from '../combination/loop'
 import { withOptions } from '../combination/options'
 import { phraseWith } from '../combination/optionWith'
@@ -17,6 +17,7 @@ import { NO_RISKS, type Risks, risksOf } from '../load/risk'
 import type { Vocabulary } from '../moves/vocabulary'
 import { COUNT_IN, countInCounts, countInFor } from '../performance/segments'
 import { danceOf } from '../piece/dance'
+import type { Company } from '../simulate/company'
 import type { Danced } from '../simulate/danced'
 import { type Simulation, simulate } from '../simulate/simulate'
 import type { Tempo } from '../time/tempo'
@@ -36,6 +37,8 @@ export interface Material {
   readonly from: (dancing: Dancing) => Simulation
   /** All who dance it, where they are several. */
   readonly company?: NonNullable<Danced['company']>
+  /** The layers in which any of them has something in some passes, feet first. */
+  readonly layersIn: (passes: readonly Pass[]) => readonly Layer[]
   /** The load of every count when only some layers are danced. */
   readonly loads: (layers: readonly Layer[], tempo: Tempo) => readonly CountLoad[]
   /** The highest tempo at which nothing is hurried; none where no tempo is slow enough. */
@@ -94,6 +97,8 @@ export function materialFrom(dance: Danced, combination: Combination): Material 
     joins: footJoins(lead, vocabulary),
     from,
     ...(company && { company }),
+    layersIn: (passes) =>
+      layersIn(company ? passesOfAll(passes, company(leadOf(combination))) : passes),
     hurriedFrom() {
       hurried ??= { most: tempoRoom(judged(dance, combination)).most }
       return hurried.most
@@ -107,6 +112,10 @@ export function materialFrom(dance: Danced, combination: Combination): Material 
     },
   }
 }
+
+/** What each of several dancers dances where one dances some passes. */
+const passesOfAll = (passes: readonly Pass[], { dancers }: Company): readonly Pass[] =>
+  dancers.flatMap(({ simulation }) => passes.flatMap(({ index }) => simulation.passes[index] ?? []))
 
 export function materialsOf(
   combinations: readonly Combination[],

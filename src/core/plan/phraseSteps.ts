@@ -2,7 +2,6 @@ import type { Layer } from '../body/layers'
 import type { Pass } from '../combination/passes'
 import { TICKS_PER_COUNT } from '../time/time'
 import type { Drill } from './drill'
-import { layersIn } from './material'
 import { sharedOut, talkOf } from './talk'
 import {
   layersOf,
@@ -58,7 +57,7 @@ export function phraseSteps(
     weights
       .filter(({ layer }) => layers.includes(layer))
       .reduce((sum, { fresh }) => sum + fresh.length, 0)
-  const all = layersOf([pass])
+  const all = layersOf([pass], material)
   const feet = weights.find(({ layer }) => layer === 'feet')
   const fresh = freshIn(all)
   const alone = all.length > 1 && seen !== 'all' ? aloneTogether(weights, pass) : []
@@ -245,7 +244,7 @@ function withFeet(
   weights: readonly LayerWeight[],
 ): readonly Layer[] {
   const hips = weights.find(({ layer }) => layer === 'hips')
-  if (!hips || !layersIn([pass]).includes('feet')) return ['feet']
+  if (!hips || !material.layersIn([pass]).includes('feet')) return ['feet']
   if (hips.weight === 'light') return ['feet', 'hips']
   const own = pass.events.filter(({ layer, optional }) => layer === 'hips' && !optional)
   const steps = new Set(

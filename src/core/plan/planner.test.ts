@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { anyPiece } from '../../../tests/anyPiece'
 import { anyCombination } from '../../../tests/arbitraries'
 import { demo } from '../../../tests/demo'
 import { holds } from '../../../tests/holds'
@@ -8,6 +9,7 @@ import { anyTeachingHouse, materials, wishesOf } from '../../../tests/teaching'
 import type { Layer } from '../body/layers'
 import { otherSide } from '../body/side'
 import { type Combination, DancerLevel } from '../combination/combination'
+import { partIds } from '../combination/partOf'
 import { type House, USUAL_HOUSE } from '../house/house'
 import { addRisks, NO_RISKS } from '../load/risk'
 import { Risk } from '../moves/move'
@@ -17,6 +19,7 @@ import type { Drill } from './drill'
 import { layersIn, type Materials, materialsOf, roundOf, secondsOf } from './material'
 import {
   ClassType,
+  MOST_MINUTES,
   NOTHING_KNOWN,
   type PlanWishes,
   Seen,
@@ -28,6 +31,7 @@ import { planClass } from './planner'
 import { spreadOver } from './spread'
 import { strainOf } from './strain'
 import { firstPasses, layersOf, taughtKey, teachingOf } from './teaching'
+import { materialsOfPart } from './teachTogether'
 import { tempoSteps } from './tempoSteps'
 import { drillTitle } from './totals'
 import { proposeWay } from './ways'
@@ -214,8 +218,9 @@ describe('a plan of any combinations and wishes', () => {
         expect(pieces.length).toBeLessThanOrEqual(2 + heavy)
       }
       if (left.length > 0 || wishes.minutes < 60) return
-      for (const id of wishes.combinations)
-        for (const pass of firstPasses(materials.find(id)?.lead.passes ?? []))
+      for (const id of wishes.combinations) {
+        const material = materials.find(id)
+        for (const pass of firstPasses(material?.lead.passes ?? []))
           for (const layer of layersIn([pass])) {
             const isTaught = wishes.known.taught.includes(taughtKey(id, pass.phrase.id, layer))
             const isIn = drills.some(
@@ -228,12 +233,42 @@ describe('a plan of any combinations and wishes', () => {
             expect(
               isTaught ||
                 isIn ||
-                layersOf([pass]).every((one) =>
+                !material ||
+                layersOf([pass], material).every((one) =>
                   wishes.known.taught.includes(taughtKey(id, pass.phrase.id, one)),
                 ),
             ).toBe(true)
           }
+      }
     })
+  })
+
+  it('dances of a piece what any of its dancers has, once it was danced whole', () => {
+    let others = 0
+    holds(
+      fc.property(anyPiece(), (one) => {
+        const materials = materialsOf([one], vocabulary, USUAL_HOUSE)
+        const { drills } = planClass(
+          { ...wishesFor(one, materials.house.level), minutes: MOST_MINUTES },
+          materials,
+        )
+        const dances = partIds(one).map((part) =>
+          firstPasses(materialsOfPart(materials, one, part).find(one.id)?.lead.passes ?? []),
+        )
+        for (const { kind, phrases, layers } of drills) {
+          if (kind !== 'all') continue
+          const hers = dances.map((passes) =>
+            layersIn(
+              passes.filter(({ phrase: { id } }) => phrases.length === 0 || phrases.includes(id)),
+            ),
+          )
+          for (const own of hers) expect(layers).toEqual(expect.arrayContaining([...own]))
+          if (hers.some((own) => own.some((layer) => !hers[0]?.includes(layer)))) others++
+        }
+      }),
+    )
+    // Pieces in which another one has a layer the first has not are among them.
+    expect(others).toBeGreaterThan(0)
   })
 
   it('dances both sides whole as often, and only the lead where that was wished', () => {
@@ -280,7 +315,7 @@ describe('a plan of any combinations and wishes', () => {
           if (
             drill.kind === 'join' &&
             drill.sides.length === 1 &&
-            layersOf(round.passes).length > drill.layers.length
+            layersOf(round.passes, material).length > drill.layers.length
           )
             continue
           for (const side of drill.sides) whole[side] += round.counts * drill.repeats

@@ -75,9 +75,10 @@ function afterClass(
 /** What a drill has taught: its layers on the feet, or standing where there are no feet. */
 function taughtIn(drill: Drill, materials: Materials): readonly string[] {
   const { combination = '', layers } = drill
-  const passes = roundOf(drill, materials)?.passes ?? []
-  return passes.flatMap((pass) =>
-    layers.includes('feet') || !layersOf([pass]).includes('feet')
+  const round = roundOf(drill, materials)
+  if (!round) return []
+  return round.passes.flatMap((pass) =>
+    layers.includes('feet') || !layersOf([pass], round.material).includes('feet')
       ? layers.map((layer) => taughtKey(combination, pass.phrase.id, layer))
       : [],
   )

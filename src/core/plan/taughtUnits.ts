@@ -50,7 +50,7 @@ interface Made {
 /** A step over some passes at the tempo of teaching. */
 export function unitOver(teaching: Teaching, made: Made): Unit {
   const { material, slow } = teaching
-  const layers = made.layers ?? layersOf(made.passes)
+  const layers = made.layers ?? layersOf(made.passes, material)
   return {
     kind: made.kind,
     combination: material.combination.id,

@@ -1,6 +1,6 @@
 import type { Drill } from './drill'
 import { emptyPlan, planAgain } from './edits'
-import { layersIn, type Material, type Materials } from './material'
+import type { Material, Materials } from './material'
 import { MOST_MINUTES, type Plan, wishesFor } from './plan'
 
 /** What of a class is teaching: neither its beginning nor its end, nor what only fills its time. */
@@ -21,7 +21,7 @@ const TAUGHT: ReadonlySet<Drill['kind']> = new Set([
  * and a run at its tempo. One list with the plan, so that screen, paper and floor agree.
  */
 export function teachSteps(
-  { combination, lead, hasFlourish }: Material,
+  { combination, lead, hasFlourish, layersIn }: Material,
   materials: Materials,
 ): Plan {
   const wishes = {

@@ -6,7 +6,7 @@ import type { House } from '../house/house'
 import { countInCounts, countInFor } from '../performance/segments'
 import type { Tempo } from '../time/tempo'
 import type { Drill } from './drill'
-import { layersIn, type Material, type Materials } from './material'
+import type { Material, Materials } from './material'
 import type { ClassType, PlanWishes, Seen, SidesWish } from './plan'
 import { thingsIn } from './things'
 
@@ -69,9 +69,12 @@ export function teachingOf(material: Material, wishes: PlanWishes, { house }: Ma
 export const firstPasses = (passes: readonly Pass[]): readonly Pass[] =>
   passes.filter(({ time }) => time === 1)
 
-/** The layers of some passes; an empty phrase is counted through on the feet. */
-export function layersOf(passes: readonly Pass[]): readonly Layer[] {
-  const layers = layersIn(passes)
+/** The layers of some passes, of all who dance them; an empty phrase is counted through on the feet. */
+export function layersOf(
+  passes: readonly Pass[],
+  material: Pick<Material, 'layersIn'>,
+): readonly Layer[] {
+  const layers = material.layersIn(passes)
   return layers.length > 0 ? layers : ['feet']
 }
 
@@ -89,8 +92,8 @@ export const metBefore = (teachings: readonly Teaching[]): ReadonlySet<string> =
   )
 
 /** The layers of a phrase that are still to be taught. */
-export const untaughtIn = (pass: Pass, { isTaught }: Teaching): readonly Layer[] =>
-  layersOf([pass]).filter((layer) => !isTaught(pass.phrase.id, layer))
+export const untaughtIn = (pass: Pass, { isTaught, material }: Teaching): readonly Layer[] =>
+  layersOf([pass], material).filter((layer) => !isTaught(pass.phrase.id, layer))
 
 /** Whether the phrases of a dance are all of it, from its first count to its last. */
 export const isWhole = (passes: readonly Pass[], { lead }: Material): boolean =>
