@@ -109,7 +109,7 @@ export function sayOptionsWhoever(
 }
 
 /** What is said of each dancer in one dancing of a phrase, with her name. */
-export const eachIn = <T>(
+const eachIn = <T>(
   { dancers }: Pick<Company, 'dancers'>,
   pass: number,
   say: (simulation: Simulation, pass: Pass) => readonly T[],
