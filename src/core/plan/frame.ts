@@ -1,7 +1,6 @@
 import { LAYERS, type Layer } from '../body/layers'
 import type { Combination } from '../combination/combination'
 import type { Pass } from '../combination/passes'
-import { addRisks, NO_RISKS } from '../load/risk'
 import { Risk } from '../moves/move'
 import { COUNT_IN } from '../performance/segments'
 import { clampTempo, type Tempo } from '../time/tempo'
@@ -13,7 +12,7 @@ import { danceSeconds, type Materials, roundOf } from './material'
 import { COUNTS_A_MOVE, MOST_MOVES } from './moveRounds'
 import { NAMED_SECONDS } from './phraseSteps'
 import { classSeconds, type PlanWishes, SLOT_MINUTES } from './plan'
-import { strainOf } from './strain'
+import { addStrain, mostOf, NO_STRAIN, strainOf } from './strain'
 import { unitOver } from './taughtUnits'
 import { layersOf, type Teaching, type Unit } from './teaching'
 import { asksForMore, coolDownMoves, stageMoves, stageTempo } from './warmUp'
@@ -148,7 +147,9 @@ export function warmUpUnits(
 
 /** What a class used, what it strained first: what the holds at its end are chosen by. */
 function usedIn(units: readonly Unit[], materials: Materials): readonly (Layer | Risk)[] {
-  const strained = units.reduce((sum, unit) => addRisks(sum, strainOf(unit, materials)), NO_RISKS)
+  const strained = mostOf(
+    units.reduce((sum, unit) => addStrain(sum, strainOf(unit, materials)), NO_STRAIN),
+  )
   const risks = Risk.options
     .filter((risk) => strained[risk] > 0)
     .toSorted((a, b) => strained[b] - strained[a])

@@ -37,8 +37,8 @@ export interface Material {
   readonly from: (dancing: Dancing) => Simulation
   /** All who dance it, where they are several. */
   readonly company?: NonNullable<Danced['company']>
-  /** The layers in which any of them has something in some passes, feet first. */
-  readonly layersIn: (passes: readonly Pass[]) => readonly Layer[]
+  /** Some passes as each of them dances them. */
+  readonly asEach: (passes: readonly Pass[]) => readonly (readonly Pass[])[]
   /** The load of every count when only some layers are danced. */
   readonly loads: (layers: readonly Layer[], tempo: Tempo) => readonly CountLoad[]
   /** The highest tempo at which nothing is hurried; none where no tempo is slow enough. */
@@ -97,8 +97,7 @@ export function materialFrom(dance: Danced, combination: Combination): Material 
     joins: footJoins(lead, vocabulary),
     from,
     ...(company && { company }),
-    layersIn: (passes) =>
-      layersIn(company ? passesOfAll(passes, company(leadOf(combination))) : passes),
+    asEach: (passes) => (company ? asEachIn(passes, company(leadOf(combination))) : [passes]),
     hurriedFrom() {
       hurried ??= { most: tempoRoom(judged(dance, combination)).most }
       return hurried.most
@@ -113,9 +112,8 @@ export function materialFrom(dance: Danced, combination: Combination): Material 
   }
 }
 
-/** What each of several dancers dances where one dances some passes. */
-const passesOfAll = (passes: readonly Pass[], { dancers }: Company): readonly Pass[] =>
-  dancers.flatMap(({ simulation }) => passes.flatMap(({ index }) => simulation.passes[index] ?? []))
+const asEachIn = (passes: readonly Pass[], { dancers }: Company) =>
+  dancers.map(({ simulation }) => passes.flatMap(({ index }) => simulation.passes[index] ?? []))
 
 export function materialsOf(
   combinations: readonly Combination[],
@@ -347,20 +345,25 @@ export function meanLoad(
   return here.reduce((sum, { total }) => sum + total, 0) / Math.max(1, counts)
 }
 
-/** What one round of a drill strains, on one side. */
+/** What one round of a drill strains each of those who dance it, on the lead side. */
 export function risksOfRound(
   drill: Pick<Drill, 'layers' | 'seconds' | 'kind'>,
   round: DrillRound | undefined,
-): Risks {
+): readonly Risks[] {
   // What is walked, or shown to who looks, strains nobody.
-  if (!round || !isCounted(drill) || drill.kind === 'show') return NO_RISKS
-  const { from, to } = round
-  const events = round.passes.flatMap((pass) =>
-    pass.events.filter(
-      ({ layer, at }) => drill.layers.includes(layer) && pass.at + at >= from && pass.at + at < to,
+  if (!round || !isCounted(drill) || drill.kind === 'show') return [NO_RISKS]
+  const { from, to, material } = round
+  return material.asEach(round.passes).map((passes) =>
+    risksOf(
+      passes.flatMap((pass) =>
+        pass.events.filter(
+          ({ layer, at }) =>
+            drill.layers.includes(layer) && pass.at + at >= from && pass.at + at < to,
+        ),
+      ),
+      material.lead.vocabulary,
     ),
   )
-  return risksOf(events, round.material.lead.vocabulary)
 }
 
 /** The layers that have something written in some passes, feet first. */

@@ -244,7 +244,7 @@ function withFeet(
   weights: readonly LayerWeight[],
 ): readonly Layer[] {
   const hips = weights.find(({ layer }) => layer === 'hips')
-  if (!hips || !material.layersIn([pass]).includes('feet')) return ['feet']
+  if (!hips || !layersOf([pass], material).includes('feet')) return ['feet']
   if (hips.weight === 'light') return ['feet', 'hips']
   const own = pass.events.filter(({ layer, optional }) => layer === 'hips' && !optional)
   const steps = new Set(

@@ -1,6 +1,6 @@
 import type { Drill } from './drill'
 import { emptyPlan, planAgain } from './edits'
-import type { Material, Materials } from './material'
+import { layersIn, type Material, type Materials } from './material'
 import { MOST_MINUTES, type Plan, wishesFor } from './plan'
 
 /** What of a class is teaching: neither its beginning nor its end, nor what only fills its time. */
@@ -21,7 +21,7 @@ const TAUGHT: ReadonlySet<Drill['kind']> = new Set([
  * and a run at its tempo. One list with the plan, so that screen, paper and floor agree.
  */
 export function teachSteps(
-  { combination, lead, hasFlourish, layersIn }: Material,
+  { combination, lead, hasFlourish, asEach }: Material,
   materials: Materials,
 ): Plan {
   const wishes = {
@@ -30,7 +30,7 @@ export function teachSteps(
   }
   const { plan } = planAgain(emptyPlan('teach', combination.title, wishes), materials)
   // Where nothing is written there is nothing to teach.
-  if (layersIn(lead.passes).length === 0) return { ...plan, drills: [] }
+  if (layersIn(asEach(lead.passes).flat()).length === 0) return { ...plan, drills: [] }
   const run = (wanted: Drill['task']) =>
     plan.drills.filter(({ kind, task }) => kind === 'run' && task === wanted)
   return {

@@ -6,7 +6,7 @@ import type { House } from '../house/house'
 import { countInCounts, countInFor } from '../performance/segments'
 import type { Tempo } from '../time/tempo'
 import type { Drill } from './drill'
-import type { Material, Materials } from './material'
+import { layersIn, type Material, type Materials } from './material'
 import type { ClassType, PlanWishes, Seen, SidesWish } from './plan'
 import { thingsIn } from './things'
 
@@ -72,9 +72,9 @@ export const firstPasses = (passes: readonly Pass[]): readonly Pass[] =>
 /** The layers of some passes, of all who dance them; an empty phrase is counted through on the feet. */
 export function layersOf(
   passes: readonly Pass[],
-  material: Pick<Material, 'layersIn'>,
+  material: Pick<Material, 'asEach'>,
 ): readonly Layer[] {
-  const layers = material.layersIn(passes)
+  const layers = layersIn(material.asEach(passes).flat())
   return layers.length > 0 ? layers : ['feet']
 }
 

@@ -1,10 +1,10 @@
 import { SIDES, type Side, sideWord } from '../body/side'
-import { addRisks, NO_RISKS, type Risks, risksOver } from '../load/risk'
-import type { Risk } from '../moves/move'
+import { risksOver } from '../load/risk'
+import { Risk } from '../moves/move'
 import { type Drill, isCounted, titleOf } from './drill'
 import { countsPerSide, type Materials, roundOf, secondsOf } from './material'
 import { classSeconds, type Plan, type PlanWishes } from './plan'
-import { strainOf } from './strain'
+import { addStrain, mostOf, NO_STRAIN, type Strain, strainOf } from './strain'
 import { taughtKey, teachingOf } from './teaching'
 
 /** Something about a plan that is worth a second look. */
@@ -53,15 +53,16 @@ export function totalsOf({ wishes, drills }: Plan, materials: Materials): PlanTo
   const isGone = ({ combination }: Drill) =>
     combination !== undefined && !materials.find(combination)
   const counts = { R: 0, L: 0 }
-  let strain: Risks = NO_RISKS
+  let strain: Strain = NO_STRAIN
   const remarks: PlanRemark[] = []
   const cap = (scope: 'drill' | 'class') => (risk: Risk) =>
     materials.house.limits[`risk.${scope}.${risk}`]
   for (const drill of drills) {
     const own = countsPerSide(drill, materials)
     for (const side of SIDES) counts[side] += own[side]
-    const strained = strainOf(drill, materials)
-    strain = addRisks(strain, strained)
+    const each = strainOf(drill, materials)
+    strain = addStrain(strain, each)
+    const strained = mostOf(each)
     for (const risk of risksOver(strained, cap('drill')))
       remarks.push({
         drill: drill.id,
@@ -93,18 +94,19 @@ export function totalsOf({ wishes, drills }: Plan, materials: Materials): PlanTo
       text: `The ${sideWord[counts.R > counts.L ? 'L' : 'R']} side has ${behind} counts fewer than the other.`,
     })
   remarks.push(...orderRemarks(drills, materials, new Set(wishes.known.taught)))
-  for (const risk of risksOver(strain, cap('class')))
+  const most = mostOf(strain)
+  for (const risk of risksOver(most, cap('class')))
     remarks.push({
-      text: `${strain[risk]} ${RISK_WORDS[risk]} in the class, ${cap('class')(risk)} are enough: dance them smaller or take the easier form in some drills.`,
+      text: `${most[risk]} ${RISK_WORDS[risk]} in the class, ${cap('class')(risk)} are enough: dance them smaller or take the easier form in some drills.`,
     })
   return {
     seconds,
     spare,
     counts,
     remarks,
-    risks: (Object.keys(strain) as Risk[]).map((risk) => ({
+    risks: Risk.options.map((risk) => ({
       risk,
-      times: strain[risk],
+      times: most[risk],
       cap: cap('class')(risk),
     })),
   }
