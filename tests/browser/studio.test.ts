@@ -112,7 +112,7 @@ describe('the page', () => {
 
 describe('playing', () => {
   it('lights the count that sounds, loops what is chosen, and turns from side to side', async () => {
-    const { page, context } = await app.visit({ clock: 3 })
+    const { page, context } = await app.visit()
     await open(page, 'Long Swell')
     const select = page.getByLabel('What to play again and again')
     await page.getByRole('application').focus()
