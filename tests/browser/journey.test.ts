@@ -5,6 +5,7 @@ import { join } from 'node:path'
 import type { Page } from 'playwright-core'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { type App, namesOn, placeIn, soundsOf, startApp, write } from './app'
+import { saveFile } from './saved'
 
 let app: App
 beforeAll(async () => {
@@ -15,19 +16,9 @@ const saved = (page: Page) => page.locator('[data-save-state="saved"]').waitFor(
 const says = (page: Page, words: RegExp) =>
   expect.poll(() => page.getByRole('region', { name: 'Findings' }).textContent()).toMatch(words)
 
-async function saveFile(page: Page, folder: string): Promise<string> {
-  await page.getByRole('button', { name: 'More', exact: true }).click()
-  const download = page.waitForEvent('download')
-  await page.getByRole('menuitem', { name: 'Save as file' }).click()
-  const path = join(folder, (await download).suggestedFilename())
-  await (await download).saveAs(path)
-  return path
-}
-
 describe('a new combination of 16 counts, from nothing to a file and back', () => {
   it('is built by hand, judged, flipped, played, taught, kept, deleted and opened again', async () => {
     const { page, outside, errors } = await app.visit()
-    const folder = await mkdtemp(join(tmpdir(), 'sway-'))
 
     // Build: feet with a half count and a touch.
     await page.getByRole('button', { name: 'New combination' }).click()
@@ -158,7 +149,7 @@ describe('a new combination of 16 counts, from nothing to a file and back', () =
     await page.reload()
     await page.getByRole('application').waitFor()
     expect(await namesOn(page, 'R:0', 'torso')).toEqual(['rib circle cw, 1-4, torso'])
-    const file = await saveFile(page, folder)
+    const file = await saveFile(page)
     await page.getByRole('link', { name: 'Combinations', exact: true }).click()
     const card = page.getByRole('article', { name: 'First Pour' })
     await card.getByRole('button').click()
@@ -172,7 +163,7 @@ describe('a new combination of 16 counts, from nothing to a file and back', () =
     await page.setInputFiles('input[type="file"]', file)
     await card.getByRole('link').click()
     await page.getByRole('application').waitFor()
-    const again = await saveFile(page, await mkdtemp(join(tmpdir(), 'sway-')))
+    const again = await saveFile(page)
     // The deleted one still has its id, so what was opened is a copy under a new one.
     const plain = (path: string) => ({ ...JSON.parse(readFileSync(path, 'utf8')), id: '' })
     expect(plain(again)).toEqual(plain(file))

@@ -1,28 +1,12 @@
-import { readFileSync } from 'node:fs'
-import { mkdtemp } from 'node:fs/promises'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import type { Page } from 'playwright-core'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { vocabulary } from '../../src/core/moves/vocabulary'
-import { readSwayJson } from '../../src/core/sheet/swayJson'
-import { writeSheet } from '../../src/core/sheet/writeSheet'
 import { type App, expectAccessible, startApp, typeSheet } from './app'
+import { savedSheet } from './saved'
 
 let app: App
 beforeAll(async () => {
   app = await startApp()
 })
-
-async function sheetOf(page: Page): Promise<string> {
-  await page.locator('[data-save-state="saved"]').waitFor()
-  await page.getByRole('button', { name: 'More', exact: true }).click()
-  const download = page.waitForEvent('download')
-  await page.getByRole('menuitem', { name: 'Save as file' }).click()
-  const path = join(await mkdtemp(join(tmpdir(), 'sway-')), 'saved.sway.json')
-  await (await download).saveAs(path)
-  return writeSheet(readSwayJson(readFileSync(path, 'utf8')).combination, vocabulary)
-}
 
 /** An ordinary eight for one. */
 const SHEET = `sway 1
@@ -42,7 +26,7 @@ describe('a duet', () => {
     await typeSheet(page, SHEET)
     await page.locator('[data-line="R:0"] [data-event]').nth(7).waitFor()
     await page.getByRole('button', { name: 'Body', exact: true }).click()
-    const alone = await sheetOf(page)
+    const alone = await savedSheet(page)
 
     // For two: all dance it together.
     await page.getByRole('button', { name: 'More', exact: true }).click()
@@ -92,7 +76,7 @@ describe('a duet', () => {
     await reach.getByRole('button').first().click()
     await reach.getByRole('button', { name: /^stand .* m apart at the start$/ }).click()
     await reach.waitFor({ state: 'detached' })
-    const sheet = await sheetOf(page)
+    const sheet = await savedSheet(page)
     expect(sheet).toMatch(/^sway 2\n/)
     expect(sheet).toMatch(/part +@1 "Amber" at L 0\.\d+\npart +@2 "Blue" at R 0\.\d+/)
     expect(sheet).toMatch(/feet @2 5 step [RL] back/)
@@ -139,7 +123,7 @@ describe('a duet', () => {
       await undo.click()
     for (let i = 0; i < 20 && (await bar.count()) > 0; i++) await undo.click()
     expect(await bar.count()).toBe(0)
-    expect(await sheetOf(page)).toBe(alone)
+    expect(await savedSheet(page)).toBe(alone)
     expect(outside).toEqual([])
     expect(errors).toEqual([])
   })
@@ -157,7 +141,7 @@ describe('a duet', () => {
     await page.locator('[data-line="R:0"] [data-event]').first().click({ force: true })
     const who = page.getByRole('group', { name: 'Danced by' })
     await who.getByRole('button', { name: 'Blue' }).click()
-    expect(await sheetOf(page)).toMatch(/feet @1 1 step R side; 5/)
+    expect(await savedSheet(page)).toMatch(/feet @1 1 step R side; 5/)
     await page.keyboard.press('Control+z')
     expect(errors).toEqual([])
   })

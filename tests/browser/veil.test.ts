@@ -1,29 +1,13 @@
-import { readFileSync } from 'node:fs'
-import { mkdtemp } from 'node:fs/promises'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import type { Page } from 'playwright-core'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { vocabulary } from '../../src/core/moves/vocabulary'
-import { readSwayJson } from '../../src/core/sheet/swayJson'
-import { writeSheet } from '../../src/core/sheet/writeSheet'
 import { type App, expectAccessible, startApp, typeSheet } from './app'
+import { savedSheet } from './saved'
 import { canvasOf } from './stage'
 
 let app: App
 beforeAll(async () => {
   app = await startApp()
 })
-
-async function sheetOf(page: Page): Promise<string> {
-  await page.locator('[data-save-state="saved"]').waitFor()
-  await page.getByRole('button', { name: 'More', exact: true }).click()
-  const download = page.waitForEvent('download')
-  await page.getByRole('menuitem', { name: 'Save as file' }).click()
-  const path = join(await mkdtemp(join(tmpdir(), 'sway-')), 'saved.sway.json')
-  await (await download).saveAs(path)
-  return writeSheet(readSwayJson(readFileSync(path, 'utf8')).combination, vocabulary)
-}
 
 const SHEET = `sway 1
 title Open air
@@ -46,7 +30,7 @@ describe('a veil phrase', () => {
     await typeSheet(page, SHEET)
     await page.locator('[data-line="R:0"] [data-event]').nth(7).waitFor()
     await page.getByRole('button', { name: 'Body', exact: true }).click()
-    const empty = await sheetOf(page)
+    const empty = await savedSheet(page)
 
     // With nothing in the hands nothing is done with it, and that is said.
     await page.getByRole('application').focus()
@@ -94,7 +78,7 @@ describe('a veil phrase', () => {
     await expectAccessible(page)
     await fault.getByRole('button', { name: /^take it with the left hand/ }).click()
     await fault.waitFor({ state: 'detached' })
-    const sheet = await sheetOf(page)
+    const sheet = await savedSheet(page)
     expect(sheet).toMatch(/^sway 2\n/)
     expect(sheet).toMatch(
       /carry +veil "Foam" 2\.5 x 1\.1 behind, R top-R pinch, L top-L pinch, ready hair-in/,
@@ -145,7 +129,7 @@ describe('a veil phrase', () => {
     const bar = page.getByRole('group', { name: 'What is carried' })
     for (let i = 0; i < 60 && (await bar.count()) > 0; i++) await undo.click()
     expect(await page.locator('[data-hand]').count()).toBe(0)
-    expect(await sheetOf(page)).toBe(empty)
+    expect(await savedSheet(page)).toBe(empty)
     expect(outside).toEqual([])
     expect(errors).toEqual([])
   })
@@ -162,7 +146,7 @@ describe('a veil phrase', () => {
     for (let i = 0; i < 2; i++) await page.keyboard.press('ArrowRight')
     await expect.poll(async () => (await picture.screenshot()).equals(before)).toBe(false)
     // Nothing of what is done is lost in the sheet.
-    const sheet = await sheetOf(page)
+    const sheet = await savedSheet(page)
     expect(sheet).toMatch(
       /prop +1-2 over to front; 3-4 frame; 5-6 carry; 7 round cue "wait for it"/,
     )

@@ -5,9 +5,9 @@ import { join } from 'node:path'
 import type { Page } from 'playwright-core'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { canonical } from '../../src/core/sheet/canonical'
-import { readSwayJson } from '../../src/core/sheet/swayJson'
 import { demo } from '../demo'
 import { type App, namesOn, placeIn, startApp, typeSheet, write } from './app'
+import { savedFrom } from './saved'
 
 let app: App
 beforeAll(async () => {
@@ -39,15 +39,7 @@ phrase B 8
   head   1 look R
 order  A A B B`
 
-async function saved(page: Page) {
-  await page.locator('[data-save-state="saved"]').waitFor()
-  await page.getByRole('button', { name: 'More', exact: true }).click()
-  const download = page.waitForEvent('download')
-  await page.getByRole('menuitem', { name: 'Save as file' }).click()
-  const path = join(await mkdtemp(join(tmpdir(), 'sway-')), 'saved.sway.json')
-  await (await download).saveAs(path)
-  return canonical(readSwayJson(readFileSync(path, 'utf8')).combination)
-}
+const saved = async (page: Page) => canonical(await savedFrom(page))
 
 async function startNew(page: Page) {
   await page.getByRole('button', { name: 'New combination' }).click()

@@ -17,10 +17,10 @@ import type { Prop } from '../combination/carried'
 import type { Part } from '../combination/part'
 import { CENTRE } from '../combination/whose'
 import { nearest } from '../entry/names'
-import { leaveIn } from '../entry/options'
 import { EntryProblem, hint, Reader } from '../entry/reader'
-import { quoted, type Token, tokensIn } from '../entry/tokens'
+import { type Token, tokensIn } from '../entry/tokens'
 import { fullLabelOfSpan, labelIn, type Numbering, tick } from '../time/time'
+import { readSaid, saidTexts } from './said'
 import { readWhen } from './when'
 import { noPart } from './whose'
 
@@ -62,7 +62,7 @@ export function readBetween(text: string, place: BetweenPlace): readonly Omit<Be
   const times = readWhen(reader.need('a count'), place)
   if (reader.peek()?.text === 'chain') {
     const links = readChain(reader, place.parts)
-    const said = readSaid(reader, 'hold')
+    const said = readSaid(reader, waysOf('hold'))
     return times.flatMap(({ at, length }) =>
       links.map((what) => ({ at: tick(at), length: tick(length), what, ...said })),
     )
@@ -75,9 +75,12 @@ export function readBetween(text: string, place: BetweenPlace): readonly Omit<Be
       word,
     )
   const what = readMeeting(kind, reader, place, word)
-  const said = readSaid(reader, kind)
+  const said = readSaid(reader, waysOf(kind))
   return times.map(({ at, length }) => ({ at: tick(at), length: tick(length), what, ...said }))
 }
+
+const waysOf = (kind: Meeting['kind']) =>
+  `Write it as ${EXAMPLE[kind]}, with cue, note, leave or !keep behind it.`
 
 const CHAIN = 'chain @1 @2 @3 palm low'
 
@@ -289,27 +292,6 @@ function metIn(token: Token, parts: readonly Part[]): Met {
   return { part, on: spot, ...(known && { side: known }) }
 }
 
-type Said = Pick<Between, 'cue' | 'note' | 'leave' | 'kept'>
-
-function readSaid(reader: Reader, kind: Meeting['kind']): Said {
-  const said: { -readonly [K in keyof Said]: Said[K] } = {}
-  for (let token = reader.take(); token; token = reader.take()) {
-    if (token.text === '!keep' && !token.quoted) said.kept = true
-    else if ((token.text === 'cue' || token.text === 'note') && !token.quoted) {
-      const text = reader.need(`what the ${token.text} says, in quotes`)
-      if (!text.text.trim()) throw new EntryProblem('It says nothing.', text)
-      said[token.text] = text.text
-    } else if (token.text === 'leave' && !token.quoted)
-      said.leave = [...(said.leave ?? []), leaveIn(reader)]
-    else
-      throw new EntryProblem(
-        `“${token.text}” is not known here. Write it as ${EXAMPLE[kind]}, with cue, note, leave or !keep behind it.`,
-        token,
-      )
-  }
-  return said
-}
-
 const handText = ({ part, side }: Hand): string => `@${part}.${side}`
 const metText = (met: Met): string =>
   isHand(met) ? handText(met) : `@${met.part}.${met.side ? `${met.side}-` : ''}${met.on}`
@@ -354,17 +336,7 @@ function meetingText(what: Meeting): string {
 }
 
 /** `1-4 hold @1.R @2.L fingers low` */
-export const betweenText = (
-  { at, length, what, cue, note, leave = [], kept }: Between,
-  phrase: Numbering,
-): string =>
-  [
-    fullLabelOfSpan({ at, length }, labelIn(phrase)),
-    meetingText(what),
-    cue && `cue ${quoted(cue)}`,
-    note && `note ${quoted(note)}`,
-    ...leave.map(({ code, because }) => `leave ${code} ${quoted(because)}`),
-    kept && '!keep',
-  ]
+export const betweenText = ({ at, length, what, ...said }: Between, phrase: Numbering): string =>
+  [fullLabelOfSpan({ at, length }, labelIn(phrase)), meetingText(what), ...saidTexts(said)]
     .filter(Boolean)
     .join(' ')

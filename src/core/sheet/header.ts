@@ -1,23 +1,19 @@
-import { isHalfDegrees } from '../body/facing'
-import { Layer } from '../body/layers'
-import { ArmPlace, Compass, Gaze, Level, PartnerPlace } from '../body/places'
-import { Side, Weight } from '../body/side'
+import { Side } from '../body/side'
 import { MOST_PROPS, type Prop } from '../combination/carried'
 import { type CountCalls, DancerLevel } from '../combination/combination'
 import type { Leave } from '../combination/leaving'
 import { MOST_PARTS } from '../combination/part'
 import type { OwnRule } from '../combination/rules'
-import type { Start } from '../combination/start'
-import { armPlaceIn } from '../entry/armPlaceIn'
-import { directionIn } from '../entry/directions'
-import { nearest, squashed } from '../entry/names'
+import { nearest } from '../entry/names'
 import { leaveIn } from '../entry/options'
-import { EntryProblem, hint, sideIn } from '../entry/reader'
+import { EntryProblem } from '../entry/reader'
 import { type Token, tokensIn } from '../entry/tokens'
-import { FAMILIES, Family, OwnMove } from '../moves/move'
+import { FAMILIES, Family, type OwnMove } from '../moves/move'
 import { Tempo } from '../time/tempo'
 import { readCountCalls } from './countCalls'
+import { eachPart, type KeepPart, need, number, oneOf, whole } from './lineParts'
 import type { HeaderWord } from './lines'
+import { readOwnMove, readRule } from './ownMoveLine'
 import { readPartLine, type TypedPart } from './partLine'
 import { readCarry } from './propLine'
 
@@ -49,24 +45,6 @@ export interface Header {
   rules?: OwnRule[]
 }
 
-type Where = Pick<Token, 'at' | 'end'>
-const whole = (text: string): Where => ({ at: 0, end: Math.max(1, text.length) })
-
-function oneOf<T extends string>(
-  token: Token,
-  options: readonly T[],
-  what: string,
-  fold = (text: string) => text.toLowerCase(),
-): T {
-  const found = options.find((option) => fold(option) === fold(token.text))
-  if (found) return found
-  const near = nearest(token.text, options)
-  throw new EntryProblem(
-    `“${token.text}” is no ${what}. ${near.length > 0 ? `Did you mean ${near.join(', ')}?` : `Write ${options.slice(0, 9).join(', ')}.`}`,
-    token,
-  )
-}
-
 /** A family that is known, or an own word for one; what comes near a known one is taken for a slip. */
 function familyOf(token: Token): Family {
   const own = Family.safeParse(token.text.toLowerCase())
@@ -75,65 +53,11 @@ function familyOf(token: Token): Family {
     : oneOf(token, FAMILIES, 'family')
 }
 
-const need = (token: Token | undefined, text: string, expected: string): Token => {
-  if (token) return token
-  throw new EntryProblem(`Something is missing here: ${expected}.`, whole(text))
-}
-
-function number(token: Token | undefined, text: string, low: number, high: number, what: string) {
-  const value = Number(token?.text)
-  if (!Number.isInteger(value) || value < low || value > high)
-    throw new EntryProblem(
-      `${what} is a whole number from ${low} to ${high}.`,
-      token ?? whole(text),
-    )
-  return value
-}
-
-/** A facing: degrees, whole or half. */
-function halfDegrees(token: Token): number {
-  const value = Number(token.text)
-  if (!isHalfDegrees(value) || Math.abs(value) > 3600)
-    throw new EntryProblem('A facing is degrees, whole or half, from -3600 to 3600.', token)
-  return value
-}
-
 /** The rest of a line as it stands, or what is in its quotes. */
 function lineText(text: string): string {
   const [first, ...more] = tokensIn(text)
   if (text.startsWith('"') && first?.quoted && more.length === 0) return first.text
   return text
-}
-
-/** Takes what can't be read in a line of which the rest was read: what is wrong, and what stays as typed. */
-export type KeepPart = (problem: EntryProblem, typed: string) => void
-
-/** The parts of a line between its commas; empty ones left out. */
-function partsIn(text: string): readonly (readonly Token[])[] {
-  const parts: Token[][] = [[]]
-  for (const token of tokensIn(text)) {
-    if (token.text === ',' && !token.quoted) parts.push([])
-    else parts.at(-1)?.push(token)
-  }
-  return parts.filter((part) => part.length > 0)
-}
-
-/** Does something with a part of a line; where that can't be read, only it is lost. */
-function eachPart(
-  text: string,
-  keep: KeepPart,
-  read: (tokens: readonly [Token, ...Token[]]) => void,
-): void {
-  for (const part of partsIn(text)) {
-    const [first, ...more] = part
-    if (!first) continue
-    try {
-      read([first, ...more])
-    } catch (problem) {
-      if (!(problem instanceof EntryProblem)) throw problem
-      keep(problem, text.slice(first.at, part.at(-1)?.end))
-    }
-  }
 }
 
 /**
@@ -318,168 +242,4 @@ function tagsIn(text: string, tokens: readonly Token[]): string[] {
   }
   close()
   return tags
-}
-
-const OWN_KEYS = [
-  'counts',
-  'sided',
-  'claims',
-  'to',
-  'demand',
-  'from',
-  'fastest',
-  'needs',
-  'risk',
-  'easier',
-  'harder',
-  'cue',
-  'aka',
-  'families',
-  'pattern',
-  'motion',
-  'feel',
-  'care',
-]
-
-const OWN_LISTS: ReadonlySet<string> = new Set(['claims', 'families', 'needs', 'risk', 'aka'])
-const OWN_NUMBERS: ReadonlySet<string> = new Set(['counts', 'demand', 'fastest'])
-
-/** `turns left`, `step L forward`, `head stays`. */
-function readRule([first, second, third]: readonly Token[], text: string): OwnRule {
-  const wrong = () =>
-    new EntryProblem(
-      'Write a rule as turns left, step L forward, or head stays.',
-      second ?? first ?? whole(text),
-    )
-  const side = sideIn(second)
-  if (first?.text === 'turns' && side && !third) return { kind: 'turns', way: side }
-  const direction = third && directionIn(third.text)
-  if (first?.text === 'step' && side && direction) return { kind: 'step', foot: side, direction }
-  const layer = Layer.safeParse(first?.text).data
-  if (layer && (second?.text === 'stays' || second?.text === 'stay') && !third)
-    return { kind: 'stays', layer }
-  throw wrong()
-}
-
-/** What a move of a layer needs for itself where nothing is written. */
-const USUAL_CLAIM: ReadonlyMap<string, string> = new Map([
-  ['feet', 'feet'],
-  ['hips', 'pelvis'],
-  ['torso', 'ribs'],
-  ['arms', 'armR'],
-  ['head', 'head'],
-])
-
-/** `move melt "Slow melt" hips path counts 2 sided none claims pelvis motion "arc(R>C>L)"`. */
-function readOwnMove(text: string, tokens: readonly Token[]): OwnMove {
-  const [id, name, layer, kind, ...rest] = tokens
-  const own: Record<string, unknown> = {
-    id: need(id, text, 'move ID "Name" LAYER KIND').text,
-    name: need(name, text, 'its name in quotes').text,
-    layer: need(layer, text, 'its layer').text,
-    kind: need(kind, text, 'its kind: place, path, accent, texture or steps').text,
-    counts: 1,
-    sided: 'none',
-  }
-  for (let i = 0; i < rest.length; i += 2) {
-    const key = rest[i]
-    const value = rest[i + 1]
-    if (!key || key.quoted || !OWN_KEYS.includes(key.text))
-      throw new EntryProblem(
-        `“${key?.text}” is not known in a move. Write ${OWN_KEYS.join(', ')}, each with its value.`,
-        key ?? whole(text),
-      )
-    const said = need(value, text, `the value of ${key.text}`).text
-    own[key.text] = OWN_LISTS.has(key.text)
-      ? said.split('|')
-      : OWN_NUMBERS.has(key.text)
-        ? Number(said)
-        : said
-  }
-  own.claims ??= [USUAL_CLAIM.get(String(own.layer)) ?? 'pelvis']
-  const read = OwnMove.safeParse(own)
-  if (read.success) return read.data
-  const [issue] = read.error.issues
-  throw new EntryProblem(
-    issue?.message.endsWith('is missing')
-      ? `This own move can't be read: ${issue.message}.`
-      : `This own move can't be read: its ${String(issue?.path[0] ?? 'text')} is not right (${issue?.message}).`,
-    id ?? whole(text),
-  )
-}
-
-/**
- * Reads what one start line says into a stance. A part that begins with R, L or both goes on with
- * the arms; one that can't be read is kept alone.
- */
-export function readStartInto(
-  start: { -readonly [K in keyof Start]: Start[K] },
-  text: string,
-  keep: KeepPart,
-): void {
-  eachPart(text, keep, ([word, value, ...more]) => {
-    const said = () => need(value, text, `what the ${word.text} is at the start`)
-    const key = word.text.toLowerCase()
-    if (ARM_WORDS.has(word.text)) {
-      start.arms = startArms(start.arms, [word, ...(value ? [value] : []), ...more], text)
-      return
-    }
-    switch (key) {
-      case 'weight':
-        start.weight = oneOf(said(), Weight.options, 'weight')
-        return
-      case 'arms':
-        start.arms = startArms(start.arms, [said(), ...more], text)
-        return
-      case 'hips':
-      case 'ribs':
-        start[key] = oneOf(said(), Compass.options, 'place of the compass')
-        return
-      case 'level':
-        start.level = oneOf(said(), Level.options, 'level of the body')
-        return
-      case 'gaze': {
-        const first = said()
-        const words = [first, ...more].map(({ text: one }) => one).join(' ')
-        start.gaze = oneOf({ ...first, text: words }, Gaze.options, 'way to look', squashed)
-        return
-      }
-      case 'partner':
-        start.partner = oneOf(said(), PartnerPlace.options, 'place of a partner')
-        return
-      case 'facing':
-        start.facing = halfDegrees(said())
-        return
-      default:
-        throw new EntryProblem(
-          `“${word.text}” is no part of the start. Write weight, arms, hips, ribs, level, gaze, partner or facing.`,
-          word,
-        )
-    }
-  })
-}
-
-const ARM_WORDS: ReadonlySet<string> = new Set(['R', 'L', 'both'])
-
-/** `low`, `R high-v`, `R crown L low`: an arm that is not named stays as it is. */
-function startArms(before: Start['arms'], tokens: readonly Token[], text: string): Start['arms'] {
-  const arms = { ...before }
-  for (let i = 0; i < tokens.length; ) {
-    const word = tokens[i]
-    const side = Side.safeParse(word?.text).data
-    if (word && ARM_WORDS.has(word.text)) i++
-    const place = need(tokens[i], text, 'where the arms are: arms low')
-    const found = armPlaceIn(place, tokens[i + 1])
-    if (!found) {
-      const near = nearest(place.text, ArmPlace.options)
-      throw new EntryProblem(
-        `“${place.text}” is no place for an arm.${hint(near, 'Write low, second, high-v, crown, hips or another one.')}`,
-        place,
-      )
-    }
-    if (side) arms[side] = found.place
-    else Object.assign(arms, { R: found.place, L: found.place })
-    i += found.words
-  }
-  return arms
 }

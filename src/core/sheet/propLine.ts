@@ -15,10 +15,10 @@ import {
   USUAL_PROP,
 } from '../combination/carried'
 import { nearest } from '../entry/names'
-import { leaveIn } from '../entry/options'
 import { EntryProblem, hint, Reader, sideIn } from '../entry/reader'
 import { quoted, type Token, tokensIn } from '../entry/tokens'
 import { labelIn, labelOfSpan, type Numbering, tick } from '../time/time'
+import { readSaid, saidTexts } from './said'
 import { readWhen } from './when'
 
 const EXAMPLE = 'carry veil "Silk" 2.5 x 1.1 behind, R top-R pinch, L top-L pinch, ready hair-in'
@@ -282,7 +282,17 @@ export function readAct(text: string, place: ActPlace): readonly Omit<PropAct, '
   if (hand) reader.take()
   const ready =
     act === 'ready' ? readyIn(reader.need('what is got ready: ready hair-in')) : undefined
-  const said = readSaid(reader, prop)
+  let to: PropAct['to']
+  const said = readSaid(
+    reader,
+    `Behind what is done stand R or L, to, cue, note, leave or !keep: ${ACT_EXAMPLE}.`,
+    ({ text }) => {
+      if (text !== 'to') return false
+      const next = reader.need('where it leads to: to front, to top-L')
+      to = Drape.safeParse(next.text).data ?? featureIn(next, prop.kind)
+      return true
+    },
+  )
   const length = times.map(({ at, length }) => ({ at: tick(at), length: tick(length) }))
   return length.map((when) => ({
     ...when,
@@ -290,6 +300,7 @@ export function readAct(text: string, place: ActPlace): readonly Omit<PropAct, '
     act,
     ...(hand && { hand }),
     ...(ready && { ready }),
+    ...(to && { to }),
     ...said,
     ...(optional && { optional }),
   }))
@@ -297,37 +308,12 @@ export function readAct(text: string, place: ActPlace): readonly Omit<PropAct, '
 
 const isAct = (token: Token | undefined): boolean => ActId.safeParse(token?.text).success
 
-type Said = Pick<PropAct, 'to' | 'cue' | 'note' | 'leave' | 'kept'>
-
-function readSaid(reader: Reader, { kind }: Prop): Said {
-  const said: { -readonly [K in keyof Said]: Said[K] } = {}
-  for (let token = reader.take(); token; token = reader.take()) {
-    if (token.text === '!keep' && !token.quoted) said.kept = true
-    else if (token.text === 'to' && !token.quoted) {
-      const next = reader.need('where it leads to: to front, to top-L')
-      const drape = Drape.safeParse(next.text).data
-      said.to = drape ?? featureIn(next, kind)
-    } else if ((token.text === 'cue' || token.text === 'note') && !token.quoted) {
-      const text = reader.need(`what the ${token.text} says, in quotes`)
-      if (!text.text.trim()) throw new EntryProblem('It says nothing.', text)
-      said[token.text] = text.text
-    } else if (token.text === 'leave' && !token.quoted)
-      said.leave = [...(said.leave ?? []), leaveIn(reader)]
-    else
-      throw new EntryProblem(
-        `“${token.text}” is not known here. Behind what is done stand R or L, to, cue, note, leave or !keep: ${ACT_EXAMPLE}.`,
-        token,
-      )
-  }
-  return said
-}
-
 /**
  * What is done, as its line says it.
  * @param carried all that is carried: which one is meant is said where there are several
  */
 export const actText = (
-  { at, length, prop, act, hand, to, ready, cue, note, leave = [], kept, optional }: PropAct,
+  { at, length, prop, act, hand, to, ready, optional, ...said }: PropAct,
   phrase: Numbering,
   carried: readonly Prop[],
 ): string =>
@@ -338,10 +324,7 @@ export const actText = (
     hand,
     ready,
     to && `to ${to}`,
-    cue && `cue ${quoted(cue)}`,
-    note && `note ${quoted(note)}`,
-    ...leave.map(({ code, because }) => `leave ${code} ${quoted(because)}`),
-    kept && '!keep',
+    ...saidTexts(said),
   ]
     .filter(Boolean)
     .join(' ')

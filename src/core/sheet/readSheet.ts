@@ -21,7 +21,8 @@ import { type Vocabulary, withOwn } from '../moves/vocabulary'
 import { canonical, canonicalIds } from './canonical'
 import { type DraftOption, type DraftPhrase, emptyPhrase, Messages } from './draft'
 import { fillLikes, settleLikes } from './draftLike'
-import { type Header, type KeepPart, readHeaderInto, readStartInto } from './header'
+import { type Header, readHeaderInto } from './header'
+import type { KeepPart } from './lineParts'
 import {
   type HeaderWord,
   isHeaderWord,
@@ -39,6 +40,7 @@ import { carryText } from './propLine'
 import { readLayerLine, sayWithinFree } from './readLines'
 import { type Order, pickupFor, readOrder } from './readOrder'
 import { feetOfParts } from './resolve'
+import { readStartInto } from './startLine'
 import { SHEET_VERSION } from './version'
 import { noPart } from './whose'
 

@@ -1,5 +1,5 @@
-import { ActionIcon, Button, NativeSelect, TextInput } from '@mantine/core'
-import { IconArrowLeft, IconArrowRight, IconTrash, IconX } from '@tabler/icons-react'
+import { ActionIcon, NativeSelect, TextInput } from '@mantine/core'
+import { IconX } from '@tabler/icons-react'
 import { useStore } from 'zustand'
 import { sideWord } from '../../core/body/side'
 import { capital } from '../../core/capital'
@@ -8,11 +8,11 @@ import { type ActChange, changeAct, removeAct } from '../../core/edits/props'
 import { actRow } from '../../core/props/acts'
 import { DRAPE_WORDS, FEATURE_WORDS } from '../../core/props/held'
 import { actsHere } from '../../core/props/lane'
-import { HALF_COUNT, labelIn, labelOfSpan, tick } from '../../core/time/time'
+import { labelIn, labelOfSpan } from '../../core/time/time'
 import { simulationFrom } from '../stores/checked'
 import { changeAll, type Session } from '../stores/session'
 import { actPicked, documentOf } from '../stores/state'
-import { Step } from './Step'
+import { SpanButtons } from './SpanButtons'
 import classes from './studio.module.css'
 
 interface ActCardProps {
@@ -121,44 +121,14 @@ export function ActCard({ session, onClose }: ActCardProps) {
         )}
       </div>
       <div className={classes.cardRow}>
-        <Button.Group>
-          <Step
-            label="Half a count earlier"
-            onClick={() => set({ at: tick(picked.at - HALF_COUNT) })}
-          >
-            <IconArrowLeft size={14} />
-          </Step>
-          <Step
-            label="Half a count later"
-            onClick={() => set({ at: tick(picked.at + HALF_COUNT) })}
-          >
-            <IconArrowRight size={14} />
-          </Step>
-        </Button.Group>
-        <Button.Group>
-          <Step
-            label="Half a count shorter"
-            onClick={() => set({ length: tick(Math.max(HALF_COUNT, picked.length - HALF_COUNT)) })}
-          >
-            −½
-          </Step>
-          <Step
-            label="Half a count longer"
-            onClick={() => set({ length: tick(picked.length + HALF_COUNT) })}
-          >
-            +½
-          </Step>
-        </Button.Group>
-        <ActionIcon
-          variant="default"
-          aria-label="Take it out"
-          onClick={() => {
+        <SpanButtons
+          span={picked}
+          set={set}
+          onRemove={() => {
             changeAll(session, `take out ${row.name}`, removeAct(picked.id))
             onClose()
           }}
-        >
-          <IconTrash size={16} />
-        </ActionIcon>
+        />
       </div>
       <div className={classes.cardRow}>
         <TextInput

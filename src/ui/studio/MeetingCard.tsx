@@ -1,5 +1,5 @@
-import { ActionIcon, Button, NativeSelect, TextInput } from '@mantine/core'
-import { IconArrowLeft, IconArrowRight, IconTrash, IconX } from '@tabler/icons-react'
+import { ActionIcon, NativeSelect, TextInput } from '@mantine/core'
+import { IconX } from '@tabler/icons-react'
 import { useStore } from 'zustand'
 import { capital } from '../../core/capital'
 import type { Meeting } from '../../core/combination/between'
@@ -10,11 +10,11 @@ import {
   removeBetween,
 } from '../../core/edits/between'
 import { meetingWords } from '../../core/teaching/meetingWords'
-import { HALF_COUNT, labelIn, labelOfSpan, tick } from '../../core/time/time'
+import { labelIn, labelOfSpan } from '../../core/time/time'
 import { changeAll, type Session } from '../stores/session'
 import { documentOf, meetingPicked } from '../stores/state'
 import { MeetingFields } from './MeetingFields'
-import { Step } from './Step'
+import { SpanButtons } from './SpanButtons'
 import classes from './studio.module.css'
 
 /** Everything about what two do with each other, to be changed by hand. */
@@ -58,44 +58,14 @@ export function MeetingCard({
             )
           }
         />
-        <Button.Group>
-          <Step
-            label="Half a count earlier"
-            onClick={() => set({ at: tick(picked.at - HALF_COUNT) })}
-          >
-            <IconArrowLeft size={14} />
-          </Step>
-          <Step
-            label="Half a count later"
-            onClick={() => set({ at: tick(picked.at + HALF_COUNT) })}
-          >
-            <IconArrowRight size={14} />
-          </Step>
-        </Button.Group>
-        <Button.Group>
-          <Step
-            label="Half a count shorter"
-            onClick={() => set({ length: tick(Math.max(HALF_COUNT, picked.length - HALF_COUNT)) })}
-          >
-            −½
-          </Step>
-          <Step
-            label="Half a count longer"
-            onClick={() => set({ length: tick(picked.length + HALF_COUNT) })}
-          >
-            +½
-          </Step>
-        </Button.Group>
-        <ActionIcon
-          variant="default"
-          aria-label="Take it out"
-          onClick={() => {
+        <SpanButtons
+          span={picked}
+          set={set}
+          onRemove={() => {
             changeAll(session, `take the ${picked.what.kind} out`, removeBetween(picked.id))
             onClose()
           }}
-        >
-          <IconTrash size={16} />
-        </ActionIcon>
+        />
       </div>
       <MeetingFields what={picked.what} parts={parts} carried={carried} write={write} />
       <div className={classes.cardRow}>

@@ -16,8 +16,7 @@ import {
   withSwappedRoles,
 } from '../../core/edits/parts'
 import { type Solo, soloOf } from '../../core/edits/solo'
-import { labelOfSpan, TICKS_PER_COUNT, tick } from '../../core/time/time'
-import { NumberField } from '../parts/NumberField'
+import { labelOfSpan } from '../../core/time/time'
 import { PartBadge } from '../parts/PartBadge'
 import { useCombinations } from '../planning/usePlanning'
 import { houseNow } from '../stores/house'
@@ -25,6 +24,8 @@ import { useServices } from '../stores/services'
 import { changeAll, type Session } from '../stores/session'
 import { documentOf } from '../stores/state'
 import { words } from '../stores/words'
+import { LaterField } from './LaterField'
+import { MetresField } from './MetresField'
 import classes from './parts.module.css'
 
 interface PartsFormProps {
@@ -139,7 +140,6 @@ function PartFields({ session, part, index, isOfTwo, onSolo }: FieldsProps) {
   const [place = { right: 0, forward: 0 }, ...others] = at
   const set = (label: string, change: PartChange) =>
     changeAll(session, `change the ${label} of ${name}`, changePart(id, change), `${label} ${id}`)
-  const rounded = (metres: number) => Math.round(metres * 100) / 100 + 0
   return (
     <fieldset className={classes.part}>
       <legend>
@@ -153,31 +153,23 @@ function PartFields({ session, part, index, isOfTwo, onSolo }: FieldsProps) {
           value={name}
           onChange={({ currentTarget: { value } }) => value && set('name', { name: value })}
         />
-        <NumberField
-          size="xs"
+        <MetresField
           label="Metres right"
           w={104}
           step={0.25}
           min={-30}
           max={30}
-          allowDecimal
           value={place.right}
-          onCommit={(right) =>
-            set('place', { at: [{ ...place, right: rounded(right) }, ...others] })
-          }
+          onCommit={(right) => set('place', { at: [{ ...place, right: right }, ...others] })}
         />
-        <NumberField
-          size="xs"
+        <MetresField
           label="Metres forward"
           w={112}
           step={0.25}
           min={-30}
           max={30}
-          allowDecimal
           value={place.forward}
-          onCommit={(forward) =>
-            set('place', { at: [{ ...place, forward: rounded(forward) }, ...others] })
-          }
+          onCommit={(forward) => set('place', { at: [{ ...place, forward: forward }, ...others] })}
         />
         <ActionIcon
           variant="default"
@@ -205,33 +197,21 @@ function PartFields({ session, part, index, isOfTwo, onSolo }: FieldsProps) {
             set('lead', { lead: value === 'R' || value === 'L' ? value : undefined })
           }
         />
-        <NumberField
-          size="xs"
+        <MetresField
           label="Tall, metres"
           w={104}
           step={0.01}
           min={1}
           max={2.3}
-          allowDecimal
           placeholder="1.65"
           value={height}
-          onCommit={(tall) => set('height', { height: rounded(tall) })}
+          onCommit={(tall) => set('height', { height: tall })}
           onClear={() => set('height', { height: undefined })}
         />
-        <NumberField
-          size="xs"
-          label="Counts later"
-          w={96}
-          step={1}
-          min={0}
-          max={64}
-          allowDecimal
-          placeholder="0"
-          value={delay === undefined ? undefined : delay / TICKS_PER_COUNT}
-          onCommit={(counts) => {
-            const later = Math.round(counts * TICKS_PER_COUNT)
-            set('delay', { delay: later > 0 ? tick(later) : undefined })
-          }}
+        <LaterField
+          value={delay}
+          most={64}
+          onCommit={(later) => set('delay', { delay: later > 0 ? later : undefined })}
           onClear={() => set('delay', { delay: undefined })}
         />
         <Switch

@@ -21,9 +21,9 @@ import {
 import { addProp, changeProp, type PropChange, removeProp } from '../../core/edits/props'
 import { isCloth } from '../../core/props/acts'
 import { DRAPE_WORDS, FEATURE_WORDS } from '../../core/props/held'
-import { NumberField } from '../parts/NumberField'
 import { changeAll, type Session } from '../stores/session'
 import { documentOf } from '../stores/state'
+import { MetresField } from './MetresField'
 import classes from './parts.module.css'
 
 interface PropsFormProps {
@@ -70,7 +70,6 @@ function PropFields({ session, prop, parts }: FieldsProps) {
   const { id, kind, name, part, size, start, keepHand } = prop
   const set = (label: string, change: PropChange) =>
     changeAll(session, `change the ${label} of ${name}`, changeProp(id, change), `${label} ${id}`)
-  const metres = (value: number) => Math.round(value * 100) / 100
   const holdAt = (side: Side, at: readonly string[]) => {
     const { [side]: own, ...others } = start.hands
     const features = FEATURES_OF[kind].filter((one) => at.includes(one)).slice(-2)
@@ -89,28 +88,24 @@ function PropFields({ session, prop, parts }: FieldsProps) {
           value={name}
           onChange={({ currentTarget: { value } }) => value && set('name', { name: value })}
         />
-        <NumberField
-          size="xs"
+        <MetresField
           label="Metres long"
           w={96}
           step={0.1}
           min={0.1}
           max={12}
-          allowDecimal
           value={size.long}
-          onCommit={(long) => set('size', { size: { ...size, long: metres(long) } })}
+          onCommit={(long) => set('size', { size: { ...size, long: long } })}
         />
         {kind !== 'stick' && (
-          <NumberField
-            size="xs"
+          <MetresField
             label="Metres deep"
             w={96}
             step={0.1}
             min={0.01}
             max={12}
-            allowDecimal
             value={size.deep}
-            onCommit={(deep) => set('size', { size: { ...size, deep: metres(deep) } })}
+            onCommit={(deep) => set('size', { size: { ...size, deep: deep } })}
           />
         )}
         <ActionIcon

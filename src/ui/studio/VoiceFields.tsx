@@ -4,9 +4,9 @@ import type { Part } from '../../core/combination/part'
 import { areVoices, type Voice, voiceOf } from '../../core/combination/voice'
 import { removeVoice, writeVoice } from '../../core/edits/voices'
 import { TICKS_PER_COUNT, tick } from '../../core/time/time'
-import { NumberField } from '../parts/NumberField'
 import { changeAll, type Session } from '../stores/session'
 import { documentOf } from '../stores/state'
+import { LaterField } from './LaterField'
 import classes from './parts.module.css'
 
 interface VoiceFieldsProps {
@@ -85,17 +85,7 @@ function VoiceRow({ session, phraseId, part, parts, voices }: VoiceRowProps) {
       />
       {voice && (
         <>
-          <NumberField
-            size="xs"
-            label="Counts later"
-            w={96}
-            step={1}
-            min={0}
-            max={16}
-            allowDecimal
-            value={voice.by / TICKS_PER_COUNT}
-            onCommit={(counts) => write({ by: tick(Math.round(counts * TICKS_PER_COUNT)) })}
-          />
+          <LaterField value={voice.by} most={16} onCommit={(by) => write({ by })} />
           <Switch
             size="xs"
             mt={22}
