@@ -17,16 +17,15 @@ import type { Side } from '../src/core/body/side'
 import {
   ANY_OPTIONS,
   type Combination,
-  type CountCalls,
   DancerLevel,
   type Event,
   OptionKind,
   type Phrase,
-  RemarkKind,
   SCHEMA_VERSION,
 } from '../src/core/combination/combination'
 import type { EventForm } from '../src/core/combination/forms'
 import { countsOfLike, followed, likeOf } from '../src/core/combination/like'
+import { type CountCalls, RemarkKind } from '../src/core/combination/remark'
 import type { OwnRule } from '../src/core/combination/rules'
 import { FAMILIES } from '../src/core/moves/move'
 import { vocabulary } from '../src/core/moves/vocabulary'

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { Side } from '../body/side'
-import { Tick } from '../time/time'
+import { Tick, TickLength } from '../time/time'
 import { Leave } from './leaving'
 import { CENTRE, PartId } from './whose'
 
@@ -136,7 +136,7 @@ export const Between = z
   .object({
     id: z.string().min(1),
     at: Tick,
-    length: Tick.refine((ticks) => ticks > 0, 'has no length'),
+    length: TickLength,
     what: Meeting,
     /** Stays as written when the combination is mirrored. */
     kept: z.literal(true).optional(),

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { Side } from '../body/side'
-import { Tick } from '../time/time'
+import { Tick, TickLength } from '../time/time'
 import { Leave } from './leaving'
 import { PartId, Who } from './whose'
 
@@ -123,7 +123,7 @@ export const PropAct = z
   .object({
     id: z.string().min(1),
     at: Tick,
-    length: Tick.refine((ticks) => ticks > 0, 'has no length'),
+    length: TickLength,
     prop: z.string().min(1),
     act: ActId,
     hand: Side.optional(),

@@ -3,7 +3,7 @@ import { Layer } from '../body/layers'
 import { Side } from '../body/side'
 import { Family, OwnMove } from '../moves/move'
 import { clampTempo, Tempo } from '../time/tempo'
-import { MOST_PHRASE_COUNTS, TICKS_PER_COUNT, Tick, tick } from '../time/time'
+import { MOST_PHRASE_COUNTS, TICKS_PER_COUNT, Tick, TickLength, tick } from '../time/time'
 import { kindOf, What } from '../what/kinds'
 import { Between, isOfHands, partsIn } from './between'
 import { FEATURES_OF, MOST_PROPS, Prop, PropAct } from './carried'
@@ -11,6 +11,7 @@ import { EventForms } from './forms'
 import { Leave } from './leaving'
 import { Pace } from './pace'
 import { MOST_PARTS, Part } from './part'
+import { CountCalls, Remark } from './remark'
 import { OwnRule } from './rules'
 import { defaultStart, Start } from './start'
 import { areVoices, Voice } from './voice'
@@ -40,7 +41,7 @@ export const Event = z
     /** From the start of the phrase; negative in the pickup, which is danced before count 1. */
     at: Tick,
     /** Ticks, where a range is written; else it is worked out as it is danced (`dancedIn`). */
-    length: Tick.refine((ticks) => ticks > 0, 'has no length').optional(),
+    length: TickLength.optional(),
     what: What,
     /** Who dances it, where not all do. */
     who: Who.optional(),
@@ -95,75 +96,6 @@ export const Event = z
   .readonly()
 export type Event = z.infer<typeof Event>
 
-/** What a word of the sheet is about: called, sung, noted, held in a hand, a picture, breath, face, or what to get ready for. */
-export const RemarkKind = z.enum([
-  'say',
-  'words',
-  'note',
-  'prop',
-  'pose',
-  'breath',
-  'face',
-  'prepare',
-])
-export type RemarkKind = z.infer<typeof RemarkKind>
-
-/** What the caller says on each count: its number, on some counts only or on all, its word, the name of what begins, or nothing. */
-export const CountCalls = z
-  .object({
-    says: z.enum(['numbers', 'words', 'names', 'none']),
-    counts: z.array(z.int().min(1).max(MOST_PHRASE_COUNTS)).min(1).readonly().optional(),
-  })
-  .refine(({ says, counts }) => says === 'numbers' || !counts, {
-    message: 'only numbers are said on some counts',
-    path: ['counts'],
-  })
-  .readonly()
-export type CountCalls = z.infer<typeof CountCalls>
-
-/** A word of the sheet that belongs to a place in time, not to one move. */
-export const Remark = z
-  .object({
-    id: z.string().min(1),
-    kind: RemarkKind,
-    at: Tick,
-    length: Tick.refine((ticks) => ticks > 0, 'has no length'),
-    /** Of a pose it may be empty; of breath it is `in` or `out`. */
-    text: z.string(),
-    /** Whom it is said to or noted of, where not of all. */
-    who: Who.optional(),
-    /** The tick of the phrase that one prepares for. */
-    for: Tick.optional(),
-    /** The hand that holds a prop. */
-    hand: Side.optional(),
-    /** Stays as written when the combination is mirrored. */
-    kept: z.literal(true).optional(),
-    /** No number is said on the counts it covers. */
-    only: z.literal(true).optional(),
-  })
-  .refine(({ kind, only }) => kind === 'say' || !only, {
-    message: 'only what is said can be said alone',
-    path: ['only'],
-  })
-  .refine(({ kind, hand, kept }) => kind === 'prop' || (!hand && !kept), {
-    message: 'only a prop is held in a hand',
-    path: ['hand'],
-  })
-  .refine(({ kind, text }) => kind === 'pose' || text.length > 0, {
-    message: 'says nothing',
-    path: ['text'],
-  })
-  .refine(({ kind, text }) => kind !== 'breath' || text === 'in' || text === 'out', {
-    message: 'breathes neither in nor out',
-    path: ['text'],
-  })
-  .refine((remark) => (remark.kind === 'prepare') === (remark.for !== undefined), {
-    message: 'only what prepares says for which count',
-    path: ['for'],
-  })
-  .readonly()
-export type Remark = z.infer<typeof Remark>
-
 /** What a phrase has from another one: all of it but what is written otherwise. */
 const Like = z
   .object({
@@ -201,7 +133,7 @@ export const LeftOut = z
     layer: Layer,
     at: Tick,
     /** Ticks, where a range is written; else those of its slot. */
-    length: Tick.refine((ticks) => ticks > 0, 'has no length').optional(),
+    length: TickLength.optional(),
   })
   .readonly()
 export type LeftOut = z.infer<typeof LeftOut>

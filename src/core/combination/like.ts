@@ -2,18 +2,11 @@ import type { Layer } from '../body/layers'
 import { stableText } from '../record/stable'
 import type { Between } from './between'
 import type { PropAct } from './carried'
-import {
-  type Combination,
-  type Event,
-  type Like,
-  MOST_COUNTS,
-  type Phrase,
-  type Remark,
-  type RemarkKind,
-} from './combination'
+import { type Combination, type Event, type Like, MOST_COUNTS, type Phrase } from './combination'
 import { mirrorPhrase } from './mirror'
 import { optionWith } from './optionWith'
 import { pacedPhrase } from './paced'
+import type { Remark, RemarkKind } from './remark'
 import { sliceOf, within } from './slice'
 
 type Written = Pick<Phrase, 'events' | 'remarks' | 'between' | 'props'>

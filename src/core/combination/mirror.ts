@@ -8,7 +8,6 @@ import type {
   OneSide,
   Option,
   Phrase,
-  Remark,
   Unread,
   WrittenFacing,
 } from './combination'
@@ -17,6 +16,7 @@ import { mirrorBetween } from './mirrorBetween'
 import { mirrorAct, mirrorProp } from './mirrorProps'
 import { mirrorWords } from './mirrorWords'
 import type { Part } from './part'
+import type { Remark } from './remark'
 import { mirrorRule } from './rules'
 import type { Start } from './start'
 

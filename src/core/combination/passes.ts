@@ -4,11 +4,12 @@ import { remembered } from '../record/remembered'
 import { TICKS_PER_COUNT, type Tick, tick } from '../time/time'
 import type { PropAct } from './carried'
 import { claimOf } from './claims'
-import { type Combination, type Event, lengthOf, type Phrase, type Remark } from './combination'
+import { type Combination, type Event, lengthOf, type Phrase } from './combination'
 import { asDanced, type DancedEvent, overAt } from './lengths'
 import { loopIndex } from './loop'
 import { mirrorPhrase } from './mirror'
 import { withOptions } from './options'
+import type { Remark } from './remark'
 import { withWays } from './ways'
 
 /** One dancing of a phrase: which, when, and on which side. */

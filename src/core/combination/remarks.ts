@@ -1,6 +1,6 @@
 import { sideWord } from '../body/side'
 import type { PlaceLabel } from '../time/time'
-import type { Remark } from './combination'
+import type { Remark } from './remark'
 
 /**
  * What the caller says of a remark, and a caption shows: nothing of what is only noted, sung or held.

@@ -1,5 +1,6 @@
 import { TICKS_PER_COUNT, type Tick, tick } from '../time/time'
-import type { Phrase, Remark } from './combination'
+import type { Phrase } from './combination'
+import type { Remark } from './remark'
 
 /** Counts of a phrase, from 0: up to but not with the second. Before 0 is its pickup. */
 export interface Counts {

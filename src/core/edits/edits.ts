@@ -1,15 +1,9 @@
 import type { Side } from '../body/side'
-import {
-  type Combination,
-  type CountCalls,
-  type Event,
-  lengthOf,
-  type Phrase,
-  type Remark,
-} from '../combination/combination'
+import { type Combination, type Event, lengthOf, type Phrase } from '../combination/combination'
 import { dancedIn } from '../combination/lengths'
 import { mirrorEvent, mirrorWhat } from '../combination/mirror'
 import { sideOf } from '../combination/names'
+import type { CountCalls, Remark } from '../combination/remark'
 import { stepsOf } from '../combination/steps'
 import { withoutWay } from '../combination/ways'
 import type { OwnMove } from '../moves/move'

@@ -1,6 +1,7 @@
 import { dequal } from 'dequal'
 import type { PropAct } from '../combination/carried'
-import type { Combination, Event, Phrase, Remark, WrittenFacing } from '../combination/combination'
+import type { Combination, Event, Phrase, WrittenFacing } from '../combination/combination'
+import type { Remark } from '../combination/remark'
 import type { PartId } from '../combination/whose'
 import { UserError } from '../errors'
 import { stableText } from '../record/stable'

@@ -1,16 +1,10 @@
 import { partsIn } from '../combination/between'
 import type { PropAct } from '../combination/carried'
-import type {
-  Combination,
-  Event,
-  Option,
-  Phrase,
-  Remark,
-  WrittenFacing,
-} from '../combination/combination'
+import type { Combination, Event, Option, Phrase, WrittenFacing } from '../combination/combination'
 import { mirrorEvent } from '../combination/mirror'
 import { MOST_PARTS, type Part } from '../combination/part'
 import { partIds, partOf } from '../combination/partOf'
+import type { Remark } from '../combination/remark'
 import { isShared, type PartId, SOLO, type Who } from '../combination/whose'
 import { UserError } from '../errors'
 import type { Edit } from './edit'

@@ -1,15 +1,10 @@
-import {
-  type Combination,
-  type Event,
-  lengthOf,
-  type Phrase,
-  type Remark,
-} from '../combination/combination'
+import { type Combination, type Event, lengthOf, type Phrase } from '../combination/combination'
 import { asDanced, dancedIn } from '../combination/lengths'
 import { likeOf, withoutLost } from '../combination/like'
 import { loopIndex, withOneLoop } from '../combination/loop'
 import { freeName as nameBeside, nameOf } from '../combination/names'
 import { optionWith } from '../combination/optionWith'
+import type { Remark } from '../combination/remark'
 import { UserError } from '../errors'
 import type { Vocabulary } from '../moves/vocabulary'
 import { labelIn, labelOfSpan, slotAt, TICKS_PER_COUNT, type Tick, tick } from '../time/time'

@@ -1,16 +1,14 @@
 import type { Layer } from '../body/layers'
-import type { Side } from '../body/side'
 import { quoted } from '../entry/tokens'
 import { FAMILIES } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
 import { isHeaderWord, PHRASE_WORDS, type PhraseWord } from '../sheet/lines'
 import { readSheet } from '../sheet/readSheet'
-import { labelOfSpan, labelOfTick, slotAt, TICKS_PER_COUNT, type Tick, tick } from '../time/time'
+import { slotAt, TICKS_PER_COUNT, type Tick } from '../time/time'
 import { actionsIn, thingsIn } from './actions'
 import { type CountsRead, countsAt, piecesOf } from './counts'
-import { newPhrase, type PhraseDraft, type Placed, pageSheet } from './drafts'
+import type { PhraseDraft } from './drafts'
 import {
-  type Again,
   againIn,
   type Heading,
   headerIn,
@@ -29,6 +27,7 @@ import { type Role, type TableRow, tableIn } from './table'
 import { isHeld, spread, timesOf, whenGoesOn } from './timing'
 import { sheetIn } from './wholeSheet'
 import { asidesIn, countsFirst, SEVERAL_WORDS, timesIn, titleOf, withoutLength } from './wording'
+import { Written } from './written'
 
 /** As long as a page of a notebook may be. */
 const MOST_PAGE = 40_000
@@ -56,26 +55,17 @@ class Reading {
   readonly #page: string
   readonly #vocabulary: Vocabulary
   readonly #wish: PageWish
-  readonly #phrases: PhraseDraft[] = []
-  readonly #header: string[] = []
-  readonly #order: Again[] = []
   readonly #lines: PageLine[] = []
-  #title: string | undefined
-  #lead: Side = 'R'
-  /** Notes before anything is danced. */
-  readonly #early: string[] = []
-  /** Names the page gives its own phrases: what has none does not take them. */
-  readonly #lettered: ReadonlySet<string | undefined>
+  readonly #written: Written
   #pieces: Piece[] = []
-  #said: string[] = []
   constructor(page: string, vocabulary: Vocabulary, wish: PageWish) {
     this.#page = page
     this.#vocabulary = vocabulary
     this.#wish = wish
-    this.#lettered = new Set(
-      page.split('\n').map((line) => {
+    this.#written = new Written(
+      page.split('\n').flatMap((line) => {
         const bare = withoutBullet(line)
-        return (openedIn(bare)?.heading ?? headingIn(bare))?.name
+        return (openedIn(bare)?.heading ?? headingIn(bare))?.name ?? []
       }),
     )
   }
@@ -91,16 +81,7 @@ class Reading {
           this.#line(i + 1, line, (kind) => this.#text(line, all.slice(i + 1), kind))
     return {
       lines: this.#lines,
-      combination: readSheet(
-        pageSheet({
-          title: this.#title,
-          header: this.#header,
-          early: this.#early,
-          phrases: this.#phrases.length > 0 ? this.#phrases : [this.#phrase()],
-          order: this.#order,
-        }),
-        this.#vocabulary,
-      ).combination,
+      combination: readSheet(this.#written.sheet(), this.#vocabulary).combination,
       ...(table && { columns: table.columns }),
     }
   }
@@ -108,13 +89,13 @@ class Reading {
   /** Reads one line; `make` says what kind of line it was. */
   #line(number: number, text: string, make: (kind: LineKind | undefined) => LineKind): void {
     this.#pieces = []
-    this.#said = []
+    this.#written.said = []
     const kind = make(this.#wish.kinds?.[number])
     this.#lines.push({
       number,
       text: text.trim(),
       kind,
-      said: this.#said,
+      said: this.#written.said,
       pieces: this.#pieces,
       isUnsure: this.#pieces.some(isOpen),
     })
@@ -122,30 +103,26 @@ class Reading {
 
   #text(typed: string, behind: readonly string[], wanted: LineKind | undefined): LineKind {
     const line = withoutBullet(typed)
-    if (wanted === 'note') return this.#note(line)
+    if (wanted === 'note') return this.#written.note(line)
     if (wanted === 'title' || /^title\s*:/i.test(line))
-      return this.#setTitle(line.replace(/^title\s*:\s*/i, ''))
+      return this.#written.setTitle(line.replace(/^title\s*:\s*/i, ''))
     if (wanted === undefined) {
       const known = this.#asSheet(line)
       if (known) return known
     }
     const order = orderIn(line)
     if (order && (wanted === undefined || wanted === 'order')) {
-      this.#order.splice(0, this.#order.length, ...order)
-      this.#said.push(
-        `order ${order.map(({ name, mirrored }) => `${name}${mirrored ? '~' : ''}`).join(' ')}`,
-      )
-      return 'order'
+      return this.#written.setOrder(order)
     }
-    const again = this.#againNamed(line) ?? againIn(line)
-    if (again && this.#phrases.length > 0 && (wanted === undefined || wanted === 'order'))
-      return this.#again(again)
+    const again = this.#written.againNamed(line) ?? againIn(line)
+    if (again && this.#written.phrases.length > 0 && (wanted === undefined || wanted === 'order'))
+      return this.#written.again(again)
     const opened = wanted === undefined ? openedIn(line) : undefined
     if (opened) {
-      const begun = this.#begin(opened.heading)
+      const begun = this.#written.begin(opened.heading)
       if (opened.rest === '') return begun
       if (!this.#isDanced(opened.rest)) {
-        this.#note(opened.rest)
+        this.#written.note(opened.rest)
         return begun
       }
       this.#danced(opened.rest)
@@ -153,30 +130,34 @@ class Reading {
     }
     const heading = this.#heading(line, behind)
     if (wanted === 'phrase' || (wanted === undefined && heading))
-      return this.#begin(heading ?? { name: undefined, title: line, counts: undefined, times: 1 })
+      return this.#written.begin(
+        heading ?? { name: undefined, title: line, counts: undefined, times: 1 },
+      )
     if (wanted === undefined || wanted === 'header') {
       const header =
-        this.#phrases.every(({ placed }) => placed.length === 0) || wanted === 'header'
+        this.#written.phrases.every(({ placed }) => placed.length === 0) || wanted === 'header'
           ? headerIn(line, FAMILIES)
           : undefined
       const hasCounts = countsAt(line) !== undefined && !/\b(?:bpm|tempo)\b/i.test(line)
       // What stands before it is what it is called: Lamp and Shadow, 88 bpm.
-      const isNamed = this.#title === undefined && headerIn(titleOf(line), FAMILIES) === undefined
-      if (header && !hasCounts && isNamed && !/^\w+\s*[:=]/.test(line)) return this.#setTitle(line)
+      const isNamed =
+        this.#written.title === undefined && headerIn(titleOf(line), FAMILIES) === undefined
+      if (header && !hasCounts && isNamed && !/^\w+\s*[:=]/.test(line))
+        return this.#written.setTitle(line)
       // A title may say for whom it is.
       const isTitle =
-        this.#title === undefined &&
+        this.#written.title === undefined &&
         this.#lines.length === 0 &&
         header?.length === 1 &&
         header[0]?.startsWith('level') &&
         !/[:=]/.test(line)
-      if (header && isTitle) this.#title = line
-      if (header && !hasCounts) return this.#setHeader(header, line)
+      if (header && isTitle) this.#written.title = line
+      if (header && !hasCounts) return this.#written.setHeader(header, line)
     }
     if (wanted !== 'danced' && !this.#isDanced(line)) {
-      if (this.#title === undefined && this.#phrases.length === 0)
-        return this.#setTitle(line.replace(/:$/, ''))
-      return this.#note(line)
+      if (this.#written.title === undefined && this.#written.phrases.length === 0)
+        return this.#written.setTitle(line.replace(/:$/, ''))
+      return this.#written.note(line)
     }
     this.#danced(line)
     return 'danced'
@@ -184,9 +165,9 @@ class Reading {
 
   /** What begins a phrase: a heading, or a few words over a line with counts. */
   #heading(line: string, behind: readonly string[]): Heading | undefined {
-    const isFirst = this.#title === undefined && this.#phrases.length === 0
+    const isFirst = this.#written.title === undefined && this.#written.phrases.length === 0
     const found = headingIn(line)
-    const place = { layer: undefined, lead: this.#lead, vocabulary: this.#vocabulary }
+    const place = { layer: undefined, lead: this.#written.lead, vocabulary: this.#vocabulary }
     // The first line of a page is what it is called, unless it says how many counts.
     if (
       isFirst &&
@@ -225,7 +206,7 @@ class Reading {
   /** A line that is written as the sheet has it. */
   #asSheet(line: string): LineKind | undefined {
     const [, first = ''] = /^([a-z]+)(?=\s)/.exec(line) ?? []
-    const phrase = this.#phrases.at(-1)
+    const phrase = this.#written.phrases.at(-1)
     const isFine = (sheet: string) => readSheet(sheet, this.#vocabulary).messages.length === 0
     if (PHRASE_WORDS.includes(first as PhraseWord) && phrase && !SEVERAL_WORDS.test(line)) {
       const sheet = `sway 2\nphrase A ${phrase.counts ?? 16}\n  ${line}`
@@ -236,7 +217,7 @@ class Reading {
         phrase.reach,
         ...(read ? [...read.events, ...(read.remarks ?? [])] : []).map(reachOf),
       )
-      this.#said.push(line)
+      this.#written.said.push(line)
       return 'danced'
     }
     if (
@@ -246,99 +227,8 @@ class Reading {
       !isFine(`sway 2\n${line}\nphrase A 8`)
     )
       return undefined
-    if (first === 'title') return this.#setTitle(line.slice('title'.length).trim())
-    return this.#setHeader([line], '')
-  }
-
-  #setTitle(title: string): LineKind {
-    // What stands behind the name of it may say more: Lamp and Shadow, 88 bpm, start right.
-    const first = titleOf(title)
-    const more = title.slice(first.length).split(/\s*[,;(–—]\s*|\s+-\s+|\.\s+/)
-    const behind = more.join(', ').replace(/\)$/, '')
-    const header = behind ? headerIn(behind, FAMILIES) : undefined
-    this.#title = header ? first.trim() : title.trim()
-    this.#said.push(`title ${this.#title}`)
-    if (header) this.#setHeader(header, '')
-    return 'title'
-  }
-
-  #setHeader(header: readonly string[], line: string): LineKind {
-    const isTold = line.length < 48
-    for (const one of header) {
-      this.#header.push(one)
-      this.#said.push(one)
-      if (one.startsWith('lead ')) this.#lead = one.endsWith('L') ? 'L' : 'R'
-    }
-    if (!isTold && line !== '') this.#early.push(line)
-    return 'header'
-  }
-
-  #begin({
-    name,
-    title,
-    counts,
-    times,
-  }: {
-    name: string | undefined
-    title: string
-    counts: number | undefined
-    times: number
-  }): LineKind {
-    const taken = new Set(this.#phrases.map((phrase) => phrase.name))
-    const free = () => {
-      for (let i = 0; ; i++) {
-        const letter =
-          String.fromCharCode(65 + (i % 26)) + (i < 26 ? '' : String(Math.floor(i / 26)))
-        if (!taken.has(letter) && !this.#lettered.has(letter)) return letter
-      }
-    }
-    const own = name !== undefined && !taken.has(name) ? name : free()
-    const phrase = newPhrase(own, title, counts)
-    this.#phrases.push(phrase)
-    for (let i = 0; i < times; i++) this.#order.push({ name: own, mirrored: false })
-    this.#said.push(['phrase', own, title && quoted(title), counts].filter(Boolean).join(' '))
-    return 'phrase'
-  }
-
-  #phrase(): PhraseDraft {
-    if (this.#phrases.length === 0) {
-      const said = this.#said
-      this.#said = []
-      this.#begin({ name: 'A', title: '', counts: undefined, times: 1 })
-      this.#said = said
-    }
-    return this.#phrases.at(-1) as PhraseDraft
-  }
-
-  /** `Chorus again`, by the title of a phrase. */
-  #againNamed(line: string): Again | undefined {
-    const [, before, behind] =
-      /^(?:repeat\s+(.+?)|(.+?)\s+again)(?:\s+on\s+the\s+\w+)?[.!]?$/i.exec(line) ?? []
-    const title = (before ?? behind)?.toLowerCase()
-    const found = this.#phrases.find((phrase) => phrase.title.toLowerCase() === title)
-    return found && { name: found.name, mirrored: /\b(?:left|other)\b/i.test(line) }
-  }
-
-  #again({ name, mirrored, times = 1 }: Again): LineKind {
-    const all = name === undefined ? this.#order.map((one) => one.name) : [name]
-    const last = [...new Set(all)]
-    // A line of its own behind several phrases means all of them.
-    const again = name === undefined ? last : all
-    for (let i = 0; i < times; i++)
-      for (const one of again) this.#order.push({ name: one, mirrored })
-    this.#said.push(
-      `order … ${(name === undefined ? last : all).map((one) => `${one}${mirrored ? '~' : ''}`).join(' ')}`,
-    )
-    return 'order'
-  }
-
-  /** A line that says nothing that is danced stays as a note on the count before it. */
-  #note(line: string): LineKind {
-    const phrase = this.#phrases.at(-1)
-    if (!phrase) this.#early.push(line)
-    else this.#place(phrase, { line: 'note', at: phrase.last.at[0] ?? 0, text: quoted(line) })
-    this.#said.push(`note ${quoted(line)}`)
-    return 'note'
+    if (first === 'title') return this.#written.setTitle(line.slice('title'.length).trim())
+    return this.#written.setHeader([line], '')
   }
 
   #isDanced(line: string): boolean {
@@ -346,9 +236,9 @@ class Reading {
     if (layer !== undefined) return true
     const counts = countsAt(rest)
     if (counts && counts.rest !== '') return true
-    const place = { layer: undefined, lead: this.#lead, vocabulary: this.#vocabulary }
+    const place = { layer: undefined, lead: this.#written.lead, vocabulary: this.#vocabulary }
     // A title may name a move; what is danced without counts stands under something that has some, or says how long.
-    const isBegun = this.#phrases.length > 0 || this.#title !== undefined
+    const isBegun = this.#written.phrases.length > 0 || this.#written.title !== undefined
     return (
       isBegun &&
       thingsIn(withoutLength(line).text).some((one) => {
@@ -360,7 +250,7 @@ class Reading {
 
   #danced(line: string): void {
     const before = layerBefore(line)
-    const phrase = this.#phrase()
+    const phrase = this.#written.phrase()
     let counted = this.#pieces.length
     for (const piece of piecesOf(countsFirst(before.rest))) {
       // `hips: 1-4 …` as well as `1-4 hips: …`.
@@ -376,8 +266,8 @@ class Reading {
     const [name] = of('phrase')
     if (
       name &&
-      this.#phrases.at(-1)?.title !== name.text &&
-      this.#phrases.at(-1)?.name !== name.text
+      this.#written.phrases.at(-1)?.title !== name.text &&
+      this.#written.phrases.at(-1)?.name !== name.text
     ) {
       const heading = headingIn(name.text) ?? {
         name: undefined,
@@ -385,15 +275,15 @@ class Reading {
         counts: undefined,
         times: 1,
       }
-      const known = this.#phrases.some((phrase) => phrase.name === heading.name)
-      if (!known) this.#begin(heading)
+      const known = this.#written.phrases.some((phrase) => phrase.name === heading.name)
+      if (!known) this.#written.begin(heading)
     }
-    const phrase = this.#phrase()
+    const phrase = this.#written.phrase()
     const [count] = of('count')
     const counts = count && countsAt(count.text.trim())
     if (counts) phrase.last = counts
     if (wanted === 'note')
-      return this.#note(
+      return this.#written.note(
         cells
           .map(({ text }) => text)
           .filter(Boolean)
@@ -411,9 +301,17 @@ class Reading {
       )
     }
     for (const cell of of('say'))
-      this.#place(phrase, { line: 'say', at: phrase.last.at[0] ?? 0, text: quoted(cell.text) })
+      this.#written.place(phrase, {
+        line: 'say',
+        at: phrase.last.at[0] ?? 0,
+        text: quoted(cell.text),
+      })
     for (const cell of of('note'))
-      this.#place(phrase, { line: 'note', at: phrase.last.at[0] ?? 0, text: quoted(cell.text) })
+      this.#written.place(phrase, {
+        line: 'note',
+        at: phrase.last.at[0] ?? 0,
+        text: quoted(cell.text),
+      })
     return cells.some(({ layer, text }) => layer && text.trim()) ? 'danced' : 'note'
   }
 
@@ -436,11 +334,8 @@ class Reading {
     const isPlace = actions.every(({ meaning }) => isHeld(meaning, this.#vocabulary))
     if (counts && layer === undefined && this.#beginsAnew(phrase, counts, actions)) {
       this.#pieces.splice(this.#pieces.length - actions.length)
-      const said = this.#said
-      this.#said = []
-      this.#begin({ name: undefined, title: '', counts: undefined, times: 1 })
-      this.#said = said
-      this.#pieceAt(this.#phrase(), typed, counts, layer, isFirst)
+      this.#written.beginUnsaid()
+      this.#pieceAt(this.#written.phrase(), typed, counts, layer, isFirst)
       return
     }
     const when =
@@ -465,16 +360,17 @@ class Reading {
       ...cues.map((cue) => ['say', cue] as const),
       ...notes.map((note) => ['note', note] as const),
     ])
-      this.#place(phrase, { line: on, at: wordsAt, text: quoted(text), isEarly })
+      this.#written.place(phrase, { line: on, at: wordsAt, text: quoted(text), isEarly })
     const groups = new Map<Layer, Action[]>()
     for (const action of actions) {
       const on = action.meaning?.layer
       if (on) groups.set(on, [...(groups.get(on) ?? []), action])
-      else this.#place(phrase, { line: 'note', at, text: quoted(action.piece.typed), isEarly })
+      else
+        this.#written.place(phrase, { line: 'note', at, text: quoted(action.piece.typed), isEarly })
     }
     for (const [on, own] of groups)
       for (const { action, at, length } of spread(own, when, this.#vocabulary))
-        this.#place(phrase, {
+        this.#written.place(phrase, {
           line: on,
           at,
           length,
@@ -505,20 +401,13 @@ class Reading {
     return /^\s*(?:[-*•–]\s*)?(?:[a-z]+\s*:?\s*)?\d{1,2}\s*(?:[-–:).&,]|\s\d)/im.test(this.#page)
   }
 
-  #place(phrase: PhraseDraft, one: Pick<Placed, 'line' | 'at' | 'text'> & Partial<Placed>): void {
-    const placed: Placed = { length: undefined, isEarly: false, optional: false, ...one }
-    phrase.placed.push(placed)
-    if (placed.line !== 'note' || this.#said.length === 0)
-      this.#said.push(`${placed.line} ${whenWords(placed)} ${placed.text}`)
-  }
-
   /** What a text says is danced, as it is chosen. */
   #actions(
     text: string,
     layer: Layer | undefined,
     counts: CountsRead | undefined,
   ): readonly Action[] {
-    const place = { layer, lead: this.#lead, vocabulary: this.#vocabulary }
+    const place = { layer, lead: this.#written.lead, vocabulary: this.#vocabulary }
     return actionsIn(text, counts, place).map(({ typed, meant }): Action => {
       const id = `${this.#lines.length + 1}.${this.#pieces.length}`
       const meanings = meant?.meanings ?? []
@@ -538,6 +427,3 @@ const reachOf = ({
   readonly at: Tick
   readonly length?: Tick | undefined
 }): number => at + (length ?? slotAt(at))
-
-const whenWords = ({ at, length }: Placed): string =>
-  length === undefined ? labelOfTick(tick(at)) : labelOfSpan({ at: tick(at), length: tick(length) })

@@ -1,6 +1,5 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { anyPiece } from '../../../tests/anyPiece'
 import { anyCombination } from '../../../tests/arbitraries'
 import { demo } from '../../../tests/demo'
 import { holds } from '../../../tests/holds'
@@ -9,7 +8,6 @@ import { anyTeachingHouse, materials, wishesOf } from '../../../tests/teaching'
 import type { Layer } from '../body/layers'
 import { otherSide } from '../body/side'
 import { type Combination, DancerLevel } from '../combination/combination'
-import { partIds } from '../combination/partOf'
 import { type House, USUAL_HOUSE } from '../house/house'
 import { Risk } from '../moves/move'
 import { vocabulary } from '../moves/vocabulary'
@@ -18,7 +16,6 @@ import type { Drill } from './drill'
 import { layersIn, type Materials, materialsOf, roundOf, secondsOf } from './material'
 import {
   ClassType,
-  MOST_MINUTES,
   NOTHING_KNOWN,
   type PlanWishes,
   Seen,
@@ -30,7 +27,6 @@ import { planClass } from './planner'
 import { spreadOver } from './spread'
 import { addStrain, mostOf, NO_STRAIN, strainOf } from './strain'
 import { firstPasses, layersOf, taughtKey, teachingOf } from './teaching'
-import { materialsOfPart } from './teachTogether'
 import { tempoSteps } from './tempoSteps'
 import { drillTitle } from './totals'
 import { proposeWay } from './ways'
@@ -240,34 +236,6 @@ describe('a plan of any combinations and wishes', () => {
           }
       }
     })
-  })
-
-  it('dances of a piece what any of its dancers has, once it was danced whole', () => {
-    let others = 0
-    holds(
-      fc.property(anyPiece(), (one) => {
-        const materials = materialsOf([one], vocabulary, USUAL_HOUSE)
-        const { drills } = planClass(
-          { ...wishesFor(one, materials.house.level), minutes: MOST_MINUTES },
-          materials,
-        )
-        const dances = partIds(one).map((part) =>
-          firstPasses(materialsOfPart(materials, one, part).find(one.id)?.lead.passes ?? []),
-        )
-        for (const { kind, phrases, layers } of drills) {
-          if (kind !== 'all') continue
-          const hers = dances.map((passes) =>
-            layersIn(
-              passes.filter(({ phrase: { id } }) => phrases.length === 0 || phrases.includes(id)),
-            ),
-          )
-          for (const own of hers) expect(layers).toEqual(expect.arrayContaining([...own]))
-          if (hers.some((own) => own.some((layer) => !hers[0]?.includes(layer)))) others++
-        }
-      }),
-    )
-    // Pieces in which another one has a layer the first has not are among them.
-    expect(others).toBeGreaterThan(0)
   })
 
   it('dances both sides whole as often, and only the lead where that was wished', () => {

@@ -2,14 +2,15 @@ import type { Layer } from '../body/layers'
 import type { Side } from '../body/side'
 import { clockText } from '../time/clock'
 import type { Tempo } from '../time/tempo'
-import type { DrillKind, RunTask } from './drill'
+import type { Drill, DrillKind, RunTask } from './drill'
 import { type Material, type Materials, roundOf, secondsOf } from './material'
 import type { Plan } from './plan'
 import type { Proposal } from './planner'
 import { triesOf } from './talk'
-import { teachSteps } from './teachSteps'
+import { teachingSteps } from './teachingSteps'
+import { whoTitle, whoWords } from './teachTogether'
 import { drillTitle, minutesText, phraseNames, totalsOf } from './totals'
-import { wordsOfPlan } from './words'
+import { type StepWords, wordsOfPlan } from './words'
 
 /** One step of a class as it is told outside the app. */
 interface ToldStep {
@@ -41,32 +42,41 @@ export interface ToldPlan {
   readonly warnings: readonly string[]
 }
 
+/** A drill with what is said before it. */
+function stepTold(
+  drill: Drill,
+  at: number,
+  words: StepWords | undefined,
+  materials: Materials,
+): ToldStep {
+  const { say = [], easier = [] } = words ?? {}
+  const isDanced = roundOf(drill, materials) !== undefined
+  return {
+    at,
+    seconds: secondsOf(drill, materials),
+    kind: drill.kind,
+    title: drillTitle(drill, materials),
+    phrases: [...new Set(phraseNames(drill, materials))],
+    layers: isDanced ? drill.layers : [],
+    side: isDanced && !drill.moves ? drill.sides : [],
+    rounds: isDanced && drill.seconds === undefined ? drill.repeats : 0,
+    tempo: drill.tempo,
+    talk: drill.talk,
+    tries: triesOf(drill.talk, materials.house),
+    say: [...say, ...easier.map((form) => `or: ${form}`)],
+    ...(drill.task && { task: drill.task }),
+    ...(drill.marked && { marked: drill.marked }),
+  }
+}
+
 /** The steps of a plan with what is said before each. */
 function stepsTold(plan: Plan, materials: Materials): readonly ToldStep[] {
   const words = wordsOfPlan(plan, materials)
   let at = 0
   return plan.drills.map((drill) => {
-    const seconds = secondsOf(drill, materials)
-    const start = at
-    at += seconds
-    const { say = [], easier = [] } = words.get(drill.id) ?? {}
-    const isDanced = roundOf(drill, materials) !== undefined
-    return {
-      at: start,
-      seconds,
-      kind: drill.kind,
-      title: drillTitle(drill, materials),
-      phrases: [...new Set(phraseNames(drill, materials))],
-      layers: isDanced ? drill.layers : [],
-      side: isDanced && !drill.moves ? drill.sides : [],
-      rounds: isDanced && drill.seconds === undefined ? drill.repeats : 0,
-      tempo: drill.tempo,
-      talk: drill.talk,
-      tries: triesOf(drill.talk, materials.house),
-      say: [...say, ...easier.map((form) => `or: ${form}`)],
-      ...(drill.task && { task: drill.task }),
-      ...(drill.marked && { marked: drill.marked }),
-    }
+    const step = stepTold(drill, at, words.get(drill.id), materials)
+    at += step.seconds
+    return step
   })
 }
 
@@ -92,14 +102,19 @@ function dancedText({ rounds, side, tempo, talk, tries }: ToldStep): string {
   return [...danced, ...talked].join(', ')
 }
 
-/** How a combination is taught, step by step: a page of its handout. */
+/** How a combination is taught, step by step, and who dances it where they are several: a page of its handout. */
 export function taughtText(material: Material, materials: Materials): string {
-  const steps = stepsTold(teachSteps(material, materials), materials)
+  const { combination } = material
+  const { steps, words, lookAt } = teachingSteps(material, materials)
   return steps
-    .flatMap((step) => [
-      `${step.title.padEnd(44)} ${dancedText(step)}`.trimEnd(),
-      ...step.say.map((line) => `    ${line}`),
-    ])
+    .flatMap((one) => {
+      const step = stepTold(one.drill, 0, words.get(one.drill.id), lookAt(one))
+      const title = `${whoTitle(combination, one)}${step.title}`
+      return [
+        `${title.padEnd(44)} ${dancedText(step)}`.trimEnd(),
+        ...[...whoWords(combination, one), ...step.say].map((line) => `    ${line}`),
+      ]
+    })
     .join('\n')
 }
 

@@ -1,6 +1,7 @@
-import type { Combination, Event, Phrase, Remark } from '../combination/combination'
+import type { Combination, Event, Phrase } from '../combination/combination'
 import type { Pace } from '../combination/pace'
 import { pacedPhrase } from '../combination/paced'
+import type { Remark } from '../combination/remark'
 import { sliceOf } from '../combination/slice'
 
 /** What of a phrase is danced on a song. */

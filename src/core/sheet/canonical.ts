@@ -7,7 +7,6 @@ import type {
   Event,
   Option,
   Phrase,
-  Remark,
   Unread,
   WrittenFacing,
 } from '../combination/combination'
@@ -15,6 +14,7 @@ import { lineOf as lineWith, ownOf } from '../combination/like'
 import { withOneLoop } from '../combination/loop'
 import type { Part } from '../combination/part'
 import { neededPickup, pickupTicks } from '../combination/passes'
+import type { Remark } from '../combination/remark'
 import type { Voice } from '../combination/voice'
 import type { Who } from '../combination/whose'
 import { stableText } from '../record/stable'

@@ -1,4 +1,4 @@
-import { CountCalls } from '../combination/combination'
+import { CountCalls } from '../combination/remark'
 import { EntryProblem } from '../entry/reader'
 import { tokensIn } from '../entry/tokens'
 

@@ -2,15 +2,14 @@ import type { Between } from '../combination/between'
 import type { PropAct } from '../combination/carried'
 import type {
   Comment,
-  CountCalls,
   LeftOut,
   Like,
   Option,
-  Remark,
   Unread,
   WrittenFacing,
 } from '../combination/combination'
 import type { Pace } from '../combination/pace'
+import type { CountCalls, Remark } from '../combination/remark'
 import type { Voice } from '../combination/voice'
 import { EntryProblem } from '../entry/reader'
 import type { Token } from '../entry/tokens'

@@ -8,12 +8,12 @@ import {
   MOST_PHRASES,
   type Option,
   type Phrase,
-  type Remark,
   SCHEMA_VERSION,
   type Unread,
 } from '../combination/combination'
 import { hasOption } from '../combination/options'
 import type { Part } from '../combination/part'
+import type { Remark } from '../combination/remark'
 import { defaultStart, type Start } from '../combination/start'
 import { nearest } from '../entry/names'
 import { UserError } from '../errors'

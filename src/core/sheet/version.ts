@@ -1,9 +1,10 @@
 import type { FootAction, Primitive } from '../body/feet'
 import type { ArmPlace, Gaze } from '../body/places'
 import { SIDES } from '../body/side'
-import type { Combination, Event, RemarkKind } from '../combination/combination'
+import type { Combination, Event } from '../combination/combination'
 import { loopIndex } from '../combination/loop'
 import { ownPickup } from '../combination/passes'
+import type { RemarkKind } from '../combination/remark'
 import { FIRST_FAMILIES, type OwnMove } from '../moves/move'
 
 /** The newest version of the count sheet this app reads. */

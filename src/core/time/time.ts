@@ -10,6 +10,9 @@ export const MOST_PHRASE_COUNTS = 16
 export const Tick = z.int().brand<'Tick'>()
 export type Tick = z.infer<typeof Tick>
 
+/** Ticks something lasts. */
+export const TickLength = Tick.refine((ticks) => ticks > 0, 'has no length')
+
 /** Makes a tick of a whole number. A fraction is a bug in the caller. */
 export function tick(value: number): Tick {
   if (!Number.isInteger(value)) throw new Error(`${value} is not a whole number of ticks`)

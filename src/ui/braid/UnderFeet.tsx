@@ -1,6 +1,6 @@
-import type { Remark, RemarkKind } from '../../core/combination/combination'
 import type { DancedEvent } from '../../core/combination/lengths'
 import type { Pass } from '../../core/combination/passes'
+import type { Remark, RemarkKind } from '../../core/combination/remark'
 import { calledWords, notedWords } from '../../core/combination/remarks'
 import type { Simulation } from '../../core/simulate/simulate'
 import { standingsIn } from '../../core/simulate/standings'

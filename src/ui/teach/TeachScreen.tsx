@@ -4,45 +4,32 @@ import { useQuery } from '@tanstack/react-query'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { useStore } from 'zustand'
-import type { Layer } from '../../core/body/layers'
 import { sideWord } from '../../core/body/side'
 import { drillPerformance } from '../../core/class/drillDance'
 import type { Combination } from '../../core/combination/combination'
 import { aloneFrom } from '../../core/combination/dancing'
-import type { Family } from '../../core/moves/move'
-import { layerWord } from '../../core/moves/vocabulary'
 import type { Moment } from '../../core/performance/performance'
 import { isClick, isOfLayers } from '../../core/performance/sounds'
 import { SILENT } from '../../core/performance/stretches'
 import { isCounted } from '../../core/plan/drill'
 import { type Material, type Materials, roundOf } from '../../core/plan/material'
-import { wishesFor } from '../../core/plan/plan'
-import { teachSteps } from '../../core/plan/teachSteps'
-import {
-  materialsOfPart,
-  type TeachStep,
-  teachTogether,
-  whoTitle,
-  whoWords,
-} from '../../core/plan/teachTogether'
+import { teachingSteps } from '../../core/plan/teachingSteps'
+import { type TeachStep, whoTitle, whoWords } from '../../core/plan/teachTogether'
 import { drillTitle } from '../../core/plan/totals'
-import { type StepWords, wordsOfPlan } from '../../core/plan/words'
-import type { Pose } from '../../core/pose/joints'
-import type { Companion } from '../../core/simulate/company'
+import type { StepWords } from '../../core/plan/words'
 import { sayPass } from '../../core/teaching/say'
-import { type CountTogether, sayWhoever, type WhoseWords } from '../../core/teaching/sayTogether'
+import { sayWhoever } from '../../core/teaching/sayTogether'
 import { TICKS_PER_COUNT } from '../../core/time/time'
 import { KeysButton, KeysHelp } from '../parts/KeysHelp'
-import { PartBadge } from '../parts/PartBadge'
 import { inWords, ProblemPage } from '../parts/Problem'
 import { useScreenKeys } from '../parts/useScreenKeys'
 import { useMaterials } from '../planning/usePlanning'
 import { nowText, useFrames } from '../play/useFrames'
 import { DanceStage } from '../stage/DanceStage'
-import { FlatFigure } from '../stage/FlatFigure'
 import { useServices } from '../stores/services'
+import { CountRow } from './CountRow'
 import classes from './teach.module.css'
-import { type KeyPoses, useKeyPoses } from './useKeyPoses'
+import { useKeyPoses } from './useKeyPoses'
 
 /** Shown while nothing sounds. */
 const READY = '♪'
@@ -88,10 +75,9 @@ function Teach({
   const { deck } = useServices()
   const { combination } = material
   const playing = useStore(deck, (is) => is)
-  const { combination: danced } = material
   const { steps, words, lookAt } = useMemo(
-    () => stepsOf(danced, material, materials),
-    [danced, material, materials],
+    () => teachingSteps(material, materials),
+    [material, materials],
   )
   const [index, setIndex] = useState(0)
   const [dancing, setDancing] = useState(() =>
@@ -396,128 +382,6 @@ function Said({
           <b>Or</b> {form}
         </p>
       ))}
-    </>
-  )
-}
-
-/** The steps of teaching, what is said before each, and what each of them looks at. */
-function stepsOf(combination: Combination, material: Material, materials: Materials) {
-  if (!combination.parts) {
-    const plan = teachSteps(material, materials)
-    const steps: readonly TeachStep[] = plan.drills.map((drill) => ({ drill }))
-    return { steps, words: wordsOfPlan(plan, materials), lookAt: () => materials }
-  }
-  const steps = teachTogether(combination, materials)
-  const own = new Map(
-    combination.parts.map(({ id }) => [id, materialsOfPart(materials, combination, id)]),
-  )
-  const lookAt = ({ part }: Pick<TeachStep, 'part'>) => own.get(part ?? '') ?? materials
-  const wishes = wishesFor(combination, materials.house.level)
-  const words = [undefined, ...own.keys()].flatMap((part) => {
-    // Of what they do with each other only that is said: each has her own words before.
-    const drills = steps
-      .filter((step) => step.part === part && !step.meets)
-      .map(({ drill }) => drill)
-    return [...wordsOfPlan({ drills, wishes }, lookAt({ ...(part && { part }) }))]
-  })
-  return { steps, words: new Map(words), lookAt }
-}
-
-/** One count: its pose, what is danced on it, what is called, and where the weight is. */
-function CountRow({
-  row: { count, each, meetings },
-  dancers,
-  layers,
-  poses,
-  families,
-  isLit,
-}: {
-  readonly row: CountTogether
-  readonly dancers: readonly Companion[]
-  readonly layers: ReadonlySet<Layer>
-  readonly poses: KeyPoses
-  readonly families: readonly Family[]
-  readonly isLit: boolean
-}) {
-  return (
-    <li data-row={count} data-lit={isLit} className={classes.row}>
-      <b className={`display counts ${classes.count}`}>{count}</b>
-      {each.map((one, i) => (
-        <WhoseRow
-          key={one.whose}
-          row={one}
-          dancers={dancers}
-          layers={layers}
-          pose={poses.get(one.parts[0] ?? '')?.get(count)}
-          families={families}
-          meetings={i === each.length - 1 ? meetings : []}
-        />
-      ))}
-    </li>
-  )
-}
-
-/** What one of them does on a count, or all. */
-function WhoseRow({
-  row: { count, feet, layers: others, weight, cues, whose, parts },
-  dancers,
-  layers,
-  pose,
-  families,
-  meetings,
-}: {
-  readonly row: WhoseWords
-  readonly dancers: readonly Companion[]
-  readonly layers: ReadonlySet<Layer>
-  readonly pose: Pose | undefined
-  readonly families: readonly Family[]
-  readonly meetings: readonly string[]
-}) {
-  return (
-    <>
-      <div className={classes.pose}>
-        {pose && (
-          <FlatFigure
-            pose={pose}
-            // Seen as the class sees its own.
-            view="behind"
-            label={`Pose${whose && ` of ${whose}`} on ${count}, from behind`}
-            families={families}
-          />
-        )}
-      </div>
-      <div>
-        {whose && (
-          <p className={classes.whose}>
-            {dancers.map(
-              ({ part, name }, i) =>
-                parts.includes(part) && <PartBadge key={part} index={i} name={name} />,
-            )}
-          </p>
-        )}
-        {feet.length > 0 && <p className="layer-feet">{feet.join('. ')}.</p>}
-        {others.map(({ layer, text }) => (
-          <p key={layer + text} className={`layer-${layer}`}>
-            <b>{layerWord[layer]}</b> {text}
-          </p>
-        ))}
-        {feet.length === 0 && others.length === 0 && !whose && (
-          <p className={classes.goOn}>
-            {layers.has('feet') ? 'Hold; the count still passes.' : 'Go on.'}
-          </p>
-        )}
-        {meetings.map((words) => (
-          <p key={words}>
-            <b>together</b> {words}
-          </p>
-        ))}
-      </div>
-      <div className={classes.weight}>
-        {cues.map((cue) => (
-          <em key={cue}>“{cue}”</em>
-        ))}
-        {layers.has('feet') && <span>weight: {weight}</span>}
-      </div>
     </>
   )
 }
