@@ -159,6 +159,9 @@ export const FEATURES_OF: Readonly<Record<PropKind, readonly Feature[]>> = {
   fan: ['handle', 'tip'],
 }
 
+/** How a hand takes a thing where nobody said it. */
+export const usualGrip = (kind: PropKind): OnProp['grip'] => (kind === 'veil' ? 'pinch' : 'fist')
+
 /** What is usual of each kind: metres, drape, and how it is held at the start. */
 export const USUAL_PROP: Readonly<Record<PropKind, Pick<Prop, 'size' | 'start'>>> = {
   veil: {

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { Tick } from '../time/time'
+import { Tick, tick } from '../time/time'
 import { PartId } from './whose'
 
 /** As late as a part may come in: most of a phrase of 64. */
@@ -26,6 +26,16 @@ export const voiceOf = (
   { voices }: { readonly voices?: readonly Voice[] | undefined },
   part: PartId,
 ): Voice | undefined => voices?.find((one) => one.part === part)
+
+/** Whom a part may follow among others: nobody follows whom she is followed by. */
+export const leadersFor = (
+  part: PartId,
+  parts: readonly PartId[],
+  voices: readonly Voice[],
+): readonly PartId[] => {
+  const others = voices.filter((one) => one.part !== part)
+  return parts.filter((id) => id !== part && areVoices([...others, { part, of: id, by: tick(0) }]))
+}
 
 /** Whether the voices of a phrase lead to somebody who dances by herself, and no part has two. */
 export function areVoices(voices: readonly Voice[]): boolean {

@@ -65,4 +65,19 @@ describe('two combinations for one, joined as parts', () => {
     expect(() => joinAsParts(odd)(one)).toThrow(/6 counts, and here 8/)
     expect(() => joinAsParts(one)(joinAsParts(other)(one))).toThrow(/for several/)
   })
+
+  it('keeps what nobody could read of either, and never lets a move of one be danced for the other', () => {
+    const sheet = (motion: string, odd: string) =>
+      read(`sway 1
+title Melting
+move melt "Slow melt" hips path counts 2 sided none claims pelvis motion "${motion}"
+phrase A 8
+  hips 1 melt; 3 ${odd}`)
+    const one = sheet('arc(R>C>L)', 'blorp')
+    const { phrases, moves } = joinAsParts(sheet('arc(R>C>L)', 'fnord'))(one)
+    expect(phrases[0]?.unread?.map(({ text }) => text)).toEqual(['3 blorp', '3 fnord'])
+    expect(moves).toHaveLength(1)
+    expect(joinAsParts(one)(one).phrases[0]?.unread).toHaveLength(1)
+    expect(() => joinAsParts(sheet('arc(L>C>R)', 'fnord'))(one)).toThrow(/not the same/)
+  })
 })

@@ -15,7 +15,8 @@ type Own = Event | Remark | PropAct
 /**
  * Lays another combination over this one, as what a second dancer dances to the same counts: what is the
  * same on a tick is written once for both, the rest is each one's own.
- * @throws UserError where their phrases are not danced in the same order, or one is for several already
+ * @throws UserError where their phrases are not danced in the same order, one is for several already,
+ * or both call different moves the same
  */
 export const joinAsParts =
   (other: Combination): Edit =>
@@ -26,6 +27,14 @@ export const joinAsParts =
         'Join two that are each for one.',
       )
     const pairs = pairsIn(combination, other)
+    const clashing = combination.moves?.find((move) =>
+      other.moves?.some((one) => one.id === move.id && !dequal(one, move)),
+    )
+    if (clashing)
+      throw new UserError(
+        `Each of the two has a move ${clashing.id} of its own, and they are not the same.`,
+        'Nothing was changed. Give one of them another id first.',
+      )
     const carried = [
       ...(combination.carried ?? []).map((prop) => ({ ...prop, part: FIRST })),
       ...(other.carried ?? []).map((prop) => ({ ...prop, id: `${prop.id}-2`, part: SECOND })),
@@ -134,14 +143,20 @@ function joined(own: Phrase, other: Phrase): Phrase {
       events: option.events.map((one) => ({ ...hers(one, SECOND), id: idOf(one.id) })),
     })),
   ]
-  const { remarks: _, props: __, facings: ___, options: ____, ...rest } = own
+  // What nobody could read of either is kept.
+  const unread = [
+    ...new Map(
+      [...(own.unread ?? []), ...(other.unread ?? [])].map((one) => [stableText(one), one]),
+    ).values(),
+  ]
   return {
-    ...rest,
+    ...own,
     events: both(own.events, other.events),
     ...(remarks.length > 0 && { remarks }),
     ...(props.length > 0 && { props }),
     ...(facings.length > 0 && { facings }),
     ...(options.length > 0 && { options }),
+    ...(unread.length > 0 && { unread }),
   }
 }
 

@@ -1,9 +1,12 @@
+import type { Side } from '../body/side'
 import {
+  FEATURES_OF,
   MOST_PROPS,
   type Prop,
   type PropAct,
   type PropKind,
   USUAL_PROP,
+  usualGrip,
 } from '../combination/carried'
 import { type Combination, lengthOf, type Phrase } from '../combination/combination'
 import type { PartId } from '../combination/whose'
@@ -114,6 +117,31 @@ export const changeProp =
       ),
     }),
   })
+
+/** A hand is on some features of a thing on count 1, the last two that are named; on none it is free. */
+export const holdFromStart =
+  (id: string, side: Side, on: readonly string[]): Edit =>
+  (combination) => {
+    const prop = combination.carried?.find((one) => one.id === id)
+    if (!prop) return combination
+    const { start, kind } = prop
+    const { [side]: own, ...others } = start.hands
+    const at = FEATURES_OF[kind].filter((one) => on.includes(one)).slice(-2)
+    const hands =
+      at.length > 0 ? { ...others, [side]: { at, grip: own?.grip ?? usualGrip(kind) } } : others
+    return changeProp(id, { start: { ...start, hands } })(combination)
+  }
+
+/** Something is ready for a thing on count 1, or not. */
+export const readyFromStart =
+  (id: string, word: string, isReady = true): Edit =>
+  (combination) => {
+    const start = combination.carried?.find((one) => one.id === id)?.start
+    if (!start) return combination
+    const others = start.ready.filter((one) => one !== word)
+    const ready = isReady ? [...others, word] : others
+    return changeProp(id, { start: { ...start, ready } })(combination)
+  }
 
 /** A thing is carried no more, and nothing is done with it. */
 export const removeProp =

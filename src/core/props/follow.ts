@@ -8,6 +8,7 @@ import {
   type OnProp,
   type Prop,
   type PropAct,
+  usualGrip,
 } from '../combination/carried'
 import type { Pass } from '../combination/passes'
 import { remembered } from '../record/remembered'
@@ -189,7 +190,7 @@ function changeOf(
     case 'take':
     case 'catch': {
       if (!hand) return {}
-      const on: OnProp = { at: [featureFor(prop, to, hand)], grip: gripFor(prop) }
+      const on: OnProp = { at: [featureFor(prop, to, hand)], grip: usualGrip(prop.kind) }
       const isDown = drape === 'air' || drape === 'floor'
       const now = prop.kind === 'veil' ? 'front' : 'none'
       return { hands: { ...hands, [hand]: on }, ...(isDown && { drape: now }) }
@@ -216,8 +217,8 @@ function changeOf(
       if (!isOneHand || !own || !first || !second) return {}
       return {
         hands: {
-          [isOneHand]: { at: [first], grip: gripFor(prop) },
-          [otherSide[isOneHand]]: { at: [second], grip: gripFor(prop) },
+          [isOneHand]: { at: [first], grip: usualGrip(prop.kind) },
+          [otherSide[isOneHand]]: { at: [second], grip: usualGrip(prop.kind) },
         },
       }
     }
@@ -273,5 +274,3 @@ function featureFor({ kind }: Prop, to: PropAct['to'], hand: Side): Feature {
   const all = FEATURES_OF[kind]
   return all.find((one) => one.endsWith(`-${hand}`)) ?? all[0] ?? 'middle'
 }
-
-const gripFor = ({ kind }: Prop): OnProp['grip'] => (kind === 'veil' ? 'pinch' : 'fist')

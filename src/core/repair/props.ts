@@ -1,7 +1,7 @@
 import { otherSide } from '../body/side'
 import type { PropAct } from '../combination/carried'
 import { type Combination, lengthOf, type Phrase } from '../combination/combination'
-import { actOf, addAct, changeAct, removeAct } from '../edits/props'
+import { actOf, addAct, changeAct, readyFromStart, removeAct } from '../edits/props'
 import type { Finding } from '../findings/finding'
 import { actRow } from '../props/acts'
 import { COUNT, TICKS_PER_COUNT, tick } from '../time/time'
@@ -93,16 +93,7 @@ function readyBefore(act: PropAct, phrase: Phrase, ready: string): readonly Pair
   return [
     {
       label: `ready ${ready} from the start`,
-      make: (combination) => ({
-        ...combination,
-        ...(combination.carried && {
-          carried: combination.carried.map((prop) =>
-            prop.id === act.prop
-              ? { ...prop, start: { ...prop.start, ready: [...prop.start.ready, ready] } }
-              : prop,
-          ),
-        }),
-      }),
+      make: readyFromStart(act.prop, ready),
     },
   ]
 }

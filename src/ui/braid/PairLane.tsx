@@ -1,9 +1,10 @@
 import { type Between, isHand, type Met } from '../../core/combination/between'
 import type { Part } from '../../core/combination/part'
 import { meetingShort, meetingWords } from '../../core/teaching/meetingWords'
-import { overlap, type Span } from '../../core/time/time'
+import { overlap } from '../../core/time/time'
 import classes from './braid.module.css'
 import { longest, SIZE } from './geometry'
+import { rowsWithout } from './rowsWithout'
 
 interface PairLaneProps {
   readonly list: readonly Between[]
@@ -14,15 +15,7 @@ interface PairLaneProps {
 }
 
 /** Rows in which no two meetings lie over each other. */
-export function pairRows(list: readonly Between[]): readonly (readonly Between[])[] {
-  const rows: Between[][] = []
-  for (const one of list) {
-    const free = rows.find((row) => row.every((other: Span) => !overlap(other, one)))
-    if (free) free.push(one)
-    else rows.push([one])
-  }
-  return rows
-}
+export const pairRows = (list: readonly Between[]) => rowsWithout(list, overlap)
 
 /** What two do with each other: a cord for a hold, a knot for a touch, a pin for a place, two dots for eyes. */
 export function PairLane({ list, parts, top, x, picked }: PairLaneProps) {

@@ -9,16 +9,18 @@ import {
 } from '@mantine/core'
 import { IconTrash } from '@tabler/icons-react'
 import { useStore } from 'zustand'
-import { SIDES, type Side, sideWord } from '../../core/body/side'
+import { SIDES, sideWord } from '../../core/body/side'
 import { capital } from '../../core/capital'
+import { Drape, FEATURES_OF, type Prop, PropKind } from '../../core/combination/carried'
+import type { Edit } from '../../core/edits/edit'
 import {
-  Drape,
-  FEATURES_OF,
-  type Feature,
-  type Prop,
-  PropKind,
-} from '../../core/combination/carried'
-import { addProp, changeProp, type PropChange, removeProp } from '../../core/edits/props'
+  addProp,
+  changeProp,
+  holdFromStart,
+  type PropChange,
+  readyFromStart,
+  removeProp,
+} from '../../core/edits/props'
 import { isCloth } from '../../core/props/acts'
 import { DRAPE_WORDS, FEATURE_WORDS } from '../../core/props/held'
 import { changeAll, type Session } from '../stores/session'
@@ -68,15 +70,9 @@ interface FieldsProps {
 
 function PropFields({ session, prop, parts }: FieldsProps) {
   const { id, kind, name, part, size, start, keepHand } = prop
-  const set = (label: string, change: PropChange) =>
-    changeAll(session, `change the ${label} of ${name}`, changeProp(id, change), `${label} ${id}`)
-  const holdAt = (side: Side, at: readonly string[]) => {
-    const { [side]: own, ...others } = start.hands
-    const features = FEATURES_OF[kind].filter((one) => at.includes(one)).slice(-2)
-    const grip = own?.grip ?? (kind === 'veil' ? 'pinch' : 'fist')
-    const hands = features.length > 0 ? { ...others, [side]: { at: features, grip } } : others
-    set('hold', { start: { ...start, hands } })
-  }
+  const edit = (label: string, change: Edit) =>
+    changeAll(session, `change the ${label} of ${name}`, change, `${label} ${id}`)
+  const set = (label: string, change: PropChange) => edit(label, changeProp(id, change))
   return (
     <fieldset className={classes.part}>
       <legend>{capital(kind)}</legend>
@@ -128,7 +124,7 @@ function PropFields({ session, prop, parts }: FieldsProps) {
             data={FEATURES_OF[kind].map((value) => ({ value, label: FEATURE_WORDS[value] }))}
             value={[...(start.hands[side]?.at ?? [])]}
             placeholder={start.hands[side] ? '' : 'free'}
-            onChange={(at) => holdAt(side, at as Feature[])}
+            onChange={(on) => edit('hold', holdFromStart(id, side, on))}
           />
         ))}
         {isCloth(kind) && (
@@ -173,15 +169,7 @@ function PropFields({ session, prop, parts }: FieldsProps) {
             label="hair out of the way"
             checked={start.ready.includes('hair-in')}
             onChange={({ currentTarget: { checked } }) =>
-              set('hair', {
-                start: {
-                  ...start,
-                  ready: [
-                    ...start.ready.filter((word) => word !== 'hair-in'),
-                    ...(checked ? ['hair-in'] : []),
-                  ],
-                },
-              })
+              edit('hair', readyFromStart(id, 'hair-in', checked))
             }
           />
         )}

@@ -1,9 +1,8 @@
 import { NativeSelect, Switch } from '@mantine/core'
 import { useStore } from 'zustand'
 import type { Part } from '../../core/combination/part'
-import { areVoices, type Voice, voiceOf } from '../../core/combination/voice'
-import { removeVoice, writeVoice } from '../../core/edits/voices'
-import { TICKS_PER_COUNT, tick } from '../../core/time/time'
+import { leadersFor, type Voice, voiceOf } from '../../core/combination/voice'
+import { changeVoice, removeVoice, type VoiceChange } from '../../core/edits/voices'
 import { changeAll, type Session } from '../stores/session'
 import { documentOf } from '../stores/state'
 import { LaterField } from './LaterField'
@@ -44,25 +43,19 @@ interface VoiceRowProps extends VoiceFieldsProps {
 
 function VoiceRow({ session, phraseId, part, parts, voices }: VoiceRowProps) {
   const voice = voiceOf({ voices }, part.id)
-  const write = (change: Partial<Voice>) => {
-    const made = { part: part.id, of: '', by: tick(2 * TICKS_PER_COUNT), ...voice, ...change }
-    const { mirrored, ...rest } = made
+  const write = (change: VoiceChange) =>
     changeAll(
       session,
       `let ${part.name} follow`,
-      writeVoice(phraseId, mirrored ? { ...rest, mirrored } : rest),
+      changeVoice(phraseId, part.id, change),
       `voice ${part.id}`,
     )
-  }
-  /** Nobody is followed by whom she follows. */
-  const leaders = parts.filter(
-    ({ id }) =>
-      id !== part.id &&
-      areVoices([
-        ...voices.filter((one) => one.part !== part.id),
-        { part: part.id, of: id, by: tick(0) },
-      ]),
+  const ids = leadersFor(
+    part.id,
+    parts.map(({ id }) => id),
+    voices,
   )
+  const leaders = parts.filter(({ id }) => ids.includes(id))
   return (
     <div className={classes.row}>
       <NativeSelect
@@ -92,7 +85,7 @@ function VoiceRow({ session, phraseId, part, parts, voices }: VoiceRowProps) {
             label="as her image"
             checked={voice.mirrored === true}
             onChange={({ currentTarget: { checked } }) =>
-              write({ mirrored: checked ? true : undefined } as Partial<Voice>)
+              write({ mirrored: checked ? true : undefined })
             }
           />
         </>
