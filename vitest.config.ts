@@ -7,6 +7,8 @@ const browser = {
   // The machine that runs them may be busy with other things.
   testTimeout: 300_000,
   hookTimeout: 120_000,
+  // What a busy machine was too late for is tried once more, and named at the end of the run.
+  retry: 1,
   expect: { poll: { timeout: 15_000 } },
 }
 

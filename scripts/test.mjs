@@ -50,6 +50,7 @@ async function tests(name, project) {
     project,
     '--reporter=dot',
     '--reporter=json',
+    '--reporter=./scripts/secondTries.mjs',
     `--outputFile.json=${report}`,
   ])
   if (!existsSync(report)) {

@@ -463,8 +463,11 @@ describe('dragging by a finger', () => {
       .locator('[data-line="R:3"]')
       .evaluate((line) => line.scrollIntoView({ block: 'center' }))
     // A page that was pushed goes on for a while.
-    for (let before = Number.NaN; before !== (await top()); await page.waitForTimeout(200))
-      before = (await top()) ?? 0
+    for (let before = Number.NaN, same = 0; same < 4; await page.waitForTimeout(200)) {
+      const now = (await top()) ?? 0
+      same = now === before ? same + 1 : 0
+      before = now
+    }
     const [there, aim] = [
       await placeIn(page, 'R:3', 'hips', 5),
       await placeIn(page, 'R:3', 'hips', 3),

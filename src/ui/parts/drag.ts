@@ -63,10 +63,12 @@ export function drag(
     if (event.pointerId !== down.pointerId) return
     last = event
     if (!dragged && isTouch && !atOnce) {
-      if (gone(event) > REST_PX) end()
-      return
-    }
-    if (!dragged && gone(event) >= least) start()
+      if (gone(event) <= REST_PX) return
+      // It rested by its own time, though a busy page comes to know of it late.
+      if (event.timeStamp - down.timeStamp < REST_MS) return end()
+      clearTimeout(resting)
+      start()
+    } else if (!dragged && gone(event) >= least) start()
     dragged?.move(event)
   }
   const up = (event: PointerEvent) => {
