@@ -15,13 +15,14 @@ export interface Drawing {
 }
 
 /** Where each foot is besides its place by the words. */
-interface Offsets {
+export interface Offsets {
   readonly R: FloorPoint
   readonly L: FloorPoint
 }
 
 const NOWHERE: FloorPoint = { right: 0, forward: 0 }
-const AT_HOME: Offsets = { R: NOWHERE, L: NOWHERE }
+/** Nothing is drawn yet. */
+export const AT_HOME: Offsets = { R: NOWHERE, L: NOWHERE }
 
 /** The landings that carry: the foot takes weight where it comes down. */
 export const carries = ({ action, after }: DancedStep): boolean =>
@@ -29,7 +30,10 @@ export const carries = ({ action, after }: DancedStep): boolean =>
   (after.weight === 'both' || after.weight === action.foot || action.primitive === 'jump')
 
 interface On {
+  /** What is drawn within it. */
   readonly drawings: readonly Drawing[]
+  /** How far she is carried by what is drawn before it. */
+  readonly carried: FloorPoint
   readonly begin: Offsets
 }
 
@@ -46,26 +50,31 @@ export function drawnBy(simulation: Simulation, drawings: readonly Drawing[]): S
   if (drawings.length === 0) return simulation
   let begin = AT_HOME
   const slices = simulation.slices.map((slice) => {
-    const { at, length } = slice.pass
-    const own = drawings.filter(({ from, to }) => from < at + length && to > at)
-    const pending = drawings.filter(({ to }) => to <= at)
-    if (own.length === 0 && pending.length === 0) return slice
-    const moved = movedSlice(slice, { drawings: [...pending, ...own], begin })
-    begin = moved.end
-    return moved.slice
+    const drawn = drawnIn(slice, drawings, begin)
+    begin = drawn.end
+    return drawn.slice
   })
   const danced = slices.flatMap((slice) => slice.danced)
   return { ...simulation, slices, danced, end: slices.at(-1)?.exit ?? simulation.end }
 }
 
+/** One dancing of a phrase, drawn: the very same where nothing is drawn of it or before it. */
+export function drawnIn(slice: Slice, drawings: readonly Drawing[], begin: Offsets): Moved {
+  const { at, length } = slice.pass
+  const own = drawings.filter(({ from, to }) => from < at + length && to > at)
+  const before = drawings.filter(({ to }) => to <= at)
+  if (own.length === 0 && before.length === 0) return { slice, end: begin }
+  const carried = before.reduce((sum, { by }) => plus(sum, by.at(-1) ?? NOWHERE), NOWHERE)
+  return movedSlice(slice, { drawings: own, carried, begin })
+}
+
 const movedSlice = remembered(moveSlice, (a: On, b: On) => dequal(a, b))
 
-function moveSlice(slice: Slice, { drawings, begin }: On): Moved {
+function moveSlice(slice: Slice, { drawings, carried, begin }: On): Moved {
   const offsets = { ...begin }
   /** How far she is carried by a tick, with what lands on it. */
   const carriedBy = (tick: number): FloorPoint => {
-    let right = 0
-    let forward = 0
+    let { right, forward } = carried
     for (const { from, to, by } of drawings) {
       const done = tick >= to ? by.length : landedBy(slice, from, tick)
       const now = by[Math.min(done, by.length) - 1] ?? NOWHERE

@@ -1,7 +1,9 @@
-import type { Side } from '../body/side'
+import { SIDES, type Side } from '../body/side'
 import { type Hand, isHand, isOfHands, type Meeting } from '../combination/between'
 import { claimOf } from '../combination/claims'
 import type { DancedEvent } from '../combination/lengths'
+import type { Pass } from '../combination/passes'
+import type { Vocabulary } from '../moves/vocabulary'
 import { remembered } from '../record/remembered'
 import type { Simulation } from '../simulate/simulate'
 
@@ -16,18 +18,27 @@ export interface ArmTold {
 export const toldTo = (simulation: Simulation, side: Side): readonly ArmTold[] =>
   toldIn(simulation, undefined)[side]
 
-const toldIn = remembered((simulation: Simulation, _: undefined) => {
+type Told = Readonly<Record<Side, readonly ArmTold[]>>
+
+const toldIn = remembered(({ passes, vocabulary }: Simulation, _: undefined): Told => {
   const told: Record<Side, ArmTold[]> = { R: [], L: [] }
-  for (const pass of simulation.passes)
-    for (const event of pass.events) {
-      if (event.layer !== 'arms') continue
-      const { parts } = claimOf(event, simulation.vocabulary)
-      const from = pass.at + event.at
-      for (const side of ['R', 'L'] as const)
-        if (parts.includes(`arm${side}`))
-          told[side].push({ event, from, until: from + event.length })
-    }
-  for (const side of ['R', 'L'] as const) told[side].sort((a, b) => a.from - b.from)
+  for (const pass of passes) {
+    const own = toldInPass(pass, vocabulary)
+    for (const side of SIDES) told[side].push(...own[side])
+  }
+  for (const side of SIDES) told[side].sort((a, b) => a.from - b.from)
+  return told
+})
+
+const toldInPass = remembered((pass: Pass, vocabulary: Vocabulary): Told => {
+  const told: Record<Side, ArmTold[]> = { R: [], L: [] }
+  for (const event of pass.events) {
+    if (event.layer !== 'arms') continue
+    const { parts } = claimOf(event, vocabulary)
+    const from = pass.at + event.at
+    for (const side of SIDES)
+      if (parts.includes(`arm${side}`)) told[side].push({ event, from, until: from + event.length })
+  }
   return told
 })
 

@@ -14,8 +14,9 @@ import { remembered } from '../record/remembered'
 import type { DancedMeeting } from '../simulate/company'
 import { type Danced, danced } from '../simulate/danced'
 import { delayed } from '../simulate/delayed'
-import type { Simulation } from '../simulate/simulate'
+import type { Simulation, Slice } from '../simulate/simulate'
 import { carries, type Drawing, drawnBy } from './drawn'
+import { DrawnWay } from './drawnWay'
 import { apartOf, type Goal, goalOf, MIDDLE } from './relation'
 import { placeBefore, type Way, type WayPoint, wayOf } from './way'
 
@@ -142,36 +143,38 @@ function pieceOf(combination: OneSide, danceOf: (part: PartId) => Simulation, ho
   const [first] = parts
   const meetings = first ? meetingsIn(combination, aloneOf(first.id).passes) : []
   const length = first ? aloneOf(first.id).length : 0
-  const drawings = new Map<PartId, Drawing[]>()
-  const now = new Map<PartId, Placed>()
-  /** Where a dancer is with what is drawn of her so far. */
-  const placed = (id: PartId): Placed | undefined => {
-    const part = parts.find((one) => one.id === id)
-    const known = now.get(id)
-    if (!part || known) return known
-    const made = placedOn(part, drawnBy(aloneOf(id), drawings.get(id) ?? []))
-    now.set(id, made)
-    return made
-  }
+  const ways = new Map(
+    parts.map((part) => [part.id, new DrawnWay(aloneOf(part.id), placeOf(part))] as const),
+  )
   for (const one of meetings) {
     const { what } = one.meeting
     if (what.kind !== 'place' && what.kind !== 'orbit') continue
-    const drawing = drawingOf(one, placed, meetings, house)
-    if (!drawing) continue
-    drawings.set(what.of, [...(drawings.get(what.of) ?? []), drawing])
-    now.delete(what.of)
+    /** Where a dancer is with what is drawn of her so far. */
+    const placed = (id: PartId) => {
+      const way = ways.get(id)
+      return way && { way: way.until(one.until) }
+    }
+    const drawing = drawingOf(one, { placed, steps: aloneOf(what.of).slices, meetings, house })
+    if (drawing) ways.get(what.of)?.add(drawing)
   }
-  const all = parts.map((part) =>
-    placedOn(part, drawnFrom(aloneOf(part.id), drawings.get(part.id) ?? [])),
-  )
-  return { placed: all, meetings, drawn: new Set(drawings.keys()), length, house }
+  const drawingsOf = (id: PartId): readonly Drawing[] => ways.get(id)?.drawings ?? []
+  return {
+    placed: parts.map((part) => placedOn(part, drawnFrom(aloneOf(part.id), drawingsOf(part.id)))),
+    meetings,
+    drawn: new Set(parts.flatMap(({ id }) => (drawingsOf(id).length > 0 ? [id] : []))),
+    length,
+    house,
+  }
 }
+
+/** Where the first of a part stands on count 1. */
+const placeOf = ({ at }: Part): FloorPoint => at[0] ?? { right: 0, forward: 0 }
 
 const placedOn = (part: Part, simulation: Simulation): Placed => ({
   part,
   simulation,
   at: part.at,
-  way: wayOf(simulation, part.at[0] ?? { right: 0, forward: 0 }),
+  way: wayOf(simulation, placeOf(part)),
 })
 
 /** The whole dance as it is drawn; the very same for the same drawings. */
@@ -256,26 +259,39 @@ function orbitGoal(
   }
 }
 
+/** Who and what a place is drawn among. */
+interface Among {
+  readonly placed: (id: PartId) => Pick<Placed, 'way'> | undefined
+  /** What she dances who is drawn, pass by pass. */
+  readonly steps: readonly Slice[]
+  readonly meetings: readonly DancedMeeting[]
+  readonly house: House
+}
+
+/** Her landings within a meeting that carry her. */
+const landingsOf = (
+  { steps }: Among,
+  { from, until }: DancedMeeting,
+): readonly { readonly at: number }[] =>
+  steps.flatMap(({ pass, danced: all }) =>
+    pass.at < until && pass.at + pass.length > from
+      ? all.filter((step) => carries(step) && step.at >= from && step.at < until)
+      : [],
+  )
+
 /** How a place draws the steps of its range; nothing where she is there, or could not be brought there. */
-function drawingOf(
-  one: DancedMeeting,
-  placed: (id: PartId) => Placed | undefined,
-  meetings: readonly DancedMeeting[],
-  house: House,
-): Drawing | undefined {
+function drawingOf(one: DancedMeeting, among: Among): Drawing | undefined {
   const { what } = one.meeting
   if (one.meeting.at < 0) return undefined
-  if (what.kind === 'orbit') return orbitDrawing(one, what, placed, house)
+  if (what.kind === 'orbit') return orbitDrawing(one, what, among)
   if (what.kind !== 'place') return undefined
+  const { placed, meetings, house } = among
   const found = placeGoal(one, placed, meetings, house)
-  const own = placed(what.of)
-  if (!found || !own) return undefined
+  if (!found) return undefined
   const { goal, is } = found
   const by = { right: goal.right - is.right, forward: goal.forward - is.forward }
   const far = Math.hypot(by.right, by.forward)
-  const landings = own.simulation.danced.filter(
-    (step) => carries(step) && step.at >= one.from && step.at < one.until,
-  ).length
+  const landings = landingsOf(among, one).length
   const { limits } = house
   const isDrawn =
     landings > 0 &&
@@ -297,15 +313,11 @@ function drawingOf(
 function orbitDrawing(
   one: DancedMeeting,
   what: MeetingOf<'orbit'>,
-  placed: (id: PartId) => Placed | undefined,
-  house: House,
+  among: Among,
 ): Drawing | undefined {
-  const own = placed(what.of)
-  if (!own) return undefined
+  const { placed, house } = among
   const { from, until } = one
-  const landings = own.simulation.danced.filter(
-    (step) => carries(step) && step.at >= from && step.at < until,
-  )
+  const landings = landingsOf(among, one)
   const by: FloorPoint[] = []
   for (const [i] of landings.entries()) {
     const at = landings[i + 1]?.at ?? until

@@ -17,7 +17,15 @@ export interface WayPoint extends FloorPoint {
 export type Way = readonly WayPoint[]
 
 /** The way of a dance that begins at a place of the room. */
-export function wayOf({ start, slices, passes, house }: Simulation, from: FloorPoint): Way {
+export function wayOf(simulation: Simulation, from: FloorPoint): Way {
+  const { slices, house } = simulation
+  const points = [...wayBegins(simulation, from)]
+  for (const slice of slices) for (const point of wayIn(slice, { house, from })) points.push(point)
+  return points
+}
+
+/** Where a way begins, before the first thing the feet do. */
+export function wayBegins({ start, slices, passes, house }: Simulation, from: FloorPoint): Way {
   const first = slices[0]?.danced[0]?.at ?? 0
   const comesIn = passes[0]?.at ?? 0
   const points: WayPoint[] = [
@@ -30,7 +38,6 @@ export function wayOf({ start, slices, passes, house }: Simulation, from: FloorP
   // Who comes in later stands until then.
   const [stands] = points
   if (stands && comesIn > 0) points.push({ ...stands, at: Math.min(comesIn, first) })
-  for (const slice of slices) for (const point of wayIn(slice, { house, from })) points.push(point)
   return points
 }
 
@@ -40,7 +47,7 @@ interface In {
 }
 
 /** The way through one dancing of a phrase; the same for as long as it is danced the same. */
-const wayIn = remembered(
+export const wayIn = remembered(
   ({ entry, danced, pass, exit }: Slice, { house, from }: In): Way => {
     const placed = (at: number, state: BodyState): WayPoint => ({
       at,

@@ -107,22 +107,22 @@ const closest = (
   as: readonly FloorPoint[],
   b: FloorPoint,
   bs: readonly FloorPoint[],
-): number =>
-  Math.min(
-    ...as.flatMap((one) =>
-      bs.map((other) => {
-        const [p, q] = [plus(a, one), plus(b, other)]
-        return Math.hypot(p.right - q.right, p.forward - q.forward)
-      }),
-    ),
-  )
+): number => {
+  let least = Number.POSITIVE_INFINITY
+  for (const one of as)
+    for (const other of bs) {
+      const [p, q] = [plus(a, one), plus(b, other)]
+      least = Math.min(least, Math.hypot(p.right - q.right, p.forward - q.forward))
+    }
+  return least
+}
 
 /** What the ways of all of them take together, and how many such groups a class is and its room has place for. */
 export function formationOf(piece: Piece) {
   const { house } = piece
   const bodies = bodiesOf(piece)
-  const taken = scaledArea(boxOf(bodies.flatMap(({ way }) => way)), house)
-  const stance = sizeOf(boxOf(bodies.flatMap(({ way }) => way.slice(0, 1))))
+  const taken = scaledArea(boxOf(bodies.map(({ way }) => way)), house)
+  const stance = sizeOf(boxOf(bodies.map(({ way }) => way.slice(0, 1))))
   const groups = Math.max(1, Math.floor(house.dancers / bodies.length))
   const { fit } = classFit(taken, house, stance)
   return { ...sizeOf(taken), groups, fit, group: bodies.length }
@@ -148,12 +148,18 @@ export function* formation(piece: Piece): Generator<FoundBetween> {
   }
 }
 
-const boxOf = (points: readonly FloorPoint[]): Area => ({
-  left: Math.min(...points.map(({ right }) => right)),
-  right: Math.max(...points.map(({ right }) => right)),
-  back: Math.min(...points.map(({ forward }) => forward)),
-  front: Math.max(...points.map(({ forward }) => forward)),
-})
+function boxOf(ways: readonly (readonly FloorPoint[])[]): Area {
+  const far = Number.POSITIVE_INFINITY
+  const box = { left: far, right: -far, back: far, front: -far }
+  for (const way of ways)
+    for (const { right, forward } of way) {
+      box.left = Math.min(box.left, right)
+      box.right = Math.max(box.right, right)
+      box.back = Math.min(box.back, forward)
+      box.front = Math.max(box.front, forward)
+    }
+  return box
+}
 
 /** A place that is not reached, or reached with another facing. */
 export const places: PairRule = function* (piece) {

@@ -256,12 +256,14 @@ function degreesTo(a: Placed, b: Placed, tick: number): number {
 
 /** What her own head line says within a look at somebody: anything but to look at her partner. */
 function headTold({ simulation }: Placed, { from, until }: DancedMeeting) {
-  for (const pass of simulation.passes)
+  for (const pass of simulation.passes) {
+    if (pass.at >= until || pass.at + pass.length <= from) continue
     for (const event of pass.events) {
       const at = pass.at + event.at
       const { what } = event
       if (event.layer !== 'head' || at < from || at >= until) continue
       if (what.kind === 'look' && what.gaze !== 'partner') return { at, id: event.id }
     }
+  }
   return undefined
 }

@@ -10,6 +10,7 @@ import { voiceOf } from '../../combination/voice'
 import { isOwnOf, isShared } from '../../combination/whose'
 import type { Piece, Placed } from '../../piece/piece'
 import { turnBetween } from '../../piece/relation'
+import { remembered } from '../../record/remembered'
 import { intoRoom } from '../../simulate/landing'
 import { stateBefore } from '../../simulate/simulate'
 import { HALF_COUNT, TICKS_PER_COUNT, tick } from '../../time/time'
@@ -29,7 +30,7 @@ export function* rejoin(combination: Combination, piece: Piece): Generator<Found
   for (const pass of first.simulation.passes) {
     const phrase = written.get(pass.phrase.id)
     if (!phrase) continue
-    for (const count of joinsIn(phrase)) {
+    for (const count of joinsIn(phrase, undefined)) {
       const at = pass.at + count * TICKS_PER_COUNT
       for (const [a, b] of pairsOf(piece.placed)) {
         const [now, other] = [a, b].map(({ simulation }) => stateBefore(simulation, at))
@@ -62,22 +63,26 @@ function levelOff(a: Placed, b: Placed, at: number): boolean {
 }
 
 /** Counts of a phrase at which four or more shared counts begin behind one that differs, from 0. */
-function joinsIn({ counts, events, between = [] }: Phrase): readonly number[] {
-  const differs = Array.from({ length: counts }, (_, count) => {
-    const [from, to] = [count * TICKS_PER_COUNT, (count + 1) * TICKS_PER_COUNT]
-    return (
-      events.some(
-        (one) => one.layer === 'feet' && !isShared(one) && one.at >= from && one.at < to,
-      ) ||
-      between.some(({ what, at, length }) => what.kind === 'wait' && at < to && at + length > from)
-    )
-  })
-  return differs.flatMap((_, count) => {
-    const long = differs.slice(count, count + LONG)
-    const isLong = long.length === LONG && long.every((off) => !off)
-    return count > 0 && differs[count - 1] && isLong ? [count] : []
-  })
-}
+const joinsIn = remembered(
+  ({ counts, events, between = [] }: Phrase, _: undefined): readonly number[] => {
+    const differs = Array.from({ length: counts }, (_, count) => {
+      const [from, to] = [count * TICKS_PER_COUNT, (count + 1) * TICKS_PER_COUNT]
+      return (
+        events.some(
+          (one) => one.layer === 'feet' && !isShared(one) && one.at >= from && one.at < to,
+        ) ||
+        between.some(
+          ({ what, at, length }) => what.kind === 'wait' && at < to && at + length > from,
+        )
+      )
+    })
+    return differs.flatMap((_, count) => {
+      const long = differs.slice(count, count + LONG)
+      const isLong = long.length === LONG && long.every((off) => !off)
+      return count > 0 && differs[count - 1] && isLong ? [count] : []
+    })
+  },
+)
 
 /** What two parts have written of their own, and nearly the same; once a phrase. */
 export function* unison(combination: Combination, piece: Piece): Generator<FoundBetween> {
@@ -135,7 +140,7 @@ export function* cut({ phrases, parts = [] }: Combination, piece: Piece): Genera
 /** So many entries that are each the other side of the other's are an image, and no contrast that is meant. */
 const MEANT_AS_IMAGE = 3
 
-function twice(phrase: Phrase, parts: readonly Part[]) {
+const twice = remembered((phrase: Phrase, parts: readonly Part[]) => {
   for (const [a, b] of pairsOf(parts)) {
     // Who follows the other one is like her on purpose.
     const isVoice = (one: Part, other: Part) => voiceOf(phrase, one.id)?.of === other.id
@@ -154,7 +159,7 @@ function twice(phrase: Phrase, parts: readonly Part[]) {
     if (found) return found
   }
   return undefined
-}
+})
 
 function likeness(
   event: Event,
