@@ -171,7 +171,10 @@ function listened(parts: Parts, { teaching: { house, material } }: Closing): Par
 /** What who wants more may dance in a run: a flourish, or the harder form of the hardest thing. */
 function harderIn({ teaching, passes, layers }: Closing): string | undefined {
   const { vocabulary } = teaching.material.lead
-  const events = passes.flatMap((pass) => pass.events).filter(({ layer }) => layers.includes(layer))
+  const events = teaching.material
+    .asEach(passes)
+    .flatMap((own) => own.flatMap((pass) => pass.events))
+    .filter(({ layer }) => layers.includes(layer))
   const flourish = events.find(({ optional, what }) => optional && what.kind === 'move')
   const nameOf = (id: string) => vocabulary.find(id)?.name.toLowerCase()
   if (flourish?.what.kind === 'move') return nameOf(flourish.what.move)

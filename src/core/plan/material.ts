@@ -6,6 +6,7 @@ import { type Dancing, leadOf } from '../combination/dancing'
 import { loopTick } from '../combination/loop'
 import { withOptions } from '../combination/options'
 import { phraseWith } from '../combination/optionWith'
+import { partIds } from '../combination/partOf'
 import type { Pass } from '../combination/passes'
 import { judged } from '../findings/check'
 import { tempoRoom } from '../findings/tempoLimits'
@@ -17,6 +18,7 @@ import { NO_RISKS, type Risks, risksOf } from '../load/risk'
 import type { Vocabulary } from '../moves/vocabulary'
 import { COUNT_IN, countInCounts, countInFor } from '../performance/segments'
 import { danceOf } from '../piece/dance'
+import { dancedPiece } from '../piece/piece'
 import type { Company } from '../simulate/company'
 import type { Danced } from '../simulate/danced'
 import { type Simulation, simulate } from '../simulate/simulate'
@@ -39,8 +41,10 @@ export interface Material {
   readonly company?: NonNullable<Danced['company']>
   /** Some passes as each of them dances them. */
   readonly asEach: (passes: readonly Pass[]) => readonly (readonly Pass[])[]
-  /** The load of every count when only some layers are danced. */
-  readonly loads: (layers: readonly Layer[], tempo: Tempo) => readonly CountLoad[]
+  /** The dance of each of them, as `asEach` has them. */
+  readonly each: () => readonly Simulation[]
+  /** The load of every count for each of them when only some layers are danced. */
+  readonly loads: (layers: readonly Layer[], tempo: Tempo) => readonly (readonly CountLoad[])[]
   /** The highest tempo at which nothing is hurried; none where no tempo is slow enough. */
   readonly hurriedFrom: () => Tempo | undefined
 }
@@ -86,10 +90,15 @@ const materialOf = (combination: Combination, base: Vocabulary, house: House): M
 
 /** What is danced, as a planner looks at it. */
 export function materialFrom(dance: Danced, combination: Combination): Material {
-  const { written, lead, from, vocabulary, company } = dance
+  const { lead, from, vocabulary, company } = dance
   const { house } = lead
   let hurried: { readonly most: Tempo | undefined } | undefined
-  const loads = new Map<string, readonly CountLoad[]>()
+  const loads = new Map<string, readonly (readonly CountLoad[])[]>()
+  const dancesOfEach = (): readonly Danced[] => {
+    if (!company) return [dance]
+    const piece = dancedPiece(combination, vocabulary, house)
+    return partIds(combination).map(piece.of)
+  }
   return {
     combination,
     lead,
@@ -98,19 +107,32 @@ export function materialFrom(dance: Danced, combination: Combination): Material 
     from,
     ...(company && { company }),
     asEach: (passes) => (company ? asEachIn(passes, company(leadOf(combination))) : [passes]),
+    each: () =>
+      company ? company(leadOf(combination)).dancers.map(({ simulation }) => simulation) : [lead],
     hurriedFrom() {
-      hurried ??= { most: tempoRoom(judged(dance, combination)).most }
+      hurried ??= {
+        most: slowest(dancesOfEach().map((one) => tempoRoom(judged(one, one.written)).most)),
+      }
       return hurried.most
     },
     loads(layers, tempo) {
       const key = `${layers.join()} ${tempo}`
       const found =
-        loads.get(key) ?? loadsOf(simulate(only(written, layers), vocabulary, house), steady(tempo))
+        loads.get(key) ??
+        dancesOfEach().map((one) =>
+          loadsOf(simulate(only(one.written, layers), vocabulary, house), steady(tempo)),
+        )
       loads.set(key, found)
       return found
     },
   }
 }
+
+/** The lowest of some tempi; none where one of them is too fast at any. */
+const slowest = (all: readonly (Tempo | undefined)[]): Tempo | undefined =>
+  all.reduce((least, one) =>
+    least === undefined || one === undefined ? undefined : Math.min(least, one),
+  )
 
 const asEachIn = (passes: readonly Pass[], { dancers }: Company) =>
   dancers.map(({ simulation }) => passes.flatMap(({ index }) => simulation.passes[index] ?? []))
@@ -336,13 +358,16 @@ export function secondsOf(drill: Drill, materials: Materials): number {
     : drill.talk
 }
 
-/** The mean load of a count of a drill. */
+/** The mean load of a count of a drill, for whoever has the most of it. */
 export function meanLoad(
   { layers, tempo }: Pick<Drill, 'layers' | 'tempo'>,
   { material, from, to, counts }: DrillRound,
 ): number {
-  const here = material.loads(layers, tempo).filter(({ at }) => at >= from && at < to)
-  return here.reduce((sum, { total }) => sum + total, 0) / Math.max(1, counts)
+  const sums = material.loads(layers, tempo).map((own) => {
+    const here = own.filter(({ at }) => at >= from && at < to)
+    return here.reduce((sum, { total }) => sum + total, 0)
+  })
+  return Math.max(...sums) / Math.max(1, counts)
 }
 
 /** What one round of a drill strains each of those who dance it, on the lead side. */

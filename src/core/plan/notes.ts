@@ -23,7 +23,9 @@ function movesIn(drill: Drill, materials: Materials) {
   if (!round) return []
   const { from, to } = round
   const { vocabulary } = round.material.lead
-  return round.passes
+  return round.material
+    .asEach(round.passes)
+    .flat()
     .flatMap((pass) =>
       pass.events.filter(
         ({ layer, at }) =>

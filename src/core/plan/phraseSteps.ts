@@ -1,5 +1,6 @@
 import type { Layer } from '../body/layers'
 import type { Pass } from '../combination/passes'
+import type { Simulation } from '../simulate/simulate'
 import { TICKS_PER_COUNT } from '../time/time'
 import type { Drill } from './drill'
 import { sharedOut, talkOf } from './talk'
@@ -60,7 +61,8 @@ export function phraseSteps(
   const all = layersOf([pass], material)
   const feet = weights.find(({ layer }) => layer === 'feet')
   const fresh = freshIn(all)
-  const alone = all.length > 1 && seen !== 'all' ? aloneTogether(weights, pass) : []
+  const alone =
+    all.length > 1 && seen !== 'all' ? aloneTogether(weights, material.asEach([pass]).flat()) : []
   const onFeet = withFeet(teaching, pass, weights)
   const counts = pass.length / TICKS_PER_COUNT
   const isHalved =
@@ -215,23 +217,27 @@ export function feetSteps(
 
 /** A phrase turns by its steps, and has more to it than that: its walls are said once it stands. */
 function turnsBy(pass: Pass, { material }: Teaching): boolean {
-  const steps = pass.events.filter(({ what }) => what.kind === 'foot')
-  const turning = material.lead.danced.filter(
-    ({ pass: own, action, event }) =>
-      own.index === pass.index && action.turn && event.what.kind === 'foot',
-  )
-  return turning.length > 0 && steps.length > turning.length
+  return material.each().some(({ passes, danced }) => {
+    const steps = passes[pass.index]?.events.filter(({ what }) => what.kind === 'foot') ?? []
+    const turning = danced.filter(
+      ({ pass: own, action, event }) =>
+        own.index === pass.index && action.turn && event.what.kind === 'foot',
+    )
+    return turning.length > 0 && steps.length > turning.length
+  })
 }
 
 /** Heavy layers, each alone; two that begin on the same counts together. */
-function aloneTogether(weights: readonly LayerWeight[], pass: Pass): readonly (readonly Layer[])[] {
+function aloneTogether(
+  weights: readonly LayerWeight[],
+  passes: readonly Pass[],
+): readonly (readonly Layer[])[] {
   const together = new Map<string, Layer[]>()
   for (const { layer, weight } of weights) {
     if (weight !== 'heavy' || layer === 'feet') continue
-    const starts = pass.events
-      .filter((event) => event.layer === layer)
-      .map(({ at }) => at)
-      .join()
+    const starts = passes
+      .map(({ events }) => events.filter((one) => one.layer === layer).map(({ at }) => at))
+      .join(';')
     together.set(starts, [...(together.get(starts) ?? []), layer])
   }
   return [...together.values()]
@@ -246,20 +252,27 @@ function withFeet(
   const hips = weights.find(({ layer }) => layer === 'hips')
   if (!hips || !layersOf([pass], material).includes('feet')) return ['feet']
   if (hips.weight === 'light') return ['feet', 'hips']
-  const own = pass.events.filter(({ layer, optional }) => layer === 'hips' && !optional)
-  const steps = new Set(
-    material.lead.danced
-      .filter((one) => one.pass.index === pass.index)
-      .map(({ at }) => Number(at - pass.at)),
-  )
-  const move =
-    own[0]?.what.kind === 'move' ? material.lead.vocabulary.find(own[0].what.move) : undefined
-  const isTexture =
-    own.length === 1 && move?.kind === 'texture' && (own[0]?.length ?? 0) >= HALF * pass.length
-  if (!isTexture && !own.every(({ at }) => steps.has(at))) return ['feet']
+  if (!material.each().every((dance) => hipsAreOnFeet(dance, pass.index))) return ['feet']
   const limit = house.limits[`load.limit.${level}`]
-  const both = material.loads(['feet', 'hips'], slow).filter((one) => one.pass === pass.index)
-  return both.every(({ total }) => total <= limit) ? ['feet', 'hips'] : ['feet']
+  const isOver = material
+    .loads(['feet', 'hips'], slow)
+    .some((own) => own.some((one) => one.pass === pass.index && one.total > limit))
+  return isOver ? ['feet'] : ['feet', 'hips']
+}
+
+/** Whether the hips of a pass are one texture over it, or move with its steps. */
+function hipsAreOnFeet({ passes, danced, vocabulary }: Simulation, index: number): boolean {
+  const pass = passes[index]
+  if (!pass) return true
+  const own = pass.events.filter(({ layer, optional }) => layer === 'hips' && !optional)
+  const [first] = own
+  const move = first?.what.kind === 'move' ? vocabulary.find(first.what.move) : undefined
+  const isTexture =
+    own.length === 1 && move?.kind === 'texture' && (first?.length ?? 0) >= HALF * pass.length
+  const steps = new Set(
+    danced.filter((one) => one.pass.index === index).map(({ at }) => Number(at - pass.at)),
+  )
+  return isTexture || own.every(({ at }) => steps.has(at))
 }
 
 /**

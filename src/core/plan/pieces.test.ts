@@ -7,7 +7,7 @@ import { USUAL_HOUSE } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
 import { readSheet } from '../sheet/readSheet'
 import { emptyPlan, planAgain } from './edits'
-import { layersIn, materialsOf } from './material'
+import { layersIn, materialsOf, meanLoad, roundOf } from './material'
 import { MOST_MINUTES, wishesFor } from './plan'
 import { planClass } from './planner'
 import { addStrain, mostOf, NO_STRAIN, strainOf } from './strain'
@@ -87,6 +87,36 @@ describe('a class of a piece', () => {
     )
     // Pieces in which another one has a layer the first has not are among them.
     expect(others).toBeGreaterThan(0)
+  })
+
+  it('weighs each layer as it is for whoever has the most to learn of it, whichever part that is', () => {
+    const of = (much: string, little: string) => {
+      const { plan, materials } = planned(
+        `${SHEET.slice(0, SHEET.indexOf('  feet'))}
+  feet 1 step R side; 2 step L in-place; 3 step R side; 4 step L in-place
+  hips ${much} 1 maya R; 5 maya R
+  torso ${much} 1 rib eight R; 5 rib eight R
+  hips ${little} 1 hip bump R
+`,
+      )
+      const strip = plan.drills.map((drill) => {
+        const round = roundOf(drill, materials)
+        return round ? meanLoad(drill, round) : 0
+      })
+      const told = plan.drills.map(({ kind, layers, repeats, talk }) => ({
+        kind,
+        layers,
+        repeats,
+        talk,
+      }))
+      return { told, strip }
+    }
+    const one = of('@2', '@1')
+    expect(one).toEqual(of('@1', '@2'))
+    expect(one.told.filter(({ kind }) => kind === 'alone').map(({ layers }) => layers)).toEqual([
+      ['hips'],
+      ['torso'],
+    ])
   })
 
   it('is told with whose each step is', () => {

@@ -81,12 +81,14 @@ export function layersOf(
 /** Keys of the things a class has met by what was taught before it. */
 export const metBefore = (teachings: readonly Teaching[]): ReadonlySet<string> =>
   new Set(
-    teachings.flatMap(({ material: { lead }, isTaught }) =>
-      lead.passes.flatMap((pass) =>
-        thingsIn(
-          pass.events.filter(({ layer }) => isTaught(pass.phrase.id, layer)),
-          lead.vocabulary,
-        ).map(({ key }) => key),
+    teachings.flatMap(({ material, isTaught }) =>
+      material.each().flatMap(({ passes, vocabulary }) =>
+        passes.flatMap((pass) =>
+          thingsIn(
+            pass.events.filter(({ layer }) => isTaught(pass.phrase.id, layer)),
+            vocabulary,
+          ).map(({ key }) => key),
+        ),
       ),
     ),
   )
@@ -104,9 +106,11 @@ export const phrasesOf = (passes: readonly Pass[], material: Material): readonly
   isWhole(passes, material) ? [] : passes.map(({ phrase }) => phrase.id)
 
 /** Whether some passes turn a wall, or all the way round. */
-export const turnsIn = (passes: readonly Pass[], { lead }: Material): boolean =>
-  lead.danced.some(
-    ({ pass, action }) => action.turn && passes.some(({ index }) => index === pass.index),
+export const turnsIn = (passes: readonly Pass[], { each }: Material): boolean =>
+  each().some(({ danced }) =>
+    danced.some(
+      ({ pass, action }) => action.turn && passes.some(({ index }) => index === pass.index),
+    ),
   )
 
 /** Rounds of so many counts that fit into some seconds, the longest a step may take unless it is said, with a count-in a side. */

@@ -21,13 +21,16 @@ export function techniqueUnits(
   if (type !== 'technique') return []
   const { vocabulary } = materials
   const moves = new Map(
-    teachings.flatMap(({ material: { lead } }) =>
-      lead.passes.flatMap(({ events }) =>
-        events.flatMap(({ what, optional }) => {
-          const move = what.kind === 'move' && !optional ? vocabulary.find(what.move) : undefined
-          return move && move.layer !== 'feet' ? [[move.id, move] as const] : []
-        }),
-      ),
+    teachings.flatMap(({ material }) =>
+      material
+        .each()
+        .flatMap(({ passes }) => passes)
+        .flatMap(({ events }) =>
+          events.flatMap(({ what, optional }) => {
+            const move = what.kind === 'move' && !optional ? vocabulary.find(what.move) : undefined
+            return move && move.layer !== 'feet' ? [[move.id, move] as const] : []
+          }),
+        ),
     ),
   )
   const seconds = Math.min(MOST, Math.round(room * SHARE))

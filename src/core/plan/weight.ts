@@ -1,4 +1,4 @@
-import type { Layer } from '../body/layers'
+import { LAYERS, type Layer } from '../body/layers'
 import type { DancerLevel } from '../combination/combination'
 import type { Pass } from '../combination/passes'
 import type { House } from '../house/house'
@@ -34,9 +34,40 @@ const LIGHT_LOAD = 0.5
 const heavyDemand = (level: DancerLevel): number =>
   level === 'new' || level === 'improver' ? 3 : 4
 
-/** Every layer of a pass, feet first. */
+/** Every layer of a pass, feet first; of several dancers as it is for whoever has the most to learn. */
 export function weightsOf(
   material: Material,
+  pass: Pass,
+  weighing: Weighing,
+): readonly LayerWeight[] {
+  const heaviest = new Map<Layer, LayerWeight>()
+  for (const [i, passes] of material.asEach([pass]).entries())
+    for (const own of passes)
+      for (const one of weightsOfOne(material, i, own, weighing)) {
+        const known = heaviest.get(one.layer)
+        const heavier = known && compare(one, known) <= 0 ? known : one
+        // What the others do is met as well.
+        const things = eachOnce([...(known?.things ?? []), ...one.things])
+        heaviest.set(one.layer, { ...heavier, things })
+      }
+  return LAYERS.flatMap((layer) => heaviest.get(layer) ?? [])
+}
+
+const eachOnce = (things: readonly Thing[]): readonly Thing[] => [
+  ...new Map(things.map((one) => [one.key, one])).values(),
+]
+
+const WEIGHTS: readonly LayerWeight['weight'][] = ['light', 'medium', 'heavy']
+
+const compare = (a: LayerWeight, b: LayerWeight): number =>
+  WEIGHTS.indexOf(a.weight) - WEIGHTS.indexOf(b.weight) ||
+  a.fresh.length - b.fresh.length ||
+  a.load - b.load
+
+/** Every layer of a pass as one of the dancers of a material dances it. */
+function weightsOfOne(
+  material: Material,
+  dancer: number,
   pass: Pass,
   { level, house, tempo, met }: Weighing,
 ): readonly LayerWeight[] {
@@ -46,9 +77,11 @@ export function weightsOf(
     const events = pass.events.filter((event) => event.layer === layer && !event.optional)
     const things = thingsIn(events, vocabulary)
     const fresh = things.filter(({ key }) => !met.has(key))
-    const load = material
-      .loads([layer], tempo)
-      .reduce((most, one) => (one.pass === pass.index ? Math.max(most, one.total) : most), 0)
+    const loads = material.loads([layer], tempo)[dancer] ?? []
+    const load = loads.reduce(
+      (most, one) => (one.pass === pass.index ? Math.max(most, one.total) : most),
+      0,
+    )
     const isHeavy =
       fresh.some(({ demand }) => demand >= heavyDemand(level)) ||
       load > house.limits['plan.heavy'] * limit

@@ -247,8 +247,8 @@ function todayWords({ drills }: Told, materials: Materials): string {
 const nameOf = ({ name, title }: Pass['phrase']): string => title || `phrase ${name}`
 
 /** Clearance of the arms, as the house tells lengths. */
-function roomWords({ lead }: Material): string {
-  const { sideways } = armReach(lead)
+function roomWords({ lead, each }: Material): string {
+  const sideways = Math.max(...each().map((dance) => armReach(dance).sideways))
   return `The arms take ${lengthWords(sideways, lead.house.units)} to each side.`
 }
 
