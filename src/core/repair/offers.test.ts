@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
 import { casesOf, holds } from '../../../tests/holds'
 import { Combination } from '../combination/combination'
+import { partOf } from '../combination/partOf'
 import { sharing } from '../edits/share'
 import { checkCombination } from '../findings/check'
 import { type Finding, severityOf } from '../findings/finding'
@@ -115,5 +116,47 @@ describe('the strip of joins', () => {
       }),
       { numRuns: 200, seed: 443 },
     )
+  })
+})
+
+describe('what two dance of their own and alike', () => {
+  it.each([
+    [
+      'later',
+      `  feet @1 1 step R side; 2 touch L together
+  hips @1 3 hip-drop R; 5 hip-drop R
+  feet @2 1& step R side; 2& touch L together
+  hips @2 3& hip-drop R; 5& hip-drop R`,
+    ],
+    [
+      'as its image',
+      `  hips @1 3 hip-drop R; 5 hip-drop R; 7 hip-drop R
+  hips @2 3 hip-drop L; 5 hip-drop L; 7 hip-drop L`,
+    ],
+  ])('becomes a voice of the one that is danced %s, and both dance on as they did', (_, lines) => {
+    const { combination } = readSheet(
+      `sway 2
+tempo 96
+part @1 "Amber" at L 0.5
+part @2 "Blue" at R 0.5
+phrase A 8
+${lines}
+`,
+      vocabulary,
+    )
+    const finding = check(combination).findings.find(({ code }) => code === 'pair.unison')
+    if (!finding) throw new Error('nothing alike')
+    const repair = repairsFor(combination, finding, vocabulary, USUAL_HOUSE, () => 'x').find(
+      ({ label }) => label === 'Blue follows Amber',
+    )
+    if (!repair) throw new Error('no voice')
+    expect(repair.changed.phrases[0]?.voices).toMatchObject([{ part: '2', of: '1' }])
+    const danced = (one: Combination) =>
+      partOf(one, '2').phrases[0]?.events.map(({ at: tick, what, layer }) => ({
+        tick,
+        what,
+        layer,
+      }))
+    expect(danced(repair.changed)).toEqual(danced(combination))
   })
 })

@@ -2,9 +2,10 @@ import { dequal } from 'dequal'
 import { factsOf } from '../body/feet'
 import type { Between } from '../combination/between'
 import type { Combination } from '../combination/combination'
+import { mirrorWhat } from '../combination/mirror'
 import type { Part } from '../combination/part'
 import { phraseOf } from '../combination/partOf'
-import { isOwnOf, type PartId } from '../combination/whose'
+import { isOwnOf, isShared, type PartId } from '../combination/whose'
 import { addBetween, betweenOf, changeBetween, removeBetween } from '../edits/between'
 import type { Edit } from '../edits/edit'
 import { changeEvent, removeEvents } from '../edits/edits'
@@ -77,7 +78,10 @@ export function pairTries(finding: Finding, combination: Combination): readonly 
         ? [...(finding.lacks === 'hand' ? holdFor(meeting, combination) : []), leaveOut(meeting)]
         : []
     case 'pair.unison':
-      return finding.by === 'image' ? [] : shareIt(finding, combination)
+      return [
+        ...(finding.by === 'image' ? [] : shareIt(finding, combination)),
+        ...followIt(finding, combination),
+      ]
     case 'pair.cut':
       return inTimeForAll(finding, combination)
     case 'pair.join':
@@ -191,6 +195,49 @@ function shareIt(
       label: 'write it once, for all',
       make: (combination) =>
         danceBy([event.id], whose)(removeEvents(same.map((one) => one.id))(combination)),
+    },
+  ]
+}
+
+/** What one dances of her own as the other one does, later or as its image, becomes a voice. */
+function followIt(
+  { whose, spot, by: how }: Extract<Finding, { code: 'pair.unison' }>,
+  { phrases, parts = [] }: Combination,
+): readonly PairTry[] {
+  const phrase = phrases.find(({ name }) => name === spot.phrase)
+  const [a, b] = whose.map((id) => parts.find((part) => part.id === id))
+  // A voice is all she dances in the phrase.
+  if (!phrase || !a || !b || phrase.events.some(isShared)) return []
+  const [ofA = [], ofB = []] = [a, b].map(({ id }) =>
+    phrase.events.filter((one) => isOwnOf(one, id)),
+  )
+  const late = (ofB[0]?.at ?? 0) - (ofA[0]?.at ?? 0)
+  const [leader, follower, led, following] = late < 0 ? [b, a, ofB, ofA] : [a, b, ofA, ofB]
+  const by = tick(Math.abs(late))
+  const isMirrored = how === 'image'
+  const isVoice =
+    led.length === following.length &&
+    led.every(({ at, layer, what, length }, i) => {
+      const own = following[i]
+      return (
+        own?.at === at + by &&
+        own.layer === layer &&
+        own.length === length &&
+        dequal(own.what, isMirrored ? mirrorWhat(what) : what)
+      )
+    })
+  if (!isVoice) return []
+  const voice = {
+    part: follower.id,
+    of: leader.id,
+    by,
+    ...(isMirrored && { mirrored: true as const }),
+  }
+  return [
+    {
+      label: `${follower.name} follows ${leader.name}`,
+      make: (combination) =>
+        writeVoice(phrase.id, voice)(removeEvents(following.map(({ id }) => id))(combination)),
     },
   ]
 }
