@@ -1,8 +1,7 @@
 import { z } from 'zod'
 import { negated, otherSide, Side } from './side'
 
-/** Where a foot goes, seen from the dancer as she faces before this event's own turn (model 4). */
-export const Direction = z.enum([
+export const DIRECTIONS = [
   'in-place',
   'together',
   'side',
@@ -12,7 +11,9 @@ export const Direction = z.enum([
   'diag-back',
   'cross-front',
   'cross-behind',
-])
+] as const
+/** Where a foot goes, seen from the dancer as she faces before this event's own turn (model 4). */
+export const Direction = z.enum(DIRECTIONS)
 export type Direction = z.infer<typeof Direction>
 
 /** How much of the foot is on the floor. */
@@ -54,7 +55,7 @@ export const WAY_ANGLES: Readonly<Partial<Record<Direction, number>>> = {
 }
 
 /** Where a hop goes, and a jump onto both feet. */
-const HOPS = Direction.options.filter((direction) => WAY_ANGLES[direction] !== undefined)
+const HOPS = DIRECTIONS.filter((direction) => WAY_ANGLES[direction] !== undefined)
 const JUMPS: readonly Direction[] = ['forward', 'back']
 
 /** The foot primitives of model 4. */
@@ -114,12 +115,14 @@ export const PRIMITIVES = {
   free: { foot: false, lands: false, needs: 'nothing' },
 } as const satisfies Record<string, PrimitiveFacts>
 
-export const Primitive = z.enum(
-  Object.keys(PRIMITIVES) as [keyof typeof PRIMITIVES, ...(keyof typeof PRIMITIVES)[]],
-)
+const PRIMITIVE_WORDS = Object.keys(PRIMITIVES) as [
+  keyof typeof PRIMITIVES,
+  ...(keyof typeof PRIMITIVES)[],
+]
+export const Primitive = z.enum(PRIMITIVE_WORDS)
 export type Primitive = z.infer<typeof Primitive>
 /** Those that can be written as a step. */
-export const STEP_WORDS: readonly Primitive[] = Primitive.options.filter((one) => one !== 'free')
+export const STEP_WORDS: readonly Primitive[] = PRIMITIVE_WORDS.filter((one) => one !== 'free')
 
 export const factsOf = (primitive: Primitive): PrimitiveFacts => PRIMITIVES[primitive]
 

@@ -1,7 +1,6 @@
 import { z } from 'zod'
 
-/** How the fingers of a hand are held. */
-export const HandShape = z.enum([
+export const HAND_SHAPES = [
   'soft',
   'flat',
   'fist',
@@ -11,7 +10,9 @@ export const HandShape = z.enum([
   'cup',
   'spread',
   'flexed',
-])
+] as const
+/** How the fingers of a hand are held. */
+export const HandShape = z.enum(HAND_SHAPES)
 export type HandShape = z.infer<typeof HandShape>
 
 /** Where a palm looks, from the dancer: `in` to her middle; `easy` as the arm brings it. */

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { negated, otherSide, type Side, sideAtEnd } from './side'
+import { oneOf } from './words'
 
 /** Words with their side at the end change it for the other; those without one stay. */
 function across<W extends string>(words: readonly W[]): (word: W) => W {
@@ -12,12 +13,14 @@ function across<W extends string>(words: readonly W[]): (word: W) => W {
   return (word) => other.get(word) ?? word
 }
 
+export const COMPASS = ['C', 'R', 'L', 'F', 'B', 'FR', 'FL', 'BR', 'BL'] as const
 /** Where hips or ribs are over the feet. */
-export const Compass = z.enum(['C', 'R', 'L', 'F', 'B', 'FR', 'FL', 'BR', 'BL'])
+export const Compass = z.enum(COMPASS)
 export type Compass = z.infer<typeof Compass>
+export const isCompass = oneOf(COMPASS)
 
 /** R and L change places, front and back stay. */
-export const mirrorCompass = across(Compass.options)
+export const mirrorCompass = across(COMPASS)
 
 export const compassWord: Readonly<Record<Compass, string>> = {
   C: 'centre',
@@ -126,11 +129,14 @@ export const PALM_CM = {
   'corner-across': [-25, 6, 45],
 } as const satisfies Record<string, readonly [number, number, number]>
 
+export const ARM_PLACES = Object.keys(PALM_CM) as [
+  keyof typeof PALM_CM,
+  ...(keyof typeof PALM_CM)[],
+]
 /** A named place of one arm; the same word means the mirrored place on the other arm. */
-export const ArmPlace = z.enum(
-  Object.keys(PALM_CM) as [keyof typeof PALM_CM, ...(keyof typeof PALM_CM)[]],
-)
+export const ArmPlace = z.enum(ARM_PLACES)
 export type ArmPlace = z.infer<typeof ArmPlace>
+export const isArmPlace = oneOf(ARM_PLACES)
 
 /** Right, up and forward of the chest centre, in metres. */
 export interface PalmPoint {
@@ -164,8 +170,7 @@ export const viaPlace: Readonly<Record<Via, ArmPlace>> = {
   midline: 'prayer',
 }
 
-/** Where the head looks, or how it is held. */
-export const Gaze = z.enum([
+export const GAZES = [
   'front',
   'R',
   'L',
@@ -186,10 +191,13 @@ export const Gaze = z.enum([
   'hand',
   'audience',
   'partner',
-])
+] as const
+/** Where the head looks, or how it is held. */
+export const Gaze = z.enum(GAZES)
 export type Gaze = z.infer<typeof Gaze>
+export const isGaze = oneOf(GAZES)
 
-export const mirrorGaze = across(Gaze.options)
+export const mirrorGaze = across(GAZES)
 
 /** Where a partner is, seen by who faces the front of the room at the start. */
 export const PartnerPlace = z.enum(['R', 'L', 'front', 'behind'])
@@ -238,8 +246,7 @@ export const GAZE_ANGLES: Readonly<Record<Gaze, HeadAngles>> = {
   partner: { turn: 0, nod: 0, tilt: 0 },
 }
 
-/** How the trunk is held over the hips. */
-export const TrunkPlace = z.enum([
+export const TRUNK_PLACES = [
   'upright',
   'forward',
   'back',
@@ -249,10 +256,12 @@ export const TrunkPlace = z.enum([
   'twist-L',
   'tip-R',
   'tip-L',
-])
+] as const
+/** How the trunk is held over the hips. */
+export const TrunkPlace = z.enum(TRUNK_PLACES)
 export type TrunkPlace = z.infer<typeof TrunkPlace>
 
-export const mirrorTrunk = across(TrunkPlace.options)
+export const mirrorTrunk = across(TRUNK_PLACES)
 
 export const trunkName: Readonly<Record<TrunkPlace, string>> = {
   upright: 'body up again',

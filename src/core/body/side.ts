@@ -1,10 +1,9 @@
 import { z } from 'zod'
 
+export const SIDES = ['R', 'L'] as const
 /** The dancer's own right or left. */
-export const Side = z.enum(['R', 'L'])
+export const Side = z.enum(SIDES)
 export type Side = z.infer<typeof Side>
-
-export const SIDES = Side.options
 
 export const otherSide: Readonly<Record<Side, Side>> = { R: 'L', L: 'R' }
 

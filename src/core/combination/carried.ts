@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { Side } from '../body/side'
+import { oneOf } from '../body/words'
 import { Tick, TickLength } from '../time/time'
 import { Leave } from './leaving'
 import { PartId, Who } from './whose'
@@ -8,8 +9,7 @@ import { PartId, Who } from './whose'
 export const PropKind = z.enum(['veil', 'scarf', 'skirt', 'stick', 'fan'])
 export type PropKind = z.infer<typeof PropKind>
 
-/** Where a thing is held: an edge or corner of a cloth, the hem of a skirt, a place of a stick. */
-export const Feature = z.enum([
+export const FEATURE_WORDS = [
   'top-R',
   'top-L',
   'bottom-R',
@@ -24,7 +24,9 @@ export const Feature = z.enum([
   'middle',
   'tip',
   'handle',
-])
+] as const
+/** Where a thing is held: an edge or corner of a cloth, the hem of a skirt, a place of a stick. */
+export const Feature = z.enum(FEATURE_WORDS)
 export type Feature = z.infer<typeof Feature>
 
 /** How a hand holds it; only a hook leaves the fingers free. */
@@ -147,8 +149,8 @@ export const PropAct = z
   .readonly()
 export type PropAct = z.infer<typeof PropAct>
 
-const FEATURES: ReadonlySet<string> = new Set(Feature.options)
-export const isFeature = (to: Feature | Drape): to is Feature => FEATURES.has(to)
+/** Whether it is an edge of the cloth, and no way it is worn. */
+export const isFeature: (to: Feature | Drape) => to is Feature = oneOf(FEATURE_WORDS)
 
 /** Where each kind can be held. */
 export const FEATURES_OF: Readonly<Record<PropKind, readonly Feature[]>> = {

@@ -1,4 +1,5 @@
 import type { Layer } from '../body/layers'
+import { shippedFor } from '../moves/vocabulary'
 import { stableText } from '../record/stable'
 import type { Between } from './between'
 import type { PropAct } from './carried'
@@ -47,7 +48,7 @@ export function inherited(
     }),
   }
   if (part.counts < 1) return { events: [] }
-  const paced = like.pace ? pacedPhrase(part, like.pace, combination) : part
+  const paced = like.pace ? pacedPhrase(part, like.pace, shippedFor(combination)) : part
   return paced && sliceOf(paced, { from: 0, to: counts, early: counts })
 }
 

@@ -156,7 +156,9 @@ describe('options of a phrase', () => {
             if (!made || !before || !stored?.options?.some(({ name }) => name === 'low')) return
             if (made.counts === before.counts) {
               expect([...stored.events].sort(ORDER)).toEqual([...before.events].sort(ORDER))
-              expect(plain(withOptions(stored, ['low'], next).events)).toEqual(plain(made.events))
+              expect(plain(withOptions(stored, ['low'], vocabulary).events)).toEqual(
+                plain(made.events),
+              )
             }
             now = next
           }

@@ -1,6 +1,6 @@
 import { type FootAction, factsOf } from '../body/feet'
 import { LAYERS } from '../body/layers'
-import { vocabulary as shipped, type Vocabulary, vocabularyFor } from '../moves/vocabulary'
+import { shippedFor, type Vocabulary } from '../moves/vocabulary'
 import { remembered } from '../record/remembered'
 import { stableText } from '../record/stable'
 import { type Span, slotAt, TICKS_PER_COUNT, tick } from '../time/time'
@@ -27,8 +27,6 @@ export const ANY_OPTION_WORDS: Readonly<Record<AnyOption, string>> = {
   double: 'twice, in half the time',
 }
 
-type WithMoves = Pick<Combination, 'moves'>
-
 const varied = new WeakMap<Phrase, Map<string, Phrase>>()
 
 /**
@@ -39,19 +37,18 @@ const varied = new WeakMap<Phrase, Map<string, Phrase>>()
 export function withOptions(
   phrase: Phrase,
   names: readonly string[],
-  combination: WithMoves,
+  vocabulary: Vocabulary,
 ): Phrase {
   if (names.length === 0) return phrase
   const known = varied.get(phrase) ?? new Map<string, Phrase>()
   varied.set(phrase, known)
   const key = names.join('+')
-  const made = known.get(key) ?? variedBy(phrase, names, combination)
+  const made = known.get(key) ?? variedBy(phrase, names, vocabulary)
   known.set(key, made)
   return made
 }
 
-function variedBy(phrase: Phrase, names: readonly string[], combination: WithMoves): Phrase {
-  const vocabulary = vocabularyFor(combination, shipped)
+function variedBy(phrase: Phrase, names: readonly string[], vocabulary: Vocabulary): Phrase {
   let now = phrase
   for (const option of phrase.options ?? [])
     if (names.includes(option.name)) now = replaced(now, option)
@@ -59,7 +56,7 @@ function variedBy(phrase: Phrase, names: readonly string[], combination: WithMov
     now = withActions(now, { change: onTheSpot, keepsTurns: true }, vocabulary)
   if (names.includes('front'))
     now = withActions(now, { change: withoutTurn, keepsTurns: false }, vocabulary)
-  return names.includes('double') ? (twice(now, combination) ?? now) : now
+  return names.includes('double') ? (twice(now, vocabulary) ?? now) : now
 }
 
 /** The counts an entry of an option stands for: what is written on its layer there is not danced. */
@@ -133,8 +130,8 @@ function withActions(
 }
 
 /** All of it twice in its own time; undefined where it can't be halved. */
-function twice(phrase: Phrase, combination: WithMoves): Phrase | undefined {
-  const half = pacedPhrase(phrase, 2, combination)
+function twice(phrase: Phrase, vocabulary: Vocabulary): Phrase | undefined {
+  const half = pacedPhrase(phrase, 2, vocabulary)
   if (!half) return undefined
   const { facings: _, ...rest } = phrase
   const by = half.counts * TICKS_PER_COUNT
@@ -163,9 +160,9 @@ function twice(phrase: Phrase, combination: WithMoves): Phrase | undefined {
 }
 
 /** Whether a phrase can be danced with an option: its own, or one that works for it. */
-export const hasOption = (phrase: Phrase, name: string, combination: WithMoves): boolean =>
+export const hasOption = (phrase: Phrase, name: string, vocabulary: Vocabulary): boolean =>
   isAnyOption(name)
-    ? name !== 'double' || twice(phrase, combination) !== undefined
+    ? name !== 'double' || twice(phrase, vocabulary) !== undefined
     : phrase.options?.some((option) => option.name === name) === true
 
 /** What an option says on a page. */
@@ -231,7 +228,7 @@ const tried = remembered(triedIn, (a, b) => a.id === b.id && a.names.join() === 
 
 function triedIn(combination: Combination, { id, names }: Tried): Combination {
   const phrase = combination.phrases.find((one) => one.id === id)
-  const made = phrase && withOptions(phrase, names, combination)
+  const made = phrase && withOptions(phrase, names, shippedFor(combination))
   return made === phrase
     ? combination
     : {

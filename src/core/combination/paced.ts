@@ -1,4 +1,4 @@
-import { vocabulary as shipped, type Vocabulary, vocabularyFor } from '../moves/vocabulary'
+import { shippedFor, type Vocabulary } from '../moves/vocabulary'
 import { type Tick, tick } from '../time/time'
 import { repeatsOf } from '../what/repeats'
 import type { Between } from './between'
@@ -15,9 +15,8 @@ import { stepsOf } from './steps'
 export function pacedPhrase(
   written: Phrase,
   pace: Pace,
-  combination: Pick<Combination, 'moves'>,
+  vocabulary: Vocabulary,
 ): Phrase | undefined {
-  const vocabulary = vocabularyFor(combination, shipped)
   // How long a move lasts, and each time of it, is said: else it would be as it ever is.
   const events = dancedIn(written, vocabulary).flatMap((event) => {
     const { what, length } = event
@@ -102,5 +101,7 @@ export function singleSteps(event: DancedEvent, vocabulary: Vocabulary): readonl
 export const canPace = (combination: Combination, pace: Pace): boolean =>
   combination.order.every(({ phrase }) => {
     const written = combination.phrases.find(({ id }) => id === phrase)
-    return written !== undefined && pacedPhrase(written, pace, combination) !== undefined
+    return (
+      written !== undefined && pacedPhrase(written, pace, shippedFor(combination)) !== undefined
+    )
   })

@@ -45,7 +45,7 @@ describe('the passes of a combination', () => {
           at += pass.length
           const written = once.phrases.find(({ id }) => id === pass.phrase.id)!
           const entry = once.order[pass.index]
-          const varied = withOptions(written, entry?.options ?? [], once)
+          const varied = withOptions(written, entry?.options ?? [], vocabulary)
           const phrase = withWays(varied, { lead: once.lead, vocabulary })
           const early = phrase.events.filter((event) => event.at < 0)
           const own =

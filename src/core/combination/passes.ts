@@ -1,5 +1,5 @@
 import type { Layer } from '../body/layers'
-import { vocabulary as shipped, type Vocabulary } from '../moves/vocabulary'
+import type { Vocabulary } from '../moves/vocabulary'
 import { remembered } from '../record/remembered'
 import { TICKS_PER_COUNT, type Tick, tick } from '../time/time'
 import type { PropAct } from './carried'
@@ -114,10 +114,7 @@ export function roundPickup(combination: Written, layer: Layer): Tick {
 }
 
 /** The order, written out: where each phrase is danced. */
-export function passPlaces(
-  combination: Combination,
-  vocabulary: Vocabulary = shipped,
-): readonly PassPlace[] {
+export function passPlaces(combination: Combination, vocabulary: Vocabulary): readonly PassPlace[] {
   const { phrases, order } = combination
   const byId = new Map(phrases.map((phrase) => [phrase.id, phrase]))
   const timesOf = new Map<string, number>()
@@ -127,7 +124,7 @@ export function passPlaces(
   return order.map((entry, index): PassPlace => {
     const written = byId.get(entry.phrase)
     if (!written) throw new Error(`no phrase ${entry.phrase}`)
-    const varied = withOptions(written, entry.options ?? NOTHING, combination)
+    const varied = withOptions(written, entry.options ?? NOTHING, vocabulary)
     const phrase = withWays(varied, { lead: combination.lead, vocabulary })
     const time = (danced.get(phrase.id) ?? 0) + 1
     danced.set(phrase.id, time)

@@ -1,6 +1,7 @@
 import type { Combination, Event } from '../combination/combination'
 import { mirrorEvent } from '../combination/mirror'
 import { passAt, passPlaces } from '../combination/passes'
+import { shippedFor } from '../moves/vocabulary'
 import { endOf, TICKS_PER_COUNT, type Tick, tick } from '../time/time'
 import { countsOf, type Edit } from './edit'
 import { placeEvent, removeEvents } from './edits'
@@ -35,7 +36,7 @@ function landings(
   at: Tick,
   combination: Combination,
 ): readonly Landing[] {
-  const passes = passPlaces(combination)
+  const passes = passPlaces(combination, shippedFor(combination))
   const from = (passes[pass]?.at ?? 0) + at
   return events.flatMap(({ event, offset, danced }) => {
     const there = passAt(passes, from + offset)

@@ -1,6 +1,7 @@
 import { ANY_OPTIONS, type Combination, type Option, type Phrase } from '../combination/combination'
 import { hasOption } from '../combination/options'
 import { UserError } from '../errors'
+import { shippedFor } from '../moves/vocabulary'
 import { changePhrase, type Edit } from './edit'
 
 /** What is said of an option. */
@@ -76,7 +77,8 @@ export const pickOptions =
   (combination) => {
     const entry = combination.order[index]
     const phrase = combination.phrases.find(({ id }) => id === entry?.phrase)
-    const strange = phrase && names.find((name) => !hasOption(phrase, name, combination))
+    const strange =
+      phrase && names.find((name) => !hasOption(phrase, name, shippedFor(combination)))
     if (strange !== undefined)
       throw new UserError(
         strange === 'double'

@@ -1,6 +1,7 @@
 import type { Combination, Phrase } from '../combination/combination'
 import { withTried } from '../combination/options'
 import { passPlaces } from '../combination/passes'
+import { shippedFor } from '../moves/vocabulary'
 import type { Simulation } from '../simulate/simulate'
 import { endOf, TICKS_PER_COUNT, tick } from '../time/time'
 import type { Finding, Found } from './finding'
@@ -25,7 +26,7 @@ export function findingsOfOptions(
   look: (tried: Combination) => Looked,
 ): readonly Finding[] {
   if (!combination.phrases.some(({ options }) => options)) return []
-  const places = passPlaces(combination)
+  const places = passPlaces(combination, shippedFor(combination))
   const isDanced = ({ id }: Phrase) => places.some(({ phrase }) => phrase.id === id)
   const known = new Set(plain.findings.map(keyOf))
   return combination.phrases

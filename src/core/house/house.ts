@@ -1,9 +1,9 @@
 import { z } from 'zod'
-import { ArmPlace, type CompassReach, type Palms } from '../body/places'
+import { ARM_PLACES, type CompassReach, type Palms } from '../body/places'
 import { DancerLevel, USUAL_LEVEL } from '../combination/combination'
 import { DancerLook, USUAL_LOOK } from './dancerLook'
 import { Units } from './lengths'
-import { LIMITS, LimitId, PALM_WAYS } from './limits'
+import { LIMIT_IDS, LIMITS, LimitId, PALM_WAYS } from './limits'
 
 export const HOUSE_VERSION = 5
 
@@ -86,7 +86,7 @@ export interface House extends Omit<HouseRules, 'limits'> {
 /** Fills in what was not changed; a limit out of its range is taken to the nearest end. */
 export function houseOf(rules: HouseRules): House {
   const limits = Object.fromEntries(
-    LimitId.options.map((id) => {
+    LIMIT_IDS.map((id) => {
       const { usual, least, most } = LIMITS[id]
       // A zero below nothing is a zero.
       return [id, Math.min(most, Math.max(least, rules.limits[id] ?? usual)) || 0]
@@ -105,10 +105,7 @@ type AllLimits = Readonly<Record<LimitId, number>>
 
 const palmsIn = (limits: AllLimits): Palms =>
   Object.fromEntries(
-    ArmPlace.options.map((place) => [
-      place,
-      PALM_WAYS.map((way) => limits[`palm.${place}.${way}`]),
-    ]),
+    ARM_PLACES.map((place) => [place, PALM_WAYS.map((way) => limits[`palm.${place}.${way}`])]),
   ) as unknown as Palms
 
 const reachIn = (limits: AllLimits, part: 'hips' | 'ribs'): CompassReach => ({

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { ArmPlace, PALM_CM, REACH_CM } from '../body/places'
+import { ARM_PLACES, type ArmPlace, PALM_CM, REACH_CM } from '../body/places'
 
 /** A house limit: what it decides, what it usually is, and how far it may be changed. */
 export interface HouseLimit {
@@ -256,7 +256,7 @@ export type LimitId = keyof typeof SINGLE_LIMITS | PalmId | CompassId
 
 const palmLimits = (): Record<string, HouseLimit> =>
   Object.fromEntries(
-    ArmPlace.options.flatMap((place) =>
+    ARM_PLACES.flatMap((place) =>
       PALM_WAYS.map((way, i) => [
         `palm.${place}.${way}`,
         limit(`Palm at ${place}, ${way}`, PALM_CM[place][i] ?? 0, 'cm', -120, 120),
@@ -287,7 +287,8 @@ export const LIMITS = {
   ...palmLimits(),
 } as Readonly<Record<LimitId, HouseLimit>>
 
-export const LimitId = z.enum(Object.keys(LIMITS) as [LimitId, ...LimitId[]])
+export const LIMIT_IDS = Object.keys(LIMITS) as [LimitId, ...LimitId[]]
+export const LimitId = z.enum(LIMIT_IDS)
 
 /** What the first part of a figure's name is about. */
 export const LIMIT_GROUPS: Readonly<Record<string, string>> = {

@@ -1,14 +1,9 @@
 import { z } from 'zod'
 import { Hand } from '../body/hands'
-import { ArmPlace, Compass, Via } from '../body/places'
+import { ArmPlace, COMPASS, Compass, Via } from '../body/places'
+import { oneOf } from '../body/words'
 
-/**
- * What can be moved by an amount (model 12): centimetres or degrees, written for the right
- * side. `body.lean` is the whole body from the ankles, forward +; `body.tilt` to the side,
- * right side up +; `waist.out` the belly, forward +; `head.side` a slide without a tilt, `head.forward`
- * one to the front; `legR.turn` the right leg from the hip, outwards +.
- */
-export const Channel = z.enum([
+export const MOTION_CHANNELS = [
   'pelvis.side',
   'pelvis.forward',
   'pelvis.rise',
@@ -36,7 +31,14 @@ export const Channel = z.enum([
   'waist.out',
   'body.lean',
   'body.tilt',
-])
+] as const
+/**
+ * What can be moved by an amount (model 12): centimetres or degrees, written for the right
+ * side. `body.lean` is the whole body from the ankles, forward +; `body.tilt` to the side,
+ * right side up +; `waist.out` the belly, forward +; `head.side` a slide without a tilt, `head.forward`
+ * one to the front; `legR.turn` the right leg from the hip, outwards +.
+ */
+export const Channel = z.enum(MOTION_CHANNELS)
 export type Channel = z.infer<typeof Channel>
 
 const Arm = z.enum(['R', 'L', 'both'])
@@ -59,6 +61,8 @@ const HEAD_PLACES = [
   'tilt-L',
 ] as const
 const Place = z.enum([...Compass.options, ...HEAD_PLACES, ...ArmPlace.exclude(['front']).options])
+/** Whether the head can be sent there. */
+export const isHeadPlace = oneOf([...COMPASS, ...HEAD_PLACES])
 
 /**
  * What a move does to the body, read from the vocabulary's motion column. One item after

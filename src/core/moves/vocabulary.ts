@@ -8,11 +8,17 @@ import table from './moves.csv?raw'
 export interface Vocabulary {
   readonly moves: readonly Move[]
   readonly find: (id: string) => Move | undefined
+  /** Reads a move somebody made herself; absent where all that are danced were read already. */
+  readonly readOwn?: ((own: OwnMove) => Move) | undefined
 }
 
-const vocabularyOf = (moves: readonly Move[]): Vocabulary => {
+/** A vocabulary of moves that were read. @param readOwn what reads the own moves of a combination */
+export const vocabularyOf = (
+  moves: readonly Move[],
+  readOwn?: Vocabulary['readOwn'],
+): Vocabulary => {
   const byId = new Map(moves.map((move) => [move.id, move]))
-  return { moves, find: (id) => byId.get(id) }
+  return { moves, find: (id) => byId.get(id), readOwn }
 }
 
 /** What a class calls moves, by their ids. */
@@ -28,7 +34,12 @@ export function withOwn(
   names: OwnNames = {},
 ): Vocabulary {
   if (own.length === 0 && Object.keys(names).length === 0) return base
-  const made = new Map(own.map((move) => [move.id, moveOfOwn(move)]))
+  return withMoves(base, own.map(moveOfOwn), names)
+}
+
+/** The same with moves that were read already. */
+function withMoves(base: Vocabulary, own: readonly Move[], names: OwnNames = {}): Vocabulary {
+  const made = new Map(own.map((move) => [move.id, move]))
   const all = [...base.moves.filter(({ id }) => !made.has(id)), ...made.values()]
   return vocabularyOf(
     all.map((move) => {
@@ -37,6 +48,7 @@ export function withOwn(
         ? move
         : { ...move, name, aka: [move.name, ...move.aka] }
     }),
+    base.readOwn,
   )
 }
 
@@ -46,12 +58,11 @@ export const vocabularyFor = (
   base: Vocabulary,
 ): Vocabulary => (moves ? completedBy(moves, base) : base)
 
-const completedBy = remembered((moves: readonly OwnMove[], base: Vocabulary) =>
-  withOwn(
-    base,
-    moves.filter(({ id }) => !base.find(id)),
-  ),
-)
+const completedBy = remembered((moves: readonly OwnMove[], base: Vocabulary) => {
+  const { readOwn } = base
+  const unknown = moves.filter(({ id }) => !base.find(id))
+  return unknown.length === 0 || !readOwn ? base : withMoves(base, unknown.map(readOwn))
+})
 
 /**
  * Reads a table of moves (CSV with a header row).
@@ -70,11 +81,15 @@ export function readVocabulary(csv: string): Vocabulary {
   })
   if (new Set(moves.map(({ id }) => id)).size !== moves.length)
     throw new Error('moves table: an id stands twice')
-  return vocabularyOf(moves)
+  return vocabularyOf(moves, moveOfOwn)
 }
 
 /** The vocabulary that ships with the app. */
 export const vocabulary = readVocabulary(table)
+
+/** The shipped one, with the own moves a combination brings along. */
+export const shippedFor = (combination: Parameters<typeof vocabularyFor>[0]): Vocabulary =>
+  vocabularyFor(combination, vocabulary)
 
 export const layerWord: Readonly<Record<Layer, string>> = {
   feet: 'Feet',

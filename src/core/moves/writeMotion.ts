@@ -1,5 +1,5 @@
 import { handWords } from '../body/hands'
-import { Compass, Gaze, mirrorCompass, mirrorGaze } from '../body/places'
+import { isCompass, isGaze, mirrorCompass, mirrorGaze } from '../body/places'
 import type { Channel, Motion } from './motion'
 
 const otherArm = { R: 'L', L: 'R', both: 'both' } as const
@@ -15,10 +15,9 @@ const otherChannel = (channel: Channel): Channel =>
   ) as Channel
 
 function otherPlace(place: string): string {
-  const compass = Compass.safeParse(place)
-  if (compass.success) return mirrorCompass(compass.data)
-  const gaze = Gaze.safeParse(place.replace('shoulder-', 'over-'))
-  return gaze.success ? mirrorGaze(gaze.data).replace('over-', 'shoulder-') : place
+  if (isCompass(place)) return mirrorCompass(place)
+  const gaze = place.replace('shoulder-', 'over-')
+  return isGaze(gaze) ? mirrorGaze(gaze).replace('over-', 'shoulder-') : place
 }
 
 /** The same motion from the other side. */

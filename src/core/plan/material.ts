@@ -15,7 +15,7 @@ import type { House } from '../house/house'
 import { footJoins } from '../joins/joins'
 import { type CountLoad, loadsOf } from '../load/load'
 import { NO_RISKS, type Risks, risksOf } from '../load/risk'
-import type { Vocabulary } from '../moves/vocabulary'
+import { shippedFor, type Vocabulary } from '../moves/vocabulary'
 import { COUNT_IN, countInCounts, countInFor } from '../performance/segments'
 import { danceOf } from '../piece/dance'
 import { dancedPiece } from '../piece/piece'
@@ -288,7 +288,9 @@ const withoutFlourishes = (combination: Combination): Combination => ({
 /** Every step stays with the front wall. */
 const withoutTurns = (combination: Combination): Combination => ({
   ...combination,
-  phrases: combination.phrases.map((phrase) => withOptions(phrase, ['front'], combination)),
+  phrases: combination.phrases.map((phrase) =>
+    withOptions(phrase, ['front'], shippedFor(combination)),
+  ),
 })
 
 /** Counts of a round that are danced once, before the loop of its combination: where it is danced again, they are not. */

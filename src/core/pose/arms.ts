@@ -1,4 +1,4 @@
-import { ArmPlace, viaPlace } from '../body/places'
+import { type ArmPlace, isArmPlace, viaPlace } from '../body/places'
 import { otherSide, SIDES, type Side, signOf } from '../body/side'
 import type { Motion } from '../moves/motion'
 import { courseOf, type Run, returnsOf } from '../simulate/course'
@@ -130,8 +130,8 @@ function danceArm(
     for (const item of group) {
       const time = { start: repeat.start + i * share, end: repeat.start + (i + 1) * share }
       if (item.verb === 'to') {
-        const place = ArmPlace.safeParse(item.place).data
-        if (!place) continue
+        const { place } = item
+        if (!isArmPlace(place)) continue
         const via = viaBefore(own, item) ?? all.via
         const places = via ? [viaPlace[via], place] : [place]
         sent.push({ ...time, way: armWay(side, places, all.palms) })

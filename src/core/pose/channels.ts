@@ -1,5 +1,5 @@
 import { SIDES, type Side } from '../body/side'
-import { Channel } from '../moves/motion'
+import { type Channel, MOTION_CHANNELS } from '../moves/motion'
 
 /** What an arm can do on top of where it is: metres and shares, in the chest's frame. */
 const ARM_CHANNELS = [
@@ -16,7 +16,7 @@ const ARM_CHANNELS = [
 export type ArmChannel = (typeof ARM_CHANNELS)[number]
 
 const NAMES: readonly string[] = [
-  ...Channel.options,
+  ...MOTION_CHANNELS,
   ...SIDES.flatMap((side) => ARM_CHANNELS.map((name) => `arm${side}.${name}`)),
 ]
 
@@ -28,13 +28,13 @@ const placeOf = (name: string): number => places.get(name) ?? 0
 
 /** Where each channel of the motion language stands among the numbers. */
 export const at = Object.fromEntries(
-  Channel.options.map((name) => [name, placeOf(name)]),
+  MOTION_CHANNELS.map((name) => [name, placeOf(name)]),
 ) as Readonly<Record<Channel, number>>
 
 /** The places of the channels that isolate: what of a body moves while the rest is still. */
-export const ISOLATED: readonly number[] = Channel.options
-  .filter((channel) => /^(pelvis|ribs|waist|shoulder)/.test(channel))
-  .map((channel) => at[channel])
+export const ISOLATED: readonly number[] = MOTION_CHANNELS.filter((channel) =>
+  /^(pelvis|ribs|waist|shoulder)/.test(channel),
+).map((channel) => at[channel])
 
 export const armAt: Readonly<Record<Side, Readonly<Record<ArmChannel, number>>>> = {
   R: armPlaces('R'),

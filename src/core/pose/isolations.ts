@@ -3,8 +3,9 @@ import {
   type Compass,
   compassOffset,
   GAZE_ANGLES,
-  Gaze,
+  type Gaze,
   type HeadAngles,
+  isGaze,
   mirrorCompass,
   mirrorGaze,
 } from '../body/places'
@@ -181,7 +182,8 @@ function sendHead(
 ): void {
   const { left, by, move } = danced
   const gazeOf = (place: string): Gaze => {
-    const gaze = Gaze.catch('front').parse(place.replace(/^shoulder-/, 'over-'))
+    const named = place.replace(/^shoulder-/, 'over-')
+    const gaze = isGaze(named) ? named : 'front'
     return left ? mirrorGaze(gaze) : gaze
   }
   const own = move.motion.filter((item) => partOf(item) === 'own')

@@ -1,5 +1,5 @@
 import type { Contact } from '../body/feet'
-import { HandShape } from '../body/hands'
+import { HAND_SHAPES } from '../body/hands'
 import type { Side } from '../body/side'
 
 /**
@@ -50,7 +50,7 @@ function sideOf(side: Side): Readonly<Record<Paired, number>> {
 }
 
 /** The shapes a hand can be told; where nothing is told it is as the arm brings it. */
-export const TOLD_SHAPES = HandShape.options.filter((shape) => shape !== 'soft')
+export const TOLD_SHAPES = HAND_SHAPES.filter((shape) => shape !== 'soft')
 
 /**
  * One pose. Orientations are nine numbers: the part's own right, up and forward as directions

@@ -3,6 +3,7 @@ import type { Pace } from '../combination/pace'
 import { pacedPhrase } from '../combination/paced'
 import type { Remark } from '../combination/remark'
 import { sliceOf } from '../combination/slice'
+import { shippedFor } from '../moves/vocabulary'
 
 /** What of a phrase is danced on a song. */
 interface Clip {
@@ -39,7 +40,7 @@ export function atPace(written: Phrase, pace: Pace | undefined, combination: Com
   if (pace === undefined) return written
   const known = pacedOnes.get(written) ?? new Map<Pace, Phrase>()
   pacedOnes.set(written, known)
-  const made = known.get(pace) ?? pacedPhrase(written, pace, combination) ?? written
+  const made = known.get(pace) ?? pacedPhrase(written, pace, shippedFor(combination)) ?? written
   known.set(pace, made)
   return made
 }

@@ -1,5 +1,6 @@
 import type { Combination, Phrase } from '../combination/combination'
 import { withOptions } from '../combination/options'
+import { shippedFor } from '../moves/vocabulary'
 import { leftInPhrase, type Song } from '../song/song'
 import { restSaid } from './backOn'
 import { atPace, clipped } from './clipped'
@@ -70,7 +71,7 @@ export function turnsOf(
     const entry = order[pass]
     const plain = phrases.find(({ id }) => id === entry?.phrase)
     if (!entry || !plain) break
-    const written = withOptions(plain, entry.options ?? [], combination)
+    const written = withOptions(plain, entry.options ?? [], shippedFor(combination))
     const whole = atPace(written, what.pace, combination).counts
     const counts = Math.min(whole, left)
     left -= counts
@@ -105,7 +106,7 @@ export function pickupOf(
   const [entry] = combination?.order ?? []
   const plain = combination?.phrases.find(({ id }) => id === entry?.phrase)
   if (what.kind === 'rest' || !combination?.pickup || !entry || !plain) return undefined
-  const written = withOptions(plain, entry.options ?? [], combination)
+  const written = withOptions(plain, entry.options ?? [], shippedFor(combination))
   const counts = combination.pickup.counts / (what.pace ?? 1)
   if (!Number.isInteger(counts)) return undefined
   const clip = { combination, from: -counts, counts, pace: what.pace, title: written.title }

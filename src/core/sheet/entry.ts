@@ -12,7 +12,8 @@ import { type EntryPlace, EntryProblem, Reader, sideIn } from '../entry/reader'
 import { type Token, tokensIn } from '../entry/tokens'
 import type { Move } from '../moves/move'
 import { TICKS_PER_COUNT, type Tick, tick } from '../time/time'
-import { ALL_KINDS, canBeHeld, kindOf, type What } from '../what/kinds'
+import { ALL_ENTRIES, entryOf } from '../what/entries'
+import { canBeHeld, kindOf, type What } from '../what/kinds'
 import { readWhen, type When } from './when'
 
 /** An event before it has an id. One of the feet whose foot was left out is `open` until the weight is known. */
@@ -64,7 +65,7 @@ function readOne(
   const options = readOptions(reader, place, read.move, BEGINS)
   if (options.alone && read.what.kind !== 'move')
     throw new EntryProblem('Only a move of the arms is danced by one alone.', whole)
-  const done = kindOf(read.what).finish(read, options, place)
+  const done = entryOf(read.what).finish(read, options, place)
   if (options.either && kindOf(done.what).side(done.what) === undefined)
     throw new EntryProblem('This has no side: leave “either” out.', whole)
   const until = options.until && readUntil(options.until, done.what, times, place)
@@ -163,7 +164,7 @@ function withWhenJoined(tokens: readonly Token[]): readonly Token[] {
 /** What is danced, by the kind whose words these are. */
 function readWhat(reader: Reader, place: EntryPlace): Read<What> {
   const first = reader.peek() ?? reader.need(`what the ${place.layer} do`)
-  for (const kind of ALL_KINDS) {
+  for (const kind of ALL_ENTRIES) {
     const read = kind.layers.includes(place.layer) ? kind.read(reader, place) : undefined
     if (read) return read
   }
@@ -191,10 +192,10 @@ const EXPECTED: Readonly<Record<Layer, string>> = {
   head: '“look L”, or a move of the head',
 }
 /** Words an entry of any layer may begin with. */
-const BEGINS = ALL_KINDS.flatMap(({ words }) => words)
+const BEGINS = ALL_ENTRIES.flatMap(({ words }) => words)
 
 const ownWords = (layer: Layer): readonly string[] =>
-  ALL_KINDS.flatMap(({ layers, words }) => (layers.includes(layer) ? words : []))
+  ALL_ENTRIES.flatMap(({ layers, words }) => (layers.includes(layer) ? words : []))
 
 /** What is wrong with the word a reader stands at, and what was meant by it or by it and the next ones. */
 function unknownWord(
@@ -260,7 +261,7 @@ function formRead(said: FormSaid, place: EntryPlace): EventForm {
   const options = readOptions(reader, place, read.move, BEGINS)
   if (OF_ITS_ENTRY.some((option) => options[option] !== undefined))
     throw new EntryProblem('Within the brackets only write what is danced.', whole)
-  const { what, open } = kindOf(read.what).finish(read, options, place)
+  const { what, open } = entryOf(read.what).finish(read, options, place)
   if (open) throw new EntryProblem('Write which foot it is: (step R side).', whole)
   return { what }
 }

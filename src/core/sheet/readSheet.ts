@@ -17,7 +17,7 @@ import type { Remark } from '../combination/remark'
 import { defaultStart, type Start } from '../combination/start'
 import { nearest } from '../entry/names'
 import { UserError } from '../errors'
-import { type Vocabulary, withOwn } from '../moves/vocabulary'
+import { shippedFor, type Vocabulary, withOwn } from '../moves/vocabulary'
 import { canonical, canonicalIds } from './canonical'
 import { type DraftOption, type DraftPhrase, emptyPhrase, Messages } from './draft'
 import { fillLikes, settleLikes } from './draftLike'
@@ -188,7 +188,10 @@ export function readSheet(sheet: string, base: Vocabulary): SheetRead {
   for (const one of phrases) sayWithinFree(one, messages)
   const order = readOrder(orderLines, phrases, messages, unread, (name, option) => {
     const draft = phrases.find((one) => one.name === name)
-    return draft !== undefined && hasOption(builtPhrase(draft), option, { moves: header.moves })
+    return (
+      draft !== undefined &&
+      hasOption(builtPhrase(draft), option, shippedFor({ moves: header.moves }))
+    )
   })
   for (const comment of lastComments) comments.push({ text: comment })
   const pickup = pickupFor(header, phrases, order, messages, unread)

@@ -215,7 +215,13 @@ export function armReach(simulation: Simulation): ArmReach {
   const runs = courseOf(simulation).filter(({ event }) => event.layer === 'arms')
   const best = { sideways: 0, deep: 0, sidewaysEvent: -1, deepEvent: -1 }
   type Arms = ReturnType<typeof startPlaces>['arms']
-  const look = (arms: Arms, facing: number, event: number, beyond = 0, hands = SIDES) => {
+  const look = (
+    arms: Arms,
+    facing: number,
+    event: number,
+    beyond = 0,
+    hands: readonly Side[] = SIDES,
+  ) => {
     for (const side of hands) {
       const palm = palmAt(side, arms[side], house.palms)
       const seen = intoRoom(facing, palm.right, palm.forward)

@@ -6,9 +6,9 @@ import { armPartIn } from '../entry/armPartIn'
 import { nearest } from '../entry/names'
 import { type Read, refuseStepWords, sizeIn } from '../entry/read'
 import { EntryProblem, hint, type Reader, sideIn } from '../entry/reader'
-import { readMotion } from '../moves/motion'
+import type { Motion } from '../moves/motion'
 import type { BodyPart } from '../moves/move'
-import { type Kind, ONCE } from './kind'
+import { type EntryKind, type Kind, ONCE } from './kind'
 
 /** Each arm that is named goes to its place and stays, each hand that is named is held so. */
 export const ArmsWhat = z
@@ -62,13 +62,6 @@ const PARTS: Readonly<Record<Side, { readonly arm: BodyPart; readonly hand: Body
 
 export const arms: Kind<ArmsWhat> = {
   layers: ['arms'],
-  words: ['both'],
-  read: readArms,
-  finish({ what }, options) {
-    refuseStepWords(options)
-    const { via } = options
-    return { what: { ...what, ...(via && { via }) }, open: false, size: sizeIn(options) }
-  },
   ...ONCE,
   side(what) {
     const [one, other] = sidesNamed(what)
@@ -101,18 +94,15 @@ export const arms: Kind<ArmsWhat> = {
       hands: { R: heldAs(before.hands.R, hands.R), L: heldAs(before.hands.L, hands.L) },
     }),
   }),
-  motion: ({ R, L, via }) =>
-    R || L
-      ? readMotion(
-          [
-            via && `both:via(${via})`,
-            R === L ? `both:to(${R})` : R && `R:to(${R})`,
-            R !== L && L && `L:to(${L})`,
-          ]
-            .filter(Boolean)
-            .join('+'),
-        )
-      : [],
+  motion({ R, L, via }) {
+    const ways: Motion[] = via && (R || L) ? [{ verb: 'via', arm: 'both', way: via }] : []
+    if (R && R === L) return [...ways, { verb: 'to', arm: 'both', place: R }]
+    return [
+      ...ways,
+      ...(R ? [{ verb: 'to', arm: 'R', place: R } as const] : []),
+      ...(L ? [{ verb: 'to', arm: 'L', place: L } as const] : []),
+    ]
+  },
   write: (what) => armWords(what),
   say(what) {
     const via = what.via ? `, by the ${what.via}` : ''
@@ -129,6 +119,16 @@ export const arms: Kind<ArmsWhat> = {
     })
     // What is said of one arm has its own commas.
     return `${each.join(what.hands || what.over ? '; ' : ', ')}${via}`
+  },
+}
+
+export const armsEntry: EntryKind<ArmsWhat> = {
+  words: ['both'],
+  read: readArms,
+  finish({ what }, options) {
+    refuseStepWords(options)
+    const { via } = options
+    return { what: { ...what, ...(via && { via }) }, open: false, size: sizeIn(options) }
   },
 }
 

@@ -4,8 +4,7 @@ import { Compass, compassWord, mirrorCompass } from '../body/places'
 import { sideAtEnd } from '../body/side'
 import { finishPlain, type Read } from '../entry/read'
 import { EntryProblem, type Reader } from '../entry/reader'
-import { readMotion } from '../moves/motion'
-import { type Kind, ONCE } from './kind'
+import { type EntryKind, type Kind, ONCE } from './kind'
 
 /** Hips or ribs go to a place of the compass and stay. */
 export const AtWhat = z.object({ kind: z.literal('at'), place: Compass }).readonly()
@@ -15,9 +14,6 @@ const partWord = (layer: Layer): string => (layer === 'torso' ? 'ribs' : 'hips')
 
 export const at: Kind<AtWhat> = {
   layers: ['hips', 'torso'],
-  words: ['at'],
-  read: readAt,
-  finish: finishPlain,
   ...ONCE,
   side: ({ place }) => sideAtEnd(place),
   mirror: (what) => ({ ...what, place: mirrorCompass(what.place) }),
@@ -29,9 +25,15 @@ export const at: Kind<AtWhat> = {
   }),
   leaves: ({ place }, before, { layer }) =>
     layer === 'torso' ? { ...before, ribs: place } : { ...before, hips: place },
-  motion: ({ place }) => readMotion(`to(${place})`),
+  motion: ({ place }) => [{ verb: 'to', place }],
   write: ({ place }) => `at ${place}`,
   say: ({ place }, { layer }) => `${partWord(layer)} to the ${compassWord[place]}`,
+}
+
+export const atEntry: EntryKind<AtWhat> = {
+  words: ['at'],
+  read: readAt,
+  finish: finishPlain,
 }
 
 const PLACES = 'C, R, L, F, B, FR, FL, BR or BL'

@@ -13,7 +13,7 @@ import { squashed } from '../entry/names'
 import { degreesIn, type Options } from '../entry/options'
 import { type Finished, type Read, refuse } from '../entry/read'
 import { EntryProblem, type Reader, sideIn } from '../entry/reader'
-import { type Kind, ONCE } from './kind'
+import { type EntryKind, type Kind, ONCE } from './kind'
 
 /** One thing the feet do. */
 export const FootWhat = z
@@ -26,9 +26,6 @@ type FootWhat = z.infer<typeof FootWhat>
 
 export const foot: Kind<FootWhat> = {
   layers: ['feet'],
-  words: [],
-  read: readStep,
-  finish: finishStep,
   ...ONCE,
   side: ({ action }) => (action.jump === 'R' || action.jump === 'L' ? action.jump : action.foot),
   mirror: (what) => ({ ...what, action: mirrorFootAction(what.action) }),
@@ -38,6 +35,12 @@ export const foot: Kind<FootWhat> = {
   motion: () => [],
   write: ({ action }) => actionText(action),
   say: ({ action }) => sayAction(action),
+}
+
+export const footEntry: EntryKind<FootWhat> = {
+  words: [],
+  read: readStep,
+  finish: finishStep,
 }
 
 export function nameOfAction(action: FootAction): string {

@@ -5,7 +5,7 @@ import { finishPlain, type Read } from '../entry/read'
 import type { EntryPlace, Reader } from '../entry/reader'
 import type { BodyPart } from '../moves/move'
 import { COUNT } from '../time/time'
-import type { Kind } from './kind'
+import type { EntryKind, Kind } from './kind'
 import { ANY_PLACES, type PlacePart } from './places'
 
 /** Danced as one likes: on the feet all of the body, on arms or head that part alone. */
@@ -34,9 +34,6 @@ const PLACES: Readonly<Partial<Record<Layer, readonly PlacePart[]>>> = {
 
 export const free: Kind<FreeWhat> = {
   layers: ['feet', 'arms', 'head'],
-  words: ['free'],
-  read: readFree,
-  finish: finishPlain,
   repeatsItself: false,
   ownLength: () => COUNT,
   side: () => undefined,
@@ -58,6 +55,12 @@ export const free: Kind<FreeWhat> = {
   motion: () => [],
   write: () => 'free',
   say: (_, { layer }) => (layer === 'feet' ? 'free' : `${layer} free`),
+}
+
+export const freeEntry: EntryKind<FreeWhat> = {
+  words: ['free'],
+  read: readFree,
+  finish: finishPlain,
 }
 
 function readFree(reader: Reader, { layer }: EntryPlace): Read<FreeWhat> | undefined {

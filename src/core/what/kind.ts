@@ -36,24 +36,11 @@ interface Lasting extends Around {
 
 /**
  * A kind of thing that is danced: all that the house must know of it, in one module. A new kind is
- * a file like the others here, and a line in `kinds.ts`.
+ * a file like the others here, and a line in `kinds.ts` and in `entries.ts`.
  */
 export interface Kind<W> {
   /** The layers it can stand on. */
   readonly layers: readonly Layer[]
-  /** The words its entry begins with, where they are not names. */
-  readonly words: readonly string[]
-  /**
-   * Reads it where an entry begins with its words; undefined where that is something else, and
-   * nothing is taken then.
-   * @throws EntryProblem where it is begun, but not gone on with rightly
-   */
-  readonly read: (reader: Reader, place: EntryPlace) => Read<W> | undefined
-  /**
-   * Puts the options of its entry into it, and a side where one is left out.
-   * @throws EntryProblem for an option it can't have
-   */
-  readonly finish: (read: Read<W>, options: Options, place: EntryPlace) => Finished<W>
   /** Whether it is danced again and again within its own range; else it is written again. */
   readonly repeatsItself: boolean
   /** Ticks it lasts where its whole count alone is written. */
@@ -74,6 +61,23 @@ export interface Kind<W> {
   readonly write: (what: W, vocabulary: Vocabulary) => string
   /** As a dancer is told, a sentence without its full stop. */
   readonly say: (what: W, around: Around) => string
+}
+
+/** How a kind is written in an entry. */
+export interface EntryKind<W> {
+  /** The words its entry begins with, where they are not names. */
+  readonly words: readonly string[]
+  /**
+   * Reads it where an entry begins with its words; undefined where that is something else, and
+   * nothing is taken then.
+   * @throws EntryProblem where it is begun, but not gone on with rightly
+   */
+  readonly read: (reader: Reader, place: EntryPlace) => Read<W> | undefined
+  /**
+   * Puts the options of its entry into it, and a side where one is left out.
+   * @throws EntryProblem for an option it can't have
+   */
+  readonly finish: (read: Read<W>, options: Options, place: EntryPlace) => Finished<W>
 }
 
 /** What is danced once where it stands, and where no length is written lasts a count. */

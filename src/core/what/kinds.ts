@@ -29,18 +29,16 @@ export const What = z.discriminatedUnion('kind', [
 ])
 export type What = z.infer<typeof What>
 
-/** Every kind by its name, in the order in which the words of an entry are tried; the compiler counts them. */
-const KINDS: { readonly [K in What['kind']]: Kind<Extract<What, { kind: K }>> } = {
+/** Every kind by its name; the compiler counts them. */
+export const KINDS: { readonly [K in What['kind']]: Kind<Extract<What, { kind: K }>> } = {
   arms,
   look,
-  // What is said of the trunk is no place of the compass.
   trunk,
   shoulder,
   at,
   share,
   free,
   stay,
-  // A figure may begin with the word of a step.
   move,
   legs,
   foot,
@@ -54,9 +52,6 @@ export const canBeHeld = (what: What): boolean =>
   what.kind === 'foot'
     ? HEIGHTS.has(what.action.primitive)
     : ['at', 'legs', 'trunk', 'shoulder', 'look', 'arms'].includes(what.kind)
-
-/** All kinds, in that order. */
-export const ALL_KINDS = Object.values(KINDS) as unknown as readonly Kind<What>[]
 
 /** All that is known of what something is. Each kind is only ever given its own. */
 export const kindOf = (what: What): Kind<What> => KINDS[what.kind] as unknown as Kind<What>

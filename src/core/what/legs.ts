@@ -3,7 +3,7 @@ import { LegPlace } from '../body/places'
 import { SIDES, type Side, sideWord } from '../body/side'
 import { finishPlain, type Read } from '../entry/read'
 import { EntryProblem, type Reader, sideIn } from '../entry/reader'
-import { type Kind, ONCE } from './kind'
+import { type EntryKind, type Kind, ONCE } from './kind'
 
 /** Each leg that is named is turned in, out, or home again, from the hip: knee and toes go along. */
 export const LegsWhat = z
@@ -14,9 +14,6 @@ type LegsWhat = z.infer<typeof LegsWhat>
 
 export const legs: Kind<LegsWhat> = {
   layers: ['legs'],
-  words: ['both'],
-  read: readLegs,
-  finish: finishPlain,
   ...ONCE,
   side: ({ R, L }) => (R && L ? undefined : R ? 'R' : 'L'),
   mirror: ({ R, L }) => ({ kind: 'legs', ...(L && { R: L }), ...(R && { L: R }) }),
@@ -44,6 +41,12 @@ export const legs: Kind<LegsWhat> = {
       ]
     }).join(', ')
   },
+}
+
+export const legsEntry: EntryKind<LegsWhat> = {
+  words: ['both'],
+  read: readLegs,
+  finish: finishPlain,
 }
 
 const legName: Readonly<Record<LegPlace, string>> = { home: 'home', in: 'in', out: 'out' }

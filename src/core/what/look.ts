@@ -3,8 +3,8 @@ import { Gaze, mirrorGaze } from '../body/places'
 import { sideAtEnd, sideWord } from '../body/side'
 import { finishPlain, type Read } from '../entry/read'
 import { EntryProblem, type Reader, sideIn } from '../entry/reader'
-import { readMotion } from '../moves/motion'
-import { type Kind, ONCE } from './kind'
+import { isHeadPlace } from '../moves/motion'
+import { type EntryKind, type Kind, ONCE } from './kind'
 
 /** The head turns to where it looks, and stays. */
 export const LookWhat = z.object({ kind: z.literal('look'), gaze: Gaze }).readonly()
@@ -12,18 +12,25 @@ type LookWhat = z.infer<typeof LookWhat>
 
 export const look: Kind<LookWhat> = {
   layers: ['head'],
-  words: ['look'],
-  read: readLook,
-  finish: finishPlain,
   ...ONCE,
   side: ({ gaze }) => sideAtEnd(gaze),
   mirror: (what) => ({ ...what, gaze: mirrorGaze(what.gaze) }),
   name: ({ gaze }) => gazeName[gaze],
   claim: () => ({ kind: 'place', parts: ['head'], wave: false }),
   leaves: ({ gaze }, before) => ({ ...before, gaze }),
-  motion: ({ gaze }) => readMotion(`to(${gaze.replace('over-', 'shoulder-')})`),
+  motion({ gaze }) {
+    const place = gaze.replace('over-', 'shoulder-')
+    if (!isHeadPlace(place)) throw new Error(`no motion leads the head to ${place}`)
+    return [{ verb: 'to', place }]
+  },
   write: ({ gaze }) => `look ${gazeText(gaze)}`,
   say: ({ gaze }) => gazeName[gaze],
+}
+
+export const lookEntry: EntryKind<LookWhat> = {
+  words: ['look'],
+  read: readLook,
+  finish: finishPlain,
 }
 
 /** As a count sheet has it: `over R`. */

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { Primitive } from '../body/feet'
 import { LAYERS } from '../body/layers'
-import { Compass, compassWord, mirrorCompass, Via } from '../body/places'
+import { compassWord, isCompass, mirrorCompass, Via } from '../body/places'
 import { otherSide, otherWay, Side, sideWord, Way } from '../body/side'
 import { dictionaryOf, squashed } from '../entry/names'
 import type { Options } from '../entry/options'
@@ -13,7 +13,7 @@ import type { BodyPart, Move } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
 import { mirrorMotion } from '../moves/writeMotion'
 import { COUNT, TICKS_PER_COUNT, Tick, tick } from '../time/time'
-import type { Around, Kind } from './kind'
+import type { Around, EntryKind, Kind } from './kind'
 import { endsOf, type Places } from './places'
 import { repeatsOf } from './repeats'
 
@@ -44,9 +44,6 @@ export type MoveWhat = z.infer<typeof MoveWhat>
 
 export const move: Kind<MoveWhat> = {
   layers: LAYERS,
-  words: [],
-  read: readMove,
-  finish: finishMove,
   repeatsItself: true,
   ownLength: ({ every }, move) => tick(Math.max(move?.length ?? COUNT, every ?? 0)),
   side: ({ side, way, arm }) => arm ?? (way ? (way === 'cw' ? 'R' : 'L') : side),
@@ -89,6 +86,12 @@ export const move: Kind<MoveWhat> = {
       .filter(Boolean)
       .join(' '),
   say: sayMove,
+}
+
+export const moveEntry: EntryKind<MoveWhat> = {
+  words: [],
+  read: readMove,
+  finish: finishMove,
 }
 
 const isOfArm = (part: BodyPart, side: Side): boolean =>
@@ -154,8 +157,8 @@ function everyWords(what: MoveWhat): string {
 function goesTo(what: MoveWhat, move: Move | undefined): string | undefined {
   const [path, ...more] = move?.motion ?? []
   if (path?.verb !== 'arc' || more.length > 0 || !turningOf(move?.motion ?? [])) return undefined
-  const end = Compass.safeParse(path.places.at(-1)).data
-  if (!end || path.places[0] === end) return undefined
+  const end = path.places.at(-1)
+  if (!isCompass(end) || path.places[0] === end) return undefined
   return `to the ${compassWord[what.side === 'L' ? mirrorCompass(end) : end]}`
 }
 

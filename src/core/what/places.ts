@@ -1,9 +1,12 @@
 import type { HandState } from '../body/hands'
 import type { Layer } from '../body/layers'
 import {
-  ArmPlace,
-  Compass,
-  Gaze,
+  type ArmPlace,
+  type Compass,
+  type Gaze,
+  isArmPlace,
+  isCompass,
+  isGaze,
   type LegPlace,
   mirrorCompass,
   mirrorGaze,
@@ -42,13 +45,14 @@ export const ANY_PLACES: readonly PlacePart[] = [
 ]
 
 /** What the table calls the places of the head, and what a look calls them. */
-const gazeOf = (place: string): Gaze | undefined =>
-  Gaze.safeParse(place.replace(/^shoulder-(?=[RL]$)/, 'over-')).data
+function gazeOf(place: string): Gaze | undefined {
+  const gaze = place.replace(/^shoulder-(?=[RL]$)/, 'over-')
+  return isGaze(gaze) ? gaze : undefined
+}
 
 /** The places a table cell names, turned to the side that is danced: `R`, `low`, `R:crown+L:second`. */
 function placesNamed(cell: string, layer: Layer, left: boolean): Partial<Places> {
-  const compass = Compass.safeParse(cell).data
-  const there = compass && (left ? mirrorCompass(compass) : compass)
+  const there = isCompass(cell) ? (left ? mirrorCompass(cell) : cell) : undefined
   if (layer === 'hips') return there ? { hips: there } : {}
   if (layer === 'torso') return there ? { ribs: there } : {}
   if (layer === 'head') {
@@ -58,9 +62,8 @@ function placesNamed(cell: string, layer: Layer, left: boolean): Partial<Places>
   if (layer !== 'arms') return {}
   const arms: Partial<Record<Side, ArmPlace>> = {}
   for (const part of cell.split('+')) {
-    const [, arm, name = ''] = /^(?:([RL]):)?(.+)$/.exec(part) ?? []
-    const place = ArmPlace.safeParse(name).data
-    if (!place) continue
+    const [, arm, place] = /^(?:([RL]):)?(.+)$/.exec(part) ?? []
+    if (!isArmPlace(place)) continue
     for (const side of SIDES) if (!arm || arm === side) arms[left ? otherSide[side] : side] = place
   }
   return { arms: arms as Places['arms'] }

@@ -4,7 +4,7 @@ import { negated } from '../body/side'
 import { sharedDegrees } from '../entry/options'
 import { finishPlain, type Read } from '../entry/read'
 import type { Reader } from '../entry/reader'
-import { type Kind, ONCE } from './kind'
+import { type EntryKind, type Kind, ONCE } from './kind'
 
 /** A turn that the landings of some counts share. */
 export const ShareWhat = z
@@ -17,9 +17,6 @@ type ShareWhat = z.infer<typeof ShareWhat>
 
 export const share: Kind<ShareWhat> = {
   layers: ['feet'],
-  words: ['share'],
-  read: readShare,
-  finish: finishPlain,
   ...ONCE,
   side: () => undefined,
   mirror: ({ degrees }) => ({ kind: 'share', degrees: negated(degrees) }),
@@ -30,6 +27,12 @@ export const share: Kind<ShareWhat> = {
   write: ({ degrees }) => `share ${degrees}`,
   say: ({ degrees }) =>
     `${Math.abs(degrees)}° to the ${degrees > 0 ? 'right' : 'left'}, shared by these steps`,
+}
+
+export const shareEntry: EntryKind<ShareWhat> = {
+  words: ['share'],
+  read: readShare,
+  finish: finishPlain,
 }
 
 function readShare(reader: Reader): Read<ShareWhat> | undefined {

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { finishPlain, type Read } from '../entry/read'
 import type { EntryPlace, Reader } from '../entry/reader'
-import { type Kind, ONCE } from './kind'
+import { type EntryKind, type Kind, ONCE } from './kind'
 
 /** A part of the body that is to stay as it is, whatever else is danced: it is checked, and claims nothing. */
 export const StayWhat = z.object({ kind: z.literal('stay') }).readonly()
@@ -18,9 +18,6 @@ const STAYING = {
 
 export const stay: Kind<StayWhat> = {
   layers: ['legs', 'hips', 'torso', 'arms', 'head'],
-  words: ['stay'],
-  read: readStay,
-  finish: finishPlain,
   ...ONCE,
   side: () => undefined,
   mirror: (what) => what,
@@ -30,6 +27,12 @@ export const stay: Kind<StayWhat> = {
   motion: () => [],
   write: () => 'stay',
   say: (_, { layer }) => `the ${STAYING[layer]}`,
+}
+
+export const stayEntry: EntryKind<StayWhat> = {
+  words: ['stay'],
+  read: readStay,
+  finish: finishPlain,
 }
 
 function readStay(reader: Reader, { layer }: EntryPlace): Read<StayWhat> | undefined {

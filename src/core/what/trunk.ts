@@ -3,7 +3,7 @@ import { mirrorTrunk, ShoulderPlace, shoulderName, TrunkPlace, trunkName } from 
 import { otherSide, Side, sideAtEnd, sideWord } from '../body/side'
 import { finishPlain, type Read } from '../entry/read'
 import { EntryProblem, type Reader, sideIn } from '../entry/reader'
-import { type Kind, ONCE } from './kind'
+import { type EntryKind, type Kind, ONCE } from './kind'
 
 /** The trunk goes to a place and stays there: the ribs are free for accents. */
 export const TrunkWhat = z.object({ kind: z.literal('trunk'), place: TrunkPlace }).readonly()
@@ -11,9 +11,6 @@ type TrunkWhat = z.infer<typeof TrunkWhat>
 
 export const trunk: Kind<TrunkWhat> = {
   layers: ['torso'],
-  words: ['at'],
-  read: readTrunk,
-  finish: finishPlain,
   ...ONCE,
   side: ({ place }) => sideAtEnd(place),
   mirror: ({ place }) => ({ kind: 'trunk', place: mirrorTrunk(place) }),
@@ -23,6 +20,12 @@ export const trunk: Kind<TrunkWhat> = {
   motion: () => [],
   write: ({ place }) => `at ${place.replace('-', ' ')}`,
   say: ({ place }) => trunkName[place],
+}
+
+export const trunkEntry: EntryKind<TrunkWhat> = {
+  words: ['at'],
+  read: readTrunk,
+  finish: finishPlain,
 }
 
 /** `at forward`, `at twist R`; a place of the compass is the ribs'. */
@@ -52,9 +55,6 @@ type ShoulderWhat = z.infer<typeof ShoulderWhat>
 
 export const shoulder: Kind<ShoulderWhat> = {
   layers: ['torso'],
-  words: ['shoulder'],
-  read: readShoulder,
-  finish: finishPlain,
   ...ONCE,
   side: ({ side }) => side,
   mirror: (what) => ({ ...what, side: otherSide[what.side] }),
@@ -67,6 +67,12 @@ export const shoulder: Kind<ShoulderWhat> = {
   motion: () => [],
   write: ({ side, place }) => `shoulder ${side} ${place}`,
   say: ({ side, place }) => `${sideWord[side]} shoulder ${shoulderName[place]}`,
+}
+
+export const shoulderEntry: EntryKind<ShoulderWhat> = {
+  words: ['shoulder'],
+  read: readShoulder,
+  finish: finishPlain,
 }
 
 /** `shoulder L back`; a move whose name begins so is read as that. */

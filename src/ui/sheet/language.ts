@@ -3,7 +3,7 @@ import { Tag } from '@lezer/highlight'
 import { Direction, STEP_WORDS } from '../../core/body/feet'
 import { LAYERS } from '../../core/body/layers'
 import { LINE_WORDS } from '../../core/sheet/lines'
-import { ALL_KINDS } from '../../core/what/kinds'
+import { ALL_ENTRIES } from '../../core/what/entries'
 
 const tags = {
   word: Tag.define(),
@@ -27,7 +27,7 @@ const OPTIONS =
 const STEPS = new Set<string>([
   ...STEP_WORDS,
   ...Direction.options,
-  ...ALL_KINDS.flatMap(({ words }) => words),
+  ...ALL_ENTRIES.flatMap(({ words }) => words),
 ])
 
 /** Colours a count sheet word by word; what a line is about has its layer's colour. */
