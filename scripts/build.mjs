@@ -2,17 +2,19 @@ import { spawnSync } from 'node:child_process'
 import { mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib'
+import { buildPractice } from './practice.mjs'
 import { bin, need, ROOT } from './setup.mjs'
 import { buildCli } from './sway.mjs'
 
-/** Builds the app, and publishes the JSON Schema of its files beside it. */
-export function buildApp() {
+/** Builds the app, the script of its practice pages, and publishes the JSON Schema of its files beside it. */
+export async function buildApp() {
   need(bin('vite'), ['build', '--logLevel', 'warn'])
   const { stdout, status } = spawnSync(process.execPath, [buildCli(), 'schema'])
   if (status !== 0) throw new Error('the schema could not be written')
   const folder = join(ROOT, 'dist', 'schema')
   mkdirSync(folder, { recursive: true })
   writeFileSync(join(folder, 'combination.schema.json'), stdout)
+  await buildPractice(join(ROOT, 'dist', 'practice'))
   compressAll(join(ROOT, 'dist'))
 }
 
@@ -32,4 +34,4 @@ function compressAll(folder) {
   }
 }
 
-if (process.argv[1] === import.meta.filename) buildApp()
+if (process.argv[1] === import.meta.filename) await buildApp()

@@ -3,7 +3,7 @@ import { installPackages } from './setup.mjs'
 installPackages()
 console.log('Building…')
 const { buildApp } = await import('./build.mjs')
-buildApp()
+await buildApp()
 const { serve } = await import('./serve.mjs')
 const { address } = await serve()
 console.log(

@@ -8,7 +8,7 @@ import { CHROMIUM_FLAGS, findChromium, installPackages } from './setup.mjs'
 
 installPackages()
 const { buildApp } = await import('./build.mjs')
-if (!process.env.BUILT) buildApp()
+if (!process.env.BUILT) await buildApp()
 const { writeBackup } = await import('./backup.mjs')
 const { chromium } = await import('playwright-core')
 const { uniformInt } = await import('pure-rand/distribution/uniformInt')

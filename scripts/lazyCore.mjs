@@ -8,9 +8,12 @@ export const lazyCore = () => ({
   transform(code, id) {
     if (!/\/src\/core\/.*\.ts$/.test(id)) return undefined
     const constants = this.parse(code).body.flatMap((statement) => {
-      const declared = statement.type === 'ExportNamedDeclaration' ? statement.declaration : statement
+      const declared =
+        statement.type === 'ExportNamedDeclaration' ? statement.declaration : statement
       return declared?.type === 'VariableDeclaration' && declared.kind === 'const'
-        ? declared.declarations.flatMap(({ init }) => (init && WORKED_OUT.has(init.type) ? [init] : []))
+        ? declared.declarations.flatMap(({ init }) =>
+            init && WORKED_OUT.has(init.type) ? [init] : [],
+          )
         : []
     })
     let made = code

@@ -1,4 +1,5 @@
 /** Names what passed only when it was tried again: a test to mend, or a machine too busy. */
+// biome-ignore lint/style/noDefaultExport: a reporter is found so
 export default class SecondTries {
   #again = []
 

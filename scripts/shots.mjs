@@ -5,7 +5,7 @@ import { CHROMIUM_FLAGS, findChromium, installPackages, ROOT } from './setup.mjs
 
 installPackages()
 const { buildApp } = await import('./build.mjs')
-buildApp()
+await buildApp()
 const { chromium } = await import('playwright-core')
 const { serve } = await import('./serve.mjs')
 const out = join(ROOT, 'docs', 'screenshots')

@@ -32,6 +32,11 @@ export function buildCli() {
 
 if (process.argv[1] === import.meta.filename) {
   installPackages(2)
+  // What builds is only loaded where something is built.
+  if (process.argv[2] === 'page') {
+    const { buildPractice } = await import('./practice.mjs')
+    await buildPractice(join(ROOT, '.cache', 'practice'))
+  }
   // The exit code is the command's own.
   process.exit(
     run(process.execPath, [buildCli(), ...process.argv.slice(2)], { cwd: process.cwd() }),

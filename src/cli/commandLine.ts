@@ -15,6 +15,7 @@ import { writeSheet } from '../core/sheet/writeSheet'
 import { handout } from '../core/teaching/handout'
 import { counted } from './counted'
 import { FAULTS, type Output, UNREADABLE } from './output'
+import { page } from './page'
 import { planned } from './planned'
 import { readFile } from './readFile'
 import { report, reportText } from './report'
@@ -35,12 +36,27 @@ const USAGE = `usage: npm run -s sway -- COMMAND FILE [options]
   plan FILE… --minutes N     a class of one or more combinations, step by step (--level, --type drop-in,
                              technique, choreography or slot, --sides both, lead or last, --way phrases,
                              layers or counts; --json: steps, what is left, warnings)
+  page FILE                  a practice page for students, one file that needs no network (--phrases A,B,
+                             --part NAME of a piece, --sides both or lead, --by NAME, --note TEXT)
   beats FILE.wav             the counts of a song, its bars, eights and sections (--json; --tempo N where
                              its counts a minute are known, --style ID a rhythm, --first SECONDS of a 1,
                              --phrase N counts from there, --taps S,S,.. on eight counts or more)
   schema                     the JSON Schema of .sway.json files
 
 FILE is a .sway, .sway.json or .csv file, or - for standard input.`
+
+const COMMANDS: readonly string[] = [
+  'format',
+  'print',
+  'convert',
+  'mirror',
+  'check',
+  'repair',
+  'level',
+  'plan',
+  'page',
+  'beats',
+]
 
 function run(args: readonly string[], output: Output): number {
   const { values, positionals } = parseArgs({
@@ -62,6 +78,11 @@ function run(args: readonly string[], output: Output): number {
       first: { type: 'string' },
       phrase: { type: 'string' },
       taps: { type: 'string' },
+      phrases: { type: 'string' },
+      part: { type: 'string' },
+      by: { type: 'string' },
+      note: { type: 'string' },
+      made: { type: 'string' },
     },
   })
   const [command, path] = positionals
@@ -74,13 +95,7 @@ function run(args: readonly string[], output: Output): number {
     print(`${JSON.stringify(combinationJsonSchema(), null, 2)}\n`)
     return 0
   }
-  if (
-    !command ||
-    !path ||
-    !['format', 'print', 'convert', 'mirror', 'check', 'repair', 'level', 'plan', 'beats'].includes(
-      command,
-    )
-  ) {
+  if (!command || !path || !COMMANDS.includes(command)) {
     say(`${USAGE}\n`)
     return UNREADABLE
   }
@@ -104,6 +119,18 @@ function run(args: readonly string[], output: Output): number {
       print(writeCombinationFile(other, asFormat(values.to ?? 'sway'), vocabulary))
       return 0
     }
+    case 'page':
+      print(
+        page(combination, {
+          phrases: values.phrases,
+          part: values.part,
+          sides: values.sides,
+          by: values.by,
+          note: values.note,
+          made: values.made,
+        }),
+      )
+      return 0
     case 'repair':
       return repair(combination, values.for, values.json === true, out)
     case 'level':

@@ -1,0 +1,58 @@
+import { existsSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import type { Combination } from '../core/combination/combination'
+import { UserError } from '../core/errors'
+import { USUAL_RULES } from '../core/house/house'
+import { vocabulary } from '../core/moves/vocabulary'
+import { pageDataOf } from '../core/practice/makePage'
+import { type PageParts, practicePage } from '../core/practice/practicePage'
+
+/** What is asked for of a page on the command line. */
+export interface PageAsked {
+  readonly phrases?: string | undefined
+  readonly part?: string | undefined
+  readonly sides?: string | undefined
+  readonly note?: string | undefined
+  readonly by?: string | undefined
+  readonly made?: string | undefined
+}
+
+/** Where the script of a page is built to (scripts/sway.mjs). */
+const PARTS = join('.cache', 'practice', 'page.json')
+
+/** A practice page of a combination. @throws UserError for what it has not, or where nothing was built */
+export function page(combination: Combination, asked: PageAsked): string {
+  const { phrases, part, sides, note, by, made } = asked
+  const ids = (phrases?.split(',') ?? []).map((name) => {
+    const found = combination.phrases.find((one) => one.name === name.trim())
+    if (found) return found.id
+    const names = combination.phrases.map((one) => one.name).join(', ')
+    throw new UserError(`There is no phrase “${name.trim()}” in it.`, `Write --phrases ${names}.`)
+  })
+  const whose = combination.parts?.find(({ id, name }) => id === part || name === part)
+  if (part !== undefined && !whose)
+    throw new UserError(
+      `Nobody is called “${part}” in it.`,
+      combination.parts
+        ? `Write --part ${combination.parts.map(({ name }) => name).join(' or --part ')}.`
+        : 'It is for one dancer: leave --part out.',
+    )
+  if (sides !== undefined && sides !== 'both' && sides !== 'lead')
+    throw new UserError(`“${sides}” is no choice of sides.`, 'Write --sides both or --sides lead.')
+  if (made !== undefined && !/^\d{4}-\d\d-\d\d$/.test(made))
+    throw new UserError(`“${made}” is no day.`, 'Write --made 2026-11-29.')
+  if (!existsSync(PARTS))
+    throw new UserError(
+      'The script of the page was not built.',
+      'Run npm run -s sway -- page FILE.',
+    )
+  const data = pageDataOf(combination, vocabulary, USUAL_RULES, {
+    made: made ?? new Date().toISOString().slice(0, 10),
+    by,
+    note,
+    part: whose?.id,
+    phrases: ids,
+    sides,
+  })
+  return practicePage(data, JSON.parse(readFileSync(PARTS, 'utf8')) as PageParts)
+}

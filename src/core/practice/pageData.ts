@@ -1,0 +1,79 @@
+import type { Layer } from '../body/layers'
+import type { Combination } from '../combination/combination'
+import type { HouseRules } from '../house/house'
+import type { Tempo } from '../time/tempo'
+import type { DancedMove } from './movesUsed'
+
+/** What is done at a stop: watched, walked, tried, taken to the other side, from the top, to the rhythm. */
+export type StopKind = 'show' | 'walk' | 'try' | 'other-side' | 'from-top' | 'dance'
+
+/** One thing to do with a chunk; the page waits until it was done. */
+export interface Stop {
+  readonly do: StopKind
+  readonly layers: readonly Layer[]
+  /** Times it is danced in one go. */
+  readonly rounds: number
+  /** Of the tempo of the dance. */
+  readonly percent: number
+}
+
+/** What is learned in one go: a phrase, as the teaching steps have it. */
+export interface Chunk {
+  /** Id of its phrase. */
+  readonly id: string
+  readonly name: string
+  readonly title: string
+  /** What is said of it, three lines at the most. */
+  readonly say: readonly string[]
+  /** What may be danced instead. */
+  readonly easier: readonly string[]
+  readonly stops: readonly Stop[]
+  /** Ids of the chunks that come before it. */
+  readonly need: readonly string[]
+}
+
+/** All a practice page knows: read and checked by the app that made it, never read again. */
+export interface PageData {
+  readonly kind: 'practice-page'
+  readonly v: 1
+  /** Eight signs that are the same for the same page. */
+  readonly id: string
+  readonly title: string
+  /** Who sends it. */
+  readonly by?: string
+  /** Whose page it is, where several dance. */
+  readonly whose?: string
+  /** The day it was made. */
+  readonly made: string
+  readonly combination: Combination
+  readonly moves: readonly DancedMove[]
+  /** Only what the house has changed. */
+  readonly house: HouseRules
+  readonly chunks: readonly Chunk[]
+  readonly sides: 'both' | 'lead'
+  readonly tempo: Tempo
+  /** How much room it takes, as a sentence. */
+  readonly space: string
+  /** What to take care of. */
+  readonly care: readonly string[]
+  /** What to watch, two lines at the most. */
+  readonly watch: readonly string[]
+  readonly note?: string
+  /** The day of the next class. */
+  readonly next?: string
+}
+
+/** A short mark of a text, always the same: two times 32 bits of FNV-1a, as eight signs. */
+export function markOf(text: string): string {
+  const hash = (seed: number) => {
+    let value = seed
+    for (let i = 0; i < text.length; i++) {
+      value ^= text.charCodeAt(i)
+      value = Math.imul(value, 16_777_619) >>> 0
+    }
+    return value
+  }
+  return [2_166_136_261, 84_696_351]
+    .map((seed) => hash(seed).toString(36).padStart(7, '0').slice(-4))
+    .join('')
+}

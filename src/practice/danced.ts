@@ -1,0 +1,170 @@
+import type { Layer } from '../core/body/layers'
+import type { Side } from '../core/body/side'
+import { aloneFrom, type Dancing } from '../core/combination/dancing'
+import type { Pass } from '../core/combination/passes'
+import { houseOf } from '../core/house/house'
+import { type Performance, performanceOf } from '../core/performance/performance'
+import { COUNT_IN, type Stretch } from '../core/performance/segments'
+import { SILENT, stretchOf, wholeOf } from '../core/performance/stretches'
+import { danceOf } from '../core/piece/dance'
+import { type Dancers, dancersOf } from '../core/pose/dancers'
+import { vocabularyOfUsed } from '../core/practice/movesUsed'
+import type { Chunk, PageData, Stop } from '../core/practice/pageData'
+import { usualRhythm } from '../core/rhythm/rhythms'
+import { type Simulation, stateBefore } from '../core/simulate/simulate'
+import { type CountWords, sayPass } from '../core/teaching/say'
+import { clampTempo } from '../core/time/tempo'
+import { endOf, type Range, TICKS_PER_COUNT, tick } from '../core/time/time'
+import { steady } from '../core/time/timeMap'
+
+/** How something is danced just now. */
+export interface How {
+  readonly side: Side
+  /** Of the tempo of the dance. */
+  readonly percent: number
+  readonly layers: readonly Layer[]
+}
+
+/** From where a stop is danced, and whether again and again. */
+export interface From {
+  /** Tick of the side's dance; its beginning where it is not said. */
+  readonly from?: number | undefined
+  readonly isLoop: boolean
+}
+
+/** One count of a walk. */
+export interface WalkedCount {
+  readonly words: CountWords
+  /** Tick of the side's dance at which the count is over and everything on it is there. */
+  readonly at: number
+  /** Which foot is free then. */
+  readonly free: string
+}
+
+/** The dance of a page, as the app dances it. */
+export interface PageDance {
+  readonly dancers: (layers: readonly Layer[]) => Dancers
+  /** A stop of a chunk, to be heard and seen; what is shown comes a second time, slowly. */
+  readonly stopAt: (chunk: Chunk, stop: Stop, how: How, on: From) => readonly Performance[]
+  /** All of it again and again, from the top or from a chunk, to the rhythm. */
+  readonly allFrom: (chunk: Chunk | undefined, how: How) => Performance
+  readonly walk: (chunk: Chunk, how: How) => readonly WalkedCount[]
+  /** What starts on each count of the phrase that is danced at a tick. */
+  readonly wordsAt: (
+    dancing: Dancing,
+    tick: number,
+    layers: readonly Layer[],
+  ) => readonly CountWords[]
+}
+
+/** A show comes slowly once more, at this share of the tempo. */
+const SLOWLY = 60
+/** Where one chunk goes over into the next is where it breaks: danced twice, four counts on either side. */
+const SEAM_ROUNDS = 2
+const SEAM_TICKS = 4 * TICKS_PER_COUNT
+
+/** The count a tick is in. */
+const countAt = (at: number) => tick(Math.floor(at / TICKS_PER_COUNT) * TICKS_PER_COUNT)
+
+export function pageDance(data: PageData): PageDance {
+  const { combination, tempo } = data
+  const house = houseOf(data.house)
+  const dance = danceOf(combination, vocabularyOfUsed(data.moves), house)
+  const dancers = new Map<string, Dancers>()
+  const rhythm = usualRhythm(combination.families, dance.lead.passes[0]?.phrase.counts)
+  const passOf = ({ passes }: Simulation, { id }: Pick<Chunk, 'id'>): Pass | undefined =>
+    passes.find(({ phrase }) => phrase.id === id)
+  const at = (percent: number) => ({
+    time: steady(clampTempo((tempo * percent) / 100)),
+    speech: SILENT,
+  })
+  const round = (how: How, range: Range, i: number, rounds: number, isCounted = i === 0): Stretch =>
+    stretchOf(dance, aloneFrom(how.side), {
+      range,
+      layers: how.layers,
+      mode: 'all',
+      countIn: isCounted ? COUNT_IN : undefined,
+      round: i + 1,
+      rounds,
+    })
+  const times = (how: How, range: Range, rounds: number) =>
+    Array.from({ length: rounds }, (_, i) => round(how, range, i, rounds))
+  const rangeOf = (how: How, chunk: Chunk): Range => {
+    const simulation = dance.from(aloneFrom(how.side))
+    const pass = passOf(simulation, chunk)
+    return pass ? { from: pass.at, to: endOf(pass) } : wholeOf(dance)
+  }
+  /** From the top, after the place where the chunk before goes over into this one. */
+  const fromTop = (how: How, chunk: Chunk, rounds: number): readonly Stretch[] => {
+    const { from, to } = rangeOf(how, chunk)
+    const seam = {
+      from: tick(Math.max(0, from - SEAM_TICKS)),
+      to: tick(Math.min(to, from + SEAM_TICKS)),
+    }
+    return [
+      ...Array.from({ length: SEAM_ROUNDS }, (_, i) => round(how, seam, i, SEAM_ROUNDS, true)),
+      ...times(how, { from: tick(0), to }, rounds),
+    ]
+  }
+  return {
+    dancers(layers) {
+      const key = layers.join()
+      const known = dancers.get(key) ?? dancersOf(dance.from, { layers: new Set(layers) })
+      dancers.set(key, known)
+      return known
+    },
+    stopAt(chunk, stop, how, { from, isLoop }) {
+      const danced = (percent: number, stretches: readonly Stretch[], isToRhythm = false) =>
+        performanceOf(
+          stretches,
+          { ...at(percent), ...(isToRhythm && { rhythm }) },
+          // It is counted in once.
+          isLoop ? 1 : undefined,
+        )
+      const range = rangeOf(how, chunk)
+      if (from !== undefined) {
+        const begin = stop.do === 'from-top' ? from : Math.max(range.from, from)
+        const rest = { from: countAt(begin), to: range.to }
+        return [danced(how.percent, times(how, rest, 1), stop.do === 'dance')]
+      }
+      if (stop.do === 'show')
+        return [how.percent, (how.percent * SLOWLY) / 100].map((percent) =>
+          danced(percent, times(how, range, 1)),
+        )
+      if (stop.do === 'from-top' && !isLoop)
+        return [danced(how.percent, fromTop(how, chunk, stop.rounds))]
+      return [danced(how.percent, times(how, range, stop.rounds), stop.do === 'dance')]
+    },
+    allFrom(chunk, how) {
+      const whole = wholeOf(dance)
+      const first = chunk ? { ...whole, from: rangeOf(how, chunk).from } : whole
+      return performanceOf(
+        [round(how, first, 0, 1), round(how, whole, 1, 1)],
+        { ...at(how.percent), rhythm },
+        // The count-in and the first round are danced once.
+        2,
+      )
+    },
+    walk(chunk, { side, layers }) {
+      const simulation = dance.from(aloneFrom(side))
+      const pass = passOf(simulation, chunk)
+      if (!pass) return []
+      return sayPass(simulation, pass, new Set(layers), simulation.vocabulary).map((words, i) => {
+        const over = pass.at + (i + 1) * TICKS_PER_COUNT
+        const { weight } = stateBefore(simulation, over)
+        return {
+          words,
+          at: over - 0.01,
+          free:
+            weight === 'both' ? 'both feet' : weight === 'R' ? 'left foot free' : 'right foot free',
+        }
+      })
+    },
+    wordsAt(dancing, now, layers) {
+      const simulation = dance.from(dancing)
+      const pass =
+        simulation.passes.findLast((one) => one.at <= Math.max(0, now)) ?? simulation.passes[0]
+      return pass ? sayPass(simulation, pass, new Set(layers), simulation.vocabulary) : []
+    },
+  }
+}

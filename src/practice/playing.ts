@@ -1,0 +1,83 @@
+import type { Moment, Performance } from '../core/performance/performance'
+import { type Heard, type PageSound, pageSound } from './sound'
+
+/** What is danced and heard now. */
+interface Now extends Moment {
+  readonly of: Performance
+  /** Tick of the whole performance. */
+  readonly whole: number
+}
+
+/** What sounds on a page: performances one after the other, begun by a tap. */
+export class Playing {
+  #sound: PageSound | undefined
+  #heard: Heard = { counts: true, rhythm: true }
+  #queue: readonly Performance[] = []
+  #of: Performance | undefined
+  #begun = 0
+  readonly #changed: (seconds: number) => void
+
+  /** @param changed is told when it begins and ends, with the seconds that were danced since it began */
+  constructor(changed: (seconds: number) => void) {
+    this.#changed = changed
+  }
+
+  get isOn(): boolean {
+    return this.#of !== undefined
+  }
+
+  get heard(): Heard {
+    return this.#heard
+  }
+
+  hear(heard: Partial<Heard>): void {
+    this.#heard = { ...this.#heard, ...heard }
+    this.#sound?.hear(this.#heard)
+  }
+
+  play(performances: readonly Performance[]): void {
+    this.stop()
+    this.#queue = performances
+    this.#begun = Date.now()
+    this.#next()
+  }
+
+  stop(): void {
+    this.#queue = []
+    if (!this.#of) return
+    this.#sound?.player.stop()
+    this.#over()
+  }
+
+  now(): Now | undefined {
+    const position = this.#sound?.player.position(this.#sound.late())
+    if (!this.#of || !position) return undefined
+    return { ...this.#of.momentAt(position.tick), of: this.#of, whole: position.tick }
+  }
+
+  #next(): void {
+    const [first, ...rest] = this.#queue
+    this.#queue = rest
+    this.#of = first
+    if (!first) return
+    if (!this.#sound) {
+      this.#sound = pageSound()
+      this.#sound.player.subscribe(() => this.#ended())
+      this.#sound.hear(this.#heard)
+    }
+    this.#sound.player.play(first)
+    this.#changed(0)
+  }
+
+  /** The player told that it began, or that all of it is over. */
+  #ended(): void {
+    if (!this.#of || this.#sound?.player.performed()) return
+    if (this.#queue.length > 0) this.#next()
+    else this.#over()
+  }
+
+  #over(): void {
+    this.#of = undefined
+    this.#changed((Date.now() - this.#begun) / 1000)
+  }
+}
