@@ -19,6 +19,8 @@ module.exports = {
     border('storage-knows-only-core', '^src/storage/', '^src/(?!core/|storage/)'),
     border('workers-know-only-core', '^src/workers/', '^src/(?!core/|workers/)'),
     border('cli-knows-only-core', '^src/cli/', '^src/(?!core/|cli/)'),
+    border('practice-knows-core-and-audio', '^src/practice/', '^src/(?!core/|audio/|practice/)'),
+    border('only-itself-knows-practice', '^src/(?!practice/)', '^src/practice/'),
     border('only-storage-stores', '^src/(?!storage/)', 'node_modules/dexie'),
     border('no-test-in-the-app', '^src/(?!.*[.]test[.]ts$)', '[.]test[.]ts$|^tests/'),
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },

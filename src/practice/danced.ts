@@ -26,7 +26,7 @@ export interface How {
 }
 
 /** From where a stop is danced, and whether again and again. */
-export interface From {
+interface From {
   /** Tick of the side's dance; its beginning where it is not said. */
   readonly from?: number | undefined
   readonly isLoop: boolean

@@ -139,6 +139,7 @@ export class Database extends Dexie {
   readonly heard!: Table<HeardRow, string>
   readonly takes!: Table<RecordRow, string>
   readonly takePieces!: Table<TakePieceRow, number>
+  readonly sentPages!: Table<RecordRow, string>
 
   constructor(name = 'molten-sway') {
     super(name)
@@ -152,5 +153,6 @@ export class Database extends Dexie {
     this.version(6).stores({ songs: 'id', media: 'id', handles: 'id', heard: 'id' })
     this.version(7).stores({ routines: 'id' })
     this.version(8).stores({ takes: 'id', takePieces: '++id, take' })
+    this.version(9).stores({ sentPages: 'id' })
   }
 }

@@ -3,6 +3,7 @@ import { readSoundChoice, type SoundChoice, USUAL_SOUND } from '../core/class/so
 import { readUnderWay, type UnderWay } from '../core/class/underWay'
 import { type ClassEntry, type Group, readClass, readGroup } from '../core/diary/diary'
 import { type Plan, readPlan } from '../core/plan/plan'
+import { readSentPage, type SentPage } from '../core/practice/sentPage'
 import { folded } from '../core/record/folded'
 import { type Database, SPOKEN_VERSION, SpokenRow, UnderWayRow } from './database'
 import { kept, type OnKept } from './keeping'
@@ -75,6 +76,8 @@ export interface Planning {
   readonly plans: Records<Plan>
   readonly classes: Records<ClassEntry>
   readonly groups: Records<Group>
+  /** Practice pages that were sent out, and what came back of them. */
+  readonly sent: Records<SentPage>
   readonly spoken: SpokenWords
   readonly underWay: UnderWayNotes
   readonly sound: SoundNotes
@@ -176,15 +179,20 @@ export function createPlanning(database: Database, slots: Slots, keeping: Keepin
   const plans = createRecords(database, database.plans, readPlan, keeping)
   const classes = createRecords(database, database.classes, readClass, keeping)
   const groups = createRecords(database, database.groups, readGroup, keeping)
+  const sent = createRecords(database, database.sentPages, readSentPage, keeping)
   return {
     plans,
     classes,
     groups,
+    sent,
     spoken: createSpoken(database, keeping.onKept),
     underWay: createUnderWayNotes(database, slots, keeping.onKept),
     sound: createSoundNotes(slots),
     recover: async () =>
-      (await plans.recover()) + (await classes.recover()) + (await groups.recover()),
+      (await plans.recover()) +
+      (await classes.recover()) +
+      (await groups.recover()) +
+      (await sent.recover()),
     async addDemoOnce(read) {
       if (await database.flags.get(DEMO_FLAG)) return
       const demo = await read()

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { negated, otherSide, Side } from './side'
 
-export const DIRECTIONS = [
+const DIRECTIONS = [
   'in-place',
   'together',
   'side',

@@ -170,7 +170,7 @@ export const viaPlace: Readonly<Record<Via, ArmPlace>> = {
   midline: 'prayer',
 }
 
-export const GAZES = [
+const GAZES = [
   'front',
   'R',
   'L',
@@ -246,7 +246,7 @@ export const GAZE_ANGLES: Readonly<Record<Gaze, HeadAngles>> = {
   partner: { turn: 0, nod: 0, tilt: 0 },
 }
 
-export const TRUNK_PLACES = [
+const TRUNK_PLACES = [
   'upright',
   'forward',
   'back',

@@ -9,7 +9,7 @@ import { PartId, Who } from './whose'
 export const PropKind = z.enum(['veil', 'scarf', 'skirt', 'stick', 'fan'])
 export type PropKind = z.infer<typeof PropKind>
 
-export const FEATURE_WORDS = [
+const FEATURE_WORDS = [
   'top-R',
   'top-L',
   'bottom-R',

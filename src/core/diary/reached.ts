@@ -1,10 +1,11 @@
 import { LAYERS, type Layer } from '../body/layers'
-import type { Side } from '../body/side'
+import { type Side, sideWord } from '../body/side'
 import type { Combination } from '../combination/combination'
 import type { Materials } from '../plan/material'
 import type { Known, PlanWishes, Review } from '../plan/plan'
 import { firstPasses, layersOf, taughtKey } from '../plan/teaching'
 import { MOST_RISE } from '../plan/tempoSteps'
+import type { Practised } from '../practice/sentPage'
 import { clampTempo } from '../time/tempo'
 import { changesSince, type TaughtAs } from './changes'
 import { addDays, byDate, type ClassEntry, countsOn, daysBetween, type Verdict } from './diary'
@@ -30,7 +31,31 @@ export interface PhraseReached {
   readonly streak: number
   /** When it should be danced again. */
   readonly due: string
+  /** What students told of it: so many of those who sent something back are not there yet. */
+  readonly told?: Pick<Practised, 'notYet' | 'of' | 'side'>
 }
+
+/** With what students told of what they practised: it weighs beside what was seen, and never stands for it. */
+const withTold = (
+  reached: readonly PhraseReached[],
+  practised: readonly Practised[],
+  materials: Materials,
+): readonly PhraseReached[] =>
+  reached.map((one) => {
+    const told = practised.findLast(
+      ({ combination, phrase }) => combination === one.combination && phrase === one.phrase,
+    )
+    const counts = materials
+      .find(one.combination)
+      ?.combination.phrases.find(({ id }) => id === one.phrase)?.counts
+    if (!told || counts === undefined) return one
+    const on = (side: Side) => one.counts[side] + Math.round(told.rounds[side] * counts)
+    return { ...one, counts: { R: on('R'), L: on('L') }, told }
+  })
+
+/** More than half of those who told are not there yet. */
+const isToldNotYet = ({ told }: PhraseReached): boolean =>
+  told !== undefined && told.notYet * 2 > told.of
 
 /** What was not yet clean is due at once; what was, after a week, then twice as long each time. */
 const FIRST_GAP_DAYS = 6
@@ -151,8 +176,9 @@ export function knownOf(
   const due = reached
     .map((one) => ({ ...one, changed: changedOf(one, materials) }))
     .filter(
-      ({ layers, due, changed }) =>
-        layers.length > 0 && (daysBetween(due, today) >= 0 || changed.length > 0),
+      (one) =>
+        one.layers.length > 0 &&
+        (daysBetween(one.due, today) >= 0 || one.changed.length > 0 || isToldNotYet(one)),
     )
     .sort(
       (a, b) =>
@@ -185,13 +211,18 @@ function changedOf(
 }
 
 function reasonFor(
-  { last, lastDay, changed }: PhraseReached & { readonly changed: readonly string[] },
+  one: PhraseReached & { readonly changed: readonly string[] },
   today: string,
 ): string {
+  const { last, lastDay, changed, told: sent } = one
   const days = daysBetween(lastDay, today)
   const ago = days === 0 ? 'today' : days === 1 ? 'yesterday' : `${days} days ago`
   const told = last === 'not-yet' ? `not yet clean ${ago}` : `last danced ${ago}`
-  return changed.length > 0 ? `${told}, and changed since` : told
+  const back =
+    sent && isToldNotYet(one)
+      ? `, ${sent.notYet} of ${sent.of} sent back not yet on the ${sideWord[sent.side]}`
+      : ''
+  return changed.length > 0 ? `${told}${back}, and changed since` : `${told}${back}`
 }
 
 /** Reviews that are named one by one. */
@@ -207,14 +238,17 @@ export interface NextClass {
 /**
  * The class after these: what is due is reviewed, then comes what is new, the weaker side
  * first. Undefined where nothing was danced yet.
+ * @param practised what students sent back of it
  */
 export function nextClassOf(
   classes: readonly ClassEntry[],
   group: { readonly level: PlanWishes['level']; readonly minutes: number },
   materials: Materials,
   today: string,
+  practised: readonly Practised[] = [],
 ): NextClass | undefined {
-  const reached = reachedIn(classes).filter(({ combination }) => materials.find(combination))
+  const seen = reachedIn(classes).filter(({ combination }) => materials.find(combination))
+  const reached = withTold(seen, practised, materials)
   const latest = reached.toSorted((a, b) => b.lastDay.localeCompare(a.lastDay))[0]
   if (!latest) return undefined
   const known = knownOf(reached, materials, today)

@@ -5,7 +5,7 @@ import type { Tempo } from '../time/tempo'
 import type { DancedMove } from './movesUsed'
 
 /** What is done at a stop: watched, walked, tried, taken to the other side, from the top, to the rhythm. */
-export type StopKind = 'show' | 'walk' | 'try' | 'other-side' | 'from-top' | 'dance'
+type StopKind = 'show' | 'walk' | 'try' | 'other-side' | 'from-top' | 'dance'
 
 /** One thing to do with a chunk; the page waits until it was done. */
 export interface Stop {

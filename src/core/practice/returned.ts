@@ -74,8 +74,11 @@ export function checkSigns(line: string): string {
 const rowText = ({ chunk, side, percent, clean, notYet }: PracticeRow, chunks: readonly string[]) =>
   `${chunks.indexOf(chunk) + 1}${side}${percent}:${clean}/${notYet}`
 
-/** A name as signs that stand in one word of a line. */
-const asWord = (text: string): string => encodeURIComponent(text).replace(/%20/g, '_')
+/** What somebody wrote as signs that stand in one word of a line; half a sign is left out. */
+const asWord = (text: string): string =>
+  encodeURIComponent(text.replace(/[\uD800-\uDFFF]/gu, ''))
+    .replace(/_/g, '%5F')
+    .replace(/%20/g, '_')
 
 /**
  * A return as a message: sentences for people, and a last line for the app.
@@ -108,6 +111,7 @@ export function returnText(
     ...(who ? [`@${asWord(who)}`] : []),
     ...days.map(({ day, minutes: some }) => `${day}=${some}`),
     ...rows.map((row) => rowText(row, ids)),
+    ...(note ? [`~${asWord(note)}`] : []),
   ].join(' ')
   return [
     `${who ? `${who} practised` : 'Practised'} “${title}”: ${minutes} min on ${days.length} ${days.length === 1 ? 'day' : 'days'}.`,

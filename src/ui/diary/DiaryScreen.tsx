@@ -10,6 +10,7 @@ import { nextClassOf, reachedIn } from '../../core/diary/reached'
 import { layerWord } from '../../core/moves/vocabulary'
 import { emptyPlan } from '../../core/plan/edits'
 import type { Materials } from '../../core/plan/material'
+import { type Practised, practisedIn } from '../../core/practice/sentPage'
 import { download } from '../parts/files'
 import { KeysButton, KeysHelp } from '../parts/KeysHelp'
 import { undoKeys } from '../parts/keys'
@@ -26,6 +27,7 @@ import { ClassForm } from './ClassForm'
 import { LoadChart, SideChart, TempoChart } from './charts'
 import classes from './diary.module.css'
 import { GroupForm } from './GroupForm'
+import { SentBack } from './SentBack'
 import { useDiaryChanges } from './useDiaryChanges'
 
 /** The classes that were given and are to come, and what they add up to. */
@@ -43,6 +45,7 @@ function Diary({
   groups,
   combinations,
   materials,
+  sent,
 }: PlanningRecords) {
   const { judge, newId } = useServices()
   const navigate = useNavigate()
@@ -60,6 +63,11 @@ function Diary({
     [all, group],
   )
   const open = shown.find(({ id }) => id === query.get('class')) ?? shown[0]
+  const pages = useMemo(
+    () => sent.filter((one) => !group || one.group === undefined || one.group === group.id),
+    [sent, group],
+  )
+  const practised = useMemo(() => practisedIn(pages), [pages])
   const floors = useQuery({
     queryKey: ['floors', all],
     queryFn: () => planning.underWay.list(),
@@ -199,6 +207,7 @@ function Diary({
           <NextClass
             given={shown}
             group={group}
+            practised={practised}
             materials={materials}
             onPlan={async (wishes) => {
               const wanted = emptyPlan(
@@ -216,6 +225,7 @@ function Diary({
           <TempoChart given={shown} />
           <LoadChart given={shown} />
           <Reached given={shown} />
+          <SentBack pages={pages} newId={newId} onChange={hands.sentBack} />
         </aside>
       </div>
     </main>
@@ -225,11 +235,13 @@ function Diary({
 function NextClass({
   given,
   group,
+  practised,
   materials,
   onPlan,
 }: {
   readonly given: readonly ClassEntry[]
   readonly group: Group | undefined
+  readonly practised: readonly Practised[]
   readonly materials: Materials
   readonly onPlan: (wishes: NonNullable<ReturnType<typeof nextClassOf>>['wishes']) => Promise<void>
 }) {
@@ -240,8 +252,9 @@ function NextClass({
         group ?? { level: houseNow.getState().rules.level, minutes: given[0]?.minutes ?? 60 },
         materials,
         today(),
+        practised,
       ),
-    [given, group, materials],
+    [given, group, materials, practised],
   )
   if (!next) return null
   return (

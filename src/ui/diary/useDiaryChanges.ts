@@ -1,10 +1,11 @@
 import type { ClassEntry, Group } from '../../core/diary/diary'
+import type { SentPage } from '../../core/practice/sentPage'
 import { type Change, changedLike } from '../../core/record/history'
 import type { Planning } from '../../storage/planning'
 import type { Records } from '../../storage/records'
 import { type ChangesMade, useChanges } from '../stores/useChanges'
 
-type Entry = ClassEntry | Group
+type Entry = ClassEntry | Group | SentPage
 
 interface Marked {
   readonly label: string
@@ -13,10 +14,11 @@ interface Marked {
 
 /** The diary by hand: every change is stored at once and can be taken back. */
 export interface DiaryHands extends Pick<ChangesMade<Entry>, 'undo' | 'redo' | 'last'> {
-  readonly add: (entry: Entry, label: string) => Promise<void>
+  readonly add: (entry: ClassEntry | Group, label: string) => Promise<void>
   readonly change: (entry: ClassEntry, make: (now: ClassEntry) => ClassEntry, by: Marked) => void
   readonly regroup: (before: Group, after: Group) => void
-  readonly remove: (entry: Entry, label: string) => void
+  readonly sentBack: (page: SentPage, make: (now: SentPage) => SentPage, label: string) => void
+  readonly remove: (entry: ClassEntry | Group, label: string) => void
 }
 
 /** Makes a change in what is stored at that moment, so that the floor's rounds stay. */
@@ -33,6 +35,7 @@ export function useDiaryChanges(planning: Planning): DiaryHands {
   const apply = (change: Change<Entry>) => {
     const one = change.after ?? change.before
     if (one?.kind === 'group') applyTo(planning.groups, change as Change<Group>)
+    else if (one?.kind === 'sent-page') applyTo(planning.sent, change as Change<SentPage>)
     else applyTo(planning.classes, change as Change<ClassEntry>)
   }
   const { note, undo, redo, last } = useChanges(apply)
@@ -49,6 +52,10 @@ export function useDiaryChanges(planning: Planning): DiaryHands {
       const after = make(entry)
       note({ label, before: entry, after, ...(mark && { mark: `${entry.id} ${mark}` }) })
       void planning.classes.change(entry.id, make)
+    },
+    sentBack(page, make, label) {
+      note({ label, before: page, after: make(page) })
+      void planning.sent.change(page.id, make)
     },
     regroup(before, after) {
       const change = { label: 'the group', before, after }

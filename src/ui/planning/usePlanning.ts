@@ -5,6 +5,7 @@ import type { Combination } from '../../core/combination/combination'
 import type { ClassEntry, Group } from '../../core/diary/diary'
 import { type Materials, materialsOf } from '../../core/plan/material'
 import type { Plan } from '../../core/plan/plan'
+import type { SentPage } from '../../core/practice/sentPage'
 import { type LaidSongs, withSongs } from '../../core/routine/withSong'
 import type { Planning } from '../../storage/planning'
 import type { Records } from '../../storage/records'
@@ -23,6 +24,7 @@ interface Kinds {
   plans: Plan
   classes: ClassEntry
   groups: Group
+  sent: SentPage
 }
 
 /** All records of a kind, in step with what other windows do. */
@@ -41,6 +43,9 @@ function useRecords<K extends keyof Kinds>(kind: K) {
     staleTime: 0,
   })
 }
+
+/** The groups as they are stored; none while they are loaded. */
+export const useGroups = (): readonly Group[] => useRecords('groups').data?.all ?? []
 
 /** Every combination as it is stored. */
 export function useCombinations() {
@@ -95,6 +100,7 @@ export interface PlanningRecords {
   readonly plans: readonly Plan[]
   readonly classes: readonly ClassEntry[]
   readonly groups: readonly Group[]
+  readonly sent: readonly SentPage[]
   /** How many of each can't be read by this version. */
   readonly unreadable: Readonly<Record<keyof Kinds, number>>
 }
@@ -110,11 +116,20 @@ export function usePlanningRecords(): {
   const plans = useRecords('plans')
   const classes = useRecords('classes')
   const groups = useRecords('groups')
+  const sent = useRecords('sent')
   const combinations = useCombinations()
   const materials = useMaterials(combinations.data)
   const deleted = useDeletedTitles()
-  const error = plans.error ?? classes.error ?? groups.error ?? combinations.error
-  if (!planning || !plans.data || !classes.data || !groups.data || !combinations.data || !materials)
+  const error = plans.error ?? classes.error ?? groups.error ?? sent.error ?? combinations.error
+  if (
+    !planning ||
+    !plans.data ||
+    !classes.data ||
+    !groups.data ||
+    !sent.data ||
+    !combinations.data ||
+    !materials
+  )
     return { error, ready: undefined }
   return {
     error,
@@ -126,10 +141,12 @@ export function usePlanningRecords(): {
       plans: plans.data.all,
       classes: classes.data.all,
       groups: groups.data.all,
+      sent: sent.data.all,
       unreadable: {
         plans: plans.data.unreadable,
         classes: classes.data.unreadable,
         groups: groups.data.unreadable,
+        sent: sent.data.unreadable,
       },
     },
   }

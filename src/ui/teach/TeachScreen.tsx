@@ -25,6 +25,7 @@ import { inWords, ProblemPage } from '../parts/Problem'
 import { useScreenKeys } from '../parts/useScreenKeys'
 import { useMaterials } from '../planning/usePlanning'
 import { nowText, useFrames } from '../play/useFrames'
+import { PageForm } from '../practice/PageForm'
 import { DanceStage } from '../stage/DanceStage'
 import { useServices } from '../stores/services'
 import { CountRow } from './CountRow'
@@ -80,6 +81,7 @@ function Teach({
     [material, materials],
   )
   const [index, setIndex] = useState(0)
+  const [isPage, setPage] = useState(false)
   const [dancing, setDancing] = useState(() =>
     aloneFrom(steps[0]?.drill.sides[0] ?? combination.lead),
   )
@@ -219,6 +221,10 @@ function Teach({
         >
           Plan a class of it
         </Button>
+        <Button variant="default" size="compact-md" onClick={() => setPage(true)}>
+          Practice page…
+        </Button>
+        {isPage && <PageForm combination={combination} onClose={() => setPage(false)} />}
         <Button
           component={Link}
           to={`/combination/${combination.id}`}

@@ -1,0 +1,152 @@
+import { Button, Chip, Modal, NativeSelect, Group as Row, TextInput } from '@mantine/core'
+import { useMemo, useState } from 'react'
+import { useStore } from 'zustand'
+import type { Combination } from '../../core/combination/combination'
+import { pageDataOf } from '../../core/practice/makePage'
+import { pageFileName, practicePage } from '../../core/practice/practicePage'
+import { sentPageOf } from '../../core/practice/sentPage'
+import { download } from '../parts/files'
+import { inWords, Problem } from '../parts/Problem'
+import { today } from '../planning/today'
+import { useGroups, usePlanning } from '../planning/usePlanning'
+import { houseNow } from '../stores/house'
+import { words } from '../stores/words'
+import { pageParts } from './pageParts'
+import classes from './practice.module.css'
+
+/** What goes with a practice page, and the button that saves it as one file. */
+export function PageForm({
+  combination,
+  onClose,
+}: {
+  readonly combination: Combination
+  readonly onClose: () => void
+}) {
+  const { rules } = useStore(houseNow, (s) => s)
+  const { vocabulary } = useStore(words, (s) => s)
+  const planning = usePlanning()
+  const groups = useGroups()
+  const [by, setBy] = useState('')
+  const [note, setNote] = useState('')
+  const [next, setNext] = useState('')
+  const [group, setGroup] = useState('')
+  const [part, setPart] = useState(combination.parts?.[0]?.id ?? '')
+  const [phrases, setPhrases] = useState(() => combination.phrases.map(({ id }) => id))
+  const [sides, setSides] = useState<'both' | 'lead'>('both')
+  const [error, setError] = useState<unknown>()
+  const [saved, setSaved] = useState('')
+  const data = useMemo(() => {
+    try {
+      return pageDataOf(combination, vocabulary, rules, {
+        made: today(),
+        by: by.trim() || undefined,
+        note: note.trim() || undefined,
+        next: next || undefined,
+        part: part || undefined,
+        phrases: phrases.length === combination.phrases.length ? [] : phrases,
+        sides,
+      })
+    } catch (problem) {
+      return problem
+    }
+  }, [combination, vocabulary, rules, by, note, next, part, phrases, sides])
+  const page = data instanceof Error || !isData(data) ? undefined : data
+  const save = async () => {
+    if (!page || !planning) return
+    setError(undefined)
+    try {
+      const file = practicePage(page, await pageParts())
+      await planning.sent.change(page.id, (now) => now)
+      if (!(await planning.sent.get(page.id)))
+        await planning.sent.put(sentPageOf(page, group || undefined))
+      download(pageFileName(page), file, 'text/html')
+      setSaved(
+        `Saved, ${Math.round(file.length / 1000)} kB. It opens in any browser, without a network.`,
+      )
+    } catch (problem) {
+      setError(problem)
+    }
+  }
+  return (
+    <Modal opened onClose={onClose} title="Practice page" centered>
+      <div className={classes.form}>
+        <p className={classes.quiet}>
+          One file for those who learn it: each part to watch, walk, try, on both sides and from the
+          top. Nothing is sent by itself; what they send back you open in the diary.
+        </p>
+        {combination.parts && (
+          <NativeSelect
+            label="Whose page"
+            data={combination.parts.map(({ id, name }) => ({ value: id, label: name }))}
+            value={part}
+            onChange={({ currentTarget: { value } }) => setPart(value)}
+          />
+        )}
+        {combination.phrases.length > 1 && (
+          <fieldset className={classes.phrases}>
+            <legend>Phrases to learn</legend>
+            <Chip.Group multiple value={phrases} onChange={setPhrases}>
+              <Row gap={6}>
+                {combination.phrases.map(({ id, name }) => (
+                  <Chip key={id} value={id}>
+                    {name}
+                  </Chip>
+                ))}
+              </Row>
+            </Chip.Group>
+          </fieldset>
+        )}
+        <NativeSelect
+          label="Sides"
+          data={[
+            { value: 'both', label: 'both, where it can be danced on both' },
+            { value: 'lead', label: 'the lead side alone' },
+          ]}
+          value={sides}
+          onChange={({ currentTarget: { value } }) => setSides(value === 'lead' ? 'lead' : 'both')}
+        />
+        <NativeSelect
+          label="For"
+          data={[
+            { value: '', label: 'nobody in particular' },
+            ...groups.map(({ id, name }) => ({ value: id, label: name })),
+          ]}
+          value={group}
+          onChange={({ currentTarget: { value } }) => setGroup(value)}
+        />
+        <TextInput
+          label="From"
+          placeholder="Your name, or your studio’s"
+          maxLength={80}
+          value={by}
+          onChange={({ currentTarget: { value } }) => setBy(value)}
+        />
+        <TextInput
+          label="A line on its first page"
+          maxLength={280}
+          value={note}
+          onChange={({ currentTarget: { value } }) => setNote(value)}
+        />
+        <TextInput
+          label="Next class"
+          type="date"
+          value={next}
+          onChange={({ currentTarget: { value } }) => setNext(value)}
+        />
+        {error !== undefined && <Problem {...inWords(error)} />}
+        <div className={classes.end}>
+          <Button disabled={!page || phrases.length === 0} onClick={() => void save()}>
+            Save the page
+          </Button>
+          <p role="status">
+            {saved ||
+              (page ? `${page.chunks.length} ${page.chunks.length === 1 ? 'part' : 'parts'}` : '')}
+          </p>
+        </div>
+      </div>
+    </Modal>
+  )
+}
+
+const isData = (data: unknown): data is ReturnType<typeof pageDataOf> =>
+  typeof data === 'object' && data !== null && 'chunks' in data
