@@ -82,10 +82,10 @@ const NO_RETURN = new UserError(
 export function readReturns(text: string, pages: readonly SentPage[]): readonly ReturnRead[] {
   if (text.length > MOST_SIGNS) throw NO_RETURN
   const trimmed = text.trim()
-  if (trimmed.startsWith('{')) return [readFile(trimmed, pages)]
   const lines = trimmed.split(/\r?\n/).map((line) => line.trim())
   const found = lines.flatMap((line) => (line.startsWith(LINE) ? [readLine(line, pages)] : []))
   if (found.length > 0) return found
+  if (trimmed.startsWith('{')) return [readFile(trimmed, pages)]
   throw /^(.+ practised|Practised) “/.test(trimmed) ? CUT_OFF : NO_RETURN
 }
 

@@ -1,0 +1,64 @@
+import { describe, expect, it } from 'vitest'
+import { demo } from '../../tests/demo'
+import { drillPerformance } from '../core/class/drillDance'
+import { USUAL_HOUSE, USUAL_RULES } from '../core/house/house'
+import { vocabulary } from '../core/moves/vocabulary'
+import { SILENT } from '../core/performance/stretches'
+import { materialsOf, roundOf } from '../core/plan/material'
+import { dancersOf } from '../core/pose/dancers'
+import { pageDataOf } from '../core/practice/makePage'
+import { newReturn, sent } from '../core/practice/returned'
+import { pageDance } from './danced'
+import { marked, withSeconds } from './marks'
+
+const alone = demo.filter(({ parts }) => !parts)
+
+describe('a page', () => {
+  it.each(alone.map((one) => [one.title, one] as const))(
+    'dances a try of %s as the floor does: the same calls and sounds on the same ticks, the same poses',
+    (_, one) => {
+      const page = JSON.parse(
+        JSON.stringify(pageDataOf(one, vocabulary, USUAL_RULES, { made: '2026-11-29' })),
+      )
+      const dance = pageDance(page)
+      const materials = materialsOf([one], vocabulary, USUAL_HOUSE)
+      for (const chunk of page.chunks) {
+        const stop = chunk.stops.find((each: { do: string }) => each.do === 'try')
+        const how = { side: one.lead, percent: 100, layers: stop.layers }
+        const [own] = dance.stopAt(chunk, stop, how, { isLoop: false })
+        const drill = {
+          combination: one.id,
+          phrases: [chunk.id],
+          sides: [one.lead],
+          repeats: stop.rounds,
+          tempo: one.tempo,
+          layers: stop.layers,
+        }
+        const round = roundOf({ ...drill, kind: 'show' }, materials)
+        if (!own || !round) throw new Error('nothing to dance')
+        const floor = drillPerformance(drill, round, {
+          call: 'all',
+          countIn: 4,
+          rhythm: undefined,
+          speech: SILENT,
+        })
+        expect(own.length).toBe(floor.length)
+        expect(own.calls).toEqual(floor.calls)
+        expect(own.sounds).toEqual(floor.sounds)
+        const dancers = dancersOf(round.material.from, { layers: new Set(stop.layers) })
+        for (let at = 0; at < own.length; at += 7.3)
+          expect(own.poseAt(at, dance.dancers(stop.layers)).joints).toEqual(
+            floor.poseAt(at, dancers).joints,
+          )
+      }
+    },
+  )
+
+  it('adds up rounds and minutes, and sends begun minutes as whole ones', () => {
+    const at = { chunk: 'a', side: 'L', percent: 60 } as const
+    const twice = marked(marked(marked(newReturn('abcdefgh', 'x'), at, true), at, false), at, true)
+    expect(twice.rows).toEqual([{ ...at, clean: 2, notYet: 1 }])
+    const danced = withSeconds(withSeconds(twice, '2026-11-29', 50), '2026-11-29', 20)
+    expect(sent(danced).days).toEqual([{ day: '2026-11-29', minutes: 2 }])
+  })
+})
