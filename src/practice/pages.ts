@@ -16,7 +16,7 @@ export function firstWords(data: PageData, staysMarked: boolean): HTMLElement {
   const { chunks, care, note, next, space } = data
   return element(
     'div',
-    { class: 'text' },
+    { class: 'text', tabindex: '0', role: 'region', 'aria-label': 'What to do' },
     element(
       'h2',
       { tabindex: '-1' },
@@ -49,7 +49,7 @@ export function lastWords(data: PageData, kept: PracticeReturn): HTMLElement {
       : undefined
   return element(
     'div',
-    { class: 'text' },
+    { class: 'text', tabindex: '0', role: 'region', 'aria-label': 'What to do' },
     element('h2', { tabindex: '-1' }, 'What you danced'),
     element(
       'ul',

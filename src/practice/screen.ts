@@ -205,6 +205,7 @@ export class Screen {
       ? `${walked.words.count}: ${wordsOf(walked.words)}. ${walked.free}.`
       : ''
     this.#buttons()
+    this.#draw()
   }
 
   #choose(chosen: Partial<Chosen>): void {
@@ -318,7 +319,7 @@ export class Screen {
     const isTold = stop.do === 'walk' || stop.do === 'try'
     return element(
       'div',
-      { class: 'text' },
+      { class: 'text', tabindex: '0', role: 'region', 'aria-label': 'What to do' },
       element('h2', { tabindex: '-1' }, title),
       element('p', { class: 'task' }, task),
       this.#marks.stop === 0 && chunk.title && element('p', { class: 'note' }, chunk.title),

@@ -243,7 +243,7 @@ export function pageWords(page: SentPage): string {
   const missed = practisedIn([page])
     .filter(({ notYet }) => notYet > 0)
     .map(({ name, side, notYet, of }) => `${name} ${sideWord[side]} ${notYet} of ${of} not yet`)
-  return `${returns.length} sent back${missed.length > 0 ? `: ${missed.join('; ')}` : ', all of it clean'}`
+  return `${returns.length} sent back${missed.length > 0 ? `: ${missed.join('; ')}` : ', mostly clean'}`
 }
 
 /** One return in one line: `Mia: 24 min, R 6 and L 4 rounds`. */
