@@ -1,51 +1,24 @@
-import type { SpeechSeconds, Spoken } from '../core/calling/called'
+import type { Bank, WordBanks, WordPlace } from '../core/calling/spokenWords'
 import { folded } from '../core/record/folded'
-import type { Sample, Speak } from './sounds'
+import type { Speak } from './sounds'
 import fastUrl from './voice/fast.ogg?url'
 import normalUrl from './voice/normal.ogg?url'
 import table from './voice/words.json'
+import { type Recording, secondsFrom, speakWith } from './wordBank'
 
-/** Where a word lies in its bank, how long it is, and when its vowel begins, in seconds. */
-type Place = readonly number[]
-type Bank = 'normal' | 'fast'
+export type { Recording } from './wordBank'
 
-const WORDS: ReadonlyMap<string, Readonly<Record<Bank, Place>>> = new Map(
-  Object.entries(table).map(([word, places]) => [folded(word), places]),
+/** The words that ship with the app. */
+export const SHIPPED_WORDS: WordBanks = new Map(
+  Object.entries<Readonly<Record<Bank, WordPlace>>>(table).map(([word, places]) => [
+    folded(word),
+    places,
+  ]),
 )
 
-/** A pause between the words of a cue, in seconds; they are cut closely already. */
-const BETWEEN = 0.02
-
-/** A word the instructor said herself. */
-export interface Recording {
-  /** Mono. */
-  readonly samples: Float32Array<ArrayBuffer>
-  readonly rate: number
-  /** Seconds until its vowel. */
-  readonly onset: number
-}
-
-const wordsOf = (text: string): readonly string[] =>
-  folded(text)
-    .split(/[^\p{L}\p{N}]+/u)
-    .filter(Boolean)
-
 /** How long a text takes to say, by the instructor's own recording or by the bank; undefined where a word is missing. */
-export const speechSeconds =
-  (own: ReadonlyMap<string, Recording> = new Map()): SpeechSeconds =>
-  (text, isFast) => {
-    const recorded = own.get(folded(text))
-    if (recorded) return recorded.samples.length / recorded.rate
-    const words = wordsOf(text)
-    if (words.length === 0) return undefined
-    let seconds = (words.length - 1) * BETWEEN
-    for (const word of words) {
-      const place = WORDS.get(word)
-      if (!place) return undefined
-      seconds += place[isFast ? 'fast' : 'normal'][1] ?? 0
-    }
-    return seconds
-  }
+export const speechSeconds = (own?: ReadonlyMap<string, Recording>) =>
+  secondsFrom(SHIPPED_WORDS, own)
 
 /** Whether there is a word for all of a text. */
 export const hasWords = (text: string): boolean => speechSeconds()(text, false) !== undefined
@@ -54,64 +27,32 @@ export const hasWords = (text: string): boolean => speechSeconds()(text, false) 
 type Banks = Readonly<Record<Bank, Float32Array>>
 
 /** Puts a text together from the bank, or takes the instructor's own recording. */
-export function speakFrom(
-  banks: Banks,
-  bankRate: number,
+export const speakFrom = (
+  samples: Banks,
+  rate: number,
   own: ReadonlyMap<string, Recording>,
-): Speak {
-  return ({ text, isFast, onBeat }: Spoken, rate): Sample | undefined => {
-    const recorded = own.get(folded(text))
-    if (recorded)
-      return {
-        samples: resampled(recorded.samples, recorded.rate, rate),
-        early: onBeat ? recorded.onset : 0,
-      }
-    const bank: Bank = isFast ? 'fast' : 'normal'
-    const places = wordsOf(text).map((word) => WORDS.get(word)?.[bank])
-    if (places.length === 0 || places.some((place) => place === undefined)) return undefined
-    const seconds = speechSeconds()(text, isFast) ?? 0
-    const joined = new Float32Array(Math.ceil(seconds * bankRate))
-    let at = 0
-    for (const [start = 0, length = 0] of places.flatMap((place) => (place ? [place] : []))) {
-      const from = Math.round(start * bankRate)
-      joined.set(
-        banks[bank]
-          .subarray(from, from + Math.round(length * bankRate))
-          .slice(0, joined.length - at),
-        at,
-      )
-      at = Math.min(joined.length, at + Math.round((length + BETWEEN) * bankRate))
-    }
-    return { samples: resampled(joined, bankRate, rate), early: onBeat ? (places[0]?.[2] ?? 0) : 0 }
-  }
-}
+): Speak => speakWith(SHIPPED_WORDS, { samples, rate }, own)
 
-/** The same sound at another rate, straight between its samples. */
-function resampled(
-  samples: Float32Array<ArrayBuffer>,
-  from: number,
-  to: number,
-): Float32Array<ArrayBuffer> {
-  if (from === to) return samples
-  const result = new Float32Array(Math.round((samples.length * to) / from))
-  for (let i = 0; i < result.length; i++) {
-    const place = (i * from) / to
-    const low = Math.floor(place)
-    const share = place - low
-    result[i] = (samples[low] ?? 0) * (1 - share) + (samples[low + 1] ?? 0) * share
+/** The banks as they are stored. @throws Error when they can't be read. */
+export async function bankFiles(): Promise<Readonly<Record<Bank, ArrayBuffer>>> {
+  const read = async (url: string) => {
+    const answer = await fetch(url)
+    if (!answer.ok) throw new Error(`no voice at ${url}`)
+    return answer.arrayBuffer()
   }
-  return result
+  const [normal, fast] = await Promise.all([read(normalUrl), read(fastUrl)])
+  return { normal, fast }
 }
 
 /** Reads the banks that ship with the app. @throws Error when they can't be read. */
 export async function loadBanks(context: BaseAudioContext): Promise<Banks> {
-  const read = async (url: string) => {
-    const answer = await fetch(url)
-    if (!answer.ok) throw new Error(`no voice at ${url}`)
-    const buffer = await context.decodeAudioData(await answer.arrayBuffer())
-    return buffer.getChannelData(0)
-  }
-  const [normal, fast] = await Promise.all([read(normalUrl), read(fastUrl)])
+  const files = await bankFiles()
+  const [normal, fast] = await Promise.all(
+    [files.normal, files.fast].map(async (file) =>
+      (await context.decodeAudioData(file)).getChannelData(0),
+    ),
+  )
+  if (!normal || !fast) throw new Error('no voice')
   return { normal, fast }
 }
 

@@ -1,11 +1,14 @@
 import { existsSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
+import type { Bank, WordPlace } from '../core/calling/spokenWords'
 import type { Combination } from '../core/combination/combination'
 import { UserError } from '../core/errors'
 import { USUAL_RULES } from '../core/house/house'
 import { vocabulary } from '../core/moves/vocabulary'
 import { pageDataOf } from '../core/practice/makePage'
 import { type PageParts, practicePage } from '../core/practice/practicePage'
+import { type Voice, withVoice } from '../core/practice/voice'
+import { folded } from '../core/record/folded'
 
 /** What is asked for of a page on the command line. */
 export interface PageAsked {
@@ -15,6 +18,7 @@ export interface PageAsked {
   readonly note?: string | undefined
   readonly by?: string | undefined
   readonly made?: string | undefined
+  readonly voice?: boolean | undefined
 }
 
 /** Where the script of a page is built to (scripts/sway.mjs). */
@@ -22,7 +26,7 @@ const PARTS = join('.cache', 'practice', 'page.json')
 
 /** A practice page of a combination. @throws UserError for what it has not, or where nothing was built */
 export function page(combination: Combination, asked: PageAsked): string {
-  const { phrases, part, sides, note, by, made } = asked
+  const { phrases, part, sides, note, by, made, voice } = asked
   const ids = (phrases?.split(',') ?? []).map((name) => {
     const found = combination.phrases.find((one) => one.name === name.trim())
     if (found) return found.id
@@ -54,5 +58,23 @@ export function page(combination: Combination, asked: PageAsked): string {
     phrases: ids,
     sides,
   })
-  return practicePage(data, JSON.parse(readFileSync(PARTS, 'utf8')) as PageParts)
+  return practicePage(
+    voice ? withVoice(data, shippedVoice()) : data,
+    JSON.parse(readFileSync(PARTS, 'utf8')) as PageParts,
+  )
+}
+
+/** The voice that ships with the app, from its files. */
+function shippedVoice(): Voice {
+  const folder = join('src', 'audio', 'voice')
+  const table: Readonly<Record<string, Readonly<Record<Bank, WordPlace>>>> = JSON.parse(
+    readFileSync(join(folder, 'words.json'), 'utf8'),
+  )
+  return {
+    words: new Map(Object.entries(table).map(([word, places]) => [folded(word), places])),
+    files: {
+      normal: readFileSync(join(folder, 'normal.ogg')),
+      fast: readFileSync(join(folder, 'fast.ogg')),
+    },
+  }
 }

@@ -24,7 +24,7 @@ export interface Chosen {
 export function controls(
   { percent, side, view, only, isLoop }: Chosen,
   heard: Heard,
-  layers: readonly Layer[],
+  { layers, hasVoice }: { readonly layers: readonly Layer[]; readonly hasVoice: boolean },
   {
     choose,
     hear,
@@ -96,6 +96,7 @@ export function controls(
       ),
       tick('Counts', heard.counts, (counts) => hear({ counts })),
       tick('Rhythm', heard.rhythm, (rhythm) => hear({ rhythm })),
+      hasVoice && tick('Voice', heard.voice, (voice) => hear({ voice })),
       tick('Again and again', isLoop, (now) => choose({ isLoop: now })),
     ),
   )

@@ -1,7 +1,9 @@
+import type { CarriedShape } from '../core/pose/carrying'
 import type { Pose } from '../core/pose/joints'
 import { VIEWS, type View, viewFacts } from '../core/pose/views'
 import type { PageData } from '../core/practice/pageData'
 import { FLAT, flatOf } from '../core/skin/flat'
+import { flatCarried } from '../core/skin/flatCarried'
 import { dressFor } from '../core/skin/outfits'
 
 const SVG = 'http://www.w3.org/2000/svg'
@@ -14,7 +16,7 @@ export const whoseRight = (view: View): string => viewFacts[view].whose
 /** The dancer of a page, drawn flat. */
 export interface Figure {
   readonly element: SVGSVGElement
-  readonly draw: (pose: Pose, view: View) => void
+  readonly draw: (pose: Pose, view: View, carried: readonly CarriedShape[]) => void
 }
 
 export function figureOf({ house, combination }: PageData): Figure {
@@ -35,16 +37,19 @@ export function figureOf({ house, combination }: PageData): Figure {
   element.append(floor, group)
   return {
     element,
-    draw(pose, view) {
-      const pieces = flatOf(pose, view, worn)
+    draw(pose, view, carried) {
+      const pieces = [
+        ...flatOf(pose, view, worn).map((one) => ({ ...one, look: `${one.tone} ${one.layer}` })),
+        ...flatCarried(carried, pose, view).map((one) => ({ ...one, look: 'carried' })),
+      ]
       while (group.childElementCount < pieces.length)
         group.append(document.createElementNS(SVG, 'path'))
       while (group.childElementCount > pieces.length) group.lastElementChild?.remove()
-      for (const [i, { d, width, tone, layer }] of pieces.entries()) {
+      for (const [i, { d, width, look }] of pieces.entries()) {
         const path = group.children[i]
         if (!path) continue
         path.setAttribute('d', d)
-        path.setAttribute('class', `${width > 0 ? 'line' : 'area'} ${tone} ${layer}`)
+        path.setAttribute('class', `${width > 0 ? 'line' : 'area'} ${look}`)
         path.setAttribute('stroke-width', width > 0 ? String(width) : '0')
       }
       const label = `The dancer. ${whoseRight(view)}`

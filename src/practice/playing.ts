@@ -1,4 +1,5 @@
 import type { Moment, Performance } from '../core/performance/performance'
+import type { PageData } from '../core/practice/pageData'
 import { type Heard, type PageSound, pageSound } from './sound'
 
 /** What is danced and heard now. */
@@ -11,14 +12,16 @@ interface Now extends Moment {
 /** What sounds on a page: performances one after the other, begun by a tap. */
 export class Playing {
   #sound: PageSound | undefined
-  #heard: Heard = { counts: true, rhythm: true }
+  #heard: Heard = { counts: true, rhythm: true, voice: true }
   #queue: readonly Performance[] = []
   #of: Performance | undefined
   #begun = 0
+  readonly #data: PageData
   readonly #changed: (seconds: number) => void
 
   /** @param changed is told when it begins and ends, with the seconds that were danced since it began */
-  constructor(changed: (seconds: number) => void) {
+  constructor(data: PageData, changed: (seconds: number) => void) {
+    this.#data = data
     this.#changed = changed
   }
 
@@ -61,7 +64,7 @@ export class Playing {
     this.#of = first
     if (!first) return
     if (!this.#sound) {
-      this.#sound = pageSound()
+      this.#sound = pageSound(this.#data)
       this.#sound.player.subscribe(() => this.#ended())
       this.#sound.hear(this.#heard)
     }

@@ -1,11 +1,13 @@
 import { LAYERS } from '../core/body/layers'
 import { otherSide } from '../core/body/side'
+import { bankSeconds } from '../core/calling/spokenWords'
 import { aloneFrom } from '../core/combination/dancing'
 import { newPose } from '../core/pose/joints'
+import { type How, pageDance, type WalkedCount } from '../core/practice/pageDance'
 import type { Chunk, PageData, Stop } from '../core/practice/pageData'
+import { wordsOfPage } from '../core/practice/voice'
 import { TICKS_PER_COUNT } from '../core/time/time'
 import { type Chosen, controls, LEAST_PERCENT } from './controls'
-import { type How, pageDance, type WalkedCount } from './danced'
 import { button, element } from './element'
 import { figureOf, whoseRight } from './figure'
 import { cleanOn, type MarkStore, type Marks, marked, withSeconds } from './marks'
@@ -19,6 +21,8 @@ import { WordList, wordsOf } from './wordList'
 const FASTER = 20
 const SLOWER = 10
 const EIGHT = 8 * TICKS_PER_COUNT
+/** A picture that took longer than this, in milliseconds, was slow to draw. */
+const SLOW_MS = 12
 
 const today = (): string => {
   const now = new Date()
@@ -55,7 +59,7 @@ export class Screen {
     this.#store = store
     this.#root = root
     this.#marks = store.read()
-    this.#dance = pageDance(data)
+    this.#dance = pageDance(data, data.voice && bankSeconds(wordsOfPage(data)))
     this.#figure = figureOf(data)
     this.#chosen = {
       percent: 100,
@@ -64,14 +68,14 @@ export class Screen {
       only: undefined,
       isLoop: false,
     }
-    this.#playing = new Playing((seconds) => {
+    this.#playing = new Playing(data, (seconds) => {
       if (seconds > 0) this.#keep({ kept: withSeconds(this.#marks.kept, today(), seconds) })
       this.#buttons()
     })
     document.addEventListener('keydown', (event) => this.#key(event))
     this.#enter()
     const frame = () => {
-      this.#draw()
+      this.#frame()
       requestAnimationFrame(frame)
     }
     requestAnimationFrame(frame)
@@ -221,19 +225,42 @@ export class Screen {
 
   // The picture
 
+  /** Pictures that took long are followed by one that is left out: the sound goes first. */
+  #slow = 0
+  readonly #isStill = matchMedia('(prefers-reduced-motion: reduce)')
+
+  #frame(): void {
+    if (this.#slow > SLOW_MS) {
+      this.#slow = 0
+      return
+    }
+    const begun = performance.now()
+    this.#draw()
+    this.#slow = performance.now() - begun
+  }
+
   #draw(): void {
     const { layers, side } = this.#how
     const dancers = this.#dance.dancers(layers)
     const now = this.#playing.now()
+    let dancing = aloneFrom(side)
+    let at: number
     if (now) {
-      now.of.poseAt(now.whole, dancers, this.#pose)
+      // Who wants no motion sees each count as it ends.
+      const whole = this.#isStill.matches
+        ? Math.ceil((now.whole + 0.01) / TICKS_PER_COUNT) * TICKS_PER_COUNT - 0.01
+        : now.whole
+      now.of.poseAt(whole, dancers, this.#pose)
+      dancing = now.dancing
+      at = now.tick + whole - now.whole
       this.#tell(now.count, now.said || (now.isCountIn ? 'Ready' : ''))
       const words = this.#dance.wordsAt(now.dancing, now.tick, layers)
       this.#words.show(words, now.isCountIn ? '' : now.count)
     } else {
       const walked = this.#walk[this.#walked - 1]
       const begins = (this.#walk[0]?.at ?? TICKS_PER_COUNT) - TICKS_PER_COUNT
-      dancers(aloneFrom(side)).poseAt(walked?.at ?? begins, this.#pose)
+      at = walked?.at ?? begins
+      dancers(dancing).poseAt(at, this.#pose)
       const count = walked ? String(walked.words.count) : ''
       this.#tell(count, walked && this.#stop?.do === 'walk' ? walked.free : '')
       this.#words.show(
@@ -241,7 +268,8 @@ export class Screen {
         count,
       )
     }
-    this.#figure.draw(this.#pose, this.#chosen.view)
+    const carried = this.#dance.carriedAt(dancing, at, this.#pose, layers)
+    this.#figure.draw(this.#pose, this.#chosen.view, carried)
   }
 
   #tell(count: string, said: string): void {
@@ -286,10 +314,15 @@ export class Screen {
         'footer',
         {},
         element('div', { class: 'play' }),
-        controls(this.#chosen, this.#playing.heard, stop?.layers ?? LAYERS, {
-          choose: (chosen) => this.#choose(chosen),
-          hear: (heard) => this.#playing.hear(heard),
-        }),
+        controls(
+          this.#chosen,
+          this.#playing.heard,
+          { layers: stop?.layers ?? LAYERS, hasVoice: this.#data.voice !== undefined },
+          {
+            choose: (chosen) => this.#choose(chosen),
+            hear: (heard) => this.#playing.hear(heard),
+          },
+        ),
       ),
       this.#live,
     )

@@ -86,7 +86,8 @@ function eventWritten(
   { pass, danced }: { readonly pass: Pass; readonly danced: readonly DancedStep[] },
   vocabulary: Vocabulary,
 ): readonly Event[] {
-  if (event.layer !== 'feet' || !timed) return [event]
+  // What is free is free on either side, and no step that could be written.
+  if (event.layer !== 'feet' || !timed || event.what.kind === 'free') return [event]
   const steps = danced.filter((one) => one.event.id === event.id)
   const written = stepsToEnd(timed, vocabulary)
   const isSame = steps.every(({ action }, i) => dequal(action, written[i]?.action))

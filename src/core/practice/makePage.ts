@@ -65,17 +65,16 @@ export function pageDataOf(
   rules: HouseRules,
   { made, by, note, next, part, phrases = [], sides }: PageWishes,
 ): PageData {
-  const own =
-    part === undefined && !combination.parts
-      ? combination
-      : partOf(combination, part ?? combination.parts?.[0]?.id ?? '')
+  // Of several each has a page of her own, the first one where nobody is named.
+  const hers = part ?? combination.parts?.[0]?.id
+  const own = hers === undefined ? combination : partOf(combination, hers)
   const materials = materialsOf([own], base, houseOf(rules))
   const material = materials.find(own.id)
   if (!material) throw new Error('a combination is its own material')
   const all = chunksOf(material, materials)
   const chosen = all.filter(({ id }) => phrases.length === 0 || phrases.includes(id))
   const drills = teachingSteps(material, materials).steps.map(({ drill }) => drill)
-  const whose = part === undefined ? undefined : partWith(combination, part)?.name
+  const whose = hers === undefined ? undefined : partWith(combination, hers)?.name
   const isBoth =
     sides !== 'lead' && all.some(({ stops }) => stops.some((one) => one.do === 'other-side'))
   const page: Omit<PageData, 'id'> = {

@@ -1,7 +1,9 @@
 import type { Layer } from '../body/layers'
+import type { Bank } from '../calling/spokenWords'
 import type { Combination } from '../combination/combination'
 import type { HouseRules } from '../house/house'
 import type { Tempo } from '../time/tempo'
+import type { CutBank } from './cutVoice'
 import type { DancedMove } from './movesUsed'
 
 /** What is done at a stop: watched, walked, tried, taken to the other side, from the top, to the rhythm. */
@@ -58,6 +60,8 @@ export interface PageData {
   readonly care: readonly string[]
   /** What to watch, two lines at the most. */
   readonly watch: readonly string[]
+  /** The words that are called, cut out of the app's voice; absent where nobody speaks. */
+  readonly voice?: Readonly<Partial<Record<Bank, CutBank>>>
   readonly note?: string
   /** The day of the next class. */
   readonly next?: string

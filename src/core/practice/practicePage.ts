@@ -9,8 +9,9 @@ export interface PageParts {
   readonly hash: string
 }
 
-/** A page may be no larger than this, in bytes, so that it goes with a message. */
+/** A page may be no larger than this, in bytes, without and with a voice, so that it goes with a message. */
 const MOST_BYTES = 250_000
+const MOST_SPOKEN_BYTES = 400_000
 
 const CHANGED = 'This page was changed on its way, or your browser is too old. Ask for it again.'
 
@@ -56,10 +57,11 @@ export function practicePage(data: PageData, { script, style, hash }: PageParts)
 </html>
 `
   const bytes = new TextEncoder().encode(page).length
-  if (bytes > MOST_BYTES)
+  const most = data.voice ? MOST_SPOKEN_BYTES : MOST_BYTES
+  if (bytes > most)
     throw new UserError(
-      `This page would be ${Math.round(bytes / 1000)} kB; ${MOST_BYTES / 1000} is the most that is sent safely.`,
-      'Choose fewer phrases.',
+      `This page would be ${Math.round(bytes / 1000)} kB; ${most / 1000} is the most that is sent safely.`,
+      data.voice ? 'Leave out the voice, or choose fewer phrases.' : 'Choose fewer phrases.',
     )
   return page
 }

@@ -1,17 +1,18 @@
-import { Button, Chip, Modal, NativeSelect, Group as Row, TextInput } from '@mantine/core'
+import { Button, Checkbox, Chip, Modal, NativeSelect, Group as Row, TextInput } from '@mantine/core'
 import { useMemo, useState } from 'react'
 import { useStore } from 'zustand'
 import type { Combination } from '../../core/combination/combination'
 import { pageDataOf } from '../../core/practice/makePage'
 import { pageFileName, practicePage } from '../../core/practice/practicePage'
 import { sentPageOf } from '../../core/practice/sentPage'
+import { withVoice } from '../../core/practice/voice'
 import { download } from '../parts/files'
 import { inWords, Problem } from '../parts/Problem'
 import { today } from '../planning/today'
 import { useGroups, usePlanning } from '../planning/usePlanning'
 import { houseNow } from '../stores/house'
 import { words } from '../stores/words'
-import { pageParts } from './pageParts'
+import { pageParts, shippedVoice } from './pageParts'
 import classes from './practice.module.css'
 
 /** What goes with a practice page, and the button that saves it as one file. */
@@ -33,6 +34,7 @@ export function PageForm({
   const [part, setPart] = useState(combination.parts?.[0]?.id ?? '')
   const [phrases, setPhrases] = useState(() => combination.phrases.map(({ id }) => id))
   const [sides, setSides] = useState<'both' | 'lead'>('both')
+  const [hasVoice, setVoice] = useState(true)
   const [error, setError] = useState<unknown>()
   const [saved, setSaved] = useState('')
   const data = useMemo(() => {
@@ -55,11 +57,11 @@ export function PageForm({
     if (!page || !planning) return
     setError(undefined)
     try {
-      const file = practicePage(page, await pageParts())
-      await planning.sent.change(page.id, (now) => now)
-      if (!(await planning.sent.get(page.id)))
-        await planning.sent.put(sentPageOf(page, group || undefined))
-      download(pageFileName(page), file, 'text/html')
+      const spoken = hasVoice ? withVoice(page, await shippedVoice()) : page
+      const file = practicePage(spoken, await pageParts())
+      if (!(await planning.sent.get(spoken.id)))
+        await planning.sent.put(sentPageOf(spoken, group || undefined))
+      download(pageFileName(spoken), file, 'text/html')
       setSaved(
         `Saved, ${Math.round(file.length / 1000)} kB. It opens in any browser, without a network.`,
       )
@@ -104,6 +106,11 @@ export function PageForm({
           ]}
           value={sides}
           onChange={({ currentTarget: { value } }) => setSides(value === 'lead' ? 'lead' : 'both')}
+        />
+        <Checkbox
+          label="With the voice that calls"
+          checked={hasVoice}
+          onChange={({ currentTarget: { checked } }) => setVoice(checked)}
         />
         <NativeSelect
           label="For"

@@ -1,6 +1,8 @@
 import { z } from 'zod'
+import { bankFiles, SHIPPED_WORDS } from '../../audio/speech'
 import { UserError } from '../../core/errors'
 import type { PageParts } from '../../core/practice/practicePage'
+import type { Voice } from '../../core/practice/voice'
 
 const Parts = z.object({ script: z.string().min(1), style: z.string(), hash: z.string().min(1) })
 
@@ -13,4 +15,13 @@ export async function pageParts(): Promise<PageParts> {
     'What a practice page is made of did not come.',
     'Check that the app is still served, reload it, and save the page again.',
   )
+}
+
+/** The voice that ships with the app. */
+export async function shippedVoice(): Promise<Voice> {
+  const { normal, fast } = await bankFiles()
+  return {
+    words: SHIPPED_WORDS,
+    files: { normal: new Uint8Array(normal), fast: new Uint8Array(fast) },
+  }
 }

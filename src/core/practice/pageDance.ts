@@ -1,21 +1,24 @@
-import type { Layer } from '../core/body/layers'
-import type { Side } from '../core/body/side'
-import { aloneFrom, type Dancing } from '../core/combination/dancing'
-import type { Pass } from '../core/combination/passes'
-import { houseOf } from '../core/house/house'
-import { type Performance, performanceOf } from '../core/performance/performance'
-import { COUNT_IN, type Stretch } from '../core/performance/segments'
-import { SILENT, stretchOf, wholeOf } from '../core/performance/stretches'
-import { danceOf } from '../core/piece/dance'
-import { type Dancers, dancersOf } from '../core/pose/dancers'
-import { vocabularyOfUsed } from '../core/practice/movesUsed'
-import type { Chunk, PageData, Stop } from '../core/practice/pageData'
-import { usualRhythm } from '../core/rhythm/rhythms'
-import { type Simulation, stateBefore } from '../core/simulate/simulate'
-import { type CountWords, sayPass } from '../core/teaching/say'
-import { clampTempo } from '../core/time/tempo'
-import { endOf, type Range, TICKS_PER_COUNT, tick } from '../core/time/time'
-import { steady } from '../core/time/timeMap'
+import type { Layer } from '../body/layers'
+import type { Side } from '../body/side'
+import type { SpeechSeconds } from '../calling/called'
+import { aloneFrom, type Dancing } from '../combination/dancing'
+import type { Pass } from '../combination/passes'
+import { houseOf } from '../house/house'
+import { type Performance, performanceOf } from '../performance/performance'
+import { COUNT_IN, type Stretch } from '../performance/segments'
+import { SILENT, stretchOf, wholeOf } from '../performance/stretches'
+import { danceOf } from '../piece/dance'
+import { type CarriedShape, type Carrying, carryingOf } from '../pose/carrying'
+import { type Dancers, dancersOf } from '../pose/dancers'
+import type { Pose } from '../pose/joints'
+import { usualRhythm } from '../rhythm/rhythms'
+import { type Simulation, stateBefore } from '../simulate/simulate'
+import { type CountWords, sayPass } from '../teaching/say'
+import { clampTempo } from '../time/tempo'
+import { endOf, type Range, TICKS_PER_COUNT, tick } from '../time/time'
+import { steady } from '../time/timeMap'
+import { vocabularyOfUsed } from './movesUsed'
+import type { Chunk, PageData, Stop } from './pageData'
 
 /** How something is danced just now. */
 export interface How {
@@ -49,6 +52,13 @@ export interface PageDance {
   /** All of it again and again, from the top or from a chunk, to the rhythm. */
   readonly allFrom: (chunk: Chunk | undefined, how: How) => Performance
   readonly walk: (chunk: Chunk, how: How) => readonly WalkedCount[]
+  /** What is carried or worn at a tick of a side's dance, with the pose it is there in; the same objects each time. */
+  readonly carriedAt: (
+    dancing: Dancing,
+    tick: number,
+    pose: Pose,
+    layers: readonly Layer[],
+  ) => readonly CarriedShape[]
   /** What starts on each count of the phrase that is danced at a tick. */
   readonly wordsAt: (
     dancing: Dancing,
@@ -66,17 +76,30 @@ const SEAM_TICKS = 4 * TICKS_PER_COUNT
 /** The count a tick is in. */
 const countAt = (at: number) => tick(Math.floor(at / TICKS_PER_COUNT) * TICKS_PER_COUNT)
 
-export function pageDance(data: PageData): PageDance {
+/** @param speech how long the voice takes; nobody speaks where it is not given */
+export function pageDance(data: PageData, speech: SpeechSeconds = SILENT): PageDance {
   const { combination, tempo } = data
   const house = houseOf(data.house)
   const dance = danceOf(combination, vocabularyOfUsed(data.moves), house)
   const dancers = new Map<string, Dancers>()
+  const carryings = new Map<Side, Carrying | undefined>()
+  const carryingOn = (dancing: Dancing): Carrying | undefined => {
+    const { side } = dancing
+    if (!carryings.has(side)) carryings.set(side, carryingOf(dance.from(dancing)))
+    return carryings.get(side)
+  }
+  const dancersFor = (layers: readonly Layer[]): Dancers => {
+    const key = layers.join()
+    const known = dancers.get(key) ?? dancersOf(dance.from, { layers: new Set(layers) })
+    dancers.set(key, known)
+    return known
+  }
   const rhythm = usualRhythm(combination.families, dance.lead.passes[0]?.phrase.counts)
   const passOf = ({ passes }: Simulation, { id }: Pick<Chunk, 'id'>): Pass | undefined =>
     passes.find(({ phrase }) => phrase.id === id)
   const at = (percent: number) => ({
     time: steady(clampTempo((tempo * percent) / 100)),
-    speech: SILENT,
+    speech,
   })
   const round = (how: How, range: Range, i: number, rounds: number, isCounted = i === 0): Stretch =>
     stretchOf(dance, aloneFrom(how.side), {
@@ -107,11 +130,12 @@ export function pageDance(data: PageData): PageDance {
     ]
   }
   return {
-    dancers(layers) {
-      const key = layers.join()
-      const known = dancers.get(key) ?? dancersOf(dance.from, { layers: new Set(layers) })
-      dancers.set(key, known)
-      return known
+    dancers: dancersFor,
+    carriedAt(dancing, now, pose, layers) {
+      const carrying = carryingOn(dancing)
+      const dancer = dancersFor(layers)(dancing)
+      carrying?.at(now, pose, (before, into) => dancer.poseAt(now - before, into))
+      return carrying?.shapes ?? []
     },
     stopAt(chunk, stop, how, { from, isLoop }) {
       const danced = (percent: number, stretches: readonly Stretch[], isToRhythm = false) =>

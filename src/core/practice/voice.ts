@@ -1,0 +1,66 @@
+import { LAYERS } from '../body/layers'
+import { otherSide } from '../body/side'
+import {
+  type Bank,
+  bankFor,
+  bankSeconds,
+  spokenWords,
+  type WordBanks,
+  type WordPlace,
+} from '../calling/spokenWords'
+import { stableText } from '../record/stable'
+import { cutBank } from './cutVoice'
+import { pageDance } from './pageDance'
+import { markOf, type PageData } from './pageData'
+
+/** The voice of the app: its words, and the files they lie in. */
+export interface Voice {
+  readonly words: WordBanks
+  readonly files: Readonly<Record<Bank, Uint8Array>>
+}
+
+/** Speeds a page is danced at, of its tempo: how fast a word is said hangs on it. */
+const PERCENTS = [50, 60, 70, 80, 90, 100, 110]
+
+/** A page with the words that are called in it, and no other. */
+export function withVoice(data: PageData, { words, files }: Voice): PageData {
+  const called: Record<Bank, Set<string>> = { normal: new Set(), fast: new Set() }
+  const dance = pageDance(data, bankSeconds(words))
+  const { lead } = data.combination
+  const sides = data.sides === 'both' ? [lead, otherSide[lead]] : [lead]
+  const heard = sides.flatMap((side) =>
+    PERCENTS.flatMap((percent) => [
+      dance.allFrom(undefined, { side, percent, layers: LAYERS }),
+      ...data.chunks.flatMap((chunk) =>
+        chunk.stops.flatMap((stop) =>
+          stop.do === 'walk'
+            ? []
+            : dance.stopAt(chunk, stop, { side, percent, layers: stop.layers }, { isLoop: false }),
+        ),
+      ),
+    ]),
+  )
+  for (const { calls } of heard)
+    for (const { say } of calls)
+      if (say) for (const word of spokenWords(say.text)) called[bankFor(say.isFast)].add(word)
+  const cut = (bank: Bank) => {
+    const places = new Map(
+      [...called[bank]].sort().flatMap((word): [string, WordPlace][] => {
+        const place = words.get(word)?.[bank]
+        return place ? [[word, place]] : []
+      }),
+    )
+    return places.size > 0 ? { [bank]: cutBank(files[bank], places) } : {}
+  }
+  const { id: _, ...page } = { ...data, voice: { ...cut('normal'), ...cut('fast') } }
+  return { ...page, id: markOf(stableText(page)) }
+}
+
+/** The words of a page as banks again. */
+export function wordsOfPage({ voice = {} }: PageData): WordBanks {
+  const words = new Map<string, Partial<Record<Bank, WordPlace>>>()
+  for (const bank of ['normal', 'fast'] as const)
+    for (const [word, place] of Object.entries(voice[bank]?.words ?? {}))
+      words.set(word, { ...words.get(word), [bank]: place })
+  return words
+}
