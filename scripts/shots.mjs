@@ -1,5 +1,6 @@
 // Takes the pictures of docs/screenshots from the demo data. Run it when a view has changed.
-import { mkdirSync, readFileSync } from 'node:fs'
+import { mkdirSync, mkdtempSync, readFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { CHROMIUM_FLAGS, findChromium, installPackages, ROOT } from './setup.mjs'
 
@@ -63,16 +64,33 @@ await day.page.getByRole('button', { name: 'Trails', exact: true }).click()
 await day.page.getByRole('link', { name: 'Teach' }).click()
 await day.page.getByRole('list', { name: 'Steps' }).waitFor()
 await day.shot('teach')
+await day.page.getByRole('button', { name: 'Practice page…' }).click()
+const saved = day.page.waitForEvent('download')
+await day.page.getByRole('button', { name: 'Save the page' }).click()
+const practice = await browser.newContext({ viewport: { width: 1280, height: 800 } })
+const home = await practice.newPage()
+const file = join(mkdtempSync(join(tmpdir(), 'sway-')), 'page.html')
+await (await saved).saveAs(file)
+await home.goto(`file://${file}`)
+const press = (name) => home.getByRole('button', { name, exact: true }).click()
+await press('Start')
+await press('Go on')
+while ((await home.locator('h2').first().textContent()) !== 'Try A')
+  await press(
+    (await home.getByRole('button', { name: 'Go on', exact: true }).count()) > 0
+      ? 'Go on'
+      : 'Next count',
+  )
+await press('Play')
+await home.waitForFunction(() => document.querySelector('.count')?.textContent === '4', undefined, {
+  polling: 'raf',
+})
+await home.screenshot({ path: join(out, 'practice.png') })
+await practice.close()
 await day.page.goto(address)
 await day.open('Find the Slip')
 await day.page.getByRole('button', { name: /^A6: touch/ }).hover()
 await day.shot('repair')
-await day.page.goto(address)
-await day.open('Quick Ember')
-await day.page.getByRole('application').press('Control+s')
-await day.page.locator('.cm-content').waitFor()
-await day.page.waitForTimeout(800)
-await day.shot('studio-sheet')
 await day.page.goto(address)
 await day.open('Two Lamps')
 await day.page.locator('[data-between]').first().click({ force: true })

@@ -4,8 +4,12 @@ import type { Combination } from '../core/combination/combination'
 import { textsTurned } from '../core/combination/mirror'
 import { otherSideWritten } from '../core/edits/otherSide'
 import { UserError } from '../core/errors'
+import { handoutFile } from '../core/handout/handoutFile'
+import { PAPERS, type Paper } from '../core/handout/style'
+import { USUAL_LOOK } from '../core/house/dancerLook'
 import { USUAL_HOUSE } from '../core/house/house'
 import { vocabulary } from '../core/moves/vocabulary'
+import { danceOf } from '../core/piece/dance'
 import { materialsOf } from '../core/plan/material'
 import { taughtText } from '../core/plan/tell'
 import { FORMATS, type Format } from '../core/sheet/formats'
@@ -24,7 +28,8 @@ import { level, repair } from './rewritten'
 const USAGE = `usage: npm run -s sway -- COMMAND FILE [options]
 
   format FILE                the count sheet in its plain form (--write puts it in place)
-  print FILE                 what to do on each count, in words, both sides
+  print FILE                 what to do on each count, in words, both sides (--html: a handout with key poses
+                             that any browser prints; --size a4 or letter, --large in large print)
   convert FILE --to FORMAT   json, sway, csv, vtt or mid (--out FILE writes it there)
   mirror FILE                the count sheet of the other side
   check FILE [--json]        what is worth a look; exit 1 when something can't be danced
@@ -85,6 +90,9 @@ function run(args: readonly string[], output: Output): number {
       note: { type: 'string' },
       made: { type: 'string' },
       voice: { type: 'boolean' },
+      html: { type: 'boolean' },
+      large: { type: 'boolean' },
+      size: { type: 'string' },
     },
   })
   const [command, path] = positionals
@@ -112,7 +120,19 @@ function run(args: readonly string[], output: Output): number {
       return 0
     }
     case 'print':
-      print(printed(combination))
+      print(
+        values.html
+          ? handoutFile(
+              { ...danceOf(combination, vocabulary, USUAL_HOUSE), combination },
+              {
+                paper: asPaper(values.size),
+                day: values.made ?? new Date().toISOString().slice(0, 10),
+                isLarge: values.large,
+                look: USUAL_LOOK,
+              },
+            )
+          : printed(combination),
+      )
       return 0
     case 'mirror': {
       const other = otherSideWritten(combination, vocabulary)
@@ -159,6 +179,12 @@ function printed(combination: Combination): string {
   const material = materials.find(combination.id)
   const taught = material && taughtText(material, materials)
   return `${handout(combination, vocabulary)}${taught ? `\nHOW IT IS TAUGHT\n\n${taught}\n` : ''}`
+}
+
+function asPaper(name: string | undefined): Paper {
+  const paper = PAPERS.find((one) => one === (name ?? 'a4').toLowerCase())
+  if (paper) return paper
+  throw new UserError(`“${name}” is no paper.`, 'Write --size a4 or --size letter.')
 }
 
 function asFormat(name: string | undefined): Format {

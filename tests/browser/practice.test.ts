@@ -81,12 +81,18 @@ describe('a practice page', () => {
     const form = teacher.getByRole('dialog', { name: 'Practice page' })
     await form.getByLabel('From').fill('Studio Ostwind')
     await form.getByLabel('A line on its first page').fill('Hips before arms.')
+    await form.getByLabel('With the voice that calls').uncheck()
     await expectAccessible(teacher)
     const download = teacher.waitForEvent('download')
     await press(teacher, 'Save the page')
     const html = (await bytesOf(await download)).toString()
     expect((await download).suggestedFilename()).toBe('Copper Lantern.html')
     await form.getByText(/^Saved, \d+ kB/).waitFor()
+    // With a voice it is a page of its own.
+    await form.getByLabel('With the voice that calls').check()
+    const spoken = teacher.waitForEvent('download')
+    await press(teacher, 'Save the page')
+    expect((await bytesOf(await spoken)).length).toBeGreaterThan(html.length + 30_000)
 
     // The same bytes as the core makes of the same, as the command line does.
     const made = /"made":"(.{10})"/.exec(html)?.[1] ?? ''
@@ -191,7 +197,10 @@ describe('a practice page', () => {
     await teacher.goto(new URL('/diary', teacher.url()).href)
     const sent = teacher.getByRole('region', { name: 'Sent back' })
     const next = teacher.getByRole('region', { name: 'Next class' })
-    await sent.getByText(/nothing sent back yet/).waitFor()
+    await sent
+      .getByText(/nothing sent back yet/)
+      .first()
+      .waitFor()
     await sent.getByLabel('Paste what was sent').fill(text.slice(0, -3))
     await press(teacher, 'Open it')
     await sent.getByText(/^Cut off/).waitFor()
@@ -207,10 +216,10 @@ describe('a practice page', () => {
         buffer: sentFile,
       })
     await sent.getByText('The same return is here already.').waitFor()
-    await sent.locator('summary').first().click()
+    await sent.locator('summary').filter({ hasText: '1 sent back' }).click()
     await expectAccessible(teacher)
     await sent.getByRole('button', { name: 'Take out what Mia sent back' }).first().click()
-    await sent.getByText(/nothing sent back yet/).waitFor()
+    await sent.getByText(/1 sent back/).waitFor({ state: 'hidden' })
     await teacher.keyboard.press('Control+z')
     await sent.getByText(/1 sent back/).waitFor()
     await teacher.reload()

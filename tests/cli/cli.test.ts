@@ -36,6 +36,24 @@ phrase A 4
 order A A`
 
 describe('the command line', () => {
+  it('says what a practice page can’t be made of', () => {
+    const path = file('page.sway', CLEAN)
+    const asked = (...more: string[]) => {
+      const { status, err } = sway('page', path, ...more)
+      return [status, err.trim().replaceAll('\n', ' ')]
+    }
+    expect(asked('--phrases', 'Q')).toEqual([2, 'There is no phrase “Q” in it. Write --phrases A.'])
+    expect(asked('--part', 'Blue')).toEqual([
+      2,
+      'Nobody is called “Blue” in it. It is for one dancer: leave --part out.',
+    ])
+    expect(asked('--sides', 'left')).toEqual([
+      2,
+      '“left” is no choice of sides. Write --sides both or --sides lead.',
+    ])
+    expect(asked('--made', 'today')).toEqual([2, '“today” is no day. Write --made 2026-11-29.'])
+  })
+
   it('counts a song however its file is written, and says why it can’t', () => {
     const piece = play('tune', 'drum4', { seed: 9300, counts: 26 })
     const counted = (name: string, bytes: Uint8Array, ...more: string[]) =>

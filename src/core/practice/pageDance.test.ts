@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest'
 import { demo } from '../../../tests/demo'
-import { marked, withSeconds } from '../../practice/marks'
 import { drillPerformance } from '../class/drillDance'
 import { USUAL_HOUSE, USUAL_RULES } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
@@ -9,7 +8,6 @@ import { materialsOf, roundOf } from '../plan/material'
 import { dancersOf } from '../pose/dancers'
 import { pageDataOf } from './makePage'
 import { pageDance } from './pageDance'
-import { newReturn, sent } from './returned'
 
 const alone = demo.filter(({ parts }) => !parts)
 
@@ -53,12 +51,4 @@ describe('a page', () => {
       }
     },
   )
-
-  it('adds up rounds and minutes, and sends begun minutes as whole ones', () => {
-    const at = { chunk: 'a', side: 'L', percent: 60 } as const
-    const twice = marked(marked(marked(newReturn('abcdefgh', 'x'), at, true), at, false), at, true)
-    expect(twice.rows).toEqual([{ ...at, clean: 2, notYet: 1 }])
-    const danced = withSeconds(withSeconds(twice, '2026-11-29', 50), '2026-11-29', 20)
-    expect(sent(danced).days).toEqual([{ day: '2026-11-29', minutes: 2 }])
-  })
 })

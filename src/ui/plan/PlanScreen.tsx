@@ -69,6 +69,7 @@ export function PlanScreen() {
 interface Paper {
   readonly combination?: string
   readonly part?: PartId
+  readonly isLarge?: true
 }
 
 function OpenPlan({
@@ -231,6 +232,12 @@ function OpenPlan({
                     <Menu.Item key={id} onClick={() => setPaper({ combination: id })}>
                       Count sheet of {one.title}, each side with its key poses
                     </Menu.Item>,
+                    <Menu.Item
+                      key={`${id} large`}
+                      onClick={() => setPaper({ combination: id, isLarge: true })}
+                    >
+                      The same in large print
+                    </Menu.Item>,
                     ...(one.parts ?? []).map(({ id: part, name }) => (
                       <Menu.Item
                         key={`${id} ${part}`}
@@ -325,7 +332,7 @@ function OpenPlan({
         />
       </div>
       {sheet ? (
-        <SheetPaper material={sheet} part={paper?.part} />
+        <SheetPaper material={sheet} part={paper?.part} isLarge={paper?.isLarge === true} />
       ) : (
         <PlanPaper plan={plan} lanes={lanes} materials={materials} />
       )}

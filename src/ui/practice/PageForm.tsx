@@ -142,7 +142,7 @@ export function PageForm({
         />
         {error !== undefined && <Problem {...inWords(error)} />}
         <div className={classes.end}>
-          <Button disabled={!page || phrases.length === 0} onClick={() => void save()}>
+          <Button disabled={!page || !planning || phrases.length === 0} onClick={() => void save()}>
             Save the page
           </Button>
           <p role="status">

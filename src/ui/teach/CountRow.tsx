@@ -1,13 +1,13 @@
 import type { Layer } from '../../core/body/layers'
 import type { Family } from '../../core/moves/move'
 import { layerWord } from '../../core/moves/vocabulary'
+import type { KeyPoses } from '../../core/pose/countPoses'
 import type { Pose } from '../../core/pose/joints'
 import type { Companion } from '../../core/simulate/company'
 import type { CountTogether, WhoseWords } from '../../core/teaching/sayTogether'
 import { PartBadge } from '../parts/PartBadge'
 import { FlatFigure } from '../stage/FlatFigure'
 import classes from './teach.module.css'
-import type { KeyPoses } from './useKeyPoses'
 
 /** One count: its pose, what is danced on it, what is called, and where the weight is. */
 export function CountRow({
