@@ -30,7 +30,7 @@ const USAGE = `usage: npm run -s sway -- COMMAND FILE [options]
   format FILE                the count sheet in its plain form (--write puts it in place)
   print FILE                 what to do on each count, in words, both sides (--html: a handout with key poses
                              that any browser prints; --size a4 or letter, --large in large print)
-  convert FILE --to FORMAT   json, sway, csv, vtt or mid (--out FILE writes it there)
+  convert FILE --to FORMAT   json, sway, csv, txt, md, vtt or mid (--out FILE writes it there)
   mirror FILE                the count sheet of the other side
   check FILE [--json]        what is worth a look; exit 1 when something can't be danced
   repair FILE --for GOAL     the sheet with its feet put right; GOAL is faults, switch or repeat; exit 1

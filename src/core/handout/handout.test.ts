@@ -9,6 +9,7 @@ import { USUAL_HOUSE } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
 import { danceOf } from '../piece/dance'
 import { handoutFile } from './handoutFile'
+import { handoutMarkdown } from './markdown'
 
 const fileOf = (combination: (typeof demo)[number], more: { isLarge?: boolean } = {}) =>
   handoutFile(
@@ -74,6 +75,25 @@ describe('a handout', () => {
           expect(style).not.toContain('display: none')
         },
       ),
+      { numRuns: 60 },
+    )
+  })
+
+  it('is a list for a notebook: a line a count of each side, and no heading that somebody wrote', () => {
+    holds(
+      fc.property(fc.oneof(fc.constantFrom(...demo), anyCombination()), (one) => {
+        const lines = handoutMarkdown({ ...one, title: `# ${one.title}\n## x` }, vocabulary).split(
+          '\n',
+        )
+        expect(lines.filter((line) => /^#{1,2} /.test(line))).toHaveLength(3)
+        const { lead } = danceOf(one, vocabulary, USUAL_HOUSE)
+        const counts = lead.passes.reduce((sum, { phrase }) => sum + phrase.counts, 0)
+        const isLed =
+          one.pickup !== undefined ||
+          one.phrases.some(({ events }) => events.some(({ at }) => at < 0))
+        if (!isLed)
+          expect(lines.filter((line) => /^- \*\*\d+\*\*/.test(line))).toHaveLength(2 * counts)
+      }),
       { numRuns: 60 },
     )
   })

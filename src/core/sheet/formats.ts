@@ -4,6 +4,7 @@ export const FORMATS = {
   sway: '.sway',
   csv: '.csv',
   txt: '.txt',
+  md: '.md',
   vtt: '.vtt',
   mid: '.mid',
 } as const

@@ -1,4 +1,5 @@
 import type { Combination } from '../combination/combination'
+import { handoutMarkdown } from '../handout/markdown'
 import { USUAL_HOUSE } from '../house/house'
 import type { Vocabulary } from '../moves/vocabulary'
 import { writtenPerformance } from '../performance/stretches'
@@ -23,6 +24,8 @@ export function writeCombinationFile(
       return writeSheet(combination, vocabulary)
     case 'txt':
       return writePage(combination, vocabulary)
+    case 'md':
+      return handoutMarkdown(combination, vocabulary)
     case 'csv':
       // Without this mark spreadsheets read the letters of another century.
       return `\uFEFF${writeCsv(combination, vocabulary)}`

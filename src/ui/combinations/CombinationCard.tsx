@@ -22,6 +22,7 @@ export const FORMAT_WORDS: Readonly<Record<Format, string>> = {
   sway: 'Save as count sheet',
   csv: 'Save as rows (CSV)',
   txt: 'Save as plain text',
+  md: 'Save as a handout for notes (Markdown)',
   vtt: 'Save captions (WebVTT)',
   mid: 'Save clicks and cues (MIDI)',
 }

@@ -14,6 +14,7 @@ const MIME: Readonly<Record<Format, string>> = {
   sway: 'text/plain',
   csv: 'text/csv',
   txt: 'text/plain',
+  md: 'text/markdown',
   vtt: 'text/vtt',
   mid: 'audio/midi',
 }
