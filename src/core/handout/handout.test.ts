@@ -3,11 +3,13 @@ import { describe, expect, it } from 'vitest'
 import { anyCombination } from '../../../tests/arbitraries'
 import { demo } from '../../../tests/demo'
 import { holds } from '../../../tests/holds'
+import { LAYERS } from '../body/layers'
 import { nameOf } from '../combination/names'
 import { USUAL_LOOK } from '../house/dancerLook'
 import { USUAL_HOUSE } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
 import { danceOf } from '../piece/dance'
+import { sayPickup } from '../teaching/say'
 import { handoutFile } from './handoutFile'
 import { handoutMarkdown } from './markdown'
 
@@ -42,9 +44,12 @@ describe('a handout', () => {
           if (!html.includes('class="phrase down"')) across++
           if (html.includes('class="phrase down"') || one.parts) return
           const { lead } = danceOf(one, vocabulary, USUAL_HOUSE)
-          for (const { events } of lead.passes)
-            for (const event of events)
-              expect(text).toContain(event.as ?? nameOf(event, lead.vocabulary))
+          // What leads into it stands above it, as it is said.
+          for (const { events, phrase } of lead.passes)
+            for (const event of events.filter(({ at }) => at >= 0 && at < phrase.counts * 12))
+              expect(text).toContain(
+                (event.as ?? nameOf(event, lead.vocabulary)).replace(/\s+/g, ' '),
+              )
         },
       ),
       { numRuns: 80 },
@@ -88,11 +93,13 @@ describe('a handout', () => {
         expect(lines.filter((line) => /^#{1,2} /.test(line))).toHaveLength(3)
         const { lead } = danceOf(one, vocabulary, USUAL_HOUSE)
         const counts = lead.passes.reduce((sum, { phrase }) => sum + phrase.counts, 0)
-        const isLed =
-          one.pickup !== undefined ||
-          one.phrases.some(({ events }) => events.some(({ at }) => at < 0))
-        if (!isLed)
-          expect(lines.filter((line) => /^- \*\*\d+\*\*/.test(line))).toHaveLength(2 * counts)
+        const led = lead.passes.flatMap((pass) =>
+          sayPickup(lead, pass, new Set(LAYERS), lead.vocabulary),
+        )
+        if (!one.parts)
+          expect(lines.filter((line) => /^- \*\*\d+\*\*/.test(line))).toHaveLength(
+            2 * (counts + led.length),
+          )
       }),
       { numRuns: 60 },
     )
