@@ -7,8 +7,8 @@ import { lazyCore } from './lazyCore.mjs'
 import { ROOT } from './setup.mjs'
 
 /** What a practice page may weigh: its script, as it is and compressed, in bytes. */
-const MOST_RAW = 215_000
-const MOST_GZIPPED = 82_000
+const MOST_RAW = 220_000
+const MOST_GZIPPED = 84_000
 /** What only reads and checks was done in the app: nothing of it goes along with a page. */
 const STAYS = /node_modules\/(zod|papaparse|react|react-dom|dexie|three)\/|\.csv/
 

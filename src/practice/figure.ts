@@ -13,17 +13,30 @@ export const PAGE_VIEWS = VIEWS.filter((view) => view !== 'side' && view !== 'ab
 export const viewName = (view: View): string => viewFacts[view].name
 export const whoseRight = (view: View): string => viewFacts[view].whose
 
+/** What is drawn besides her: what she carries, and those who dance with her, faintly. */
+interface Beside {
+  readonly carried: readonly CarriedShape[]
+  readonly others: readonly Pose[]
+}
+
+/** Who dances with others needs room for them in the picture: so many centimetres more on each side. */
+const ROOM_FOR_OTHERS = 70
+
 /** The dancer of a page, drawn flat. */
 export interface Figure {
   readonly element: SVGSVGElement
-  readonly draw: (pose: Pose, view: View, carried: readonly CarriedShape[]) => void
+  readonly draw: (pose: Pose, view: View, beside: Beside) => void
 }
 
-export function figureOf({ house, combination }: PageData): Figure {
+export function figureOf({ house, combination, part }: PageData): Figure {
   const { look } = house.dancer
   const worn = dressFor(look, combination.families)
   const element = document.createElementNS(SVG, 'svg')
-  element.setAttribute('viewBox', `${FLAT.left} ${FLAT.top} ${FLAT.width} ${FLAT.height}`)
+  const more = part === undefined ? 0 : ROOM_FOR_OTHERS
+  element.setAttribute(
+    'viewBox',
+    `${FLAT.left - more} ${FLAT.top} ${FLAT.width + 2 * more} ${FLAT.height}`,
+  )
   element.setAttribute('role', 'img')
   element.setAttribute('class', `figure skin-${look.skin}`)
   const floor = document.createElementNS(SVG, 'ellipse')
@@ -33,27 +46,44 @@ export function figureOf({ house, combination }: PageData): Figure {
     ['class', 'floor'],
   ] as const)
     floor.setAttribute(name, value)
-  const group = document.createElementNS(SVG, 'g')
-  element.append(floor, group)
+  const [beside, group] = ['others', 'own'].map((name) => {
+    const made = document.createElementNS(SVG, 'g')
+    made.setAttribute('class', name)
+    return made
+  }) as [SVGGElement, SVGGElement]
+  element.append(floor, beside, group)
   return {
     element,
-    draw(pose, view, carried) {
-      const pieces = [
-        ...flatOf(pose, view, worn).map((one) => ({ ...one, look: `${one.tone} ${one.layer}` })),
+    draw(pose, view, { carried, others }) {
+      const body = (of: Pose) =>
+        flatOf(of, view, worn).map((one) => ({ ...one, look: `${one.tone} ${one.layer}` }))
+      fill(beside, others.flatMap(body))
+      fill(group, [
+        ...body(pose),
         ...flatCarried(carried, pose, view).map((one) => ({ ...one, look: 'carried' })),
-      ]
-      while (group.childElementCount < pieces.length)
-        group.append(document.createElementNS(SVG, 'path'))
-      while (group.childElementCount > pieces.length) group.lastElementChild?.remove()
-      for (const [i, { d, width, look }] of pieces.entries()) {
-        const path = group.children[i]
-        if (!path) continue
-        path.setAttribute('d', d)
-        path.setAttribute('class', `${width > 0 ? 'line' : 'area'} ${look}`)
-        path.setAttribute('stroke-width', width > 0 ? String(width) : '0')
-      }
+      ])
       const label = `The dancer. ${whoseRight(view)}`
       if (element.getAttribute('aria-label') !== label) element.setAttribute('aria-label', label)
     },
+  }
+}
+
+interface Drawn {
+  readonly d: string
+  readonly width: number
+  readonly look: string
+}
+
+/** Draws pieces into a group that is there, piece by piece. */
+function fill(group: SVGGElement, pieces: readonly Drawn[]): void {
+  while (group.childElementCount < pieces.length)
+    group.append(document.createElementNS(SVG, 'path'))
+  while (group.childElementCount > pieces.length) group.lastElementChild?.remove()
+  for (const [i, { d, width, look }] of pieces.entries()) {
+    const path = group.children[i]
+    if (!path) continue
+    path.setAttribute('d', d)
+    path.setAttribute('class', `${width > 0 ? 'line' : 'area'} ${look}`)
+    path.setAttribute('stroke-width', width > 0 ? String(width) : '0')
   }
 }

@@ -5,7 +5,7 @@ import { element } from './element'
 import { cleanOn } from './marks'
 
 /** The sides a page is danced on, the lead side first. */
-export const sidesOf = ({ sides, combination: { lead } }: PageData): readonly Side[] =>
+export const sidesOf = ({ sides, lead }: PageData): readonly Side[] =>
   sides === 'both' ? [lead, otherSide[lead]] : [lead]
 
 /** Minutes a chunk takes at the least. */

@@ -42,6 +42,7 @@ export class Playing {
     this.stop()
     this.#queue = performances
     this.#begun = Date.now()
+    stayAwake()
     this.#next()
   }
 
@@ -83,4 +84,9 @@ export class Playing {
     this.#of = undefined
     this.#changed((Date.now() - this.#begun) / 1000)
   }
+}
+
+/** The screen stays on while it is danced, where the browser lets it; it lets go by itself when the page is left. */
+function stayAwake(): void {
+  void navigator.wakeLock?.request('screen').catch(() => undefined)
 }

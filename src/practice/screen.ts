@@ -1,7 +1,6 @@
 import { LAYERS } from '../core/body/layers'
 import { otherSide } from '../core/body/side'
 import { bankSeconds } from '../core/calling/spokenWords'
-import { aloneFrom } from '../core/combination/dancing'
 import { newPose } from '../core/pose/joints'
 import { type How, pageDance, type WalkedCount } from '../core/practice/pageDance'
 import type { Chunk, PageData, Stop } from '../core/practice/pageData'
@@ -63,7 +62,7 @@ export class Screen {
     this.#figure = figureOf(data)
     this.#chosen = {
       percent: 100,
-      side: data.combination.lead,
+      side: data.lead,
       view: 'mirror',
       only: undefined,
       isLoop: false,
@@ -108,7 +107,7 @@ export class Screen {
     this.#missed = 0
     this.#walked = 0
     this.#isAll = false
-    const { lead } = this.#data.combination
+    const { lead } = this.#data
     this.#chosen = {
       ...this.#chosen,
       only: undefined,
@@ -243,7 +242,7 @@ export class Screen {
     const { layers, side } = this.#how
     const dancers = this.#dance.dancers(layers)
     const now = this.#playing.now()
-    let dancing = aloneFrom(side)
+    let dancing = this.#dance.dancingOn(side)
     let at: number
     if (now) {
       // Who wants no motion sees each count as it ends.
@@ -269,7 +268,8 @@ export class Screen {
       )
     }
     const carried = this.#dance.carriedAt(dancing, at, this.#pose, layers)
-    this.#figure.draw(this.#pose, this.#chosen.view, carried)
+    const others = this.#dance.othersAt(dancing, at, this.#pose, layers)
+    this.#figure.draw(this.#pose, this.#chosen.view, { carried, others })
   }
 
   #tell(count: string, said: string): void {

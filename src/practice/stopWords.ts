@@ -7,7 +7,7 @@ import { layerWord } from './layers'
 export function stopWords(
   { do: kind, layers }: Stop,
   { name }: Chunk,
-  { combination: { lead, keepTurns }, chunks }: PageData,
+  { lead, combination: { keepTurns }, chunks }: PageData,
 ): { readonly title: string; readonly task: string } {
   switch (kind) {
     case 'show':

@@ -32,7 +32,10 @@ export function chunksOf(material: Material, materials: Materials): readonly Chu
   const isBoth = goesToBothSides(drills)
   return inOrder.map((pass, i): Chunk => {
     const own = drills.filter((drill) => isOf(drill, pass))
-    const said = own.flatMap(({ id }) => words.get(id) ?? [])
+    // What is said of the other side is said where it is danced.
+    const said = own
+      .filter(({ kind }) => kind !== 'other-side')
+      .flatMap(({ id }) => words.get(id) ?? [])
     const lines = [...new Set(said.flatMap(({ say }) => say))]
     return {
       id: pass.phrase.id,

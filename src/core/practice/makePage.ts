@@ -84,8 +84,10 @@ export function pageDataOf(
     ...(by && { by }),
     ...(whose && { whose }),
     made,
-    combination: own,
-    moves: movesUsedBy(own, base),
+    combination,
+    ...(hers !== undefined && { part: hers }),
+    lead: own.lead,
+    moves: movesUsedBy(combination, base),
     house: rules,
     chunks: isBoth
       ? chosen

@@ -1,13 +1,18 @@
 import { describe, expect, it } from 'vitest'
 import { demo } from '../../../tests/demo'
+import { PIECES } from '../../../tests/ordinary'
+import { LAYERS } from '../body/layers'
 import { drillPerformance } from '../class/drillDance'
 import { USUAL_HOUSE, USUAL_RULES } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
 import { SILENT } from '../performance/stretches'
+import { danceOf } from '../piece/dance'
 import { materialsOf, roundOf } from '../plan/material'
 import { dancersOf } from '../pose/dancers'
+import { readSheet } from '../sheet/readSheet'
 import { pageDataOf } from './makePage'
 import { pageDance } from './pageDance'
+import type { PageData } from './pageData'
 
 const alone = demo.filter(({ parts }) => !parts)
 
@@ -51,4 +56,34 @@ describe('a page', () => {
       }
     },
   )
+
+  it('of one of several dances as she does among the others, who are seen from her', () => {
+    let others = 0
+    for (const one of [...demo, ...PIECES.map((sheet) => readSheet(sheet, vocabulary).combination)])
+      for (const { id: part, delay } of one.parts ?? []) {
+        const page: PageData = JSON.parse(
+          JSON.stringify(pageDataOf(one, vocabulary, USUAL_RULES, { made: '2026-11-29', part })),
+        )
+        const dance = pageDance(page)
+        const dancing = dance.dancingOn(page.lead)
+        const from = danceOf(one, vocabulary, USUAL_HOUSE).from
+        const isInStep = one.parts?.every((each) => each.delay === undefined)
+        const own = dancersOf(from, {}, isInStep ? one : undefined)(dancing)
+        if (delay === undefined)
+          for (let at = 0; at < from(dancing).length; at += 29.7) {
+            const pose = dance.dancers(LAYERS)(dancing).poseAt(at)
+            expect(pose.joints).toEqual(own.poseAt(at).joints)
+            others += dance.othersAt(dancing, at, pose, LAYERS).length
+          }
+        const met = dance
+          .walk(page.chunks[0] ?? chunk(), { side: page.lead, percent: 100, layers: LAYERS })
+          .map(({ words }) => words.layers.map(({ text }) => text).join())
+        expect(met.length).toBeGreaterThan(0)
+      }
+    expect(others).toBeGreaterThan(50)
+  })
 })
+
+function chunk(): never {
+  throw new Error('a page has a chunk')
+}

@@ -14,6 +14,7 @@ import type { Pose } from '../pose/joints'
 import { usualRhythm } from '../rhythm/rhythms'
 import { type Simulation, stateBefore } from '../simulate/simulate'
 import { type CountWords, sayPass } from '../teaching/say'
+import { metOnCounts } from '../teaching/sayTogether'
 import { clampTempo } from '../time/tempo'
 import { endOf, type Range, TICKS_PER_COUNT, tick } from '../time/time'
 import { steady } from '../time/timeMap'
@@ -47,6 +48,15 @@ export interface WalkedCount {
 /** The dance of a page, as the app dances it. */
 export interface PageDance {
   readonly dancers: (layers: readonly Layer[]) => Dancers
+  /** The dancing of the page on a side. */
+  readonly dancingOn: (side: Side) => Dancing
+  /** The others at a tick, as they stand from her; the same objects each time. */
+  readonly othersAt: (
+    dancing: Dancing,
+    tick: number,
+    pose: Pose,
+    layers: readonly Layer[],
+  ) => readonly Pose[]
   /** A stop of a chunk, to be heard and seen; what is shown comes a second time, slowly. */
   readonly stopAt: (chunk: Chunk, stop: Stop, how: How, on: From) => readonly Performance[]
   /** All of it again and again, from the top or from a chunk, to the rhythm. */
@@ -81,7 +91,13 @@ export function pageDance(data: PageData, speech: SpeechSeconds = SILENT): PageD
   const { combination, tempo } = data
   const house = houseOf(data.house)
   const dance = danceOf(combination, vocabularyOfUsed(data.moves), house)
+  const { part } = data
+  const dancingOn = (side: Side): Dancing => (part === undefined ? aloneFrom(side) : { part, side })
+  // Who begins later than the others is drawn by herself, on her own clock.
+  const isInStep = combination.parts?.every(({ delay }) => delay === undefined) === true
+  const piece = isInStep ? combination : undefined
   const dancers = new Map<string, Dancers>()
+  const poses: Pose[] = []
   const carryings = new Map<Side, Carrying | undefined>()
   const carryingOn = (dancing: Dancing): Carrying | undefined => {
     const { side } = dancing
@@ -90,9 +106,28 @@ export function pageDance(data: PageData, speech: SpeechSeconds = SILENT): PageD
   }
   const dancersFor = (layers: readonly Layer[]): Dancers => {
     const key = layers.join()
-    const known = dancers.get(key) ?? dancersOf(dance.from, { layers: new Set(layers) })
+    const known = dancers.get(key) ?? dancersOf(dance.from, { layers: new Set(layers) }, piece)
     dancers.set(key, known)
     return known
+  }
+  /** What she does on each count, alone and with the others. */
+  const told = (
+    dancing: Dancing,
+    simulation: Simulation,
+    pass: Pass,
+    layers: readonly Layer[],
+  ): readonly CountWords[] => {
+    const said = sayPass(simulation, pass, new Set(layers), simulation.vocabulary)
+    const company = part === undefined ? undefined : dance.company?.(dancing)
+    if (!company || !layers.includes('arms')) return said
+    const met = metOnCounts(company, pass.index, part)
+    return said.map((words) => ({
+      ...words,
+      layers: [
+        ...words.layers,
+        ...(met.get(words.count) ?? []).map((text) => ({ layer: 'arms' as const, text })),
+      ],
+    }))
   }
   const rhythm = usualRhythm(combination.families, dance.lead.passes[0]?.phrase.counts)
   const passOf = ({ passes }: Simulation, { id }: Pick<Chunk, 'id'>): Pass | undefined =>
@@ -102,7 +137,9 @@ export function pageDance(data: PageData, speech: SpeechSeconds = SILENT): PageD
     speech,
   })
   const round = (how: How, range: Range, i: number, rounds: number, isCounted = i === 0): Stretch =>
-    stretchOf(dance, aloneFrom(how.side), {
+    stretchOf(dance, dancingOn(how.side), {
+      // She hears what is hers.
+      company: undefined,
       range,
       layers: how.layers,
       mode: 'all',
@@ -113,7 +150,7 @@ export function pageDance(data: PageData, speech: SpeechSeconds = SILENT): PageD
   const times = (how: How, range: Range, rounds: number) =>
     Array.from({ length: rounds }, (_, i) => round(how, range, i, rounds))
   const rangeOf = (how: How, chunk: Chunk): Range => {
-    const simulation = dance.from(aloneFrom(how.side))
+    const simulation = dance.from(dancingOn(how.side))
     const pass = passOf(simulation, chunk)
     return pass ? { from: pass.at, to: endOf(pass) } : wholeOf(dance)
   }
@@ -131,6 +168,19 @@ export function pageDance(data: PageData, speech: SpeechSeconds = SILENT): PageD
   }
   return {
     dancers: dancersFor,
+    dancingOn,
+    othersAt(dancing, now, pose, layers) {
+      if (!piece) return []
+      const together = dancersFor(layers).together(dancing)
+      const others = together.filter((one) => one.part?.id !== dancing.part)
+      return others.map((one, i) => {
+        const other = one.poseAt(now, poses[i])
+        poses[i] = other
+        // Seen from where she is.
+        other.over.set(pose.over)
+        return other
+      })
+    },
     carriedAt(dancing, now, pose, layers) {
       const carrying = carryingOn(dancing)
       const dancer = dancersFor(layers)(dancing)
@@ -170,10 +220,10 @@ export function pageDance(data: PageData, speech: SpeechSeconds = SILENT): PageD
       )
     },
     walk(chunk, { side, layers }) {
-      const simulation = dance.from(aloneFrom(side))
+      const simulation = dance.from(dancingOn(side))
       const pass = passOf(simulation, chunk)
       if (!pass) return []
-      return sayPass(simulation, pass, new Set(layers), simulation.vocabulary).map((words, i) => {
+      return told(dancingOn(side), simulation, pass, layers).map((words, i) => {
         const over = pass.at + (i + 1) * TICKS_PER_COUNT
         const { weight } = stateBefore(simulation, over)
         return {
@@ -188,7 +238,7 @@ export function pageDance(data: PageData, speech: SpeechSeconds = SILENT): PageD
       const simulation = dance.from(dancing)
       const pass =
         simulation.passes.findLast((one) => one.at <= Math.max(0, now)) ?? simulation.passes[0]
-      return pass ? sayPass(simulation, pass, new Set(layers), simulation.vocabulary) : []
+      return pass ? told(dancing, simulation, pass, layers) : []
     },
   }
 }

@@ -1,6 +1,8 @@
 import type { Layer } from '../body/layers'
+import type { Side } from '../body/side'
 import type { Bank } from '../calling/spokenWords'
 import type { Combination } from '../combination/combination'
+import type { PartId } from '../combination/whose'
 import type { HouseRules } from '../house/house'
 import type { Tempo } from '../time/tempo'
 import type { CutBank } from './cutVoice'
@@ -47,7 +49,12 @@ export interface PageData {
   readonly whose?: string
   /** The day it was made. */
   readonly made: string
+  /** All of it, also where only one of its parts is learned. */
   readonly combination: Combination
+  /** The part that is learned, where several dance. */
+  readonly part?: PartId
+  /** The side she begins with. */
+  readonly lead: Side
   readonly moves: readonly DancedMove[]
   /** Only what the house has changed. */
   readonly house: HouseRules

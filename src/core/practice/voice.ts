@@ -26,7 +26,7 @@ const PERCENTS = [50, 60, 70, 80, 90, 100, 110]
 export function withVoice(data: PageData, { words, files }: Voice): PageData {
   const called: Record<Bank, Set<string>> = { normal: new Set(), fast: new Set() }
   const dance = pageDance(data, bankSeconds(words))
-  const { lead } = data.combination
+  const { lead } = data
   const sides = data.sides === 'both' ? [lead, otherSide[lead]] : [lead]
   const heard = sides.flatMap((side) =>
     PERCENTS.flatMap((percent) => [

@@ -11,6 +11,7 @@ import {
 import { FilesButton } from '../parts/FilesButton'
 import { counted, dayWords } from '../parts/locale'
 import { inWords, Problem } from '../parts/Problem'
+import { useFileDrop } from '../parts/useFileDrop'
 import { today } from '../planning/today'
 import classes from './diary.module.css'
 
@@ -29,6 +30,7 @@ export function SentBack({
     [],
   )
   const [said, setSaid] = useState('')
+  const dropped = useFileDrop((files) => void takeFiles(files))
   /** @returns what was wrong, and how many came in */
   const take = (texts: readonly string[]) => {
     const wrong: { id: string; error: unknown }[] = []
@@ -56,8 +58,10 @@ export function SentBack({
     setSaid(came > 0 ? `${counted(came, 'return')} opened.` : '')
     return wrong.length === 0
   }
+  const takeFiles = async (files: readonly File[]) =>
+    take(await Promise.all(files.map((file) => file.text())))
   return (
-    <section className={classes.sent} aria-label="Sent back">
+    <section className={classes.sent} aria-label="Sent back" {...dropped}>
       <h2 className="display">Sent back</h2>
       {pages.length === 0 && (
         <p className={classes.quiet}>
@@ -120,7 +124,7 @@ export function SentBack({
               label="Open returns"
               size="compact-md"
               variant="default"
-              onFiles={(files) => void Promise.all(files.map((file) => file.text())).then(take)}
+              onFiles={(files) => void takeFiles(files)}
             >
               Open files
             </FilesButton>
