@@ -98,6 +98,11 @@ export function controls(
       tick('Rhythm', heard.rhythm, (rhythm) => hear({ rhythm })),
       hasVoice && tick('Voice', heard.voice, (voice) => hear({ voice })),
       tick('Again and again', isLoop, (now) => choose({ isLoop: now })),
+      element(
+        'p',
+        { class: 'keys' },
+        'Keys: space plays and stops, J goes eight counts back, the arrows walk.',
+      ),
     ),
   )
 }

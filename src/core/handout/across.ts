@@ -3,12 +3,17 @@ import type { DancedEvent } from '../combination/lengths'
 import { nameOf } from '../combination/names'
 import type { Pass } from '../combination/passes'
 import type { Vocabulary } from '../moves/vocabulary'
+import type { Simulation } from '../simulate/simulate'
 import type { CountWords } from '../teaching/say'
+import { sayAct } from '../teaching/sayProps'
 import { labelIn, numberAt, TICKS_PER_COUNT, tick } from '../time/time'
 
 /** A phrase as a table: a column a count, a row a layer that has something. */
 export interface Across {
-  readonly rows: readonly { readonly layer: Layer | 'say'; readonly cells: readonly string[] }[]
+  readonly rows: readonly {
+    readonly layer: Layer | 'carried' | 'say'
+    readonly cells: readonly string[]
+  }[]
 }
 
 const MOST_COUNTS = 8
@@ -20,13 +25,25 @@ const MOST_CELL = 44
 export function acrossOf(
   pass: Pass,
   words: readonly CountWords[],
-  vocabulary: Vocabulary,
+  { vocabulary, combination: { carried = [] } }: Pick<Simulation, 'vocabulary' | 'combination'>,
 ): Across | undefined {
   const { counts } = pass.phrase
   if (counts > MOST_COUNTS) return undefined
   const inCount = (count: number, { at }: DancedEvent) => Math.floor(at / TICKS_PER_COUNT) === count
   const columns = Array.from({ length: counts }, (_, i) => i)
   const layers = LAYERS.filter((layer) => pass.events.some((event) => event.layer === layer))
+  // What is done with what is carried is said as a sentence has it.
+  const done = columns.map((count) =>
+    pass.acts
+      .filter(({ at }) => Math.floor(at / TICKS_PER_COUNT) === count)
+      .map((act) =>
+        sayAct(
+          act,
+          carried.find(({ id }) => id === act.prop),
+        ),
+      )
+      .join('; '),
+  )
   const rows = [
     ...layers.map((layer) => ({
       layer,
@@ -38,6 +55,7 @@ export function acrossOf(
           .join('; '),
       ),
     })),
+    ...(done.some(Boolean) ? [{ layer: 'carried' as const, cells: done }] : []),
     ...(words.some(({ cues }) => cues.length > 0)
       ? [{ layer: 'say' as const, cells: words.map(({ cues }) => cues.join(', ')) }]
       : []),

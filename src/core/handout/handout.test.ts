@@ -10,6 +10,7 @@ import { USUAL_HOUSE } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
 import { danceOf } from '../piece/dance'
 import { sayPickup } from '../teaching/say'
+import { sayAct } from '../teaching/sayProps'
 import { handoutFile } from './handoutFile'
 import { handoutMarkdown } from './markdown'
 
@@ -45,6 +46,14 @@ describe('a handout', () => {
           if (html.includes('class="phrase down"') || one.parts) return
           const { lead } = danceOf(one, vocabulary, USUAL_HOUSE)
           // What leads into it stands above it, as it is said.
+          const { carried = [] } = one
+          for (const act of lead.passes.flatMap(({ acts }) => acts))
+            expect(text).toContain(
+              sayAct(
+                act,
+                carried.find(({ id }) => id === act.prop),
+              ).replace(/\s+/g, ' '),
+            )
           for (const { events, phrase } of lead.passes)
             for (const event of events.filter(({ at }) => at >= 0 && at < phrase.counts * 12))
               expect(text).toContain(

@@ -120,9 +120,7 @@ const beforeOf = (pass: Pass, { simulation }: Page): Pass | undefined =>
 
 /** A dancing of a phrase as a table, where it can be one. */
 const tableOf = (pass: Pass, { simulation, company, wishes }: Page): Across | undefined =>
-  company || wishes.isLarge
-    ? undefined
-    : acrossOf(pass, saidOf(simulation, pass), simulation.vocabulary)
+  company || wishes.isLarge ? undefined : acrossOf(pass, saidOf(simulation, pass), simulation)
 
 /** One dancing of a phrase, which is on one page; where it is danced as before it only says so. */
 function phraseOf(pass: Pass, page: Page): Markup {
@@ -169,6 +167,8 @@ function endWords(simulation: Simulation, pass: Pass): Markup {
 const figure = (pose: Pose, { combination, wishes: { look } }: Page): Markup =>
   made(poseSvg(pose, 'behind', { look, families: combination.families }))
 
+const ROW_WORDS = { ...layerWord, carried: 'Carried', say: 'Say' } as const
+
 /** Counts beside each other, their key poses above them. */
 function table({ rows }: Across, pass: Pass, simulation: Simulation, page: Page): Markup {
   const poses = posesByCount(simulation, pass, ALL, POSES_ACROSS)
@@ -179,7 +179,7 @@ function table({ rows }: Across, pass: Pass, simulation: Simulation, page: Page)
     return markup`<td class="pose">${pose && figure(pose, page)}</td>`
   })}</tr><tr><td></td>${counts.map((count) => markup`<th scope="col">${count + from - 1}</th>`)}</tr></thead><tbody>${rows.map(
     ({ layer, cells }) =>
-      markup`<tr class="${layer}"><th scope="row">${layer === 'say' ? 'Say' : layerWord[layer]}</th>${cells.map((cell) => markup`<td>${cell}</td>`)}</tr>`,
+      markup`<tr class="${layer}"><th scope="row">${ROW_WORDS[layer]}</th>${cells.map((cell) => markup`<td>${cell}</td>`)}</tr>`,
   )}</tbody></table>`
 }
 

@@ -7,6 +7,7 @@ import { pageFileName, practicePage } from '../../core/practice/practicePage'
 import { sentPageOf } from '../../core/practice/sentPage'
 import { withVoice } from '../../core/practice/voice'
 import { download } from '../parts/files'
+import { counted } from '../parts/locale'
 import { inWords, Problem } from '../parts/Problem'
 import { today } from '../planning/today'
 import { useGroups, usePlanning } from '../planning/usePlanning'
@@ -37,30 +38,39 @@ export function PageForm({
   const [hasVoice, setVoice] = useState(true)
   const [error, setError] = useState<unknown>()
   const [saved, setSaved] = useState('')
-  const data = useMemo(() => {
+  const wishes = useMemo(
+    () => ({
+      made: today(),
+      part: part || undefined,
+      phrases: phrases.length === combination.phrases.length ? [] : phrases,
+      sides,
+    }),
+    [combination, part, phrases, sides],
+  )
+  // What is only written on it changes nothing of its parts, and is not waited for while it is typed.
+  const made = useMemo(() => {
     try {
-      return pageDataOf(combination, vocabulary, rules, {
-        made: today(),
+      return { parts: pageDataOf(combination, vocabulary, rules, wishes).chunks.length }
+    } catch (problem) {
+      return { problem }
+    }
+  }, [combination, vocabulary, rules, wishes])
+  const save = async () => {
+    if (!planning) return
+    setError(undefined)
+    try {
+      const page = pageDataOf(combination, vocabulary, rules, {
+        ...wishes,
         by: by.trim() || undefined,
         note: note.trim() || undefined,
         next: next || undefined,
-        part: part || undefined,
-        phrases: phrases.length === combination.phrases.length ? [] : phrases,
-        sides,
       })
-    } catch (problem) {
-      return problem
-    }
-  }, [combination, vocabulary, rules, by, note, next, part, phrases, sides])
-  const page = data instanceof Error || !isData(data) ? undefined : data
-  const save = async () => {
-    if (!page || !planning) return
-    setError(undefined)
-    try {
       const spoken = hasVoice ? withVoice(page, await shippedVoice()) : page
       const file = practicePage(spoken, await pageParts())
-      if (!(await planning.sent.get(spoken.id)))
-        await planning.sent.put(sentPageOf(spoken, group || undefined))
+      const sent = sentPageOf(spoken, group || undefined)
+      // What came back of it stays, whomever it is sent to now.
+      const known = await planning.sent.change(sent.id, ({ returns }) => ({ ...sent, returns }))
+      if (!known) await planning.sent.put(sent)
       download(pageFileName(spoken), file, 'text/html')
       setSaved(
         `Saved, ${Math.round(file.length / 1000)} kB. It opens in any browser, without a network.`,
@@ -140,20 +150,17 @@ export function PageForm({
           value={next}
           onChange={({ currentTarget: { value } }) => setNext(value)}
         />
-        {error !== undefined && <Problem {...inWords(error)} />}
+        {(error ?? made.problem) !== undefined && <Problem {...inWords(error ?? made.problem)} />}
         <div className={classes.end}>
-          <Button disabled={!page || !planning || phrases.length === 0} onClick={() => void save()}>
+          <Button
+            disabled={!made.parts || !planning || phrases.length === 0}
+            onClick={() => void save()}
+          >
             Save the page
           </Button>
-          <p role="status">
-            {saved ||
-              (page ? `${page.chunks.length} ${page.chunks.length === 1 ? 'part' : 'parts'}` : '')}
-          </p>
+          <p role="status">{saved || (made.parts ? counted(made.parts, 'part') : '')}</p>
         </div>
       </div>
     </Modal>
   )
 }
-
-const isData = (data: unknown): data is ReturnType<typeof pageDataOf> =>
-  typeof data === 'object' && data !== null && 'chunks' in data

@@ -21,30 +21,33 @@ const ARM: Readonly<Partial<Record<BodyPart, Side>>> = { armR: 'R', armL: 'L' }
 export const clash: Rule = {
   id: 'clash',
   *check({ simulation, vocabulary }) {
+    // Danced again it clashes as before: that is said once.
+    const looked = new Set<readonly DancedEvent[]>()
     for (const pass of simulation.passes) {
-      for (const [first, second, parts] of pairsIn(pass.events, vocabulary)) {
-        yield {
-          code: 'layer.clash',
-          first: nameOf(first.event, vocabulary),
-          second: nameOf(second.event, vocabulary),
-          parts,
-          severity: isMild(first, second, parts) ? 'snag' : 'fault',
-          spot: spotOf(pass, second.event),
-          events: [second.event.id, first.event.id],
-        }
-      }
+      if (looked.has(pass.events)) continue
+      looked.add(pass.events)
+      for (const { event, ...said } of clashesIn(pass.events, vocabulary))
+        yield { ...said, spot: spotOf(pass, event) }
     }
   },
 }
 
 type Pair = readonly [Claimed, Claimed, readonly BodyPart[]]
 
-/** What clashes in a phrase. */
-const pairsIn = oncePerPhrase((events, vocabulary): readonly Pair[] => {
+/** What clashes in a phrase, wherever it is danced, and the event it is said of. */
+const clashesIn = oncePerPhrase((events, vocabulary) => {
   const claimed = events
     .map((event): Claimed => ({ event, claim: claimOf(event, vocabulary) }))
     .sort((a, b) => a.event.at - b.event.at)
-  return [...clashingPairs(claimed)]
+  return [...clashingPairs(claimed)].map(([first, second, parts]) => ({
+    event: second.event,
+    code: 'layer.clash' as const,
+    first: nameOf(first.event, vocabulary),
+    second: nameOf(second.event, vocabulary),
+    parts,
+    severity: isMild(first, second, parts) ? ('snag' as const) : ('fault' as const),
+    events: [second.event.id, first.event.id],
+  }))
 })
 
 /** What a move clashes with is named so often; a count with hundreds of moves says enough by then. */
