@@ -6,6 +6,7 @@ import { readClass, readGroup } from '../core/diary/diary'
 import { UserError } from '../core/errors'
 import { type HouseRules, USUAL_RULES } from '../core/house/house'
 import { readPlan } from '../core/plan/plan'
+import { readSentPage } from '../core/practice/sentPage'
 import { hexOf } from '../core/record/hex'
 import { recordIn } from '../core/record/recordIn'
 import { upgrade } from '../core/record/upgrade'
@@ -36,6 +37,8 @@ const TEACHING_PATHS = {
   groups: 'groups.json',
 } as const
 const SPOKEN_PATH = 'spoken-words.json'
+/** Practice pages, and what students sent back of them: only where it is asked for. */
+const SENT_PATH = 'sent-back.json'
 /** Songs without their sound. */
 const SONGS_PATH = 'songs.json'
 const ROUTINES_PATH = 'routines.json'
@@ -76,15 +79,13 @@ export interface Kept {
 
 /**
  * Everything as one zip: combinations, own moves, house rules, plans, the diary, groups, spoken
- * words, songs and routines as their own files, and a manifest with checksums. Sound is not in it.
+ * words, songs and routines as their own files, and a manifest with checksums. Sound is not in it,
+ * nor what students sent back, unless it is asked for.
  */
-export async function writeBackup({
-  combinations,
-  own,
-  house,
-  planning,
-  songs,
-}: Kept): Promise<Uint8Array> {
+export async function writeBackup(
+  { combinations, own, house, planning, songs }: Kept,
+  { withReturns = false } = {},
+): Promise<Uint8Array> {
   const files: Record<string, Uint8Array> = {}
   const taken = new Set<string>()
   for (const combination of await combinations.all()) {
@@ -100,6 +101,10 @@ export async function writeBackup({
   for (const [kind, path] of Object.entries(TEACHING_PATHS)) {
     const { all } = await planning[kind as keyof typeof TEACHING_PATHS].list()
     files[path] = strToU8(`${JSON.stringify(all, null, 2)}\n`)
+  }
+  if (withReturns) {
+    const { all } = await planning.sent.list()
+    files[SENT_PATH] = strToU8(`${JSON.stringify(all, null, 2)}\n`)
   }
   const words = (await planning.spoken.list()).map(asText)
   files[SPOKEN_PATH] = strToU8(`${JSON.stringify(words, null, 2)}\n`)
@@ -228,6 +233,8 @@ async function readFile(
       return readRecords(path, text, planning.classes, readClass, 'classes')
     case TEACHING_PATHS.groups:
       return readRecords(path, text, planning.groups, readGroup, 'groups')
+    case SENT_PATH:
+      return readRecords(path, text, planning.sent, readSentPage, 'practice pages')
     default:
       return undefined
   }

@@ -5,6 +5,10 @@ import { placeNamed } from '../../tests/place'
 import { keepingIn } from '../../tests/slots'
 import { classOn, materials, newPlan, tuesday, wishesOf } from '../../tests/teaching'
 import { afterAction, beginClass } from '../core/class/underWay'
+import { USUAL_RULES } from '../core/house/house'
+import { vocabulary } from '../core/moves/vocabulary'
+import { pageDataOf } from '../core/practice/makePage'
+import { sentPageOf } from '../core/practice/sentPage'
 import { restoreBackup, writeBackup } from './backup'
 import { Database } from './database'
 import planningDemo from './demo/planning.json'
@@ -231,13 +235,21 @@ describe('a backup', () => {
       rate: 16_000,
       onset: 0.01,
     })
-    const bytes = await writeBackup(here)
+    const sent = {
+      ...sentPageOf(pageDataOf(demo[0]!, vocabulary, USUAL_RULES, { made: '2026-11-30' }), 'g'),
+      returns: [{ id: 'r', day: '2026-12-01', who: 'Mia', days: [], rows: [] }],
+    }
+    await here.planning.sent.put(sent)
+    // What students sent back is only in it where it is asked for.
+    expect(Object.keys(unzipSync(await writeBackup(here)))).not.toContain('sent-back.json')
+    const bytes = await writeBackup(here, { withReturns: true })
     const there = place()
     await there.planning.classes.put({ ...entry, notes: 'mine' })
     const reports = await restoreBackup(bytes, there)
     expect(reports.filter(({ ok }) => !ok)).toEqual([])
     expect(await there.planning.plans.get('plan')).toEqual(plan)
     expect(await there.planning.groups.get('g')).toEqual(group)
+    expect(await there.planning.sent.get(sent.id)).toEqual(sent)
     expect(await there.planning.classes.get('c')).toMatchObject({ notes: 'mine' })
     const [word] = await there.planning.spoken.list()
     expect(word).toMatchObject({ id: 'drop', text: 'Drop', rate: 16_000 })

@@ -191,6 +191,13 @@ export function CombinationsScreen() {
                 void attempt(async () => (await fileWork()).saveBackup(services, day())),
             },
             {
+              label: 'The same, with what students sent back',
+              onPick: () =>
+                void attempt(async () =>
+                  (await fileWork()).saveBackup(services, day(), { withReturns: true }),
+                ),
+            },
+            {
               label: 'Save the sound of songs as one zip',
               onPick: () =>
                 void attempt(async () => (await fileWork()).saveSounds(services, day())),

@@ -134,7 +134,8 @@ export function SentBack({
             <Problem key={id} {...inWords(error)} />
           ))}
           <p className={classes.quiet}>
-            What is told weighs half of what you saw. It stays in this browser and is in no backup.
+            What is told weighs half of what you saw. It stays in this browser, and is in a backup
+            only where you say so.
           </p>
         </>
       )}

@@ -53,10 +53,15 @@ const keptBy = async (services: Services) => ({
   songs: await services.songs(),
 })
 
-/** Everything in one zip. */
-export async function saveBackup(services: Services, day: string): Promise<void> {
+/** Everything in one zip; what students sent back only where it is wanted. */
+export async function saveBackup(
+  services: Services,
+  day: string,
+  wishes?: { readonly withReturns: boolean },
+): Promise<void> {
   const { writeBackup } = await import('../../storage/backup')
-  download(`molten-sway-${day}.zip`, await writeBackup(await keptBy(services)), 'application/zip')
+  const zip = await writeBackup(await keptBy(services), wishes)
+  download(`molten-sway-${day}.zip`, zip, 'application/zip')
 }
 
 /** The sound of songs, in a zip of its own: it is large, and nobody needs it twice a week. */
