@@ -1,9 +1,9 @@
 import { LAYERS, type Layer } from '../core/body/layers'
 import { type Side, sideWord } from '../core/body/side'
+import { layerWord } from '../core/moves/vocabulary'
 import type { View } from '../core/pose/views'
 import { element } from './element'
 import { PAGE_VIEWS, viewName } from './figure'
-import { layerWord } from './layers'
 import type { Heard } from './sound'
 
 export const LEAST_PERCENT = 50
@@ -89,7 +89,7 @@ export function controls(
         'Shown',
         [
           ['', 'all of it'],
-          ...layers.map((layer) => [layer, `${layerWord[layer]} alone`] as const),
+          ...layers.map((layer) => [layer, `${layerWord[layer].toLowerCase()} alone`] as const),
         ],
         only ?? '',
         (value) => choose({ only: LAYERS.find((layer) => layer === value) }),

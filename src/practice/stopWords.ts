@@ -1,7 +1,7 @@
 import { otherSide, sideWord } from '../core/body/side'
 import { capital } from '../core/capital'
+import { layerWord } from '../core/moves/vocabulary'
 import type { Chunk, PageData, Stop } from '../core/practice/pageData'
-import { layerWord } from './layers'
 
 /** What a stop is called, and what there is to do. */
 export function stopWords(
@@ -13,7 +13,7 @@ export function stopWords(
     case 'show':
       return { title: `Watch ${name}`, task: 'Only watch: once as it is, once slowly.' }
     case 'walk': {
-      const some = layers.map((layer) => layerWord[layer]).join(', ')
+      const some = layers.map((layer) => layerWord[layer].toLowerCase()).join(', ')
       const isAlone = layers.length === 1 && layers[0] !== 'feet'
       return {
         title: isAlone ? `${capital(some)} alone, standing` : `Walk ${name}: ${some}`,

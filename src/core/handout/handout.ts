@@ -50,6 +50,12 @@ const POSES_ACROSS = 4
 const saidOf: Say = (simulation, pass) => sayPass(simulation, pass, ALL, simulation.vocabulary)
 const pickupOf: Say = (simulation, pass) => sayPickup(simulation, pass, ALL, simulation.vocabulary)
 
+/** What a handout is called: its combination, and whose page it is. */
+export function handoutTitle({ title, parts = [] }: Combination, part: PartId | undefined): string {
+  const name = parts.find(({ id }) => id === part)?.name
+  return [title || 'Combination', name].filter(Boolean).join(' · ')
+}
+
 /** A combination on paper: each side, its phrases with their key poses; of several dancers all of them, or one. */
 export function handoutBody(printed: Printed, wishes: HandoutWishes): string {
   const { combination } = printed

@@ -1,5 +1,5 @@
 import { bothOf } from '../combination/dancing'
-import { type HandoutWishes, handoutBody } from './handout'
+import { type HandoutWishes, handoutBody, handoutTitle } from './handout'
 import { markup } from './markup'
 import { HANDOUT_STYLE, type Paper, pageStyle } from './style'
 
@@ -9,8 +9,7 @@ export function handoutFile(
   { paper, day, ...wishes }: HandoutWishes & { readonly paper: Paper; readonly day: string },
 ): string {
   const { combination } = printed
-  const name = combination.parts?.find(({ id }) => id === wishes.part)?.name
-  const title = [combination.title || 'Combination', name].filter(Boolean).join(' · ')
+  const title = handoutTitle(combination, wishes.part)
   const sides = bothOf(combination, wishes.part).length
   return [
     '<!doctype html>',

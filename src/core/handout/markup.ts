@@ -1,10 +1,9 @@
+import { escaped } from '../record/escaped'
+
 /** Markup that is whole: what was written by somebody is in it as text only. */
 export interface Markup {
   readonly html: string
 }
-
-const escaped = (text: string): string =>
-  text.replace(/[<>&"']/g, (sign) => `&#${sign.charCodeAt(0)};`)
 
 type Part = Markup | string | number | undefined | false | readonly Part[]
 

@@ -1,4 +1,5 @@
 import { UserError } from '../errors'
+import { escaped } from '../record/escaped'
 import { markOf, type PageData } from './pageData'
 
 /** The page's own script and style, as they were built, and the policy's mark of the script. */
@@ -21,9 +22,6 @@ const dataText = (data: PageData): string =>
     /[<\u2028\u2029]/g,
     (sign) => `\\u${sign.charCodeAt(0).toString(16).padStart(4, '0')}`,
   )
-
-const escaped = (text: string): string =>
-  text.replace(/[<>&"]/g, (sign) => `&#${sign.charCodeAt(0)};`)
 
 /**
  * A practice page as one file that asks for nothing from outside.

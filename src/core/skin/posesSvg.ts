@@ -3,6 +3,7 @@ import type { DancerLook } from '../house/dancerLook'
 import type { Family } from '../moves/move'
 import type { Pose } from '../pose/joints'
 import type { View } from '../pose/views'
+import { escaped } from '../record/escaped'
 import { FLAT, flatOf } from './flat'
 import type { FlatPiece } from './flatPen'
 import { dressFor } from './outfits'
@@ -37,9 +38,6 @@ interface Drawn {
 const CELL = { width: 190, height: 262 } as const
 const PER_ROW = 8
 const HEAD = 52
-
-const escaped = (text: string): string =>
-  text.replace(/[<>&"]/g, (sign) => `&#${sign.charCodeAt(0)};`)
 
 const colourOf = ({ tone, layer }: FlatPiece, skin: DancerLook['skin']): string =>
   tone === 'cloth' ? CLOTH[layer] : tone === 'skin' ? SKIN[skin] : TONE[tone]

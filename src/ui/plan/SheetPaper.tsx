@@ -1,7 +1,7 @@
 import { useMemo } from 'react'
 import { useStore } from 'zustand'
 import type { PartId } from '../../core/combination/whose'
-import { handoutBody } from '../../core/handout/handout'
+import { handoutBody, handoutTitle } from '../../core/handout/handout'
 import { HANDOUT_STYLE, pageStyle } from '../../core/handout/style'
 import type { Material } from '../../core/plan/material'
 import { nonce } from '../parts/policy'
@@ -29,8 +29,7 @@ export function SheetPaper({ material, part, isLarge }: SheetPaperProps) {
     () => ({ __html: handoutBody(material, { part, isLarge, look }) }),
     [material, part, isLarge, look],
   )
-  const name = combination.parts?.find(({ id }) => id === part)?.name
-  const title = [combination.title || 'Combination', name].filter(Boolean).join(' · ')
+  const title = handoutTitle(combination, part)
   return (
     <>
       <style
