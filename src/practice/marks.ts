@@ -36,7 +36,13 @@ export function marksOf(data: PageData): MarkStore {
     return {
       stays: true,
       read: () => readMarks(storage.getItem(key), begun, data),
-      write: (marks) => storage.setItem(key, JSON.stringify(marks)),
+      write(marks) {
+        try {
+          storage.setItem(key, JSON.stringify(marks))
+        } catch {
+          // A full disk takes no marks; the page goes on.
+        }
+      },
     }
   } catch {
     let now = begun

@@ -1,12 +1,8 @@
-import { otherSide, type Side, sideWord } from '../core/body/side'
-import type { PageData } from '../core/practice/pageData'
+import { type Side, sideWord } from '../core/body/side'
+import { type PageData, sidesOf } from '../core/practice/pageData'
 import type { PracticeReturn } from '../core/practice/returned'
 import { element } from './element'
 import { cleanOn } from './marks'
-
-/** The sides a page is danced on, the lead side first. */
-export const sidesOf = ({ sides, lead }: PageData): readonly Side[] =>
-  sides === 'both' ? [lead, otherSide[lead]] : [lead]
 
 /** Minutes a chunk takes at the least. */
 const MINUTES_A_CHUNK = 6

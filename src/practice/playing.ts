@@ -3,7 +3,7 @@ import type { PageData } from '../core/practice/pageData'
 import { type Heard, type PageSound, pageSound } from './sound'
 
 /** What is danced and heard now. */
-interface Now extends Moment {
+export interface Now extends Moment {
   readonly of: Performance
   /** Tick of the whole performance. */
   readonly whole: number
@@ -49,8 +49,9 @@ export class Playing {
   stop(): void {
     this.#queue = []
     if (!this.#of) return
-    this.#sound?.player.stop()
+    // The player tells of it too, when nothing is on any more.
     this.#over()
+    this.#sound?.player.stop()
   }
 
   now(): Now | undefined {

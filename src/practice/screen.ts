@@ -1,27 +1,25 @@
 import { LAYERS } from '../core/body/layers'
 import { otherSide } from '../core/body/side'
 import { bankSeconds } from '../core/calling/spokenWords'
-import { newPose } from '../core/pose/joints'
 import { type How, pageDance, type WalkedCount } from '../core/practice/pageDance'
-import type { Chunk, PageData, Stop } from '../core/practice/pageData'
+import { type Chunk, type PageData, type Stop, sidesOf } from '../core/practice/pageData'
 import { wordsOfPage } from '../core/practice/voice'
 import { TICKS_PER_COUNT } from '../core/time/time'
 import { type Chosen, controls, LEAST_PERCENT } from './controls'
 import { button, element } from './element'
-import { figureOf, whoseRight } from './figure'
+import { onKeys } from './keys'
 import { cleanOn, type MarkStore, type Marks, marked, withSeconds } from './marks'
-import { firstWords, lastWords, sidesOf } from './pages'
+import { firstWords, lastWords } from './pages'
+import { Picture } from './picture'
 import { Playing } from './playing'
 import { sendBack } from './sendBack'
 import { stopWords } from './stopWords'
-import { WordList, wordsOf } from './wordList'
+import { wordsOf } from './wordList'
 
 /** A clean round is offered so much faster, and two that were not yet come so much slower. */
 const FASTER = 20
 const SLOWER = 10
 const EIGHT = 8 * TICKS_PER_COUNT
-/** A picture that took longer than this, in milliseconds, was slow to draw. */
-const SLOW_MS = 12
 
 const today = (): string => {
   const now = new Date()
@@ -34,10 +32,9 @@ export class Screen {
   readonly #data: PageData
   readonly #store: MarkStore
   readonly #dance: ReturnType<typeof pageDance>
-  readonly #figure: ReturnType<typeof figureOf>
+  readonly #picture: Picture
   readonly #root: HTMLElement
   readonly #playing: Playing
-  readonly #pose = newPose()
   #marks: Marks
   #chosen: Chosen
   /** Rounds of this stop that were not yet, one after the other. */
@@ -47,10 +44,6 @@ export class Screen {
   /** All of it is danced, without a stop. */
   #isAll = false
   #isDone = false
-  // What changes while it is danced.
-  readonly #count = element('p', { class: 'count', 'aria-hidden': 'true' })
-  readonly #said = element('p', { class: 'said' })
-  readonly #words = new WordList()
   readonly #live = element('p', { class: 'read', 'aria-live': 'polite' })
 
   constructor(data: PageData, store: MarkStore, root: HTMLElement) {
@@ -59,7 +52,7 @@ export class Screen {
     this.#root = root
     this.#marks = store.read()
     this.#dance = pageDance(data, data.voice && bankSeconds(wordsOfPage(data)))
-    this.#figure = figureOf(data)
+    this.#picture = new Picture(data, this.#dance)
     this.#chosen = {
       percent: 100,
       side: data.lead,
@@ -71,13 +64,14 @@ export class Screen {
       if (seconds > 0) this.#keep({ kept: withSeconds(this.#marks.kept, today(), seconds) })
       this.#buttons()
     })
-    document.addEventListener('keydown', (event) => this.#key(event))
+    onKeys({
+      ' ': () => this.#toggle(),
+      j: () => this.#eightBack(),
+      ArrowRight: () => this.#step(1),
+      ArrowLeft: () => this.#step(-1),
+    })
     this.#enter()
-    const frame = () => {
-      this.#frame()
-      requestAnimationFrame(frame)
-    }
-    requestAnimationFrame(frame)
+    this.#picture.eachFrame(() => this.#draw())
   }
 
   get #chunk(): Chunk | undefined {
@@ -141,16 +135,22 @@ export class Screen {
     this.#markRound(false)
     this.#missed += 1
     const { percent } = this.#chosen
-    if (this.#missed % 2 === 0)
-      this.#chosen = { ...this.#chosen, percent: Math.max(LEAST_PERCENT, percent - SLOWER) }
     this.#playing.stop()
-    this.#render()
+    this.#choose(
+      this.#missed % 2 === 0 ? { percent: Math.max(LEAST_PERCENT, percent - SLOWER) } : {},
+    )
   }
 
   /** Clean, and the same once more, faster. */
   #faster(): void {
     this.#markRound(true)
-    this.#choose({ percent: Math.min(100, this.#chosen.percent + FASTER) })
+    this.#playWith({ percent: Math.min(100, this.#chosen.percent + FASTER) })
+  }
+
+  /** The stop from its start, danced otherwise. */
+  #playWith(chosen: Partial<Chosen>): void {
+    this.#playing.stop()
+    this.#choose(chosen)
     this.#play()
   }
 
@@ -224,57 +224,13 @@ export class Screen {
 
   // The picture
 
-  /** Pictures that took long are followed by one that is left out: the sound goes first. */
-  #slow = 0
-  readonly #isStill = matchMedia('(prefers-reduced-motion: reduce)')
-
-  #frame(): void {
-    if (this.#slow > SLOW_MS) {
-      this.#slow = 0
-      return
-    }
-    const begun = performance.now()
-    this.#draw()
-    this.#slow = performance.now() - begun
-  }
-
   #draw(): void {
-    const { layers, side } = this.#how
-    const dancers = this.#dance.dancers(layers)
-    const now = this.#playing.now()
-    let dancing = this.#dance.dancingOn(side)
-    let at: number
-    if (now) {
-      // Who wants no motion sees each count as it ends.
-      const whole = this.#isStill.matches
-        ? Math.ceil((now.whole + 0.01) / TICKS_PER_COUNT) * TICKS_PER_COUNT - 0.01
-        : now.whole
-      now.of.poseAt(whole, dancers, this.#pose)
-      dancing = now.dancing
-      at = now.tick + whole - now.whole
-      this.#tell(now.count, now.said || (now.isCountIn ? 'Ready' : ''))
-      const words = this.#dance.wordsAt(now.dancing, now.tick, layers)
-      this.#words.show(words, now.isCountIn ? '' : now.count)
-    } else {
-      const walked = this.#walk[this.#walked - 1]
-      const begins = (this.#walk[0]?.at ?? TICKS_PER_COUNT) - TICKS_PER_COUNT
-      at = walked?.at ?? begins
-      dancers(dancing).poseAt(at, this.#pose)
-      const count = walked ? String(walked.words.count) : ''
-      this.#tell(count, walked && this.#stop?.do === 'walk' ? walked.free : '')
-      this.#words.show(
-        this.#walk.map(({ words }) => words),
-        count,
-      )
-    }
-    const carried = this.#dance.carriedAt(dancing, at, this.#pose, layers)
-    const others = this.#dance.othersAt(dancing, at, this.#pose, layers)
-    this.#figure.draw(this.#pose, this.#chosen.view, { carried, others })
-  }
-
-  #tell(count: string, said: string): void {
-    if (this.#count.textContent !== count) this.#count.textContent = count
-    if (this.#said.textContent !== said) this.#said.textContent = said
+    this.#picture.draw(this.#playing.now(), {
+      how: this.#how,
+      view: this.#chosen.view,
+      walk: this.#walk,
+      walked: this.#walk[this.#walked - 1],
+    })
   }
 
   // The page
@@ -284,14 +240,7 @@ export class Screen {
     const chunk = this.#chunk
     const stop = this.#stop
     this.#walk = chunk ? this.#dance.walk(chunk, this.#how) : []
-    const box = element(
-      'div',
-      { class: 'box' },
-      this.#figure.element,
-      element('p', { class: 'whose' }, whoseRight(this.#chosen.view)),
-      this.#count,
-      this.#said,
-    )
+    const box = this.#picture.box(this.#chosen.view)
     const main =
       chunk && stop
         ? [box, this.#stopText(chunk, stop)]
@@ -361,7 +310,7 @@ export class Screen {
       stop.do === 'try' &&
         chunk.easier.length > 0 &&
         element('p', { class: 'line' }, `Easier: ${chunk.easier.join('; ')}.`),
-      this.#words.element,
+      this.#picture.words.element,
     )
   }
 
@@ -426,43 +375,9 @@ export class Screen {
         ? [button(`Clean, now at ${faster} %`, () => this.#faster(), { class: 'quiet' })]
         : []),
       ...(this.#missed >= 2 && layers.length > 1 && layers.includes('feet')
-        ? [
-            button(
-              'Feet only once?',
-              () => {
-                this.#choose({ only: 'feet' })
-                this.#play()
-              },
-              { class: 'quiet' },
-            ),
-          ]
+        ? [button('Feet only once?', () => this.#playWith({ only: 'feet' }), { class: 'quiet' })]
         : []),
       button('Later', () => this.#next(), { class: 'quiet' }),
     ]
-  }
-
-  #key(event: KeyboardEvent): void {
-    const { target, key } = event
-    if (event.altKey || event.ctrlKey || event.metaKey) return
-    const isField =
-      target instanceof HTMLInputElement ||
-      target instanceof HTMLSelectElement ||
-      target instanceof HTMLTextAreaElement
-    const keys: Readonly<Record<string, () => void>> = {
-      ' ': () => this.#toggle(),
-      j: () => this.#eightBack(),
-      ArrowRight: () => this.#step(1),
-      ArrowLeft: () => this.#step(-1),
-    }
-    const run = keys[key]
-    // A button or a fold that has the focus is pressed by the space bar.
-    const isPressed =
-      key === ' ' &&
-      target instanceof HTMLElement &&
-      target !== document.body &&
-      target.tagName !== 'H2'
-    if (!run || isField || isPressed) return
-    event.preventDefault()
-    run()
   }
 }

@@ -80,7 +80,16 @@ function sideOf(
     `${combination.tempo} counts a minute`,
     combination.rules?.map(ruleWords).join(', '),
   ]
-  const page = { combination, simulation, company, wishes }
+  const tables = new Map(
+    // Of several, and in large print, all of it is written downwards.
+    company || wishes.isLarge
+      ? []
+      : simulation.passes.map((pass) => [
+          pass,
+          acrossOf(pass, saidOf(simulation, pass), simulation),
+        ]),
+  )
+  const page = { combination, simulation, company, wishes, tables }
   return markup`<section class="side${isTight(page) && ' tight'}"><h1>${combination.title} <span>${facts.filter(Boolean).join(' · ')}</span></h1>${factsOf(
     combination,
     part,
@@ -94,6 +103,8 @@ interface Page {
   readonly simulation: Simulation
   readonly company: Company | undefined
   readonly wishes: HandoutWishes
+  /** The dancings of phrases that can be tables. */
+  readonly tables: ReadonlyMap<Pass, Across | undefined>
 }
 
 /** A page is so high inside its margins, in millimetres, the lower of both papers; its title takes some of it. */
@@ -106,7 +117,7 @@ const SMALL_PICTURE = 18
 function isTight(page: Page): boolean {
   const heights = page.simulation.passes.map((pass) => {
     if (beforeOf(pass, page)) return 10
-    const across = tableOf(pass, page)
+    const across = page.tables.get(pass)
     return across ? heightOf(across) : Number.POSITIVE_INFINITY
   })
   const pictures = heights.filter((height) => height > 10).length
@@ -124,10 +135,6 @@ const beforeOf = (pass: Pass, { simulation }: Page): Pass | undefined =>
       one.options?.join() === pass.options?.join(),
   )
 
-/** A dancing of a phrase as a table, where it can be one. */
-const tableOf = (pass: Pass, { simulation, company, wishes }: Page): Across | undefined =>
-  company || wishes.isLarge ? undefined : acrossOf(pass, saidOf(simulation, pass), simulation)
-
 /** One dancing of a phrase, which is on one page; where it is danced as before it only says so. */
 function phraseOf(pass: Pass, page: Page): Markup {
   const { simulation, company, wishes } = page
@@ -139,9 +146,7 @@ function phraseOf(pass: Pass, page: Page): Markup {
   const before = beforeOf(pass, page)
   if (before && pickup.length === 0 && !told)
     return markup`<section class="phrase again">${heading}<p>As before.${endWords(simulation, pass)}</p></section>`
-  const words = told ? [] : saidOf(simulation, pass)
-  const across = tableOf(pass, page)
-  const poses = keyPosesOfAll(told, simulation, pass, ALL)
+  const across = page.tables.get(pass)
   const met =
     company && wishes.part !== undefined ? metOnCounts(company, pass.index, wishes.part) : undefined
   return markup`${
@@ -149,8 +154,13 @@ function phraseOf(pass: Pass, page: Page): Markup {
     markup`<section class="phrase"><h3>${pickupTitle(simulation, pass)}</h3>${lines(pickup, page)}</section>`
   }<section class="phrase ${across ? 'across' : 'down'}">${heading}${
     across
-      ? [table(across, pass, simulation, page), asides(words)]
-      : lines(sayWhoever(told, simulation, pass, saidOf), page, poses, met)
+      ? [table(across, pass, simulation, page), asides(saidOf(simulation, pass))]
+      : lines(
+          sayWhoever(told, simulation, pass, saidOf),
+          page,
+          keyPosesOfAll(told, simulation, pass, ALL),
+          met,
+        )
   }${endWords(simulation, pass)}${options(told, simulation, pass)}</section>`
 }
 

@@ -190,7 +190,8 @@ export const atSpeedOf = (drill: Drill, { tempo, song }: Drill): Drill => ({
 export const speedText = ({ tempo, song }: Pick<Drill, 'tempo' | 'song'>): string =>
   song ? percent(song.rate) : String(tempo)
 
-const list = (words: readonly string[]): string =>
+/** Words as they are listed: `a, b and c`. */
+export const listed = (words: readonly string[]): string =>
   words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`
 
 const TASK_TITLES: Readonly<Record<RunTask, string>> = {
@@ -219,7 +220,7 @@ export function titleOf(drill: Drill, names: readonly string[]): string {
       ? ` · ${[...new Set(names)].join(' ')}${half ? ` ${half.from}-${half.to}` : ''}`
       : ''
   const above = layers.filter((layer) => layer !== 'feet').map((layer) => layerWord[layer])
-  const said = list(layers.map((layer) => layerWord[layer]))
+  const said = listed(layers.map((layer) => layerWord[layer]))
   switch (kind) {
     case 'hello':
       return 'Hello'
@@ -236,9 +237,9 @@ export function titleOf(drill: Drill, names: readonly string[]): string {
     case 'feet':
       return `${above.length > 0 ? said : 'Feet'}${where}`
     case 'alone':
-      return `${list(above)} alone${where}`
+      return `${listed(above)} alone${where}`
     case 'on-feet':
-      return `${list(above)} on the feet${where}`
+      return `${listed(above)} on the feet${where}`
     case 'all':
       return `${layers.length > 1 ? 'All layers' : said}${where}`
     case 'walls':

@@ -1,9 +1,9 @@
 import type { Layer } from '../body/layers'
 import type { Pass } from '../combination/passes'
 import type { Drill } from '../plan/drill'
-import type { Material, Materials } from '../plan/material'
+import type { Material } from '../plan/material'
 import { firstPasses, layersOf } from '../plan/teaching'
-import { teachingSteps } from '../plan/teachingSteps'
+import type { Taught } from '../plan/teachingSteps'
 import type { Chunk, Stop } from './pageData'
 
 const MOST_LINES = 3
@@ -18,8 +18,7 @@ const DANCED = 85
  * What a dance is learned by at home: a chunk a phrase, in the order and with the pieces and the words
  * of the steps it is taught by. Fewer of them, never other ones.
  */
-export function chunksOf(material: Material, materials: Materials): readonly Chunk[] {
-  const { steps, words } = teachingSteps(material, materials)
+export function chunksOf(material: Material, { steps, words }: Taught): readonly Chunk[] {
   const drills = steps.map(({ drill }) => drill)
   const firsts = firstPasses(material.lead.passes)
   const isOf = ({ phrases }: Drill, { phrase }: Pass) =>

@@ -6,6 +6,7 @@ import type { PartId } from '../combination/whose'
 import type { HouseRules } from '../house/house'
 import { houseOf } from '../house/house'
 import type { Vocabulary } from '../moves/vocabulary'
+import { listed } from '../plan/drill'
 import { materialsOf } from '../plan/material'
 import { cautionsOf, notesOf } from '../plan/notes'
 import { teachingSteps } from '../plan/teachingSteps'
@@ -32,16 +33,13 @@ export interface PageWishes {
 
 const MOST_WATCHED = 2
 
-/** A step takes so much of a room, in metres. */
-const STEP_METRES = 0.45
-
 /** The room a dance takes round where it begins, in steps: `Keep 2 steps free to the right and 1 in front.` */
-function spaceWords({ start, danced }: Simulation): string {
+function spaceWords({ start, danced, house: { landing } }: Simulation): string {
   const places = danced.flatMap(({ after }) => SIDES.map((side) => after.feet[side].place))
   const from = SIDES.map((side) => start.feet[side].place)
   const most = (of: (place: FloorPoint) => number) =>
     Math.ceil(
-      (Math.max(...places.map(of), ...from.map(of)) - Math.max(...from.map(of))) / STEP_METRES -
+      (Math.max(...places.map(of), ...from.map(of)) - Math.max(...from.map(of))) / landing.side -
         0.2,
     )
   const ways = [
@@ -54,8 +52,7 @@ function spaceWords({ start, danced }: Simulation): string {
     steps > 0 ? [`${steps} ${steps === 1 ? 'step' : 'steps'} ${where}`] : [],
   )
   if (said.length === 0) return 'It stays on its spot; keep an arm’s length free all round.'
-  const list = said.length > 1 ? `${said.slice(0, -1).join(', ')} and ${said.at(-1)}` : said[0]
-  return `Keep ${list} free, and an arm’s length all round.`
+  return `Keep ${listed(said)} free, and an arm’s length all round.`
 }
 
 /** Makes what a practice page knows of a combination: the same each time from the same. */
@@ -71,9 +68,10 @@ export function pageDataOf(
   const materials = materialsOf([own], base, houseOf(rules))
   const material = materials.find(own.id)
   if (!material) throw new Error('a combination is its own material')
-  const all = chunksOf(material, materials)
+  const taught = teachingSteps(material, materials)
+  const all = chunksOf(material, taught)
   const chosen = all.filter(({ id }) => phrases.length === 0 || phrases.includes(id))
-  const drills = teachingSteps(material, materials).steps.map(({ drill }) => drill)
+  const drills = taught.steps.map(({ drill }) => drill)
   const whose = hers === undefined ? undefined : partWith(combination, hers)?.name
   const isBoth =
     sides !== 'lead' && all.some(({ stops }) => stops.some((one) => one.do === 'other-side'))

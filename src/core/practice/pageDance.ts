@@ -11,6 +11,7 @@ import { danceOf } from '../piece/dance'
 import { type CarriedShape, type Carrying, carryingOf } from '../pose/carrying'
 import { type Dancers, dancersOf } from '../pose/dancers'
 import type { Pose } from '../pose/joints'
+import { remembered } from '../record/remembered'
 import { usualRhythm } from '../rhythm/rhythms'
 import { type Simulation, stateBefore } from '../simulate/simulate'
 import { type CountWords, sayPass } from '../teaching/say'
@@ -77,6 +78,11 @@ export interface PageDance {
   ) => readonly CountWords[]
 }
 
+interface Told {
+  readonly dancing: Dancing
+  readonly layers: readonly Layer[]
+}
+
 /** A show comes slowly once more, at this share of the tempo. */
 const SLOWLY = 60
 /** Where one chunk goes over into the next is where it breaks: danced twice, four counts on either side. */
@@ -110,25 +116,25 @@ export function pageDance(data: PageData, speech: SpeechSeconds = SILENT): PageD
     dancers.set(key, known)
     return known
   }
-  /** What she does on each count, alone and with the others. */
-  const told = (
-    dancing: Dancing,
-    simulation: Simulation,
-    pass: Pass,
-    layers: readonly Layer[],
-  ): readonly CountWords[] => {
-    const said = sayPass(simulation, pass, new Set(layers), simulation.vocabulary)
-    const company = part === undefined ? undefined : dance.company?.(dancing)
-    if (!company || !layers.includes('arms')) return said
-    const met = metOnCounts(company, pass.index, part)
-    return said.map((words) => ({
-      ...words,
-      layers: [
-        ...words.layers,
-        ...(met.get(words.count) ?? []).map((text) => ({ layer: 'arms' as const, text })),
-      ],
-    }))
-  }
+  /** What she does on each count, alone and with the others; asked with every picture, so made once a pass. */
+  const toldOf = remembered(
+    (pass: Pass, { dancing, layers }: Told): readonly CountWords[] => {
+      const simulation = dance.from(dancing)
+      const said = sayPass(simulation, pass, new Set(layers), simulation.vocabulary)
+      const company = part === undefined ? undefined : dance.company?.(dancing)
+      if (!company || !layers.includes('arms')) return said
+      const met = metOnCounts(company, pass.index, part)
+      return said.map((words) => ({
+        ...words,
+        layers: [
+          ...words.layers,
+          ...(met.get(words.count) ?? []).map((text) => ({ layer: 'arms' as const, text })),
+        ],
+      }))
+    },
+    (one, other) =>
+      one.dancing.side === other.dancing.side && one.layers.join() === other.layers.join(),
+  )
   const rhythm = usualRhythm(combination.families, dance.lead.passes[0]?.phrase.counts)
   const passOf = ({ passes }: Simulation, { id }: Pick<Chunk, 'id'>): Pass | undefined =>
     passes.find(({ phrase }) => phrase.id === id)
@@ -223,7 +229,7 @@ export function pageDance(data: PageData, speech: SpeechSeconds = SILENT): PageD
       const simulation = dance.from(dancingOn(side))
       const pass = passOf(simulation, chunk)
       if (!pass) return []
-      return told(dancingOn(side), simulation, pass, layers).map((words, i) => {
+      return toldOf(pass, { dancing: dancingOn(side), layers }).map((words, i) => {
         const over = pass.at + (i + 1) * TICKS_PER_COUNT
         const { weight } = stateBefore(simulation, over)
         return {
@@ -238,7 +244,7 @@ export function pageDance(data: PageData, speech: SpeechSeconds = SILENT): PageD
       const simulation = dance.from(dancing)
       const pass =
         simulation.passes.findLast((one) => one.at <= Math.max(0, now)) ?? simulation.passes[0]
-      return pass ? told(dancing, simulation, pass, layers) : []
+      return pass ? toldOf(pass, { dancing, layers }) : []
     },
   }
 }

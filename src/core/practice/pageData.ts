@@ -1,5 +1,5 @@
 import type { Layer } from '../body/layers'
-import type { Side } from '../body/side'
+import { otherSide, type Side } from '../body/side'
 import type { Bank } from '../calling/spokenWords'
 import type { Combination } from '../combination/combination'
 import type { PartId } from '../combination/whose'
@@ -73,6 +73,10 @@ export interface PageData {
   /** The day of the next class. */
   readonly next?: string
 }
+
+/** The sides a page is danced on, the one it begins with first. */
+export const sidesOf = ({ sides, lead }: PageData): readonly Side[] =>
+  sides === 'both' ? [lead, otherSide[lead]] : [lead]
 
 /** A short mark of a text, always the same: two times 32 bits of FNV-1a, as eight signs. */
 export function markOf(text: string): string {

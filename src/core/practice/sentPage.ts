@@ -3,7 +3,7 @@ import { SIDES, type Side, sideWord } from '../body/side'
 import { UserError } from '../errors'
 import { type Upgrade, upgrade } from '../record/upgrade'
 import type { PageData } from './pageData'
-import { checkSigns, LINE, MOST_NAME, MOST_NOTE, PracticeReturn, PracticeRow } from './returned'
+import { checkSigns, LINE, PracticeReturn, type PracticeRow } from './returned'
 
 const SENT_VERSION = 1
 const SENT_UPGRADES: readonly Upgrade[] = []
@@ -11,15 +11,12 @@ const SENT_UPGRADES: readonly Upgrade[] = []
 const MOST_SIGNS = 64_000
 
 /** One return, as it came in. */
-const Came = z
-  .object({
+const Came = PracticeReturn.unwrap()
+  .pick({ who: true, days: true, rows: true, note: true })
+  .extend({
     id: z.string().min(1),
     /** The day it was opened here. */
     day: z.iso.date(),
-    who: z.string().max(MOST_NAME).optional(),
-    days: PracticeReturn.unwrap().shape.days,
-    rows: z.array(PracticeRow).readonly(),
-    note: z.string().max(MOST_NOTE).optional(),
   })
   .readonly()
 export type Came = z.infer<typeof Came>

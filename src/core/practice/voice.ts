@@ -1,5 +1,4 @@
 import { LAYERS } from '../body/layers'
-import { otherSide } from '../body/side'
 import {
   type Bank,
   bankFor,
@@ -11,7 +10,7 @@ import {
 import { stableText } from '../record/stable'
 import { cutBank } from './cutVoice'
 import { pageDance } from './pageDance'
-import { markOf, type PageData } from './pageData'
+import { markOf, type PageData, sidesOf } from './pageData'
 
 /** The voice of the app: its words, and the files they lie in. */
 export interface Voice {
@@ -26,9 +25,7 @@ const PERCENTS = [50, 60, 70, 80, 90, 100, 110]
 export function withVoice(data: PageData, { words, files }: Voice): PageData {
   const called: Record<Bank, Set<string>> = { normal: new Set(), fast: new Set() }
   const dance = pageDance(data, bankSeconds(words))
-  const { lead } = data
-  const sides = data.sides === 'both' ? [lead, otherSide[lead]] : [lead]
-  const heard = sides.flatMap((side) =>
+  const heard = sidesOf(data).flatMap((side) =>
     PERCENTS.flatMap((percent) => [
       dance.allFrom(undefined, { side, percent, layers: LAYERS }),
       ...data.chunks.flatMap((chunk) =>

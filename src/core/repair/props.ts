@@ -5,7 +5,7 @@ import { actOf, addAct, changeAct, readyFromStart, removeAct } from '../edits/pr
 import type { Finding } from '../findings/finding'
 import { actRow } from '../props/acts'
 import { COUNT, TICKS_PER_COUNT, tick } from '../time/time'
-import type { PairTry } from './pairs'
+import type { PairTry } from './meetingTries'
 
 /** What may put a finding about something carried right, the smallest change first. */
 export function propTries(finding: Finding, combination: Combination): readonly PairTry[] {
