@@ -56,18 +56,23 @@ describe('a song', () => {
       const { clock } = window as unknown as { clock: AudioContext }
       const from = clock.currentTime + 1
       let done = 0
+      let missed = 0
       for (let i = 0; done < 9 && i < 30; i++) {
         const due = from + 2 * i * gap
         while (clock.currentTime < due) await new Promise((next) => setTimeout(next, 4))
-        // Who was held up lets a beat go by.
-        if (clock.currentTime > due + 0.06) continue
+        // Who was held up lets a beat go by; after two of them it is a new try.
+        if (clock.currentTime > due + 0.06) {
+          missed++
+          continue
+        }
+        done = missed > 1 ? 1 : done + 1
+        missed = 0
         document.body.dispatchEvent(new KeyboardEvent('keydown', { key: 't', bubbles: true }))
-        done++
       }
       return done
     }, 60 / tempo)
     expect(taps).toBe(9)
-    await page.getByText('9 taps: stop tapping').waitFor()
+    await page.getByText(/^\d+ taps: stop tapping/).waitFor()
     await expect.poll(async () => Math.abs((await cells(page).count()) - found / 2)).toBeLessThan(4)
     const tapped = await cells(page).count()
     await page.keyboard.press('[')

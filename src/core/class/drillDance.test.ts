@@ -14,7 +14,8 @@ import { RHYTHMS } from '../rhythm/rhythms'
 import { simulate } from '../simulate/simulate'
 import { sayPass } from '../teaching/say'
 import { TICKS_PER_COUNT } from '../time/time'
-import { drillDanceOf, soundFor, wordsAt } from './drillDance'
+import { drillDanceOf, shownDrill, soundFor } from './drillDance'
+import { wordsAt } from './shownDrill'
 import { USUAL_SOUND } from './soundChoice'
 
 const speech = () => 0.2
@@ -41,7 +42,7 @@ describe('a drill as it is danced', () => {
         if (!danced) throw new Error('no round')
         for (const [index, segment] of danced.performance.segments.entries()) {
           if (segment.round === 0) {
-            expect(wordsAt(danced, { index, at: 0 })).toBeUndefined()
+            expect(wordsAt(shownDrill(danced), { index, at: 0 })).toBeUndefined()
             continue
           }
           const simulation = danced.round.material.from(segment.dancing)
@@ -50,9 +51,11 @@ describe('a drill as it is danced', () => {
             const said = sayPass(simulation, pass, new Set(layers), vocabulary)
             for (const [count, words] of said.entries()) {
               const at = pass.at + count * TICKS_PER_COUNT
-              expect(wordsAt(danced, { index, at })).toEqual(words)
+              expect(wordsAt(shownDrill(danced), { index, at })).toEqual(words)
               // The same until the next count, however often it is asked.
-              expect(wordsAt(danced, { index, at: at + TICKS_PER_COUNT - 0.5 })).toEqual(words)
+              expect(
+                wordsAt(shownDrill(danced), { index, at: at + TICKS_PER_COUNT - 0.5 }),
+              ).toEqual(words)
               for (const { layer } of words.layers) expect(layers).toContain(layer)
             }
           }

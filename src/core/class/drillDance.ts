@@ -5,10 +5,10 @@ import type { CallMode, SpeechSeconds } from '../calling/called'
 import { callModes } from '../calling/calls'
 import { aloneFrom } from '../combination/dancing'
 import type { Pass } from '../combination/passes'
-import { type Performance, type Place, performanceOf } from '../performance/performance'
+import { type Performance, performanceOf } from '../performance/performance'
 import { type Accompaniment, COUNT_IN, countInFor } from '../performance/segments'
 import { stretchOf } from '../performance/stretches'
-import type { Drill } from '../plan/drill'
+import { type Drill, isCounted, speedText } from '../plan/drill'
 import {
   countsOnce,
   type DrillRound,
@@ -17,12 +17,9 @@ import {
   roundOf,
 } from '../plan/material'
 import { rhythmOf, usualRhythm } from '../rhythm/rhythms'
-import type { Company } from '../simulate/company'
-import type { Simulation } from '../simulate/simulate'
-import { type CountWords, sayPass } from '../teaching/say'
-import { type Say, sayNamed } from '../teaching/sayTogether'
 import { type Range, TICKS_PER_COUNT, tick } from '../time/time'
 import { slowed, steady } from '../time/timeMap'
+import type { ShownDrill } from './shownDrill'
 import type { SoundChoice } from './soundChoice'
 
 /** A drill as it is danced now, with all that sounds. */
@@ -191,39 +188,21 @@ export function drillDanceOf(
   )
 }
 
-/** What to do on each count of a pass; where several dance, with the names it is for. */
-export function countsOf(
-  simulation: Simulation,
-  company: Company | undefined,
-  pass: Pass,
-  layers: readonly Layer[],
-): readonly CountWords[] {
-  const shown = new Set(layers)
-  const say: Say = (own, its) => sayPass(own, its, shown, own.vocabulary)
-  return company ? sayNamed(company, pass.index, say) : say(simulation, pass)
-}
-
-/** Asked with every frame, so what is said of a pass is made once. */
-const said = new WeakMap<Pass, Map<string, readonly CountWords[]>>()
-
-/**
- * What starts on the count that sounds.
- * @returns nothing in a count-in
- */
-export function wordsAt(
-  { performance, drill }: DrillDance,
-  { index, at }: Place,
-): CountWords | undefined {
-  const segment = performance.segments[index]
-  if (!segment || segment.round === 0) return undefined
-  const { simulation, company } = segment
-  const tick = segment.from + at
-  const pass = simulation.passes.findLast((one) => one.at <= tick)
-  if (!pass) return undefined
-  const known = said.get(pass) ?? new Map<string, readonly CountWords[]>()
-  said.set(pass, known)
-  const key = drill.layers.join()
-  const words = known.get(key) ?? countsOf(simulation, company, pass, drill.layers)
-  known.set(key, words)
-  return words[Math.floor((tick - pass.at) / TICKS_PER_COUNT)]
+/** A drill as those who dance it see it. */
+export const shownDrill = ({ drill, round, performance }: DrillDance): ShownDrill => {
+  const { repeats, moves, song, sides, layers, stand, kind } = drill
+  return {
+    combination: round.material.combination,
+    from: round.material.from,
+    performance,
+    layers,
+    speed: isCounted(drill) ? speedText(drill) : '',
+    stand,
+    // In a round of moves every second phrase is danced to the other side.
+    lead: moves ? undefined : (sides[0] ?? 'R'),
+    times: `${repeats} ${repeats === 1 ? 'round' : 'rounds'}${moves || song ? '' : ' a side'}`,
+    start: round.from,
+    isShown: kind === 'show',
+    placeAt: round.song?.placeAt,
+  }
 }

@@ -3,7 +3,7 @@ import type { Drill } from '../plan/drill'
 import type { DrillRound } from '../plan/material'
 import type { CountWords } from '../teaching/say'
 import { TICKS_PER_COUNT } from '../time/time'
-import { countsOf } from './drillDance'
+import { countsOf } from './shownDrill'
 
 /** Where a walk is: a count, what starts on it, and what the next one begins with. */
 export interface WalkCount {

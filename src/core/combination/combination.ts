@@ -273,56 +273,61 @@ function wrongWith(
   return undefined
 }
 
-export const Combination = z
-  .object({
-    kind: z.literal('combination'),
-    schemaVersion: z.literal(SCHEMA_VERSION),
-    id: z.string().min(1),
-    title: z.string(),
-    families: z.array(Family).readonly(),
-    tempo: Tempo,
-    /** The slower one it is taught at, where that was said; else `teachTempoOf`. */
-    teachTempo: Tempo.optional(),
-    lead: Side,
-    start: Start,
-    /** What each of several dancers dances; absent for one who dances alone. */
-    parts: z.array(Part).min(2).max(MOST_PARTS).readonly().optional(),
-    /** On the other side each of two dances the other one's part. */
-    swapRoles: z.literal(true).optional(),
-    /** What is held in the hands or worn. */
-    carried: z.array(Prop).min(1).max(MOST_PROPS).readonly().optional(),
-    phrases: z.array(Phrase).min(1).max(MOST_PHRASES).readonly(),
-    /** The phrases as they are danced, one after another. */
-    order: z.array(OrderEntry).min(1).readonly(),
-    /** Danced before count 1 of the first round, or with `each` before every round. */
-    pickup: z
-      .object({ counts: z.int().min(1).max(MOST_PHRASE_COUNTS), each: z.boolean() })
-      .readonly()
-      .optional(),
-    level: DancerLevel.optional(),
-    /** Counts of stillness between two rounds. */
-    rest: z.int().min(1).max(64).optional(),
-    /** House rule: turns keep their direction on the other side. */
-    keepTurns: z.literal(true).optional(),
-    /** Danced once: nothing has to join its beginning. */
-    once: z.literal(true).optional(),
-    /** What is said on its counts; numbers where it is not given. */
-    call: CountCalls.optional(),
-    /** What the instructor holds it to herself. */
-    rules: z.array(OwnRule).min(1).readonly().optional(),
-    song: z.string().min(1).optional(),
-    by: z.string().min(1).optional(),
-    tags: z.array(z.string().min(1)).min(1).readonly().optional(),
-    /** Findings about all of it that are left as they are. */
-    leave: z.array(Leave).min(1).readonly().optional(),
-    /** The combination this is the easier or harder form of. */
-    variantOf: z.string().min(1).optional(),
-    /** Own moves used here, so that a file can be read anywhere. */
-    moves: z.array(OwnMove).min(1).readonly().optional(),
-    comments: z.array(Comment).readonly().optional(),
-    unread: z.array(Unread).readonly().optional(),
-  })
-  .superRefine(({ phrases, order, pickup, parts, swapRoles, carried }, context) => {
+/** What a combination is made of, whether or not it makes sense together. */
+const Made = z.object({
+  kind: z.literal('combination'),
+  schemaVersion: z.literal(SCHEMA_VERSION),
+  id: z.string().min(1),
+  title: z.string(),
+  families: z.array(Family).readonly(),
+  tempo: Tempo,
+  /** The slower one it is taught at, where that was said; else `teachTempoOf`. */
+  teachTempo: Tempo.optional(),
+  lead: Side,
+  start: Start,
+  /** What each of several dancers dances; absent for one who dances alone. */
+  parts: z.array(Part).min(2).max(MOST_PARTS).readonly().optional(),
+  /** On the other side each of two dances the other one's part. */
+  swapRoles: z.literal(true).optional(),
+  /** What is held in the hands or worn. */
+  carried: z.array(Prop).min(1).max(MOST_PROPS).readonly().optional(),
+  phrases: z.array(Phrase).min(1).max(MOST_PHRASES).readonly(),
+  /** The phrases as they are danced, one after another. */
+  order: z.array(OrderEntry).min(1).readonly(),
+  /** Danced before count 1 of the first round, or with `each` before every round. */
+  pickup: z
+    .object({ counts: z.int().min(1).max(MOST_PHRASE_COUNTS), each: z.boolean() })
+    .readonly()
+    .optional(),
+  level: DancerLevel.optional(),
+  /** Counts of stillness between two rounds. */
+  rest: z.int().min(1).max(64).optional(),
+  /** House rule: turns keep their direction on the other side. */
+  keepTurns: z.literal(true).optional(),
+  /** Danced once: nothing has to join its beginning. */
+  once: z.literal(true).optional(),
+  /** What is said on its counts; numbers where it is not given. */
+  call: CountCalls.optional(),
+  /** What the instructor holds it to herself. */
+  rules: z.array(OwnRule).min(1).readonly().optional(),
+  song: z.string().min(1).optional(),
+  by: z.string().min(1).optional(),
+  tags: z.array(z.string().min(1)).min(1).readonly().optional(),
+  /** Findings about all of it that are left as they are. */
+  leave: z.array(Leave).min(1).readonly().optional(),
+  /** The combination this is the easier or harder form of. */
+  variantOf: z.string().min(1).optional(),
+  /** Own moves used here, so that a file can be read anywhere. */
+  moves: z.array(OwnMove).min(1).readonly().optional(),
+  comments: z.array(Comment).readonly().optional(),
+  unread: z.array(Unread).readonly().optional(),
+})
+
+/** One that is danced, not kept: what was laid together of several has names twice. */
+export const DancedCombination = Made.readonly()
+
+export const Combination = Made.superRefine(
+  ({ phrases, order, pickup, parts, swapRoles, carried }, context) => {
     const refuse = (path: string, message: string) =>
       context.addIssue({ code: 'custom', path: [path], message })
     if (!unique(phrases.map((p) => p.id))) refuse('phrases', 'two phrases have the same id')
@@ -378,8 +383,8 @@ export const Combination = z
     if (order.some((entry) => !counts.has(entry.phrase))) refuse('order', 'names an unknown phrase')
     const total = order.reduce((sum, entry) => sum + (counts.get(entry.phrase) ?? 0), 0)
     if (total > MOST_COUNTS) refuse('order', `has ${total} counts, ${MOST_COUNTS} at the most`)
-  })
-  .readonly()
+  },
+).readonly()
 export type Combination = z.infer<typeof Combination>
 
 /** Whether anything is written for a layer. */

@@ -69,12 +69,14 @@ export interface Performance extends Played {
 }
 
 /** Makes a performance of some stretches. */
-export function performanceOf(
+export const performanceOf = (
   stretches: readonly Stretch[],
   accompaniment: Accompaniment,
   loopFrom?: number,
-): Performance {
-  const segments = segmentsOf(stretches, accompaniment)
+): Performance => performanceFrom(segmentsOf(stretches, accompaniment), loopFrom)
+
+/** Makes a performance of segments that are there. */
+export function performanceFrom(segments: readonly Segment[], loopFrom?: number): Performance {
   const starts: number[] = []
   let length = 0
   for (const segment of segments) {

@@ -2,13 +2,12 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { demo } from '../../../tests/demo'
 import { holds } from '../../../tests/holds'
-import { countsAt, songWith } from '../../../tests/songs'
+import { anyLaid, classMaterials, drillWith, find, one } from '../../../tests/laidSongs'
 import { LAYERS } from '../body/layers'
 import { dancedRow } from '../class/dancedRow'
 import { drillPerformance, soundFor } from '../class/drillDance'
 import { USUAL_SOUND } from '../class/soundChoice'
 import { afterAction, beginClass, drillOf } from '../class/underWay'
-import type { Combination } from '../combination/combination'
 import { countsOn } from '../diary/diary'
 import { USUAL_HOUSE } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
@@ -22,61 +21,8 @@ import { withSongDrills } from '../plan/songDrills'
 import { drillTitle } from '../plan/totals'
 import { twice } from '../song/correct'
 import type { Song } from '../song/song'
-import { laidOn } from './edits'
 import { endOfLaid, laidOut } from './laid'
-import { countsFrom } from './room'
-import { emptyRoutine, type Routine } from './routine'
-import { momentOf, noted } from './settled'
-import { withSongs } from './withSong'
-
-const [one, other] = demo as readonly [Combination, Combination]
-const find = (id: string) => demo.find((each) => each.id === id)
-
-/** A drifting song with two combinations laid on it, from either side. */
-const anyLaid = fc
-  .record({
-    gaps: fc.array(fc.integer({ min: 480, max: 760 }), { minLength: 72, maxLength: 110 }),
-    first: fc.nat(5),
-    rest: fc.nat(8),
-    sides: fc.tuple(fc.constantFrom('R', 'L'), fc.constantFrom('R', 'L')),
-  })
-  .map(({ gaps, first, rest, sides: [a, b] }) => {
-    let at = 900
-    const ms = [at, ...gaps.map((gap) => (at += gap))]
-    const break_ = first + countsFrom(one) + rest
-    const song = songWith(countsAt(ms, { ones: [{ at: first, counts: 8 }] }), {
-      sections: [
-        { id: 's0', at: 0, label: 'Verse', kind: 'verse', energy: 2 },
-        { id: 's1', at: break_, label: 'Chorus', kind: 'chorus', energy: 5 },
-      ],
-    })
-    const empty = emptyRoutine('routine', song)
-    const laid = laidOn(empty, song, one, { at: first, side: a as 'R', id: 'a' })
-    const routine = laidOn(laid, song, other, { at: break_, side: b as 'R', id: 'b' })
-    return { song, routine: noted(routine, song), chorus: break_ }
-  })
-
-const classMaterials = (song: Song, routine: Routine) =>
-  materialsOf(
-    demo,
-    vocabulary,
-    USUAL_HOUSE,
-    withSongs({ routines: [routine], songs: [song] }, find, vocabulary, USUAL_HOUSE),
-  )
-
-const drillWith = (song: NonNullable<Drill['song']>, more: Partial<Drill> = {}): Drill => ({
-  id: 'd',
-  kind: 'song',
-  phrases: [],
-  layers: ['feet', 'hips'],
-  sides: ['R'],
-  repeats: 1,
-  tempo: 100,
-  talk: 0,
-  stand: 'back',
-  song,
-  ...more,
-})
+import { momentOf } from './settled'
 
 describe('a drill with music', () => {
   it('is danced on the counts of its song at each speed, and lasts as long as it says', () => {

@@ -1,9 +1,9 @@
 import { useMemo } from 'react'
 import { useStore } from 'zustand'
 import type { Layer } from '../../core/body/layers'
+import type { ShownDance } from '../../core/class/shownDrill'
 import type { Dancing } from '../../core/combination/dancing'
 import type { DanceMoment } from '../../core/performance/performance'
-import type { Material } from '../../core/plan/material'
 import { dancersOf } from '../../core/pose/dancers'
 import type { View } from '../../core/pose/views'
 import { DancerPicture } from '../stage/DancerPicture'
@@ -13,7 +13,7 @@ import { dancerNow } from '../stores/dancer'
 import classes from './class.module.css'
 
 interface ClassDancerProps {
-  readonly material: Material
+  readonly dance: ShownDance
   readonly layers: readonly Layer[]
   readonly view: View
   /** Asked for each frame. */
@@ -26,20 +26,21 @@ interface ClassDancerProps {
 
 /** The figure, large and alone, in the view that goes with how the instructor stands. */
 export function ClassDancer(props: ClassDancerProps) {
-  const { material, layers, view, moment, ahead, isDancing } = props
+  const { dance, layers, view, moment, ahead, isDancing } = props
+  const { combination, from } = dance
   const { scale } = useStore(dancerNow, (s) => s)
   const layerKey = layers.join()
   const dancers = useMemo(() => {
     const shown = new Set(layerKey.split(',') as Layer[])
-    return dancersOf(material.from, { layers: shown, scale }, material.combination)
-  }, [material, layerKey, scale])
-  const whose = whoseWords(view, material.combination.parts !== undefined)
+    return dancersOf(from, { layers: shown, scale }, combination)
+  }, [from, combination, layerKey, scale])
+  const whose = whoseWords(view, combination.parts !== undefined)
   return (
     <figure className={classes.figure}>
       <DancerPicture
         label={`The figure. ${whose}`}
         dancers={dancers}
-        families={material.combination.families}
+        families={combination.families}
         view={view}
         isMoving={isDancing}
         moment={moment}
@@ -52,7 +53,7 @@ export function ClassDancer(props: ClassDancerProps) {
             pose={dancers(ahead.dancing).poseAt(ahead.tick)}
             view={view}
             label="The pose of the next count"
-            families={material.combination.families}
+            families={combination.families}
           />
           <span>next</span>
         </div>

@@ -1,10 +1,9 @@
 import { type ReactNode, useEffect, useRef, useState } from 'react'
 import { otherSide, sideWord } from '../../core/body/side'
-import { type DrillDance, wordsAt } from '../../core/class/drillDance'
+import { type ShownDrill, wordsAt } from '../../core/class/shownDrill'
 import { aloneFrom } from '../../core/combination/dancing'
 import { layerWord } from '../../core/moves/vocabulary'
 import type { Moment } from '../../core/performance/performance'
-import type { View } from '../../core/pose/views'
 import type { CountWords } from '../../core/teaching/say'
 import { TICKS_PER_COUNT } from '../../core/time/time'
 import { eachFrame } from '../parts/eachFrame'
@@ -16,10 +15,9 @@ import { finely } from './finely'
 export type ClassClock = () => number | undefined
 
 interface ClassFaceProps {
-  readonly danced: DrillDance
+  readonly drill: ShownDrill
   readonly clock: ClassClock
   readonly isDancing: boolean
-  readonly view: View
   /** Shown while nothing sounds. */
   readonly resting: ReactNode
   readonly onSaid?: (text: string) => void
@@ -30,8 +28,8 @@ interface ShownMoment extends Moment {
 }
 
 /** What is seen from three metres away: the count, what starts now, what comes, the figure. */
-export function ClassFace({ danced, clock, isDancing, view, resting, onSaid }: ClassFaceProps) {
-  const { round, performance: performed, drill } = danced
+export function ClassFace({ drill, clock, isDancing, resting, onSaid }: ClassFaceProps) {
+  const { performance: performed, placeAt } = drill
   const [shown, setShown] = useState<ShownMoment>()
   const bar = useRef<HTMLDivElement>(null)
   const said = useRef(onSaid)
@@ -68,20 +66,20 @@ export function ClassFace({ danced, clock, isDancing, view, resting, onSaid }: C
         heard = moment.said
         if (heard) said.current?.(heard)
       }
-      setShown({ ...moment, words: wordsAt(danced, moment) })
+      setShown({ ...moment, words: wordsAt(drill, moment) })
     })
-  }, [isDancing, clock, performed, danced])
+  }, [isDancing, clock, performed, drill])
 
   const segment = performed.segments[shown?.index ?? 0]
-  const dancing = segment?.dancing ?? aloneFrom(drill.sides[0] ?? 'R')
+  const dancing = segment?.dancing ?? aloneFrom(drill.lead ?? 'R')
   const { side } = dancing
   // In a round of moves every second phrase is danced to the other side.
   const shownSide = shown?.isMirrored ? otherSide[side] : side
   return (
-    <div className={classes.face} data-song={round.song !== undefined}>
+    <div className={classes.face} data-song={placeAt !== undefined}>
       <section className={classes.count} aria-label="Count">
         <p className={classes.where}>
-          {(!drill.moves || isDancing) && (
+          {(drill.lead || isDancing) && (
             <b className={classes.side} data-side={shownSide}>
               {sideWord[shownSide]}
             </b>
@@ -89,7 +87,7 @@ export function ClassFace({ danced, clock, isDancing, view, resting, onSaid }: C
           <span className="counts">
             {segment && segment.round > 0
               ? `round ${segment.round} of ${segment.rounds}`
-              : roundsText(drill)}
+              : drill.times}
           </span>
           <span>{shown?.phrase}</span>
         </p>
@@ -101,9 +99,9 @@ export function ClassFace({ danced, clock, isDancing, view, resting, onSaid }: C
             <div className={classes.pass}>
               <div ref={bar} />
             </div>
-            {round.song && shown && !shown.isCountIn && (
+            {placeAt && shown && !shown.isCountIn && (
               <p className={`counts ${classes.place}`} data-place>
-                {round.song.placeAt(shown.tick)}
+                {placeAt(shown.tick)}
               </p>
             )}
             <p className={`display ${classes.said}`} data-said>
@@ -115,9 +113,13 @@ export function ClassFace({ danced, clock, isDancing, view, resting, onSaid }: C
         )}
       </section>
       <ClassDancer
-        material={round.material}
+        dance={drill}
         layers={drill.layers}
-        view={drill.kind === 'show' && (segment?.round ?? 0) > 1 ? 'behind' : view}
+        view={
+          drill.stand !== 'mirror' || (drill.isShown && (segment?.round ?? 0) > 1)
+            ? 'behind'
+            : 'mirror'
+        }
         isDancing={isDancing}
         ahead={
           isDancing && shown
@@ -130,7 +132,7 @@ export function ClassFace({ danced, clock, isDancing, view, resting, onSaid }: C
         moment={() => {
           const now = clock()
           return now === undefined
-            ? { dancing, tick: round.from, seam: undefined }
+            ? { dancing, tick: drill.start, seam: undefined }
             : performed.danceAt(now)
         }}
       />
@@ -159,6 +161,3 @@ export function ClassFace({ danced, clock, isDancing, view, resting, onSaid }: C
     </div>
   )
 }
-
-const roundsText = ({ repeats, moves, song }: DrillDance['drill']): string =>
-  `${repeats} ${repeats === 1 ? 'round' : 'rounds'}${moves || song ? '' : ' a side'}`

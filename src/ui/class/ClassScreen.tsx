@@ -9,8 +9,9 @@ import {
 } from '@tabler/icons-react'
 import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
+import { useStore } from 'zustand'
 import { speechSeconds } from '../../audio/speech'
-import { choiceAfter, drillDanceOf } from '../../core/class/drillDance'
+import { choiceAfter, drillDanceOf, shownDrill } from '../../core/class/drillDance'
 import { type ClassStep, stepsFor, stepsFrom } from '../../core/class/keys'
 import {
   cutBy,
@@ -21,6 +22,7 @@ import {
   secondsLeft,
   wordsOfClass,
 } from '../../core/class/underWay'
+import { saidMs, walkTold } from '../../core/following/tell'
 import { atSpeedOf, type Drill, isCounted } from '../../core/plan/drill'
 import { drillTitle } from '../../core/plan/totals'
 import { nextPart, partsToDance } from '../../core/routine/drillParts'
@@ -32,6 +34,7 @@ import { inWords, Problem, ProblemPage } from '../parts/Problem'
 import { Troubles } from '../parts/Troubles'
 import { useScreenKeys } from '../parts/useScreenKeys'
 import type { ClassMaterials } from '../planning/usePlanning'
+import { houseNow } from '../stores/house'
 import { useServices } from '../stores/services'
 import { ClassFace } from './ClassFace'
 import type { ClassCamera } from './ClassFilm'
@@ -43,7 +46,9 @@ import { useBroadcast } from './dancersChannel'
 import { SaidStep } from './SaidStep'
 import { SongParts } from './SongParts'
 import { Tap } from './Tap'
+import { useTelling } from './telling'
 import { useAwake } from './useAwake'
+import { useBegun } from './useBegun'
 import { useCaller, useSound } from './useCaller'
 import { useClass, useClassRecord } from './useClass'
 import { useClassMusic } from './useClassMusic'
@@ -120,7 +125,6 @@ function Floor({ first, planning, materials }: FloorProps) {
   const isDancing = session.phase === 'dancing'
   const music = useClassMusic(session, materials)
   useAwake(session.phase !== 'over')
-  useBroadcast(session, isDancing ? playing : undefined, caller.clock)
   useEffect(() => {
     const tick = () => {
       setLeft(secondsLeft(now.current, Date.now()))
@@ -216,10 +220,16 @@ function Floor({ first, planning, materials }: FloorProps) {
 
   const title = drill ? drillTitle(drill, materials) : 'The class is over'
   const danced = (isDancing ? playing : undefined) ?? whole
+  const shown = useMemo(() => danced && shownDrill(danced), [danced])
+  const isPlaying = isDancing && playing !== undefined
+  const isSaid = drill !== undefined && !isCounted(drill)
+  const begun = useBegun(isDancing && isSaid ? drill.id : undefined)
+  const rules = useStore(houseNow, (s) => s.rules)
+  const telling = useTelling({ session, materials, rules, danced, isPlaying, begun }, caller.clock)
+  useBroadcast(session.id, telling, isPlaying)
   const after = session.drills[session.index + 1]
   const words = useMemo(() => wordsOfClass(session, materials), [session, materials])
   const lines = (drill && words.get(drill.id)?.say) ?? []
-  const isSaid = drill !== undefined && !isCounted(drill)
   // A take is of a combination or of a routine.
   const canFilm = drill && !isSaid && Boolean(drill.combination || drill.song)
   const { cut, saved } = useMemo(
@@ -327,14 +337,25 @@ function Floor({ first, planning, materials }: FloorProps) {
           onTap={() => press('go')}
         >
           <SaidStep
-            drill={drill}
             lines={lines}
-            materials={materials}
-            isUnderWay={isDancing}
-            walked={session.walked}
+            until={begun === undefined ? undefined : begun + saidMs(drill)}
+            walk={
+              shown && whole && drill.kind === 'walk'
+                ? {
+                    ...walkTold(drill, whole.round, {
+                      walked: session.walked,
+                      isUnderWay: isDancing,
+                    }),
+                    dance: shown,
+                    layers: drill.layers,
+                    stand: drill.stand,
+                  }
+                : undefined
+            }
+            hint="touch for the next count"
           />
         </Tap>
-      ) : !danced ? (
+      ) : !shown ? (
         <Problem
           what="What this drill dances is no longer in the combination."
           toDo="Go on to the next one, or plan the class again."
@@ -358,10 +379,9 @@ function Floor({ first, planning, materials }: FloorProps) {
           onTap={() => press('go')}
         >
           <ClassFace
-            danced={danced}
+            drill={shown}
             clock={caller.clock}
             isDancing={isDancing}
-            view={drill.stand === 'mirror' ? 'mirror' : 'behind'}
             resting={
               <DrillWords
                 drill={drill}

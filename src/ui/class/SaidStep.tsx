@@ -1,40 +1,39 @@
-import { useEffect, useMemo, useState } from 'react'
+import { useEffect, useState } from 'react'
+import type { Layer } from '../../core/body/layers'
 import { sideWord } from '../../core/body/side'
-import { walkCount } from '../../core/class/walk'
+import type { ShownDance } from '../../core/class/shownDrill'
 import { aloneFrom } from '../../core/combination/dancing'
+import type { WalkNews } from '../../core/following/news.schema'
 import { layerWord } from '../../core/moves/vocabulary'
 import type { Drill } from '../../core/plan/drill'
-import { type DrillRound, type Materials, roundOf } from '../../core/plan/material'
 import { clockText } from '../../core/time/clock'
-import { TICKS_PER_COUNT } from '../../core/time/time'
 import { ClassDancer } from './ClassDancer'
 import classes from './class.module.css'
+import { finely } from './finely'
 
 interface SaidStepProps {
-  readonly drill: Drill
   /** What is said. */
   readonly lines: readonly string[]
-  readonly materials: Materials
-  readonly isUnderWay: boolean
-  /** Counts of a walk that are behind it. */
-  readonly walked: number
+  /** When it is over as planned, in milliseconds since 1970; absent before it begins. */
+  readonly until: number | undefined
+  /** What is walked, and where that is. */
+  readonly walk: Walked | undefined
+  /** How it goes on, where it is touched. */
+  readonly hint?: string
+}
+
+interface Walked extends WalkNews {
+  readonly dance: ShownDance
+  readonly layers: readonly Layer[]
+  readonly stand: Drill['stand']
 }
 
 /** A step without a count: it is said, held, waited through, or walked count by count. */
-export function SaidStep({ drill, lines, materials, isUnderWay, walked }: SaidStepProps) {
-  const round = useMemo(
-    () => (drill.kind === 'walk' ? roundOf(drill, materials) : undefined),
-    [drill, materials],
-  )
-  if (round)
-    return (
-      <Walk drill={drill} round={round} lines={lines} isUnderWay={isUnderWay} walked={walked} />
-    )
+export function SaidStep({ lines, until, walk, hint }: SaidStepProps) {
+  if (walk) return <Walk walk={walk} lines={lines} hint={hint} />
   return (
     <div className={classes.saidFace}>
-      {isUnderWay && drill.seconds !== undefined && (
-        <TimeLeft key={drill.id} seconds={drill.seconds + drill.talk} />
-      )}
+      {until !== undefined && <TimeLeft key={until} until={until} />}
       <ul className={classes.lines}>
         {lines.map((line) => (
           <li key={line}>{line}</li>
@@ -45,16 +44,13 @@ export function SaidStep({ drill, lines, materials, isUnderWay, walked }: SaidSt
 }
 
 /** How long it still lasts, as planned; nothing ends by itself. */
-function TimeLeft({ seconds }: { readonly seconds: number }) {
-  const [left, setLeft] = useState(seconds)
+function TimeLeft({ until }: { readonly until: number }) {
+  const secondsLeft = () => Math.max(0, (until - finely()) / 1000)
+  const [left, setLeft] = useState(secondsLeft)
   useEffect(() => {
-    const begun = performance.now()
-    const every = setInterval(
-      () => setLeft(Math.max(0, seconds - (performance.now() - begun) / 1000)),
-      1000,
-    )
+    const every = setInterval(() => setLeft(Math.max(0, (until - finely()) / 1000)), 1000)
     return () => clearInterval(every)
-  }, [seconds])
+  }, [until])
   return (
     <p className={`display counts ${classes.giantTime}`} data-left>
       {clockText(left)}
@@ -64,23 +60,16 @@ function TimeLeft({ seconds }: { readonly seconds: number }) {
 
 /** A walk: the count it is at, and what starts on it. */
 function Walk({
-  drill,
-  round,
+  walk,
   lines,
-  isUnderWay,
-  walked,
+  hint,
 }: {
-  readonly drill: Drill
-  readonly round: DrillRound
+  readonly walk: Walked
   readonly lines: readonly string[]
-  readonly isUnderWay: boolean
-  readonly walked: number
+  readonly hint: string | undefined
 }) {
-  const side = drill.sides[0] ?? 'R'
-  const { at, phrase, now, next } = useMemo(
-    () => walkCount(drill, round, walked),
-    [drill, round, walked],
-  )
+  const { side, phrase, count, tick, weight, next, dance, layers, stand } = walk
+  const isUnderWay = count !== undefined
   return (
     <div className={classes.face}>
       <section className={classes.count} aria-label="Count">
@@ -88,15 +77,15 @@ function Walk({
           <b className={classes.side} data-side={side}>
             {sideWord[side]}
           </b>
-          <span>{isUnderWay ? 'touch for the next count' : 'a walk: no clock'}</span>
+          {(hint || !isUnderWay) && <span>{isUnderWay ? hint : 'a walk: no clock'}</span>}
           <span>{phrase}</span>
         </p>
         {isUnderWay ? (
           <>
             <p className={`display counts ${classes.giant}`} data-count data-walk>
-              {now?.count}
+              {count}
             </p>
-            {walked === 0 && <p className={`display ${classes.said}`}>ready, and</p>}
+            {walk.isFirst && <p className={`display ${classes.said}`}>ready, and</p>}
           </>
         ) : (
           <div className={classes.rest}>
@@ -107,37 +96,27 @@ function Walk({
         )}
       </section>
       <ClassDancer
-        material={round.material}
-        layers={drill.layers}
-        view={drill.stand === 'mirror' ? 'mirror' : 'behind'}
+        dance={dance}
+        layers={layers}
+        view={stand === 'mirror' ? 'mirror' : 'behind'}
         isDancing={false}
-        moment={() => ({
-          dancing: aloneFrom(side),
-          // Where the count has led.
-          tick: isUnderWay ? at + TICKS_PER_COUNT - 1 : round.from,
-          seam: undefined,
-        })}
+        moment={() => ({ dancing: aloneFrom(side), tick, seam: undefined })}
       />
       <section className={classes.now} aria-label="Now">
-        {isUnderWay && now && (
+        {isUnderWay && (
           <>
-            {now.feet.length > 0 && (
-              <p className="layer-feet">
-                <b>{layerWord.feet}</b> {now.feet.join('. ')}
-              </p>
-            )}
-            {now.layers.map(({ layer, text }) => (
+            {walk.lines.map(({ layer, text }) => (
               <p key={layer + text} className={`layer-${layer}`}>
                 <b>{layerWord[layer]}</b> {text}
               </p>
             ))}
-            {now.feet.length === 0 && now.layers.length === 0 && <p>Hold.</p>}
-            <p>weight: {now.weight}</p>
+            {walk.lines.length === 0 && <p>Hold.</p>}
+            <p>weight: {weight}</p>
           </>
         )}
       </section>
       <section className={classes.next} aria-label="Next">
-        {isUnderWay && next && (
+        {next !== undefined && (
           <p>
             then <span data-next>{next}</span>
           </p>

@@ -1,58 +1,55 @@
 import { useEffect, useRef } from 'react'
-import type { DrillDance } from '../../core/class/drillDance'
-import type { SoundChoice } from '../../core/class/soundChoice'
-import type { UnderWay } from '../../core/class/underWay'
-import type { Drill } from '../../core/plan/drill'
-import { wakeEvery } from '../../workers/wake'
-import type { ClassClock } from './ClassFace'
-import { finely } from './finely'
+import type { FloorNews } from '../../core/following/news.schema'
+import type { Telling } from './telling'
 
-/** What the floor tells the dancers' window, again and again. */
-export interface DancersNews {
-  readonly session: UnderWay
-  /** What sounds, where, and when that was, in milliseconds since 1970; absent while nothing does. */
-  readonly now:
-    | {
-        readonly drill: Drill
-        readonly choice: SoundChoice
-        /** Of the performance. */
-        readonly tick: number
-        readonly when: number
-      }
-    | undefined
-}
+/** A window that has just opened asks for all that holds. */
+type Said = FloorNews | { readonly t: 'ask' }
 
-export const channelOf = (id: string): BroadcastChannel =>
-  new BroadcastChannel(`molten-sway class ${id}`)
+const channelOf = (id: string): BroadcastChannel => new BroadcastChannel(`molten-sway class ${id}`)
 
-const TELL_MS = 200
+/** A floor that has just opened listens for so long whether another one dances. */
+const LISTENS_MS = 500
 
 /** Tells other windows of this browser where the class is, in step with the sound. */
-export function useBroadcast(
-  session: UnderWay,
-  danced: DrillDance | undefined,
-  clock: ClassClock,
-): void {
-  const told = useRef({ session, danced })
-  told.current = { session, danced }
+export function useBroadcast(id: string, telling: Telling, isPlaying: boolean): void {
+  const playing = useRef(isPlaying)
+  playing.current = isPlaying
   useEffect(() => {
-    const channel = channelOf(session.id)
-    const tell = () => {
-      const { session: now, danced: playing } = told.current
-      const tick = playing && clock()
-      const news: DancersNews = {
-        session: now,
-        now:
-          playing && tick !== undefined
-            ? { drill: playing.drill, choice: playing.choice, tick, when: finely() }
-            : undefined,
-      }
-      channel.postMessage(news)
+    const channel = channelOf(id)
+    const opened = performance.now()
+    /** Another floor of the same class dances. */
+    let isOther = false
+    const told = (news: FloorNews) => {
+      const isHeard = !isOther && performance.now() - opened > LISTENS_MS
+      // Of two windows of a class the one that dances is heard.
+      if (playing.current || isHeard) channel.postMessage(news)
     }
-    const stop = wakeEvery(TELL_MS, tell)
+    let stop = telling.subscribe(told)
+    const tellAll = () => {
+      stop()
+      stop = telling.subscribe(told)
+    }
+    const listened = setTimeout(tellAll, LISTENS_MS + 1)
+    channel.onmessage = ({ data }: MessageEvent<Said>) => {
+      if (data.t === 'run') isOther = true
+      if (data.t === 'rest') isOther = false
+      if (data.t === 'ask') tellAll()
+    }
+    channel.postMessage({ t: 'ask' } satisfies Said)
     return () => {
+      clearTimeout(listened)
       stop()
       channel.close()
     }
-  }, [session.id, clock])
+  }, [id, telling])
+}
+
+/** Hears what a floor in another window tells. */
+export function hearFloor(id: string, heard: (news: FloorNews) => void): () => void {
+  const channel = channelOf(id)
+  channel.onmessage = ({ data }: MessageEvent<Said>) => {
+    if (data.t !== 'ask') heard(data)
+  }
+  channel.postMessage({ t: 'ask' } satisfies Said)
+  return () => channel.close()
 }
