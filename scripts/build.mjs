@@ -2,11 +2,11 @@ import { spawnSync } from 'node:child_process'
 import { mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib'
-import { buildPractice } from './practice.mjs'
+import { buildFollow, buildPractice } from './pages.mjs'
 import { bin, need, ROOT } from './setup.mjs'
 import { buildCli } from './sway.mjs'
 
-/** Builds the app, the script of its practice pages, and publishes the JSON Schema of its files beside it. */
+/** Builds the app, the pages that stand alone, and publishes the JSON Schema of its files beside it. */
 export async function buildApp() {
   need(bin('vite'), ['build', '--logLevel', 'warn'])
   const { stdout, status } = spawnSync(process.execPath, [buildCli(), 'schema'])
@@ -15,6 +15,7 @@ export async function buildApp() {
   mkdirSync(folder, { recursive: true })
   writeFileSync(join(folder, 'combination.schema.json'), stdout)
   await buildPractice(join(ROOT, 'dist', 'practice'))
+  await buildFollow(join(ROOT, 'dist', 'follow'))
   compressAll(join(ROOT, 'dist'))
 }
 

@@ -8,14 +8,25 @@ import Fastify from 'fastify'
 const DIST = join(import.meta.dirname, '..', 'dist')
 const FIRST_PORT = 4173
 const PORTS_TRIED = 20
+/** The app is only ever served to this machine. */
+const HOSTS = /^(127\.0\.0\.1|localhost):\d+$/
 
 /**
  * Serves the built app: static files and strict headers, nothing else. Every page gets a
  * nonce of its own for the style elements the component library writes.
  */
-async function makeServer() {
-  const server = Fastify({ logger: false })
-  const page = readFileSync(join(DIST, 'index.html'), 'utf8')
+async function makeServer(studio) {
+  const server = Fastify({ logger: false, forceCloseConnections: true })
+  const page = readFileSync(join(DIST, 'index.html'), 'utf8').replaceAll(
+    '__STUDIO__',
+    studio?.secret ?? '',
+  )
+  // A page of another name may not read this one through its own address.
+  server.addHook('onRequest', async (request, reply) => {
+    if (!HOSTS.test(request.headers.host ?? ''))
+      return reply.code(403).type('text/plain').send('There is nothing here.')
+  })
+  if (studio) await studio.attach(server)
   await server.register(helmet, {
     contentSecurityPolicy: {
       useDefaults: false,
@@ -28,7 +39,8 @@ async function makeServer() {
         imgSrc: ["'self'", 'blob:'],
         mediaSrc: ["'self'", 'blob:'],
         workerSrc: ["'self'"],
-        connectSrc: ["'self'"],
+        // Its own socket too: not every browser takes it for the same.
+        connectSrc: ["'self'", ...(studio ? ['ws://127.0.0.1:*', 'ws://localhost:*'] : [])],
         baseUri: ["'none'"],
         formAction: ["'none'"],
         frameAncestors: ["'none'"],
@@ -70,10 +82,13 @@ function nonceOf(response) {
   return known
 }
 
-/** Starts on the usual port, or the next free one. Resolves to the address and a stop. */
-export async function serve(port = FIRST_PORT) {
+/**
+ * Starts on the usual port, or the next free one. Resolves to the address and a stop.
+ * @param studio what lets people follow a class; without it nobody can
+ */
+export async function serve(port = FIRST_PORT, studio = undefined) {
   for (let tried = 0; tried < PORTS_TRIED; tried++) {
-    const server = await makeServer()
+    const server = await makeServer(studio)
     try {
       const address = await server.listen({ port: port + tried, host: '127.0.0.1' })
       return { address, stop: () => server.close() }

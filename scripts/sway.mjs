@@ -34,7 +34,7 @@ if (process.argv[1] === import.meta.filename) {
   installPackages(2)
   // What builds is only loaded where something is built.
   if (process.argv[2] === 'page') {
-    const { buildPractice } = await import('./practice.mjs')
+    const { buildPractice } = await import('./pages.mjs')
     await buildPractice(join(ROOT, '.cache', 'practice'))
   }
   // The exit code is the command's own.

@@ -2,8 +2,8 @@ import { LAYERS, type Layer } from '../core/body/layers'
 import { type Side, sideWord } from '../core/body/side'
 import { layerWord } from '../core/moves/vocabulary'
 import type { View } from '../core/pose/views'
-import { element } from './element'
-import { PAGE_VIEWS, viewName } from './figure'
+import { element } from '../page/element'
+import { PAGE_VIEWS, viewName } from '../page/figure'
 import type { Heard } from './sound'
 
 export const LEAST_PERCENT = 50

@@ -1,4 +1,5 @@
-import './page.css'
+import '../page/page.css'
+import './practice.css'
 import { markOf, type PageData } from '../core/practice/pageData'
 import { marksOf } from './marks'
 import { Screen } from './screen'

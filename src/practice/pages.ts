@@ -1,7 +1,7 @@
 import { type Side, sideWord } from '../core/body/side'
 import { type PageData, sidesOf } from '../core/practice/pageData'
 import type { PracticeReturn } from '../core/practice/returned'
-import { element } from './element'
+import { element } from '../page/element'
 import { cleanOn } from './marks'
 
 /** Minutes a chunk takes at the least. */

@@ -3,13 +3,11 @@ import type { View } from '../core/pose/views'
 import type { How, PageDance, WalkedCount } from '../core/practice/pageDance'
 import type { PageData } from '../core/practice/pageData'
 import { TICKS_PER_COUNT } from '../core/time/time'
-import { element } from './element'
-import { figureOf, whoseRight } from './figure'
+import { element } from '../page/element'
+import { figureOf, whoseRight } from '../page/figure'
+import { stillTick } from '../page/frames'
+import { WordList } from '../page/wordList'
 import type { Now } from './playing'
-import { WordList } from './wordList'
-
-/** A picture that took longer than this, in milliseconds, was slow to draw. */
-const SLOW_MS = 12
 
 /** What is seen where nothing is played. */
 interface Still {
@@ -33,7 +31,7 @@ export class Picture {
 
   constructor(data: PageData, dance: PageDance) {
     this.#dance = dance
-    this.#figure = figureOf(data)
+    this.#figure = figureOf({ ...data, isAmongOthers: data.part !== undefined })
   }
 
   /** The box it is seen in. */
@@ -48,28 +46,13 @@ export class Picture {
     )
   }
 
-  /** Draws with each frame; a picture that took long is followed by one that is left out: the sound goes first. */
-  eachFrame(draw: () => void): void {
-    let took = 0
-    const frame = () => {
-      const begun = performance.now()
-      const isLeftOut = took > SLOW_MS
-      if (!isLeftOut) draw()
-      took = isLeftOut ? 0 : performance.now() - begun
-      requestAnimationFrame(frame)
-    }
-    requestAnimationFrame(frame)
-  }
-
   draw(now: Now | undefined, { how: { layers, side }, view, walk, walked }: Still): void {
     const dancers = this.#dance.dancers(layers)
     const dancing = now?.dancing ?? this.#dance.dancingOn(side)
     let at: number
     if (now) {
       // Who wants no motion sees each count as it ends.
-      const whole = this.#isStill.matches
-        ? Math.ceil((now.whole + 0.01) / TICKS_PER_COUNT) * TICKS_PER_COUNT - 0.01
-        : now.whole
+      const whole = this.#isStill.matches ? stillTick(now.whole, TICKS_PER_COUNT) : now.whole
       now.of.poseAt(whole, dancers, this.#pose)
       at = now.tick + whole - now.whole
       this.#tell(now.count, now.said || (now.isCountIn ? 'Ready' : ''))

@@ -5,8 +5,10 @@ import { type How, pageDance, type WalkedCount } from '../core/practice/pageDanc
 import { type Chunk, type PageData, type Stop, sidesOf } from '../core/practice/pageData'
 import { wordsOfPage } from '../core/practice/voice'
 import { TICKS_PER_COUNT } from '../core/time/time'
+import { button, element } from '../page/element'
+import { eachFrame } from '../page/frames'
+import { wordsOf } from '../page/wordList'
 import { type Chosen, controls, LEAST_PERCENT } from './controls'
-import { button, element } from './element'
 import { onKeys } from './keys'
 import { cleanOn, type MarkStore, type Marks, marked, withSeconds } from './marks'
 import { firstWords, lastWords } from './pages'
@@ -14,7 +16,6 @@ import { Picture } from './picture'
 import { Playing } from './playing'
 import { sendBack } from './sendBack'
 import { stopWords } from './stopWords'
-import { wordsOf } from './wordList'
 
 /** A clean round is offered so much faster, and two that were not yet come so much slower. */
 const FASTER = 20
@@ -71,7 +72,7 @@ export class Screen {
       ArrowLeft: () => this.#step(-1),
     })
     this.#enter()
-    this.#picture.eachFrame(() => this.#draw())
+    eachFrame(() => this.#draw())
   }
 
   get #chunk(): Chunk | undefined {

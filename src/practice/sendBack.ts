@@ -6,7 +6,7 @@ import {
   returnText,
   sent,
 } from '../core/practice/returned'
-import { button, element } from './element'
+import { button, element } from '../page/element'
 
 /** What is sent back: a name if one likes, a line, as text for any message or as a file. */
 export function sendBack(

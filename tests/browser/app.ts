@@ -25,6 +25,8 @@ export interface App {
 }
 
 type VisitOptions = Parameters<Browser['newContext']>[0] & {
+  /** Where the app is, if it is not served as usual. */
+  readonly at?: string
   /** The figure is drawn by WebGL, in software here, which is slow; else flat. */
   readonly inSpace?: boolean
   /** How many times as fast as it is the audio clock goes: what is danced need not be waited for. */
@@ -50,10 +52,11 @@ export async function startApp(): Promise<App> {
     address,
     browser,
     async visit(options = {}) {
-      const place = placeAgain(options) ?? (await newPlace(browser, address, options))
+      const { at = address } = options
+      const place = placeAgain(options) ?? (await newPlace(browser, at, options))
       const { context, page, heard } = place
       onTestFinished(() => context.close())
-      await page.goto(address)
+      await page.goto(at)
       await page.getByRole('heading', { name: 'Combinations' }).waitFor()
       await page.getByRole('article').first().waitFor()
       return { context, page, ...heard }
@@ -112,7 +115,7 @@ function onUse<T extends object>(one: T, names: readonly (keyof T)[], used: () =
 }
 
 async function newPlace(browser: Browser, address: string, options: VisitOptions): Promise<Place> {
-  const { inSpace = false, clock = 1, ...rest } = options
+  const { inSpace = false, clock = 1, at: _, ...rest } = options
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, ...rest })
   // What is not there after this long will not come: the test says what it waited for.
   context.setDefaultTimeout(20_000)

@@ -80,14 +80,14 @@ export function serverClock(): ServerClock {
   }
 }
 
-/** So many pings at once, then so many over some seconds, then a few again and again. */
+/** So many pings at once, then so many over some seconds, then one again and again: it also tells that the line is there. */
 const AT_ONCE = 8
 const SOON = { pings: 32, ms: 7000 }
-const LATER = { pings: 4, ms: 10_000 }
+const LATER_MS = 2500
 
 /** Milliseconds to wait before a ping. @param sent how many were sent before it on this connection */
 export function pingAfter(sent: number): number {
   if (sent < AT_ONCE) return 0
   if (sent < AT_ONCE + SOON.pings) return SOON.ms / SOON.pings
-  return sent % LATER.pings === 0 ? LATER.ms : 0
+  return LATER_MS
 }

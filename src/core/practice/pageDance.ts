@@ -8,9 +8,7 @@ import { type Performance, performanceOf } from '../performance/performance'
 import { COUNT_IN, type Stretch } from '../performance/segments'
 import { SILENT, stretchOf, wholeOf } from '../performance/stretches'
 import { danceOf } from '../piece/dance'
-import { type CarriedShape, type Carrying, carryingOf } from '../pose/carrying'
-import { type Dancers, dancersOf } from '../pose/dancers'
-import type { Pose } from '../pose/joints'
+import { type SeenDance, seenDance } from '../pose/seen'
 import { remembered } from '../record/remembered'
 import { usualRhythm } from '../rhythm/rhythms'
 import { type Simulation, stateBefore } from '../simulate/simulate'
@@ -47,29 +45,14 @@ export interface WalkedCount {
 }
 
 /** The dance of a page, as the app dances it. */
-export interface PageDance {
-  readonly dancers: (layers: readonly Layer[]) => Dancers
+export interface PageDance extends SeenDance {
   /** The dancing of the page on a side. */
   readonly dancingOn: (side: Side) => Dancing
-  /** The others at a tick, as they stand from her; the same objects each time. */
-  readonly othersAt: (
-    dancing: Dancing,
-    tick: number,
-    pose: Pose,
-    layers: readonly Layer[],
-  ) => readonly Pose[]
   /** A stop of a chunk, to be heard and seen; what is shown comes a second time, slowly. */
   readonly stopAt: (chunk: Chunk, stop: Stop, how: How, on: From) => readonly Performance[]
   /** All of it again and again, from the top or from a chunk, to the rhythm. */
   readonly allFrom: (chunk: Chunk | undefined, how: How) => Performance
   readonly walk: (chunk: Chunk, how: How) => readonly WalkedCount[]
-  /** What is carried or worn at a tick of a side's dance, with the pose it is there in; the same objects each time. */
-  readonly carriedAt: (
-    dancing: Dancing,
-    tick: number,
-    pose: Pose,
-    layers: readonly Layer[],
-  ) => readonly CarriedShape[]
   /** What starts on each count of the phrase that is danced at a tick. */
   readonly wordsAt: (
     dancing: Dancing,
@@ -99,23 +82,7 @@ export function pageDance(data: PageData, speech: SpeechSeconds = SILENT): PageD
   const dance = danceOf(combination, vocabularyOfUsed(data.moves), house)
   const { part } = data
   const dancingOn = (side: Side): Dancing => (part === undefined ? aloneFrom(side) : { part, side })
-  // Who begins later than the others is drawn by herself, on her own clock.
-  const isInStep = combination.parts?.every(({ delay }) => delay === undefined) === true
-  const piece = isInStep ? combination : undefined
-  const dancers = new Map<string, Dancers>()
-  const poses: Pose[] = []
-  const carryings = new Map<Side, Carrying | undefined>()
-  const carryingOn = (dancing: Dancing): Carrying | undefined => {
-    const { side } = dancing
-    if (!carryings.has(side)) carryings.set(side, carryingOf(dance.from(dancing)))
-    return carryings.get(side)
-  }
-  const dancersFor = (layers: readonly Layer[]): Dancers => {
-    const key = layers.join()
-    const known = dancers.get(key) ?? dancersOf(dance.from, { layers: new Set(layers) }, piece)
-    dancers.set(key, known)
-    return known
-  }
+  const seen = seenDance(dance.from, combination)
   /** What she does on each count, alone and with the others; asked with every picture, so made once a pass. */
   const toldOf = remembered(
     (pass: Pass, { dancing, layers }: Told): readonly CountWords[] => {
@@ -173,26 +140,8 @@ export function pageDance(data: PageData, speech: SpeechSeconds = SILENT): PageD
     ]
   }
   return {
-    dancers: dancersFor,
+    ...seen,
     dancingOn,
-    othersAt(dancing, now, pose, layers) {
-      if (!piece) return []
-      const together = dancersFor(layers).together(dancing)
-      const others = together.filter((one) => one.part?.id !== dancing.part)
-      return others.map((one, i) => {
-        const other = one.poseAt(now, poses[i])
-        poses[i] = other
-        // Seen from where she is.
-        other.over.set(pose.over)
-        return other
-      })
-    },
-    carriedAt(dancing, now, pose, layers) {
-      const carrying = carryingOn(dancing)
-      const dancer = dancersFor(layers)(dancing)
-      carrying?.at(now, pose, (before, into) => dancer.poseAt(now - before, into))
-      return carrying?.shapes ?? []
-    },
     stopAt(chunk, stop, how, { from, isLoop }) {
       const danced = (percent: number, stretches: readonly Stretch[], isToRhythm = false) =>
         performanceOf(

@@ -5,6 +5,7 @@ import {
   IconArrowLeft,
   IconMaximize,
   IconScreenShare,
+  IconUsersGroup,
   IconVideo,
 } from '@tabler/icons-react'
 import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react'
@@ -43,6 +44,7 @@ import classes from './class.module.css'
 import { type Asked, capFor, classKeys } from './classKeys'
 import { DrillWords } from './DrillWords'
 import { useBroadcast } from './dancersChannel'
+import { useFollowers } from './followers'
 import { SaidStep } from './SaidStep'
 import { SongParts } from './SongParts'
 import { Tap } from './Tap'
@@ -55,6 +57,7 @@ import { useClassMusic } from './useClassMusic'
 import { useSongPlace } from './useSongPlace'
 
 const ClassFilm = lazy(async () => ({ default: (await import('./ClassFilm')).ClassFilm }))
+const FollowPanel = lazy(async () => ({ default: (await import('./FollowPanel')).FollowPanel }))
 const SoundPanel = lazy(async () => ({ default: (await import('./SoundPanel')).SoundPanel }))
 
 /** The class as it is given. */
@@ -96,6 +99,7 @@ function Floor({ first, planning, materials }: FloorProps) {
   const { choice, own } = sound
   const speech = useMemo(() => speechSeconds(own), [own])
   const [isOpen, setOpen] = useState(false)
+  const [isLetIn, setLetIn] = useState(false)
   const [isFilmed, setFilmed] = useState(false)
   const camera = useRef<ClassCamera>(null)
   const [left, setLeft] = useState(secondsLeft(session, Date.now()))
@@ -210,13 +214,14 @@ function Floor({ first, planning, materials }: FloorProps) {
   const press = useCallback(
     (key: Asked) => {
       if (key === 'full') return void toggle()
+      if (key === 'follow') return setLetIn(true)
       if (key !== 'part') return take(stepsFor(now.current, key))
       const next = drill && nextPart(parts, drill)
       if (next) dancedFrom(next.ms)
     },
     [take, now, toggle, drill, parts, dancedFrom],
   )
-  const keys = useScreenKeys(classKeys(press), !isOpen)
+  const keys = useScreenKeys(classKeys(press), !isOpen && !isLetIn)
 
   const title = drill ? drillTitle(drill, materials) : 'The class is over'
   const danced = (isDancing ? playing : undefined) ?? whole
@@ -227,6 +232,8 @@ function Floor({ first, planning, materials }: FloorProps) {
   const rules = useStore(houseNow, (s) => s.rules)
   const telling = useTelling({ session, materials, rules, danced, isPlaying, begun }, caller.clock)
   useBroadcast(session.id, telling, isPlaying)
+  const followers = useFollowers(telling, session.phase === 'over')
+  const { room, isAsked } = useStore(followers.now)
   const after = session.drills[session.index + 1]
   const words = useMemo(() => wordsOfClass(session, materials), [session, materials])
   const lines = (drill && words.get(drill.id)?.say) ?? []
@@ -271,6 +278,16 @@ function Floor({ first, planning, materials }: FloorProps) {
         >
           <IconScreenShare size={22} />
         </ActionIcon>
+        <ActionIcon
+          variant="subtle"
+          color="gray"
+          size={40}
+          aria-label="Let people follow"
+          aria-pressed={room !== undefined}
+          onClick={() => press('follow')}
+        >
+          <IconUsersGroup size={22} />
+        </ActionIcon>
         {canFilm && (
           <ActionIcon
             variant="subtle"
@@ -307,6 +324,17 @@ function Floor({ first, planning, materials }: FloorProps) {
         </p>
       )}
       {music && <p className={classes.late}>{music}</p>}
+      {isAsked && (
+        <p className={classes.late} role="alert">
+          <span>Another window of yours wants to lead those who follow.</span>
+          <button type="button" onClick={() => followers.answer(true)}>
+            Let it
+          </button>
+          <button type="button" onClick={() => followers.answer(false)}>
+            Go on here
+          </button>
+        </p>
+      )}
       {drill && canFilm && isFilmed && (
         <Suspense fallback={<p>Opening…</p>}>
           <ClassFilm
@@ -425,6 +453,11 @@ function Floor({ first, planning, materials }: FloorProps) {
           />
         </Suspense>
       </Drawer>
+      {isLetIn && (
+        <Suspense fallback={null}>
+          <FollowPanel followers={followers} onClose={() => setLetIn(false)} />
+        </Suspense>
+      )}
       <KeysHelp {...keys} />
     </main>
   )

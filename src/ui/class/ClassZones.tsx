@@ -31,7 +31,9 @@ export function ClassZones({ phase, drill, hasRuns, after, onPress }: ClassZones
         <>
           {zone('again', 'Again')}
           {zone('slower', 'Slower')}
-          <p className={`display counts ${classes.tempo}`}>{speedText(drill)}</p>
+          <p className={`display counts ${classes.tempo}`} data-tempo>
+            {speedText(drill)}
+          </p>
           {zone('faster', 'Faster')}
           {zone('other-side', 'Other side')}
         </>

@@ -2,7 +2,7 @@ import type { ClassKey } from '../../core/class/keys'
 import { capOf, type ScreenKey } from '../parts/keys'
 
 /** What a key or a zone asks: of the class, or of the screen. */
-export type Asked = ClassKey | 'full' | 'part'
+export type Asked = ClassKey | 'full' | 'part' | 'follow'
 
 /** A presenter has page keys, a full stop to darken, and some an arrow each way. */
 const KEYS: Readonly<Record<Asked, Omit<ScreenKey, 'run'>>> = {
@@ -20,6 +20,7 @@ const KEYS: Readonly<Record<Asked, Omit<ScreenKey, 'run'>>> = {
   'to-runs': { on: ['r'], does: 'on to the runs' },
   part: { on: ['p'], does: 'from the next part of the song' },
   full: { on: ['f'], does: 'full screen' },
+  follow: { on: ['l'], does: 'let people follow' },
 }
 
 /** The key a zone shows, the one a presenter has too. */

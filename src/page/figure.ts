@@ -10,6 +10,7 @@ const SVG = 'http://www.w3.org/2000/svg'
 
 /** The views of a page, and whose right is whose in each. */
 export const PAGE_VIEWS = VIEWS.filter((view) => view !== 'side' && view !== 'above')
+export type PageView = (typeof PAGE_VIEWS)[number]
 export const viewName = (view: View): string => viewFacts[view].name
 export const whoseRight = (view: View): string => viewFacts[view].whose
 
@@ -28,11 +29,17 @@ export interface Figure {
   readonly draw: (pose: Pose, view: View, beside: Beside) => void
 }
 
-export function figureOf({ house, combination, part }: PageData): Figure {
+/** Whose dance is drawn, and by which house. */
+interface Drawing extends Pick<PageData, 'house' | 'combination'> {
+  /** Others dance with her. */
+  readonly isAmongOthers: boolean
+}
+
+export function figureOf({ house, combination, isAmongOthers }: Drawing): Figure {
   const { look } = house.dancer
   const worn = dressFor(look, combination.families)
   const element = document.createElementNS(SVG, 'svg')
-  const more = part === undefined ? 0 : ROOM_FOR_OTHERS
+  const more = isAmongOthers ? ROOM_FOR_OTHERS : 0
   element.setAttribute(
     'viewBox',
     `${FLAT.left - more} ${FLAT.top} ${FLAT.width + 2 * more} ${FLAT.height}`,

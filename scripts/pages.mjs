@@ -6,9 +6,8 @@ import { build, runnerImport } from 'vite'
 import { lazyCore } from './lazyCore.mjs'
 import { ROOT } from './setup.mjs'
 
-/** What a practice page may weigh: its script, as it is and compressed, in bytes. */
-const MOST_RAW = 220_000
-const MOST_GZIPPED = 84_000
+/** What the script of a page may weigh, as it is and compressed, in bytes. */
+const MOST = { raw: 220_000, gzipped: 84_000 }
 /** What only reads and checks was done in the app: nothing of it goes along with a page. */
 const STAYS = /node_modules\/(zod|papaparse|react|react-dom|dexie|three)\/|\.csv/
 
@@ -37,10 +36,10 @@ const namelessLimits = () => ({
 })
 
 /**
- * Builds the script and the style of a practice page into a folder, as one file the app and the
- * command line put together with what a page knows.
+ * Builds a page that stands alone, its script and its style, into a folder: who serves or saves it
+ * puts them together.
  */
-export async function buildPractice(folder) {
+async function buildPage(entry, folder, { raw: mostRaw, gzipped: mostGzipped }) {
   const built = await build({
     root: ROOT,
     configFile: false,
@@ -51,14 +50,9 @@ export async function buildPractice(folder) {
       write: false,
       minify: true,
       cssMinify: true,
-      lib: {
-        entry: 'src/practice/main.ts',
-        formats: ['iife'],
-        name: 'practice',
-        cssFileName: 'page',
-      },
+      lib: { entry, formats: ['iife'], name: 'page', cssFileName: 'page' },
       rolldownOptions: {
-        treeshake: { moduleSideEffects: (id) => /src\/practice\/|\.css$/.test(id) },
+        treeshake: { moduleSideEffects: (id) => /src\/(practice|follow)\/|\.css$/.test(id) },
       },
     },
   })
@@ -68,12 +62,12 @@ export async function buildPractice(folder) {
   const along = Object.entries(chunk.modules)
     .filter(([id, { renderedLength }]) => renderedLength > 0 && STAYS.test(id))
     .map(([id]) => id)
-  if (along.length > 0) throw new Error(`a practice page must do without ${along.join(', ')}`)
+  if (along.length > 0) throw new Error(`${entry} must do without ${along.join(', ')}`)
   const script = harmless(chunk.code.trim())
   const gzipped = gzipSync(script).length
-  if (script.length > MOST_RAW || gzipped > MOST_GZIPPED)
+  if (script.length > mostRaw || gzipped > mostGzipped)
     throw new Error(
-      `the script of a practice page is ${script.length} bytes, ${gzipped} compressed: ${MOST_RAW} and ${MOST_GZIPPED} at most`,
+      `the script of ${entry} is ${script.length} bytes, ${gzipped} compressed: ${mostRaw} and ${mostGzipped} at most`,
     )
   const hash = `sha256-${createHash('sha256').update(script).digest('base64')}`
   mkdirSync(folder, { recursive: true })
@@ -82,5 +76,12 @@ export async function buildPractice(folder) {
   return { raw: script.length, gzipped }
 }
 
+/** What students take home. */
+export const buildPractice = (folder) => buildPage('src/practice/main.ts', folder, MOST)
+
+/** What those see who follow a class. */
+export const buildFollow = (folder) => buildPage('src/follow/main.ts', folder, MOST)
+
 if (process.argv[1] === import.meta.filename)
-  console.log(await buildPractice(join(ROOT, '.cache', 'practice')))
+  for (const [name, made] of Object.entries({ practice: buildPractice, follow: buildFollow }))
+    console.log(name, await made(join(ROOT, '.cache', name)))
