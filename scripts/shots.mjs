@@ -9,10 +9,11 @@ const { buildApp } = await import('./build.mjs')
 await buildApp()
 const { chromium } = await import('playwright-core')
 const { serve } = await import('./serve.mjs')
+const { buildServer, studioWith } = await import('./studio.mjs')
 const out = join(ROOT, 'docs', 'screenshots')
 mkdirSync(out, { recursive: true })
 
-const { address, stop } = await serve(4600)
+const { address, stop } = await serve(4600, await studioWith(buildServer()))
 const browser = await chromium.launch({
   executablePath: findChromium(),
   args: CHROMIUM_FLAGS,
@@ -162,7 +163,6 @@ await music.page.waitForTimeout(1500)
 await music.shot('song-map')
 await music.page.getByRole('link', { name: 'Songs', exact: true }).click()
 await music.page.getByRole('link', { name: /Slow Copper \d/ }).waitFor()
-await music.shot('songs')
 await music.close()
 
 // A camera that sees somebody drawn, since none is there.
@@ -215,6 +215,25 @@ await filmed.page.getByRole('checkbox', { name: /take 1, \d/ }).check({ timeout:
 for (let i = 0; i < 4; i++) await filmed.page.getByRole('application').press('ArrowRight')
 await filmed.shot('take')
 await filmed.close()
+
+const floor = await visit()
+await floor.page.goto(`${address}/plan/demo-plan-tuesday`)
+await beginAt(floor.page, 'All layers · A')
+await floor.page.keyboard.press('l')
+const panel = floor.page.getByRole('dialog', { name: 'Let people follow' })
+await panel.getByRole('button', { name: 'Let people follow' }).click()
+const key = await panel.locator('[data-key]').getAttribute('data-key')
+const host = await panel.getByText(/^\d+\.\d+\.\d+\.\d+:\d+$/).textContent()
+await floor.page.keyboard.press('Escape')
+const phone = await visit('light', { width: 390, height: 800 })
+await phone.page.goto(`http://${host}/#${key}`)
+await phone.page.getByText('Ready.').waitFor()
+await floor.page.keyboard.press('PageDown')
+await phone.page.locator('[data-at]').waitFor()
+await phone.page.locator('.count', { hasText: '3' }).waitFor()
+await phone.shot('follow')
+await phone.close()
+await floor.close()
 
 const evening = await visit('dark')
 await evening.page.goto(address)

@@ -95,7 +95,7 @@ export class Dance {
       size.textContent = this.#size === SIZES.length - 1 ? 'Usual size' : 'Larger'
     })
     const words = button(
-      'Side and words',
+      'Words',
       () => {
         this.#hasWords = !this.#hasWords
         this.element.toggleAttribute('data-plain', !this.#hasWords)

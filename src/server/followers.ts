@@ -34,7 +34,7 @@ const html = ({ script, style }: FollowPage) => `<!doctype html>
 `
 
 /** A socket as the room knows it. */
-export const lineOf = (socket: WebSocket, from: string): Line => ({
+const lineOf = (socket: WebSocket, from: string): Line => ({
   from,
   send: (text) => socket.send(text),
   close: (code) => socket.close(code),

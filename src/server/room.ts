@@ -24,7 +24,7 @@ export interface Line {
 }
 
 /** What a line does to the room it has come into. */
-export interface InRoom {
+interface InRoom {
   readonly said: (text: string, isBinary: boolean) => void
   readonly left: () => void
 }

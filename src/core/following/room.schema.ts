@@ -19,7 +19,7 @@ export const FollowerSays = z.discriminatedUnion('t', [
 export type FollowerSays = z.infer<typeof FollowerSays>
 
 /** Why nobody is let in: the code is wrong, the room is full, too many tries, an older page. */
-export const NoWhy = z.enum(['code', 'full', 'wait', 'old'])
+const NoWhy = z.enum(['code', 'full', 'wait', 'old'])
 
 /** What the server says to who follows. */
 export const FollowerHears = z.discriminatedUnion('t', [

@@ -1,8 +1,7 @@
-import { ActionIcon, Drawer } from '@mantine/core'
+import { Drawer } from '@mantine/core'
 import { useFullscreenDocument } from '@mantine/hooks'
 import {
   IconAdjustments,
-  IconArrowLeft,
   IconMaximize,
   IconScreenShare,
   IconUsersGroup,
@@ -27,7 +26,6 @@ import { saidMs, walkTold } from '../../core/following/tell'
 import { atSpeedOf, type Drill, isCounted } from '../../core/plan/drill'
 import { drillTitle } from '../../core/plan/totals'
 import { nextPart, partsToDance } from '../../core/routine/drillParts'
-import { clockText } from '../../core/time/clock'
 import type { Planning, UnderWayNote } from '../../storage/planning'
 import { KeysHelp } from '../parts/KeysHelp'
 import { listed } from '../parts/locale'
@@ -39,6 +37,7 @@ import { houseNow } from '../stores/house'
 import { useServices } from '../stores/services'
 import { ClassFace } from './ClassFace'
 import type { ClassCamera } from './ClassFilm'
+import { ClassHead, Tool } from './ClassHead'
 import { ClassZones } from './ClassZones'
 import classes from './class.module.css'
 import { type Asked, capFor, classKeys } from './classKeys'
@@ -246,70 +245,29 @@ function Floor({ first, planning, materials }: FloorProps) {
   const speak = useMemo(() => browserSpeech(choice.browserVoice), [choice.browserVoice])
   return (
     <main className={classes.floor} data-phase={session.phase}>
-      <header className={classes.head}>
-        <Link to="/diary" className={classes.leave} aria-label="Leave the floor">
-          <IconArrowLeft size={22} />
-        </Link>
-        <h1 className="display">{title}</h1>
-        <p className="counts">
-          {Math.min(session.index + 1, session.drills.length)} of {session.drills.length}
-        </p>
-        <p className={`counts ${classes.left}`}>
-          <span className="only-read">Time left </span>
-          {clockText(left)}
-        </p>
-        <ActionIcon
-          variant="subtle"
-          color="gray"
-          size={40}
-          aria-label="Full screen"
-          onClick={() => press('full')}
-        >
-          <IconMaximize size={22} />
-        </ActionIcon>
-        <ActionIcon
-          variant="subtle"
-          color="gray"
-          size={40}
-          component="a"
+      <ClassHead session={session} title={title} left={left}>
+        <Tool icon={IconMaximize} label="Full screen" onClick={() => press('full')} />
+        <Tool
+          icon={IconScreenShare}
+          label="Dancers’ view in its own window"
           href={`/class/${session.id}/dancers`}
-          target="_blank"
-          aria-label="Dancers’ view in its own window"
-        >
-          <IconScreenShare size={22} />
-        </ActionIcon>
-        <ActionIcon
-          variant="subtle"
-          color="gray"
-          size={40}
-          aria-label="Let people follow"
-          aria-pressed={room !== undefined}
+        />
+        <Tool
+          icon={IconUsersGroup}
+          label="Let people follow"
+          isOn={room !== undefined}
           onClick={() => press('follow')}
-        >
-          <IconUsersGroup size={22} />
-        </ActionIcon>
+        />
         {canFilm && (
-          <ActionIcon
-            variant="subtle"
-            color="gray"
-            size={40}
-            aria-label="Film this drill"
-            aria-pressed={isFilmed}
+          <Tool
+            icon={IconVideo}
+            label="Film this drill"
+            isOn={isFilmed}
             onClick={() => setFilmed(!isFilmed)}
-          >
-            <IconVideo size={22} />
-          </ActionIcon>
+          />
         )}
-        <ActionIcon
-          variant="subtle"
-          color="gray"
-          size={40}
-          aria-label="Sound"
-          onClick={() => setOpen(true)}
-        >
-          <IconAdjustments size={22} />
-        </ActionIcon>
-      </header>
+        <Tool icon={IconAdjustments} label="Sound" onClick={() => setOpen(true)} />
+      </ClassHead>
       <Troubles />
       {cut.length > 0 && (
         <p className={classes.late}>

@@ -7,7 +7,7 @@ import { finely } from './finely'
 import type { Telling } from './telling'
 
 /** How it stands with who follows. */
-export interface Following {
+interface Following {
   /** The server: not there, looked for, led by this window, or by another one of the instructor’s. */
   readonly server: 'none' | 'sought' | 'leads' | 'busy' | 'asking'
   readonly addresses: readonly string[]
