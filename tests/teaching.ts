@@ -58,7 +58,7 @@ export const classOn = (
   more: Partial<ClassEntry> = {},
 ): ClassEntry => ({
   kind: 'class',
-  schemaVersion: 4,
+  schemaVersion: 5,
   id: `class ${date}`,
   date,
   start: '18:30',

@@ -11,6 +11,7 @@ import { hexOf } from '../core/record/hex'
 import { recordIn } from '../core/record/recordIn'
 import { upgrade } from '../core/record/upgrade'
 import { readRoutine } from '../core/routine/routine'
+import { readSeries } from '../core/series/series'
 import {
   readSwayJson,
   type SwayJsonRead,
@@ -35,6 +36,7 @@ const TEACHING_PATHS = {
   plans: 'plans.json',
   classes: 'diary.json',
   groups: 'groups.json',
+  series: 'series.json',
 } as const
 const SPOKEN_PATH = 'spoken-words.json'
 /** Practice pages, and what students sent back of them: only where it is asked for. */
@@ -233,6 +235,8 @@ async function readFile(
       return readRecords(path, text, planning.classes, readClass, 'classes')
     case TEACHING_PATHS.groups:
       return readRecords(path, text, planning.groups, readGroup, 'groups')
+    case TEACHING_PATHS.series:
+      return readRecords(path, text, planning.series, readSeries, 'series')
     case SENT_PATH:
       return readRecords(path, text, planning.sent, readSentPage, 'practice pages')
     default:

@@ -140,6 +140,7 @@ export class Database extends Dexie {
   readonly takes!: Table<RecordRow, string>
   readonly takePieces!: Table<TakePieceRow, number>
   readonly sentPages!: Table<RecordRow, string>
+  readonly series!: Table<RecordRow, string>
 
   constructor(name = 'molten-sway') {
     super(name)
@@ -154,5 +155,6 @@ export class Database extends Dexie {
     this.version(7).stores({ routines: 'id' })
     this.version(8).stores({ takes: 'id', takePieces: '++id, take' })
     this.version(9).stores({ sentPages: 'id' })
+    this.version(10).stores({ series: 'id' })
   }
 }

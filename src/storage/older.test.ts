@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import older from '../../tests/fixtures/planning-v1.json'
 import second from '../../tests/fixtures/planning-v2.json'
 import third from '../../tests/fixtures/planning-v3.json'
+import fourth from '../../tests/fixtures/planning-v4.json'
 import { materials } from '../../tests/teaching'
 import { readSoundChoice } from '../core/class/soundChoice'
 import { afterAction, readUnderWay } from '../core/class/underWay'
@@ -30,7 +31,7 @@ describe('what an older version has written', () => {
       expect(readPlan(JSON.parse(JSON.stringify(now)))).toEqual(now)
       expect(() => totalsOf(now, materials)).not.toThrow()
     }
-    for (const entry of classes) expect(readClass(entry)).toEqual({ ...entry, schemaVersion: 4 })
+    for (const entry of classes) expect(readClass(entry)).toEqual({ ...entry, schemaVersion: 5 })
     for (const floor of floors) {
       const now = readUnderWay(floor)
       expect(now).toEqual({ ...floor, schemaVersion: 4, walked: 0 })
@@ -40,18 +41,20 @@ describe('what an older version has written', () => {
     }
   })
 
-  it('opens as it was, where only how a phrase was taught is new, and songs', () => {
+  it('opens as it was, where only how a phrase was taught is new, songs, and series', () => {
+    const newest = { plans: 5, classes: 5, floors: 4 }
     const read = { plans: readPlan, classes: readClass, floors: readUnderWay }
     for (const [version, file] of [
       [2, second],
       [3, third],
+      [4, fourth],
     ] as const)
       for (const kind of ['plans', 'classes', 'floors'] as const) {
         const records: readonly Written[] = file[kind]
         expect(records.length).toBeGreaterThan(2)
         for (const record of records) {
           expect(record.schemaVersion).toBe(version)
-          expect(read[kind](record)).toEqual({ ...record, schemaVersion: 4 })
+          expect(read[kind](record)).toEqual({ ...record, schemaVersion: newest[kind] })
         }
       }
   })

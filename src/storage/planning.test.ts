@@ -9,6 +9,7 @@ import { USUAL_RULES } from '../core/house/house'
 import { vocabulary } from '../core/moves/vocabulary'
 import { pageDataOf } from '../core/practice/makePage'
 import { sentPageOf } from '../core/practice/sentPage'
+import { newSeries } from '../core/series/series'
 import { restoreBackup, writeBackup } from './backup'
 import { Database } from './database'
 import planningDemo from './demo/planning.json'
@@ -240,6 +241,8 @@ describe('a backup', () => {
       returns: [{ id: 'r', day: '2026-12-01', who: 'Mia', days: [], rows: [] }],
     }
     await here.planning.sent.put(sent)
+    const weeks = newSeries('weeks', { title: 'Weeks', level: 'improver', minutes: 60 })
+    await here.planning.series.put(weeks)
     // What students sent back is only in it where it is asked for.
     expect(Object.keys(unzipSync(await writeBackup(here)))).not.toContain('sent-back.json')
     const bytes = await writeBackup(here, { withReturns: true })
@@ -250,6 +253,7 @@ describe('a backup', () => {
     expect(await there.planning.plans.get('plan')).toEqual(plan)
     expect(await there.planning.groups.get('g')).toEqual(group)
     expect(await there.planning.sent.get(sent.id)).toEqual(sent)
+    expect(await there.planning.series.get('weeks')).toEqual(weeks)
     expect(await there.planning.classes.get('c')).toMatchObject({ notes: 'mine' })
     const [word] = await there.planning.spoken.list()
     expect(word).toMatchObject({ id: 'drop', text: 'Drop', rate: 16_000 })

@@ -5,6 +5,7 @@ import { type ClassEntry, type Group, readClass, readGroup } from '../core/diary
 import { type Plan, readPlan } from '../core/plan/plan'
 import { readSentPage, type SentPage } from '../core/practice/sentPage'
 import { folded } from '../core/record/folded'
+import { readSeries, type Series } from '../core/series/series'
 import { type Database, SPOKEN_VERSION, SpokenRow, UnderWayRow } from './database'
 import { kept, type OnKept } from './keeping'
 import { createRecords, type Keeping, type Records } from './records'
@@ -76,6 +77,7 @@ export interface Planning {
   readonly plans: Records<Plan>
   readonly classes: Records<ClassEntry>
   readonly groups: Records<Group>
+  readonly series: Records<Series>
   /** Practice pages that were sent out, and what came back of them. */
   readonly sent: Records<SentPage>
   readonly spoken: SpokenWords
@@ -179,11 +181,13 @@ export function createPlanning(database: Database, slots: Slots, keeping: Keepin
   const plans = createRecords(database, database.plans, readPlan, keeping)
   const classes = createRecords(database, database.classes, readClass, keeping)
   const groups = createRecords(database, database.groups, readGroup, keeping)
+  const series = createRecords(database, database.series, readSeries, keeping)
   const sent = createRecords(database, database.sentPages, readSentPage, keeping)
   return {
     plans,
     classes,
     groups,
+    series,
     sent,
     spoken: createSpoken(database, keeping.onKept),
     underWay: createUnderWayNotes(database, slots, keeping.onKept),
@@ -192,6 +196,7 @@ export function createPlanning(database: Database, slots: Slots, keeping: Keepin
       (await plans.recover()) +
       (await classes.recover()) +
       (await groups.recover()) +
+      (await series.recover()) +
       (await sent.recover()),
     async addDemoOnce(read) {
       if (await database.flags.get(DEMO_FLAG)) return

@@ -10,13 +10,14 @@ import { Layer } from '../body/layers'
 import type { Side } from '../body/side'
 import { DancerLevel } from '../combination/combination'
 import { DrillKind } from '../plan/drill'
+import { InSeries } from '../plan/inSeries'
 import { type Upgrade, upgrade } from '../record/upgrade'
 import { FASTEST_RATE, SLOWEST_RATE } from '../song/rate'
 import { Tempo } from '../time/tempo'
 import { TimeOfDay } from '../time/timeOfDay'
 import { TaughtAs } from './changes'
 
-const CLASS_VERSION = 4
+const CLASS_VERSION = 5
 export const GROUP_VERSION = 1
 
 /** A day as it is written in a calendar: `2026-11-25`. */
@@ -79,6 +80,8 @@ export const ClassEntry = z
     room: z.string(),
     /** Id of its plan. */
     plan: z.string().min(1).optional(),
+    /** The class of a series it is. */
+    series: InSeries.optional(),
     danced: z.array(DancedDrill).readonly(),
     notes: z.string(),
     /** What to do next time. */
@@ -91,15 +94,17 @@ export type ClassEntry = z.infer<typeof ClassEntry>
 interface NewClass extends Pick<ClassEntry, 'id' | 'date' | 'start' | 'title' | 'minutes'> {
   readonly plan?: string | undefined
   readonly group?: Group | undefined
+  readonly series?: InSeries | undefined
 }
 
 /** A class in which nothing was danced yet. */
-export const newClass = ({ plan, group, ...given }: NewClass): ClassEntry => ({
+export const newClass = ({ plan, group, series, ...given }: NewClass): ClassEntry => ({
   kind: 'class',
   schemaVersion: CLASS_VERSION,
   ...given,
   ...(plan !== undefined && { plan }),
   ...(group && { group: group.id }),
+  ...(series && { series }),
   room: group?.room ?? '',
   danced: [],
   notes: '',
@@ -120,11 +125,12 @@ export const Group = z
   .readonly()
 export type Group = z.infer<typeof Group>
 
-/** Version 2 knows more kinds of steps, 3 how a phrase was taught, 4 songs; what was written before is as it was. */
+/** Version 2 knows more kinds of steps, 3 how a phrase was taught, 4 songs, 5 series; what was written before is as it was. */
 const CLASS_UPGRADES: readonly Upgrade[] = [
   { from: 1, up: (entry) => entry },
   { from: 2, up: (entry) => entry },
   { from: 3, up: (entry) => entry },
+  { from: 4, up: (entry) => entry },
 ]
 
 /**

@@ -6,8 +6,9 @@ import { type Upgrade, upgrade } from '../record/upgrade'
 import { Tempo } from '../time/tempo'
 import { TimeOfDay } from '../time/timeOfDay'
 import { Drill } from './drill'
+import { InSeries } from './inSeries'
 
-export const PLAN_VERSION = 4
+export const PLAN_VERSION = 5
 
 /** Minutes of a class of which nothing else is said. */
 const USUAL_MINUTES = 60
@@ -84,6 +85,19 @@ export const PlanWishes = z
     levelTo: DancerLevel.optional(),
     /** Time of day it begins: `18:30`. */
     startsAt: TimeOfDay.optional(),
+    /** Of what is new only this is taught, as a series has shared it out: of a phrase all, or only its feet. */
+    only: z
+      .array(
+        z
+          .object({
+            combination: z.string().min(1),
+            phrase: z.string().min(1),
+            feet: z.literal(true).optional(),
+          })
+          .readonly(),
+      )
+      .readonly()
+      .optional(),
   })
   .readonly()
 export type PlanWishes = z.infer<typeof PlanWishes>
@@ -97,6 +111,8 @@ export const Plan = z
     title: z.string(),
     /** Id of the group it was planned for. */
     group: z.string().min(1).optional(),
+    /** The class of a series it was planned for. */
+    series: InSeries.optional(),
     wishes: PlanWishes,
     drills: z.array(Drill).readonly(),
     /** What was taken out by hand and is not proposed again: keys of drills. */
@@ -109,7 +125,7 @@ export const Plan = z
   .readonly()
 export type Plan = z.infer<typeof Plan>
 
-/** Before version 2 every class was of one kind, and danced on both sides; before 3 nobody knew what was changed, before 4 no song. */
+/** Before version 2 every class was of one kind, and danced on both sides; before 3 nobody knew what was changed, before 4 no song, before 5 no series. */
 const UPGRADES: readonly Upgrade[] = [
   {
     from: 1,
@@ -120,6 +136,7 @@ const UPGRADES: readonly Upgrade[] = [
   },
   { from: 2, up: (plan) => plan },
   { from: 3, up: (plan) => plan },
+  { from: 4, up: (plan) => plan },
 ]
 
 /**

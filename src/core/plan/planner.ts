@@ -5,7 +5,7 @@ import { showUnits, withShown } from './frame'
 import { framedBy } from './framed'
 import type { Materials } from './material'
 import { withBreath, withPauses } from './pauses'
-import { feetSteps, type PhraseSteps, phraseSteps } from './phraseSteps'
+import { stepsInOrder, type TaughtPhrase as Taught } from './phraseOrder'
 import { type PlanWishes, SLOT_MINUTES } from './plan'
 import { reviewsOf } from './reviews'
 import { type Fixed, type Kept, type Setting, settingOf } from './setting'
@@ -13,8 +13,8 @@ import { shortened } from './shorten'
 import { songPlace } from './songDrills'
 import { marked } from './strain'
 import { switchPractice } from './switching'
-import { joinedSides, partStarts, taughtUnits } from './taughtUnits'
-import { firstPasses, metBefore, type Teaching, teachingOf, type Unit } from './teaching'
+import { joinedSides, taughtUnits } from './taughtUnits'
+import { firstPasses, type Teaching, teachingOf, type Unit, untaughtIn } from './teaching'
 import { techniqueUnits } from './technique'
 import { type Proposed, proposeWay } from './ways'
 
@@ -45,12 +45,6 @@ const NOTHING_FIXED: Fixed = { kept: [], without: [] }
 /** Over weeks no class has more new counts than this (teaching 9). */
 const NEW_COUNTS_OVER_WEEKS = 32
 
-/** A phrase of the class as it is taught there, with the combination it is of. */
-interface Taught {
-  readonly teaching: Teaching
-  readonly steps: PhraseSteps
-}
-
 /**
  * Plans a class (teaching): hello, warm-up, review of what is due, each phrase by its steps, the
  * other side and a run from the top, then runs with a task faster and faster, recap and
@@ -72,7 +66,7 @@ export function planClass(
   }))
   const setting = settingOf(wishes, teachings, materials, fixed)
   const { kept, frame, room, lasts, all, framed, isWanted } = setting
-  const steps = stepsInOrder(teachings, ways)
+  const steps = stepsInOrder(teachings, ways, wishes.only)
   const due = reviewsOf(wishes, teachings, room, lasts, materials).filter(isWanted)
   const loops = techniqueUnits(wishes, teachings, room, materials).filter(isWanted)
   const pauses = wishes.minutes <= SLOT_MINUTES ? 0 : room * PAUSE_SHARE
@@ -150,11 +144,11 @@ function startOf(
   steps: readonly Taught[],
   teachings: readonly Teaching[],
   due: readonly Unit[],
-  { kept, isWanted }: Setting,
+  { kept, isWanted, wishes }: Setting,
 ): Start {
   const own = steps.slice(0, many)
   const isAll = (teaching: Teaching) =>
-    steps.every((one, i) => one.teaching !== teaching || i < many)
+    isWholeIn(teaching, wishes) && steps.every((one, i) => one.teaching !== teaching || i < many)
   const each = teachings.flatMap((teaching) =>
     taughtUnits(
       teaching,
@@ -173,6 +167,20 @@ function startOf(
     switches: teachings.filter(isAll).flatMap((teaching) => switchPractice(teaching) ?? []),
     runs: closings.flatMap(closingRuns).filter(isWanted),
   }
+}
+
+/** Whether all of a combination is known once this class is over. */
+function isWholeIn(teaching: Teaching, { only }: PlanWishes): boolean {
+  const { material } = teaching
+  return firstPasses(material.lead.passes).every(
+    (pass) =>
+      untaughtIn(pass, teaching).length === 0 ||
+      !only ||
+      only.some(
+        ({ combination, phrase, feet }) =>
+          combination === material.combination.id && phrase === pass.phrase.id && !feet,
+      ),
+  )
 }
 
 /** How many phrases have room; each start that is longer needs the shorter one to fit. */
@@ -207,34 +215,6 @@ function withoutKeptPauses(
 
 /** The share of a class that its pauses take. */
 const PAUSE_SHARE = 0.1
-
-/** Every phrase that is still to be taught, in the order of the ways; what was met in one is not new in the next. */
-function stepsInOrder(
-  teachings: readonly Teaching[],
-  ways: readonly Proposed[],
-): readonly Taught[] {
-  const met = new Set(metBefore(teachings))
-  const taught: Taught[] = []
-  const add = (teaching: Teaching, steps: PhraseSteps | undefined) => {
-    if (!steps) return
-    for (const key of steps.met) met.add(key)
-    taught.push({ teaching, steps })
-  }
-  for (const [i, teaching] of teachings.entries()) {
-    const way = ways[i]?.way ?? 'phrases'
-    const isFirst = () => taught.length === 0
-    const starts = partStarts(teaching)
-    const passes = firstPasses(teaching.material.lead.passes)
-    for (const start of new Set(starts)) {
-      const part = passes.filter(({ index }) => starts[index] === start)
-      // The feet of a part come first, where a layer at a time is laid on them.
-      if (way === 'layers' && teaching.seen !== 'all')
-        for (const pass of part) add(teaching, feetSteps(teaching, pass, met, isFirst()))
-      for (const pass of part) add(teaching, phraseSteps(teaching, pass, met, isFirst(), way))
-    }
-  }
-  return taught
-}
 
 /** Every step with the name it has in its class. */
 function named(units: readonly Unit[]): readonly Drill[] {

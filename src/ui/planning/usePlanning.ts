@@ -7,6 +7,7 @@ import { type Materials, materialsOf } from '../../core/plan/material'
 import type { Plan } from '../../core/plan/plan'
 import type { SentPage } from '../../core/practice/sentPage'
 import { type LaidSongs, withSongs } from '../../core/routine/withSong'
+import type { Series } from '../../core/series/series'
 import type { Planning } from '../../storage/planning'
 import type { Records } from '../../storage/records'
 import { useSongs } from '../songs/useSongs'
@@ -25,6 +26,7 @@ interface Kinds {
   classes: ClassEntry
   groups: Group
   sent: SentPage
+  series: Series
 }
 
 /** All records of a kind, in step with what other windows do. */
@@ -101,6 +103,7 @@ export interface PlanningRecords {
   readonly classes: readonly ClassEntry[]
   readonly groups: readonly Group[]
   readonly sent: readonly SentPage[]
+  readonly series: readonly Series[]
   /** How many of each can't be read by this version. */
   readonly unreadable: Readonly<Record<keyof Kinds, number>>
 }
@@ -117,16 +120,19 @@ export function usePlanningRecords(): {
   const classes = useRecords('classes')
   const groups = useRecords('groups')
   const sent = useRecords('sent')
+  const series = useRecords('series')
   const combinations = useCombinations()
   const materials = useMaterials(combinations.data)
   const deleted = useDeletedTitles()
-  const error = plans.error ?? classes.error ?? groups.error ?? sent.error ?? combinations.error
+  const error =
+    plans.error ?? classes.error ?? groups.error ?? sent.error ?? series.error ?? combinations.error
   if (
     !planning ||
     !plans.data ||
     !classes.data ||
     !groups.data ||
     !sent.data ||
+    !series.data ||
     !combinations.data ||
     !materials
   )
@@ -142,11 +148,13 @@ export function usePlanningRecords(): {
       classes: classes.data.all,
       groups: groups.data.all,
       sent: sent.data.all,
+      series: series.data.all,
       unreadable: {
         plans: plans.data.unreadable,
         classes: classes.data.unreadable,
         groups: groups.data.unreadable,
         sent: sent.data.unreadable,
+        series: series.data.unreadable,
       },
     },
   }
