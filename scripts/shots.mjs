@@ -236,10 +236,17 @@ await phone.close()
 await floor.close()
 
 const evening = await visit('dark')
-await evening.page.goto(address)
-await evening.open('Find the Slip')
-await evening.page.getByRole('button', { name: /Can’t be danced/ }).click()
-await evening.shot('studio-evening')
+await evening.page.goto(`${address}/series`)
+await evening.page.getByRole('button', { name: 'New series' }).click()
+for (const title of ['Copper Lantern', 'Quick Ember']) {
+  await evening.page.getByPlaceholder('Teach…').click()
+  await evening.page.getByRole('option', { name: title, exact: true }).click()
+}
+await evening.page.getByLabel('Name of the series').fill('Winter Tuesdays')
+await evening.page.getByRole('button', { name: 'Add dates' }).click()
+await evening.page.locator('[data-unit="D"]').focus()
+await evening.page.keyboard.press('ArrowRight')
+await evening.shot('series')
 await evening.close()
 
 await browser.close()

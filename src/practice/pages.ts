@@ -9,7 +9,7 @@ const MINUTES_A_CHUNK = 6
 
 /** What stands beside the figure before it is begun. */
 export function firstWords(data: PageData, staysMarked: boolean): HTMLElement {
-  const { chunks, care, note, next, space } = data
+  const { chunks, care, note, next, space, inSeries } = data
   return element(
     'div',
     { class: 'text', tabindex: '0', role: 'region', 'aria-label': 'What to do' },
@@ -18,6 +18,12 @@ export function firstWords(data: PageData, staysMarked: boolean): HTMLElement {
       { tabindex: '-1' },
       chunks.length === 1 ? 'One part' : `${chunks.length} parts, one at a time`,
     ),
+    inSeries &&
+      element(
+        'p',
+        { class: 'note' },
+        `Part ${inSeries.n} of ${inSeries.of}${inSeries.n > 1 ? `, comes after part ${inSeries.n - 1}` : ''}.`,
+      ),
     note && element('p', { class: 'note' }, note),
     element('p', {}, `About ${chunks.length * MINUTES_A_CHUNK} minutes. ${space}`),
     ...care.map((line) => element('p', { class: 'line' }, line)),

@@ -326,6 +326,12 @@ export class Screen {
     if (stop) this.#root.querySelector('.answers')?.replaceChildren(...this.#answers(stop))
   }
 
+  /** What earlier parts of a series have taught, danced once. */
+  #soFar(): readonly HTMLElement[] {
+    const before = this.#data.inSeries && !this.#isDone ? this.#dance.soFar(this.#how) : undefined
+    return before ? [button('So far', () => this.#playing.play([before]))] : []
+  }
+
   #playButtons(): readonly HTMLElement[] {
     const { isOn } = this.#playing
     const along = button(
@@ -340,6 +346,7 @@ export class Screen {
           () => this.#go(this.#isDone ? 0 : this.#firstOpen(), 0),
           { class: 'main' },
         ),
+        ...this.#soFar(),
         along,
       ]
     if (this.#stop?.do === 'walk' && !isOn && !this.#isAll)

@@ -37,6 +37,8 @@ interface Printed extends Pick<Danced, 'from' | 'company'> {
 export interface HandoutWishes {
   /** Of several dancers only this one's page. */
   readonly part?: PartId | undefined
+  /** Only these phrases; all where none is named. */
+  readonly phrases?: readonly string[] | undefined
   /** Counts downwards, in letters of 18 points. */
   readonly isLarge?: boolean | undefined
   /** Whose poses stand on it. */
@@ -80,27 +82,26 @@ function sideOf(
     `${combination.tempo} counts a minute`,
     combination.rules?.map(ruleWords).join(', '),
   ]
+  const { phrases } = wishes
+  const passes = simulation.passes.filter(({ phrase }) => !phrases || phrases.includes(phrase.id))
   const tables = new Map(
     // Of several, and in large print, all of it is written downwards.
     company || wishes.isLarge
       ? []
-      : simulation.passes.map((pass) => [
-          pass,
-          acrossOf(pass, saidOf(simulation, pass), simulation),
-        ]),
+      : passes.map((pass) => [pass, acrossOf(pass, saidOf(simulation, pass), simulation)]),
   )
-  const page = { combination, simulation, company, wishes, tables }
+  const page = { combination, simulation, passes, company, wishes, tables }
   return markup`<section class="side${isTight(page) && ' tight'}"><h1>${combination.title} <span>${facts.filter(Boolean).join(' · ')}</span></h1>${factsOf(
     combination,
     part,
-  ).map(
-    (line) => markup`<p>${line}</p>`,
-  )}${simulation.passes.map((pass) => phraseOf(pass, page))}</section>`
+  ).map((line) => markup`<p>${line}</p>`)}${passes.map((pass) => phraseOf(pass, page))}</section>`
 }
 
 interface Page {
   readonly combination: Combination
   readonly simulation: Simulation
+  /** What of it is printed. */
+  readonly passes: readonly Pass[]
   readonly company: Company | undefined
   readonly wishes: HandoutWishes
   /** The dancings of phrases that can be tables. */
@@ -115,7 +116,7 @@ const SMALL_PICTURE = 18
 
 /** Whether a side comes to one page with small pictures, and to two with others. */
 function isTight(page: Page): boolean {
-  const heights = page.simulation.passes.map((pass) => {
+  const heights = page.passes.map((pass) => {
     if (beforeOf(pass, page)) return 10
     const across = page.tables.get(pass)
     return across ? heightOf(across) : Number.POSITIVE_INFINITY

@@ -25,6 +25,8 @@ export interface PageWishes {
   readonly next?: string | undefined
   /** Whose page it is, where several dance; the first's where it is not said. */
   readonly part?: PartId | undefined
+  /** Which part of a series it is, from 1. */
+  readonly inSeries?: PageData['inSeries']
   /** Only these phrases are learned on it; all where none is named. */
   readonly phrases?: readonly string[] | undefined
   /** The lead side alone, though both could be danced. */
@@ -60,7 +62,7 @@ export function pageDataOf(
   combination: Combination,
   base: Vocabulary,
   rules: HouseRules,
-  { made, by, note, next, part, phrases = [], sides }: PageWishes,
+  { made, by, note, next, part, phrases = [], sides, inSeries }: PageWishes,
 ): PageData {
   // Of several each has a page of her own, the first one where nobody is named.
   const hers = part ?? combination.parts?.[0]?.id
@@ -101,6 +103,7 @@ export function pageDataOf(
       0,
       MOST_WATCHED,
     ),
+    ...(inSeries && { inSeries }),
     ...(note && { note }),
     ...(next && { next }),
   }

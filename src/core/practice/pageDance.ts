@@ -50,6 +50,8 @@ export interface PageDance extends SeenDance {
   readonly dancingOn: (side: Side) => Dancing
   /** A stop of a chunk, to be heard and seen; what is shown comes a second time, slowly. */
   readonly stopAt: (chunk: Chunk, stop: Stop, how: How, on: From) => readonly Performance[]
+  /** What comes before what is learned here, once; absent where that is the beginning. */
+  readonly soFar: (how: How) => Performance | undefined
   /** All of it again and again, from the top or from a chunk, to the rhythm. */
   readonly allFrom: (chunk: Chunk | undefined, how: How) => Performance
   readonly walk: (chunk: Chunk, how: How) => readonly WalkedCount[]
@@ -163,6 +165,12 @@ export function pageDance(data: PageData, speech: SpeechSeconds = SILENT): PageD
       if (stop.do === 'from-top' && !isLoop)
         return [danced(how.percent, fromTop(how, chunk, stop.rounds))]
       return [danced(how.percent, times(how, range, stop.rounds), stop.do === 'dance')]
+    },
+    soFar(how) {
+      const [first] = data.chunks
+      const { from } = first ? rangeOf(how, first) : { from: 0 }
+      if (from <= 0) return undefined
+      return performanceOf([round(how, { from: tick(0), to: tick(from) }, 0, 1)], at(how.percent))
     },
     allFrom(chunk, how) {
       const whole = wholeOf(dance)

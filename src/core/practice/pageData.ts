@@ -69,6 +69,8 @@ export interface PageData {
   readonly watch: readonly string[]
   /** The words that are called, cut out of the app's voice; absent where nobody speaks. */
   readonly voice?: Readonly<Partial<Record<Bank, CutBank>>>
+  /** Which part of a series it is, from 1. */
+  readonly inSeries?: { readonly n: number; readonly of: number }
   readonly note?: string
   /** The day of the next class. */
   readonly next?: string

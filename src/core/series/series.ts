@@ -11,7 +11,7 @@ const SERIES_VERSION = 1
 export const MOST_DAYS = 60
 const MOST_TAUGHT = 12
 /** Minutes under which a class is no class of a series. */
-export const LEAST_SERIES_MINUTES = 20
+const LEAST_SERIES_MINUTES = 20
 
 /** A phrase, or half of one: `combination|phrase`, with `|feet` or `|on` behind it. */
 const UnitId = z.string().min(1)

@@ -18,6 +18,8 @@ export interface SeriesUnit extends SpreadUnit {
   readonly phrase: string
   readonly name: string
   readonly title: string
+  /** What its combination is called, where several are taught. */
+  readonly of?: string
   /** Counts that are new in it. */
   readonly counts: number
   readonly half?: 'feet' | 'on'
@@ -65,9 +67,12 @@ export function unitsOf(
   materials: Materials,
   routines: readonly Routine[],
 ): readonly SeriesUnit[] {
-  return taughtOf(series, materials, routines).flatMap((taught) =>
-    unitsIn(series, taught, materials),
-  )
+  const all = taughtOf(series, materials, routines)
+  return all.flatMap((taught) => {
+    const own = unitsIn(series, taught, materials)
+    const of = taught.combination.title
+    return all.length > 1 && of ? own.map((unit) => ({ ...unit, of })) : own
+  })
 }
 
 function unitsIn(series: Series, taught: Taught, materials: Materials): readonly SeriesUnit[] {

@@ -4,9 +4,13 @@ import { type Course, columnOf } from './course'
 import type { Series } from './series'
 import type { SeriesUnit } from './units'
 
-/** What a unit is called: its phrase, and which half of it. */
-export const unitName = ({ name, half }: Pick<SeriesUnit, 'name' | 'half'>): string =>
+/** What a unit is called where its combination is seen: its phrase, and which half of it. */
+export const shortName = ({ name, half }: Pick<SeriesUnit, 'name' | 'half'>): string =>
   half === 'feet' ? `${name} feet` : half === 'on' ? `${name} on the feet` : name
+
+/** The same where it is not. */
+export const unitName = (unit: Pick<SeriesUnit, 'name' | 'half' | 'of'>): string =>
+  unit.of ? `${shortName(unit)} of ${unit.of}` : shortName(unit)
 
 const minutesMore = (seconds: number): number => Math.max(1, Math.ceil(seconds / 60))
 

@@ -47,6 +47,16 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('../plan/PlansScreen')).PlansScreen }),
       },
       {
+        path: 'series',
+        lazy: async () => ({
+          Component: (await import('../series/SeriesListScreen')).SeriesListScreen,
+        }),
+      },
+      {
+        path: 'series/:id',
+        lazy: async () => ({ Component: (await import('../series/SeriesScreen')).SeriesScreen }),
+      },
+      {
         path: 'plan/:id',
         lazy: async () => ({ Component: (await import('../plan/PlanScreen')).PlanScreen }),
       },

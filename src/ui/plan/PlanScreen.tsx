@@ -1,12 +1,10 @@
 import { Button, Menu, TextInput } from '@mantine/core'
 import { IconPlayerPlayFilled, IconPrinter } from '@tabler/icons-react'
-import { useQueryClient } from '@tanstack/react-query'
 import { dequal } from 'dequal'
 import { useEffect, useMemo, useRef, useState } from 'react'
-import { useNavigate, useParams } from 'react-router'
-import { beginClass } from '../../core/class/underWay'
+import { useParams } from 'react-router'
 import type { PartId } from '../../core/combination/whose'
-import { byDate, newClass } from '../../core/diary/diary'
+import { byDate } from '../../core/diary/diary'
 import { knownOf, paceOf, reachedIn } from '../../core/diary/reached'
 import { blocksOf } from '../../core/plan/blocks'
 import {
@@ -34,7 +32,8 @@ import { inWords, Problem, ProblemPage } from '../parts/Problem'
 import { useLeaveWarning } from '../parts/useLeaveWarning'
 import { useScreenKeys } from '../parts/useScreenKeys'
 import field from '../planning/planning.module.css'
-import { timeNow, today } from '../planning/today'
+import { today } from '../planning/today'
+import { useBegin } from '../planning/useBegin'
 import { type PlanningRecords, usePlanningRecords } from '../planning/usePlanning'
 import { useServices } from '../stores/services'
 import { DRILL_KEYS, type DrillHands, type DrillLanding, DrillRow } from './DrillRow'
@@ -83,8 +82,6 @@ function OpenPlan({
   materials,
 }: PlanningRecords & { readonly first: Plan }) {
   const { judge, newId } = useServices()
-  const navigate = useNavigate()
-  const queries = useQueryClient()
   const document = usePlanDocument(first, planning.plans, materials, judge)
   const { plan, change, proposal } = document
   const [open, setOpen] = useState<string>()
@@ -162,23 +159,9 @@ function OpenPlan({
     }),
     [],
   )
-  const begin = async () => {
-    // What was changed last may still be thought about.
-    const plan = await document.planned()
-    const entry = newClass({
-      id: newId(),
-      date: today(),
-      start: timeNow(),
-      title: plan.title,
-      minutes: plan.wishes.minutes,
-      plan: plan.id,
-      group: groups.find(({ id }) => id === plan.group),
-    })
-    await planning.classes.put(entry)
-    planning.underWay.write(beginClass(plan, entry), 0)
-    await queries.invalidateQueries({ queryKey: ['records'] })
-    await navigate(`/class/${entry.id}`)
-  }
+  const beginOf = useBegin(planning, groups)
+  // What was changed last may still be thought about.
+  const begin = async () => beginOf(await document.planned())
   const forGroup = async (id: string | undefined) => {
     const { all: given } = await planning.classes.list()
     const own = given.filter(({ group }) => id !== undefined && group === id).sort(byDate)

@@ -50,6 +50,9 @@ function Shelf({ planning, plans, unreadable, groups, combinations, materials }:
     <main className={classes.shelf}>
       <div className={classes.top}>
         <h1 className="display">Plans</h1>
+        <Link to="/series" className={classes.over}>
+          Series over weeks
+        </Link>
         <Select
           className={classes.make}
           aria-label="A new plan from a combination"

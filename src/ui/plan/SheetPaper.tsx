@@ -15,21 +15,25 @@ interface SheetPaperProps {
   /** Of several dancers only this one's page. */
   readonly part: PartId | undefined
   readonly isLarge: boolean
+  /** Only these phrases, of a class of a series, and what that is called. */
+  readonly only?: { readonly phrases: readonly string[]; readonly title: string } | undefined
 }
 
 /**
  * A combination on paper: each side with its key poses, as the file of it has them. Of several
  * dancers all of them, or one.
  */
-export function SheetPaper({ material, part, isLarge }: SheetPaperProps) {
+export function SheetPaper({ material, part, isLarge, only }: SheetPaperProps) {
   const { look } = useStore(dancerNow, (s) => s)
   const { rules } = useStore(houseNow, (s) => s)
   const { combination } = material
   const body = useMemo(
-    () => ({ __html: handoutBody(material, { part, isLarge, look }) }),
-    [material, part, isLarge, look],
+    () => ({
+      __html: handoutBody(material, { part, isLarge, look, phrases: only?.phrases }),
+    }),
+    [material, part, isLarge, look, only],
   )
-  const title = handoutTitle(combination, part)
+  const title = only?.title ?? handoutTitle(combination, part)
   return (
     <>
       <style

@@ -16,12 +16,23 @@ import { words } from '../stores/words'
 import { pageParts, shippedVoice } from './pageParts'
 import classes from './practice.module.css'
 
+/** What a page of a class of a series is of. */
+export interface PageBegin {
+  readonly phrases: readonly string[]
+  readonly group: string | undefined
+  readonly next: string | undefined
+  readonly inSeries: { readonly n: number; readonly of: number }
+}
+
 /** What goes with a practice page, and the button that saves it as one file. */
 export function PageForm({
   combination,
+  begin,
   onClose,
 }: {
   readonly combination: Combination
+  /** What is chosen at first, where it is of a class of a series. */
+  readonly begin?: PageBegin | undefined
   readonly onClose: () => void
 }) {
   const { rules } = useStore(houseNow, (s) => s)
@@ -30,10 +41,12 @@ export function PageForm({
   const groups = useGroups()
   const [by, setBy] = useState('')
   const [note, setNote] = useState('')
-  const [next, setNext] = useState('')
-  const [group, setGroup] = useState('')
+  const [next, setNext] = useState(begin?.next ?? '')
+  const [group, setGroup] = useState(begin?.group ?? '')
   const [part, setPart] = useState(combination.parts?.[0]?.id ?? '')
-  const [phrases, setPhrases] = useState(() => combination.phrases.map(({ id }) => id))
+  const [phrases, setPhrases] = useState<readonly string[]>(
+    () => begin?.phrases ?? combination.phrases.map(({ id }) => id),
+  )
   const [sides, setSides] = useState<'both' | 'lead'>('both')
   const [hasVoice, setVoice] = useState(true)
   const [error, setError] = useState<unknown>()
@@ -44,8 +57,9 @@ export function PageForm({
       part: part || undefined,
       phrases: phrases.length === combination.phrases.length ? [] : phrases,
       sides,
+      ...(begin && { inSeries: begin.inSeries }),
     }),
-    [combination, part, phrases, sides],
+    [combination, part, phrases, sides, begin],
   )
   // What is only written on it changes nothing of its parts, and is not waited for while it is typed.
   const made = useMemo(() => {
@@ -97,7 +111,7 @@ export function PageForm({
         {combination.phrases.length > 1 && (
           <fieldset className={classes.phrases}>
             <legend>Phrases to learn</legend>
-            <Chip.Group multiple value={phrases} onChange={setPhrases}>
+            <Chip.Group multiple value={[...phrases]} onChange={setPhrases}>
               <Row gap={6}>
                 {combination.phrases.map(({ id, name }) => (
                   <Chip key={id} value={id}>
