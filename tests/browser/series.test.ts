@@ -85,6 +85,21 @@ describe('a series over weeks', () => {
     await page.getByRole('button', { name: 'Save as calendar' }).click()
     expect((await bytesOf(await calendar)).toString()).toContain('RRULE:FREQ=WEEKLY;COUNT=6')
 
+    // A holiday: no class then, and one again.
+    await columns(page)
+      .nth(1)
+      .getByRole('button', { name: /^Class 2/ })
+      .click()
+    await page.getByLabel('No class on this day, because').fill('holiday')
+    await page.getByRole('button', { name: 'No class', exact: true }).click()
+    await expect.poll(() => columns(page).count()).toBe(5)
+    await page.getByRole('button', { name: /\(holiday\): a class again/ }).click()
+    await expect.poll(() => columns(page).count()).toBe(6)
+    await columns(page)
+      .nth(0)
+      .getByRole('button', { name: /^Class 1/ })
+      .click()
+
     // The first class: its plan, its page, its floor.
     const first = page.getByRole('region', { name: 'Copper Lantern, 1 of 6' })
     const names = (await lettersIn(page))[0] ?? ''

@@ -4,7 +4,7 @@ import { line } from 'd3-shape'
 import type { CSSProperties, KeyboardEvent } from 'react'
 import type { Around, Column, Course } from '../../core/series/course'
 import { lockOf } from '../../core/series/lock'
-import { dropped, lockedIn, type Series, splitUnit } from '../../core/series/series'
+import { dropped, lockedIn, offDay, type Series, splitUnit } from '../../core/series/series'
 import type { SeriesUnit } from '../../core/series/units'
 import { shortName, unitName } from '../../core/series/words'
 import type { ScreenKey } from '../parts/keys'
@@ -91,8 +91,18 @@ export function SeriesStrip(props: StripProps) {
       )}
       {off.length > 0 && (
         <p className={classes.off}>
-          Off:{' '}
-          {off.map(({ day, off: why }) => `${dayWords(day)}${why ? ` (${why})` : ''}`).join(', ')}
+          <b>No class</b>
+          {off.map(({ id, day, off: why }) => (
+            <button
+              key={id}
+              type="button"
+              className={classes.back}
+              onClick={() => change('a class again', (now) => offDay(now, id, undefined))}
+            >
+              {dayWords(day)}
+              {why ? ` (${why})` : ''}: a class again
+            </button>
+          ))}
         </p>
       )}
       <p className={classes.legend}>
