@@ -1,11 +1,14 @@
 import {
   AudioBufferSource,
+  type AudioCodec,
   BufferTarget,
   CanvasSource,
   getFirstEncodableAudioCodec,
   getFirstEncodableVideoCodec,
+  Mp4OutputFormat,
   Output,
   QUALITY_HIGH,
+  type VideoCodec,
   WebMOutputFormat,
 } from 'mediabunny'
 import { UserError } from '../core/errors'
@@ -18,6 +21,31 @@ export interface Film {
   readonly draw: (seconds: number) => void
   /** The sound of all of it; absent where none is wanted. */
   readonly sound: AudioBuffer | undefined
+}
+
+/** A kind of film file, and what it is made of. */
+export interface FilmFormat {
+  readonly name: 'MP4' | 'WebM'
+  readonly video: VideoCodec
+  readonly audio: AudioCodec | undefined
+}
+
+/**
+ * What this browser writes: MP4 where it has both encoders for it, since that plays everywhere, else WebM.
+ * @returns undefined where it writes no video
+ */
+export async function formatHere(size: {
+  readonly width: number
+  readonly height: number
+}): Promise<FilmFormat | undefined> {
+  const [avc, aac] = await Promise.all([
+    getFirstEncodableVideoCodec(['avc'], size),
+    getFirstEncodableAudioCodec(['aac']),
+  ])
+  if (avc && aac) return { name: 'MP4', video: avc, audio: aac }
+  const video = await getFirstEncodableVideoCodec(['vp9', 'vp8', 'av1'], size)
+  if (!video) return undefined
+  return { name: 'WebM', video, audio: (await getFirstEncodableAudioCodec(['opus'])) ?? undefined }
 }
 
 /**
@@ -33,21 +61,19 @@ export async function writeFilm(
 ): Promise<Blob | undefined> {
   const { canvas, seconds, framesASecond, draw, sound } = film
   const { width, height } = canvas
-  const codec = await getFirstEncodableVideoCodec(['vp9', 'vp8', 'av1'], { width, height })
-  if (!codec)
+  const made = await formatHere({ width, height })
+  if (!made)
     throw new UserError(
       'This browser cannot write video.',
       'Save the key poses as a picture instead, or film in another browser.',
     )
-  const format = new WebMOutputFormat()
+  const format = made.name === 'MP4' ? new Mp4OutputFormat() : new WebMOutputFormat()
   const target = new BufferTarget()
   const output = new Output({ format, target })
-  const video = new CanvasSource(canvas, { codec, bitrate: QUALITY_HIGH })
+  const video = new CanvasSource(canvas, { codec: made.video, bitrate: QUALITY_HIGH })
   output.addVideoTrack(video, { frameRate: framesASecond })
-  const audioCodec = sound && (await getFirstEncodableAudioCodec(['opus']))
-  const audio = audioCodec
-    ? new AudioBufferSource({ codec: audioCodec, bitrate: 96_000 })
-    : undefined
+  const audio =
+    sound && made.audio ? new AudioBufferSource({ codec: made.audio, bitrate: 96_000 }) : undefined
   if (audio) output.addAudioTrack(audio)
   await output.start()
   if (audio && sound) await audio.add(sound)

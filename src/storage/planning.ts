@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { readSoundChoice, type SoundChoice, USUAL_SOUND } from '../core/class/soundChoice'
 import { readUnderWay, type UnderWay } from '../core/class/underWay'
 import { type ClassEntry, type Group, readClass, readGroup } from '../core/diary/diary'
+import { type Filmed, readFilmed } from '../core/lesson/filmed'
 import { type Plan, readPlan } from '../core/plan/plan'
 import { readSentPage, type SentPage } from '../core/practice/sentPage'
 import { folded } from '../core/record/folded'
@@ -49,6 +50,12 @@ interface SoundNotes {
   readonly write: (choice: SoundChoice) => void
 }
 
+/** Lessons on film, each under the id of its combination. */
+interface FilmedNotes {
+  readonly read: (id: string) => Filmed | undefined
+  readonly write: (filmed: Filmed) => void
+}
+
 /** What a first visit finds. */
 export interface PlanningDemo {
   readonly plans: readonly Plan[]
@@ -83,6 +90,8 @@ export interface Planning {
   readonly spoken: SpokenWords
   readonly underWay: UnderWayNotes
   readonly sound: SoundNotes
+  /** The lesson that was filmed last of each combination. */
+  readonly filmed: FilmedNotes
   /** Saves what windows that are gone have left; returns how much there was. */
   readonly recover: () => Promise<number>
   /** Loads the demo on the first visit, and never again. */
@@ -92,6 +101,12 @@ export interface Planning {
 const PREFIX = 'molten-sway floor '
 
 const SOUND_SLOT = 'molten-sway sound'
+const FILMED_PREFIX = 'molten-sway lesson '
+
+const createFilmedNotes = (slots: Slots): FilmedNotes => ({
+  read: (id) => readSlot(slots, FILMED_PREFIX + id, readFilmed),
+  write: (filmed) => writeSlot(slots, FILMED_PREFIX + filmed.id, filmed),
+})
 
 /** A note; one of an older app is the class itself, before all others. */
 function readNote(raw: Record<string, unknown>): UnderWayNote {
@@ -192,6 +207,7 @@ export function createPlanning(database: Database, slots: Slots, keeping: Keepin
     spoken: createSpoken(database, keeping.onKept),
     underWay: createUnderWayNotes(database, slots, keeping.onKept),
     sound: createSoundNotes(slots),
+    filmed: createFilmedNotes(slots),
     recover: async () =>
       (await plans.recover()) +
       (await classes.recover()) +

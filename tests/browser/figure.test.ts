@@ -200,6 +200,7 @@ describe('the dancing figure', () => {
     await page.getByRole('menuitem', { name: 'Practice video…' }).click()
     await film.getByLabel('Size').selectOption('small')
     await film.getByLabel('Sides').selectOption('one')
+    await film.getByText(/It will be an? (MP4|WebM) file/).waitFor()
     await film.getByRole('textbox', { name: 'Counts a minute' }).fill('220')
     await film.getByRole('button', { name: 'Film it' }).click()
     await film.getByRole('progressbar').waitFor()

@@ -3,11 +3,15 @@ import { CombinationsScreen } from '../combinations/CombinationsScreen'
 import { Lost } from './Lost'
 import { Shell } from './Shell'
 
-/** The floor has the whole window: nothing but the class is on it. */
+/** The floor, and a lesson before the camera, have the whole window: nothing else is on it. */
 const floor = [
   {
     path: 'class/:id',
     lazy: async () => ({ Component: (await import('../class/ClassScreen')).ClassScreen }),
+  },
+  {
+    path: 'combination/:id/lesson',
+    lazy: async () => ({ Component: (await import('../lesson/LessonScreen')).LessonScreen }),
   },
   {
     path: 'class/:id/dancers',

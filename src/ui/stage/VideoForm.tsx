@@ -7,18 +7,24 @@ import { capital } from '../../core/capital'
 import { USUAL_SOUND } from '../../core/class/soundChoice'
 import { type Combination, teachTempoOf } from '../../core/combination/combination'
 import { bothOf, type Dancing } from '../../core/combination/dancing'
+import { chaptersOf, chapterText, chapterVtt } from '../../core/lesson/chapters'
+import { type LessonFilm, lessonFilm } from '../../core/lesson/lessonFilm'
 import { practicePerformance } from '../../core/performance/stretches'
 import type { Dancers } from '../../core/pose/dancers'
 import { VIEWS, type View, viewFacts } from '../../core/pose/views'
+import { pageDataOf } from '../../core/practice/makePage'
 import { FASTEST, SLOWEST } from '../../core/time/tempo'
 import { download, fileName } from '../parts/files'
 import { NumberField } from '../parts/NumberField'
 import { inWords, Problem } from '../parts/Problem'
+import { today } from '../planning/today'
 import { dancedOf } from '../stores/checked'
+import { houseNow } from '../stores/house'
 import { useServices } from '../stores/services'
+import { words } from '../stores/words'
 import { coloursOf } from './openStage'
 import { CLEARER } from './pictureWords'
-import { filmPractice, type ToFilm, type VideoWish } from './practiceVideo'
+import { filmPractice, SIZES, type ToFilm, type VideoWish } from './practiceVideo'
 import { stageChoice } from './stageChoice'
 
 /** What is danced with a song, as it is heard when it is asked for. */
@@ -41,12 +47,31 @@ export function VideoForm({ combination, dancersAt, dancing, withSong, onClose }
   const first = useStore(stageChoice, (s) => s.view)
   const [view, setView] = useState<View>(first)
   const [sides, setSides] = useState<Sides>('turn')
-  const [tempo, setTempo] = useState(() => teachTempoOf(combination))
   const [size, setSize] = useState<VideoWish['size']>('large')
+  const [what, setWhat] = useState<'through' | 'lesson'>('through')
+  const [format, setFormat] = useState<string>()
+  useEffect(() => {
+    const [width, height] = SIZES[size]
+    let isHere = true
+    void import('../../dancer/video')
+      .then(({ formatHere }) => formatHere({ width, height }))
+      .then((found) => isHere && setFormat(found?.name ?? 'none'))
+    return () => {
+      isHere = false
+    }
+  }, [size])
+  const isLesson = what === 'lesson' && !withSong
+  const [tempo, setTempo] = useState(() => teachTempoOf(combination))
   const [clearer, setClearer] = useState(1)
   const [done, setDone] = useState<number>()
   const [problem, setProblem] = useState<{ what: string; toDo: string }>()
+  const [chapters, setChapters] = useState<{ text: string; lesson: LessonFilm }>()
   const both = bothOf(combination, dancing.part)
+  const chunksNow = () =>
+    pageDataOf(combination, words.getState().vocabulary, houseNow.getState().rules, {
+      made: today(),
+      part: combination.parts && dancing.part,
+    }).chunks
   const running = useRef<AbortController>(undefined)
   useEffect(() => () => running.current?.abort(), [])
 
@@ -55,7 +80,13 @@ export function VideoForm({ combination, dancersAt, dancing, withSong, onClose }
     running.current = stop
     setProblem(undefined)
     setDone(0)
-    const wish: VideoWish = { beside: !withSong && sides === 'beside', view, size }
+    const wish: VideoWish = {
+      beside: !withSong && !isLesson && sides === 'beside',
+      view,
+      size,
+    }
+    const placeOf: ToFilm['placeOf'] = (now) =>
+      `${capital(sideWord[now.dancing.side])} side · ${tempo}`
     const alone = (): Omit<ToFilm, 'songOf'> => ({
       performance: practicePerformance(
         dancedOf(combination),
@@ -64,9 +95,16 @@ export function VideoForm({ combination, dancersAt, dancing, withSong, onClose }
         speechSeconds(),
       ),
       heard: { mix: USUAL_SOUND.mix, loud: 0, own: new Map() },
-      placeOf: (now) => `${capital(sideWord[now.dancing.side])} side · ${tempo}`,
+      placeOf,
     })
-    const filmed = { ...(withSong?.() ?? alone()), songOf: (mark: string) => deck.soundOf(mark) }
+    const lesson = isLesson
+      ? lessonFilm(dancedOf(combination), chunksNow(), { dancing, tempo, speech: speechSeconds() })
+      : undefined
+    const filmed = {
+      ...(withSong?.() ?? alone()),
+      ...(lesson && { performance: lesson.performance, holds: lesson.holds }),
+      songOf: (mark: string) => deck.soundOf(mark),
+    }
     try {
       const colours = coloursOf(document.documentElement)
       const made = await filmPractice(
@@ -78,7 +116,15 @@ export function VideoForm({ combination, dancersAt, dancing, withSong, onClose }
         setDone,
         stop.signal,
       )
-      if (made) download(fileName(combination.title, '-practice.webm'), made, made.type)
+      if (made) {
+        const end = made.type.includes('mp4') ? 'mp4' : 'webm'
+        download(
+          fileName(combination.title, `${isLesson ? '-lesson' : '-practice'}.${end}`),
+          made,
+          made.type,
+        )
+        setChapters(lesson && { text: chapterText(chaptersOf(lesson.chapters)), lesson })
+      }
     } catch (error) {
       setProblem(inWords(error))
     }
@@ -93,20 +139,37 @@ export function VideoForm({ combination, dancersAt, dancing, withSong, onClose }
           may need a licence.
         </p>
       ) : (
-        <NativeSelect
-          label="Sides"
-          value={sides}
-          onChange={({ currentTarget }) => setSides(currentTarget.value as Sides)}
-          disabled={done !== undefined}
-          data={[
-            {
-              value: 'turn',
-              label: both.map(({ side }) => sideWord[side]).join(', then '),
-            },
-            { value: 'one', label: `only the ${sideWord[dancing.side]} side` },
-            { value: 'beside', label: 'both next to each other, in step' },
-          ]}
-        />
+        <>
+          <NativeSelect
+            label="What"
+            value={what}
+            onChange={({ currentTarget }) =>
+              setWhat(currentTarget.value === 'lesson' ? 'lesson' : 'through')
+            }
+            disabled={done !== undefined}
+            data={[
+              { value: 'through', label: 'danced through' },
+              { value: 'lesson', label: 'a lesson: part by part, with pauses' },
+            ]}
+          />
+          {!isLesson && (
+            <NativeSelect
+              mt="xs"
+              label="Sides"
+              value={sides}
+              onChange={({ currentTarget }) => setSides(currentTarget.value as Sides)}
+              disabled={done !== undefined}
+              data={[
+                {
+                  value: 'turn',
+                  label: both.map(({ side }) => sideWord[side]).join(', then '),
+                },
+                { value: 'one', label: `only the ${sideWord[dancing.side]} side` },
+                { value: 'beside', label: 'both next to each other, in step' },
+              ]}
+            />
+          )}
+        </>
       )}
       <NativeSelect
         label="Seen from"
@@ -136,6 +199,7 @@ export function VideoForm({ combination, dancersAt, dancing, withSong, onClose }
         onChange={({ currentTarget }) => setSize(currentTarget.value as VideoWish['size'])}
         data={[
           { value: 'large', label: '1280 × 720' },
+          { value: 'upright', label: '720 × 1280, upright' },
           { value: 'small', label: '640 × 360' },
         ]}
       />
@@ -148,6 +212,31 @@ export function VideoForm({ combination, dancersAt, dancing, withSong, onClose }
         onChange={({ currentTarget }) => setClearer(Number(currentTarget.value))}
         data={CLEARER}
       />
+      {format !== undefined && (
+        <p>
+          {format === 'none'
+            ? 'This browser writes no video.'
+            : `It will be ${format === 'MP4' ? 'an MP4' : 'a WebM'} file${format === 'WebM' ? ': this browser writes no MP4' : ''}.`}
+        </p>
+      )}
+      {chapters && chapters.text !== '' && (
+        <section aria-label="Chapters">
+          <pre>{chapters.text}</pre>
+          <Button
+            variant="default"
+            size="compact-sm"
+            onClick={() =>
+              download(
+                fileName(combination.title, '-chapters.vtt'),
+                chapterVtt(chaptersOf(chapters.lesson.chapters), chapters.lesson.seconds),
+                'text/vtt',
+              )
+            }
+          >
+            Save the chapters
+          </Button>
+        </section>
+      )}
       {problem && <Problem {...problem} />}
       {done !== undefined && (
         <Progress mt="md" value={done * 100} aria-label="How much is filmed" />

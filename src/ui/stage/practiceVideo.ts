@@ -1,5 +1,6 @@
 import type { HeldSound } from '../../audio/held'
 import type { Combination } from '../../core/combination/combination'
+import { type Hold, heldAt, heldSamples } from '../../core/lesson/lessonFilm'
 import type { DanceMoment, Performance } from '../../core/performance/performance'
 import type { Dancers } from '../../core/pose/dancers'
 import type { View } from '../../core/pose/views'
@@ -12,12 +13,15 @@ import { dancerNow } from '../stores/dancer'
 import { dressedNow, stageOn } from './loadStage'
 import { pictureWords } from './pictureWords'
 
+/** In pixels. */
+export const SIZES = { large: [1280, 720], upright: [720, 1280], small: [640, 360] } as const
+
 /** What the instructor chose for a practice video. */
 export interface VideoWish {
   /** The other side is danced beside it, in step. */
   readonly beside: boolean
   readonly view: View
-  readonly size: 'large' | 'small'
+  readonly size: keyof typeof SIZES
 }
 
 /** What is filmed, and how it is heard. */
@@ -28,9 +32,10 @@ export interface ToFilm {
   readonly songOf: (mark: string) => HeldSound | undefined
   /** What is written under the count: the side and the tempo, or the place in the song. */
   readonly placeOf: (moment: DanceMoment) => string
+  /** Where it waits, so that who looks can stop it. */
+  readonly holds?: readonly Hold[]
 }
 
-const SIZES = { large: [1280, 720], small: [640, 360] } as const
 const FRAMES = 25
 const RATE = 48_000
 /** The last count still sounds and is looked at for a moment. */
@@ -54,8 +59,9 @@ export async function filmPractice(
   signal: AbortSignal,
 ): Promise<Blob | undefined> {
   const [width, height] = SIZES[wish.size]
-  const { performance } = filmed
-  const seconds = performance.time.secondsAt(performance.length) + AFTER_SECONDS
+  const { performance, holds = [] } = filmed
+  const waits = holds.reduce((sum, hold) => sum + hold.seconds, 0)
+  const seconds = performance.time.secondsAt(performance.length) + waits + AFTER_SECONDS
   const source = document.createElement('canvas')
   const [stage, dressed, { writeFilm }] = await Promise.all([
     stageOn(source, colours),
@@ -101,17 +107,22 @@ function frameDrawer(
   stage: Stage,
   { filmed, dancers, dressed, wish, colours, combination }: Filmed,
 ): (seconds: number) => void {
-  const { performance, placeOf } = filmed
+  const { performance, placeOf, holds = [] } = filmed
   const pen = canvas.getContext('2d')
   const frames = createFrames(trailJoints(undefined))
   const stands = standingOf(dancers)
   const choice = { trails: false, ghost: 'none' } as const
   const look = { dressed, view: wish.view, ...dancerNow.getState() }
-  const unit = canvas.height / 36
-  return (seconds) => {
-    // The last moment stays for as long as the last sound dies away.
+  const unit = Math.min(canvas.width, canvas.height) / 36
+  const bottom = canvas.height / unit
+  return (film) => {
+    const { danced: seconds, text } = heldAt(holds, film)
+    // The last moment stays for as long as the last sound dies away, and the end of a part while it waits.
     const now = performance.momentAt(
-      Math.min(performance.length - 0.01, performance.time.tickAt(seconds)),
+      Math.min(
+        performance.length - 0.01,
+        performance.time.tickAt(seconds) - (text === undefined ? 0 : 0.01),
+      ),
     )
     stage.draw(frames.at(stands(now, { both: wish.beside }), choice), look)
     if (!pen) return
@@ -125,17 +136,22 @@ function frameDrawer(
     write(now.count, 9, 2, 10, 800)
     write(now.phrase, 2, 2, 13.5)
     write(placeOf(now), 1.6, 2, 16)
-    write(combination.title, 1.6, 2, 33)
-    write(pictureWords(wish.view, dancers(now.dancing)), 1.3, 2, 34.8, 500)
+    write(combination.title, 1.6, 2, bottom - 3)
+    write(pictureWords(wish.view, dancers(now.dancing)), 1.3, 2, bottom - 1.2, 500)
     pen.textAlign = 'center'
-    pen.fillStyle = colours.body.layers.hips
-    write(now.said, 3, canvas.width / 2 / unit, 32)
+    if (text !== undefined) {
+      // What is to be done is read whatever is behind it.
+      pen.fillStyle = colours.air
+      pen.fillRect(0, (bottom - 8) * unit, canvas.width, 4 * unit)
+    }
+    pen.fillStyle = text === undefined ? colours.body.layers.hips : colours.ink
+    write(text ?? now.said, text === undefined ? 3 : 2, canvas.width / 2 / unit, bottom - 5.3)
   }
 }
 
 /** All that sounds, rendered in one go; without the voice its words are only shown. */
 async function soundOf(
-  { performance, heard, songOf }: ToFilm,
+  { performance, heard, songOf, holds = [] }: ToFilm,
   seconds: number,
   told: (share: number) => void,
   signal: AbortSignal,
@@ -143,5 +159,10 @@ async function soundOf(
   const made = await renderedSound(performance, heard, songOf, told, signal)
   if (!made) return undefined
   const context = new OfflineAudioContext(1, Math.ceil(seconds * RATE), RATE)
-  return await context.decodeAudioData(made.wav)
+  const sound = await context.decodeAudioData(made.wav)
+  if (holds.length === 0) return sound
+  const samples = heldSamples(sound.getChannelData(0), holds, RATE)
+  const held = context.createBuffer(1, samples.length, RATE)
+  held.copyToChannel(samples, 0)
+  return held
 }

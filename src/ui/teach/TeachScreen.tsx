@@ -224,6 +224,14 @@ function Teach({
         <Button variant="default" size="compact-md" onClick={() => setPage(true)}>
           Practice page…
         </Button>
+        <Button
+          component={Link}
+          to={`/combination/${combination.id}/lesson`}
+          variant="default"
+          size="compact-md"
+        >
+          Lesson on film
+        </Button>
         {isPage && <PageForm combination={combination} onClose={() => setPage(false)} />}
         <Button
           component={Link}
