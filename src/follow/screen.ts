@@ -5,6 +5,8 @@ import { Dance } from './dance'
 
 /** Nobody needs to know of a line that is back at once. */
 const LOST_MS = 2000
+/** So long a hint is there. */
+const HINT_MS = 12_000
 
 const REFUSED: Readonly<Record<Extract<Standing, { kind: 'refused' }>['why'], string>> = {
   code: 'That is not the code. Look at the screen of the floor once more.',
@@ -121,9 +123,16 @@ export class FollowScreen {
 
   #buttons(): HTMLElement {
     if (this.#isWall) return element('footer', { hidden: true })
+    // Only safe addresses may keep a screen on, and a room has none.
+    const hint =
+      'wakeLock' in navigator
+        ? undefined
+        : element('p', { class: 'hint' }, 'Set your screen to stay on.')
+    setTimeout(() => hint?.remove(), HINT_MS)
     return element(
       'footer',
       {},
+      hint,
       ...this.#dance.buttons(),
       button('Raise hand', () => this.#raise(!this.#isUp), {
         class: 'hand',

@@ -1,5 +1,6 @@
 import type { Moment, Performance } from '../core/performance/performance'
 import type { PageData } from '../core/practice/pageData'
+import { type OwnSong, ownSong } from './ownSong'
 import { type Heard, type PageSound, pageSound } from './sound'
 
 /** What is danced and heard now. */
@@ -16,6 +17,7 @@ export class Playing {
   #queue: readonly Performance[] = []
   #of: Performance | undefined
   #begun = 0
+  #song: OwnSong | undefined
   readonly #data: PageData
   readonly #changed: (seconds: number) => void
 
@@ -60,17 +62,31 @@ export class Playing {
     return { ...this.#of.momentAt(position.tick), of: this.#of, whole: position.tick }
   }
 
+  /** The sound is made in the first tap. */
+  #made(): PageSound {
+    if (!this.#sound) {
+      this.#sound = pageSound(this.#data, () => this.#song?.music)
+      this.#sound.player.subscribe(() => this.#ended())
+      this.#sound.hear(this.#heard)
+    }
+    return this.#sound
+  }
+
+  /** Takes the student's own copy of the song of the page. @throws where it can't be read */
+  async openSong(file: Blob): Promise<OwnSong | undefined> {
+    const { song } = this.#data
+    if (!song) return undefined
+    this.stop()
+    this.#song = await ownSong(file, song, this.#made().context)
+    return this.#song
+  }
+
   #next(): void {
     const [first, ...rest] = this.#queue
     this.#queue = rest
     this.#of = first
     if (!first) return
-    if (!this.#sound) {
-      this.#sound = pageSound(this.#data)
-      this.#sound.player.subscribe(() => this.#ended())
-      this.#sound.hear(this.#heard)
-    }
-    this.#sound.player.play(first)
+    this.#made().player.play(first)
     this.#changed(0)
   }
 

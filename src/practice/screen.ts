@@ -14,7 +14,9 @@ import { cleanOn, type MarkStore, type Marks, marked, withSeconds } from './mark
 import { firstWords, lastWords } from './pages'
 import { Picture } from './picture'
 import { Playing } from './playing'
+import { printsHandout } from './print'
 import { sendBack } from './sendBack'
+import { SongPart } from './songPart'
 import { stopWords } from './stopWords'
 
 /** A clean round is offered so much faster, and two that were not yet come so much slower. */
@@ -36,6 +38,7 @@ export class Screen {
   readonly #picture: Picture
   readonly #root: HTMLElement
   readonly #playing: Playing
+  readonly #song: SongPart | undefined
   #marks: Marks
   #chosen: Chosen
   /** Rounds of this stop that were not yet, one after the other. */
@@ -53,6 +56,7 @@ export class Screen {
     this.#root = root
     this.#marks = store.read()
     this.#dance = pageDance(data, data.voice && bankSeconds(wordsOfPage(data)))
+    printsHandout(data, this.#dance)
     this.#picture = new Picture(data, this.#dance)
     this.#chosen = {
       percent: 100,
@@ -65,6 +69,15 @@ export class Screen {
       if (seconds > 0) this.#keep({ kept: withSeconds(this.#marks.kept, today(), seconds) })
       this.#buttons()
     })
+    this.#song =
+      data.song &&
+      new SongPart(data.song, {
+        open: (file) => this.#playing.openSong(file),
+        dance: (later) => {
+          const danced = this.#dance.withSong({ ...this.#how, layers: LAYERS }, later)
+          if (danced) this.#playing.play([danced])
+        },
+      })
     onKeys({
       ' ': () => this.#toggle(),
       j: () => this.#eightBack(),
@@ -307,6 +320,8 @@ export class Screen {
       element('p', { class: 'task' }, task),
       this.#marks.stop === 0 && chunk.title && element('p', { class: 'note' }, chunk.title),
       element('div', { class: 'answers' }),
+      // Danced to the song once it goes to the rhythm.
+      stop.do === 'dance' && this.#song?.element,
       ...(isTold ? chunk.say : []).map((line) => element('p', { class: 'line' }, line)),
       stop.do === 'try' &&
         chunk.easier.length > 0 &&

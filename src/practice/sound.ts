@@ -1,4 +1,4 @@
-import { createPlayer, type Player } from '../audio/player'
+import { createPlayer, type Music, type Player } from '../audio/player'
 import { createDrum, FULL_MIX, type Speak } from '../audio/sounds'
 import { speakWith } from '../audio/wordBank'
 import type { PageData } from '../core/practice/pageData'
@@ -12,6 +12,7 @@ export interface Heard {
 }
 
 export interface PageSound {
+  readonly context: AudioContext
   readonly player: Player
   readonly hear: (heard: Heard) => void
   /** How far what is heard lags behind the clock, in seconds. */
@@ -19,13 +20,18 @@ export interface PageSound {
 }
 
 /** Sound may only begin by a tap: made in the first one. What is said is decoded then, and heard once it is. */
-export function pageSound(data: PageData): PageSound {
+export function pageSound(data: PageData, music: () => Music | undefined): PageSound {
   const context = new AudioContext()
   const drum = createDrum(context)
   const player = createPlayer({
     clock: context,
     book: drum.book,
     takeBack: drum.takeBack,
+    music: {
+      book: (...what) => music()?.book(...what),
+      takeBack: (from) => music()?.takeBack(from),
+      goOn: () => {},
+    },
     every(ms, call) {
       const timer = setInterval(call, ms)
       return () => clearInterval(timer)
@@ -38,6 +44,7 @@ export function pageSound(data: PageData): PageSound {
     player.rebook()
   })
   return {
+    context,
     player,
     hear({ counts, rhythm, voice }) {
       drum.setMix({

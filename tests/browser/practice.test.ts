@@ -7,9 +7,12 @@ import type { Combination } from '../../src/core/combination/combination'
 import { USUAL_RULES } from '../../src/core/house/house'
 import { vocabulary } from '../../src/core/moves/vocabulary'
 import { pageDataOf } from '../../src/core/practice/makePage'
-import type { PageData } from '../../src/core/practice/pageData'
+import type { PageData, PageSong } from '../../src/core/practice/pageData'
 import { type PageParts, practicePage } from '../../src/core/practice/practicePage'
+import { fingerprintOf } from '../../src/core/song/fingerprint'
 import { demo } from '../demo'
+import { play } from '../pieces/song'
+import { wav } from '../pieces/wav'
 import { type App, bytesOf, expectAccessible, startApp } from './app'
 
 let app: App
@@ -290,6 +293,98 @@ describe('a practice page', () => {
       await page.getByText(told).waitFor()
       expect(await page.getByRole('button').count()).toBe(0)
     }
+    await context.close()
+  })
+
+  it('is danced to the student’s own copy of its song, and prints the handout of its part', async () => {
+    const piece = play('tune', 'drum4', { seed: 9301, counts: 48 })
+    const song: PageSong = {
+      title: 'Kiln Yard',
+      seconds: piece.samples.length / piece.rate,
+      print: fingerprintOf(piece.samples, piece.rate),
+      side: 'R',
+      knots: Array.from({ length: 33 }, (_, i) => [12 * i, piece.beats[8 + i] ?? 0]),
+    }
+    const whole = pageDataOf(titled('Copper Lantern'), vocabulary, USUAL_RULES, {
+      made: MADE,
+      song,
+    })
+    const [first] = whole.chunks
+    if (!first) throw new Error('nothing is learned')
+    // Only its last stop, where it goes to the rhythm.
+    const chunks = [{ ...first, stops: first.stops.filter((stop) => stop.do === 'dance') }]
+    const context = await alone()
+    await context.addInitScript(() => {
+      const started: { when: number; offset: number; seconds: number }[] = []
+      Object.assign(window, { started })
+      const { start } = AudioBufferSourceNode.prototype
+      AudioBufferSourceNode.prototype.start = function (when = 0, offset = 0, ...rest) {
+        started.push({ when, offset, seconds: this.buffer?.duration ?? 0 })
+        return start.call(this, when, offset, ...rest)
+      }
+    })
+    const file = saved('song.html', practicePage({ ...whole, chunks }, parts))
+    const { page, outside, wrong } = await openFile(context, file)
+    await press(page, 'Start')
+    const copy = page.getByLabel('Your own copy of Kiln Yard')
+    const wavFile = (samples: Float32Array) => ({
+      name: 'mine.wav',
+      mimeType: 'audio/wav',
+      buffer: Buffer.from(wav(samples, piece.rate)),
+    })
+    await copy.setInputFiles({
+      name: 'words.txt',
+      mimeType: 'text/plain',
+      buffer: Buffer.from('la'),
+    })
+    await page.getByText('This browser can’t read that file.').waitFor()
+    await copy.setInputFiles(wavFile(piece.samples))
+    await page.getByText('It is there.').waitFor()
+    await expectAccessible(page)
+    await press(page, 'Dance with the song')
+    await expect.poll(() => page.locator('.count').textContent()).toBe('3')
+    const all = await page.evaluate(
+      () =>
+        (window as unknown as { started: { when: number; offset: number; seconds: number }[] })
+          .started,
+    )
+    // Each count clicks on its beat of the song.
+    const heard = all.find(({ seconds }) => seconds > 10)
+    if (!heard) throw new Error('the song is not heard')
+    expect(heard.offset).toBeCloseTo(piece.beats[8] ?? 0, 3)
+    for (const beat of piece.beats.slice(8, 11)) {
+      const due = heard.when + beat - heard.offset
+      expect(
+        Math.min(...all.filter((one) => one !== heard).map(({ when }) => Math.abs(when - due))),
+      ).toBeLessThan(0.005)
+    }
+    await press(page, 'Stop')
+    // Another version: its 1 is tapped.
+    const later = new Float32Array(piece.samples.length + 2 * piece.rate)
+    later.set(piece.samples, 2 * piece.rate)
+    await copy.setInputFiles(wavFile(later))
+    await page.getByText('This is another version of the song.').waitFor()
+    await press(page, 'Play it')
+    await page.waitForTimeout(400)
+    await press(page, 'Now: 1')
+    await press(page, 'Dance with the song')
+    await expect.poll(() => page.locator('.count').textContent()).toBe('2')
+    await press(page, 'Stop')
+
+    const pdf = await page.pdf({ preferCSSPageSize: true })
+    expect(pdf.toString('latin1').match(/\/Type\s*\/Page\b/g)?.length).toBeGreaterThan(0)
+    await page.evaluate(() => dispatchEvent(new Event('beforeprint')))
+    const paper = page.locator('.paper .handout')
+    expect(await paper.locator('h1').first().textContent()).toContain('Copper Lantern')
+    // Its part alone, on each side.
+    expect(await paper.locator('h2').allTextContents()).toEqual([
+      expect.stringContaining('A · '),
+      expect.stringContaining('A · '),
+    ])
+    await page.evaluate(() => dispatchEvent(new Event('afterprint')))
+    expect(await page.locator('.paper').count()).toBe(0)
+    expect(outside).toEqual([])
+    expect(wrong).toEqual([])
     await context.close()
   })
 })

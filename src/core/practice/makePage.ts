@@ -14,7 +14,7 @@ import { stableText } from '../record/stable'
 import type { Simulation } from '../simulate/simulate'
 import { chunksOf } from './chunks'
 import { movesUsedBy } from './movesUsed'
-import { markOf, type PageData } from './pageData'
+import { markOf, type PageData, type PageSong } from './pageData'
 
 /** What an instructor decides of a practice page. */
 export interface PageWishes {
@@ -25,6 +25,8 @@ export interface PageWishes {
   readonly next?: string | undefined
   /** Whose page it is, where several dance; the first's where it is not said. */
   readonly part?: PartId | undefined
+  /** A song it is danced to, where it lies whole on one. */
+  readonly song?: PageSong | undefined
   /** Which part of a series it is, from 1. */
   readonly inSeries?: PageData['inSeries']
   /** Only these phrases are learned on it; all where none is named. */
@@ -62,7 +64,7 @@ export function pageDataOf(
   combination: Combination,
   base: Vocabulary,
   rules: HouseRules,
-  { made, by, note, next, part, phrases = [], sides, inSeries }: PageWishes,
+  { made, by, note, next, part, phrases = [], sides, inSeries, song }: PageWishes,
 ): PageData {
   // Of several each has a page of her own, the first one where nobody is named.
   const hers = part ?? combination.parts?.[0]?.id
@@ -103,6 +105,7 @@ export function pageDataOf(
       0,
       MOST_WATCHED,
     ),
+    ...(song && { song }),
     ...(inSeries && { inSeries }),
     ...(note && { note }),
     ...(next && { next }),

@@ -1,6 +1,7 @@
 import type { Layer } from '../body/layers'
 import type { Side } from '../body/side'
 import type { SpeechSeconds } from '../calling/called'
+import type { Combination } from '../combination/combination'
 import { aloneFrom, type Dancing } from '../combination/dancing'
 import type { Pass } from '../combination/passes'
 import { houseOf } from '../house/house'
@@ -11,12 +12,13 @@ import { danceOf } from '../piece/dance'
 import { type SeenDance, seenDance } from '../pose/seen'
 import { remembered } from '../record/remembered'
 import { usualRhythm } from '../rhythm/rhythms'
+import type { Danced } from '../simulate/danced'
 import { type Simulation, stateBefore } from '../simulate/simulate'
 import { type CountWords, sayPass } from '../teaching/say'
 import { metOnCounts } from '../teaching/sayTogether'
 import { clampTempo } from '../time/tempo'
 import { endOf, type Range, TICKS_PER_COUNT, tick } from '../time/time'
-import { steady } from '../time/timeMap'
+import { beaten, steady } from '../time/timeMap'
 import { vocabularyOfUsed } from './movesUsed'
 import type { Chunk, PageData, Stop } from './pageData'
 
@@ -46,12 +48,19 @@ export interface WalkedCount {
 
 /** The dance of a page, as the app dances it. */
 export interface PageDance extends SeenDance {
+  /** What is printed of it. */
+  readonly printed: Pick<Danced, 'from' | 'company'> & { readonly combination: Combination }
   /** The dancing of the page on a side. */
   readonly dancingOn: (side: Side) => Dancing
   /** A stop of a chunk, to be heard and seen; what is shown comes a second time, slowly. */
   readonly stopAt: (chunk: Chunk, stop: Stop, how: How, on: From) => readonly Performance[]
   /** What comes before what is learned here, once; absent where that is the beginning. */
   readonly soFar: (how: How) => Performance | undefined
+  /**
+   * All of it once with its song, counted in as the song goes; absent where the page has none.
+   * @param later seconds by which another copy of the song is later
+   */
+  readonly withSong: (how: How, later: number) => Performance | undefined
   /** All of it again and again, from the top or from a chunk, to the rhythm. */
   readonly allFrom: (chunk: Chunk | undefined, how: How) => Performance
   readonly walk: (chunk: Chunk, how: How) => readonly WalkedCount[]
@@ -143,6 +152,7 @@ export function pageDance(data: PageData, speech: SpeechSeconds = SILENT): PageD
   }
   return {
     ...seen,
+    printed: { combination, from: dance.from, ...(dance.company && { company: dance.company }) },
     dancingOn,
     stopAt(chunk, stop, how, { from, isLoop }) {
       const danced = (percent: number, stretches: readonly Stretch[], isToRhythm = false) =>
@@ -171,6 +181,19 @@ export function pageDance(data: PageData, speech: SpeechSeconds = SILENT): PageD
       const { from } = first ? rangeOf(how, first) : { from: 0 }
       if (from <= 0) return undefined
       return performanceOf([round(how, { from: tick(0), to: tick(from) }, 0, 1)], at(how.percent))
+    },
+    withSong(how, later) {
+      const { song } = data
+      const first = song?.knots[0]
+      if (!song || !first) return undefined
+      const time = beaten(
+        song.knots.map(([at, second]) => ({ tick: at, seconds: second - first[1] })),
+      )
+      return performanceOf([round({ ...how, side: song.side }, wholeOf(dance), 0, 1)], {
+        time,
+        speech,
+        music: { mark: song.title, from: first[1] + later, rate: 1 },
+      })
     },
     allFrom(chunk, how) {
       const whole = wholeOf(dance)

@@ -4,6 +4,7 @@ import type { Bank } from '../calling/spokenWords'
 import type { Combination } from '../combination/combination'
 import type { PartId } from '../combination/whose'
 import type { HouseRules } from '../house/house'
+import type { Heard } from '../song/fingerprint'
 import type { Tempo } from '../time/tempo'
 import type { CutBank } from './cutVoice'
 import type { DancedMove } from './movesUsed'
@@ -34,6 +35,15 @@ export interface Chunk {
   readonly stops: readonly Stop[]
   /** Ids of the chunks that come before it. */
   readonly need: readonly string[]
+}
+
+/** A song as a page knows it: not its sound, but how another copy is known, and when each count is heard. */
+export interface PageSong extends Heard {
+  readonly title: string
+  /** The side the dance is danced on there. */
+  readonly side: Side
+  /** The ticks of that side's dance, and the seconds of the song they are heard at. */
+  readonly knots: readonly (readonly [tick: number, second: number])[]
 }
 
 /** All a practice page knows: read and checked by the app that made it, never read again. */
@@ -69,6 +79,8 @@ export interface PageData {
   readonly watch: readonly string[]
   /** The words that are called, cut out of the app's voice; absent where nobody speaks. */
   readonly voice?: Readonly<Partial<Record<Bank, CutBank>>>
+  /** A song it lies on whole; a student opens her own copy. */
+  readonly song?: PageSong
   /** Which part of a series it is, from 1. */
   readonly inSeries?: { readonly n: number; readonly of: number }
   readonly note?: string

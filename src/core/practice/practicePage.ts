@@ -11,8 +11,8 @@ export interface PageParts {
 }
 
 /** A page may be no larger than this, in bytes, without and with a voice, so that it goes with a message. */
-const MOST_BYTES = 250_000
-const MOST_SPOKEN_BYTES = 400_000
+const MOST_BYTES = 300_000
+const MOST_SPOKEN_BYTES = 450_000
 
 const CHANGED = 'This page was changed on its way, or your browser is too old. Ask for it again.'
 

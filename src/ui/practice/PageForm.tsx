@@ -1,20 +1,25 @@
 import { Button, Checkbox, Chip, Modal, NativeSelect, Group as Row, TextInput } from '@mantine/core'
 import { useMemo, useState } from 'react'
 import { useStore } from 'zustand'
+import { sideWord } from '../../core/body/side'
 import type { Combination } from '../../core/combination/combination'
 import { pageDataOf } from '../../core/practice/makePage'
 import { pageFileName, practicePage } from '../../core/practice/practicePage'
 import { sentPageOf } from '../../core/practice/sentPage'
 import { withVoice } from '../../core/practice/voice'
+import { wholeInSongs } from '../../core/routine/asWhole'
+import { clockText } from '../../core/time/clock'
 import { download } from '../parts/files'
 import { counted } from '../parts/locale'
 import { inWords, Problem } from '../parts/Problem'
 import { today } from '../planning/today'
 import { useGroups, usePlanning } from '../planning/usePlanning'
+import { useSongs } from '../songs/useSongs'
 import { houseNow } from '../stores/house'
 import { words } from '../stores/words'
 import { pageParts, shippedVoice } from './pageParts'
 import classes from './practice.module.css'
+import { songForPage } from './songForPage'
 
 /** What a page of a class of a series is of. */
 export interface PageBegin {
@@ -49,6 +54,13 @@ export function PageForm({
   )
   const [sides, setSides] = useState<'both' | 'lead'>('both')
   const [hasVoice, setVoice] = useState(true)
+  const { ready: songs } = useSongs()
+  const [song, setSong] = useState('')
+  // Of several dancers each has a page of her own, and a song has all of them.
+  const lain = useMemo(
+    () => (songs && !combination.parts ? wholeInSongs(combination, songs.routines, songs.all) : []),
+    [combination, songs],
+  )
   const [error, setError] = useState<unknown>()
   const [saved, setSaved] = useState('')
   const wishes = useMemo(
@@ -73,8 +85,10 @@ export function PageForm({
     if (!planning) return
     setError(undefined)
     try {
+      const place = lain.find(({ id }) => id === song)
       const page = pageDataOf(combination, vocabulary, rules, {
         ...wishes,
+        song: place && songs ? await songForPage(place, songs.store) : undefined,
         by: by.trim() || undefined,
         note: note.trim() || undefined,
         next: next || undefined,
@@ -136,6 +150,21 @@ export function PageForm({
           checked={hasVoice}
           onChange={({ currentTarget: { checked } }) => setVoice(checked)}
         />
+        {lain.length > 0 && (
+          <NativeSelect
+            label="With a song"
+            description="Its sound does not go along: they open their own copy."
+            data={[
+              { value: '', label: 'the app’s rhythm alone' },
+              ...lain.map(({ id, song: one, side, at }) => ({
+                value: id,
+                label: `${one.title}, ${sideWord[side]}, from ${clockText((one.counts.ms[at] ?? 0) / 1000)}`,
+              })),
+            ]}
+            value={song}
+            onChange={({ currentTarget: { value } }) => setSong(value)}
+          />
+        )}
         <NativeSelect
           label="For"
           data={[
