@@ -29,6 +29,8 @@ type VisitOptions = Parameters<Browser['newContext']>[0] & {
   readonly at?: string
   /** The figure is drawn by WebGL, in software here, which is slow; else flat. */
   readonly inSpace?: boolean
+  /** Every frame is drawn; else some sixteen a second, which is less work. */
+  readonly everyFrame?: boolean
   /** How many times as fast as it is the audio clock goes: what is danced need not be waited for. */
   readonly clock?: number
 }
@@ -115,12 +117,13 @@ function onUse<T extends object>(one: T, names: readonly (keyof T)[], used: () =
 }
 
 async function newPlace(browser: Browser, address: string, options: VisitOptions): Promise<Place> {
-  const { inSpace = false, clock = 1, at: _, ...rest } = options
+  const { inSpace = false, everyFrame = inSpace, clock = 1, at: _, ...rest } = options
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, ...rest })
   // What is not there after this long will not come: the test says what it waited for.
   context.setDefaultTimeout(20_000)
   if (clock !== 1) await context.addInitScript(fasterClock, clock)
   await context.addInitScript(recordSounds)
+  if (!everyFrame) await context.addInitScript(fewerFrames)
   if (!inSpace) await context.addInitScript(withoutWebGl)
   const page = await context.newPage()
   const place: Place = {
@@ -185,6 +188,26 @@ async function wipe({ context, page }: Place, address: string): Promise<boolean>
     })
   } catch {
     return false
+  }
+}
+
+function fewerFrames() {
+  const { requestAnimationFrame: ask, cancelAnimationFrame: cancel } = window
+  const asked = new Map<number, number>()
+  let id = 0
+  window.requestAnimationFrame = (call) => {
+    const own = ++id
+    const timer = window.setTimeout(() => {
+      asked.delete(own)
+      ask.call(window, call)
+    }, 60)
+    asked.set(own, timer)
+    return own
+  }
+  window.cancelAnimationFrame = (own) => {
+    window.clearTimeout(asked.get(own))
+    asked.delete(own)
+    cancel.call(window, own)
   }
 }
 

@@ -93,7 +93,7 @@ describe('playing', () => {
 
 describe('a class in two windows', () => {
   it('shows another window of the browser the same count and figure, in step', async () => {
-    const { page, context } = await app.visit()
+    const { page, context } = await app.visit({ everyFrame: true })
     await page.goto(`${app.address}/plan/demo-plan-tuesday`)
     await beginClass(page, 'All layers · A')
     const [dancers] = await Promise.all([

@@ -101,21 +101,21 @@ async function offFloor(
 }
 
 describe('forty who follow, and a phone', () => {
-  it.each<readonly [string, () => number]>([
-    ['in a good net', () => 0],
-    ['in a net that takes 8 to 48 ms each way', thrown(5)],
-  ])('are within 40 ms of the floor %s, before and after a tempo change', async (name, next) => {
+  it('are within 40 ms of the floor, in a good net and in one that takes 8 to 48 ms each way, before and after a tempo change', async () => {
     const served = await startStudio(4680)
     onTestFinished(() => served.stop())
-    const { page: floor } = await app.visit({ at: served.address })
+    const { page: floor } = await app.visit({ at: served.address, everyFrame: true })
     await floor.goto(`${served.address}/plan/demo-plan-tuesday`)
     await beginClass(floor, 'All layers · A')
     const { host, key } = await letFollow(floor)
-    const isSlow = name !== 'in a good net'
-    const port = isSlow ? await slowNet(host, () => 8 + 40 * next()) : undefined
+    const next = thrown(5)
+    const port = await slowNet(host, () => 8 + 40 * next())
     const chance = thrown(77)
     const begun = performance.now()
-    const all = Array.from({ length: FOLLOWERS }, () => follower(host, port, key, chance))
+    const made = (through: number | undefined) =>
+      Array.from({ length: FOLLOWERS / 2 }, () => follower(host, through, key, chance))
+    const nets = { good: made(undefined), slow: made(port) }
+    const all = [...nets.good, ...nets.slow]
     await expect.poll(() => all.every((one) => one.standing().kind === 'in')).toBe(true)
     const joined = performance.now() - begun
     await floor.getByRole('dialog').getByText('40 are following').waitFor()
@@ -130,16 +130,16 @@ describe('forty who follow, and a phone', () => {
     // All pings of the beginning are back.
     await floor.waitForTimeout(6000)
     const look = () => momentOf(floor)
-    const before = await offFloor(all, look, 64)
+    const before = [await offFloor(nets.good, look, 64), await offFloor(nets.slow, look, 64)]
     const seen = await apart(floor, phone, 64)
     await floor.keyboard.press('ArrowDown')
     await floor.waitForTimeout(600)
     const tempo = Number(await floor.locator('[data-tempo]').textContent())
-    const after = await offFloor(all, look, tempo)
+    const after = [await offFloor(nets.good, look, tempo), await offFloor(nets.slow, look, tempo)]
+    const shown = (list: readonly number[]) => list.map((ms) => ms.toFixed(1)).join(' and ')
     console.log(
-      `${name}: 40 joined in ${joined.toFixed(0)} ms; 95 % of them within ${before.toFixed(1)} ms, ${after.toFixed(1)} after a tempo change; a phone ${seen.toFixed(1)} ms`,
+      `40 joined in ${joined.toFixed(0)} ms; 95 % of them within ${shown(before)} ms in a good and a slow net, ${shown(after)} after a tempo change; a phone ${seen.toFixed(1)} ms`,
     )
-    expect(before).toBeLessThan(40)
-    expect(after).toBeLessThan(40)
+    for (const off of [...before, ...after]) expect(off).toBeLessThan(40)
   })
 })

@@ -169,7 +169,7 @@ const open = async (page: Page, seconds: number) => {
 
 /** A visitor whose page may load the recorder too, which the app's own policy forbids. */
 async function listener() {
-  const visit = await app.visit({ bypassCSP: true })
+  const visit = await app.visit({ bypassCSP: true, everyFrame: true })
   await visit.context.addInitScript(recordAll, RECORDER)
   await visit.page.reload()
   return visit
