@@ -42,8 +42,8 @@ const USAGE = `usage: npm run -s sway -- COMMAND FILE [options]
                              technique, choreography or slot, --sides both, lead or last, --way phrases,
                              layers or counts; --json: steps, what is left, warnings)
   page FILE                  a practice page for students, one file that needs no network (--phrases A,B,
-                             --part NAME of a piece, --sides both or lead, --by NAME, --note TEXT,
-                             --voice with the words that are called)
+                             --part NAME of a piece, --of 2/5 in a series, --sides both or lead,
+                             --by NAME, --note TEXT, --voice with the words that are called)
   beats FILE.wav             the counts of a song, its bars, eights and sections (--json; --tempo N where
                              its counts a minute are known, --style ID a rhythm, --first SECONDS of a 1,
                              --phrase N counts from there, --taps S,S,.. on eight counts or more)
@@ -86,6 +86,7 @@ function run(args: readonly string[], output: Output): number {
       taps: { type: 'string' },
       phrases: { type: 'string' },
       part: { type: 'string' },
+      of: { type: 'string' },
       by: { type: 'string' },
       note: { type: 'string' },
       made: { type: 'string' },
@@ -146,6 +147,7 @@ function run(args: readonly string[], output: Output): number {
         page(combination, {
           phrases: values.phrases,
           part: values.part,
+          of: values.of,
           sides: values.sides,
           by: values.by,
           note: values.note,

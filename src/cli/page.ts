@@ -14,6 +14,8 @@ import { folded } from '../core/record/folded'
 export interface PageAsked {
   readonly phrases?: string | undefined
   readonly part?: string | undefined
+  /** Which class of a series it is of: `2/5`. */
+  readonly of?: string | undefined
   readonly sides?: string | undefined
   readonly note?: string | undefined
   readonly by?: string | undefined
@@ -26,7 +28,7 @@ const PARTS = join('.cache', 'practice', 'page.json')
 
 /** A practice page of a combination. @throws UserError for what it has not, or where nothing was built */
 export function page(combination: Combination, asked: PageAsked): string {
-  const { phrases, part, sides, note, by, made, voice } = asked
+  const { phrases, part, of, sides, note, by, made, voice } = asked
   const ids = (phrases?.split(',') ?? []).map((name) => {
     const found = combination.phrases.find((one) => one.name === name.trim())
     if (found) return found.id
@@ -43,6 +45,9 @@ export function page(combination: Combination, asked: PageAsked): string {
     )
   if (sides !== undefined && sides !== 'both' && sides !== 'lead')
     throw new UserError(`“${sides}” is no choice of sides.`, 'Write --sides both or --sides lead.')
+  const [n = 0, all = 0] = (of ?? '').split('/').map(Number)
+  if (of !== undefined && !(/^\d{1,2}\/\d{1,2}$/.test(of) && n >= 1 && n <= all))
+    throw new UserError(`“${of}” is no class of a series.`, 'Write --of 2/5.')
   if (made !== undefined && !/^\d{4}-\d\d-\d\d$/.test(made))
     throw new UserError(`“${made}” is no day.`, 'Write --made 2026-11-29.')
   if (!existsSync(PARTS))
@@ -57,6 +62,7 @@ export function page(combination: Combination, asked: PageAsked): string {
     part: whose?.id,
     phrases: ids,
     sides,
+    ...(of !== undefined && { inSeries: { n, of: all } }),
   })
   return practicePage(
     voice ? withVoice(data, shippedVoice()) : data,

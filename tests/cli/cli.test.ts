@@ -51,6 +51,7 @@ describe('the command line', () => {
       2,
       '“left” is no choice of sides. Write --sides both or --sides lead.',
     ])
+    expect(asked('--of', '6/5')).toEqual([2, '“6/5” is no class of a series. Write --of 2/5.'])
     expect(asked('--made', 'today')).toEqual([2, '“today” is no day. Write --made 2026-11-29.'])
   })
 

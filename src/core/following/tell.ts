@@ -55,7 +55,7 @@ export function pieceNews(
 ): Untold<PieceNews> {
   const { material, song } = round
   const known = pieces.get(material)
-  if (known) return known
+  if (known?.house === rules) return known
   const { lead, combination } = material
   const piece = {
     t: 'piece' as const,

@@ -23,6 +23,8 @@ export interface SeriesUnit extends SpreadUnit {
   /** Counts that are new in it. */
   readonly counts: number
   readonly half?: 'feet' | 'on'
+  /** On both sides, else the lead side alone. */
+  readonly isBoth: boolean
 }
 
 /** A combination of a series, and on which sides it is danced. */
@@ -124,6 +126,7 @@ function unitsIn(series: Series, taught: Taught, materials: Materials): readonly
       name: pass.phrase.name,
       title: pass.phrase.title ?? '',
       counts: pass.length / TICKS_PER_COUNT,
+      isBoth: sides === 2,
     }
     const half = feet.find((one) => one.phrase === phrase)?.seconds ?? 0
     const all =

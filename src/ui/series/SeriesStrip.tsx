@@ -248,10 +248,12 @@ function Unit({
           draggable
           onDragStart={(event) => event.dataTransfer.setData(DRAGGED, unit.id)}
           onKeyDown={press}
-          aria-label={`${unitName(unit)}${unit.title ? `, ${unit.title}` : ''}, ${minutes} minutes${isLocked ? ', stays here' : ''}`}
+          aria-label={`${unitName(unit)}${unit.title ? `, ${unit.title}` : ''}, ${minutes} minutes, ${unit.isBoth ? 'both sides' : 'the lead side'}${isLocked ? ', stays here' : ''}`}
         >
           <b>{shortName(unit)}</b>
-          <span className="counts">{minutes}′</span>
+          <span className="counts">
+            {minutes}′ {unit.isBoth ? 'R L' : 'one side'}
+          </span>
           {isLocked && <IconLock size={13} aria-hidden="true" />}
         </button>
       </Menu.Target>
