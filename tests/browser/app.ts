@@ -283,6 +283,16 @@ export async function expectAccessible(page: Page): Promise<void> {
   expect(serious).toEqual([])
 }
 
+/** The same in both themes, where a page follows what the browser wants. */
+export async function expectAccessibleInBoth(page: Page): Promise<void> {
+  await expectAccessible(page)
+  for (const colorScheme of ['dark', 'light'] as const) {
+    await page.emulateMedia({ colorScheme })
+    await page.locator(`html[data-mantine-color-scheme="${colorScheme}"]`).waitFor()
+    if (colorScheme === 'dark') await expectAccessible(page)
+  }
+}
+
 /** The middle of a place in the braid: a line, a layer, a count from 1 that may be a half. */
 export async function placeIn(
   page: Page,
