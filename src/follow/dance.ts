@@ -1,5 +1,5 @@
 import { sideWord } from '../core/body/side'
-import { type ShownDrill, wordsAt } from '../core/class/shownDrill'
+import { type ShownDrill, wordsAt, wordsIn } from '../core/class/shownDrill'
 import { aloneFrom, type Dancing } from '../core/combination/dancing'
 import { drillTold, type Followed, followedDrill, followedTick } from '../core/following/followed'
 import type { RestNews } from '../core/following/news.schema'
@@ -181,7 +181,6 @@ export class Dance {
     const { side } = dancing
     this.#big(moment.count, moment.isMirrored ? (side === 'R' ? 'L' : 'R') : side)
     tell(this.#said, moment.said || (moment.isCountIn ? 'Ready' : ''))
-    this.#lines(linesOf(wordsAt(drill, moment)))
     tell(this.#next, moment.next ? `in ${moment.next.counts}: ${moment.next.text}` : '')
     const drawn = this.#isStill.matches
       ? Math.min(performed.length - 0.01, stillTick(tick, TICKS_PER_COUNT))
@@ -191,6 +190,14 @@ export class Dance {
     const dancers = shown.seen.dancers(drill.layers)
     // Who is chosen is danced from her own place.
     const own = this.#whoseId ? { ...dance.dancing, part: this.#whoseId } : undefined
+    const isCounted = segment.round > 0
+    this.#lines(
+      linesOf(
+        own && isCounted
+          ? wordsIn({ simulation: drill.from(own) }, moment.tick, drill.layers)
+          : wordsAt(drill, moment),
+      ),
+    )
     if (own) dancers(own).poseAt(dance.tick, this.#pose)
     else performed.poseAt(drawn, dancers, this.#pose)
     this.#figure(shown, { dancing: own ?? dance.dancing, tick: dance.tick, view })

@@ -50,6 +50,22 @@ export function countsOf(
 /** Asked with every frame, so what is said of a pass is made once. */
 const said = new WeakMap<Pass, Map<string, readonly CountWords[]>>()
 
+/** What starts on the count a tick is in, for who dances a simulation, or for all of a company with their names. */
+export function wordsIn(
+  { simulation, company }: { simulation: Simulation; company?: Company | undefined },
+  tick: number,
+  layers: readonly Layer[],
+): CountWords | undefined {
+  const pass = simulation.passes.findLast((one) => one.at <= tick)
+  if (!pass) return undefined
+  const known = said.get(pass) ?? new Map<string, readonly CountWords[]>()
+  said.set(pass, known)
+  const key = `${company ? 'all' : 'one'} ${layers.join()}`
+  const words = known.get(key) ?? countsOf(simulation, company, pass, layers)
+  known.set(key, words)
+  return words[Math.floor((tick - pass.at) / TICKS_PER_COUNT)]
+}
+
 /**
  * What starts on the count that sounds.
  * @returns nothing in a count-in
@@ -59,15 +75,5 @@ export function wordsAt(
   { index, at }: Place,
 ): CountWords | undefined {
   const segment = performance.segments[index]
-  if (!segment || segment.round === 0) return undefined
-  const { simulation, company } = segment
-  const tick = segment.from + at
-  const pass = simulation.passes.findLast((one) => one.at <= tick)
-  if (!pass) return undefined
-  const known = said.get(pass) ?? new Map<string, readonly CountWords[]>()
-  said.set(pass, known)
-  const key = layers.join()
-  const words = known.get(key) ?? countsOf(simulation, company, pass, layers)
-  known.set(key, words)
-  return words[Math.floor((tick - pass.at) / TICKS_PER_COUNT)]
+  return segment && segment.round > 0 ? wordsIn(segment, segment.from + at, layers) : undefined
 }
