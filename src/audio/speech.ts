@@ -1,12 +1,13 @@
+import { type OwnWord as Recording, secondsFrom } from '../core/calling/ownWords'
 import type { Bank, WordBanks, WordPlace } from '../core/calling/spokenWords'
 import { folded } from '../core/record/folded'
 import type { Speak } from './sounds'
 import fastUrl from './voice/fast.ogg?url'
 import normalUrl from './voice/normal.ogg?url'
 import table from './voice/words.json'
-import { type Recording, secondsFrom, speakWith } from './wordBank'
+import { speakWith } from './wordBank'
 
-export type { Recording } from './wordBank'
+export type { OwnWord as Recording } from '../core/calling/ownWords'
 
 /** The words that ship with the app. */
 export const SHIPPED_WORDS: WordBanks = new Map(

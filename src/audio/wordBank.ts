@@ -1,4 +1,5 @@
-import type { SpeechSeconds, Spoken } from '../core/calling/called'
+import type { Spoken } from '../core/calling/called'
+import type { OwnWords } from '../core/calling/ownWords'
 import {
   type Bank,
   BETWEEN_WORDS,
@@ -10,23 +11,6 @@ import {
 import { folded } from '../core/record/folded'
 import type { Sample, Speak } from './sounds'
 
-/** A word the instructor said herself. */
-export interface Recording {
-  /** Mono. */
-  readonly samples: Float32Array<ArrayBuffer>
-  readonly rate: number
-  /** Seconds until its vowel. */
-  readonly onset: number
-}
-
-/** How long a text takes to say, by a recording of it or by some banks; undefined where a word is missing. */
-export const secondsFrom =
-  (banks: WordBanks, own: ReadonlyMap<string, Recording> = new Map()): SpeechSeconds =>
-  (text, isFast) => {
-    const recorded = own.get(folded(text))
-    return recorded ? recorded.samples.length / recorded.rate : bankSeconds(banks)(text, isFast)
-  }
-
 /** What the banks sound like, decoded at a rate. */
 export interface Decoded {
   readonly samples: Readonly<Partial<Record<Bank, Float32Array>>>
@@ -34,11 +18,7 @@ export interface Decoded {
 }
 
 /** Puts a text together from some banks, or takes a recording of it. */
-export function speakWith(
-  banks: WordBanks,
-  decoded: Decoded,
-  own: ReadonlyMap<string, Recording> = new Map(),
-): Speak {
+export function speakWith(banks: WordBanks, decoded: Decoded, own: OwnWords = new Map()): Speak {
   const secondsOf = bankSeconds(banks)
   return ({ text, isFast, onBeat }: Spoken, rate): Sample | undefined => {
     const recorded = own.get(folded(text))

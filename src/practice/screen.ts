@@ -1,9 +1,8 @@
 import { LAYERS } from '../core/body/layers'
 import { otherSide } from '../core/body/side'
-import { bankSeconds } from '../core/calling/spokenWords'
 import { type How, pageDance, type WalkedCount } from '../core/practice/pageDance'
 import { type Chunk, type PageData, type Stop, sidesOf } from '../core/practice/pageData'
-import { wordsOfPage } from '../core/practice/voice'
+import { secondsOnPage } from '../core/practice/voice'
 import { TICKS_PER_COUNT } from '../core/time/time'
 import { button, element } from '../page/element'
 import { eachFrame } from '../page/frames'
@@ -55,7 +54,7 @@ export class Screen {
     this.#store = store
     this.#root = root
     this.#marks = store.read()
-    this.#dance = pageDance(data, data.voice && bankSeconds(wordsOfPage(data)))
+    this.#dance = pageDance(data, data.voice && secondsOnPage(data))
     printsHandout(data, this.#dance)
     this.#picture = new Picture(data, this.#dance)
     this.#chosen = {

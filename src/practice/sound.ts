@@ -2,7 +2,7 @@ import { createPlayer, type Music, type Player } from '../audio/player'
 import { createDrum, FULL_MIX, type Speak } from '../audio/sounds'
 import { speakWith } from '../audio/wordBank'
 import type { PageData } from '../core/practice/pageData'
-import { wordsOfPage } from '../core/practice/voice'
+import { ownWordsOf, wordsOfPage } from '../core/practice/voice'
 
 /** What is heard of a page. */
 export interface Heard {
@@ -70,10 +70,12 @@ async function voiceOf(data: PageData, context: AudioContext): Promise<Speak | u
       return [bank, buffer.getChannelData(0)] as const
     }),
   ).catch(() => [])
-  return decoded.length > 0
-    ? speakWith(wordsOfPage(data), {
-        samples: Object.fromEntries(decoded),
-        rate: context.sampleRate,
-      })
+  const own = ownWordsOf(data)
+  return decoded.length > 0 || own.size > 0
+    ? speakWith(
+        wordsOfPage(data),
+        { samples: Object.fromEntries(decoded), rate: context.sampleRate },
+        own,
+      )
     : undefined
 }

@@ -5,7 +5,7 @@ import { beforeAll, describe, expect, it, onTestFinished } from 'vitest'
 import WebSocket from 'ws'
 import { ROOM_LIMITS, type RoomLimits } from '../../src/server/limits'
 import { type App, beginClass, expectAccessible, startApp } from './app'
-import { apart, isInNetwork, letFollow, type StudioServer, startStudio } from './studio'
+import { apart, FIRST_DOOR, isInNetwork, letFollow, type StudioServer, startStudio } from './studio'
 
 let app: App
 beforeAll(async () => {
@@ -67,7 +67,7 @@ describe('a class that is followed', () => {
     const { page: floor, errors } = await app.visit({ at: served.address })
     await floor.goto(`${served.address}/plan/demo-plan-tuesday`)
     await beginClass(floor, 'All layers · A')
-    expect(await isOpen('127.0.0.1:4180')).toBe(false)
+    expect(await isOpen(FIRST_DOOR)).toBe(false)
     const { host, code, key } = await letFollow(floor)
     await expectAccessible(floor)
     const panel = floor.getByRole('dialog', { name: 'Let people follow' })

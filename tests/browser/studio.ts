@@ -18,6 +18,8 @@ const others = Object.values(networkInterfaces())
   .filter(({ family, internal }) => family === 'IPv4' && !internal)
   .map(({ address }) => address)
 export const isInNetwork = others.length > 0
+/** Where people would come by first. */
+export const FIRST_DOOR = `${others[0] ?? '127.0.0.1'}:4180`
 
 let built: string | undefined
 

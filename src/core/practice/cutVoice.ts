@@ -1,3 +1,4 @@
+import { base64 } from './base64'
 import { OPUS_RATE, readOpus, samplesOf, writeOpus } from './ogg'
 
 /** Where a word lies, how long it is and when its vowel begins, in seconds. */
@@ -46,20 +47,4 @@ export function cutBank(file: Uint8Array, places: ReadonlyMap<string, Place>): C
     }
   }
   return { ogg: base64(writeOpus({ ...stream, packets })), words }
-}
-
-const SIGNS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789+/'
-
-function base64(bytes: Uint8Array): string {
-  let text = ''
-  for (let i = 0; i < bytes.length; i += 3) {
-    const [a = 0, b = 0, c = 0] = bytes.subarray(i, i + 3)
-    const four = (a << 16) | (b << 8) | c
-    const signs = [18, 12, 6, 0].map((by) => SIGNS[(four >> by) & 63])
-    text += signs
-      .slice(0, Math.min(4, bytes.length - i + 1))
-      .join('')
-      .padEnd(4, '=')
-  }
-  return text
 }

@@ -8,6 +8,7 @@ import type { Heard } from '../song/fingerprint'
 import type { Tempo } from '../time/tempo'
 import type { CutBank } from './cutVoice'
 import type { DancedMove } from './movesUsed'
+import type { PackedWord } from './ownVoice'
 
 /** What is done at a stop: watched, walked, tried, taken to the other side, from the top, to the rhythm. */
 type StopKind = 'show' | 'walk' | 'try' | 'other-side' | 'from-top' | 'dance'
@@ -79,6 +80,8 @@ export interface PageData {
   readonly watch: readonly string[]
   /** The words that are called, cut out of the app's voice; absent where nobody speaks. */
   readonly voice?: Readonly<Partial<Record<Bank, CutBank>>>
+  /** What of it the instructor says herself, by its text. */
+  readonly own?: Readonly<Record<string, PackedWord>>
   /** A song it lies on whole; a student opens her own copy. */
   readonly song?: PageSong
   /** Which part of a series it is, from 1. */

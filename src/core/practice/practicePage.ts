@@ -13,6 +13,8 @@ export interface PageParts {
 /** A page may be no larger than this, in bytes, without and with a voice, so that it goes with a message. */
 const MOST_BYTES = 300_000
 const MOST_SPOKEN_BYTES = 450_000
+/** And in the instructor's own voice. */
+const MOST_OWN_BYTES = 2_000_000
 
 const CHANGED = 'This page was changed on its way, or your browser is too old. Ask for it again.'
 
@@ -55,7 +57,7 @@ export function practicePage(data: PageData, { script, style, hash }: PageParts)
 </html>
 `
   const bytes = new TextEncoder().encode(page).length
-  const most = data.voice ? MOST_SPOKEN_BYTES : MOST_BYTES
+  const most = data.own ? MOST_OWN_BYTES : data.voice ? MOST_SPOKEN_BYTES : MOST_BYTES
   if (bytes > most)
     throw new UserError(
       `This page would be ${Math.round(bytes / 1000)} kB; ${most / 1000} is the most that is sent safely.`,

@@ -1,14 +1,17 @@
 import { LAYERS } from '../body/layers'
+import type { SpeechSeconds } from '../calling/called'
+import { type OwnWords, secondsFrom } from '../calling/ownWords'
 import {
   type Bank,
   bankFor,
-  bankSeconds,
   spokenWords,
   type WordBanks,
   type WordPlace,
 } from '../calling/spokenWords'
+import { folded } from '../record/folded'
 import { stableText } from '../record/stable'
 import { cutBank } from './cutVoice'
+import { type PackedWord, packedWord, unpackedWord } from './ownVoice'
 import { pageDance } from './pageDance'
 import { markOf, type PageData, sidesOf } from './pageData'
 
@@ -21,10 +24,26 @@ export interface Voice {
 /** Speeds a page is danced at, of its tempo: how fast a word is said hangs on it. */
 const PERCENTS = [50, 60, 70, 80, 90, 100, 110]
 
-/** A page with the words that are called in it, and no other. */
-export function withVoice(data: PageData, { words, files }: Voice): PageData {
+/** How long a text takes, by the words of a page. */
+export const secondsOnPage = (data: PageData): SpeechSeconds =>
+  secondsFrom(wordsOfPage(data), ownWordsOf(data))
+
+/** The instructor's own words on a page, by their text. */
+export const ownWordsOf = ({ own = {} }: PageData): OwnWords =>
+  new Map(Object.entries(own).map(([text, word]) => [text, unpackedWord(word)]))
+
+/**
+ * A page with the words that are called in it, and no other.
+ * @param own words the instructor said herself, by their folded text: they go before the app's
+ */
+export function withVoice(
+  data: PageData,
+  { words, files }: Voice,
+  own: OwnWords = new Map(),
+): PageData {
+  const said = new Map<string, PackedWord>()
   const called: Record<Bank, Set<string>> = { normal: new Set(), fast: new Set() }
-  const dance = pageDance(data, bankSeconds(words))
+  const dance = pageDance(data, secondsFrom(words, own))
   const heard = sidesOf(data).flatMap((side) =>
     PERCENTS.flatMap((percent) => [
       dance.allFrom(undefined, { side, percent, layers: LAYERS }),
@@ -38,8 +57,12 @@ export function withVoice(data: PageData, { words, files }: Voice): PageData {
     ]),
   )
   for (const { calls } of heard)
-    for (const { say } of calls)
-      if (say) for (const word of spokenWords(say.text)) called[bankFor(say.isFast)].add(word)
+    for (const { say } of calls) {
+      if (!say) continue
+      const word = own.get(folded(say.text))
+      if (word) said.set(folded(say.text), packedWord(word))
+      else for (const one of spokenWords(say.text)) called[bankFor(say.isFast)].add(one)
+    }
   const cut = (bank: Bank) => {
     const places = new Map(
       [...called[bank]].sort().flatMap((word): [string, WordPlace][] => {
@@ -49,7 +72,13 @@ export function withVoice(data: PageData, { words, files }: Voice): PageData {
     )
     return places.size > 0 ? { [bank]: cutBank(files[bank], places) } : {}
   }
-  const { id: _, ...page } = { ...data, voice: { ...cut('normal'), ...cut('fast') } }
+  const { id: _, ...page } = {
+    ...data,
+    voice: { ...cut('normal'), ...cut('fast') },
+    ...(said.size > 0 && {
+      own: Object.fromEntries([...said].sort(([a], [b]) => (a < b ? -1 : 1))),
+    }),
+  }
   return { ...page, id: markOf(stableText(page)) }
 }
 

@@ -1,7 +1,8 @@
 import { Button, Checkbox, Chip, Modal, NativeSelect, Group as Row, TextInput } from '@mantine/core'
-import { useMemo, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 import { useStore } from 'zustand'
 import { sideWord } from '../../core/body/side'
+import type { OwnWords } from '../../core/calling/ownWords'
 import type { Combination } from '../../core/combination/combination'
 import { pageDataOf } from '../../core/practice/makePage'
 import { pageFileName, practicePage } from '../../core/practice/practicePage'
@@ -54,6 +55,25 @@ export function PageForm({
   )
   const [sides, setSides] = useState<'both' | 'lead'>('both')
   const [hasVoice, setVoice] = useState(true)
+  const [isOwn, setOwn] = useState(true)
+  const [saidWords, setSaidWords] = useState<OwnWords>(new Map())
+  useEffect(() => {
+    let isHere = true
+    void planning?.spoken.list().then((list) => {
+      if (isHere)
+        setSaidWords(
+          new Map(
+            list.map(({ id, samples, rate, onset }) => [
+              id,
+              { samples: samples.slice(), rate, onset },
+            ]),
+          ),
+        )
+    })
+    return () => {
+      isHere = false
+    }
+  }, [planning])
   const { ready: songs } = useSongs()
   const [song, setSong] = useState('')
   // Of several dancers each has a page of her own, and a song has all of them.
@@ -93,7 +113,9 @@ export function PageForm({
         note: note.trim() || undefined,
         next: next || undefined,
       })
-      const spoken = hasVoice ? withVoice(page, await shippedVoice()) : page
+      const spoken = hasVoice
+        ? withVoice(page, await shippedVoice(), isOwn ? saidWords : undefined)
+        : page
       const file = practicePage(spoken, await pageParts())
       const sent = sentPageOf(spoken, group || undefined)
       // What came back of it stays, whomever it is sent to now.
@@ -150,6 +172,13 @@ export function PageForm({
           checked={hasVoice}
           onChange={({ currentTarget: { checked } }) => setVoice(checked)}
         />
+        {hasVoice && saidWords.size > 0 && (
+          <Checkbox
+            label="In your own voice where you said the words"
+            checked={isOwn}
+            onChange={({ currentTarget: { checked } }) => setOwn(checked)}
+          />
+        )}
         {lain.length > 0 && (
           <NativeSelect
             label="With a song"
