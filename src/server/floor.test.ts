@@ -37,7 +37,7 @@ async function line<T extends { readonly t: string }>(host: string, path: string
     socket,
     say: (message: unknown) => socket.send(JSON.stringify(message)),
     hears: async <K extends T['t']>(t: K) => {
-      await expect.poll(() => heard.some((one) => one.t === t)).toBe(true)
+      await expect.poll(() => heard.some((one) => one.t === t), { timeout: 10_000 }).toBe(true)
       return heard.findLast((one) => one.t === t) as Extract<T, { t: K }>
     },
   }
@@ -82,7 +82,7 @@ describe('the floor and its room', () => {
   })
 
   it('is led by one window: the other has it when it is let, or when nobody answers', async () => {
-    const host = await studio({ askedMs: 200 })
+    const host = await studio({ askedMs: 1500 })
     const first = await floorOn(host)
     await first.hears('leads')
     const second = await floorOn(host)
@@ -104,7 +104,7 @@ describe('the floor and its room', () => {
   })
 
   it('waits for the app that is loaded again, and closes when it does not come back', async () => {
-    const host = await studio({ goneMs: 300 })
+    const host = await studio({ goneMs: 2000 })
     const floor = await floorOn(host)
     await floor.hears('leads')
     floor.say({ t: 'open', address: '127.0.0.1' })
