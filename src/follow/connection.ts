@@ -2,6 +2,7 @@ import { pingAfter, type ServerClock, serverClock } from '../core/following/cloc
 import { afterNews, type Followed, NOTHING_TOLD } from '../core/following/followed'
 import type { FloorNews } from '../core/following/news.schema'
 import type { FollowerHears, FollowerSays } from '../core/following/room.schema'
+import { NEWS_VERSION } from '../core/following/version'
 
 /** How it stands with the room. */
 export type Standing =
@@ -36,8 +37,6 @@ interface Asked {
   readonly changed: () => void
 }
 
-/** The version of what is said: an older page is told so. */
-const VERSION = 1
 const OPEN = 1
 /** Nothing heard for so long: the line is dead, whatever it says. */
 const DEAD_MS = 6000
@@ -136,7 +135,7 @@ export function follow({ open, code, chance, clock: ownNow, changed }: Asked): C
     socket = made
     sent = 0
     pings = []
-    made.onopen = () => say({ t: 'join', v: VERSION, code })
+    made.onopen = () => say({ t: 'join', v: NEWS_VERSION, code })
     made.onmessage = ({ data }) => {
       if (socket === made) heard(JSON.parse(String(data)) as FollowerHears)
     }

@@ -20,6 +20,7 @@ import {
   whoseRight,
 } from '../page/figure'
 import { stillTick } from '../page/frames'
+import { finely } from '../page/now'
 
 /** What is told of one drill, ready to be drawn. */
 interface Shown {
@@ -168,7 +169,7 @@ export class Dance {
     const moment = performed.momentAt(tick)
     const { segment, dancing } = moment
     // Where it is and when that was, for whoever asks.
-    this.element.dataset.at = `${moment.index} ${moment.at.toFixed(3)} ${(performance.timeOrigin + performance.now()).toFixed(1)}`
+    this.element.dataset.at = `${moment.index} ${moment.at.toFixed(3)} ${finely().toFixed(1)}`
     tell(
       this.#where,
       [

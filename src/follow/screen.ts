@@ -1,5 +1,7 @@
+import { stayAwake } from '../page/awake'
 import { button, element } from '../page/element'
 import { eachFrame } from '../page/frames'
+import { finely } from '../page/now'
 import { type Connection, follow, type Standing } from './connection'
 import { Dance } from './dance'
 
@@ -14,8 +16,6 @@ const REFUSED: Readonly<Record<Extract<Standing, { kind: 'refused' }>['why'], st
   wait: 'Too many tries. Wait a minute, or scan the code on the wall.',
   old: 'This page is older than the floor. Load it again.',
 }
-
-const ownNow = (): number => performance.timeOrigin + performance.now()
 
 /** The page of who follows: a code, then what is danced. */
 export class FollowScreen {
@@ -35,7 +35,10 @@ export class FollowScreen {
     if (key) this.#join(key)
     else this.#ask('')
     const again = () => {
-      if (document.visibilityState === 'visible') this.#connection?.again()
+      if (document.visibilityState !== 'visible' || !this.#connection) return
+      this.#connection.again()
+      // A browser lets go of the screen when the page is left.
+      stayAwake()
     }
     document.addEventListener('visibilitychange', again)
     window.addEventListener('online', again)
@@ -80,7 +83,7 @@ export class FollowScreen {
     this.#connection = follow({
       open: () => new WebSocket(url),
       code,
-      clock: ownNow,
+      clock: finely,
       chance: (crypto.getRandomValues(new Uint8Array(1))[0] ?? 0) / 255,
       changed: () => this.#changed(code),
     })
@@ -145,7 +148,7 @@ export class FollowScreen {
     const connection = this.#connection
     if (!connection) return
     const standing = connection.standing()
-    const isLost = standing.kind === 'lost' && ownNow() - standing.since > LOST_MS
+    const isLost = standing.kind === 'lost' && finely() - standing.since > LOST_MS
     const text =
       standing.kind === 'over'
         ? 'Well danced.'
@@ -159,13 +162,4 @@ export class FollowScreen {
     // What was danced last stands still until the room is found.
     if (!isLost) this.#dance.draw((isDanced) => connection.now(isDanced))
   }
-}
-
-/** The screen stays on, where the browser lets a page of the room do that. */
-function stayAwake(): void {
-  const ask = () => void navigator.wakeLock?.request('screen').catch(() => undefined)
-  ask()
-  document.addEventListener('visibilitychange', () => {
-    if (document.visibilityState === 'visible') ask()
-  })
 }

@@ -1,5 +1,6 @@
 import type { Moment, Performance } from '../core/performance/performance'
 import type { PageData } from '../core/practice/pageData'
+import { stayAwake } from '../page/awake'
 import { type OwnSong, ownSong } from './ownSong'
 import { type Heard, type PageSound, pageSound } from './sound'
 
@@ -101,9 +102,4 @@ export class Playing {
     this.#of = undefined
     this.#changed((Date.now() - this.#begun) / 1000)
   }
-}
-
-/** The screen stays on while it is danced, where the browser lets it; it lets go by itself when the page is left. */
-function stayAwake(): void {
-  void navigator.wakeLock?.request('screen').catch(() => undefined)
 }

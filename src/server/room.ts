@@ -6,8 +6,9 @@ import {
   NOTHING_TOLD,
   newsOf,
 } from '../core/following/followed'
-import { type FloorNews, NEWS_VERSION } from '../core/following/news.schema'
+import type { FloorNews } from '../core/following/news.schema'
 import { type FollowerHears, FollowerSays } from '../core/following/room.schema'
+import { NEWS_VERSION } from '../core/following/version'
 import { bucket, isSame, wrongTries } from './allowed'
 import { CLOSED, type RoomLimits } from './limits'
 

@@ -14,6 +14,20 @@ export interface OwnWord {
 /** Own words by their text, folded. */
 export type OwnWords = ReadonlyMap<string, OwnWord>
 
+/** Own words as they are stored, each under its folded text; their samples are copied. */
+export const ownWordsIn = (
+  stored: readonly (Omit<OwnWord, 'samples'> & {
+    readonly id: string
+    readonly samples: Float32Array
+  })[],
+): OwnWords =>
+  new Map(
+    stored.map(({ id, samples, rate, onset }) => [
+      id,
+      { samples: new Float32Array(samples), rate, onset },
+    ]),
+  )
+
 /** How long a text takes to say, by a recording of it or by some banks; undefined where a word is missing. */
 export const secondsFrom =
   (banks: WordBanks, own: OwnWords = new Map()): SpeechSeconds =>

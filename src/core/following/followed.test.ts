@@ -23,6 +23,7 @@ import { momentOf } from '../routine/settled'
 import { afterNews, drillTold, followedDrill, followedTick, NOTHING_TOLD, newsOf } from './followed'
 import { FloorNews } from './news.schema'
 import { drillNews, pieceNews, restNews } from './tell'
+import { createTeller } from './telling'
 
 const speech = () => 0.2
 
@@ -225,5 +226,50 @@ describe('what the floor tells', () => {
         .phase,
     ).toBe('over')
     for (const phase of ['ready', 'talk', 'walk']) expect(phases).toContain(phase)
+  })
+})
+
+describe('the teller of a floor', () => {
+  it('tells each thing once, and where it is again once who follows would be off', () => {
+    const [one] = demo
+    if (!one) throw new Error('no demo')
+    const materials = materialsOf([one], vocabulary, USUAL_HOUSE)
+    const plan = planAgain(emptyPlan('p', 'Class', wishesFor(one, 'improver')), materials).plan
+    const session = beginClass(plan, { id: 'c', title: 'Class', danced: [] })
+    const danced = drillDanceOf(drillOf(one), materials, USUAL_SOUND, speech)
+    let now = 1000
+    const { tell, telling } = createTeller(() => now)
+    const heard: FloorNews[] = []
+    telling.subscribe((news) => heard.push(news))
+    const floor = (isPlaying: boolean) => ({
+      session,
+      materials,
+      rules: USUAL_RULES,
+      danced,
+      isPlaying,
+      begun: undefined,
+    })
+    tell(floor(false), undefined)
+    tell(floor(false), undefined)
+    expect(heard.map(({ t }) => t)).toEqual(['piece', 'drill', 'rest'])
+    // A count is 12 ticks and 750 ms: what goes on as it was told is not told again.
+    for (const [ms, tick] of [
+      [2000, 0],
+      [2750, 12],
+      [3500, 24.05],
+    ] as const) {
+      now = ms
+      tell(floor(true), tick)
+    }
+    expect(heard.filter(({ t }) => t === 'run')).toHaveLength(1)
+    now = 4250
+    tell(floor(true), 36.3)
+    expect(heard.at(-1)).toMatchObject({ t: 'run', at: 4250, tick: 36.3 })
+    tell(floor(false), undefined)
+    expect(heard.at(-1)?.t).toBe('rest')
+    // Who comes late hears what holds, each once.
+    const late: string[] = []
+    telling.subscribe(({ t }) => late.push(t))
+    expect(late).toEqual(['piece', 'drill', 'rest'])
   })
 })

@@ -7,9 +7,6 @@ import { MOST_LETTERS } from '../plan/drill'
 import type { DancedMove } from '../practice/movesUsed'
 import { Tempo } from '../time/tempo'
 
-/** The version of what is told between the floor, the server and who follows. */
-export const NEWS_VERSION = 1
-
 const Text = z.string().max(MOST_LETTERS)
 const Index = z.int().min(0).max(100_000)
 /** Rises with each news of a kind: what is older than what is known is dropped. */

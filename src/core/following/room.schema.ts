@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { DrillNews, FloorNews, NEWS_VERSION, PieceNews, RestNews, RunNews } from './news.schema'
+import { DrillNews, FloorNews, PieceNews, RestNews, RunNews } from './news.schema'
+import { NEWS_VERSION } from './version'
 
 const V = z.literal(NEWS_VERSION)
 /** The last moment, in milliseconds since 1970, on the server's clock. */

@@ -1,12 +1,11 @@
-import { LAYERS } from '../body/layers'
 import { nextClassOf } from '../diary/reached'
 import { emptyPlan, type Planned, planAgain } from '../plan/edits'
 import { type Known, NOTHING_KNOWN, type Plan, type PlanWishes, type Review } from '../plan/plan'
-import { firstPasses, layersOf, taughtKey } from '../plan/teaching'
+import { taughtKey } from '../plan/teaching'
 import type { Practised } from '../practice/sentPage'
 import { type Around, type Column, type Course, entryOf } from './course'
 import { classDays, type Series } from './series'
-import { type SeriesUnit, taughtOf, wishesIn } from './units'
+import { layersOfUnit, type SeriesUnit, taughtOf, wishesIn } from './units'
 import { classTitle } from './words'
 
 /** What is known when a class of a series is planned. */
@@ -17,14 +16,6 @@ export interface Planning extends Around {
 
 /** More combinations no class is planned from. */
 const MOST_COMBINATIONS = 8
-
-/** The layers a unit teaches. */
-function layersOfUnit({ combination, phrase, half }: SeriesUnit, { materials }: Around) {
-  const material = materials.find(combination)
-  const pass = firstPasses(material?.lead.passes ?? []).find((one) => one.phrase.id === phrase)
-  if (half === 'feet') return ['feet'] as const
-  return material && pass ? layersOf([pass], material) : LAYERS
-}
 
 /** What is known of a group on a day: by the diary, and of what is planned until then as if it was danced. */
 function knownOn(series: Series, course: Course, column: Column, planning: Planning): Known {
@@ -45,7 +36,7 @@ function knownOn(series: Series, course: Course, column: Column, planning: Plann
     return {
       combination: unit.combination,
       phrases: [unit.phrase],
-      layers: [...layersOfUnit(unit, planning)],
+      layers: [...layersOfUnit(unit, planning.materials)],
       tempo: tempo ? wishesOf(series, unit, planning).tempoNow : 80,
       because: 'taught before',
     }
@@ -56,7 +47,7 @@ function knownOn(series: Series, course: Course, column: Column, planning: Plann
     taught: [
       ...seen.taught,
       ...units.flatMap((unit) =>
-        layersOfUnit(unit, planning).map((layer) =>
+        layersOfUnit(unit, planning.materials).map((layer) =>
           taughtKey(unit.combination, unit.phrase, layer),
         ),
       ),

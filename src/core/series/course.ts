@@ -1,14 +1,12 @@
-import { LAYERS } from '../body/layers'
 import { byDate, type ClassEntry, daysBetween, type Verdict } from '../diary/diary'
 import { paceOf } from '../diary/reached'
 import { frameRoom } from '../plan/frame'
 import type { Materials } from '../plan/material'
 import { type Plan, SLOT_MINUTES } from '../plan/plan'
-import { firstPasses, layersOf } from '../plan/teaching'
 import type { Routine } from '../routine/routine'
 import { classDays, minutesOf, type Series, type SeriesDay } from './series'
 import { type ClassRoom, type SpreadClass, spread } from './spread'
-import { type SeriesUnit, taughtOf, unitsOf, wishesIn } from './units'
+import { layersOfUnit, type SeriesUnit, taughtOf, unitsOf, wishesIn } from './units'
 
 /** A class of a series: what is planned for it, or what was. */
 export interface Column {
@@ -125,16 +123,7 @@ function taughtIn(
       wishesIn(series, one).sides === 'both' ? 2 : 1,
     ]),
   )
-  const layersIn = new Map(
-    units.map((unit) => {
-      const material = around.materials.find(unit.combination)
-      const pass = firstPasses(material?.lead.passes ?? []).find(
-        ({ phrase }) => phrase.id === unit.phrase,
-      )
-      const all = material && pass ? layersOf([pass], material) : LAYERS
-      return [unit.id, unit.half === 'feet' ? (['feet'] as const) : all]
-    }),
-  )
+  const layersIn = new Map(units.map((unit) => [unit.id, layersOfUnit(unit, around.materials)]))
   for (const entry of [...classes].sort(byDate))
     for (const row of entry.danced)
       for (const unit of units) {

@@ -1,11 +1,10 @@
-import { LAYERS } from '../body/layers'
+import { LAYERS, type Layer } from '../body/layers'
 import type { Combination } from '../combination/combination'
-import type { Materials } from '../plan/material'
-import { secondsOf } from '../plan/material'
+import { type Materials, secondsOf } from '../plan/material'
 import { stepsInOrder } from '../plan/phraseOrder'
 import { MOST_MINUTES, type PlanWishes, wishesFor } from '../plan/plan'
 import { taughtUnits } from '../plan/taughtUnits'
-import { type Teaching, teachingOf, type Unit } from '../plan/teaching'
+import { firstPasses, layersOf, type Teaching, teachingOf, type Unit } from '../plan/teaching'
 import { proposeWay } from '../plan/ways'
 import type { Routine } from '../routine/routine'
 import { TICKS_PER_COUNT } from '../time/time'
@@ -153,6 +152,17 @@ function unitsIn(series: Series, taught: Taught, materials: Materials): readonly
         : [{ ...common, id, seconds, load, run }]
     return series.dropped.includes(id) ? [] : all
   })
+}
+
+/** The layers a unit teaches. */
+export function layersOfUnit(
+  { combination, phrase, half }: SeriesUnit,
+  materials: Materials,
+): readonly Layer[] {
+  if (half === 'feet') return ['feet']
+  const material = materials.find(combination)
+  const pass = firstPasses(material?.lead.passes ?? []).find((one) => one.phrase.id === phrase)
+  return material && pass ? layersOf([pass], material) : LAYERS
 }
 
 /** What each phrase adds to what is taught: its steps, its other side, the run from the top to it. */

@@ -47,13 +47,13 @@ import { useFollowers } from './followers'
 import { SaidStep } from './SaidStep'
 import { SongParts } from './SongParts'
 import { Tap } from './Tap'
-import { useTelling } from './telling'
 import { useAwake } from './useAwake'
 import { useBegun } from './useBegun'
 import { useCaller, useSound } from './useCaller'
 import { useClass, useClassRecord } from './useClass'
 import { useClassMusic } from './useClassMusic'
 import { useSongPlace } from './useSongPlace'
+import { useTelling } from './useTelling'
 
 const ClassFilm = lazy(async () => ({ default: (await import('./ClassFilm')).ClassFilm }))
 const FollowPanel = lazy(async () => ({ default: (await import('./FollowPanel')).FollowPanel }))

@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react'
 import type { FloorNews } from '../../core/following/news.schema'
-import type { Telling } from './telling'
+import type { Telling } from '../../core/following/telling'
 
 /** A window that has just opened asks for all that holds. */
 type Said = FloorNews | { readonly t: 'ask' }

@@ -1,10 +1,11 @@
 import { useEffect, useMemo } from 'react'
 import { createStore, type StoreApi } from 'zustand/vanilla'
 import { pingAfter, serverClock } from '../../core/following/clock'
-import { type FloorNews, NEWS_VERSION } from '../../core/following/news.schema'
+import type { FloorNews } from '../../core/following/news.schema'
 import type { FloorHears, FloorSays, OpenRoom } from '../../core/following/room.schema'
+import type { Telling } from '../../core/following/telling'
+import { NEWS_VERSION } from '../../core/following/version'
 import { finely } from './finely'
-import type { Telling } from './telling'
 
 /** How it stands with who follows. */
 interface Following {

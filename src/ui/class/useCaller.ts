@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
-import type { Recording } from '../../audio/speech'
+import { type OwnWords, ownWordsIn } from '../../core/calling/ownWords'
 import type { DrillDance } from '../../core/class/drillDance'
 import type { SoundChoice } from '../../core/class/soundChoice'
 import type { Planning } from '../../storage/planning'
@@ -8,18 +8,10 @@ import type { PlayDeck } from '../stores/deck'
 /** The instructor's own words, and what she likes to hear. */
 export function useSound(planning: Planning, deck: PlayDeck) {
   const [choice, setChoice] = useState(() => planning.sound.read())
-  const [own, setOwn] = useState<ReadonlyMap<string, Recording>>(new Map())
+  const [own, setOwn] = useState<OwnWords>(new Map())
   useEffect(() => {
     const read = async () => {
-      const words = await planning.spoken.list()
-      setOwn(
-        new Map(
-          words.map(({ id, samples, rate, onset }) => [
-            id,
-            { samples: samples.slice(), rate, onset },
-          ]),
-        ),
-      )
+      setOwn(ownWordsIn(await planning.spoken.list()))
     }
     void read()
     return planning.spoken.watch(() => void read())

@@ -1,8 +1,7 @@
 import { Button, SegmentedControl } from '@mantine/core'
 import { IconArrowLeft } from '@tabler/icons-react'
-import { useQuery } from '@tanstack/react-query'
 import { useEffect, useMemo, useState } from 'react'
-import { Link, useParams } from 'react-router'
+import { Link } from 'react-router'
 import { useStore } from 'zustand'
 import type { Combination } from '../../core/combination/combination'
 import { chapterText, chapterVtt } from '../../core/lesson/chapters'
@@ -15,36 +14,23 @@ import { useAwake } from '../class/useAwake'
 import { download, fileName } from '../parts/files'
 import { KeysButton, KeysHelp } from '../parts/KeysHelp'
 import type { ScreenKey } from '../parts/keys'
-import { inWords, ProblemPage } from '../parts/Problem'
+import { StoredCombination } from '../parts/StoredCombination'
 import { useScreenKeys } from '../parts/useScreenKeys'
 import { today } from '../planning/today'
 import { usePlanning } from '../planning/usePlanning'
 import { houseNow } from '../stores/house'
-import { useServices } from '../stores/services'
 import { words } from '../stores/words'
 import classes from './lesson.module.css'
 
 /** A lesson before the camera: what to show, how to stand, what to say, one step after the other. */
 export function LessonScreen() {
-  const { id = '' } = useParams()
-  const { combinations } = useServices()
   const planning = usePlanning()
-  const stored = useQuery({
-    queryKey: ['combination', id],
-    queryFn: async () => (await combinations.get(id)) ?? null,
-    gcTime: 0,
-    staleTime: 0,
-  })
-  if (stored.error) return <ProblemPage {...inWords(stored.error)} />
-  if (stored.isPending || !planning) return <p className="only-read">Opening…</p>
-  if (!stored.data)
-    return (
-      <ProblemPage
-        what="This combination is not here."
-        toDo="Go back to all combinations; it may be under “Deleted” there."
-      />
-    )
-  return <Lesson combination={stored.data.combination} planning={planning} />
+  if (!planning) return <p className="only-read">Opening…</p>
+  return (
+    <StoredCombination>
+      {(combination) => <Lesson combination={combination} planning={planning} />}
+    </StoredCombination>
+  )
 }
 
 function Lesson({

@@ -2,7 +2,7 @@ import { Button, Checkbox, Chip, Modal, NativeSelect, Group as Row, TextInput } 
 import { useEffect, useMemo, useState } from 'react'
 import { useStore } from 'zustand'
 import { sideWord } from '../../core/body/side'
-import type { OwnWords } from '../../core/calling/ownWords'
+import { type OwnWords, ownWordsIn } from '../../core/calling/ownWords'
 import type { Combination } from '../../core/combination/combination'
 import { pageDataOf } from '../../core/practice/makePage'
 import { pageFileName, practicePage } from '../../core/practice/practicePage'
@@ -60,15 +60,7 @@ export function PageForm({
   useEffect(() => {
     let isHere = true
     void planning?.spoken.list().then((list) => {
-      if (isHere)
-        setSaidWords(
-          new Map(
-            list.map(({ id, samples, rate, onset }) => [
-              id,
-              { samples: samples.slice(), rate, onset },
-            ]),
-          ),
-        )
+      if (isHere) setSaidWords(ownWordsIn(list))
     })
     return () => {
       isHere = false

@@ -15,6 +15,7 @@ import { dayShort, dayWords } from '../parts/locale'
 import { inWords, Problem, ProblemPage } from '../parts/Problem'
 import { useLeaveWarning } from '../parts/useLeaveWarning'
 import { useScreenKeys } from '../parts/useScreenKeys'
+import field from '../planning/planning.module.css'
 import { today } from '../planning/today'
 import { useBegin } from '../planning/useBegin'
 import { type PlanningRecords, usePlanningRecords } from '../planning/usePlanning'
@@ -114,7 +115,7 @@ function OpenSeries({
           All series
         </Link>
         <TextInput
-          className={classes.title}
+          className={`${classes.title} ${field.title}`}
           aria-label="Name of the series"
           placeholder="Name of the series"
           value={series.title}

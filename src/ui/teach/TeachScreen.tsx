@@ -1,8 +1,7 @@
 import { Button } from '@mantine/core'
 import { IconPlayerPlayFilled, IconPlayerStopFilled } from '@tabler/icons-react'
-import { useQuery } from '@tanstack/react-query'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
-import { Link, useParams } from 'react-router'
+import { Link } from 'react-router'
 import { useStore } from 'zustand'
 import { sideWord } from '../../core/body/side'
 import { drillPerformance } from '../../core/class/drillDance'
@@ -21,7 +20,7 @@ import { sayPass } from '../../core/teaching/say'
 import { sayWhoever } from '../../core/teaching/sayTogether'
 import { TICKS_PER_COUNT } from '../../core/time/time'
 import { KeysButton, KeysHelp } from '../parts/KeysHelp'
-import { inWords, ProblemPage } from '../parts/Problem'
+import { StoredCombination } from '../parts/StoredCombination'
 import { useScreenKeys } from '../parts/useScreenKeys'
 import { useMaterials } from '../planning/usePlanning'
 import { nowText, useFrames } from '../play/useFrames'
@@ -36,26 +35,9 @@ import { useKeyPoses } from './useKeyPoses'
 const READY = '♪'
 
 /** Teaching a combination, step by step. */
-export function TeachScreen() {
-  const { id = '' } = useParams()
-  const { combinations } = useServices()
-  const stored = useQuery({
-    queryKey: ['combination', id],
-    queryFn: async () => (await combinations.get(id)) ?? null,
-    gcTime: 0,
-    staleTime: 0,
-  })
-  if (stored.error) return <ProblemPage {...inWords(stored.error)} />
-  if (stored.isPending) return <p className="only-read">Opening…</p>
-  if (!stored.data)
-    return (
-      <ProblemPage
-        what="This combination is not here."
-        toDo="Go back to all combinations; it may be under “Deleted” there."
-      />
-    )
-  return <Teaching combination={stored.data.combination} />
-}
+export const TeachScreen = () => (
+  <StoredCombination>{(combination) => <Teaching combination={combination} />}</StoredCombination>
+)
 
 /** The combination with what a planner makes of it. */
 function Teaching({ combination }: { readonly combination: Combination }) {

@@ -1,33 +1,25 @@
-import { useEffect, useMemo, useRef } from 'react'
-import type { DrillDance } from '../../core/class/drillDance'
-import { drillOf, type UnderWay } from '../../core/class/underWay'
-import {
-  afterNews,
-  type Followed,
-  followedTick,
-  NOTHING_TOLD,
-  newsOf,
-} from '../../core/following/followed'
-import type { FloorNews, RunNews } from '../../core/following/news.schema'
-import { drillNews, pieceNews, restNews } from '../../core/following/tell'
-import type { HouseRules } from '../../core/house/house'
-import type { Materials } from '../../core/plan/material'
-import { drillTitle } from '../../core/plan/totals'
-import { stableText } from '../../core/record/stable'
-import { wakeEvery } from '../../workers/wake'
-import type { ClassClock } from './ClassFace'
-import { finely } from './finely'
+import type { DrillDance } from '../class/drillDance'
+import { drillOf, type UnderWay } from '../class/underWay'
+import type { HouseRules } from '../house/house'
+import type { Materials } from '../plan/material'
+import { drillTitle } from '../plan/totals'
+import { stableText } from '../record/stable'
+import { afterNews, type Followed, followedTick, NOTHING_TOLD, newsOf } from './followed'
+import type { FloorNews, RunNews } from './news.schema'
+import { drillNews, pieceNews, restNews } from './tell'
 
 /** What the floor tells; who listens hears first all that holds. */
 export interface Telling {
   readonly subscribe: (listener: (news: FloorNews) => void) => () => void
 }
 
-const TELL_MS = 100
+/** Of two news at the same moment the later one has a higher number. */
+const LEAST_LATER = 0.001
 /** Who follows is told again where it is once that is off by so many milliseconds. */
 const OFF_MS = 8
 
-interface Told {
+/** What the floor does at a moment. */
+export interface FloorNow {
   readonly session: UnderWay
   readonly materials: Materials
   readonly rules: HouseRules
@@ -40,29 +32,30 @@ interface Told {
 
 type News = { [K in FloorNews['t']]: Omit<Extract<FloorNews, { t: K }>, 'n'> }[FloorNews['t']]
 
-/** Tells what the floor does, as it changes, and where it is in step with the sound. */
-export function useTelling(told: Told, clock: ClassClock): Telling {
-  const now = useRef(told)
-  now.current = told
-  const { telling, tell } = useMemo(createTelling, [])
-  useEffect(() => wakeEvery(TELL_MS, () => tell(now.current, clock())), [tell, clock])
-  return telling
+/** Tells what has changed, by its own memory of what was told. */
+export interface Teller {
+  readonly telling: Telling
+  /** @param tick of the performance that is heard; absent while nothing does */
+  readonly tell: (floor: FloorNow, tick: number | undefined) => void
 }
 
-function createTelling() {
+/** @param now milliseconds since 1970, the same clock in every window */
+export function createTeller(now: () => number): Teller {
   const listeners = new Set<(news: FloorNews) => void>()
   let known: Followed = NOTHING_TOLD
   let rest = ''
+  let number = 0
   let said: DrillDance | undefined
   let drill: string | undefined
   const say = (news: News) => {
     // Later than all before, also in another window of the same class.
-    const numbered = { ...news, n: finely() } as FloorNews
+    number = Math.max(now(), number + LEAST_LATER)
+    const numbered = { ...news, n: number } as FloorNews
     known = afterNews(known, numbered)
     for (const listener of [...listeners]) listener(numbered)
   }
   /** Tells how something is danced, where that is not known yet; returns its mark. */
-  const tellDance = ({ session, materials, rules, danced }: Told): string | undefined => {
+  const tellDance = ({ session, materials, rules, danced }: FloorNow): string | undefined => {
     if (danced === said) return drill
     said = danced
     drill = undefined
@@ -76,12 +69,12 @@ function createTelling() {
     return drill
   }
   return {
-    tell(floor: Told, tick: number | undefined) {
+    tell(floor: FloorNow, tick: number | undefined) {
       const mark = tellDance(floor)
       const { danced, isPlaying, session, materials, begun } = floor
       if (isPlaying && danced && mark !== undefined) {
         if (tick === undefined) return
-        const at = finely()
+        const at = now()
         const { going } = known
         if (going?.t === 'run' && going.drill === mark && isNear(danced, going, { tick, at }))
           return
