@@ -28,6 +28,7 @@ module.exports = {
     border('only-itself-knows-practice', '^src/(?!practice/)', '^src/practice/'),
     border('follow-knows-only-core', '^src/follow/', '^src/(?!core/|page/|follow/)'),
     border('only-itself-knows-follow', '^src/(?!follow/)', '^src/follow/'),
+    border('offline-knows-nobody', '^src/offline/', '^src/(?!offline/)'),
     border('server-knows-only-core', '^src/server/', '^src/(?!core/|server/)'),
     border('only-itself-knows-server', '^src/(?!server/)', '^src/server/'),
     border('only-storage-stores', '^src/(?!storage/)', 'node_modules/dexie'),

@@ -2,6 +2,7 @@ import { spawnSync } from 'node:child_process'
 import { mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib'
+import { buildOffline } from './offline.mjs'
 import { buildFollow, buildPractice } from './pages.mjs'
 import { bin, need, ROOT } from './setup.mjs'
 import { buildCli } from './sway.mjs'
@@ -16,11 +17,12 @@ export async function buildApp() {
   writeFileSync(join(folder, 'combination.schema.json'), stdout)
   await buildPractice(join(ROOT, 'dist', 'practice'))
   await buildFollow(join(ROOT, 'dist', 'follow'))
+  await buildOffline(join(ROOT, 'dist'))
   compressAll(join(ROOT, 'dist'))
 }
 
 /** Fonts are compressed already, and what is small is sent as it is. */
-const WORTH = /\.(?:js|css|json|svg)$/
+const WORTH = /\.(?:js|css|json|svg|webmanifest)$/
 const LEAST_BYTES = 1000
 
 /** Puts a brotli and a gzip form beside each file: the server sends what the browser takes. */

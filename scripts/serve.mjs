@@ -15,18 +15,23 @@ const HOSTS = /^(127\.0\.0\.1|localhost):\d+$/
  * Serves the built app: static files and strict headers, nothing else. Every page gets a
  * nonce of its own for the style elements the component library writes.
  */
-async function makeServer(studio) {
+async function makeServer(studio, folder) {
   const server = Fastify({ logger: false, forceCloseConnections: true })
-  const page = readFileSync(join(DIST, 'index.html'), 'utf8').replaceAll(
-    '__STUDIO__',
-    studio?.secret ?? '',
-  )
+  const page = readFileSync(join(folder, 'index.html'), 'utf8')
   // A page of another name may not read this one through its own address.
   server.addHook('onRequest', async (request, reply) => {
     if (!HOSTS.test(request.headers.host ?? ''))
       return reply.code(403).type('text/plain').send('There is nothing here.')
   })
   if (studio) await studio.attach(server)
+  // Not in the page: a browser keeps that for when nobody serves it.
+  server.get('/studio-secret', (request, reply) => {
+    const from = request.headers['sec-fetch-site'] ?? 'same-origin'
+    reply.header('cache-control', 'no-store')
+    return studio && from === 'same-origin'
+      ? reply.type('text/plain').send(studio.secret)
+      : reply.code(204).send()
+  })
   await server.register(helmet, {
     contentSecurityPolicy: {
       useDefaults: false,
@@ -39,6 +44,7 @@ async function makeServer(studio) {
         imgSrc: ["'self'", 'blob:'],
         mediaSrc: ["'self'", 'blob:'],
         workerSrc: ["'self'"],
+        manifestSrc: ["'self'"],
         // Its own socket too: not every browser takes it for the same.
         connectSrc: ["'self'", ...(studio ? ['ws://127.0.0.1:*', 'ws://localhost:*'] : [])],
         baseUri: ["'none'"],
@@ -56,13 +62,16 @@ async function makeServer(studio) {
       .type('text/html; charset=utf-8')
       .send(page.replaceAll('__NONCE__', nonceOf(reply.raw)))
   server.get('/', (_, reply) => sendPage(reply))
+  server.get('/index.html', (_, reply) => sendPage(reply))
   await server.register(fastifyStatic, {
-    root: DIST,
+    root: folder,
     index: false,
     preCompressed: true,
     setHeaders: (reply, path) => {
       if (path.includes('/assets/'))
         reply.header('cache-control', 'public, max-age=31536000, immutable')
+      // Asked for at every start: it says whether there is a new version.
+      else reply.header('cache-control', 'no-cache')
     },
   })
   // The app's own addresses (/combination/…) all get the page; a missing file does not.
@@ -85,10 +94,11 @@ function nonceOf(response) {
 /**
  * Starts on the usual port, or the next free one. Resolves to the address and a stop.
  * @param studio what lets people follow a class; without it nobody can
+ * @param folder where the built app is
  */
-export async function serve(port = FIRST_PORT, studio = undefined) {
+export async function serve(port = FIRST_PORT, studio = undefined, folder = DIST) {
   for (let tried = 0; tried < PORTS_TRIED; tried++) {
-    const server = await makeServer(studio)
+    const server = await makeServer(studio, folder)
     try {
       const address = await server.listen({ port: port + tried, host: '127.0.0.1' })
       return { address, stop: () => server.close() }

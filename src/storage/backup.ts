@@ -59,6 +59,8 @@ export interface FileReport {
   readonly name: string
   readonly ok: boolean
   readonly text: string
+  /** The combination it became. */
+  readonly id?: string
 }
 
 type Digest = (bytes: Uint8Array) => Promise<string>

@@ -98,6 +98,12 @@ interface HandleRow {
   readonly handle: FileSystemFileHandle
 }
 
+/** The file a combination was opened from and can be saved back into. */
+export interface FileRow extends HandleRow {
+  /** When the file was changed last, as it was read or written here: milliseconds since 1970. */
+  readonly at: number
+}
+
 /** What was heard of a file; can be heard again, so it may be thrown away. */
 interface HeardRow {
   readonly id: string
@@ -141,6 +147,7 @@ export class Database extends Dexie {
   readonly takePieces!: Table<TakePieceRow, number>
   readonly sentPages!: Table<RecordRow, string>
   readonly series!: Table<RecordRow, string>
+  readonly files!: Table<FileRow, string>
 
   constructor(name = 'molten-sway') {
     super(name)
@@ -156,5 +163,6 @@ export class Database extends Dexie {
     this.version(8).stores({ takes: 'id', takePieces: '++id, take' })
     this.version(9).stores({ sentPages: 'id' })
     this.version(10).stores({ series: 'id' })
+    this.version(11).stores({ files: 'id' })
   }
 }

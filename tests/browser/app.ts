@@ -118,7 +118,12 @@ function onUse<T extends object>(one: T, names: readonly (keyof T)[], used: () =
 
 async function newPlace(browser: Browser, address: string, options: VisitOptions): Promise<Place> {
   const { inSpace = false, everyFrame = inSpace, clock = 1, at: _, ...rest } = options
-  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, ...rest })
+  const context = await browser.newContext({
+    viewport: { width: 1280, height: 800 },
+    // Keeping the app for later is work that only its own test looks at.
+    serviceWorkers: 'block',
+    ...rest,
+  })
   // What is not there after this long will not come: the test says what it waited for.
   context.setDefaultTimeout(20_000)
   if (clock !== 1) await context.addInitScript(fasterClock, clock)
@@ -131,7 +136,8 @@ async function newPlace(browser: Browser, address: string, options: VisitOptions
     page,
     heard: { outside: [], errors: [] },
     isOpen: true,
-    isMarked: false,
+    // What keeps the app would still be there.
+    isMarked: rest.serviceWorkers === 'allow',
   }
   context.on('request', (request) => {
     const { protocol, origin } = new URL(request.url())

@@ -1,8 +1,10 @@
 import { ActionIcon, useComputedColorScheme, useMantineColorScheme } from '@mantine/core'
 import { IconMoon, IconSun } from '@tabler/icons-react'
 import { Link, NavLink, Outlet } from 'react-router'
+import { Opened } from '../parts/Opened'
 import { Troubles } from '../parts/Troubles'
 import classes from './shell.module.css'
+import { VersionLine } from './VersionLine'
 
 /** The frame of every screen: the name, the way back to all combinations, light and dark. */
 export function Shell() {
@@ -43,6 +45,8 @@ export function Shell() {
         </ActionIcon>
       </header>
       <Troubles />
+      <VersionLine />
+      <Opened />
       <Outlet />
     </div>
   )

@@ -22,6 +22,7 @@ import { tell, watchForErrors } from '../stores/trouble'
 import { followOwnWords } from '../stores/words'
 import { router } from './router'
 import { resolver, theme } from './theme'
+import { beginInNewest, keepApp } from './version'
 
 const services = createServices()
 const queries = new QueryClient({
@@ -48,8 +49,12 @@ async function attempt(about: string, work: () => Promise<unknown>): Promise<voi
   }
 }
 
+/** Keeping the app for when there is no network waits so long for what the first screen loads. */
+const KEEP_AFTER_MS = 1500
+
 async function start(root: HTMLElement) {
   watchForErrors(window)
+  if (await beginInNewest((text) => root.replaceChildren(text))) return
   await services.open(() =>
     say(root, {
       what: 'Another window has an older version of the app open.',
@@ -62,6 +67,11 @@ async function start(root: HTMLElement) {
   await attempt('demo', () => services.combinations.addDemoOnce(readDemo))
   await attempt('journal', () => services.journal.recover(services.combinations))
   root.replaceChildren()
+  // The first picture comes first.
+  setTimeout(() => {
+    // Where it can't be kept, it is there all the same.
+    keepApp().catch(() => {})
+  }, KEEP_AFTER_MS)
   createRoot(root).render(
     <StrictMode>
       <MantineProvider

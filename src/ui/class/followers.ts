@@ -5,6 +5,7 @@ import type { FloorNews } from '../../core/following/news.schema'
 import type { FloorHears, FloorSays, OpenRoom } from '../../core/following/room.schema'
 import type { Telling } from '../../core/following/telling'
 import { NEWS_VERSION } from '../../core/following/version'
+import { SECRET } from '../../offline/messages'
 import { finely } from './finely'
 
 /** How it stands with who follows. */
@@ -28,13 +29,13 @@ export interface Followers {
   /** Asks the window that leads whether this one may. */
   readonly take: () => void
   readonly answer: (take: boolean) => void
-  /** Looks for the server; stops when it is stopped. */
+  /** Looks for the server, which is there where the app was started with `npm run studio`; stops when it is stopped. */
   readonly start: () => void
   readonly stop: () => void
 }
 
 const NOBODY: Following = {
-  server: 'none',
+  server: 'sought',
   addresses: [],
   room: undefined,
   followers: 0,
@@ -47,13 +48,17 @@ const OPEN = WebSocket.OPEN
 const AGAIN_MS = [300, 700, 1500] as const
 
 /** What only an app knows that was started with `npm run studio`. */
-const studioSecret = (): string =>
-  document.querySelector<HTMLMetaElement>('meta[name="studio"]')?.content ?? ''
+const studioSecret = (): Promise<string> =>
+  fetch(SECRET).then(
+    (answer) => (answer.ok ? answer.text() : ''),
+    () => '',
+  )
 
 /** Leads those who follow a class, through the server the app came from. */
-function createFollowers(telling: Telling, secret: string): Followers {
-  const now = createStore<Following>(() => ({ ...NOBODY, server: 'sought' }))
+function createFollowers(telling: Telling): Followers {
+  const now = createStore<Following>(() => NOBODY)
   const clock = serverClock()
+  let secret = ''
   let socket: WebSocket | undefined
   let stopTelling: (() => void) | undefined
   let pings = new Map<number, number>()
@@ -156,7 +161,13 @@ function createFollowers(telling: Telling, secret: string): Followers {
     now,
     start() {
       isOver = false
-      connect()
+      void studioSecret().then((known) => {
+        secret = known
+        if (isOver) return
+        // Without a server nobody can follow, and nothing else is missing.
+        if (secret) connect()
+        else now.setState({ server: 'none' })
+      })
     },
     open: (address) => say({ t: 'open', address }),
     close() {
@@ -181,23 +192,9 @@ function createFollowers(telling: Telling, secret: string): Followers {
   }
 }
 
-/** Without a server nobody can follow, and nothing else is missing. */
-const ALONE: Followers = {
-  now: createStore<Following>(() => NOBODY),
-  open: () => {},
-  close: () => {},
-  take: () => {},
-  answer: () => {},
-  start: () => {},
-  stop: () => {},
-}
-
 /** Those who follow the class of this floor. */
 export function useFollowers(telling: Telling, isOver: boolean): Followers {
-  const followers = useMemo(() => {
-    const secret = studioSecret()
-    return secret ? createFollowers(telling, secret) : ALONE
-  }, [telling])
+  const followers = useMemo(() => createFollowers(telling), [telling])
   useEffect(() => {
     followers.start()
     return followers.stop

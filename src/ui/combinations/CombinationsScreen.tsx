@@ -1,4 +1,4 @@
-import { Button } from '@mantine/core'
+import { Button, CloseButton } from '@mantine/core'
 import {
   IconArchive,
   IconChevronDown,
@@ -12,16 +12,15 @@ import { useStore } from 'zustand'
 import { emptyCombination } from '../../core/combination/combination'
 import { UserError } from '../../core/errors'
 import type { Format } from '../../core/sheet/formats'
-import type { FileReport } from '../../storage/backup'
 import type { OnShelf } from '../../storage/combinations'
 import { RibbonInk } from '../braid/Ribbon'
 import { FilesButton } from '../parts/FilesButton'
 import { KeysHelp } from '../parts/KeysHelp'
 import { LaterMenu } from '../parts/LaterMenu'
+import { openHere, tellOpened } from '../parts/opening'
 import { inWords, Problem } from '../parts/Problem'
-import { useFileDrop } from '../parts/useFileDrop'
 import { useScreenKeys } from '../parts/useScreenKeys'
-import { persistence, useServices } from '../stores/services'
+import { persistence, type Services, useServices } from '../stores/services'
 import type { CardActions } from './CombinationCard'
 import classes from './combinations.module.css'
 import { ShelfView } from './ShelfView'
@@ -34,6 +33,10 @@ const PERSISTENCE_WORDS = {
   'may go':
     'This browser may clear your work when the disk gets full: save a backup from time to time.',
 } as const
+
+const OFFLINE_WORDS = 'The app itself is kept here too: it opens without a network.'
+const isHereAlone = (): boolean =>
+  Boolean((navigator.serviceWorker as ServiceWorkerContainer | undefined)?.controller)
 
 const ACCEPTED = '.sway,.json,.csv,.tsv,.txt,.md,.zip'
 /** Reading and writing files is loaded when it is needed. */
@@ -50,16 +53,11 @@ export function CombinationsScreen() {
   const [problem, setProblem] = useState<{ what: string; toDo: string }>()
   const [deleted, setDeleted] = useState<OnShelf>()
   const [said, setSaid] = useState('')
-  const [reports, setReports] = useState<readonly FileReport[]>([])
-  const [opening, setOpening] = useState<{
-    readonly text: string
-    readonly stop: AbortController
-  }>()
   const stored = shelf.data?.stored
 
   const attempt = useCallback(async (work: () => Promise<void>) => {
     setProblem(undefined)
-    setReports([])
+    tellOpened([])
     try {
       await work()
     } catch (error) {
@@ -81,31 +79,17 @@ export function CombinationsScreen() {
       await combinations.add(fresh)
       navigate(`/combination/${fresh.id}`)
     })
-  const open = (files: readonly File[]) =>
-    files.length > 0 &&
-    attempt(async () => {
-      setSaid('')
-      const stop = new AbortController()
-      setOpening({ text: 'Opening…', stop })
-      try {
-        const onStep = (text: string) => setOpening({ text: `Opening ${text}…`, stop })
-        const { openFiles, pageIn } = await fileWork()
-        const page = await pageIn(files)
-        if (page !== undefined) {
-          navigate('/page', { state: { text: page } })
-          return
-        }
-        setReports(await openFiles(files, services, { onStep, signal: stop.signal }))
-      } finally {
-        setOpening(undefined)
-      }
-    })
+  const open = (files: readonly File[]) => {
+    setProblem(undefined)
+    setSaid('')
+    void openHere(files, services, { goTo: (path, state) => void navigate(path, { state }) })
+  }
   const paste = (event: ClipboardEvent) => {
     const typing = event.target instanceof HTMLInputElement
     if (typing) return
     const files = [...event.clipboardData.files]
     const text = event.clipboardData.getData('text')
-    if (files.length > 0) void open(files)
+    if (files.length > 0) open(files)
     else if (text.trim())
       void attempt(async () => {
         const { openText } = await fileWork()
@@ -114,7 +98,7 @@ export function CombinationsScreen() {
           navigate('/page', { state: { text } })
           return
         }
-        setReports([await openText('pasted text', text, services, new AbortController().signal)])
+        tellOpened([await openText('pasted text', text, services, new AbortController().signal)])
       })
   }
   const actions = useMemo<CardActions>(
@@ -146,8 +130,9 @@ export function CombinationsScreen() {
       setDeleted(undefined)
       setSaid(`“${shown.summary.title}” is back.`)
     })
-  const dropped = useFileDrop((files) => void open(files))
   const day = () => new Date().toISOString().slice(0, 10)
+
+  const save = async () => (await fileWork()).saveBackup(services, day())
 
   const keys = useScreenKeys([
     {
@@ -158,7 +143,7 @@ export function CombinationsScreen() {
   ])
 
   return (
-    <main ref={screen} className={classes.screen} {...dropped} onPaste={paste}>
+    <main ref={screen} className={classes.screen} onPaste={paste}>
       <KeysHelp {...keys} />
       <div className={classes.top}>
         <h1 className={`display ${classes.heading}`}>Combinations</h1>
@@ -167,7 +152,7 @@ export function CombinationsScreen() {
           label="Open combination files"
           variant="default"
           leftSection={<IconFileImport size={18} />}
-          onFiles={(files) => void open(files)}
+          onFiles={(files) => open(files)}
         >
           Open files
         </FilesButton>
@@ -183,12 +168,13 @@ export function CombinationsScreen() {
               Backup
             </Button>
           )}
-          note={PERSISTENCE_WORDS[persisted]}
+          note={[PERSISTENCE_WORDS[persisted], isHereAlone() && OFFLINE_WORDS]
+            .filter(Boolean)
+            .join(' ')}
           items={[
             {
               label: 'Save everything as one zip',
-              onPick: () =>
-                void attempt(async () => (await fileWork()).saveBackup(services, day())),
+              onPick: () => void attempt(save),
             },
             {
               label: 'The same, with what students sent back',
@@ -220,8 +206,8 @@ export function CombinationsScreen() {
           New combination
         </Button>
       </div>
+      <BackupLine services={services} onSave={() => void attempt(save)} />
       {problem && <Problem {...problem} onClose={() => setProblem(undefined)} />}
-      <Reports reports={reports} onClose={() => setReports([])} />
       <p className={classes.said} aria-live="polite">
         {deleted ? (
           <>
@@ -237,14 +223,6 @@ export function CombinationsScreen() {
       <svg width={0} height={0} aria-hidden className="only-read">
         <RibbonInk top={24} bottom={58} />
       </svg>
-      {opening && (
-        <p className={classes.opening} role="status">
-          {opening.text}{' '}
-          <Button size="compact-sm" variant="default" onClick={() => opening.stop.abort()}>
-            Stop
-          </Button>
-        </p>
-      )}
       {stored && <ShelfView stored={stored} actions={actions} scroller={screen} />}
       {shelf.data?.damaged.map(({ id, title, error }) => (
         <Problem
@@ -272,25 +250,31 @@ export function CombinationsScreen() {
   )
 }
 
-/** How each opened file fared. */
-function Reports({ reports, onClose }: { reports: readonly FileReport[]; onClose: () => void }) {
-  const good = reports.filter(({ ok }) => ok)
-  const bad = reports.filter(({ ok }) => !ok)
-  if (reports.length === 0) return null
+/** After two weeks of work without a backup one line says so, until there is one or it is put away. */
+function BackupLine({
+  services,
+  onSave,
+}: {
+  readonly services: Services
+  readonly onSave: () => void
+}) {
+  const [isAway, setAway] = useState(false)
+  const days = services.backup.daysDue()
+  if (days === undefined || isAway) return null
   return (
-    <section aria-label="Opened files" className={classes.reports}>
-      {bad.map(({ name, text }) => (
-        <Problem key={name} what={name} toDo={text} onClose={onClose} />
-      ))}
-      {good.length > 0 && (
-        <ul role="status">
-          {good.map(({ name, text }) => (
-            <li key={`${name}${text}`}>
-              <b>{name}</b> {text}
-            </li>
-          ))}
-        </ul>
-      )}
-    </section>
+    <p className={classes.backup}>
+      {days} days of work are in this browser only.
+      <Button
+        size="compact-sm"
+        variant="default"
+        onClick={() => {
+          onSave()
+          setAway(true)
+        }}
+      >
+        Save a backup
+      </Button>
+      <CloseButton aria-label="Not now" onClick={() => setAway(true)} />
+    </p>
   )
 }

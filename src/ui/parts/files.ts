@@ -62,6 +62,7 @@ export async function saveBackup(
   const { writeBackup } = await import('../../storage/backup')
   const zip = await writeBackup(await keptBy(services), wishes)
   download(`molten-sway-${day}.zip`, zip, 'application/zip')
+  services.backup.wasSaved()
 }
 
 /** The sound of songs, in a zip of its own: it is large, and nobody needs it twice a week. */
@@ -77,6 +78,8 @@ export interface Opening {
   /** What is being read, in words. */
   readonly onStep: (text: string) => void
   readonly signal: AbortSignal
+  /** Where the files are, by their names. */
+  readonly handles?: ReadonlyMap<string, FileSystemFileHandle> | undefined
 }
 
 /** Files larger than this are no combination, and not even looked into. */
@@ -85,7 +88,7 @@ const MOST_BYTES = 1_000_000
 async function openOne(
   file: File,
   services: Services,
-  { onStep, signal }: Opening,
+  { onStep, signal, handles }: Opening,
 ): Promise<readonly FileReport[]> {
   if (/\.zip$/i.test(file.name)) {
     const { isSoundBackup, restoreSounds } = await import('../../storage/soundBackup')
@@ -108,7 +111,17 @@ async function openOne(
       `“${file.name}” is too large to be one combination.`,
       'Nothing was changed. A combination file is under 1 MB; check that you picked the right one.',
     )
-  return [await openText(file.name, new Uint8Array(await file.arrayBuffer()), services, signal)]
+  const handle = handles?.get(file.name)
+  const before = handle && (await services.files.openedAs(handle))
+  const stored = before && (await services.combinations.get(before.id))
+  if (stored && before.at === file.lastModified)
+    return [{ name: file.name, ok: true, id: before.id, text: 'is here already, as you left it.' }]
+  const bytes = new Uint8Array(await file.arrayBuffer())
+  const report = await openText(file.name, bytes, services, signal)
+  if (handle && report.id)
+    await services.files.keep({ id: report.id, handle, at: file.lastModified })
+  const changed = `The file was changed since it was opened here: this is beside what you had.`
+  return [stored ? { ...report, text: `${report.text} ${changed}` } : report]
 }
 
 /**
@@ -126,12 +139,14 @@ export async function openText(
   const title = combination.title || name.replace(/\.[a-z.]+$/i, '')
   const isKnown =
     !isSheet && (await combinations.get(combination.id).catch(() => true)) !== undefined
-  await combinations.add({ ...combination, title, ...((isSheet || isKnown) && { id: newId() }) })
+  const added = { ...combination, title, ...((isSheet || isKnown) && { id: newId() }) }
+  await combinations.add(added)
   const unread =
     messages.length === 0
       ? ''
       : ` ${messages.length === 1 ? 'One place' : `${messages.length} places`} in it could not be read and ${messages.length === 1 ? 'is' : 'are'} kept as typed: open its sheet to put that right.`
-  return { name, ok: true, text: `“${title}” is here now.${unread}${unknownWords(unknown)}` }
+  const id = added.id
+  return { name, ok: true, id, text: `“${title}” is here now.${unread}${unknownWords(unknown)}` }
 }
 
 /** The text of a page that was dropped or chosen; undefined where the files are something else. */

@@ -12,7 +12,7 @@ import { BringBack } from '../parts/BringBack'
 import { FilesButton } from '../parts/FilesButton'
 import { LaterMenu } from '../parts/LaterMenu'
 import { inWords, ProblemPage, Unreadable } from '../parts/Problem'
-import { useFileDrop } from '../parts/useFileDrop'
+import { type Handles, handlesOf, useFileDrop } from '../parts/useFileDrop'
 import { useServices } from '../stores/services'
 import { EnergyBand } from './EnergyBand'
 import { LongFile } from './LongFile'
@@ -159,23 +159,6 @@ function Shelf({ store, all, unreadable, routines }: SongRecords) {
         ))}
       </ul>
     </main>
-  )
-}
-
-type Handles = Promise<ReadonlyMap<string, FileSystemFileHandle>>
-
-/** Where dropped files are, in browsers that say so: one that is too large to be kept is found there again. */
-async function handlesOf(transfer: DataTransfer): Handles {
-  const asked = [...transfer.items].map((item) =>
-    'getAsFileSystemHandle' in item
-      ? (item.getAsFileSystemHandle as () => Promise<FileSystemHandle | null>).call(item)
-      : undefined,
-  )
-  const handles = await Promise.all(asked).catch(() => [])
-  return new Map(
-    handles.flatMap((one) =>
-      one?.kind === 'file' ? [[one.name, one as FileSystemFileHandle] as const] : [],
-    ),
   )
 }
 

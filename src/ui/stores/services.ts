@@ -4,11 +4,13 @@ import type { Combination } from '../../core/combination/combination'
 import { UserError } from '../../core/errors'
 import { summaryOf } from '../../core/findings/summary'
 import { readCombination } from '../../core/sheet/swayJson'
+import { type BackupCare, careForBackups } from '../../storage/backupCare'
 import { type Combinations, createCombinations } from '../../storage/combinations'
 import { Database } from '../../storage/database'
 import { createHouse, type HouseStore } from '../../storage/house'
 import { createJournal, type Journal } from '../../storage/journal'
 import { type OnKept, type Together, togetherIn } from '../../storage/keeping'
+import { createOpenedFiles, type OpenedFiles } from '../../storage/openedFiles'
 import { createOwnWords, type OwnWords } from '../../storage/own'
 import type { Planning } from '../../storage/planning'
 import { type Slots, slotsOrNone } from '../../storage/slots'
@@ -42,6 +44,9 @@ export interface Services {
   readonly open: (onBlocked: () => void) => Promise<void>
   /** Called after every combination that was saved. */
   readonly onSaved: () => void
+  readonly backup: BackupCare
+  /** The files combinations were opened from. */
+  readonly files: OpenedFiles
 }
 
 const newId = () => crypto.randomUUID()
@@ -59,12 +64,16 @@ export function createServices(): Services {
       ),
     )
   })
-  const onKept = (about: string) => (error: UserError | undefined) => tell(about, error)
+  const onKept = (about: string) => (error: UserError | undefined) => {
+    tell(about, error)
+    if (!error) backup.workWasKept()
+  }
   const summarise = (combination: Combination) =>
     summaryOf(combination, vocabularyIn(combination), houseNow.getState().house)
   const combinations = createCombinations(database, { now: Date.now, newId, summarise })
   const window = newId()
   const slots = slotsOrNone(() => localStorage)
+  const backup = careForBackups(slots, Date.now)
   const locks = navigator.locks as LockManager | undefined
   const unsaved = unsavedIn(slots, window, locks ? windowLocks(locks, window) : windowAsks(window))
   const journal = createJournal(unsaved)
@@ -110,7 +119,12 @@ export function createServices(): Services {
     house: createHouse(database, onKept('house'), unsaved),
     together: togetherIn(database),
     open: (onBlocked) => openDatabase(database, onBlocked),
-    onSaved: askToPersist,
+    onSaved() {
+      askToPersist()
+      backup.workWasKept()
+    },
+    backup,
+    files: createOpenedFiles(database),
     judge,
     deck: createPlayDeck(),
     newId,

@@ -9,6 +9,7 @@ import {
   TextInput,
 } from '@mantine/core'
 import { IconSettings } from '@tabler/icons-react'
+import { useQuery } from '@tanstack/react-query'
 import { memo } from 'react'
 import { Link } from 'react-router'
 import { useStore } from 'zustand'
@@ -25,13 +26,16 @@ import { countCallsText, readCountCalls } from '../../core/sheet/countCalls'
 import { FORMATS, type Format } from '../../core/sheet/formats'
 import { FASTEST, SLOWEST } from '../../core/time/tempo'
 import { FORMAT_WORDS } from '../combinations/CombinationCard'
+import { fileBehind, saveBack } from '../parts/fileBack'
 import { focusBraidAfter } from '../parts/focusBraid'
 import { KeysButton } from '../parts/KeysHelp'
 import { NumberField } from '../parts/NumberField'
+import { inWords } from '../parts/Problem'
 import { SavedWord } from '../parts/SavedWord'
 import { UndoButtons } from '../parts/UndoButtons'
 import { checkedOf } from '../stores/checked'
 import { PANELS, type Panel } from '../stores/panel'
+import { useServices } from '../stores/services'
 import {
   change,
   changeAll,
@@ -41,7 +45,7 @@ import {
   showBoth,
   undoLast,
 } from '../stores/session'
-import { danceOf, documentOf, type LinesShown, vocabularyOf } from '../stores/state'
+import { danceOf, documentOf, type LinesShown, vocabularyOf, writtenOf } from '../stores/state'
 import { saveOpen } from './saveOpen'
 import classes from './studio.module.css'
 
@@ -143,6 +147,7 @@ export const TitleRow = memo(function TitleRow(props: TitleRowProps) {
               {FORMAT_WORDS[format]}
             </Menu.Item>
           ))}
+          <SaveBack session={session} id={id} />
           <Menu.Divider />
           <Menu.Item onClick={onParts}>Dancers…</Menu.Item>
           <Menu.Item onClick={onProps}>What is carried…</Menu.Item>
@@ -170,6 +175,28 @@ function leadOther(session: Session): void {
   const more = turned.length > 3 ? `, and ${turned.length - 3} more` : ''
   const message = `Texts turned too: ${shown.join(', ')}${more}.`
   session.setState({ message })
+}
+
+/** Into the file it was opened from, where the browser lets it. */
+function SaveBack({ session, id }: { readonly session: Session; readonly id: string }) {
+  const { files } = useServices()
+  const { data: name } = useQuery({
+    queryKey: ['file of', id],
+    queryFn: async () => (await fileBehind(files, id)) ?? null,
+    staleTime: 0,
+  })
+  if (!name) return null
+  const save = async () => {
+    try {
+      session.setState({
+        message: `Saved into “${await saveBack(files, writtenOf(session.getState()))}”.`,
+      })
+    } catch (error) {
+      const { what, toDo } = inWords(error)
+      session.setState({ message: `${what} ${toDo}` })
+    }
+  }
+  return <Menu.Item onClick={() => void save()}>Save back into “{name}”</Menu.Item>
 }
 
 const PANEL_SHORT: Readonly<Record<Panel, string>> = {
