@@ -47,18 +47,42 @@ function makeDictionary(vocabulary: Vocabulary, layer: Layer): Dictionary {
   }
 }
 
+/**
+ * What some words may mean on a layer, as the sheet writes it, the nearest first: a move by any of
+ * its names, or another word that may stand there.
+ */
+export function nearestIn(
+  { ids, known }: Dictionary,
+  words: string,
+  others: readonly string[] = [],
+): readonly string[] {
+  const taken = new Set(others.map(squashed))
+  const names = [...ids.keys()].filter((name) => !taken.has(name))
+  const near = nearest(words, [...others, ...known, ...names], 9)
+  return [
+    ...new Set(
+      near.map((name) => (taken.has(squashed(name)) ? name : (ids.get(squashed(name)) ?? name))),
+    ),
+  ].slice(0, 3)
+}
+
 /** The known words nearest to one that is not known, the nearest first; none when nothing is near. */
-export function nearest(word: string, known: readonly string[], most = 3): readonly string[] {
+export function nearest(word: string, known: readonly string[], shown = 3): readonly string[] {
   const wanted = squashed(word)
   if (wanted === '') return []
+  const most = Math.max(wanted.length > 3 ? 2 : 1, wanted.length / 3)
   return known
     .map((candidate) => {
       const key = squashed(candidate)
-      const isPart = wanted.length > 2 && (key.startsWith(wanted) || key.includes(wanted))
-      return { candidate, far: isPart ? 0.5 : distance(wanted, key) }
+      // A part is the beginning of a word: “lean” is none of “circle-and”.
+      const begins = candidate.includes(`-${wanted}`) || candidate.includes(` ${wanted}`)
+      const isPart = wanted.length > 2 && (key.startsWith(wanted) || begins)
+      // Most are of another length, which is told sooner.
+      const isFar = Math.abs(key.length - wanted.length) > most
+      return { candidate, far: isPart ? 1 : isFar ? most + 1 : distance(wanted, key) }
     })
-    .filter(({ far }) => far <= Math.max(wanted.length > 3 ? 2 : 1, wanted.length / 3))
+    .filter(({ far }) => far <= most)
     .sort((a, b) => a.far - b.far || a.candidate.length - b.candidate.length)
-    .slice(0, most)
+    .slice(0, shown)
     .map(({ candidate }) => candidate)
 }

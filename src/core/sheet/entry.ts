@@ -1,11 +1,11 @@
-import type { Layer } from '../body/layers'
+import { LAYERS, type Layer } from '../body/layers'
 import { ArmPlace } from '../body/places'
 import type { Event } from '../combination/combination'
 import type { EventForm } from '../combination/forms'
 import { mirrorWhat } from '../combination/mirror'
 import { armPartIn } from '../entry/armPartIn'
 import { directionIn } from '../entry/directions'
-import { dictionaryOf, nearest } from '../entry/names'
+import { dictionaryOf, nearestIn, squashed } from '../entry/names'
 import { type FormSaid, OPTION_WORDS, type Options, readOptions } from '../entry/options'
 import type { Finished, Read } from '../entry/read'
 import { type EntryPlace, EntryProblem, Reader, sideIn } from '../entry/reader'
@@ -205,8 +205,7 @@ function unknownWord(
 ): EntryProblem {
   const first = reader.peek()
   if (!first) throw new Error('there is no word')
-  const { known, longest } = dictionaryOf(vocabulary, layer)
-  const own = layer === 'arms' ? [...places, ...known] : known
+  const { longest } = dictionaryOf(vocabulary, layer)
   const { text } = first
   if (text.startsWith('~') && text.length > 1)
     return new EntryProblem('Write “~” before the count: ~3 …', first)
@@ -215,27 +214,50 @@ function unknownWord(
       'A turn stands behind a step: step R side turn 90. To turn alone, write pivot 90.',
       first,
     )
-  // The longest run of words that comes near a name is what was meant.
-  for (let count = longest; count >= 1; count--) {
+  const others = LAYERS.filter((one) => one !== layer).map(
+    (one) => [one, dictionaryOf(vocabulary, one)] as const,
+  )
+  // The longest run of words that is a name elsewhere, or comes near one, is what was meant.
+  for (
+    let count = Math.max(longest, ...others.map(([, one]) => one.longest));
+    count >= 1;
+    count--
+  ) {
     const tokens = Array.from({ length: count }, (_, i) => reader.peek(i))
     const last = tokens.at(-1)
     if (!last || tokens.some((token, i) => i > 0 && !mayBeOfName(token))) continue
     const words = tokens.map((token) => token?.text ?? '').join(' ')
-    const near = nearest(words, [...own, ...(count === 1 ? ownWords(layer) : [])])
+    const whole = { at: first.at, end: last.end }
+    for (const [one, { ids }] of others) {
+      const id = ids.get(squashed(words))
+      if (id)
+        return new EntryProblem(
+          `“${words}” belongs to the ${one} line, not to the ${layer}${id === words ? '' : `: there it is ${id}`}.`,
+          whole,
+        )
+    }
+    const here = count === 1 ? [...places, ...ownWords(layer)] : places
+    const near = nearestIn(dictionaryOf(vocabulary, layer), words, here)
     if (near.length > 0)
-      return new EntryProblem(`“${words}” is not known here. Did you mean ${near.join(', ')}?`, {
-        at: first.at,
-        end: last.end,
-      })
+      return new EntryProblem(
+        `“${words}” is not known here. Did you mean ${near.join(', ')}?`,
+        whole,
+      )
+    if (squashed(words).length < LEAST_ELSEWHERE) continue
+    for (const [one, dictionary] of others) {
+      const [there] = nearestIn(dictionary, words)
+      if (there)
+        return new EntryProblem(
+          `“${words}” is not known here. Did you mean ${there}, on the ${one} line?`,
+          whole,
+        )
+    }
   }
-  const elsewhere = vocabulary.find(text.toLowerCase())
-  return new EntryProblem(
-    elsewhere
-      ? `“${text}” belongs to the ${elsewhere.layer} line, not to the ${layer}.`
-      : `“${text}” is not known here. Write ${EXPECTED[layer]}.`,
-    first,
-  )
+  return new EntryProblem(`“${text}” is not known here. Write ${EXPECTED[layer]}.`, first)
 }
+
+/** Shorter words come near too much to be looked for on the other lines. */
+const LEAST_ELSEWHERE = 5
 
 /** What an option may say within brackets: the rest belongs to the entry itself. */
 const OF_ITS_ENTRY = [

@@ -184,6 +184,12 @@ describe('count sheets', () => {
     ['hips 1 hip-drpo', 'Did you mean hip-drop'],
     ['feet 1 grapvine', 'Did you mean grapevine'],
     ['hips 1 grapevine', 'belongs to the feet line'],
+    [
+      'hips 1-4 body roll',
+      '“body roll” belongs to the torso line, not to the hips: there it is body-wave-down',
+    ],
+    ['feet 1 chest lft', 'Did you mean chest-lift, on the torso line'],
+    ['hips 1 shimmi', 'Did you mean knee-shimmy'],
     ['feet 9 step', 'This phrase has 8 counts'],
     ['feet 1b step', 'is no count'],
     ['feet 4-2 grapevine', 'ends before it starts'],

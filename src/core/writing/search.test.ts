@@ -96,3 +96,31 @@ describe('what is typed', () => {
     )
   })
 })
+
+describe('plain names', () => {
+  it.each([
+    ['hip circle', 'hips', 'small hip circle'],
+    ['shimmy', 'hips', 'knee-driven shimmy'],
+    ['figure 8', 'hips', 'horizontal eight, front to back'],
+    ['hip roll', 'hips', '(quick|single) hip roll'],
+    ['body roll', 'torso', 'body wave down'],
+    ['lean forward', 'torso', 'light lean forward'],
+    ['ribcage circle', 'torso', 'rib circle'],
+    ['plie', 'feet', 'low'],
+    ['chest lift', 'torso', 'chest lift'],
+    ['step touch', 'feet', 'step-touch'],
+    ['look left', 'head', 'look left'],
+    // Typed in a hurry.
+    ['shimmi', 'hips', 'knee-driven shimmy'],
+    ['grapvine', 'feet', 'grapevine'],
+    ['hip drpo', 'hips', 'hip drop'],
+  ] as const)('“%s” is the plain one first, wherever it is asked for', (query, layer, name) => {
+    for (const from of LAYERS) {
+      const [first] = offers(from, query, 12)
+      // Where the cursor stands comes first; what is called so elsewhere is found all the same.
+      const there = offers(from, query, 12).find((offer) => offer.layer === layer)
+      if (from === layer) expect(first?.name).toMatch(new RegExp(`^${name}`))
+      else expect(there?.name).toMatch(new RegExp(`^${name}`))
+    }
+  })
+})

@@ -4,6 +4,7 @@ import type { Side } from '../body/side'
 import type { Event } from '../combination/combination'
 import { nameOf, sideOf } from '../combination/names'
 import { onSide } from '../combination/whatOf'
+import { nearest } from '../entry/names'
 import type { Vocabulary } from '../moves/vocabulary'
 import { COUNT, type Tick } from '../time/time'
 import type { What } from '../what/kinds'
@@ -30,15 +31,46 @@ const SIDE_WORDS: ReadonlyMap<string, Side> = new Map([
   ['left', 'L'],
 ])
 
+/** Who types a side wants something that has one. */
+const SIDED = 6
+
 /**
  * What can be placed on a layer, best match first. A side typed in the query (`r`, `left`)
- * is the side of the offers; for the arms `R high-v, L hips` gives each arm its own place.
+ * is the side of the offers; for the arms `R high-v, L hips` gives each arm its own place. Where
+ * nothing is called so, what nearly is.
  */
 export function findOffers(
   query: string,
   wanted: Wanted,
   vocabulary: Vocabulary,
   most = 12,
+): readonly Offer[] {
+  const found = offersFor(query, wanted, vocabulary, most)
+  if (found.length > 0) return found
+  // Nothing is called so: what nearly is.
+  const near = nearTo(wordsIn(query), vocabulary)
+  return near ? offersFor(near, wanted, vocabulary, most) : []
+}
+
+/** A name that comes near some words, or near each of them; undefined where there is none. */
+function nearTo(words: readonly string[], vocabulary: Vocabulary): string | undefined {
+  const names = LAYERS.flatMap((layer) =>
+    entriesOf(vocabulary, layer).flatMap((entry) => entry.names),
+  )
+  const [whole] = nearest(words.join(' '), names, 1)
+  if (whole !== undefined) return whole
+  const known = new Set(names.flatMap((name) => name.split(' ')))
+  const near = words.map((word) =>
+    SIDE_WORDS.has(word) || known.has(word) ? word : nearest(word, [...known], 1)[0],
+  )
+  return near.some((word) => word === undefined) ? undefined : near.join(' ')
+}
+
+function offersFor(
+  query: string,
+  wanted: Wanted,
+  vocabulary: Vocabulary,
+  most: number,
 ): readonly Offer[] {
   const tokens = wordsIn(query)
   const typed = tokens.map((token) => SIDE_WORDS.get(token)).find((side) => side !== undefined)
@@ -47,8 +79,7 @@ export function findOffers(
   const found = entriesOf(vocabulary, wanted.layer).flatMap((entry) => {
     const named = scoreOf(entry, words, wanted)
     const score = named === undefined ? undefined : named + fitOf(entry, side, wanted, vocabulary)
-    // Who types a side wants something that has one.
-    const sided = typed && sideOf(entry.what) ? 6 : 0
+    const sided = typed && sideOf(entry.what) ? SIDED : 0
     return score === undefined ? [] : [{ entry, score: score + sided }]
   })
   found.sort((a, b) => b.score - a.score)
@@ -57,13 +88,13 @@ export function findOffers(
     .slice(0, most)
     .map(({ entry }) => offer(entry, side, wanted.layer, vocabulary))
   const own = pair ? [pairOffer(pair, vocabulary), ...offers] : offers
-  return [...own, ...elsewhere(words, side, wanted, vocabulary).slice(0, most - own.length)]
+  return [...own, ...elsewhere(words, typed, wanted, vocabulary).slice(0, most - own.length)]
 }
 
 /** What is called so on the other layers: a name is looked for where the cursor stands, and meant wherever it is. */
 function elsewhere(
   words: readonly string[],
-  side: Side,
+  typed: Side | undefined,
   wanted: Wanted,
   vocabulary: Vocabulary,
 ): readonly Offer[] {
@@ -72,11 +103,12 @@ function elsewhere(
     .flatMap((layer) =>
       entriesOf(vocabulary, layer).flatMap((entry) => {
         const score = scoreOf(entry, words, wanted)
-        return score === undefined ? [] : [{ entry, layer, score }]
+        const sided = typed && sideOf(entry.what) ? SIDED : 0
+        return score === undefined ? [] : [{ entry, layer, score: score + sided }]
       }),
     )
     .sort((a, b) => b.score - a.score)
-    .map(({ entry, layer }) => offer(entry, side, layer, vocabulary))
+    .map(({ entry, layer }) => offer(entry, typed ?? wanted.side, layer, vocabulary))
 }
 
 function offer(entry: Entry, side: Side, layer: Layer, vocabulary: Vocabulary): Offer {

@@ -61,7 +61,7 @@ function footEntries(): readonly Written[] {
     const rank = (COMMON_STEPS.indexOf(primitive) + 100) % 100
     const entry = (action: object, words: string, hint: string): Written => ({
       what: { kind: 'foot', action: { ...base, ...action } },
-      words: primitive === 'recover' ? [words, 'release'] : [words],
+      words: [words, ...(ALSO_CALLED[primitive] ?? [])],
       hint,
       length: COUNT,
       families: [],
@@ -89,6 +89,14 @@ function footEntries(): readonly Written[] {
     )
     return [entry({}, primitive, hint), ...travelled]
   })
+}
+
+/** What else a step is called. */
+const ALSO_CALLED: Readonly<Partial<Record<Primitive, readonly string[]>>> = {
+  recover: ['release'],
+  low: ['plie', 'demi plie', 'bend the knees'],
+  deep: ['grand plie', 'sit low'],
+  toes: ['releve', 'rise'],
 }
 
 /** What a step is for, where its weight does not say it. */
@@ -290,8 +298,17 @@ function targetOf(what: What): string {
   return what.kind === 'arms' && what.R && what.R === what.L ? `both:${what.R}` : ''
 }
 
+/** Words that mean the same as one a move is called by. */
+const SAME_WORDS: ReadonlyMap<string, string> = new Map([
+  ['8', 'eight'],
+  ['8s', 'eight'],
+  ['eights', 'eight'],
+  ['ribcage', 'rib'],
+])
+
 /** The words of a text, folded for searching. */
 export const wordsIn = (text: string): readonly string[] =>
   folded(text)
     .split(/[\s,]+/)
     .filter(Boolean)
+    .map((word) => SAME_WORDS.get(word) ?? word)
