@@ -7,6 +7,7 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import { canonical } from '../../src/core/sheet/canonical'
 import { demo } from '../demo'
 import { type App, namesOn, placeIn, startApp, typeSheet, write } from './app'
+import { NOTEBOOK, startNew } from './notebook'
 import { savedFrom } from './saved'
 
 let app: App
@@ -14,38 +15,7 @@ beforeAll(async () => {
   app = await startApp()
 })
 
-/** What an instructor brings in her notebook: 32 counts, five layers, all that is hard to write. */
-const SHEET = `sway 1
-title   New combination
-family  general
-tempo   96
-lead    R
-start   weight L, arms low, facing 0
-pickup  1
-move    lamp "Lamp" feet steps counts 2 sided side claims feet to on-R pattern "1 step R side; 1& close L; 2 step R side"
-
-phrase A 8
-  feet   <8 kick; 1 step side; 2 step cross-behind; 3 step side; 4 touch together;
-         5 step side; 5& close; 6 step side; 7 close; 8 step in-place; 8a touch together
-  hips   1-6 pelvic undulation; 7 hip drop as "plop"
-  torso  7 chest pop
-  arms   1-4 both high v; 5 both low v
-  head   4 look L; 5 look front
-phrase B 8
-  feet   1-8 lamp
-  hips   1-8 hip-bump
-  torso  1-8 shoulder shimmy
-  arms   1 both crown
-  head   1 look R
-order  A A B B`
-
 const saved = async (page: Page) => canonical(await savedFrom(page))
-
-async function startNew(page: Page) {
-  await page.getByRole('button', { name: 'New combination' }).click()
-  await page.getByRole('application').waitFor()
-  await page.getByRole('application').focus()
-}
 
 describe('a notebook page', () => {
   it('as it was written is pasted, read over and taken; what no page says is placed by hand, and all of it is on paper', async () => {
@@ -153,7 +123,7 @@ arms in second`)
   it('typed as a sheet and written in the braid is the same combination', async () => {
     const one = await app.visit()
     await startNew(one.page)
-    await typeSheet(one.page, SHEET)
+    await typeSheet(one.page, NOTEBOOK)
     await one.page.getByText('All of it is read.').waitFor()
     const typed = await saved(one.page)
     expect(one.errors).toEqual([])

@@ -1,8 +1,9 @@
-import { useElementSize } from '@mantine/hooks'
+import { useElementSize, useMediaQuery } from '@mantine/hooks'
 import { type PointerEvent, type ReactNode, useEffect, useMemo, useRef, useState } from 'react'
 import { useStore } from 'zustand'
 import { Layer } from '../../core/body/layers'
 import { isLead, isSameDancing } from '../../core/combination/dancing'
+import type { DancedEvent } from '../../core/combination/lengths'
 import { nameOf, placeIn } from '../../core/combination/names'
 import { pickupBefore } from '../../core/combination/passes'
 import { onSide } from '../../core/combination/whatOf'
@@ -16,6 +17,7 @@ import type { KeyScope } from '../shortcuts/shortcut'
 import { press } from '../shortcuts/shortcuts'
 import { type Carried, carried } from '../stores/carried'
 import { moveSelected, placeAtSelection, stretchSelected } from '../stores/editing'
+import { extending, openPlacing } from '../stores/placing'
 import { scrubbed } from '../stores/scrub'
 import { change, pickBeside, type Session, select } from '../stores/session'
 import {
@@ -60,11 +62,13 @@ interface Drag {
   /** Where it would land, in ticks from where it is; the line when it is another one. */
   by: number
   to: Line
-  /** One of several that are selected: without a drag it is picked alone. */
-  readonly alone?: Selection | undefined
+  /** It was let go where it was. */
+  readonly tapped: () => void
 }
 
 const EDGE_PX = 9
+/** Where fingers are what points. */
+const FINGERS = '(pointer: coarse)'
 /** A sheet of A4 lying down, less its margins. */
 const PAPER_PX = 1040
 
@@ -82,11 +86,13 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
   )
   const { selection } = state
   const known = useRef<readonly Line[]>([])
+  const isTouched = useMediaQuery(FINGERS) ?? false
   // A drag moves only its ghost: the lines are worked out when the combination changes.
   const lines = useMemo(() => {
-    known.current = linesOf(state, Math.max(560, width), known.current)
+    const air = isTouched ? SIZE.fingers : 0
+    known.current = linesOf(state, Math.max(560, width), known.current, air)
     return known.current
-  }, [state, width])
+  }, [state, width, isTouched])
   const selected = useMemo(() => selectedEvents(state), [state])
   const selectedIds = selected.map(({ id }) => id).join(' ')
   const showsBoth = state.shown === 'both'
@@ -118,9 +124,10 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
     const frame = row.getBoundingClientRect()
     const beside = target?.closest('[data-beside]')?.getAttribute('data-beside')
     const mark = target?.closest('[data-event]')
-    const picked = [...line.early, ...line.events].find(
-      ({ id }) => id === mark?.getAttribute('data-event'),
-    )
+    const isFinger = event.pointerType === 'touch'
+    const { clientX, clientY } = event
+    const ask = () =>
+      openPlacing({ by: isFinger ? 'finger' : 'mouse', left: clientX, top: clientY })
     box.current?.focus({ preventScroll: true })
     if (beside) {
       pickBeside(session, beside)
@@ -128,10 +135,20 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
     }
     const lane = Layer.safeParse(laneUnder(shape, event.clientY - frame.top))
     const at = tickUnder(shape, event.clientX - frame.left, HALF_COUNT, firstOf(line))
-    if (event.shiftKey && lane.success) {
+    const isEnd = extending.getState().isOn
+    if ((event.shiftKey || isEnd) && lane.success) {
       stretchSelectionTo(session, line, lane.data, at)
+      if (isEnd) {
+        extending.setState({ isOn: false })
+        ask()
+      }
       return undefined
     }
+    const all = [...line.early, ...line.events]
+    const picked =
+      all.find(({ id }) => id === mark?.getAttribute('data-event')) ??
+      // A finger means what is danced there, also beside its mark.
+      (isFinger ? all.find((one) => one.layer === lane.data && isDancedAt(one, at)) : undefined)
     const begun = { line, x: event.clientX, by: 0, to: line }
     if (picked) {
       const { layer, at: from, length, id } = picked
@@ -145,7 +162,11 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
       const right = shape.x(from + length) + frame.left
       const stretches = right - event.clientX < EDGE_PX && layer !== 'feet'
       const kind = stretches ? 'stretch' : 'move'
-      return carryOn({ ...begun, kind, layer, from, length, alone: isInBlock ? alone : undefined })
+      const tapped = () => {
+        if (isInBlock) select(session, alone)
+        if (isFinger) ask()
+      }
+      return carryOn({ ...begun, kind, layer, from, length, tapped })
     }
     if (whom === undefined && event.clientY - frame.top < SIZE.ruler) {
       scrubTo(event, line)
@@ -156,6 +177,11 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
       }
     }
     if (!lane.success) return undefined
+    const isAgain =
+      isHere(line, selection) &&
+      selection.event === undefined &&
+      selection.layer === lane.data &&
+      selection.at === at
     select(session, {
       dancing,
       whom,
@@ -165,8 +191,12 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
       length: slotAt(tick(at)),
     })
     return {
-      move: (to) => selectTo(to, line, event.clientX),
-      drop() {},
+      move: (to) => selectTo(to, line, clientX),
+      drop() {
+        // A finger that went over several counts wants something on all of them.
+        const { length } = session.getState().selection
+        if (isFinger || (isAgain && length === slotAt(tick(at)))) ask()
+      },
       cancel() {},
     }
   }
@@ -238,10 +268,17 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
       if (now.to !== now.line) moveToLine(session, now)
       else if (now.by !== 0 && now.kind === 'stretch') stretchSelected(session, now.by)
       else if (now.by !== 0) moveSelected(session, now.by)
-      else if (now.alone) select(session, now.alone)
+      else now.tapped()
     },
     cancel: () => setGhost(undefined),
   })
+
+  /** The handle of what is selected makes it longer and shorter. */
+  const stretchFrom = ({ clientX }: PointerEvent, line: Line): Dragged => {
+    const { layer, at: from, length } = selection
+    const begun = { line, x: clientX, by: 0, to: line, tapped: () => {} }
+    return carryOn({ ...begun, kind: 'stretch', layer, from, length })
+  }
 
   /** A move from the list shows where it would land, and lands there. */
   const land = (offer: Carried | undefined) => {
@@ -296,7 +333,6 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
           const { pass, dancing } = line
           const own = selectionIn(line)
           return (
-            // biome-ignore lint/a11y/noStaticElementInteractions: the braid around it has the keys
             <div
               key={`${line.whom ?? ''} ${dancing.part} ${dancing.side}${pass.index}`}
               className={line.whom === undefined ? classes.row : `${classes.row} ${classes.own}`}
@@ -306,7 +342,6 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
                 if (event.target instanceof Element && event.target.closest('button')) return
                 if (event.button === 0) drag(event, () => pick(event, line))
               }}
-              onDoubleClick={() => session.setState({ query: '' })}
             >
               <div className={classes.head}>{margin(line)}</div>
               <PassLine
@@ -325,6 +360,41 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
           )
         })}
         {ghost && <Ghost box={ghost} />}
+        {here && lane && !isTouched && selected.length === 0 && state.query === undefined && (
+          <button
+            type="button"
+            className={classes.plus}
+            aria-label="Show what fits here"
+            tabIndex={-1}
+            style={{ left: here.shape.x(selection.at), top: topOf(here) + lane.top }}
+            onClick={({ currentTarget }) => {
+              const { left, bottom } = currentTarget.getBoundingClientRect()
+              openPlacing({ by: 'mouse', left, top: bottom })
+            }}
+          >
+            +
+          </button>
+        )}
+        {here &&
+          lane &&
+          isTouched &&
+          selection.event !== undefined &&
+          selection.layer !== 'feet' && (
+            <div
+              className={classes.handle}
+              data-handle
+              aria-hidden
+              style={{
+                left: here.shape.x(selection.at + selection.length),
+                top: topOf(here) + lane.top - here.shape.air / 2,
+                height: lane.height + here.shape.air,
+              }}
+              onPointerDown={(event) => {
+                event.stopPropagation()
+                drag(event, () => stretchFrom(event, here), { atOnce: true })
+              }}
+            />
+          )}
         {here && lane && state.query !== undefined && (
           <Placer
             session={session}
@@ -374,6 +444,10 @@ function stretchSelectionTo(session: Session, line: Line, layer: Layer, at: numb
     length: tick(end - from),
   })
 }
+
+/** Whether an event is what stands at a tick: a step where it lands, anything else for as long as it is danced. */
+const isDancedAt = ({ layer, at, length }: DancedEvent, when: number): boolean =>
+  layer === 'feet' ? at === when : at <= when && when < at + length
 
 const isHere = ({ pass, dancing, whom }: Line, selection: Selection): boolean =>
   isLineOf({ pass: pass.index, dancing, whom }, selection)

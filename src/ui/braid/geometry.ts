@@ -20,6 +20,8 @@ export const SIZE = {
   leftFoot: 19,
   rightFoot: 40,
   gap: 4,
+  /** Between two lanes where fingers go: a tap is no finer than this and a row. */
+  fingers: 12,
 } as const
 
 interface LaneBox {
@@ -30,6 +32,8 @@ interface LaneBox {
 
 /** Where everything of one line is. */
 export interface LineShape {
+  /** Room between two lanes, in pixels: half of it belongs to each. */
+  readonly air: number
   readonly lanes: readonly LaneBox[]
   readonly rows: ReadonlyMap<string, number>
   readonly height: number
@@ -60,6 +64,8 @@ function rowsFor(events: readonly DancedEvent[], rows: Map<string, number>): num
 interface Beside {
   /** What two do with each other. */
   readonly pairs?: number
+  /** Room between two lanes, in pixels. */
+  readonly air?: number
   /** Things that are carried, in pixels: each has as many rows as what is done with it at once. */
   readonly props?: number
 }
@@ -72,7 +78,7 @@ export function shapeLine(
   pickup: number,
   under = 0,
   ruler: number = SIZE.ruler,
-  { pairs = 0, props = 0 }: Beside = {},
+  { pairs = 0, props = 0, air = 0 }: Beside = {},
 ): LineShape {
   const rows = new Map<string, number>()
   // Every line leaves room for the pickup, so that counts stand under counts.
@@ -87,18 +93,20 @@ export function shapeLine(
       above = top
       top += props
     }
+    top += air / 2
     const own = events.filter((event) => event.layer === layer)
     const count = layer === 'feet' ? 1 : rowsFor(own, rows)
     const feet = SIZE.feet + under
     const height = layer === 'feet' ? feet : count * SIZE.row
     const lane = { layer, top, height }
-    top += height
+    top += height + air / 2
     return lane
   })
   const below = top
   top += pairs * SIZE.row
   const height = top + SIZE.gap
   return {
+    air,
     lanes,
     rows,
     height,
@@ -119,8 +127,8 @@ export function tickUnder(shape: LineShape, px: number, grid: number, first = 0)
 }
 
 /** The layer under a height of a line. */
-export const laneUnder = ({ lanes }: LineShape, py: number): Layer | undefined =>
-  lanes.find(({ top, height }) => py >= top && py < top + height)?.layer
+export const laneUnder = ({ lanes, air }: LineShape, py: number): Layer | undefined =>
+  lanes.find(({ top, height }) => py >= top - air / 2 && py < top + height + air / 2)?.layer
 
 /** The longest of some wordings that fits; the shortest one cut, when none does. */
 export const longest = (wordings: readonly string[], px: number): string =>

@@ -71,6 +71,7 @@ export function linesOf(
   state: SessionState,
   width: number,
   before: readonly Line[],
+  air = 0,
 ): readonly Line[] {
   const document = documentOf(state)
   const phrases = new Map(document.phrases.map((phrase) => [phrase.id, phrase]))
@@ -97,6 +98,7 @@ export function linesOf(
         dancing.part,
         dancing.side,
         width,
+        air,
         [...layers].join(),
         pickup,
         JSON.stringify([heat, hairs, early, carried.map(drawnOf)]),
@@ -117,6 +119,7 @@ export function linesOf(
     const rows = pairRows(met).length
     const shape = shapeLine(all, pass.length, width, layers, pickup, under, ruler, {
       pairs: rows,
+      air,
       props: carried.reduce((sum, one) => sum + heightOf(one), 0),
     })
     return [

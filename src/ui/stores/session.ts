@@ -254,22 +254,26 @@ export const showBoth = (session: Session): void =>
     return { ...state, shown, selection: { ...selection, dancing } }
   })
 
-/** Moves the cursor right behind what is selected, on into the next line where this one ends. */
-export function goBehind(session: Session): void {
-  const { selection } = session.getState()
-  const { order, phrases } = documentOf(session.getState())
+/** The counts right behind what is selected, on into the next line where this one ends; undefined at the end. */
+export function behind({ selection, history }: SessionState): Selection | undefined {
+  const { order, phrases } = history.present
   const counts = phrases.find(({ id }) => id === order[selection.pass]?.phrase)?.counts ?? 0
-  const behind = endOf(selection)
-  const isPast = behind >= counts * TICKS_PER_COUNT
-  if (isPast && selection.pass + 1 >= order.length) return
-  const at = tick(isPast ? 0 : behind)
-  const pass = isPast ? selection.pass + 1 : selection.pass
-  select(session, {
+  const end = endOf(selection)
+  const isPast = end >= counts * TICKS_PER_COUNT
+  if (isPast && selection.pass + 1 >= order.length) return undefined
+  const at = tick(isPast ? 0 : end)
+  return {
     ...selection,
     toLayer: undefined,
     event: undefined,
-    pass,
+    pass: isPast ? selection.pass + 1 : selection.pass,
     at,
     length: slotAt(at),
-  })
+  }
+}
+
+/** Moves the cursor right behind what is selected. */
+export function goBehind(session: Session): void {
+  const to = behind(session.getState())
+  if (to) select(session, to)
 }

@@ -16,11 +16,13 @@ import { focusBraid } from '../parts/focusBraid'
 import { KeysHelp } from '../parts/KeysHelp'
 import { inWords, Problem, ProblemPage } from '../parts/Problem'
 import { useLeaveWarning } from '../parts/useLeaveWarning'
+import { PlacingSheet } from '../placing/PlacingSheet'
 import { type PlayChoice, studioPerformance } from '../play/performances'
 import { SheetPanel } from '../sheet/SheetPanel'
 import { SHORTCUTS } from '../shortcuts/shortcuts'
 import { stageChoice } from '../stage/stageChoice'
 import { PANEL_WORDS, type Panel } from '../stores/panel'
+import { closePlacing, placing } from '../stores/placing'
 import { useServices } from '../stores/services'
 import { change, openSession, pickBeside, type Session, select } from '../stores/session'
 import { documentOf, vocabularyOf } from '../stores/state'
@@ -126,6 +128,15 @@ function Studio({ session }: { session: Session }) {
     return studioPerformance(documentOf(session.getState()), choice, selection, music.played, false)
   }, [session, choice, music.played])
   const showHelp = useCallback(() => setHelp(true), [])
+  const showCard = useCallback(() => {
+    closePlacing()
+    setPanel('body')
+    requestAnimationFrame(() =>
+      root.current
+        ?.querySelector('[aria-label="Selected move"]')
+        ?.scrollIntoView({ block: 'start' }),
+    )
+  }, [])
   const closeBeside = useCallback(() => {
     pickBeside(session, undefined)
     focusBraid()
@@ -165,6 +176,7 @@ function Studio({ session }: { session: Session }) {
   // A short combination leaves room that the figure can use.
   const isShort = useStore(session, (s) => documentOf(s).order.length <= SHORT_ORDER)
   const isWide = useStore(stageChoice, (s) => s.isWide) ?? isShort
+  const placedBy = useStore(placing, (how) => how.by)
   const isFloorAlone = useStore(stageChoice, (s) => s.isFloorAlone) && panel === 'floor'
   // A reload opens the copy that is written now, not what it was made from.
   const id = useStore(session, (s) => documentOf(s).id)
@@ -201,6 +213,7 @@ function Studio({ session }: { session: Session }) {
         data-panel={panel}
         data-wide={isWide}
         data-alone={isFloorAlone}
+        data-placing={placedBy}
       >
         <TitleRow
           session={session}
@@ -272,6 +285,12 @@ function Studio({ session }: { session: Session }) {
         </aside>
       </main>
       <Message session={session} />
+      <PlacingSheet
+        session={session}
+        newId={newId}
+        onAbout={showCard}
+        onMake={braidDeck.makeMove}
+      />
       <PlayPane
         session={session}
         root={root}
@@ -354,7 +373,8 @@ function HowToBegin({
         <kbd>Enter</kbd>; <kbd>→</kbd> is the next count, <kbd>↑</kbd> the next layer.
       </p>
       <p>
-        <b>By touch or mouse:</b> double-tap a count to find a move for it, or take one from the{' '}
+        <b>By touch or mouse:</b> touch a count, or click it twice, and choose what fits; or take
+        one from the{' '}
         <button type="button" onClick={() => onPanel('moves')}>
           list of moves
         </button>
