@@ -111,7 +111,7 @@ describe('the dancing figure', () => {
   it('is as tall as the house says, in what it says, and dances the same', async () => {
     const { page, context } = await app.visit({ inSpace: true })
     await page.getByRole('link', { name: 'House rules' }).click()
-    await page.getByRole('textbox', { name: 'Dancing figure, tall' }).fill('1.4')
+    await page.getByRole('textbox', { name: 'Figure height' }).fill('1.4')
     await page.keyboard.press('Tab')
     for (const [part, word] of [
       ['body', 'a man’s'],
@@ -119,7 +119,7 @@ describe('the dancing figure', () => {
       ['hair', 'short'],
       ['skin', 'deep'],
     ] as const)
-      await page.getByLabel(`Dancing figure, ${part}`).selectOption(word)
+      await page.getByLabel(`Figure ${part}`).selectOption(word)
     await page.getByRole('link', { name: 'Combinations', exact: true }).click()
     await open(page)
     await canvasOf(page).waitFor()

@@ -176,7 +176,7 @@ describe('a class that is followed', () => {
     await floor.getByRole('button', { name: 'Go on here' }).click()
     await panel.getByText('The other window goes on leading.').waitFor()
     await panel.getByRole('button', { name: 'Lead from here' }).click()
-    await floor.getByRole('button', { name: 'Let it' }).click()
+    await floor.getByRole('button', { name: 'Allow' }).click()
     await panel.locator('[data-code]').waitFor()
     await panel.getByRole('button', { name: 'Stop', exact: true }).click()
     await expect.poll(() => isOpen(host)).toBe(false)

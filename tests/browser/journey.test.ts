@@ -43,7 +43,7 @@ describe('a new combination of 16 counts, from nothing to a file and back', () =
 
     // A deliberate slip, and what is said about it; undo takes it back.
     await write(page, 'R:0', 'feet', 7, 'step r side')
-    await says(page, /1 thing to smooth.*A7.*You already stand on your right foot/s)
+    await says(page, /Findings: 1 to fix.*A7.*You already stand on your right foot/s)
     expect(await page.locator('[data-line="R:0"] path[class*="gap"]').count()).toBe(1)
     await page.getByRole('button', { name: /A7.*Can’t be danced/ }).click()
     await page.keyboard.press('<')
@@ -76,7 +76,7 @@ describe('a new combination of 16 counts, from nothing to a file and back', () =
     for (let i = 0; i < 2; i++) await page.keyboard.press('Alt+Shift+ArrowRight')
     await says(page, /B3.*both need the hips/s)
     for (let i = 0; i < 2; i++) await page.keyboard.press('Control+z')
-    await says(page, /Nothing to smooth/)
+    await says(page, /Findings: nothing to fix/)
     await page.mouse.click(...xy(await placeIn(page, 'R:1', 'hips', 3)))
     expect(await namesOn(page, 'R:1', 'hips')).toEqual([
       'hip sway R, 1-2, hips',

@@ -152,7 +152,7 @@ describe('a disk that is full', () => {
     await page.getByText(/Make room on the disk/).waitFor({ state: 'detached' })
 
     await page.getByRole('link', { name: 'House rules' }).click()
-    const wide = page.getByRole('textbox', { name: 'Room, wide', exact: true })
+    const wide = page.getByRole('textbox', { name: 'Room width', exact: true })
     await wide.waitFor()
     await setFull(page, true)
     await wide.fill('14')

@@ -56,7 +56,7 @@ describe('a plan', () => {
       .selectOption({ label: 'drop-in: all of it, both sides' })
     await fill(page, 'Minutes', '20')
     expect(await sum(page)).toBe('20 min of 20 min')
-    const left = page.getByRole('region', { name: 'What has no room' })
+    const left = page.getByRole('region', { name: 'What does not fit' })
     await left.getByRole('button', { name: 'Spread it over classes' }).click()
     const classes = left.getByRole('listitem')
     await expect.poll(() => classes.count()).toBeGreaterThan(1)

@@ -124,7 +124,7 @@ describe('a series over weeks', () => {
     await page.goto(`${app.address}/diary?class=${given}`)
     await page.getByLabel('Combination that was danced').selectOption({ label: 'Copper Lantern' })
     await page.getByLabel('Phrase that was danced').selectOption({ index: 1 })
-    await page.getByRole('button', { name: 'Write it down' }).click()
+    await page.getByRole('button', { name: 'Add it' }).click()
     await expect.poll(() => page.getByRole('row').count()).toBeGreaterThan(1)
 
     // A week later: what was not reached comes next, and nothing of the past has changed.

@@ -213,14 +213,14 @@ describe('a song', () => {
     await slip.waitFor({ state: 'detached' })
     await page.keyboard.press('Control+z')
     await slip.waitFor()
-    await facts.getByRole('button', { name: 'Leave it as it is' }).click()
-    await facts.getByText('Left as it is: 1').click()
-    await facts.getByRole('button', { name: 'Say it again' }).click()
+    await facts.getByRole('button', { name: 'Ignore it' }).click()
+    await facts.getByText('Ignored: 1').click()
+    await facts.getByRole('button', { name: 'Show it again' }).click()
     await slip.waitFor()
     await page.getByText('saved', { exact: true }).waitFor()
     // What it comes to, by section and combination.
     await sums.click()
-    const whole = page.getByRole('dialog', { name: 'What it comes to' })
+    const whole = page.getByRole('dialog', { name: 'Totals' })
     await whole
       .getByRole('row', { name: /Copper Lantern|Saffron Steps/ })
       .first()

@@ -316,7 +316,7 @@ describe('the braid by hand', () => {
     await phrase(/Phrase B, time 2/, 'Dance it from the other side')
     await findings.getByText('B1, second time').waitFor({ state: 'detached' })
     expect(await namesOn(page, 'R:2', 'hips')).toEqual(['hip bump L, 1-8, hips'])
-    await phrase(/Phrase B, time 2/, 'Take it out')
+    await phrase(/Phrase B, time 2/, 'Remove this phrase')
     await phrase(/Phrase D/, 'Earlier')
     expect(await namesOn(page, 'R:2', 'torso')).toEqual(['body wave down, 1-4, torso'])
     await phrase(/Phrase A/, 'Name and counts…')

@@ -23,7 +23,7 @@ beforeAll(async () => {
 async function quickPlan(page: Page, title: string) {
   await newPlan(page, title)
   await fill(page, 'Minutes', '45')
-  await fill(page, 'Tempo meant', '210')
+  await fill(page, 'Target tempo', '210')
   await fill(page, 'Tempo now', '200')
 }
 
@@ -250,8 +250,8 @@ describe('a class from its plan to the diary', () => {
     const rounds = page.getByRole('textbox', { name: /^Rounds left, Both sides/ })
     await rounds.fill('9')
     await rounds.press('Tab')
-    await page.getByRole('button', { name: /^Take out All layers · B/ }).click()
-    await expect.poll(() => page.getByRole('button', { name: /^Take out/ }).count()).toBe(1)
+    await page.getByRole('button', { name: /^Remove All layers · B/ }).click()
+    await expect.poll(() => page.getByRole('button', { name: /^Remove/ }).count()).toBe(1)
     await page.reload()
     await expect.poll(() => rounds.inputValue()).toBe('9')
     // Each step back and forth by itself, by button and by key.
@@ -289,7 +289,7 @@ describe('a class from its plan to the diary', () => {
     await page.getByLabel('Combination that was danced').selectOption({ label: 'Quick Ember' })
     await page.getByLabel('Phrase that was danced').selectOption({ index: 1 })
     await page.getByLabel('Layers that were danced').selectOption({ label: 'the feet' })
-    await page.getByRole('button', { name: 'Write it down' }).click()
+    await page.getByRole('button', { name: 'Add it' }).click()
     await expect.poll(() => rows.count()).toBe(before + 1)
     expect(await rows.last().locator('th').textContent()).toBe('Feet · AQuick Ember')
     await page
@@ -312,7 +312,7 @@ describe('a class from its plan to the diary', () => {
       .poll(() => page.getByLabel('Group').first().locator('option:checked').textContent())
       .toBe('Sunday')
     await page.getByRole('button', { name: 'Change group' }).click()
-    await page.getByRole('button', { name: 'Take it out' }).click()
+    await page.getByRole('button', { name: 'Delete group' }).click()
     const groups = page.getByLabel('Group').first().locator('option')
     await expect.poll(() => groups.allTextContents()).not.toContain('Sunday')
     await page.getByRole('button', { name: 'Undo taking out the group' }).click()

@@ -36,10 +36,7 @@ function fingersOn(page: Page) {
       taps++
       const { x, y } = await placeIn(page, line, layer, count)
       await page.touchscreen.tap(x, y)
-      await sheet.waitFor({ timeout: 3000 }).catch(async (e) => {
-        await page.screenshot({ path: '/tmp/look/f.png' })
-        throw e
-      })
+      await sheet.waitFor()
     },
     async type(into: Locator, text: string) {
       taps += 1 + text.length
@@ -158,6 +155,54 @@ describe('by touch alone, on a tablet', () => {
     const written = canonical(readSheet(NOTEBOOK, vocabulary).combination)
     const made = canonical(await savedFrom(page))
     expect({ ...made, id: '' }).toEqual({ ...written, id: '' })
+    expect(errors).toEqual([])
+  })
+})
+
+describe('in one hand, on a phone', () => {
+  it('a combination is found, read, taught from, danced in class, and the class noted', async () => {
+    const { page, errors } = await app.visit({
+      ...TABLET,
+      viewport: { width: 390, height: 844 },
+      clock: 6,
+    })
+    const { tap, type } = fingersOn(page)
+    // Found by a word, and seen whole: eight counts beside each other.
+    await type(page.getByLabel('Search combinations'), 'lantern')
+    await tap(page.getByRole('link', { name: /Copper Lantern/ }))
+    await page.getByRole('application').waitFor()
+    const line = await page.locator('[data-line="R:0"]').boundingBox()
+    expect((line?.x ?? 0) + (line?.width ?? 999)).toBeLessThanOrEqual(390)
+    // A touch says what stands there.
+    const { x, y } = await placeIn(page, 'R:0', 'hips', 6)
+    await page.touchscreen.tap(x, y)
+    await page
+      .getByRole('region', { name: 'What fits here' })
+      .getByText('knee-driven shimmy')
+      .first()
+      .waitFor()
+    await tap(page.getByRole('button', { name: 'Close what fits here' }))
+
+    // Taught from, count by count.
+    await tap(page.getByRole('link', { name: 'Teach' }))
+    await tap(page.getByRole('button', { name: 'Next count' }))
+    await page.locator('[aria-current="true"], [data-now="true"]').first().waitFor()
+    await tap(page.getByRole('button', { name: 'Next step' }))
+    await tap(page.getByRole('button', { name: 'Play', exact: true }))
+    await tap(page.getByRole('button', { name: 'Stop', exact: true }))
+
+    // A class of it, begun, danced for a moment, and left.
+    await tap(page.getByRole('link', { name: 'Plan a class of it' }))
+    await tap(page.getByRole('button', { name: 'Begin class' }))
+    await tap(page.getByRole('button', { name: /^Begin Hello/ }))
+    for (let i = 0; i < 3; i++) await tap(page.getByRole('button', { name: 'Next drill' }))
+    await tap(page.getByRole('link', { name: 'Leave the floor' }))
+    await page.getByRole('heading', { name: 'Diary' }).waitFor()
+    await type(page.getByLabel('Next time'), 'Slower')
+    await type(page.getByLabel('Notes'), 'Good class')
+    await page.getByRole('heading', { name: 'Diary' }).tap()
+    await page.reload()
+    await expect.poll(() => page.getByLabel('Next time').inputValue()).toBe('Slower')
     expect(errors).toEqual([])
   })
 })

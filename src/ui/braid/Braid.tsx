@@ -35,7 +35,7 @@ import {
 } from '../stores/state'
 import classes from './braid.module.css'
 import { Ghost, type GhostBox } from './Ghost'
-import { laneUnder, SIZE, tickUnder } from './geometry'
+import { laneUnder, lineWidth, SIZE, tickUnder } from './geometry'
 import { type Line, linesOf } from './lines'
 import { type LineSelection, PassLine } from './PassLine'
 import { Placer } from './Placer'
@@ -90,7 +90,7 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
   // A drag moves only its ghost: the lines are worked out when the combination changes.
   const lines = useMemo(() => {
     const air = isTouched ? SIZE.fingers : 0
-    known.current = linesOf(state, Math.max(560, width), known.current, air)
+    known.current = linesOf(state, lineWidth(width), known.current, air)
     return known.current
   }, [state, width, isTouched])
   const selected = useMemo(() => selectedEvents(state), [state])

@@ -11,6 +11,8 @@ interface PairLaneProps {
   readonly parts: readonly Part[]
   readonly top: number
   readonly x: (tick: number) => number
+  /** Where the counts begin, in pixels. */
+  readonly start: number
   readonly picked: string | undefined
 }
 
@@ -18,10 +20,10 @@ interface PairLaneProps {
 export const pairRows = (list: readonly Between[]) => rowsWithout(list, overlap)
 
 /** What two do with each other: a cord for a hold, a knot for a touch, a pin for a place, two dots for eyes. */
-export function PairLane({ list, parts, top, x, picked }: PairLaneProps) {
+export function PairLane({ list, parts, top, x, start, picked }: PairLaneProps) {
   return (
     <g className={classes.pairs} transform={`translate(0 ${top})`}>
-      <text className={classes.laneWord} x={SIZE.gutter - 12} y={13}>
+      <text className={classes.laneWord} x={start - 12} y={13}>
         together
       </text>
       {pairRows(list).flatMap((row, i) =>

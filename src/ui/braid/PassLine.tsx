@@ -24,6 +24,9 @@ import { ribbonOf } from './ribbonShape'
 import { UnderFeet } from './UnderFeet'
 
 const TAIL_PX = 15
+/** So far before the counts the words of lanes and feet end, in pixels. */
+const LANE_WORD_PX = 12
+const FOOT_WORD_PX = 22
 const NOBODY: readonly Part[] = []
 
 /** What is selected in one line: ticks of the phrase, and layers. */
@@ -61,7 +64,7 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
       : { from, to, layers: Layer.array().parse(layers.split(' ')) }
   const { simulation, pass, early, events, dancing, whom, others, shape, heat, hairs } = line
   const { side } = dancing
-  const { lanes, rows, x, width, height } = shape
+  const { lanes, rows, x, width, height, left, right } = shape
   const selected = useMemo(() => new Set(selectedIds.split(' ')), [selectedIds])
   const fresh = useMemo(() => new Set(freshIds.split(' ').filter(Boolean)), [freshIds])
   const feet = lanes.find(({ layer }) => layer === 'feet')
@@ -107,6 +110,8 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
       className={classes.line}
       width={width}
       height={height}
+      data-from={left}
+      data-to={right}
       data-line={props.alone || whom !== undefined ? undefined : `${side}:${pass.index}`}
       data-own={whom}
       data-follows={(whom !== undefined && voiceOf(line.phrase, whom) !== undefined) || undefined}
@@ -118,14 +123,14 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
         <g key={layer} className={`layer-${layer}`}>
           <rect
             className={classes.lane}
-            x={SIZE.gutter}
+            x={left}
             y={top + 1}
-            width={width - SIZE.gutter - SIZE.end}
+            width={right - left}
             height={tall - 2}
             rx={4}
             data-lane={layer}
           />
-          <text className={classes.laneWord} x={SIZE.gutter - 12} y={top + 13}>
+          <text className={classes.laneWord} x={left - LANE_WORD_PX} y={top + 13}>
             {layer === 'feet' ? '' : layerWord[layer].toLowerCase()}
           </text>
         </g>
@@ -256,14 +261,8 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
         <g transform={`translate(0 ${feet.top})`}>
           {(['L', 'R'] as const).map((foot) => (
             <g key={foot}>
-              <line
-                className={classes.footLine}
-                x1={SIZE.gutter}
-                x2={width - SIZE.end}
-                y1={y[foot]}
-                y2={y[foot]}
-              />
-              <text className={classes.footWord} x={SIZE.gutter - 22} y={y[foot] + 5}>
+              <line className={classes.footLine} x1={left} x2={right} y1={y[foot]} y2={y[foot]} />
+              <text className={classes.footWord} x={left - FOOT_WORD_PX} y={y[foot] + 5}>
                 {foot}
               </text>
             </g>
@@ -283,7 +282,7 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
                 danced={danced}
                 x={px}
                 tight={following !== undefined && x(following.at - pass.at) - px < 26}
-                room={(next ? x(next.at - pass.at) : width - SIZE.end) - px}
+                room={(next ? x(next.at - pass.at) : right) - px}
                 selected={selected.has(danced.event.id)}
                 fresh={fresh.has(danced.event.id)}
                 isOfAll={whom !== undefined && isShared(danced.event)}
@@ -291,21 +290,29 @@ export const PassLine = memo(function PassLine(props: PassLineProps) {
             )
           })}
           <UnderFeet simulation={simulation} pass={pass} x={x} selected={selected} fresh={fresh} />
-          {agreesAtEnd(own, theirs) && <FreeFoot weight={end} x={width - SIZE.end} y={y} />}
+          {agreesAtEnd(own, theirs) && <FreeFoot weight={end} x={right} y={y} />}
         </g>
       )}
       {shape.props !== undefined && (
         <PropLane
+          start={left}
           list={line.carried}
           passAt={pass.at}
           top={shape.props}
           x={x}
-          end={width - SIZE.end}
+          end={right}
           picked={picked}
         />
       )}
       {shape.pairs !== undefined && (
-        <PairLane list={line.met} parts={dancers} top={shape.pairs} x={x} picked={picked} />
+        <PairLane
+          start={left}
+          list={line.met}
+          parts={dancers}
+          top={shape.pairs}
+          x={x}
+          picked={picked}
+        />
       )}
       <line
         className={classes.playhead}

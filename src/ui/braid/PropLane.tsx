@@ -12,6 +12,8 @@ interface PropLaneProps {
   readonly top: number
   readonly x: (tick: number) => number
   /** Where the counts end. */
+  /** Where the counts begin and end, in pixels. */
+  readonly start: number
   readonly end: number
   readonly picked: string | undefined
 }
@@ -20,7 +22,7 @@ interface PropLaneProps {
 const BAR = { R: 8, L: 4 } as const
 
 /** What is in the hands: what is done with it, where a cloth is, and a bar for each hand while it holds. */
-export function PropLane({ list, passAt, top, x, end, picked }: PropLaneProps) {
+export function PropLane({ list, passAt, top, x, start, end, picked }: PropLaneProps) {
   return (
     <g className={classes.props} transform={`translate(0 ${top})`}>
       {list.map((one, i) => (
@@ -28,7 +30,7 @@ export function PropLane({ list, passAt, top, x, end, picked }: PropLaneProps) {
           key={`${one.lane.prop.id} ${one.by ?? ''}`}
           transform={`translate(0 ${list.slice(0, i).reduce((sum, before) => sum + heightOf(before), 0)})`}
         >
-          <Thing one={one} passAt={passAt} x={x} end={end} picked={picked} />
+          <Thing one={one} passAt={passAt} x={x} start={start} end={end} picked={picked} />
         </g>
       ))}
     </g>
@@ -39,7 +41,7 @@ interface ThingProps extends Omit<PropLaneProps, 'list' | 'top'> {
   readonly one: LineProp
 }
 
-function Thing({ one, passAt, x, end, picked }: ThingProps) {
+function Thing({ one, passAt, x, start, end, picked }: ThingProps) {
   const { lane, by } = one
   const { prop, held, drapes, acts } = lane
   const height = heightOf(one)
@@ -47,14 +49,14 @@ function Thing({ one, passAt, x, end, picked }: ThingProps) {
     <>
       <rect
         className={classes.lane}
-        x={SIZE.gutter}
+        x={start}
         y={1}
-        width={end - SIZE.gutter}
+        width={end - start}
         height={height - 2}
         rx={4}
       />
-      <text className={classes.laneWord} x={SIZE.gutter - 12} y={13}>
-        {fitted(by === undefined ? prop.name : `${prop.name}, ${by}`, SIZE.gutter - 16)}
+      <text className={classes.laneWord} x={start - 12} y={13}>
+        {fitted(by === undefined ? prop.name : `${prop.name}, ${by}`, start - 16)}
       </text>
       {held.map(({ side, from, to }) => (
         <rect

@@ -7,6 +7,8 @@ import { overlap, type Span, TICKS_PER_COUNT } from '../../core/time/time'
 export const SIZE = {
   gutter: 104,
   end: 74,
+  /** The same where a whole phrase is to be seen on a phone, and how wide a line is at the most then. */
+  phone: { gutter: 48, end: 22, widest: 480 },
   ruler: 16,
   /** Of a part's own line: its counts stand above, over what all dance. */
   noRuler: 4,
@@ -39,6 +41,9 @@ export interface LineShape {
   readonly height: number
   readonly x: (tick: number) => number
   readonly width: number
+  /** Where the counts begin and end, in pixels. */
+  readonly left: number
+  readonly right: number
   /** The first tick that is drawn: before count 1 when a pickup leads in. */
   readonly from: number
   readonly to: number
@@ -82,7 +87,9 @@ export function shapeLine(
 ): LineShape {
   const rows = new Map<string, number>()
   // Every line leaves room for the pickup, so that counts stand under counts.
-  const x = scaleLinear([0 - pickup, ticks], [SIZE.gutter, width - SIZE.end])
+  const { gutter, end } = width < SIZE.phone.widest ? SIZE.phone : SIZE
+  const [left, right] = [gutter, width - end]
+  const x = scaleLinear([0 - pickup, ticks], [left, right])
   let top = ruler
   let above: number | undefined
   const down = LAYERS_DOWN.filter((layer) => shown.has(layer))
@@ -107,6 +114,8 @@ export function shapeLine(
   const height = top + SIZE.gap
   return {
     air,
+    left,
+    right,
     lanes,
     rows,
     height,
@@ -121,7 +130,7 @@ export function shapeLine(
 
 /** The tick under a point of a line, on the grid of half counts. */
 export function tickUnder(shape: LineShape, px: number, grid: number, first = 0): number {
-  const share = (px - SIZE.gutter) / (shape.width - SIZE.gutter - SIZE.end)
+  const share = (px - shape.left) / (shape.right - shape.left)
   const at = shape.from + share * (shape.to - shape.from)
   return Math.min(shape.to - grid, Math.max(first, Math.floor(at / grid) * grid))
 }
@@ -162,3 +171,11 @@ interface Part {
   readonly part: number
   readonly label: string
 }
+
+/** Narrower a line with all its words is not drawn, in pixels; on a phone it is as wide as the phone. */
+const LEAST_WIDE = 560
+const LEAST_PHONE = 280
+
+/** How wide the lines are in so much room. */
+export const lineWidth = (room: number): number =>
+  room < SIZE.phone.widest ? Math.max(LEAST_PHONE, room) : Math.max(LEAST_WIDE, room)

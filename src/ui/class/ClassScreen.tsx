@@ -286,7 +286,7 @@ function Floor({ first, planning, materials }: FloorProps) {
         <p className={classes.late} role="alert">
           <span>Another window of yours wants to lead those who follow.</span>
           <button type="button" onClick={() => followers.answer(true)}>
-            Let it
+            Allow
           </button>
           <button type="button" onClick={() => followers.answer(false)}>
             Go on here

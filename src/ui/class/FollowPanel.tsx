@@ -37,7 +37,7 @@ export function FollowPanel({
           <Button onClick={followers.take} loading={server === 'asking'}>
             Lead from here
           </Button>
-          {server === 'asking' && <p>It is asked whether it lets go.</p>}
+          {server === 'asking' && <p>Waiting for the other window to answer.</p>}
         </div>
       ) : address === undefined ? (
         <Problem

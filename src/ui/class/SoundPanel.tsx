@@ -66,8 +66,8 @@ export function SoundPanel({ sound, planning, drill, materials, title, keys }: S
       <NativeSelect
         label="Rhythm"
         data={[
-          { value: 'own', label: 'the one of its family' },
-          { value: 'none', label: 'clicks alone' },
+          { value: 'own', label: 'Match the dance family' },
+          { value: 'none', label: 'Clicks only' },
           ...RHYTHMS.map(({ id, name, counts, feel }) => ({
             value: id,
             label: `${name} · ${counts} counts · ${feel}`,

@@ -67,7 +67,7 @@ export function AddDanced({
         onChange={({ currentTarget: { value } }) => setLayers(value === 'feet' ? 'feet' : 'all')}
       />
       <Button size="compact-sm" variant="default" onClick={add}>
-        Write it down
+        Add it
       </Button>
     </div>
   )

@@ -201,7 +201,7 @@ export function ClassForm({
                   <ActionIcon
                     variant="subtle"
                     color="gray"
-                    aria-label={`Take out ${drill.title}`}
+                    aria-label={`Remove ${drill.title}`}
                     onClick={() =>
                       onChange(
                         (now) => ({

@@ -203,7 +203,7 @@ function Diary({
         ) : (
           <div />
         )}
-        <aside className={classes.views} aria-label="What it adds up to">
+        <aside className={classes.views} aria-label="Totals">
           <NextClass
             given={shown}
             group={group}

@@ -74,11 +74,11 @@ export function GroupForm({
           Keep
         </Button>
         <Button size="compact-sm" variant="default" onClick={onClose}>
-          Leave it
+          Cancel
         </Button>
         {group && (
           <Button size="compact-sm" variant="default" onClick={() => onRemove(group)}>
-            Take it out
+            Delete group
           </Button>
         )}
       </div>

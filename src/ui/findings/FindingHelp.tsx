@@ -65,7 +65,7 @@ export function FindingHelp({ session, document, finding, comesIntoView, onLeave
           }}
         >
           <TextInput
-            aria-label="Leave it, because"
+            aria-label="Ignore, because"
             placeholder="because …"
             size="xs"
             value={because}
@@ -73,12 +73,12 @@ export function FindingHelp({ session, document, finding, comesIntoView, onLeave
             onChange={({ currentTarget }) => setBecause(currentTarget.value)}
           />
           <Button type="submit" size="compact-xs" disabled={!because.trim()}>
-            Leave it
+            Ignore
           </Button>
         </form>
       ) : (
         <button type="button" className={classes.again} onClick={() => setLeaving(true)}>
-          Leave it, because …
+          Ignore, because …
         </button>
       )}
     </div>

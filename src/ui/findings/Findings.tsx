@@ -21,7 +21,7 @@ import { goTo } from './goTo'
 
 const SEVERITY_WORD: Readonly<Record<Severity, string>> = {
   fault: 'Can’t be danced',
-  snag: 'Will catch',
+  snag: 'Awkward',
   care: 'Take care',
   note: 'Good to know',
 }
@@ -29,8 +29,8 @@ const SEVERITIES: readonly Severity[] = ['fault', 'snag', 'care', 'note']
 
 function headline(findings: readonly Finding[]): string {
   const open = findings.filter((finding) => severityOf(finding) !== 'note').length
-  if (open === 0) return 'Nothing to smooth'
-  return open === 1 ? '1 thing to smooth' : `${open} things to smooth`
+  if (open === 0) return 'Findings: nothing to fix'
+  return open === 1 ? 'Findings: 1 to fix' : `Findings: ${open} to fix`
 }
 
 const findingKey = ({ code, whose, side, spot, events }: Finding): string =>
@@ -111,7 +111,7 @@ export const Findings = memo(function Findings({ session, onGo }: FindingsProps)
         )}
         {left.length > 0 && (
           <li>
-            <h3 className={classes.phrase}>Left as it is</h3>
+            <h3 className={classes.phrase}>Ignored</h3>
             <ul className={classes.group}>
               {left.map((finding) => (
                 <LeftItem key={findingKey(finding)} session={session} finding={finding} />
@@ -206,7 +206,7 @@ function LeftItem({ session, finding }: { session: Session; finding: LeftFinding
           className={classes.again}
           onClick={() => changeAll(session, 'take a finding up again', takeUpFinding(finding))}
         >
-          Take it up again
+          Show it again
         </button>
       </p>
     </li>

@@ -166,7 +166,7 @@ export function FloorPanel({
         <Switch
           size="xs"
           className={classes.alone}
-          label="In the braid’s place"
+          label="Instead of the braid"
           checked={isAlone}
           onChange={({ currentTarget }) =>
             stageChoice.setState({ isFloorAlone: currentTarget.checked })

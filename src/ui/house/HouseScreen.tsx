@@ -30,7 +30,7 @@ const LOOKS: readonly {
     label: 'outfit',
     part: 'outfit',
     words: {
-      family: 'by the dance’s family',
+      family: 'Match the dance family',
       scarf: 'hip scarf with fringe',
       'long skirt': 'long skirt',
       'short skirt': 'short skirt',
@@ -82,14 +82,14 @@ export function HouseScreen() {
       </p>
       <section className={classes.rules} aria-label="Room and class">
         <LengthField
-          label="Room, wide"
+          label="Room width"
           {...ROOM}
           units={units}
           value={room.width}
           onCommit={(width) => set('room', { ...room, width })}
         />
         <LengthField
-          label="Room, deep"
+          label="Room depth"
           {...ROOM}
           units={units}
           value={room.depth}
@@ -118,14 +118,14 @@ export function HouseScreen() {
           onCommit={(tallest) => set('heights', { ...heights, tallest })}
         />
         <LengthField
-          label="Dancing figure, tall"
+          label="Figure height"
           {...BODY}
           units={units}
           value={dancer.height}
           onCommit={(height) => set('dancer', { ...dancer, height })}
         />
         <NativeSelect
-          label="Dancing figure, build"
+          label="Figure build"
           data={[
             { value: '0.9', label: 'slender' },
             { value: '1', label: 'usual' },
@@ -139,7 +139,7 @@ export function HouseScreen() {
         {LOOKS.map(({ label, part, words }) => (
           <NativeSelect
             key={part}
-            label={`Dancing figure, ${label}`}
+            label={`Figure ${label}`}
             data={Object.entries(words).map(([value, word]) => ({ value, label: word }))}
             value={dancer.look[part]}
             onChange={({ currentTarget }) =>
@@ -151,19 +151,19 @@ export function HouseScreen() {
           />
         ))}
         <NativeSelect
-          label="Lengths in"
+          label="Units"
           data={Units.options}
           value={rules.units}
           onChange={({ currentTarget }) => set('units', Units.parse(currentTarget.value))}
         />
         <NativeSelect
-          label="Level where none is named"
+          label="Usual level"
           data={DancerLevel.options}
           value={rules.level}
           onChange={({ currentTarget }) => set('level', DancerLevel.parse(currentTarget.value))}
         />
         <Switch
-          label="Every second row stands in the gaps"
+          label="Stagger every second row"
           checked={rules.staggered}
           onChange={({ currentTarget }) => set('staggered', currentTarget.checked)}
         />
@@ -174,10 +174,10 @@ export function HouseScreen() {
         />
       </section>
       <div className={classes.top}>
-        <h2 className="display">Figures</h2>
+        <h2 className="display">Limits</h2>
         <TextInput
-          aria-label="Find a figure"
-          placeholder="Find a figure"
+          aria-label="Find a limit"
+          placeholder="Find a limit"
           size="sm"
           value={query}
           onChange={({ currentTarget }) => setQuery(currentTarget.value)}
@@ -188,7 +188,7 @@ export function HouseScreen() {
           disabled={Object.keys(rules.limits).length === 0}
           onClick={() => set('limits', USUAL_RULES.limits)}
         >
-          All as usual again
+          Reset all limits
         </Button>
       </div>
       {groups.map((group) => (
@@ -200,7 +200,7 @@ export function HouseScreen() {
               size="compact-sm"
               onClick={() => setOpened(new Set([...opened, group]))}
             >
-              Show {LimitId.options.filter((id) => groupOf(id) === group).length} figures
+              Show {LimitId.options.filter((id) => groupOf(id) === group).length} limits
             </Button>
           ) : (
             <div className={classes.limits}>
@@ -218,7 +218,7 @@ export function HouseScreen() {
           )}
         </section>
       ))}
-      {groups.length === 0 && <p className={classes.lead}>No figure has these words.</p>}
+      {groups.length === 0 && <p className={classes.lead}>No limit has these words.</p>}
     </main>
   )
 }
@@ -231,7 +231,7 @@ const RULE_WORDS: Partial<Record<keyof HouseRules, string>> = {
   level: 'the level',
   staggered: 'the rows',
   keepTurns: 'keeping turns',
-  limits: 'all figures as usual',
+  limits: 'all limits',
 }
 
 /** Groups too long to lie open. */

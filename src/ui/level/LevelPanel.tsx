@@ -164,7 +164,7 @@ function LevelVersion({ session, level }: { session: Session; level: DancerLevel
         {load.after !== load.before && `, then ${load.after.toFixed(1)}`} of {load.limit}.{' '}
         {swaps.length === 0
           ? fits
-            ? 'It fits as it is.'
+            ? 'It suits this level as it is.'
             : 'It is too hard, and no easier form helps: slow it down, or drop a layer.'
           : fits
             ? ''
@@ -201,7 +201,7 @@ function LevelVersion({ session, level }: { session: Session; level: DancerLevel
       {(swaps.length > 0 || document.level !== level) && (
         <div className={classes.row}>
           <PreviewButton session={session} changed={wholeOf(form)} does={`make it for ${level}`}>
-            {swaps.length > 0 ? 'Take these forms' : `Call it ${level}`}
+            {swaps.length > 0 ? 'Use these forms' : `Mark it as ${level}`}
           </PreviewButton>
           {swaps.length > 0 && (
             <Button size="compact-sm" variant="default" onClick={() => void keepBeside()}>
@@ -222,10 +222,10 @@ function TempoLimits({ session }: { session: Session }) {
     <>
       <p className={classes.quiet} data-most-tempo={most}>
         {most === undefined
-          ? 'Something does not fit at any tempo.'
+          ? 'Something is too fast at any tempo.'
           : most === FASTEST
-            ? 'Nothing stands in the way up to 220.'
-            : `Up to ${most} nothing is hurried.`}
+            ? 'Nothing is too fast up to 220.'
+            : `Nothing is too fast up to ${most}.`}
       </p>
       <ol className={classes.limits}>
         {obstacles.map(({ most: tempo, finding }) => (

@@ -157,7 +157,7 @@ function Head(props: HeadProps) {
       />
       {entry?.name && (
         <Button size="compact-sm" variant="default" onClick={() => onRename(undefined)}>
-          Its old name again
+          Restore its name
         </Button>
       )}
       {entry?.move && (
@@ -165,7 +165,7 @@ function Head(props: HeadProps) {
           <ActionIcon variant="default" aria-label="Change this own move" onClick={onChange}>
             <IconPencil size={16} />
           </ActionIcon>
-          <ActionIcon variant="default" aria-label="Take this own move out" onClick={onRemove}>
+          <ActionIcon variant="default" aria-label="Delete this own move" onClick={onRemove}>
             <IconTrash size={16} />
           </ActionIcon>
         </>

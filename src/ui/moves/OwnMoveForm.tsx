@@ -243,7 +243,7 @@ export function OwnMoveForm(props: FormProps) {
         )}
         <Group justify="flex-end" mt="md">
           <Button variant="default" onClick={onClose}>
-            Leave it
+            Cancel
           </Button>
           <Button type="submit" disabled={!move}>
             Keep this move

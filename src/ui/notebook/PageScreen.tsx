@@ -128,7 +128,7 @@ export function PageScreen() {
             : `${counted(counts, 'count', 'counts')} in ${counted(page?.combination.phrases.length ?? 0, 'phrase', 'phrases')}. ${open === 0 ? 'Nothing is open.' : `${counted(open, 'thing', 'things')} to look at.`}`}
         </p>
         <Button onClick={() => void take()} disabled={isEmpty || !page}>
-          Take it
+          Use it
         </Button>
       </div>
       {problem && <Problem {...problem} onClose={() => setProblem(undefined)} />}

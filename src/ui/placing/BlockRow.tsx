@@ -44,7 +44,7 @@ export function BlockRow({
           Make a move of it
         </button>
         <button type="button" disabled={many === 0} onClick={() => removeSelected(session)}>
-          Take it out
+          Remove
         </button>
       </div>
     </div>

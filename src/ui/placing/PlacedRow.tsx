@@ -106,7 +106,7 @@ export function PlacedRow({ session, event, vocabulary, when, onAbout, onExtend 
       )}
       {what.kind === 'move' && claimOf(event, vocabulary).kind === 'accent' && (
         <Choices
-          label="Again"
+          label="Repeat"
           options={[
             { value: '0', word: 'once' },
             { value: String(TICKS_PER_COUNT), word: 'each count' },
@@ -127,7 +127,7 @@ export function PlacedRow({ session, event, vocabulary, when, onAbout, onExtend 
           All about it
         </button>
         <button type="button" onClick={() => removeSelected(session)}>
-          Take it out
+          Remove
         </button>
       </div>
     </div>

@@ -29,7 +29,7 @@ export function PlanAside({
   const most = Math.max(counts.R, counts.L, 1)
   const whole = remarks.filter(({ drill }) => drill === undefined)
   return (
-    <aside className={classes.aside} aria-label="What it adds up to">
+    <aside className={classes.aside} aria-label="Totals">
       <p className={classes.sum} data-spare={spare}>
         <b className="display counts">{minutesText(seconds)}</b> of {plan.wishes.minutes} min
       </p>
@@ -71,7 +71,7 @@ export function PlanAside({
   )
 }
 
-/** What has no room, and over how many classes it would be taught. */
+/** What does not fit, and over how many classes it would be taught. */
 function LeftOver({
   plan,
   proposal,
@@ -98,7 +98,7 @@ function LeftOver({
   const classesOf = isSpread ? (spread.data ?? []) : []
   const names = proposal.left.map((unit) => drillTitle({ ...unit, id: 'left' }, materials))
   return (
-    <section className={classes.left} aria-label="What has no room">
+    <section className={classes.left} aria-label="What does not fit">
       <h2 className="display">No room for</h2>
       <p>{names.join(', ')}.</p>
       <Button size="compact-sm" variant="default" onClick={() => setSpread(!isSpread)}>

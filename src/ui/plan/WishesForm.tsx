@@ -94,9 +94,9 @@ export function WishesForm(props: WishesFormProps) {
         <NativeSelect
           size="xs"
           className={classes.wide ?? ''}
-          label="Some are further"
+          label="Mixed levels"
           data={[
-            { value: '', label: 'no, all are alike' },
+            { value: '', label: 'no, all the same' },
             ...DancerLevel.options
               .slice(DancerLevel.options.indexOf(wishes.level) + 1)
               .map((value) => ({ value, label: `up to ${value}` })),
@@ -117,7 +117,7 @@ export function WishesForm(props: WishesFormProps) {
           onCommit={(tempoNow) => onWishes('tempo now', { tempoNow })}
         />
         <NumberField
-          label="Tempo meant"
+          label="Target tempo"
           min={SLOWEST}
           max={FASTEST}
           step={2}

@@ -1,5 +1,5 @@
 import { NativeSelect, SegmentedControl, Slider, Switch } from '@mantine/core'
-import { memo, type Ref } from 'react'
+import { memo, type Ref, useState } from 'react'
 import { useStore } from 'zustand'
 import type { Side } from '../../core/body/side'
 import { hundredths, percent } from '../../core/song/rate'
@@ -37,34 +37,37 @@ export const PlayBar = memo(function PlayBar(props: PlayBarProps) {
   const playing = useStore(deck, (is) => is)
   const slow = Math.min(tempo, teachTempo)
   const fast = Math.max(tempo, teachTempo, slow + 1)
+  const [isOpen, setOpen] = useState(false)
   return (
     <section className={classes.bar} aria-label="Play">
       <PlayButton playing={playing} className={classes.play} onClick={onPlayOrStop} />
       <span ref={countRef} className={`display counts ${classes.now}`} data-now />
-      <SegmentedControl
-        className={classes.sides}
-        aria-label="Side to dance"
-        data={[
-          { value: 'R', label: 'R side' },
-          { value: 'L', label: 'L side' },
-          { value: 'turn', label: lead === 'R' ? 'R then L' : 'L then R' },
-        ]}
-        value={choice.sides}
-        onChange={(sides) => onChoice({ ...choice, sides: sides as SideMode })}
-      />
-      <NativeSelect
-        className={classes.loop}
-        aria-label="What to play again and again"
-        data={[
-          { value: 'all', label: 'All of it' },
-          { value: 'phrase', label: 'This phrase' },
-          { value: 'selection', label: 'Selected counts' },
-        ]}
-        value={choice.loop}
-        onChange={({ currentTarget }) =>
-          onChoice({ ...choice, loop: currentTarget.value as LoopMode })
-        }
-      />
+      <div className={classes.more} data-open={isOpen}>
+        <SegmentedControl
+          className={classes.sides}
+          aria-label="Side to dance"
+          data={[
+            { value: 'R', label: 'R side' },
+            { value: 'L', label: 'L side' },
+            { value: 'turn', label: lead === 'R' ? 'R then L' : 'L then R' },
+          ]}
+          value={choice.sides}
+          onChange={(sides) => onChoice({ ...choice, sides: sides as SideMode })}
+        />
+        <NativeSelect
+          className={classes.loop}
+          aria-label="What to play again and again"
+          data={[
+            { value: 'all', label: 'All of it' },
+            { value: 'phrase', label: 'This phrase' },
+            { value: 'selection', label: 'Selected counts' },
+          ]}
+          value={choice.loop}
+          onChange={({ currentTarget }) =>
+            onChoice({ ...choice, loop: currentTarget.value as LoopMode })
+          }
+        />
+      </div>
       {song ? (
         <SongSpeed {...song} most={most} />
       ) : (
@@ -89,37 +92,47 @@ export const PlayBar = memo(function PlayBar(props: PlayBarProps) {
                 data-over={most === undefined || choice.tempo > most}
               >
                 {most === undefined
-                  ? 'hurried at any tempo'
+                  ? 'too fast at any tempo'
                   : most >= 220
                     ? ''
-                    : `goes up to ${most}`}
+                    : `works up to ${most}`}
               </span>
               <span>target {fast}</span>
             </div>
           </div>
         </div>
       )}
-      {!song && (
-        <NativeSelect
-          className={classes.speed}
-          aria-label="Speed"
-          data={[
-            { value: '1', label: 'At tempo' },
-            { value: '0.5', label: 'Half as fast' },
-            { value: '0.25', label: 'A quarter' },
-          ]}
-          value={String(choice.speed)}
-          onChange={({ currentTarget }) =>
-            onChoice({ ...choice, speed: Number(currentTarget.value) as PlayChoice['speed'] })
-          }
+      <button
+        type="button"
+        className={classes.opens}
+        aria-expanded={isOpen}
+        onClick={() => setOpen(!isOpen)}
+      >
+        {isOpen ? 'Less' : 'Side, speed…'}
+      </button>
+      <div className={classes.more} data-open={isOpen}>
+        {!song && (
+          <NativeSelect
+            className={classes.speed}
+            aria-label="Speed"
+            data={[
+              { value: '1', label: 'At tempo' },
+              { value: '0.5', label: 'Half as fast' },
+              { value: '0.25', label: 'A quarter' },
+            ]}
+            value={String(choice.speed)}
+            onChange={({ currentTarget }) =>
+              onChoice({ ...choice, speed: Number(currentTarget.value) as PlayChoice['speed'] })
+            }
+          />
+        )}
+        <Switch
+          className={classes.hears}
+          label="Hear the moves"
+          checked={props.hearsMoves}
+          onChange={({ currentTarget }) => props.onHearsMoves(currentTarget.checked)}
         />
-      )}
-      <Switch
-        className={classes.hears}
-        label="Hear the moves"
-        checked={props.hearsMoves}
-        onChange={({ currentTarget }) => props.onHearsMoves(currentTarget.checked)}
-      />
+      </div>
     </section>
   )
 })
@@ -147,7 +160,7 @@ function SongSpeed({
             data-most={most}
             data-over={most === undefined || here > most}
           >
-            {most === undefined || most >= FASTEST ? '' : `goes up to ${most}`}
+            {most === undefined || most >= FASTEST ? '' : `works up to ${most}`}
           </span>
         </div>
       </div>

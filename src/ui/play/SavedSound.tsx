@@ -13,7 +13,7 @@ export function SavedSound({
       <div className={classes.saving}>
         <Progress value={share * 100} aria-label="Written so far" />
         <Button variant="default" size="compact-md" onClick={stop}>
-          Stop writing
+          Stop saving
         </Button>
       </div>
     )

@@ -127,7 +127,7 @@ export function RoutineAside({
                   variant="default"
                   onClick={() => change('leave it as it is', (now) => leftAsIs(now, fact))}
                 >
-                  Leave it as it is
+                  Ignore it
                 </Button>
               )}
             </li>
@@ -135,7 +135,7 @@ export function RoutineAside({
         </ul>
         {left.length > 0 && (
           <details className={classes.left}>
-            <summary>Left as it is: {left.length}</summary>
+            <summary>Ignored: {left.length}</summary>
             <ul className={classes.facts}>
               {left.map((fact) => (
                 <li key={keyOf(fact)}>
@@ -148,7 +148,7 @@ export function RoutineAside({
                     variant="default"
                     onClick={() => change('say it again', (now) => takenUp(now, fact))}
                   >
-                    Say it again
+                    Show it again
                   </Button>
                 </li>
               ))}

@@ -74,7 +74,7 @@ export function RoutineTop({
         type="button"
         className={`counts ${classes.sums}`}
         aria-haspopup="dialog"
-        title="What it comes to, by section and combination"
+        title="Totals by section and combination"
         onClick={() => setIsSummed(true)}
       >
         {counted(danced, 'count')} danced · {rest} at rest · {left} left · R {sides.R}, L {sides.L}

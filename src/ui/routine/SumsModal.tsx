@@ -42,7 +42,7 @@ export function SumsModal({
   const sums = songSums(routine, song, laid, dance)
   const strained = Risk.options.filter((risk) => sums.risks[risk] > 0)
   return (
-    <Modal opened={opened} onClose={onClose} title="What it comes to" size={920} centered>
+    <Modal opened={opened} onClose={onClose} title="Totals" size={920} centered>
       <LoadChart sums={sums} />
       <div className={classes.sumsTables}>
         <table>

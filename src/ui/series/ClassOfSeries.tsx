@@ -154,7 +154,7 @@ export function ClassOfSeries({
             variant="default"
             onClick={() => change('take a date out', (now) => withoutDay(now, day.id))}
           >
-            Take the date out
+            Remove this date
           </Button>
         </div>
       )}

@@ -98,7 +98,7 @@ export function SeriesForm({
                 variant="subtle"
                 color="gray"
                 size={36}
-                aria-label={`Take ${title} out`}
+                aria-label={`Remove ${title}`}
                 onClick={() => change('what is taught', (now) => taughtIn(now, one, false))}
               >
                 <IconX size={16} />

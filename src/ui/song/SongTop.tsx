@@ -75,7 +75,7 @@ export function SongTop({
       </Button>
       {song.sections.some(({ found }) => found) && (
         <Button variant="default" onClick={() => change('take the sections', sectionsTaken)}>
-          Take these sections
+          Use these sections
         </Button>
       )}
       <span className={classes.spring} />

@@ -215,7 +215,7 @@ export function VideoForm({ combination, dancersAt, dancing, withSong, onClose }
       {format !== undefined && (
         <p>
           {format === 'none'
-            ? 'This browser writes no video.'
+            ? 'This browser can’t make videos.'
             : `It will be ${format === 'MP4' ? 'an MP4' : 'a WebM'} file${format === 'WebM' ? ': this browser writes no MP4' : ''}.`}
         </p>
       )}

@@ -128,11 +128,7 @@ const Card = memo(function Card({
             +½
           </Button>
         </Button.Group>
-        <ActionIcon
-          variant="default"
-          aria-label="Take it out"
-          onClick={() => removeSelected(session)}
-        >
+        <ActionIcon variant="default" aria-label="Remove" onClick={() => removeSelected(session)}>
           <IconTrash size={16} />
         </ActionIcon>
       </div>
@@ -167,7 +163,7 @@ const Card = memo(function Card({
           mt={6}
           onClick={() => openSelectedFigure(session, deck.newId)}
         >
-          Open it into its steps
+          Split into its steps
         </Button>
       )}
       <div className={classes.cardRow}>
@@ -203,7 +199,7 @@ const Card = memo(function Card({
       <Switch
         size="sm"
         mt={6}
-        label="Keep it as written on the other side"
+        label="Same on the other side, not mirrored"
         checked={event.kept === true}
         onChange={() => keepSelected(session)}
       />
@@ -307,7 +303,7 @@ function Options({
         {(kind === 'texture' || kind === 'path') && (
           <NumberField
             size="xs"
-            label="A count"
+            label="Times a count"
             w={84}
             min={0.25}
             max={12}

@@ -77,7 +77,7 @@ export function Ideas({ session }: { session: Session }) {
       setAsked(answer)
     } catch (error) {
       if (!stop.signal.aborted)
-        session.setState((now) => ({ ...now, message: `No ideas came: ${String(error)}` }))
+        session.setState((now) => ({ ...now, message: `No ideas were found: ${String(error)}` }))
     }
     setThinking((now) => (now === stop ? undefined : now))
   }

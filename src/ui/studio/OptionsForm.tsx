@@ -117,7 +117,7 @@ function OptionRow({ session, phrase, option, isShown, onShow }: OptionRowProps)
       <ActionIcon
         variant="subtle"
         color="gray"
-        aria-label={`Take option ${name} out`}
+        aria-label={`Remove option ${name}`}
         onClick={() => {
           if (isShown) tryOption(session, phrase, undefined)
           change(session, `take option ${name} out`, removeOption(phrase, name))
@@ -180,7 +180,7 @@ function NewOption({
         onChange={({ currentTarget }) => setWords(currentTarget.value)}
       />
       <Button size="compact-sm" type="submit" disabled={name.trim() === ''}>
-        Write it
+        Add option
       </Button>
     </form>
   )

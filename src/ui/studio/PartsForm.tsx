@@ -174,8 +174,8 @@ function PartFields({ session, part, index, isOfTwo, onSolo }: FieldsProps) {
         <ActionIcon
           variant="default"
           size={30}
-          aria-label={`Take ${name} out`}
-          title={isOfTwo ? 'Take her out: the other one dances alone then' : 'Take her out'}
+          aria-label={`Remove ${name}`}
+          title={isOfTwo ? 'Remove her: the other one dances alone' : 'Remove her'}
           onClick={() => changeAll(session, `take ${name} out`, removePart(id))}
         >
           <IconTrash size={16} />

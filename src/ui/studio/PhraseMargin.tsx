@@ -155,7 +155,7 @@ const PhraseMenu = memo(function PhraseMenu(props: MarginProps) {
           {loop === index && loop > 0 ? 'All of it is danced again' : 'The loop begins here'}
         </Menu.Item>
         <Menu.Item disabled={danced === 1} onClick={act('take out', phrases.removePass(index))}>
-          Take it out
+          Remove this phrase
         </Menu.Item>
       </Menu.Dropdown>
     </Menu>

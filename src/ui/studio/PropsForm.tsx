@@ -107,7 +107,7 @@ function PropFields({ session, prop, parts }: FieldsProps) {
         <ActionIcon
           variant="default"
           size={30}
-          aria-label={`Take ${name} out`}
+          aria-label={`Remove ${name}`}
           onClick={() => changeAll(session, `carry ${name} no more`, removeProp(id))}
         >
           <IconTrash size={16} />

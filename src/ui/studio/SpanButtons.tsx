@@ -35,7 +35,7 @@ export function SpanButtons({ span: { at, length }, set, onRemove }: SpanButtons
           +½
         </Step>
       </Button.Group>
-      <ActionIcon variant="default" aria-label="Take it out" onClick={onRemove}>
+      <ActionIcon variant="default" aria-label="Remove" onClick={onRemove}>
         <IconTrash size={16} />
       </ActionIcon>
     </>

@@ -1,4 +1,5 @@
 import { Button } from '@mantine/core'
+import { IconArrowBackUp } from '@tabler/icons-react'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { useParams } from 'react-router'
 import { useStore } from 'zustand'
@@ -24,7 +25,7 @@ import { stageChoice } from '../stage/stageChoice'
 import { PANEL_WORDS, type Panel } from '../stores/panel'
 import { closePlacing, placing } from '../stores/placing'
 import { useServices } from '../stores/services'
-import { change, openSession, pickBeside, type Session, select } from '../stores/session'
+import { change, openSession, pickBeside, type Session, select, undoLast } from '../stores/session'
 import { documentOf, vocabularyOf } from '../stores/state'
 import { lastPlace } from '../stores/words'
 import { ActCard } from './ActCard'
@@ -285,12 +286,16 @@ function Studio({ session }: { session: Session }) {
         </aside>
       </main>
       <Message session={session} />
-      <PlacingSheet
-        session={session}
-        newId={newId}
-        onAbout={showCard}
-        onMake={braidDeck.makeMove}
-      />
+      {placedBy === undefined && <ThumbUndo session={session} />}
+      {/* Who looks through the list of moves takes one from there. */}
+      {panel !== 'moves' && (
+        <PlacingSheet
+          session={session}
+          newId={newId}
+          onAbout={showCard}
+          onMake={braidDeck.makeMove}
+        />
+      )}
       <PlayPane
         session={session}
         root={root}
@@ -388,6 +393,22 @@ function HowToBegin({
         and write or paste what you have, line by line.
       </p>
     </section>
+  )
+}
+
+/** Shown where fingers point, once there is something to take back. */
+function ThumbUndo({ session }: { readonly session: Session }) {
+  const label = useStore(session, (s) => s.history.past.at(-1)?.label)
+  if (label === undefined) return null
+  return (
+    <button
+      type="button"
+      className={classes.back}
+      aria-label={`Take back: ${label}`}
+      onClick={() => undoLast(session)}
+    >
+      <IconArrowBackUp size={22} />
+    </button>
   )
 }
 

@@ -226,7 +226,7 @@ const CALLED = [
   { value: NUMBERS, label: 'their numbers' },
   { value: 'numbers 1,3,5,7', label: '1, 3, 5 and 7 only' },
   { value: 'words', label: 'the words that go with them' },
-  { value: 'names', label: 'the names of what begins' },
+  { value: 'names', label: 'the name of each new move' },
   { value: 'none', label: 'nothing' },
 ]
 
@@ -314,7 +314,7 @@ function Settings({ session }: { session: Session }) {
         </div>
         <div className={classes.cardRow}>
           <NativeSelect
-            label="For dancers who are"
+            label="Dancers’ level"
             className={classes.grow}
             data={DancerLevel.options}
             value={level}
@@ -334,7 +334,7 @@ function Settings({ session }: { session: Session }) {
           />
         </div>
         <NativeSelect
-          label="Said on the counts"
+          label="Caller says on the counts"
           data={[
             ...CALLED,
             ...(CALLED.some(({ value }) => value === called)
@@ -360,7 +360,7 @@ function Settings({ session }: { session: Session }) {
         />
         <Switch
           mt="xs"
-          label="Danced once: nothing has to join its beginning"
+          label="Danced once: the end need not lead back to the beginning"
           checked={isOnce}
           onChange={({ currentTarget }) =>
             change(session, 'dance it once', edits.dancedOnce(currentTarget.checked))

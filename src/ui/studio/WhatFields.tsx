@@ -102,9 +102,9 @@ export function WhatFields({ event, write }: { event: Event; write: (what: What)
       return (
         <NativeSelect
           size="xs"
-          label="Again"
+          label="Repeat"
           data={[
-            { value: '0', label: 'as it comes' },
+            { value: '0', label: 'once' },
             ...[6, 12, 24, 48].map((ticks) => ({
               value: String(ticks),
               label:

@@ -3,7 +3,6 @@ import type { Combination } from '../../core/combination/combination'
 import { pickupTicks } from '../../core/combination/passes'
 import type { Moment } from '../../core/performance/performance'
 import { TICKS_PER_COUNT } from '../../core/time/time'
-import { SIZE } from '../braid/geometry'
 import { nowText, useFrames } from '../play/useFrames'
 import type { PlayDeck } from '../stores/deck'
 
@@ -38,10 +37,11 @@ export function usePlayhead(
         lit.current.count = count
       }
       if (!shown || !pass) return
-      const width = Number(shown.getAttribute('width'))
+      const from = Number(shown.getAttribute('data-from'))
+      const to = Number(shown.getAttribute('data-to'))
       const pickup = pickupTicks(current())
       const share = (inPass + pickup) / (pass.length + pickup)
-      const x = SIZE.gutter + share * (width - SIZE.gutter - SIZE.end)
+      const x = from + share * (to - from)
       shown.querySelector('[data-playhead]')?.setAttribute('transform', `translate(${x} 0)`)
     },
     [current, root, now],
