@@ -8,19 +8,20 @@ import Fastify from 'fastify'
 const DIST = join(import.meta.dirname, '..', 'dist')
 const FIRST_PORT = 4173
 const PORTS_TRIED = 20
-/** The app is only ever served to this machine. */
+/** The app is only ever served to this machine, by these names and by those it was started with. */
 const HOSTS = /^(127\.0\.0\.1|localhost):\d+$/
 
 /**
  * Serves the built app: static files and strict headers, nothing else. Every page gets a
  * nonce of its own for the style elements the component library writes.
  */
-async function makeServer(studio, folder) {
+async function makeServer(studio, folder, names) {
   const server = Fastify({ logger: false, forceCloseConnections: true })
   const page = readFileSync(join(folder, 'index.html'), 'utf8')
   // A page of another name may not read this one through its own address.
   server.addHook('onRequest', async (request, reply) => {
-    if (!HOSTS.test(request.headers.host ?? ''))
+    const { host = '' } = request.headers
+    if (!HOSTS.test(host) && !names.includes(host))
       return reply.code(403).type('text/plain').send('There is nothing here.')
   })
   if (studio) await studio.attach(server)
@@ -95,10 +96,11 @@ function nonceOf(response) {
  * Starts on the usual port, or the next free one. Resolves to the address and a stop.
  * @param studio what lets people follow a class; without it nobody can
  * @param folder where the built app is
+ * @param names other names it is asked by, such as that of a server with https in front of it
  */
-export async function serve(port = FIRST_PORT, studio = undefined, folder = DIST) {
+export async function serve(port = FIRST_PORT, studio = undefined, folder = DIST, names = []) {
   for (let tried = 0; tried < PORTS_TRIED; tried++) {
-    const server = await makeServer(studio, folder)
+    const server = await makeServer(studio, folder, names)
     try {
       const address = await server.listen({ port: port + tried, host: '127.0.0.1' })
       return { address, stop: () => server.close() }

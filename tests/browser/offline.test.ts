@@ -60,6 +60,30 @@ async function keptVisit(): Promise<{ context: BrowserContext; page: Page; error
 }
 
 describe('without a network', () => {
+  it('can be installed, with its icons, its files and its places', async () => {
+    const { context, page } = await keptVisit()
+    const devtools = await context.newCDPSession(page)
+    const { errors, data = '' } = await devtools.send('Page.getAppManifest')
+    expect(errors).toEqual([])
+    const { installabilityErrors } = await devtools.send('Page.getInstallabilityErrors')
+    // A browser without a window of its own for apps may say nothing else.
+    expect(installabilityErrors.filter(({ errorId }) => errorId !== 'in-incognito')).toEqual([])
+    const { icons, file_handlers: handlers } = JSON.parse(data) as {
+      icons: readonly { readonly src: string; readonly sizes: string }[]
+      file_handlers: readonly { readonly accept: Readonly<Record<string, readonly string[]>> }[]
+    }
+    expect(handlers.flatMap(({ accept }) => Object.values(accept).flat())).toEqual(['.sway'])
+    for (const { src, sizes } of icons) {
+      const size = await page.evaluate(async (address) => {
+        const picture = new Image()
+        picture.src = address
+        await picture.decode()
+        return `${picture.naturalWidth}x${picture.naturalHeight}`
+      }, src)
+      if (sizes !== 'any') expect(size).toBe(sizes)
+    }
+  })
+
   it('opens, edits, dances, keeps what is done, and comes back', async () => {
     const { page } = await keptVisit()
     await server.stop()

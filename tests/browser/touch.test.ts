@@ -4,6 +4,7 @@ import { vocabulary } from '../../src/core/moves/vocabulary'
 import { canonical } from '../../src/core/sheet/canonical'
 import { readSheet } from '../../src/core/sheet/readSheet'
 import { type App, namesOn, placeIn, startApp } from './app'
+import { fingerOn } from './finger'
 import { NOTEBOOK } from './notebook'
 import { savedFrom } from './saved'
 
@@ -155,6 +156,35 @@ describe('by touch alone, on a tablet', () => {
     const written = canonical(readSheet(NOTEBOOK, vocabulary).combination)
     const made = canonical(await savedFrom(page))
     expect({ ...made, id: '' }).toEqual({ ...written, id: '' })
+    expect(errors).toEqual([])
+  })
+})
+
+describe('a finger on the braid', () => {
+  it('rests and drags, makes longer by the bar at the end, and takes back at the thumb', async () => {
+    const { page, errors } = await app.visit(TABLET)
+    await page.getByRole('link', { name: /Copper Lantern/ }).tap()
+    await page.getByRole('application').waitFor()
+    const finger = await fingerOn(page)
+    const hips = () => namesOn(page, 'R:3', 'hips')
+    const before = ['hip bump L, 5, hips', 'hip bump R, 7, hips']
+    await expect.poll(hips).toEqual(before)
+    const there = await placeIn(page, 'R:3', 'hips', 5)
+    const count = (await placeIn(page, 'R:3', 'hips', 6)).x - there.x
+    await finger.drag(there, { x: there.x - 2 * count, y: there.y }, { rest: 900 })
+    await expect.poll(hips).toEqual(['hip bump L, 3, hips', 'hip bump R, 7, hips'])
+    await page.getByRole('button', { name: /^Take back: move/ }).tap()
+    await expect.poll(hips).toEqual(before)
+    await page.touchscreen.tap(there.x, there.y)
+    await page.getByRole('button', { name: 'Close what fits here' }).tap()
+    const bar = await page.locator('[data-handle]').boundingBox()
+    if (!bar) throw new Error('no bar')
+    expect(bar.width).toBeGreaterThanOrEqual(44)
+    const grip = { x: bar.x + bar.width / 2, y: bar.y + bar.height / 2 }
+    await finger.drag(grip, { x: grip.x + count, y: grip.y })
+    await expect.poll(hips).toEqual(['hip bump L, 5-6, hips', 'hip bump R, 7, hips'])
+    await page.getByRole('button', { name: /^Take back: stretch/ }).tap()
+    await expect.poll(hips).toEqual(before)
     expect(errors).toEqual([])
   })
 })

@@ -7,6 +7,7 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import { canonical } from '../../src/core/sheet/canonical'
 import { demo } from '../demo'
 import { type App, namesOn, placeIn, startApp, typeSheet, write } from './app'
+import { fingerOn } from './finger'
 import { NOTEBOOK, startNew } from './notebook'
 import { savedFrom } from './saved'
 
@@ -684,28 +685,3 @@ describe('counts as they are danced', () => {
     await context.close()
   })
 })
-
-interface Spot {
-  readonly x: number
-  readonly y: number
-}
-
-/** A finger on the page's glass: it may rest before it goes, in milliseconds. */
-async function fingerOn(page: Page) {
-  const glass = await page.context().newCDPSession(page)
-  const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd' | 'touchCancel', at?: Spot) =>
-    glass.send('Input.dispatchTouchEvent', { type, touchPoints: at ? [at] : [] })
-  return {
-    async drag(from: Spot, to: Spot, { rest = 0, isTakenBack = false } = {}) {
-      await touch('touchStart', from)
-      await page.waitForTimeout(rest)
-      for (let i = 1; i <= 8; i++)
-        await touch('touchMove', {
-          x: from.x + ((to.x - from.x) * i) / 8,
-          y: from.y + ((to.y - from.y) * i) / 8,
-        })
-      if (isTakenBack) await page.locator('[data-ghost]').waitFor()
-      await touch(isTakenBack ? 'touchCancel' : 'touchEnd')
-    },
-  }
-}

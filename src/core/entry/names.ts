@@ -47,42 +47,70 @@ function makeDictionary(vocabulary: Vocabulary, layer: Layer): Dictionary {
   }
 }
 
+/** A word that may be meant: as it is offered, and squashed. */
+interface Candidate {
+  readonly name: string
+  readonly key: string
+}
+
+const candidatesOf = new WeakMap<Dictionary, readonly Candidate[]>()
+
+/** All names of a layer, each with the move it is offered as. */
+function candidatesIn(dictionary: Dictionary): readonly Candidate[] {
+  const before = candidatesOf.get(dictionary)
+  if (before) return before
+  const { ids, known } = dictionary
+  const made = [
+    ...known.map((name) => ({ name, key: squashed(name) })),
+    ...[...ids].map(([key, name]) => ({ name, key })),
+  ]
+  candidatesOf.set(dictionary, made)
+  return made
+}
+
 /**
  * What some words may mean on a layer, as the sheet writes it, the nearest first: a move by any of
  * its names, or another word that may stand there.
  */
 export function nearestIn(
-  { ids, known }: Dictionary,
+  dictionary: Dictionary,
   words: string,
   others: readonly string[] = [],
 ): readonly string[] {
-  const taken = new Set(others.map(squashed))
-  const names = [...ids.keys()].filter((name) => !taken.has(name))
-  const near = nearest(words, [...others, ...known, ...names], 9)
-  return [
-    ...new Set(
-      near.map((name) => (taken.has(squashed(name)) ? name : (ids.get(squashed(name)) ?? name))),
-    ),
-  ].slice(0, 3)
+  const own = others.map((name) => ({ name, key: squashed(name) }))
+  const taken = new Set(own.map(({ key }) => key))
+  const near = nearestOf(words, [...own, ...candidatesIn(dictionary)], 9)
+  // What is a place here is no move of the same name.
+  const told = near.filter((one) => own.includes(one) || !taken.has(one.key))
+  return [...new Set(told.map(({ name }) => name))].slice(0, 3)
 }
 
 /** The known words nearest to one that is not known, the nearest first; none when nothing is near. */
-export function nearest(word: string, known: readonly string[], shown = 3): readonly string[] {
+export const nearest = (word: string, known: readonly string[], shown = 3): readonly string[] =>
+  nearestOf(
+    word,
+    known.map((name) => ({ name, key: squashed(name) })),
+    shown,
+  ).map(({ name }) => name)
+
+function nearestOf(word: string, known: readonly Candidate[], shown: number): readonly Candidate[] {
   const wanted = squashed(word)
   if (wanted === '') return []
   const most = Math.max(wanted.length > 3 ? 2 : 1, wanted.length / 3)
-  return known
-    .map((candidate) => {
-      const key = squashed(candidate)
-      // A part is the beginning of a word: “lean” is none of “circle-and”.
-      const begins = candidate.includes(`-${wanted}`) || candidate.includes(` ${wanted}`)
-      const isPart = wanted.length > 2 && (key.startsWith(wanted) || begins)
-      // Most are of another length, which is told sooner.
-      const isFar = Math.abs(key.length - wanted.length) > most
-      return { candidate, far: isPart ? 1 : isFar ? most + 1 : distance(wanted, key) }
-    })
-    .filter(({ far }) => far <= most)
-    .sort((a, b) => a.far - b.far || a.candidate.length - b.candidate.length)
+  const found: { readonly candidate: Candidate; readonly far: number }[] = []
+  for (const candidate of known) {
+    const { name, key } = candidate
+    // A part is the beginning of a word: “lean” is none of “circle-and”.
+    const isPart =
+      wanted.length > 2 &&
+      (key.startsWith(wanted) || name.includes(`-${wanted}`) || name.includes(` ${wanted}`))
+    // Most are of another length, which is told sooner.
+    if (!isPart && Math.abs(key.length - wanted.length) > most) continue
+    const far = isPart ? 1 : distance(wanted, key)
+    if (far <= most) found.push({ candidate, far })
+  }
+  return found
+    .sort((a, b) => a.far - b.far || a.candidate.name.length - b.candidate.name.length)
     .slice(0, shown)
     .map(({ candidate }) => candidate)
 }

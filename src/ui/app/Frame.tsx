@@ -1,14 +1,11 @@
 import { useEffect } from 'react'
 import { Outlet, useNavigate } from 'react-router'
+import { isSound } from '../parts/isSound'
 import { Opened } from '../parts/Opened'
 import { openHere } from '../parts/opening'
 import { handlesOf, useFileDrop } from '../parts/useFileDrop'
 import { type Services, useServices } from '../stores/services'
 import classes from './shell.module.css'
-
-const SOUND = /\.(?:mp3|m4a|ogg|oga|opus|flac|wav|mp4|webm|mov)$/i
-const isSound = ({ name, type }: File): boolean =>
-  /^(?:audio|video)\//.test(type) || SOUND.test(name)
 
 /** Files the browser opens this app with, where it can (an installed app). */
 interface Launching {

@@ -20,8 +20,12 @@ export async function handlesOf(transfer: DataTransfer): Handles {
 /**
  * Files that are dropped on a screen: what it hears, and whether some are held over it. What a part
  * of the screen takes for itself stays with that part.
+ * @param wants whether these are for this part; else they are for what is round it
  */
-export function useFileDrop(take: (files: readonly File[], transfer: DataTransfer) => void) {
+export function useFileDrop(
+  take: (files: readonly File[], transfer: DataTransfer) => void,
+  wants: (files: readonly File[]) => boolean = () => true,
+) {
   const [isOver, setOver] = useState(false)
   return {
     'data-dropping': isOver,
@@ -34,8 +38,10 @@ export function useFileDrop(take: (files: readonly File[], transfer: DataTransfe
     onDrop(event: DragEvent) {
       setOver(false)
       if (event.isDefaultPrevented() || event.dataTransfer.files.length === 0) return
+      const files = [...event.dataTransfer.files]
+      if (!wants(files)) return
       event.preventDefault()
-      take([...event.dataTransfer.files], event.dataTransfer)
+      take(files, event.dataTransfer)
     },
   }
 }

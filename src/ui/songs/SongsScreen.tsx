@@ -10,6 +10,7 @@ import type { Song } from '../../core/song/song'
 import { clockText } from '../../core/time/clock'
 import { BringBack } from '../parts/BringBack'
 import { FilesButton } from '../parts/FilesButton'
+import { isSound } from '../parts/isSound'
 import { LaterMenu } from '../parts/LaterMenu'
 import { inWords, ProblemPage, Unreadable } from '../parts/Problem'
 import { type Handles, handlesOf, useFileDrop } from '../parts/useFileDrop'
@@ -72,7 +73,7 @@ function Shelf({ store, all, unreadable, routines }: SongRecords) {
   const dropped = useFileDrop((files, transfer) => {
     const handles = handlesOf(transfer)
     void open(files, handles)
-  })
+  }, isForSongs)
   return (
     <main className={classes.shelf} {...dropped}>
       <div className={classes.top}>
@@ -161,6 +162,12 @@ function Shelf({ store, all, unreadable, routines }: SongRecords) {
     </main>
   )
 }
+
+/** Sound, or counts that were saved; a combination is opened like on any screen. */
+const isForSongs = (files: readonly File[]): boolean =>
+  files.some(
+    (file) => isSound(file) || (/\.json$/i.test(file.name) && !/\.sway\.json$/i.test(file.name)),
+  )
 
 /** What is being read, how far it is, and how it is stopped. */
 function Readings() {
