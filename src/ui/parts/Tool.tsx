@@ -11,7 +11,7 @@ export const Tool = ({
   readonly isOff?: boolean
   readonly children: ReactNode
 }) => (
-  <Button size="xs" variant="default" px={4} mih={32} disabled={isOff} onClick={onClick}>
+  <Button size="xs" variant="default" px={4} disabled={isOff} onClick={onClick}>
     {children}
   </Button>
 )
