@@ -271,6 +271,7 @@ function Sheet({
             Touch where it ends, on any layer.
           </p>
         )}
+        {event && !goesOn && <p className={classes.end}>What you choose below takes its place.</p>}
         {isFull && (
           <p className={classes.end}>
             This layer is at the end of the dance. Touch a count above, choose another layer, or add
