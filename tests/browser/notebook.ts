@@ -25,6 +25,21 @@ phrase B 8
   head   1 look R
 order  A A B B`
 
+/** The feet of its first phrase, as they are named to a screen reader. */
+export const NOTEBOOK_FEET = [
+  'kick R forward, feet',
+  'step R side, feet',
+  'step L cross-behind, feet',
+  'step R side, feet',
+  'touch L together, feet',
+  'step L side, feet',
+  'close R, feet',
+  'step L side, feet',
+  'close R, feet',
+  'step L in-place, feet',
+  'touch R together, feet',
+]
+
 /** A new combination, with the keys in its braid. */
 export async function startNew(page: Page) {
   await page.getByRole('button', { name: 'New combination' }).click()

@@ -5,7 +5,7 @@ import { canonical } from '../../src/core/sheet/canonical'
 import { readSheet } from '../../src/core/sheet/readSheet'
 import { type App, namesOn, placeIn, startApp } from './app'
 import { fingerOn } from './finger'
-import { NOTEBOOK } from './notebook'
+import { NOTEBOOK, NOTEBOOK_FEET } from './notebook'
 import { savedFrom } from './saved'
 
 let app: App
@@ -86,19 +86,7 @@ describe('by touch alone, on a tablet', () => {
     await button('Earlier')
     await fingers.in('Step', 'touch')
     await button('together')
-    expect(await namesOn(page, 'R:0', 'feet')).toEqual([
-      'kick R forward, feet',
-      'step R side, feet',
-      'step L cross-behind, feet',
-      'step R side, feet',
-      'touch L together, feet',
-      'step L side, feet',
-      'close R, feet',
-      'step L side, feet',
-      'close R, feet',
-      'step L in-place, feet',
-      'touch R together, feet',
-    ])
+    expect(await namesOn(page, 'R:0', 'feet')).toEqual(NOTEBOOK_FEET)
     // A move of its own, of three steps.
     await at('R:0', 'feet', 6)
     await button('Select on to…')

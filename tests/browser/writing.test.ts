@@ -8,7 +8,7 @@ import { canonical } from '../../src/core/sheet/canonical'
 import { demo } from '../demo'
 import { type App, namesOn, placeIn, startApp, typeSheet, write } from './app'
 import { fingerOn } from './finger'
-import { NOTEBOOK, startNew } from './notebook'
+import { NOTEBOOK, NOTEBOOK_FEET, startNew } from './notebook'
 import { savedFrom } from './saved'
 
 let app: App
@@ -171,19 +171,7 @@ arms in second`)
     await keys('"st s', 'Tab', 'Control+ArrowLeft', '"cl', 'Tab', '"s', 'Tab', '"cl', 'Tab')
     await keys('"st i', 'Enter', 'Control+Shift+ArrowRight', 'Control+Shift+ArrowRight')
     await keys('Control+Shift+ArrowRight', '"tog', 'Enter')
-    expect(await namesOn(page, 'R:0', 'feet')).toEqual([
-      'kick R forward, feet',
-      'step R side, feet',
-      'step L cross-behind, feet',
-      'step R side, feet',
-      'touch L together, feet',
-      'step L side, feet',
-      'close R, feet',
-      'step L side, feet',
-      'close R, feet',
-      'step L in-place, feet',
-      'touch R together, feet',
-    ])
+    expect(await namesOn(page, 'R:0', 'feet')).toEqual(NOTEBOOK_FEET)
     // An own move of the quick side step.
     await keys('5', 'Shift+ArrowRight', 'Control+m')
     await page.getByRole('textbox', { name: 'What the class calls it' }).fill('Lamp')

@@ -30,6 +30,7 @@ import {
   documentOf,
   hereAt,
   layersShown,
+  phraseAt,
   type Selection,
   type SessionState,
   selectedEvents,
@@ -117,7 +118,7 @@ function Sheet({
     [query, layer, side, families, there, vocabulary],
   )
   const event = selection.event === undefined ? undefined : selectedEvents(state)[0]
-  const phrase = phraseAt(there, target ?? selection)
+  const phrase = named(there, target ?? selection)
   const label = labelIn(phrase)
 
   // What is worked on stays in sight above the sheet.
@@ -258,7 +259,7 @@ function Sheet({
             session={session}
             event={event}
             vocabulary={vocabulary}
-            when={whenSaid(event, labelIn(phraseAt(state, selection)))}
+            when={whenSaid(event, labelIn(named(state, selection)))}
             onAbout={onAbout}
             onExtend={extend}
           />
@@ -413,10 +414,9 @@ function isOnPad({ what }: Offer): boolean {
   return what.kind === 'at' || what.kind === 'look'
 }
 
-const phraseAt = (state: SessionState, { pass }: Pick<Selection, 'pass'>) => {
-  const { order, phrases } = documentOf(state)
-  return phrases.find(({ id }) => id === order[pass]?.phrase) ?? { name: '', counts: 8 }
-}
+/** How the counts of a phrase are called, and its name. */
+const named = (state: SessionState, { pass }: Pick<Selection, 'pass'>) =>
+  phraseAt(state, pass) ?? { name: '', counts: 8 }
 
 /** Room the list takes beside a count, in pixels. */
 const WIDE = 460

@@ -2,7 +2,7 @@ import { LAYERS_DOWN } from '../../core/body/layers'
 import { pickupBefore } from '../../core/combination/passes'
 import { HALF_COUNT, slotAt, TICKS_PER_COUNT, tick } from '../../core/time/time'
 import { type Session, select } from './session'
-import { documentOf, isLineOf, layersShown, linesShown, type Selection } from './state'
+import { documentOf, isLineOf, layersShown, linesShown, phraseAt, type Selection } from './state'
 
 /** Where a line begins: before its count 1 where a pickup leads into it. */
 const firstTick = (session: Session, pass: number): number =>
@@ -17,8 +17,7 @@ export const countHere = (session: Session): number =>
   Math.max(0, Math.floor(session.getState().selection.at / TICKS_PER_COUNT)) + 1
 
 export function phraseTicks(session: Session, pass: number): number {
-  const { order, phrases } = documentOf(session.getState())
-  return (phrases.find(({ id }) => id === order[pass]?.phrase)?.counts ?? 1) * TICKS_PER_COUNT
+  return (phraseAt(session.getState(), pass)?.counts ?? 1) * TICKS_PER_COUNT
 }
 
 export function go(session: Session, to: Partial<Selection>): void {

@@ -18,6 +18,7 @@ import type { Services } from './services'
 import {
   documentOf,
   optionChanged,
+  phraseAt,
   type Selection,
   type SessionState,
   shownPart,
@@ -255,9 +256,10 @@ export const showBoth = (session: Session): void =>
   })
 
 /** The counts right behind what is selected, on into the next line where this one ends; undefined at the end. */
-export function behind({ selection, history }: SessionState): Selection | undefined {
-  const { order, phrases } = history.present
-  const counts = phrases.find(({ id }) => id === order[selection.pass]?.phrase)?.counts ?? 0
+export function behind(state: SessionState): Selection | undefined {
+  const { selection } = state
+  const { order } = documentOf(state)
+  const counts = phraseAt(state, selection.pass)?.counts ?? 0
   const end = endOf(selection)
   const isPast = end >= counts * TICKS_PER_COUNT
   if (isPast && selection.pass + 1 >= order.length) return undefined

@@ -3,7 +3,7 @@ import { LAYERS } from '../../core/body/layers'
 import { otherSide, type Side } from '../../core/body/side'
 import type { Between } from '../../core/combination/between'
 import type { PropAct } from '../../core/combination/carried'
-import { type Combination, usesLayer } from '../../core/combination/combination'
+import { type Combination, type Phrase, usesLayer } from '../../core/combination/combination'
 import { bothOf, type Dancing, isLead, isSameDancing, leadOf } from '../../core/combination/dancing'
 import type { DancedEvent } from '../../core/combination/lengths'
 import { againId, withTried } from '../../core/combination/options'
@@ -134,8 +134,7 @@ export function linesShown(state: SessionState): readonly LineShown[] {
 
 /** The layers of which a part has anything of her own in a dancing of a phrase, or is being given it. */
 function ownLayers(state: SessionState, pass: number, part: PartId): ReadonlySet<Layer> {
-  const { order, phrases } = documentOf(state)
-  const phrase = phrases.find(({ id }) => id === order[pass]?.phrase)
+  const phrase = phraseAt(state, pass)
   const { selection } = state
   const waits = phrase?.between?.some(({ what }) => what.kind === 'wait' && what.of.includes(part))
   return new Set([
@@ -177,6 +176,12 @@ export function layersShown(state: SessionState): ReadonlySet<Layer> {
 }
 
 const WITHOUT_LEGS: ReadonlySet<Layer> = new Set(LAYERS.filter((layer) => layer !== 'legs'))
+
+/** The phrase a pass dances, as it is written. */
+export function phraseAt(state: SessionState, pass: number): Phrase | undefined {
+  const { order, phrases } = documentOf(state)
+  return phrases.find(({ id }) => id === order[pass]?.phrase)
+}
 
 export const passOf = (state: SessionState, { dancing, pass }: Selection): Pass | undefined =>
   simulationFrom(documentOf(state), dancing).passes[pass]

@@ -33,7 +33,13 @@ import {
   turnSelected,
 } from '../stores/editing'
 import type { Session } from '../stores/session'
-import { documentOf, type SessionState, selectedEvents, vocabularyOf } from '../stores/state'
+import {
+  documentOf,
+  phraseAt,
+  type SessionState,
+  selectedEvents,
+  vocabularyOf,
+} from '../stores/state'
 import { FormFields } from './FormFields'
 import classes from './studio.module.css'
 import { WhatFields } from './WhatFields'
@@ -241,9 +247,8 @@ function WhoDances({ session, event }: { session: Session; event: DancedEvent })
 }
 
 const phraseHere = (session: Session): Numbering => {
-  const { order, phrases } = documentOf(session.getState())
-  const id = order[session.getState().selection.pass]?.phrase
-  return phrases.find((phrase) => phrase.id === id) ?? { counts: 8 }
+  const state = session.getState()
+  return phraseAt(state, state.selection.pass) ?? { counts: 8 }
 }
 
 const ROUND = [

@@ -14,14 +14,13 @@ import classes from '../moves/moves.module.css'
 import { NumberField } from '../parts/NumberField'
 import { useServices } from '../stores/services'
 import { type Session, showPreview, withDance } from '../stores/session'
-import { danceOf, documentOf, type SessionState, vocabularyOf } from '../stores/state'
+import { danceOf, phraseAt, type SessionState, vocabularyOf } from '../stores/state'
 import { ownMoves } from '../stores/words'
 
 /** The empty counts that are selected; as long as they are free where one place is. */
 function gapOf(state: SessionState): { gap: Gap; label: string } | undefined {
   const { selection } = state
-  const { order, phrases } = documentOf(state)
-  const phrase = phrases.find(({ id }) => id === order[selection.pass]?.phrase)
+  const phrase = phraseAt(state, selection.pass)
   if (!phrase) return undefined
   const isOneSlot = selection.length <= slotAt(selection.at)
   const length = isOneSlot ? Infinity : selection.length

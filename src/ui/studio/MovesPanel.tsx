@@ -14,14 +14,21 @@ import { useMoves } from '../moves/useMoves'
 import { placeAtSelection } from '../stores/editing'
 import { useServices } from '../stores/services'
 import type { Session } from '../stores/session'
-import { documentOf, hereAt, type SessionState, sideMeant, vocabularyOf } from '../stores/state'
+import {
+  documentOf,
+  hereAt,
+  phraseAt,
+  type SessionState,
+  sideMeant,
+  vocabularyOf,
+} from '../stores/state'
 import { Ideas } from './Ideas'
 
 /** What fits where the cursor stands, and what that place is called. */
 export function placeOf(state: SessionState): { label: string; wanted: Wanted } {
   const { selection } = state
-  const { order, phrases, families, title } = documentOf(state)
-  const phrase = phrases.find(({ id }) => id === order[selection.pass]?.phrase)
+  const { families, title } = documentOf(state)
+  const phrase = phraseAt(state, selection.pass)
   const at = placeIn(phrase?.name ?? '', labelIn(phrase ?? { counts: 8 })(selection.at))
   return {
     label: `${at} of “${title}”, ${layerWord[selection.layer].toLowerCase()}`,
