@@ -154,7 +154,7 @@ export function Ideas({ session }: { session: Session }) {
       )}
       {isCurrent && asked.kind === 'fill' && (
         <ul className={classes.ideaList} aria-label={`Ways to fill ${asked.label}`}>
-          {asked.list.map(({ names, combination: filled }) => {
+          {asked.list.map(({ names, reason, combination: filled }) => {
             const combination = sharing(document, filled)
             return (
               <li key={names.join()}>
@@ -166,6 +166,7 @@ export function Ideas({ session }: { session: Session }) {
                 >
                   {names.join(', ')}
                 </PreviewButton>
+                <span className={classes.why}>{reason}</span>
               </li>
             )
           })}

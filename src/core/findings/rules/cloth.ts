@@ -19,7 +19,7 @@ import { type Danceable, type Rule, spotIn, spotOf } from '../rule'
 import { handsNeeded } from './props'
 
 /** Arm holds that are holds of something, and of what. */
-const HOLDS: ReadonlyMap<string, Prop['kind']> = new Map([
+export const HOLDS: ReadonlyMap<string, Prop['kind']> = new Map([
   ['veil-frame', 'veil'],
   ['veil-wrap-hold', 'veil'],
 ])
