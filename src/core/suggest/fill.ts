@@ -6,6 +6,7 @@ import type { Combination } from '../combination/combination'
 import { dancedIn } from '../combination/lengths'
 import { mirrorEvent, mirrorWhat } from '../combination/mirror'
 import { nameOf, sideOf } from '../combination/names'
+import { onSide } from '../combination/whatOf'
 import { placeEvent } from '../edits/edits'
 import { checkCombination } from '../findings/check'
 import type { Checked } from '../findings/checked'
@@ -18,7 +19,7 @@ import { kindOf, type What } from '../what/kinds'
 import { idOfKind } from '../writing/fit'
 import type { Offer } from '../writing/search'
 import { returns, type Shape, type Slot, shapesOf, withoutSides } from './shapes'
-import { type Gap, newFindings, offersFor } from './suggest'
+import { type Gap, newFindings, offersFor, sideMeantIn } from './suggest'
 
 /** A whole phrase of one layer, filled. */
 export interface Filling {
@@ -233,13 +234,7 @@ const isBroken = (before: Checked, after: Checked): boolean =>
 
 /** A motif as a slot dances it: to its side; the feet on whichever foot is free. */
 function forSlot(what: What, slot: Slot, gap: Gap, { lead }: Checked): What {
-  if (gap.layer === 'feet') {
-    const [free] = offersFor({ lead } as Checked, gap, lead.vocabulary, 1)
-    const side = free && sideOf(free.what)
-    return side !== undefined && sideOf(what) !== undefined && sideOf(what) !== side
-      ? mirrorWhat(what)
-      : what
-  }
+  if (gap.layer === 'feet') return onSide(what, sideMeantIn(lead, gap))
   return slot.other ? mirrorWhat(what) : what
 }
 

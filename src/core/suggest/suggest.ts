@@ -12,6 +12,7 @@ import type { House } from '../house/house'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
 import { footMeant } from '../simulate/footMeant'
 import { placesNeeded } from '../simulate/places'
+import { type Simulation, stateBefore } from '../simulate/simulate'
 import { TICKS_PER_COUNT, type Tick, tick } from '../time/time'
 import { steady } from '../time/timeMap'
 import { findOffers, type Offer } from '../writing/search'
@@ -85,6 +86,15 @@ export function suggestMoves(
     .map(({ suggestion }) => suggestion)
 }
 
+/** The side that is meant in a gap where none is said: of the feet the free one. */
+export function sideMeantIn(lead: Simulation, { pass, layer, at }: Gap): Side {
+  const { combination, passes } = lead
+  const mirrored = combination.order[pass]?.mirrored ?? false
+  if (layer !== 'feet') return mirrored ? otherSide[combination.lead] : combination.lead
+  const state = stateBefore(lead, tick((passes[pass]?.at ?? 0) + at))
+  return footMeant(state, combination.lead, mirrored)
+}
+
 /** What the search would offer first for a gap, with the side that is meant there. */
 export function offersFor(
   { lead }: Checked,
@@ -95,13 +105,7 @@ export function offersFor(
 ): readonly Offer[] {
   const { combination } = lead
   const here = hereIn(lead, gap.pass, gap.layer, gap.at, recent)
-  const mirrored = combination.order[gap.pass]?.mirrored ?? false
-  const side: Side =
-    gap.layer === 'feet'
-      ? footMeant(here.state, combination.lead, mirrored)
-      : mirrored
-        ? otherSide[combination.lead]
-        : combination.lead
+  const side = sideMeantIn(lead, gap)
   const wanted: Wanted = {
     layer: gap.layer,
     side,
