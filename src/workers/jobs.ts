@@ -20,6 +20,7 @@ import type { FileRead } from '../core/sheet/files'
 import type { Song } from '../core/song/song'
 import type { Filling, FillWish } from '../core/suggest/fill'
 import type { Gap, Suggestion } from '../core/suggest/suggest'
+import type { Variation, VaryWish } from '../core/suggest/vary'
 
 /** What is thought through beside the page, since it takes longer than a frame. */
 export interface Jobs {
@@ -28,6 +29,9 @@ export interface Jobs {
   slips: { in: { combination: Combination }; out: readonly SlipWith[] }
   suggest: { in: { combination: Combination; gap: Gap }; out: readonly Suggestion[] }
   fill: { in: { combination: Combination; wish: FillWish }; out: readonly Filling[] }
+  /** Whole phrases for an empty one. */
+  whole: { in: { combination: Combination; wish: VaryWish }; out: readonly Filling[] }
+  vary: { in: { combination: Combination; wish: VaryWish }; out: readonly Variation[] }
   level: { in: { combination: Combination; level: DancerLevel }; out: LevelForm }
   /** Plans what is not locked. */
   plan: {

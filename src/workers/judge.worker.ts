@@ -16,6 +16,8 @@ import { withSongs } from '../core/routine/withSong'
 import { readCombinationFile, textOfBytes } from '../core/sheet/files'
 import { fillPhrase } from '../core/suggest/fill'
 import { suggestMoves } from '../core/suggest/suggest'
+import { variationsOf } from '../core/suggest/vary'
+import { wholePhrases } from '../core/suggest/whole'
 import type { JobName, Jobs, Reply, Request, Setting } from './jobs'
 import { sameRecords } from './sameRecords'
 
@@ -51,6 +53,8 @@ function run({ job, input, setting }: Request): Jobs[JobName]['out'] {
   if (isFor('slips', input)) return slipsTogether(input.combination, vocabulary, house)
   if (isFor('suggest', input)) return suggestMoves(input.combination, input.gap, vocabulary, house)
   if (isFor('fill', input)) return fillPhrase(input.combination, input.wish, vocabulary, house)
+  if (isFor('whole', input)) return wholePhrases(input.combination, input.wish, vocabulary, house)
+  if (isFor('vary', input)) return variationsOf(input.combination, input.wish, vocabulary, house)
   if (isFor('level', input))
     return levelFormOfAll(input.combination, input.level, vocabulary, house)
   if (isFor('plan', input)) {

@@ -341,6 +341,30 @@ describe('ideas', () => {
       .first()
       .click()
     await expect.poll(async () => (await namesOn(page, 'R:0', 'torso')).length).toBeGreaterThan(1)
+    await undo(page)
+    await expect.poll(async () => (await namesOn(page, 'R:0', 'torso')).length).toBe(1)
+    // Variations of what is there, each taken and undone.
+    const back = page.getByRole('button', { name: 'Undo', exact: true })
+    expect(await back.isDisabled()).toBe(true)
+    for (const words of ['Its halves the other way round', 'With the hips too']) {
+      await page.getByRole('button', { name: 'Vary A' }).click()
+      const list = page.getByRole('list', { name: 'Variations of A' })
+      await list.getByRole('button', { name: words }).click()
+      await expect.poll(() => back.isDisabled()).toBe(false)
+      await undo(page)
+      await expect.poll(() => back.isDisabled()).toBe(true)
+    }
+    // A phrase from nothing, behind it.
+    await page.getByRole('button', { name: 'Add a phrase' }).click()
+    const empty = await placeIn(page, 'R:2', 'feet', 1)
+    await page.mouse.click(empty.x, empty.y)
+    await page.getByRole('button', { name: 'Make C up' }).click()
+    const made = page.getByRole('list', { name: 'Ways to fill C' })
+    await made.getByRole('button').first().click()
+    await expect.poll(async () => (await namesOn(page, 'R:2', 'feet')).length).toBeGreaterThan(0)
+    expect((await namesOn(page, 'R:2', 'arms')).length).toBeGreaterThan(0)
+    await undo(page)
+    await expect.poll(async () => (await namesOn(page, 'R:2', 'feet')).length).toBe(0)
   })
 })
 

@@ -1,6 +1,6 @@
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64'
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
-import type { Layer } from '../body/layers'
+import { LAYERS, type Layer } from '../body/layers'
 import { SIDES } from '../body/side'
 import type { Combination } from '../combination/combination'
 import { dancedIn } from '../combination/lengths'
@@ -67,19 +67,22 @@ type Signature = readonly string[]
  * Up to five ways to fill what is empty on one layer of a phrase: each has a shape, made of moves at
  * their usual lengths, mostly with a motif that comes back; none has a fault or a snag that was not
  * there, and each differs from the others on at least half of its counts.
+ * @param most how many are wanted
  */
 export function fillPhrase(
   combination: Combination,
   wish: FillWish,
   base: Vocabulary,
   house: House,
+  most = MOST_FILLINGS,
 ): readonly Filling[] {
   const vocabulary = vocabularyFor(combination, base)
   const before = checkCombination(combination, base, house)
   const needs: Needs = { before, wish, vocabulary, base, house }
   const found: (Filling & { readonly signature: Signature })[] = []
-  for (let attempt = 0; attempt < ATTEMPTS && found.length < MOST_FILLINGS; attempt++) {
-    const next = numbersFrom(wish.seed * 1009 + attempt)
+  for (let attempt = 0; attempt < ATTEMPTS && found.length < most; attempt++) {
+    // Each layer by numbers of its own: else all of them would have the same shape.
+    const next = numbersFrom(wish.seed * 1009 + attempt + 7919 * LAYERS.indexOf(wish.layer))
     const made = compose(combination, needs, { next, isAny: attempt >= RETURNING_FIRST })
     if (!made || found.some(({ signature }) => shared(signature, made.signature) > MOST_SHARED))
       continue

@@ -1,12 +1,14 @@
 import { Button } from '@mantine/core'
 import { useEffect, useRef, useState } from 'react'
 import { useStore } from 'zustand'
+import { capital } from '../../core/capital'
 import { placeIn } from '../../core/combination/names'
 import { bringUsed } from '../../core/edits/edits'
 import { sharing } from '../../core/edits/share'
 import { layerWord } from '../../core/moves/vocabulary'
 import type { Filling } from '../../core/suggest/fill'
 import { type Gap, gapIn, placed, type Suggestion } from '../../core/suggest/suggest'
+import type { Variation } from '../../core/suggest/vary'
 import { labelIn, labelOfSpan, slotAt } from '../../core/time/time'
 import findings from '../findings/findings.module.css'
 import { PreviewButton } from '../findings/PreviewButton'
@@ -39,6 +41,7 @@ type Asked =
       readonly list: readonly Suggestion[]
     }
   | { readonly kind: 'fill'; readonly label: string; readonly list: readonly Filling[] }
+  | { readonly kind: 'vary'; readonly label: string; readonly list: readonly Variation[] }
 
 /** Moves for the selected empty counts, and whole phrases: looked at in the braid, placed only when chosen. */
 export function Ideas({ session }: { session: Session }) {
@@ -103,6 +106,27 @@ export function Ideas({ session }: { session: Session }) {
         signal,
       ),
     }))
+  const isEmpty = phrase !== undefined && phrase.events.length === 0
+  const makeUp = () =>
+    void ask(async (signal) => ({
+      kind: 'fill',
+      label: phrase?.name ?? '',
+      list: await judge.ask(
+        'whole',
+        { combination: document, wish: { pass: state.selection.pass, seed } },
+        signal,
+      ),
+    }))
+  const vary = () =>
+    void ask(async (signal) => ({
+      kind: 'vary',
+      label: phrase?.name ?? '',
+      list: await judge.ask(
+        'vary',
+        { combination: document, wish: { pass: state.selection.pass, seed } },
+        signal,
+      ),
+    }))
   return (
     <section aria-label="Ideas" className={classes.ideas}>
       <div className={classes.ideaRow}>
@@ -111,6 +135,14 @@ export function Ideas({ session }: { session: Session }) {
         </Button>
         <Button size="compact-sm" variant="default" onClick={fill}>
           Fill {phrase?.name} {layer}
+        </Button>
+        <Button
+          size="compact-sm"
+          variant="default"
+          disabled={!phrase}
+          onClick={isEmpty ? makeUp : vary}
+        >
+          {isEmpty ? `Make ${phrase.name} up` : `Vary ${phrase?.name ?? ''}`}
         </Button>
         <NumberField
           aria-label="Number of the proposals: the same number gives the same ones"
@@ -150,6 +182,27 @@ export function Ideas({ session }: { session: Session }) {
             )
           })}
           {asked.list.length === 0 && <li className={classes.none}>Nothing fits there.</li>}
+        </ul>
+      )}
+      {isCurrent && asked.kind === 'vary' && (
+        <ul className={classes.ideaList} aria-label={`Variations of ${asked.label}`}>
+          {asked.list.map(({ words, combination: varied }) => (
+            <li key={words}>
+              <PreviewButton
+                session={session}
+                changed={withDance(state, bringUsed(ownMoves())(sharing(document, varied)))}
+                does={`vary ${asked.label}: ${words}`}
+                onTaken={() => setAsked(undefined)}
+              >
+                {capital(words)}
+              </PreviewButton>
+            </li>
+          ))}
+          {asked.list.length === 0 && (
+            <li className={classes.none}>
+              No variation comes out clean as it stands. Put right what is found in it first.
+            </li>
+          )}
         </ul>
       )}
       {isCurrent && asked.kind === 'fill' && (
