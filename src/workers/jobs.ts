@@ -31,6 +31,8 @@ export interface Jobs {
   fill: { in: { combination: Combination; wish: FillWish }; out: readonly Filling[] }
   /** Whole phrases for an empty one. */
   whole: { in: { combination: Combination; wish: VaryWish }; out: readonly Filling[] }
+  /** Why nothing was found to fill it. */
+  inTheWay: { in: { combination: Combination; wish: FillWish }; out: string }
   vary: { in: { combination: Combination; wish: VaryWish }; out: readonly Variation[] }
   level: { in: { combination: Combination; level: DancerLevel }; out: LevelForm }
   /** Plans what is not locked. */

@@ -15,6 +15,7 @@ import { proposalsFor } from '../core/routine/propose'
 import { withSongs } from '../core/routine/withSong'
 import { readCombinationFile, textOfBytes } from '../core/sheet/files'
 import { fillPhrase } from '../core/suggest/fill'
+import { inTheWayOf } from '../core/suggest/inTheWay'
 import { suggestMoves } from '../core/suggest/suggest'
 import { variationsOf } from '../core/suggest/vary'
 import { wholePhrases } from '../core/suggest/whole'
@@ -54,6 +55,7 @@ function run({ job, input, setting }: Request): Jobs[JobName]['out'] {
   if (isFor('suggest', input)) return suggestMoves(input.combination, input.gap, vocabulary, house)
   if (isFor('fill', input)) return fillPhrase(input.combination, input.wish, vocabulary, house)
   if (isFor('whole', input)) return wholePhrases(input.combination, input.wish, vocabulary, house)
+  if (isFor('inTheWay', input)) return inTheWayOf(input.combination, input.wish, vocabulary, house)
   if (isFor('vary', input)) return variationsOf(input.combination, input.wish, vocabulary, house)
   if (isFor('level', input))
     return levelFormOfAll(input.combination, input.level, vocabulary, house)

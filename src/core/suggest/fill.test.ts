@@ -9,8 +9,10 @@ import { checkCombination } from '../findings/check'
 import { severityOf } from '../findings/finding'
 import { USUAL_HOUSE } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
+import { readSheet } from '../sheet/readSheet'
 import { COUNT } from '../time/time'
 import { fillPhrase, firstGap } from './fill'
+import { inTheWayOf } from './inTheWay'
 import { returns, shapesOf, withoutSides } from './shapes'
 import { newFindings } from './suggest'
 
@@ -96,6 +98,37 @@ describe('a phrase filled on one layer', () => {
     if (seen.onFeet > 10) expect(seen.ofFigures / seen.onFeet).toBeGreaterThanOrEqual(0.9)
     console.log(
       `${seen.ways} ways to fill: ${seen.returning} with a motif that comes back, ${seen.ofFigures} of ${seen.onFeet} on the feet of figures; the slowest five in ${seen.slowest.toFixed(0)} ms`,
+    )
+  })
+})
+
+describe('where nothing clean is found', () => {
+  const filled = (sheet: string) => readSheet(`sway 1\ntempo 96\n${sheet}`, vocabulary).combination
+
+  it.each([
+    [
+      'phrase A 4\n feet 1 step; 2 step; 3 step; 4 step\n hips 1-4 small hip circle',
+      'hips',
+      /No count of it is free/,
+    ],
+    ['phrase A 8\n feet 1-8 free', 'feet', /No count of it is free/],
+  ] as const)('says why: %s', (sheet, layer, said) => {
+    const combination = filled(sheet)
+    expect(fillPhrase(combination, { pass: 0, layer, seed: 1 }, vocabulary, USUAL_HOUSE)).toEqual(
+      [],
+    )
+    expect(inTheWayOf(combination, { pass: 0, layer }, vocabulary, USUAL_HOUSE)).toMatch(said)
+  })
+
+  it('names what most moves run into', () => {
+    // The wave takes the hips along, all the way through.
+    const waves = filled(
+      'phrase A 8\n feet 1 step; 5 step\n torso 1-4 body-wave-down; 5-8 body-wave-down',
+    )
+    const wish = { pass: 0, layer: 'hips', seed: 1 } as const
+    expect(fillPhrase(waves, wish, vocabulary, USUAL_HOUSE)).toEqual([])
+    expect(inTheWayOf(waves, wish, vocabulary, USUAL_HOUSE)).toMatch(
+      /^Most moves there run into this: .*body wave down.*hips/,
     )
   })
 })

@@ -40,7 +40,13 @@ type Asked =
       readonly gap: Gap
       readonly list: readonly Suggestion[]
     }
-  | { readonly kind: 'fill'; readonly label: string; readonly list: readonly Filling[] }
+  | {
+      readonly kind: 'fill'
+      readonly label: string
+      readonly list: readonly Filling[]
+      /** Why there is none. */
+      readonly inTheWay?: string | undefined
+    }
   | { readonly kind: 'vary'; readonly label: string; readonly list: readonly Variation[] }
 
 /** Moves for the selected empty counts, and whole phrases: looked at in the braid, placed only when chosen. */
@@ -94,18 +100,13 @@ export function Ideas({ session }: { session: Session }) {
     }))
   }
   const fill = () =>
-    void ask(async (signal) => ({
-      kind: 'fill',
-      label: `${phrase?.name ?? ''}, ${layer}`,
-      list: await judge.ask(
-        'fill',
-        {
-          combination: document,
-          wish: { pass: state.selection.pass, layer: state.selection.layer, seed },
-        },
-        signal,
-      ),
-    }))
+    void ask(async (signal) => {
+      const { pass } = state.selection
+      const input = { combination: document, wish: { pass, layer: state.selection.layer, seed } }
+      const list = await judge.ask('fill', input, signal)
+      const inTheWay = list.length > 0 ? undefined : await judge.ask('inTheWay', input, signal)
+      return { kind: 'fill', label: `${phrase?.name ?? ''}, ${layer}`, list, inTheWay }
+    })
   const isEmpty = phrase !== undefined && phrase.events.length === 0
   const makeUp = () =>
     void ask(async (signal) => ({
@@ -225,7 +226,7 @@ export function Ideas({ session }: { session: Session }) {
           })}
           {asked.list.length === 0 && (
             <li className={classes.none}>
-              No clean way to fill it was found. Try another number, or clear some counts first.
+              No clean way to fill it was found. {asked.inTheWay ?? 'Try another number.'}
             </li>
           )}
         </ul>
