@@ -1,5 +1,6 @@
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64'
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
+import { factsOf } from '../body/feet'
 import { LAYERS, type Layer } from '../body/layers'
 import { SIDES } from '../body/side'
 import type { Combination } from '../combination/combination'
@@ -198,8 +199,10 @@ function fillGap(
     const here: Gap = { ...gap, at, length }
     const key = `${slot.motif}${slot.counts}`
     const known = motifs.get(key)
+    const times = slots.filter(({ motif }) => motif === slot.motif).length
     const hasOther = slots.some((one) => one.motif === slot.motif && one.other)
-    const motif = known ?? motifFor(state, here, { slot, isTurned: hasOther, used }, needs, next)
+    const motif =
+      known ?? motifFor(state, here, { slot, isTurned: hasOther, times, used }, needs, next)
     if (!motif) return undefined
     motifs.set(key, motif)
     used.add(idOfKind(motif.what))
@@ -245,6 +248,8 @@ interface MotifWish {
   readonly slot: Slot
   /** It is also danced to the other side, so it has to have one. */
   readonly isTurned: boolean
+  /** How often it comes. */
+  readonly times: number
   readonly used: ReadonlySet<string>
 }
 
@@ -252,18 +257,31 @@ interface MotifWish {
 function motifFor(
   checked: Checked,
   gap: Gap,
-  { slot, isTurned, used }: MotifWish,
+  { slot, isTurned, times, used }: MotifWish,
   { vocabulary }: Needs,
   next: () => number,
 ): Motif | undefined {
   const { families } = checked.lead.combination
+  const isOften = times > SPINS_AT_MOST
   const fit = offersFor(checked, gap, vocabulary, LOOKED_THROUGH).flatMap((offer): Motif[] => {
     const what = inSlot(offer, slot, families, vocabulary)
     if (!what || used.has(idOfKind(what))) return []
+    // Round and round is no phrase.
+    if (isOften && turnsFar(what, vocabulary)) return []
     const isOfOneSide = JSON.stringify(mirrorWhat(what)) === JSON.stringify(what)
     return isTurned && isOfOneSide && gap.layer !== 'feet' ? [] : [{ offer, what }]
   })
   return fit[Math.floor(next() ** 1.5 * fit.length)]
+}
+
+/** Figures that turn this far come so often in a phrase at the most, in degrees (h). */
+const FAR = 180
+const SPINS_AT_MOST = 2
+
+function turnsFar(what: What, vocabulary: Vocabulary): boolean {
+  const move = what.kind === 'move' ? vocabulary.find(what.move) : undefined
+  const turned = move?.pattern.reduce((sum, { action }) => sum + (action.turn ?? 0), 0) ?? 0
+  return Math.abs(turned) >= FAR
 }
 
 /** What an offer is danced as in so many counts; undefined where that is not its length. */
@@ -307,7 +325,10 @@ function isMaterial(
   if (what.kind === 'look') return true
   // What holds a thing is for who carries one.
   if (what.kind !== 'move' || HOLDS.has(what.move)) return false
-  const own = vocabulary.find(what.move)?.families ?? []
+  const { families: own = [], pattern = [] } = vocabulary.find(what.move) ?? {}
+  // A stance is something to dance on, not a figure.
+  const lands = pattern.some(({ action }) => factsOf(action.primitive).lands)
+  if (layer === 'feet' && !lands) return false
   return (
     families.length === 0 ||
     families.includes('general') ||
