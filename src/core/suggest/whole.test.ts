@@ -1,5 +1,8 @@
+import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { combination } from '../../../tests/write'
+import { LAYERS } from '../body/layers'
+import { nameOf } from '../combination/names'
 import { checkCombination } from '../findings/check'
 import { severityOf } from '../findings/finding'
 import { USUAL_HOUSE } from '../house/house'
@@ -32,3 +35,26 @@ describe.each(['belly', 'bollywood', 'polynesian', 'latin'] as const)(
     })
   },
 )
+
+it('phrases that were read over are proposed as they were, until somebody means to change that', async () => {
+  const lines = (['belly', 'bollywood', 'polynesian', 'latin'] as const).flatMap((family) =>
+    wholePhrases(
+      combination([[]], { families: [family] }),
+      { pass: 0, seed: 2 },
+      vocabulary,
+      USUAL_HOUSE,
+    ).map(({ combination: { phrases } }) =>
+      [
+        family,
+        ...LAYERS.flatMap((layer) => {
+          const names = (phrases[0]?.events ?? [])
+            .filter((event) => event.layer === layer)
+            .map((event) => nameOf(event, vocabulary))
+          return names.length > 0 ? [`${layer}: ${names.join(', ')}`] : []
+        }),
+      ].join(' | '),
+    ),
+  )
+  const golden = join(import.meta.dirname, '..', '..', '..', 'tests', 'golden', 'ideas.txt')
+  await expect(`${lines.join('\n')}\n`).toMatchFileSnapshot(golden)
+})
