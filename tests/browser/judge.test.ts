@@ -330,7 +330,7 @@ describe('ideas', () => {
       await page.getByRole('button', { name: 'Fill A torso' }).click()
       const ways = page.getByRole('list', { name: 'Ways to fill A, torso' })
       await ways.getByRole('listitem').first().waitFor()
-      return ways.getByRole('button').allTextContents()
+      return ways.getByRole('listitem').allTextContents()
     }
     const ways = await fill()
     expect(ways.length).toBeGreaterThan(1)
@@ -365,6 +365,12 @@ describe('ideas', () => {
     expect((await namesOn(page, 'R:2', 'arms')).length).toBeGreaterThan(0)
     await undo(page)
     await expect.poll(async () => (await namesOn(page, 'R:2', 'feet')).length).toBe(0)
+    // By half: its feet alone, nothing on them.
+    await page.mouse.click(empty.x, empty.y)
+    await page.getByRole('button', { name: 'Make C up' }).click()
+    await made.getByRole('button', { name: 'Feet only' }).first().click()
+    await expect.poll(async () => (await namesOn(page, 'R:2', 'feet')).length).toBeGreaterThan(0)
+    expect(await namesOn(page, 'R:2', 'arms')).toEqual([])
   })
 })
 

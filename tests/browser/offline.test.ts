@@ -60,7 +60,7 @@ async function keptVisit(): Promise<{ context: BrowserContext; page: Page; error
 }
 
 describe('without a network', () => {
-  it('can be installed, with its icons, its files and its places', async () => {
+  it('can be installed; opens, edits, dances, keeps what is done, and comes back', async () => {
     const { context, page } = await keptVisit()
     const devtools = await context.newCDPSession(page)
     const { errors, data = '' } = await devtools.send('Page.getAppManifest')
@@ -82,10 +82,6 @@ describe('without a network', () => {
       }, src)
       if (sizes !== 'any') expect(size).toBe(sizes)
     }
-  })
-
-  it('opens, edits, dances, keeps what is done, and comes back', async () => {
-    const { page } = await keptVisit()
     await server.stop()
     // Screens that were never opened before, and what they load later.
     await page.goto(`${server.address}/diary`)

@@ -128,7 +128,7 @@ describe('under fingers', () => {
     ]) {
       await page.goto(`${app.address}${path}`)
       await page.locator('main').first().waitFor()
-      for (const width of [820, 390, 320]) {
+      for (const width of [820, 320]) {
         await page.setViewportSize({ width, height: width < 600 ? 700 : 1180 })
         await expect.poll(() => notForFingers(page), { message: `${path} at ${width}` }).toEqual([])
       }

@@ -229,6 +229,33 @@ describe('playing', () => {
 })
 
 describe('the braid by hand', () => {
+  it('shows what fits beside a count that is clicked twice, or by its +, and places it there', async () => {
+    const { page } = await app.visit()
+    await page.getByRole('link', { name: /Copper Lantern/ }).click()
+    await page.getByRole('application').waitFor()
+    const sheet = page.getByRole('region', { name: 'What fits here' })
+    const { x, y } = await placeIn(page, 'R:0', 'torso', 3)
+    await page.mouse.click(x, y)
+    expect(await sheet.count()).toBe(0)
+    await page.mouse.click(x, y)
+    await sheet.waitFor()
+    await sheet.getByRole('button', { name: 'right', exact: true }).click()
+    await expect.poll(() => namesOn(page, 'R:0', 'torso')).toEqual(['ribs right, 3, torso'])
+    // What comes next goes behind it.
+    await sheet.getByRole('button', { name: 'centre', exact: true }).click()
+    await expect.poll(() => namesOn(page, 'R:0', 'torso')).toContain('ribs centre, 4, torso')
+    await page.keyboard.press('Escape')
+    await sheet.waitFor({ state: 'detached' })
+    await page.mouse.click(x + 300, y)
+    await page.getByRole('button', { name: 'Show what fits here' }).click()
+    await sheet.waitFor()
+    // Letters find a move, as ever.
+    await page.getByRole('application').focus()
+    await page.keyboard.type('che')
+    await sheet.waitFor({ state: 'detached' })
+    await page.locator('[role="option"][data-combobox-selected]').waitFor()
+  })
+
   it('moves and stretches by dragging, one undo a drag, and draws only its own line', async () => {
     const { page, context } = await app.visit()
     await open(page, 'Copper Lantern')

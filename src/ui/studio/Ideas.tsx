@@ -2,14 +2,16 @@ import { Button } from '@mantine/core'
 import { useEffect, useRef, useState } from 'react'
 import { useStore } from 'zustand'
 import { capital } from '../../core/capital'
+import type { Event } from '../../core/combination/combination'
 import { placeIn } from '../../core/combination/names'
 import { bringUsed } from '../../core/edits/edits'
 import { sharing } from '../../core/edits/share'
 import { layerWord } from '../../core/moves/vocabulary'
 import type { Filling } from '../../core/suggest/fill'
+import { layersPut, withSome } from '../../core/suggest/half'
 import { type Gap, gapIn, placed, type Suggestion } from '../../core/suggest/suggest'
 import type { Variation } from '../../core/suggest/vary'
-import { labelIn, labelOfSpan, slotAt } from '../../core/time/time'
+import { COUNT, labelIn, labelOfSpan, slotAt } from '../../core/time/time'
 import findings from '../findings/findings.module.css'
 import { PreviewButton } from '../findings/PreviewButton'
 import classes from '../moves/moves.module.css'
@@ -209,18 +211,30 @@ export function Ideas({ session }: { session: Session }) {
       {isCurrent && asked.kind === 'fill' && (
         <ul className={classes.ideaList} aria-label={`Ways to fill ${asked.label}`}>
           {asked.list.map(({ names, reason, combination: filled }) => {
-            const combination = sharing(document, filled)
+            const take = (words: string, isWanted: (event: Event) => boolean) => (
+              <PreviewButton
+                key={words}
+                session={session}
+                changed={withDance(
+                  state,
+                  bringUsed(ownMoves())(sharing(document, withSome(document, filled, isWanted))),
+                )}
+                does={`fill ${asked.label}`}
+                onTaken={() => setAsked(undefined)}
+              >
+                {words}
+              </PreviewButton>
+            )
+            const half = ((phrase?.counts ?? 0) * COUNT) / 2
             return (
               <li key={names.join()}>
-                <PreviewButton
-                  session={session}
-                  changed={withDance(state, bringUsed(ownMoves())(combination))}
-                  does={`fill ${asked.label}`}
-                  onTaken={() => setAsked(undefined)}
-                >
-                  {names.join(', ')}
-                </PreviewButton>
+                {take(names.join(', '), () => true)}
                 <span className={classes.why}>{reason}</span>
+                <span className={classes.parts}>
+                  {take('First half only', ({ at }) => at < half)}
+                  {layersPut(document, filled).size > 1 &&
+                    take('Feet only', (event) => event.layer === 'feet')}
+                </span>
               </li>
             )
           })}

@@ -1,0 +1,33 @@
+import type { Combination, Event } from '../combination/combination'
+
+const idsIn = ({ phrases }: Combination): ReadonlySet<string> =>
+  new Set(phrases.flatMap(({ events }) => events.map(({ id }) => id)))
+
+/** A combination with only some of what a proposal puts in; what stood there before stays as it is. */
+export function withSome(
+  before: Combination,
+  proposed: Combination,
+  isWanted: (event: Event) => boolean,
+): Combination {
+  const known = idsIn(before)
+  return {
+    ...proposed,
+    phrases: proposed.phrases.map((phrase) => ({
+      ...phrase,
+      events: phrase.events.filter((event) => known.has(event.id) || isWanted(event)),
+    })),
+  }
+}
+
+/** The layers a proposal puts something on. */
+export const layersPut = (
+  before: Combination,
+  proposed: Combination,
+): ReadonlySet<Event['layer']> => {
+  const known = idsIn(before)
+  return new Set(
+    proposed.phrases.flatMap(({ events }) =>
+      events.filter(({ id }) => !known.has(id)).map(({ layer }) => layer),
+    ),
+  )
+}
