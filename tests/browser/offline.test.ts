@@ -2,7 +2,7 @@ import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:f
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { BrowserContext, Page } from 'playwright-core'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 // @ts-expect-error a plain script without types
 import { serve } from '../../scripts/serve.mjs'
 import { type App, expectAccessibleInBoth, namesOn, soundsOf, startApp, write } from './app'
@@ -15,13 +15,23 @@ let app: App
 let folder: string
 let server: { readonly address: string; readonly stop: () => Promise<void> }
 
+let isUp = false
 const start = async () => {
   server = await serve(PORT, undefined, folder)
+  isUp = true
 }
+const stop = async () => {
+  await server.stop()
+  isUp = false
+}
+// One that failed in the middle may have left nobody there.
+beforeEach(async () => {
+  if (!isUp) await start()
+})
 
 /** Publishes another version: its page says so. */
 async function publish(mark: string): Promise<void> {
-  await server.stop()
+  await stop()
   const page = join(folder, 'index.html')
   const said = readFileSync(page, 'utf8').replace(/(name="version" content=")\w+/, `$1${mark}`)
   writeFileSync(page, said)
@@ -44,7 +54,7 @@ beforeAll(async () => {
   await start()
 })
 afterAll(async () => {
-  await server.stop()
+  await stop()
   rmSync(folder, { recursive: true })
 })
 
@@ -82,7 +92,7 @@ describe('without a network', () => {
       }, src)
       if (sizes !== 'any') expect(size).toBe(sizes)
     }
-    await server.stop()
+    await stop()
     // Screens that were never opened before, and what they load later.
     await page.goto(`${server.address}/diary`)
     await page.getByRole('heading', { name: 'Diary' }).waitFor()
@@ -104,11 +114,11 @@ describe('without a network', () => {
       .first()
       .click()
     await page.getByRole('link', { name: 'Copper Lantern' }).click()
-    expect((await namesOn(page, 'R:0', 'head'))[0]).toMatch(/^nod/)
+    await expect.poll(async () => (await namesOn(page, 'R:0', 'head'))[0] ?? '').toMatch(/^nod/)
     await start()
     await page.reload()
     await page.getByRole('application').waitFor()
-    expect((await namesOn(page, 'R:0', 'head'))[0]).toMatch(/^nod/)
+    await expect.poll(async () => (await namesOn(page, 'R:0', 'head'))[0] ?? '').toMatch(/^nod/)
   })
 
   it('starts a new version with the work that is open, and not under other windows', async () => {
@@ -129,7 +139,7 @@ describe('without a network', () => {
     await page.getByText('Molten Sway was updated').waitFor()
     expect(await versionOf(page)).toBe('second')
     await page.getByRole('application').waitFor()
-    expect((await namesOn(page, 'R:0', 'head'))[0]).toMatch(/^nod/)
+    await expect.poll(async () => (await namesOn(page, 'R:0', 'head'))[0] ?? '').toMatch(/^nod/)
   })
 
   it('starts one that came while the app was open by itself the next time', async () => {
@@ -199,7 +209,7 @@ describe('files', () => {
     // Opened again it is the same one, and with what was done to it since.
     await launch(page)
     await page.getByRole('application').waitFor()
-    expect((await namesOn(page, 'R:0', 'head'))[0]).toMatch(/^nod/)
+    await expect.poll(async () => (await namesOn(page, 'R:0', 'head'))[0] ?? '').toMatch(/^nod/)
     await page.getByRole('link', { name: 'Molten Sway, all combinations' }).click()
     await expect.poll(() => page.getByRole('article').count()).toBe(before + 1)
     // Changed elsewhere it is another one beside it, and the file is left as it is.
