@@ -41,16 +41,19 @@ export function variationsOf(
 ): readonly Variation[] {
   const vocabulary = vocabularyFor(combination, base)
   const phrase = combination.phrases.find(({ id }) => id === combination.order[pass]?.phrase)
-  // Options, what two do with each other and what is carried are laid out for the phrase as it is.
   if (!phrase || phrase.events.length === 0) return []
+  // What else is written to a count would stay where it is while the moves go elsewhere.
+  const { remarks, facings, options, between, props, voices } = phrase
+  const isAlone = ![remarks, facings, options, between, props, voices].some((one) => one?.length)
+  const moved = (make: () => Combination | undefined) => (isAlone ? make() : undefined)
   const written: readonly (readonly [string, Combination | undefined])[] = [
-    ['its second half to the other side', halfTurned(combination, phrase)],
-    ['its halves the other way round', halvesSwapped(combination, phrase)],
-    ['twice as fast, and once more', doubled(combination, phrase, vocabulary)],
+    ['its second half to the other side', moved(() => halfTurned(combination, phrase, vocabulary))],
+    ['its halves the other way round', moved(() => halvesSwapped(combination, phrase, vocabulary))],
+    ['twice as fast, and once more', moved(() => doubled(combination, phrase, vocabulary))],
     ['in the other direction', changed(combination, phrase, elsewhere)],
     ['on the spot', changed(combination, phrase, onTheSpot)],
     ['circles the other way', changed(combination, phrase, otherWayRound)],
-    ['small throughout', resized(combination, phrase, 'small')],
+    ['small throughout', changed(combination, phrase, small)],
     ...ADDED.map(
       (layer) =>
         [
@@ -82,23 +85,32 @@ const withEvents = (
   ),
 })
 
-/** Half of a phrase in ticks, where it has one that nothing lies over. */
-function halfOf({ counts, events }: Phrase): number | undefined {
-  const half = (counts * COUNT) / 2
-  const isWhole = Number.isInteger(counts / 2)
-  const lies = ({ at, length = COUNT }: Event) => at < 0 || (at < half && at + length > half)
-  return isWhole && !events.some(lies) ? half : undefined
+/** Half of a phrase in ticks, where it has one that nothing lies over for as long as it is danced. */
+function halfOf(phrase: Phrase, vocabulary: Vocabulary): number | undefined {
+  const half = (phrase.counts * COUNT) / 2
+  const lies = dancedIn(phrase, vocabulary).some(
+    ({ at, length }) => at < 0 || (at < half && at + length > half),
+  )
+  return Number.isInteger(phrase.counts / 2) && !lies ? half : undefined
 }
 
-function halfTurned(combination: Combination, phrase: Phrase): Combination | undefined {
-  const half = halfOf(phrase)
+function halfTurned(
+  combination: Combination,
+  phrase: Phrase,
+  vocabulary: Vocabulary,
+): Combination | undefined {
+  const half = halfOf(phrase, vocabulary)
   if (half === undefined) return undefined
   const events = phrase.events.map((event) => (event.at >= half ? mirrorEvent(event) : event))
   return withEvents(combination, phrase, events)
 }
 
-function halvesSwapped(combination: Combination, phrase: Phrase): Combination | undefined {
-  const half = halfOf(phrase)
+function halvesSwapped(
+  combination: Combination,
+  phrase: Phrase,
+  vocabulary: Vocabulary,
+): Combination | undefined {
+  const half = halfOf(phrase, vocabulary)
   if (half === undefined) return undefined
   const events = phrase.events.map((event) => ({
     ...event,
@@ -169,17 +181,10 @@ const onTheSpot = (what: What): What =>
 const otherWayRound = (what: What): What =>
   what.kind === 'move' && what.way ? { ...what, way: otherWay[what.way] } : what
 
-function resized(combination: Combination, phrase: Phrase, size: 'small'): Combination | undefined {
-  return changed(combination, phrase, (what) =>
-    what.kind === 'foot' &&
-    what.action.primitive === 'step' &&
-    what.action.direction !== undefined &&
-    what.action.direction !== 'in-place' &&
-    what.action.size === undefined
-      ? { ...what, action: { ...what.action, size } }
-      : what,
-  )
-}
+const small = (what: What): What =>
+  what.kind === 'foot' && what.action.size === undefined && onTheSpot(what) !== what
+    ? { ...what, action: { ...what.action, size: 'small' } }
+    : what
 
 /** The phrase once more behind itself, from the other side; undefined where there is no room. */
 function answered(combination: Combination, pass: number): Combination | undefined {

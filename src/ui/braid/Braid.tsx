@@ -40,6 +40,7 @@ import { type Line, linesOf } from './lines'
 import { type LineSelection, PassLine } from './PassLine'
 import { Placer } from './Placer'
 import { RibbonInk } from './Ribbon'
+import { usePaperWidth } from './usePaperWidth'
 
 interface BraidProps {
   readonly session: Session
@@ -69,8 +70,6 @@ interface Drag {
 const EDGE_PX = 9
 /** Where fingers are what points. */
 const FINGERS = '(pointer: coarse)'
-/** A sheet of A4 lying down, less its margins. */
-const PAPER_PX = 1040
 
 /** The braid: phrases run down the page like lines of text, the body upright inside each. */
 export function Braid({ session, deck, newId, margin }: BraidProps) {
@@ -97,21 +96,7 @@ export function Braid({ session, deck, newId, margin }: BraidProps) {
   const selectedIds = selected.map(({ id }) => id).join(' ')
   const showsBoth = state.shown === 'both'
 
-  // On paper the lines are as wide as the sheet, whatever the window was.
-  useEffect(() => {
-    const fit = () => {
-      const drawn = box.current?.scrollWidth ?? 0
-      if (box.current && drawn > PAPER_PX)
-        box.current.style.setProperty('zoom', String(PAPER_PX / drawn))
-    }
-    const back = () => box.current?.style.removeProperty('zoom')
-    window.addEventListener('beforeprint', fit)
-    window.addEventListener('afterprint', back)
-    return () => {
-      window.removeEventListener('beforeprint', fit)
-      window.removeEventListener('afterprint', back)
-    }
-  }, [])
+  usePaperWidth(box)
 
   const topOf = (line: Line) =>
     lines.slice(0, lines.indexOf(line)).reduce((sum, { shape }) => sum + shape.height, 0)

@@ -1,5 +1,6 @@
 import type { PointerEvent as PointerDown } from 'react'
 import { eachFrame } from './eachFrame'
+import { scrollerOf } from './scroller'
 
 /** A place of the window, in pixels. */
 export interface Pointed {
@@ -117,8 +118,7 @@ export function drag(
 
 /** Scrolls what is under a place near its upper or lower edge; says whether it did. */
 function scrollAt({ clientX, clientY }: Pointed): boolean {
-  let box = document.elementFromPoint(clientX, clientY)
-  while (box && !(box.scrollHeight > box.clientHeight && scrolls(box))) box = box.parentElement
+  const box = scrollerOf(document.elementFromPoint(clientX, clientY))
   if (!box) return false
   const { top, bottom } =
     box === document.documentElement ? { top: 0, bottom: innerHeight } : box.getBoundingClientRect()
@@ -128,6 +128,3 @@ function scrollAt({ clientX, clientY }: Pointed): boolean {
   box.scrollTop += by
   return box.scrollTop !== before
 }
-
-const scrolls = (box: Element): boolean =>
-  box === document.documentElement || /auto|scroll/.test(getComputedStyle(box).overflowY)

@@ -22,6 +22,7 @@ import {
 } from '../../core/time/time'
 import type { What } from '../../core/what/kinds'
 import { findOffers, type Offer } from '../../core/writing/search'
+import { scrollerOf } from '../parts/scroller'
 import { go, stepInTime } from '../stores/cursor'
 import { placeAtSelection, rewrite } from '../stores/editing'
 import { closePlacing, extending, type Placing, placing } from '../stores/placing'
@@ -133,12 +134,7 @@ function Sheet({
     const over = sheet.current?.getBoundingClientRect().top ?? window.innerHeight
     const row = lane?.getBoundingClientRect()
     if (!lane || !row) return
-    let box = lane.parentElement
-    while (
-      box &&
-      !(box.scrollHeight > box.clientHeight && /auto|scroll/.test(getComputedStyle(box).overflowY))
-    )
-      box = box.parentElement
+    const box = scrollerOf(lane)
     const top = box?.getBoundingClientRect().top ?? 0
     const below = row.bottom + NEAR_PX - over
     const above = top + NEAR_PX - row.top
