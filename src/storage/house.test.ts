@@ -45,6 +45,8 @@ describe('the house rules', () => {
     const { figure, figures, ...kept } = written
     const four = { ...kept, units: 'metres', schemaVersion: 4, dancer: figure, limits: figures }
     expect(readHouse(four)).toEqual({ ...small, dancer })
+    // As version 5 wrote it.
+    expect(readHouse({ ...small, schemaVersion: 5, dancer })).toEqual({ ...small, dancer })
     const { figure: _, ...without } = written
     expect(readHouse(without)).toEqual(small)
   })

@@ -18,9 +18,11 @@ import type { Routine } from '../core/routine/routine'
 import type { LaidSongs } from '../core/routine/withSong'
 import type { FileRead } from '../core/sheet/files'
 import type { Song } from '../core/song/song'
-import type { Filling, FillWish } from '../core/suggest/fill'
+import type { FillWish, PassWish } from '../core/suggest/asked'
+import type { Filling } from '../core/suggest/fill'
+import type { InTheWay } from '../core/suggest/inTheWay'
 import type { Gap, Suggestion } from '../core/suggest/suggest'
-import type { Variation, VaryWish } from '../core/suggest/vary'
+import type { Variation } from '../core/suggest/vary'
 
 /** What is thought through beside the page, since it takes longer than a frame. */
 export interface Jobs {
@@ -30,10 +32,17 @@ export interface Jobs {
   suggest: { in: { combination: Combination; gap: Gap }; out: readonly Suggestion[] }
   fill: { in: { combination: Combination; wish: FillWish }; out: readonly Filling[] }
   /** Whole phrases for an empty one. */
-  whole: { in: { combination: Combination; wish: VaryWish }; out: readonly Filling[] }
-  /** Why nothing was found to fill it. */
-  inTheWay: { in: { combination: Combination; wish: FillWish }; out: string }
-  vary: { in: { combination: Combination; wish: VaryWish }; out: readonly Variation[] }
+  whole: { in: { combination: Combination; wish: PassWish }; out: readonly Filling[] }
+  /** Why nothing was found to fill it, and what comes nearest. */
+  inTheWay: { in: { combination: Combination; wish: FillWish }; out: InTheWay }
+  /** Phrases that answer the one of a pass. */
+  answer: { in: { combination: Combination; wish: PassWish }; out: readonly Variation[] }
+  /** Phrases of other combinations joined to it. */
+  mix: {
+    in: { combination: Combination; wish: PassWish; shelf: readonly Combination[] }
+    out: readonly Variation[]
+  }
+  vary: { in: { combination: Combination; wish: PassWish }; out: readonly Variation[] }
   level: { in: { combination: Combination; level: DancerLevel }; out: LevelForm }
   /** Plans what is not locked. */
   plan: {

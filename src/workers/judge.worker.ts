@@ -1,3 +1,4 @@
+import type { Combination } from '../core/combination/combination'
 import { UserError } from '../core/errors'
 import { levelFormOfAll } from '../core/forms/levelOfAll'
 import { type House, houseOf } from '../core/house/house'
@@ -14,9 +15,12 @@ import { offersFor } from '../core/routine/offers'
 import { proposalsFor } from '../core/routine/propose'
 import { withSongs } from '../core/routine/withSong'
 import { readCombinationFile, textOfBytes } from '../core/sheet/files'
+import { answersTo } from '../core/suggest/answer'
 import { fillPhrase } from '../core/suggest/fill'
 import { inTheWayOf } from '../core/suggest/inTheWay'
+import { mixesOf } from '../core/suggest/mix'
 import { suggestMoves } from '../core/suggest/suggest'
+import { withNewIds } from '../core/suggest/taken'
 import { variationsOf } from '../core/suggest/vary'
 import { wholePhrases } from '../core/suggest/whole'
 import type { JobName, Jobs, Reply, Request, Setting } from './jobs'
@@ -53,10 +57,38 @@ function run({ job, input, setting }: Request): Jobs[JobName]['out'] {
     return repairsFor(input.combination, input.finding, vocabulary, house, newId)
   if (isFor('slips', input)) return slipsTogether(input.combination, vocabulary, house)
   if (isFor('suggest', input)) return suggestMoves(input.combination, input.gap, vocabulary, house)
-  if (isFor('fill', input)) return fillPhrase(input.combination, input.wish, vocabulary, house)
-  if (isFor('whole', input)) return wholePhrases(input.combination, input.wish, vocabulary, house)
-  if (isFor('inTheWay', input)) return inTheWayOf(input.combination, input.wish, vocabulary, house)
-  if (isFor('vary', input)) return variationsOf(input.combination, input.wish, vocabulary, house)
+  /** A proposal may be taken and asked for once more: what it adds gets ids of its own. */
+  const own = <P extends { readonly combination: Combination }>(
+    before: Combination,
+    proposals: readonly P[],
+  ): readonly P[] =>
+    proposals.map((one) => ({ ...one, combination: withNewIds(before, one.combination, newId) }))
+  if (isFor('fill', input)) {
+    const { combination, wish } = input
+    return own(combination, fillPhrase(combination, wish, vocabulary, house))
+  }
+  if (isFor('whole', input)) {
+    const { combination, wish } = input
+    return own(combination, wholePhrases(combination, wish, vocabulary, house))
+  }
+  if (isFor('inTheWay', input)) {
+    const { combination, wish } = input
+    const { text, nearest } = inTheWayOf(combination, wish, vocabulary, house)
+    const [near] = nearest ? own(combination, [nearest]) : []
+    return { text, ...(near && { nearest: near }) }
+  }
+  if (isFor('vary', input)) {
+    const { combination, wish } = input
+    return own(combination, variationsOf(combination, wish, vocabulary, house))
+  }
+  if (isFor('answer', input)) {
+    const { combination, wish } = input
+    return own(combination, answersTo(combination, wish, vocabulary, house))
+  }
+  if (isFor('mix', input)) {
+    const { combination, wish, shelf } = input
+    return own(combination, mixesOf(combination, wish, shelf, vocabulary, house))
+  }
   if (isFor('level', input))
     return levelFormOfAll(input.combination, input.level, vocabulary, house)
   if (isFor('plan', input)) {

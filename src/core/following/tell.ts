@@ -2,7 +2,7 @@ import { type DrillDance, shownDrill } from '../class/drillDance'
 import { drillOf, type UnderWay } from '../class/underWay'
 import { walkCount } from '../class/walk'
 import type { Combination } from '../combination/combination'
-import type { HouseRules } from '../house/house'
+import { danceRules, type HouseRules } from '../house/house'
 import type { Segment } from '../performance/segments'
 import { type Drill, isCounted, MOST_LETTERS } from '../plan/drill'
 import { type DrillRound, type Material, type Materials, roundOf } from '../plan/material'
@@ -55,13 +55,14 @@ export function pieceNews(
 ): Untold<PieceNews> {
   const { material, song } = round
   const known = pieces.get(material)
-  if (known?.house === rules) return known
+  const house = danceRules(rules)
+  if (known?.house === house) return known
   const { lead, combination } = material
   const piece = {
     t: 'piece' as const,
     combination: danceOnly(combination),
     moves: movesUsedBy(combination, materials.vocabulary),
-    house: rules,
+    house,
     ...(song && { knots: knotsOf(lead.time, lead.length) }),
   }
   const made = { ...piece, mark: contentMark(piece) }

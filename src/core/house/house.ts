@@ -4,8 +4,9 @@ import { DancerLevel, USUAL_LEVEL } from '../combination/combination'
 import { DancerLook, USUAL_LOOK } from './dancerLook'
 import { Units } from './lengths'
 import { LIMIT_IDS, LIMITS, LimitId, PALM_WAYS } from './limits'
+import { OwnPairs } from './ownPairs'
 
-export const HOUSE_VERSION = 5
+export const HOUSE_VERSION = 6
 
 /** The dancer all places on the floor and of the arms are written for, in metres (model 4). */
 export const MODEL_HEIGHT = 1.65
@@ -38,6 +39,8 @@ export const HouseRules = z
       .default({ height: MODEL_HEIGHT, build: 1, look: USUAL_LOOK }),
     /** Only the limits that were changed. */
     limits: z.partialRecord(LimitId, z.number()).readonly(),
+    /** What she says of what goes with what; absent where the usual pairs are hers. */
+    pairs: OwnPairs.optional(),
   })
   .readonly()
 export type HouseRules = z.infer<typeof HouseRules>
@@ -134,6 +137,17 @@ const landingIn = (limits: Readonly<Record<LimitId, number>>): Landing => ({
 })
 
 export const USUAL_HOUSE: House = houseOf(USUAL_RULES)
+
+const forDance = new WeakMap<HouseRules, HouseRules>()
+
+/** The rules a dance goes by: without what only proposals go by. The same rules give the same object. */
+export function danceRules(rules: HouseRules): HouseRules {
+  const { pairs, ...others } = rules
+  if (!pairs) return rules
+  const known = forDance.get(rules) ?? others
+  forDance.set(rules, known)
+  return known
+}
 
 /** Changes one limit; without a value it is the usual one again. */
 export function withLimit(rules: HouseRules, id: LimitId, value: number | undefined): HouseRules {

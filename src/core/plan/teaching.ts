@@ -8,7 +8,7 @@ import type { Tempo } from '../time/tempo'
 import type { Drill } from './drill'
 import { layersIn, type Material, type Materials } from './material'
 import type { ClassType, PlanWishes, Seen, SidesWish } from './plan'
-import { thingsIn } from './things'
+import { thingsIn } from '../load/things'
 
 /** A step before it has a name in its class. */
 export type Unit = Omit<Drill, 'id' | 'locked'>

@@ -4,7 +4,7 @@ import type { Pass } from '../combination/passes'
 import type { House } from '../house/house'
 import type { Tempo } from '../time/tempo'
 import { layersIn, type Material } from './material'
-import { type Thing, thingsIn } from './things'
+import { type Thing, thingsIn } from '../load/things'
 
 /** How much there is to a layer of a phrase: said, taught, or taught alone first (teaching 1.1). */
 export interface LayerWeight {

@@ -4,7 +4,7 @@ import type { Combination } from '../combination/combination'
 import { partOf, partWith } from '../combination/partOf'
 import type { PartId } from '../combination/whose'
 import type { HouseRules } from '../house/house'
-import { houseOf } from '../house/house'
+import { danceRules, houseOf } from '../house/house'
 import type { Vocabulary } from '../moves/vocabulary'
 import { listed } from '../plan/drill'
 import { materialsOf } from '../plan/material'
@@ -90,7 +90,7 @@ export function pageDataOf(
     ...(hers !== undefined && { part: hers }),
     lead: own.lead,
     moves: movesUsedBy(combination, base),
-    house: rules,
+    house: danceRules(rules),
     chunks: isBoth
       ? chosen
       : chosen.map((chunk) => ({

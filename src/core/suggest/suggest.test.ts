@@ -6,7 +6,9 @@ import { severityOf } from '../findings/finding'
 import { USUAL_HOUSE } from '../house/house'
 import { vocabulary } from '../moves/vocabulary'
 import { tick } from '../time/time'
-import { fillPhrase, firstGap, numbersFrom } from './fill'
+import { fillPhrase } from './fill'
+import { gapsOf } from './gaps'
+import { numbersFrom } from './numbers'
 import { newFindings, placed, suggestMoves } from './suggest'
 
 const base = combination(
@@ -82,7 +84,7 @@ describe('ways to fill a phrase', () => {
       expect(ways.length).toBeLessThanOrEqual(5)
       const before = checkCombination(start, vocabulary)
       for (const { combination: filled } of ways) {
-        expect(firstGap(filled, 0, layer, vocabulary)).toBeUndefined()
+        expect(gapsOf(filled, 0, layer, vocabulary)).toEqual([])
         const fresh = newFindings(before, checkCombination(filled, vocabulary))
         expect(fresh.filter((one) => ['fault', 'snag'].includes(severityOf(one)))).toEqual([])
       }

@@ -134,8 +134,12 @@ export function placed(
 
 /** What is found after a change that was not found before. */
 export function newFindings(before: Checked, after: Checked): readonly Finding[] {
-  const key = ({ code, side, spot, events }: Finding) =>
-    [code, side, spot.phrase, spot.layer, events[0] ?? ''].join('|')
+  const key = (finding: Finding) => {
+    const { code, side, spot, events } = finding
+    // How it joins is about all of it, whatever stands last.
+    const first = code.startsWith('join.') ? '' : (events[0] ?? '')
+    return [severityOf(finding), code, side, spot.phrase, spot.layer, first].join('|')
+  }
   const known = new Set(before.findings.map(key))
   return after.findings.filter((finding) => !known.has(key(finding)))
 }

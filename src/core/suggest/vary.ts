@@ -1,17 +1,24 @@
+import { dequal } from 'dequal'
 import type { Direction } from '../body/feet'
 import { otherWay } from '../body/side'
-import type { Combination, Event, Phrase } from '../combination/combination'
+import { type Combination, DancerLevel, type Event, type Phrase } from '../combination/combination'
 import { dancedIn } from '../combination/lengths'
 import { mirrorEvent } from '../combination/mirror'
 import type { Edit } from '../edits/edit'
-import { repeatPass, turnPass } from '../edits/phrases'
+import { sharedTurn } from '../edits/turns'
 import { checkCombination } from '../findings/check'
-import { severityOf } from '../findings/finding'
+import type { Checked } from '../findings/checked'
+import { levelForm } from '../forms/levels'
 import type { House } from '../house/house'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
+import { applyRepair } from '../repair/apply'
+import { editWords, repairFeet } from '../repair/feet'
 import { COUNT, tick } from '../time/time'
 import type { What } from '../what/kinds'
+import type { PassWish } from './asked'
+import { isUnclean } from './compose'
 import { fillPhrase } from './fill'
+import { halfOf, isOfMovesOnly } from './halves'
 import { newFindings } from './suggest'
 
 /** A phrase otherwise, or what answers it: in the words of a teacher. */
@@ -20,11 +27,8 @@ export interface Variation {
   readonly combination: Combination
 }
 
-export interface VaryWish {
-  readonly pass: number
-  /** The same number gives the same ones. */
-  readonly seed: number
-}
+/** What it would be called, and what it is; undefined where there is no such one. */
+type Written = readonly [string, Combination | undefined]
 
 /** The layers a variation may add, the plainest first. */
 const ADDED = ['hips', 'torso', 'arms'] as const
@@ -35,42 +39,56 @@ const ADDED = ['hips', 'torso', 'arms'] as const
  */
 export function variationsOf(
   combination: Combination,
-  { pass, seed }: VaryWish,
+  wish: PassWish,
   base: Vocabulary,
   house: House,
 ): readonly Variation[] {
+  const { pass } = wish
   const vocabulary = vocabularyFor(combination, base)
   const phrase = combination.phrases.find(({ id }) => id === combination.order[pass]?.phrase)
   if (!phrase || phrase.events.length === 0) return []
-  // What else is written to a count would stay where it is while the moves go elsewhere.
-  const { remarks, facings, options, between, props, voices } = phrase
-  const isAlone = ![remarks, facings, options, between, props, voices].some((one) => one?.length)
-  const moved = (make: () => Combination | undefined) => (isAlone ? make() : undefined)
-  const written: readonly (readonly [string, Combination | undefined])[] = [
-    ['its second half to the other side', moved(() => halfTurned(combination, phrase, vocabulary))],
-    ['its halves the other way round', moved(() => halvesSwapped(combination, phrase, vocabulary))],
-    ['twice as fast, and once more', moved(() => doubled(combination, phrase, vocabulary))],
-    ['in the other direction', changed(combination, phrase, elsewhere)],
-    ['on the spot', changed(combination, phrase, onTheSpot)],
-    ['circles the other way', changed(combination, phrase, otherWayRound)],
-    ['small throughout', changed(combination, phrase, small)],
-    ...ADDED.map(
-      (layer) =>
-        [
-          `with the ${layer} too`,
-          phrase.events.some((event) => event.layer === layer)
-            ? undefined
-            : fillPhrase(combination, { pass, layer, seed }, base, house)[0]?.combination,
-        ] as const,
-    ),
-    ['answered by itself from the other side', answered(combination, pass)],
-  ]
   const before = checkCombination(combination, base, house)
-  return written.flatMap(([words, made]): readonly Variation[] => {
-    if (!made || JSON.stringify(made) === JSON.stringify(combination)) return []
-    const fresh = newFindings(before, checkCombination(made, base, house))
-    const isClean = fresh.every((finding) => severityOf(finding) === 'note')
-    return isClean ? [{ words, combination: made }] : []
+  const isAlone = isOfMovesOnly(phrase)
+  const moved = (make: () => Combination | undefined) => (isAlone ? make() : undefined)
+  /** Of those that say the same in other ways the first clean one is enough. */
+  const written: readonly (readonly Written[])[] = [
+    [
+      [
+        'its second half to the other side',
+        moved(() => halfTurned(combination, phrase, vocabulary)),
+      ],
+    ],
+    [
+      [
+        'its halves the other way round',
+        moved(() => halvesSwapped(combination, phrase, vocabulary)),
+      ],
+    ],
+    [['twice as fast, and once more', moved(() => doubled(combination, phrase, vocabulary))]],
+    [['in the other direction', changed(combination, phrase, elsewhere)]],
+    [['on the spot', changed(combination, phrase, onTheSpot)]],
+    [['travelling, forward and back again', travelling(combination, phrase)]],
+    turnsPut(combination, phrase),
+    ...otherLevels(combination, phrase, base, house).map((one) => [one]),
+    ...otherEnds(combination, phrase, before, base, house).map((one) => [one]),
+    [['circles the other way', changed(combination, phrase, otherWayRound)]],
+    [['small throughout', changed(combination, phrase, small)]],
+    ...ADDED.map((layer): readonly Written[] => [
+      [
+        `with the ${layer} too`,
+        phrase.events.some((event) => event.layer === layer)
+          ? undefined
+          : fillPhrase(combination, { ...wish, layer }, base, house, 1)[0]?.combination,
+      ],
+    ]),
+  ]
+  return written.flatMap((ways): readonly Variation[] => {
+    for (const [words, made] of ways) {
+      if (!made || dequal(made, combination)) continue
+      const fresh = newFindings(before, checkCombination(made, base, house))
+      if (!fresh.some(isUnclean)) return [{ words, combination: made }]
+    }
+    return []
   })
 }
 
@@ -84,15 +102,6 @@ const withEvents = (
     one.id === id ? { ...one, events: [...events].sort((a, b) => a.at - b.at) } : one,
   ),
 })
-
-/** Half of a phrase in ticks, where it has one that nothing lies over for as long as it is danced. */
-function halfOf(phrase: Phrase, vocabulary: Vocabulary): number | undefined {
-  const half = (phrase.counts * COUNT) / 2
-  const lies = dancedIn(phrase, vocabulary).some(
-    ({ at, length }) => at < 0 || (at < half && at + length > half),
-  )
-  return Number.isInteger(phrase.counts / 2) && !lies ? half : undefined
-}
 
 function halfTurned(
   combination: Combination,
@@ -186,12 +195,120 @@ const small = (what: What): What =>
     ? { ...what, action: { ...what.action, size: 'small' } }
     : what
 
-/** The phrase once more behind itself, from the other side; undefined where there is no room. */
-function answered(combination: Combination, pass: number): Combination | undefined {
-  const edits: readonly Edit[] = [repeatPass(pass), turnPass(pass + 1)]
+/** Steps on the spot go forward in its first half and back in its second. */
+function travelling(combination: Combination, phrase: Phrase): Combination | undefined {
+  const half = (phrase.counts * COUNT) / 2
+  const events = phrase.events.map((event): Event => {
+    const { what, at } = event
+    if (what.kind !== 'foot' || what.action.primitive !== 'step') return event
+    if (what.action.direction !== 'in-place') return event
+    const direction = at < half ? 'forward' : 'back'
+    return { ...event, what: { ...what, action: { ...what.action, direction } } }
+  })
+  const isOther = events.some((event, i) => event !== phrase.events[i])
+  return isOther ? withEvents(combination, phrase, events) : undefined
+}
+
+/** Once round over the steps of its second half or over all of them, each way. */
+function turnsPut(combination: Combination, phrase: Phrase): readonly Written[] {
+  const counts = phrase.counts * COUNT
+  const spans = [
+    { where: 'over its second half', at: tick(counts / 2), length: tick(counts / 2) },
+    { where: 'over all of it', at: tick(0), length: tick(counts) },
+  ]
+  const hasTurn = phrase.events.some(
+    ({ what }) => what.kind === 'share' || (what.kind === 'foot' && what.action.turn),
+  )
+  if (hasTurn || phrase.counts % 2 > 0) return []
+  return spans.flatMap(({ where, ...span }) =>
+    ([ROUND, -ROUND] as const).map((degrees): Written => {
+      const way = degrees > 0 ? 'right' : 'left'
+      const put = sharedTurn(phrase.id, span, degrees, `${phrase.id} turn`)
+      return [`with one turn to the ${way} ${where}`, tried(put, combination)]
+    }),
+  )
+}
+
+const ROUND = 360
+
+/** Undefined where an edit refuses. */
+function tried(edit: Edit, combination: Combination): Combination | undefined {
   try {
-    return edits.reduce((now, edit) => edit(now), combination)
+    return edit(combination)
   } catch {
     return undefined
   }
+}
+
+/** Its forms one level down and one up. */
+function otherLevels(
+  combination: Combination,
+  phrase: Phrase,
+  base: Vocabulary,
+  house: House,
+): readonly Written[] {
+  if (combination.parts) return []
+  const levels = DancerLevel.options
+  const own = levels.indexOf(combination.level ?? house.level)
+  const alone = {
+    ...combination,
+    phrases: [phrase],
+    order: [{ phrase: phrase.id, mirrored: false }],
+  }
+  return [levels[own - 1], levels[own + 1]].flatMap((level, i): readonly Written[] => {
+    if (!level) return []
+    const form = levelForm(alone, level, base, house).combination.phrases[0]
+    if (!form || dequal(form.events, phrase.events)) return []
+    return [
+      [
+        `${i > 0 || own === 0 ? 'harder' : 'easier'}, for ${LEVEL_WORDS[level]}`,
+        withEvents(combination, phrase, form.events),
+      ],
+    ]
+  })
+}
+
+const LEVEL_WORDS: Readonly<Record<DancerLevel, string>> = {
+  new: 'new dancers',
+  improver: 'improvers',
+  intermediate: 'intermediate dancers',
+  advanced: 'advanced dancers',
+}
+
+/** With another end, so that what can’t follow yet can: the cheapest change of its own steps. */
+function otherEnds(
+  combination: Combination,
+  phrase: Phrase,
+  { joins, lead }: Checked,
+  base: Vocabulary,
+  house: House,
+): readonly Written[] {
+  if (combination.parts || lead.danced.length === 0) return []
+  const goals = [
+    ...(joins.switches ? [] : [['switch', 'it switches sides'] as const]),
+    ...(joins.repeats ? [] : [['repeat', 'it repeats'] as const]),
+  ]
+  const vocabulary = vocabularyFor(combination, base)
+  return goals.flatMap(([goal, does]): readonly Written[] => {
+    const repair = repairFeet(combination, goal, base, house).find(
+      ({ edits }) =>
+        edits.length > 0 &&
+        edits.every(
+          (edit) => 'phrase' in edit && edit.phrase === phrase.id && edit.pass === undefined,
+        ),
+    )
+    if (!repair) return []
+    let id = 0
+    const made = applyRepair(
+      combination,
+      repair.edits,
+      vocabulary,
+      () => `${phrase.id} end ${id++}`,
+    )
+    const said = repair.edits.map((edit) => {
+      const { at, to } = editWords(edit, combination)
+      return `${at} ${to}`
+    })
+    return [[`with another end, so that ${does}: ${said.join(', ')}`, made]]
+  })
 }

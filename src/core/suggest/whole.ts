@@ -3,7 +3,8 @@ import type { Combination } from '../combination/combination'
 import type { House } from '../house/house'
 import type { Family } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
-import { type Filling, type FillWish, fillPhrase } from './fill'
+import type { PassWish } from './asked'
+import { type Filling, fillPhrase } from './fill'
 
 /**
  * What goes on the feet of a phrase, by family: what the family is known by first (h). The head, and
@@ -16,27 +17,52 @@ const OVER_FEET: Readonly<Partial<Record<Family, readonly Layer[]>>> = {
   latin: ['hips', 'arms'],
 }
 const USUAL: readonly Layer[] = ['hips', 'arms']
+/** Ways to fill a layer of which one is taken. */
+const TO_CHOOSE = 3
 
-/** Whole phrases for a pass whose phrase is empty: feet of figures, and on them what the family is known by. */
+/**
+ * Whole phrases for a pass whose phrase is empty: feet of figures that end as asked, and on them what
+ * the family is known by. Where one new thing is asked for, each proposal has it on another layer.
+ */
 export function wholePhrases(
   combination: Combination,
-  { pass, seed }: Pick<FillWish, 'pass' | 'seed'>,
+  wish: PassWish,
   base: Vocabulary,
   house: House,
 ): readonly Filling[] {
   const family = combination.families.find((one) => OVER_FEET[one as Family])
-  const layers = OVER_FEET[family as Family] ?? USUAL
-  return fillPhrase(combination, { pass, layer: 'feet', seed }, base, house).map((feet, i) =>
-    layers.reduce((made, layer): Filling => {
-      const wish = { pass, layer, seed: seed + 31 * i }
-      const [over] = fillPhrase(made.combination, wish, base, house, 1)
-      if (!over) return made
-      return {
-        names: [...made.names, ...over.names],
-        reason: `${made.reason}. ${layer}: ${over.reason}`,
-        returns: made.returns || over.returns,
-        combination: over.combination,
-      }
-    }, feet),
-  )
+  const over = OVER_FEET[family as Family] ?? USUAL
+  const layers: readonly Layer[] = ['feet', ...over]
+  const isNew = (layer: Layer, i: number) => layers[(wish.seed + i) % layers.length] === layer
+  const known = wish.group && { ...wish, group: { ...wish.group, news: 0 as const } }
+  const feet = (asked: PassWish, most?: number) =>
+    fillPhrase(combination, { ...asked, layer: 'feet' }, base, house, most)
+  const onFeet = feet(known ?? wish)
+  const newOnFeet = wish.group?.news ? feet(wish, 2) : []
+  const taken = new Set<string>()
+  return onFeet.flatMap((plain, i): readonly Filling[] => {
+    const isOfFeet = wish.group?.news && isNew('feet', i)
+    const first = isOfFeet ? newOnFeet[i % Math.max(1, newOnFeet.length)] : plain
+    if (!first) return []
+    return [
+      over.reduce((made, layer): Filling => {
+        const asked = isNew(layer, i) ? wish : (known ?? wish)
+        // Its end is the feet's.
+        const own = { ...asked, end: undefined, layer, seed: wish.seed + 31 * i }
+        // What an earlier proposal is made of is for that one.
+        const ways = fillPhrase(made.combination, own, base, house, TO_CHOOSE)
+        const filled = ways.find(({ things }) => !things.some((key) => taken.has(key))) ?? ways[0]
+        if (!filled) return made
+        for (const key of filled.things) taken.add(key)
+        return {
+          names: [...made.names, ...filled.names],
+          reason: `${made.reason}. ${layer}: ${filled.reason}`,
+          returns: made.returns || filled.returns,
+          isWhole: made.isWhole && filled.isWhole,
+          things: [...made.things, ...filled.things],
+          combination: filled.combination,
+        }
+      }, first),
+    ]
+  })
 }

@@ -35,13 +35,19 @@ function whatKey(what: What, vocabulary: Vocabulary): string {
   return first
 }
 
+/** The key of the thing an event is. */
+export const keyOf = (
+  { layer, what }: Pick<DancedEvent, 'layer' | 'what'>,
+  vocabulary: Vocabulary,
+): string => `${layer} ${whatKey(what, vocabulary)}`
+
 /** What there is to learn in some events, each thing once; a flourish is none. */
 export function thingsIn(events: readonly DancedEvent[], vocabulary: Vocabulary): readonly Thing[] {
   const found = new Map<string, Thing>()
   for (const event of events) {
     const { what, layer } = event
     if (event.optional) continue
-    const key = `${layer} ${whatKey(what, vocabulary)}`
+    const key = keyOf(event, vocabulary)
     if (found.has(key)) continue
     const move = what.kind === 'move' ? vocabulary.find(what.move) : undefined
     const demand = what.kind === 'foot' ? STEP_DEMAND[what.action.primitive] : (move?.demand ?? 1)

@@ -31,3 +31,30 @@ export const layersPut = (
     ),
   )
 }
+
+/** A proposal whose new phrases and events have ids nobody has: it may be asked for and taken again. */
+export function withNewIds(
+  before: Combination,
+  proposed: Combination,
+  newId: () => string,
+): Combination {
+  const known = idsIn(before)
+  const phrases = new Map(
+    proposed.phrases
+      .filter(({ id }) => !before.phrases.some((one) => one.id === id))
+      .map(({ id }) => [id, newId()]),
+  )
+  const own = (id: string) => phrases.get(id) ?? id
+  return {
+    ...proposed,
+    order: proposed.order.map((entry) => ({ ...entry, phrase: own(entry.phrase) })),
+    phrases: proposed.phrases.map((phrase) => ({
+      ...phrase,
+      id: own(phrase.id),
+      ...(phrase.like && { like: { ...phrase.like, phrase: own(phrase.like.phrase) } }),
+      events: phrase.events.map((event) =>
+        known.has(event.id) ? event : { ...event, id: newId() },
+      ),
+    })),
+  }
+}

@@ -1,0 +1,152 @@
+import { LAYERS } from '../body/layers'
+import type { Combination, Event, Phrase } from '../combination/combination'
+import { mirrorEvent } from '../combination/mirror'
+import { changePhrase } from '../edits/edit'
+import { addPhrase, repeatPass, turnPass } from '../edits/phrases'
+import { checkCombination } from '../findings/check'
+import type { House } from '../house/house'
+import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
+import { type Span, type Tick, tick } from '../time/time'
+import { asAsked, asItWas, endsAsAsked, type PassWish } from './asked'
+import { isUnclean } from './compose'
+import { fillPhrase } from './fill'
+import { gapsOf } from './gaps'
+import { halfOf, isOfMovesOnly, withOwnIds } from './halves'
+import { newFindings } from './suggest'
+import type { Variation } from './vary'
+
+/** What of a phrase an answer dances again, and where it goes on in its own way. */
+interface Again {
+  readonly events: readonly Event[]
+  readonly anew?: Span
+}
+
+/** How a phrase is answered: what it takes over; undefined where it can't. */
+interface Kind {
+  readonly words: string
+  readonly again: (phrase: Phrase, half: Tick | undefined) => Again | undefined
+}
+
+const beginning = ({ events }: Phrase, half: Tick | undefined): Again | undefined =>
+  half && { events: events.filter(({ at }) => at < half), anew: { at: half, length: half } }
+
+const ending = ({ events }: Phrase, half: Tick | undefined): Again | undefined =>
+  half && { events: events.filter(({ at }) => at >= half), anew: { at: tick(0), length: half } }
+
+/** The feet, where there is more than them. */
+function feet({ events }: Phrase): Again | undefined {
+  const own = events.filter(({ layer }) => layer === 'feet')
+  return own.length > 0 && own.length < events.length ? { events: own } : undefined
+}
+
+const fromOther = (again: Again | undefined): Again | undefined =>
+  again && { ...again, events: again.events.map(mirrorEvent) }
+
+const KINDS: readonly Kind[] = [
+  { words: 'the same beginning, another ending', again: beginning },
+  {
+    words: 'its beginning from the other side, another ending',
+    again: (phrase, half) => fromOther(beginning(phrase, half)),
+  },
+  { words: 'another beginning, the same ending', again: ending },
+  { words: 'the same feet under something else', again: feet },
+  {
+    words: 'its feet from the other side under something else',
+    again: (phrase) => fromOther(feet(phrase)),
+  },
+]
+
+/**
+ * Phrases that answer the one a pass dances, each behind it: the same from the other side, and new
+ * phrases that share a half or the feet with it and go on in their own way. None brings a fault, a
+ * snag or a caution, and each ends as asked.
+ */
+export function answersTo(
+  combination: Combination,
+  wish: PassWish,
+  base: Vocabulary,
+  house: House,
+): readonly Variation[] {
+  const meant = asAsked(combination, wish)
+  const vocabulary = vocabularyFor(combination, base)
+  const entry = combination.order[wish.pass]
+  const phrase = combination.phrases.find(({ id }) => id === entry?.phrase)
+  if (!entry || !phrase || phrase.events.length === 0) return []
+  const before = checkCombination(meant, base, house)
+  const isGood = (made: Combination): boolean => {
+    const after = checkCombination(made, base, house)
+    return endsAsAsked(after, wish) && !newFindings(before, after).some(isUnclean)
+  }
+  const mirrored = fromOtherSide(meant, wish.pass)
+  const composed = isOfMovesOnly(phrase)
+    ? KINDS.flatMap((kind, i): readonly Variation[] => {
+        const again = kind.again(phrase, halfOf(phrase, vocabulary))
+        if (!again || again.events.length === 0) return []
+        return answered(meant, { phrase, again, words: kind.words, i }, wish, base, house)
+      })
+    : []
+  return [
+    ...(mirrored ? [{ words: 'the same from the other side', combination: mirrored }] : []),
+    ...composed,
+  ].flatMap(({ words, combination: made }) =>
+    isGood(made) ? [{ words, combination: asItWas(made, combination) }] : [],
+  )
+}
+
+/** A new phrase behind with what is danced again in it, and the rest of its layers composed. */
+function answered(
+  combination: Combination,
+  {
+    phrase,
+    again,
+    words,
+    i,
+  }: {
+    readonly phrase: Phrase
+    readonly again: Again
+    readonly words: string
+    readonly i: number
+  },
+  wish: PassWish,
+  base: Vocabulary,
+  house: House,
+): readonly Variation[] {
+  const id = `answer ${i}`
+  const isMirrored = combination.order[wish.pass]?.mirrored ?? false
+  let begun: Combination
+  try {
+    begun = addPhrase(id, wish.pass, phrase.counts)(combination)
+  } catch {
+    // There is no room for another phrase.
+    return []
+  }
+  const withAgain = changePhrase(id, (one) => ({ ...one, events: withOwnIds(again.events, id) }))(
+    begun,
+  )
+  const pass = wish.pass + 1
+  const start = isMirrored ? turnPass(pass)(withAgain) : withAgain
+  const layers = LAYERS.filter((layer) => phrase.events.some((event) => event.layer === layer))
+  const said: string[] = []
+  let made = start
+  for (const layer of layers) {
+    if (gapsOf(made, pass, layer, vocabularyFor(made, base), again.anew).length === 0) continue
+    // Its end is the feet's, and they come first: without them there is nothing to go on with.
+    const end = layer === 'feet' ? wish.end : undefined
+    const own = { ...wish, pass, layer, end, within: again.anew, seed: wish.seed + 17 * i }
+    const [filled] = fillPhrase(made, own, base, house, 1)
+    if (!filled && layer === 'feet') return []
+    if (!filled) continue
+    said.push(`${layer}: ${filled.names.join(', ')}`)
+    made = filled.combination
+  }
+  return said.length > 0 ? [{ words: `${words}. ${said.join('. ')}`, combination: made }] : []
+}
+
+/** The phrase once more behind itself, from the other side; undefined where there is no room. */
+function fromOtherSide(combination: Combination, pass: number): Combination | undefined {
+  try {
+    return turnPass(pass + 1)(repeatPass(pass)(combination))
+  } catch {
+    return undefined
+  }
+}

@@ -1,0 +1,241 @@
+import type { Combination, Event, Phrase } from '../combination/combination'
+import { mirrorEvent } from '../combination/mirror'
+import { freeName } from '../combination/names'
+import { changePhrase } from '../edits/edit'
+import { bringUsed } from '../edits/edits'
+import { addPhrase, setCounts } from '../edits/phrases'
+import { checkCombination } from '../findings/check'
+import type { Checked } from '../findings/checked'
+import { severityOf } from '../findings/finding'
+import type { House } from '../house/house'
+import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
+import { applyRepair } from '../repair/apply'
+import { editWords, repairFeet } from '../repair/feet'
+import { asAsked, asItWas, endsAsAsked, type PassWish } from './asked'
+import { fillPhrase } from './fill'
+import { isOfMovesOnly, withOwnIds } from './halves'
+import { numbersFrom } from './numbers'
+import { newFindings } from './suggest'
+import type { Variation } from './vary'
+
+/** A phrase of another combination that could be danced here. */
+interface Candidate {
+  readonly of: Combination
+  readonly phrase: Phrase
+}
+
+const MOST_MIXES = 5
+/** Ways that are tried, at the most. */
+const ATTEMPTS = 40
+/** A tempo this far from this one's is another dance (h). */
+const NEAR_TEMPO = 0.25
+/** A link between two phrases has so many counts. */
+const LINK_COUNTS = 4
+
+/**
+ * Phrases of other combinations joined to this one: one or two behind the phrase of a pass, or two
+ * or three in the place of an empty one. Each border meets as it is, from the other side, by a step
+ * danced otherwise, or over a link of four counts; none brings a fault or a snag.
+ * @param shelf the combinations they may come from
+ */
+export function mixesOf(
+  combination: Combination,
+  wish: PassWish,
+  shelf: readonly Combination[],
+  base: Vocabulary,
+  house: House,
+): readonly Variation[] {
+  const meant = asAsked(combination, wish)
+  const phrase = meant.phrases.find(({ id }) => id === meant.order[wish.pass]?.phrase)
+  const candidates = candidatesOf(meant, shelf)
+  if (!phrase || meant.parts || candidates.length === 0) return []
+  const isEmpty = phrase.events.length === 0
+  const before = checkCombination(meant, base, house)
+  const found: (Variation & { readonly key: string })[] = []
+  const firsts = new Map<string, Mixed | undefined>()
+  for (let attempt = 0; attempt < ATTEMPTS && found.length < MOST_MIXES; attempt++) {
+    const next = numbersFrom(wish.seed * 1013 + attempt)
+    const many = (isEmpty ? 2 : 1) + (next() < 0.5 ? 1 : 0)
+    const chosen = drawnFrom(candidates, many, next)
+    const key = chosen.map((one) => one.phrase.id).join()
+    if (found.some((one) => one.key === key)) continue
+    const made = joined(meant, chosen, { wish, before, base, house, firsts })
+    if (made) found.push({ ...made, key, combination: asItWas(made.combination, combination) })
+  }
+  return found.map(({ words, combination: made }) => ({ words, combination: made }))
+}
+
+/** Phrases of one dancer with moves alone, near this one's tempo, and of its family where there are any. */
+function candidatesOf(
+  { id, families, tempo, phrases: own }: Combination,
+  shelf: readonly Combination[],
+): readonly Candidate[] {
+  const here = new Set(own.map(({ events }) => danceKey(events)))
+  const near = shelf.filter(
+    (of) =>
+      of.id !== id && !of.parts && !of.carried && Math.abs(of.tempo / tempo - 1) <= NEAR_TEMPO,
+  )
+  const akin = near.filter((of) => of.families.some((one) => families.includes(one)))
+  // Where nothing of her shelf is of its family, all of it may be fused.
+  return (akin.length > 0 ? akin : near)
+    .flatMap((of) =>
+      of.phrases
+        .filter(
+          (phrase) =>
+            isOfMovesOnly(phrase) &&
+            phrase.events.some(({ layer }) => layer === 'feet') &&
+            phrase.events.every(({ at }) => at >= 0) &&
+            of.order.some((entry) => entry.phrase === phrase.id),
+        )
+        .map((phrase) => ({ of, phrase })),
+    )
+    .filter(({ phrase }) => !here.has(danceKey(phrase.events)))
+}
+
+const danceKey = (events: readonly Event[]): string =>
+  JSON.stringify(events.map(({ id: _, ...event }) => event))
+
+/** Some of them, each once. */
+function drawnFrom<T>(list: readonly T[], many: number, next: () => number): readonly T[] {
+  const left = [...list]
+  return Array.from({ length: Math.min(many, left.length) }, () =>
+    left.splice(Math.floor(next() * left.length), 1),
+  ).flat()
+}
+
+interface Joining {
+  readonly wish: PassWish
+  readonly before: Checked
+  readonly base: Vocabulary
+  readonly house: House
+  /** What came of a phrase that was tried as the first one. */
+  readonly firsts: Map<string, Mixed | undefined>
+}
+
+/** The phrases one behind the other; undefined where they can't be joined. */
+function joined(
+  combination: Combination,
+  chosen: readonly Candidate[],
+  joining: Joining,
+): Variation | undefined {
+  const { wish, before } = joining
+  const first = combination.phrases.find(({ id }) => id === combination.order[wish.pass]?.phrase)
+  let now: Mixed = { combination, pass: wish.pass, words: [] }
+  for (const [i, candidate] of chosen.entries()) {
+    const inPlace = i === 0 && first?.events.length === 0
+    const { id } = candidate.phrase
+    const isKnown = i === 0 && joining.firsts.has(id)
+    const step = isKnown ? joining.firsts.get(id) : withPhrase(now, candidate, i, inPlace, joining)
+    if (i === 0) joining.firsts.set(id, step)
+    if (!step) return undefined
+    now = step
+  }
+  const after = checkCombination(now.combination, joining.base, joining.house)
+  if (!endsAsAsked(after, wish) || hasTrouble(before, after)) return undefined
+  const from = first && first.events.length > 0 ? [`phrase ${first.name}`] : []
+  return { words: [...from, ...now.words].join(', then '), combination: now.combination }
+}
+
+interface Mixed {
+  readonly combination: Combination
+  /** The last pass that was mixed in. */
+  readonly pass: number
+  readonly words: readonly string[]
+}
+
+/** With one more phrase: as it is, from the other side, over a step danced otherwise, or over a link. */
+function withPhrase(
+  { combination, pass, words }: Mixed,
+  { of, phrase }: Candidate,
+  i: number,
+  inPlace: boolean,
+  { before, base, house, wish }: Joining,
+): Mixed | undefined {
+  const said = `${phrase.name} of “${of.title}”`
+  const isGood = (made: Combination) =>
+    !hasTrouble(before, checkCombination(made, base, house), true)
+  const put = (into: Combination, behind: number, isOther: boolean) =>
+    putIn(into, { of, phrase }, { id: `mix ${wish.seed} ${i}`, behind, inPlace, isOther })
+  const at = inPlace ? pass : pass + 1
+  try {
+    for (const isOther of [false, true]) {
+      const made = put(combination, pass, isOther)
+      const side = isOther ? `${said} from the other side` : said
+      if (isGood(made)) return { combination: made, pass: at, words: [...words, side] }
+    }
+    const plain = put(combination, pass, false)
+    const vocabulary = vocabularyFor(plain, base)
+    const [repair] = repairFeet(plain, 'faults', base, house)
+    const both = [combination.order[pass]?.phrase, plain.order[at]?.phrase]
+    const isOfBoth = repair?.edits.every(
+      (edit) => 'phrase' in edit && edit.pass === undefined && both.includes(edit.phrase),
+    )
+    if (repair && isOfBoth && repair.edits.length > 0) {
+      let id = 0
+      const ids = () => `mix ${wish.seed} ${i} step ${id++}`
+      const made = applyRepair(plain, repair.edits, vocabulary, ids)
+      const steps = repair.edits.map((edit) => {
+        const { at: where, to } = editWords(edit, plain)
+        return `${where} ${to}`
+      })
+      if (isGood(made))
+        return { combination: made, pass: at, words: [...words, `${said} (${steps.join(', ')})`] }
+    }
+    if (inPlace) return undefined
+    // A link between the two, of figures or steps.
+    const linkId = `mix ${wish.seed} ${i} link`
+    const empty = addPhrase(linkId, pass, LINK_COUNTS)(combination)
+    const named = changePhrase(linkId, (one) => ({
+      ...one,
+      name: freeName(combination.phrases, 'link'),
+    }))(empty)
+    const asked = { pass: pass + 1, layer: 'feet' as const, seed: wish.seed + i }
+    const around = put(named, pass + 1, false)
+    const linked = fillPhrase(around, asked, base, house, 1).find((one) => isGood(one.combination))
+    if (!linked) return undefined
+    const over = `over a link (${linked.names.join(', ')})`
+    return { combination: linked.combination, pass: pass + 2, words: [...words, `${over} ${said}`] }
+  } catch {
+    // There is no room for so many counts.
+    return undefined
+  }
+}
+
+/** A phrase of another combination put behind a pass, or in the place of an empty phrase, with the own moves it needs. */
+function putIn(
+  combination: Combination,
+  { of, phrase }: Candidate,
+  {
+    id,
+    behind,
+    inPlace,
+    isOther,
+  }: {
+    readonly id: string
+    readonly behind: number
+    readonly inPlace: boolean
+    readonly isOther: boolean
+  },
+): Combination {
+  const isMirrored = combination.order[behind]?.mirrored ?? false
+  const own = isOther !== isMirrored ? phrase.events.map(mirrorEvent) : phrase.events
+  const events = withOwnIds(own, id)
+  const title = phrase.title || of.title
+  const target = combination.order[behind]?.phrase ?? ''
+  const made = inPlace
+    ? changePhrase(target, (one) => ({ ...one, title, events }))(
+        setCounts(target, phrase.counts)(combination),
+      )
+    : changePhrase(id, (one) => ({ ...one, title, events }))(
+        addPhrase(id, behind, phrase.counts)(combination),
+      )
+  return bringUsed(of.moves ?? [])(made)
+}
+
+/** Faults and snags that were not there; what joins is asked of the whole. */
+const hasTrouble = (before: Checked, after: Checked, isPart = false): boolean =>
+  newFindings(before, after).some(
+    (finding) =>
+      (severityOf(finding) === 'fault' || severityOf(finding) === 'snag') &&
+      !(isPart && finding.code.startsWith('join.')),
+  )
