@@ -1,7 +1,9 @@
 import type { Combination, DancerLevel } from '../core/combination/combination'
+import type { ClassEntry } from '../core/diary/diary'
 import type { Finding } from '../core/findings/finding'
 import type { LevelForm } from '../core/forms/levels'
 import type { HouseRules } from '../core/house/house'
+import type { Pair } from '../core/house/ownPairs'
 import type { OwnMove } from '../core/moves/move'
 import type { OwnNames } from '../core/moves/vocabulary'
 import type { Page, PageWish } from '../core/notebook/read'
@@ -43,6 +45,13 @@ export interface Jobs {
     out: readonly Variation[]
   }
   vary: { in: { combination: Combination; wish: PassWish }; out: readonly Variation[] }
+  /** Keys of the things some classes have danced. */
+  knows: {
+    in: { classes: readonly ClassEntry[]; combinations: readonly Combination[] }
+    out: readonly string[]
+  }
+  /** What goes with what in some combinations. */
+  pairs: { in: { combinations: readonly Combination[] }; out: readonly Pair[] }
   level: { in: { combination: Combination; level: DancerLevel }; out: LevelForm }
   /** Plans what is not locked. */
   plan: {

@@ -1,4 +1,5 @@
 import type { Combination } from '../core/combination/combination'
+import { thingsDanced } from '../core/diary/knows'
 import { UserError } from '../core/errors'
 import { levelFormOfAll } from '../core/forms/levelOfAll'
 import { type House, houseOf } from '../core/house/house'
@@ -19,6 +20,7 @@ import { answersTo } from '../core/suggest/answer'
 import { fillPhrase } from '../core/suggest/fill'
 import { inTheWayOf } from '../core/suggest/inTheWay'
 import { mixesOf } from '../core/suggest/mix'
+import { pairsIn } from '../core/suggest/pairs'
 import { suggestMoves } from '../core/suggest/suggest'
 import { withNewIds } from '../core/suggest/taken'
 import { variationsOf } from '../core/suggest/vary'
@@ -89,6 +91,8 @@ function run({ job, input, setting }: Request): Jobs[JobName]['out'] {
     const { combination, wish, shelf } = input
     return own(combination, mixesOf(combination, wish, shelf, vocabulary, house))
   }
+  if (isFor('knows', input)) return thingsDanced(input.classes, input.combinations, vocabulary)
+  if (isFor('pairs', input)) return pairsIn(input.combinations, vocabulary)
   if (isFor('level', input))
     return levelFormOfAll(input.combination, input.level, vocabulary, house)
   if (isFor('plan', input)) {

@@ -3,12 +3,12 @@ import { otherSide, type Side } from '../body/side'
 import type { DancerLevel } from '../combination/combination'
 import type { Pass } from '../combination/passes'
 import type { House } from '../house/house'
+import { thingsIn } from '../load/things'
 import { countInCounts, countInFor } from '../performance/segments'
 import type { Tempo } from '../time/tempo'
 import type { Drill } from './drill'
 import { layersIn, type Material, type Materials } from './material'
 import type { ClassType, PlanWishes, Seen, SidesWish } from './plan'
-import { thingsIn } from '../load/things'
 
 /** A step before it has a name in its class. */
 export type Unit = Omit<Drill, 'id' | 'locked'>

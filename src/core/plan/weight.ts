@@ -2,9 +2,9 @@ import { LAYERS, type Layer } from '../body/layers'
 import type { DancerLevel } from '../combination/combination'
 import type { Pass } from '../combination/passes'
 import type { House } from '../house/house'
+import { type Thing, thingsIn } from '../load/things'
 import type { Tempo } from '../time/tempo'
 import { layersIn, type Material } from './material'
-import { type Thing, thingsIn } from '../load/things'
 
 /** How much there is to a layer of a phrase: said, taught, or taught alone first (teaching 1.1). */
 export interface LayerWeight {

@@ -88,8 +88,8 @@ export function answersTo(
   return [
     ...(mirrored ? [{ words: 'the same from the other side', combination: mirrored }] : []),
     ...composed,
-  ].flatMap(({ words, combination: made }) =>
-    isGood(made) ? [{ words, combination: asItWas(made, combination) }] : [],
+  ].flatMap((way: Variation) =>
+    isGood(way.combination) ? [{ ...way, combination: asItWas(way.combination, combination) }] : [],
   )
 }
 
@@ -139,7 +139,7 @@ function answered(
     said.push(`${layer}: ${filled.names.join(', ')}`)
     made = filled.combination
   }
-  return said.length > 0 ? [{ words: `${words}. ${said.join('. ')}`, combination: made }] : []
+  return said.length > 0 ? [{ words, why: said.join('. '), combination: made }] : []
 }
 
 /** The phrase once more behind itself, from the other side; undefined where there is no room. */

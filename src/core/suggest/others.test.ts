@@ -61,7 +61,7 @@ describe('answers to a phrase', () => {
   it('share a half or the feet with what they answer, and go on in their own way', () => {
     const swell = demo.find(({ title }) => title === 'Long Swell') as Combination
     const ways = answersTo(swell, { pass: 1, seed: 1 }, vocabulary, USUAL_HOUSE)
-    expect(ways.map(({ words }) => words.split('.')[0])).toEqual([
+    expect(ways.map(({ words }) => words)).toEqual([
       'the same from the other side',
       'the same beginning, another ending',
       'its beginning from the other side, another ending',

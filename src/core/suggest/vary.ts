@@ -24,6 +24,8 @@ import { newFindings } from './suggest'
 /** A phrase otherwise, or what answers it: in the words of a teacher. */
 export interface Variation {
   readonly words: string
+  /** What is new in it, where the words do not say it all. */
+  readonly why?: string
   readonly combination: Combination
 }
 

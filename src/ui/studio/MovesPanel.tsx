@@ -6,6 +6,7 @@ import { onSide, whatOf } from '../../core/combination/whatOf'
 import { layerWord } from '../../core/moves/vocabulary'
 import { labelIn } from '../../core/time/time'
 import type { Wanted } from '../../core/writing/wanted'
+import { Ideas } from '../ideas/Ideas'
 import { MoveFacts } from '../moves/MoveFacts'
 import { MoveFilters } from '../moves/MoveFilters'
 import { MoveList } from '../moves/MoveList'
@@ -22,7 +23,6 @@ import {
   sideMeant,
   vocabularyOf,
 } from '../stores/state'
-import { Ideas } from './Ideas'
 
 /** What fits where the cursor stands, and what that place is called. */
 export function placeOf(state: SessionState): { label: string; wanted: Wanted } {
