@@ -41,6 +41,12 @@ export const keyOf = (
   vocabulary: Vocabulary,
 ): string => `${layer} ${whatKey(what, vocabulary)}`
 
+/** What a thing is called, by its key: `hip lift`, `step side`. */
+export function nameOfThing(key: string, vocabulary: Vocabulary): string {
+  const what = key.slice(key.indexOf(' ') + 1)
+  return (vocabulary.find(what)?.name ?? what).toLowerCase()
+}
+
 /** What there is to learn in some events, each thing once; a flourish is none. */
 export function thingsIn(events: readonly DancedEvent[], vocabulary: Vocabulary): readonly Thing[] {
   const found = new Map<string, Thing>()
