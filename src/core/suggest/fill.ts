@@ -37,7 +37,7 @@ const ATTEMPTS = 90
 /** So many of them only have shapes in which something comes back, where there are any. */
 const RETURNING_FIRST = 70
 /** So many more than are wanted are made, to have a choice. */
-const SPARE = 2
+const SPARE = 4
 /** A filling that shares this much with another is not different from it. */
 const MOST_SHARED = 0.5
 /** Counts that are checked for it at the most: what keeps it under half a second. */

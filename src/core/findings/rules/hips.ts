@@ -56,14 +56,16 @@ interface Peak {
   readonly side: Side
 }
 
-/** When the working hip is at a peak, on which side, from the start of the combination. */
+/** When the working hip is at a peak that is struck, on which side, from the start of the combination. */
 function peaksOf({ at, event }: Pick<Run, 'at' | 'event'>, move: Move): readonly Peak[] {
   const { what, length } = event
   if (what.kind !== 'move') return []
   const side = what.side ?? 'R'
   const { every, times } = repeatsOf(what, length, move)
   const items = move.motion.filter((item) => !('with' in item && item.with))
-  const shares = items.flatMap((item, i) => (item.verb === 'peak' ? [i / items.length] : []))
+  // What comes up softly of itself after a drop is no lift: it goes with the foot as it takes weight.
+  const isStruck = (item: (typeof items)[number]) => item.verb === 'peak' && item.sharp
+  const shares = items.flatMap((item, i) => (isStruck(item) ? [i / items.length] : []))
   return Array.from({ length: times }, (_, i) =>
     (shares.length > 0 ? shares : [0]).map((share) => ({
       at: at + i * every + Math.floor(share * every),
