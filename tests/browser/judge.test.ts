@@ -146,6 +146,32 @@ describe('the house', () => {
     expect(await figure.inputValue()).toBe('2 points')
   })
 
+  it('has what goes with what: removed, added, learned from her combinations, and taken back', async () => {
+    const { page } = await app.visit()
+    await page.getByRole('link', { name: 'House rules' }).click()
+    const pairs = page.getByRole('list', { name: 'Pairs of belly' })
+    await pairs.getByRole('listitem').first().waitFor()
+    const usual = await pairs.getByRole('listitem').count()
+    expect(usual).toBeGreaterThan(30)
+    await pairs.getByRole('button', { name: 'Remove hip lift over step-touch' }).click()
+    await page.getByLabel('Over', { exact: true }).selectOption('feet grapevine')
+    await page.getByLabel('goes', { exact: true }).selectOption('hips knee-shimmy')
+    await page.getByRole('button', { name: 'Add pair' }).click()
+    await pairs.getByText('knee-driven shimmy over grapevine').waitFor()
+    expect(await pairs.getByText('hip lift over step-touch').count()).toBe(0)
+    await page.getByRole('button', { name: 'Learn from my combinations' }).click()
+    await page.getByText(/1 more from your combinations: hip drop over touch together/).waitFor()
+    expect(await pairs.getByRole('listitem').count()).toBe(usual + 1)
+    // Another window has them, and a reload.
+    await page.reload()
+    await pairs.getByText('hip drop over touch together').waitFor()
+    expect(await pairs.getByRole('listitem').count()).toBe(usual + 1)
+    await page.getByRole('button', { name: 'Reset all pairs' }).click()
+    await expect.poll(() => pairs.getByRole('listitem').count()).toBe(usual)
+    await page.getByRole('button', { name: 'Undo' }).click()
+    await expect.poll(() => pairs.getByRole('listitem').count()).toBe(usual + 1)
+  })
+
   it('keeps a turn to the left on both sides, and what breaks is said on its own line', async () => {
     const { page } = await app.visit()
     await openSheet(
@@ -371,6 +397,92 @@ describe('ideas', () => {
     await made.getByRole('button', { name: 'Feet only' }).first().click()
     await expect.poll(async () => (await namesOn(page, 'R:2', 'feet')).length).toBeGreaterThan(0)
     expect(await namesOn(page, 'R:2', 'arms')).toEqual([])
+  })
+
+  it('make a phrase up, answer it and mix it with the shelf, each danced, taken and undone', async () => {
+    const { page, errors } = await app.visit()
+    await open(page, 'Long Swell')
+    await panel(page, 'Moves')
+    const ideas = page.getByRole('region', { name: 'Ideas' })
+    const passes = page.locator('[data-line^="R:"]')
+    const before = await passes.count()
+    // So that it switches sides: what is asked for is said on its button.
+    await ideas.getByRole('button', { name: 'Ask for more …' }).click()
+    await page.getByLabel('Ends').selectOption('so that it switches sides')
+    await page.keyboard.press('Escape')
+    await ideas.getByRole('button', { name: 'Asked: ends so that it switches sides' }).waitFor()
+    await page.getByRole('button', { name: 'Add a phrase' }).click()
+    const at = await placeIn(page, `R:${before}`, 'feet', 1)
+    await page.mouse.click(at.x, at.y)
+    await ideas.getByRole('button', { name: 'Make C up' }).click()
+    const made = page.getByRole('list', { name: 'Ways to fill C' })
+    await made.getByRole('listitem').first().waitFor()
+    expect(await made.getByRole('img', { name: /danced$/ }).count()).toBe(
+      await made.getByRole('listitem').count(),
+    )
+    // One after the other dances; the one that is pointed at goes first.
+    const second = made.getByRole('listitem').nth(1)
+    await second.hover()
+    const counted = second.locator('[data-count]')
+    await expect.poll(() => counted.getAttribute('data-count')).toBe('1')
+    await expect.poll(() => counted.getAttribute('data-count')).toBe('3')
+    await made.getByRole('button').first().click()
+    await expect
+      .poll(async () => (await namesOn(page, `R:${before}`, 'feet')).length)
+      .toBeGreaterThan(0)
+    const foot = page.locator('[data-join="switch"] td').first()
+    expect(await foot.getAttribute('data-how')).toBe('meets')
+    for (const [ask, label] of [
+      ['Answer C', 'Answers to C'],
+      ['Mix C with the shelf', 'Mixes with C'],
+    ] as const) {
+      await ideas.getByRole('button', { name: ask }).click()
+      const list = page.getByRole('list', { name: label })
+      await list.getByRole('button').first().click()
+      await expect.poll(() => passes.count()).toBeGreaterThan(before + 1)
+      expect(await foot.getAttribute('data-how')).toBe('meets')
+      // The same may be taken twice: nothing of it has the same id.
+      await page.mouse.click(at.x, at.y)
+      await ideas.getByRole('button', { name: ask }).click()
+      await list.getByRole('button').first().waitFor()
+      await ideas.getByRole('button', { name: 'Close' }).click()
+      await undo(page)
+      await expect.poll(() => passes.count()).toBe(before + 1)
+    }
+    await undo(page)
+    await expect.poll(async () => (await namesOn(page, `R:${before}`, 'feet')).length).toBe(0)
+    expect(errors).toEqual([])
+  })
+
+  it('keep to what a group knows by the diary, and say what is in the way with the nearest', async () => {
+    const { page } = await app.visit()
+    await open(page, 'Copper Lantern')
+    await panel(page, 'Moves')
+    const ideas = page.getByRole('region', { name: 'Ideas' })
+    const { x, y } = await placeIn(page, 'R:1', 'torso', 1)
+    await page.mouse.click(x, y)
+    const fill = ideas.getByRole('button', { name: /^Fill B torso/ })
+    const list = page.getByRole('list', { name: 'Ways to fill B, torso' })
+    await fill.click()
+    await list
+      .getByText(/ends with/)
+      .first()
+      .waitFor()
+    const all = await list.getByRole('listitem').allTextContents()
+    await ideas.getByRole('button', { name: 'Ask for more …' }).click()
+    await expectAccessibleInBoth(page)
+    const groups = page.getByLabel('For', { exact: true })
+    const known = groups.locator('option', { hasText: 'only what it knows' }).first()
+    await groups.selectOption({ label: (await known.textContent()) ?? '' })
+    await page.keyboard.press('Escape')
+    await fill.click()
+    await list.getByRole('listitem').first().waitFor()
+    const kept = await list.getByRole('listitem').allTextContents()
+    expect(kept).not.toEqual(all)
+    // What the group knows fills it, or it is said why that does not, and what would.
+    if (!kept.some((text) => text.includes('ends with')))
+      expect(kept.join()).toMatch(/Nothing of what this group knows goes there.*The nearest/)
+    await expectAccessibleInBoth(page)
   })
 })
 

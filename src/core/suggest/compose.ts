@@ -124,7 +124,7 @@ const BESIDE = 24
 /** What a phrase takes more for each of its options, which are danced and checked too. */
 const OF_AN_OPTION = 2
 
-export const offersIn = (composing: Composing, checked: Checked, gap: Gap): readonly Offer[] => {
+const offersIn = (composing: Composing, checked: Checked, gap: Gap): readonly Offer[] => {
   const known = composing.offers.get(checked) ?? new Map<number, readonly Offer[]>()
   composing.offers.set(checked, known)
   const found = known.get(gap.at) ?? offersFor(checked, gap, composing.vocabulary, LOOKED_THROUGH)

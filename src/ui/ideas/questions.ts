@@ -7,7 +7,7 @@ import type { Judge } from '../../workers/judge'
 import type { Answer, AskedPlace, Proposal } from './proposal'
 
 /** What a question is asked with. */
-export interface Asking {
+interface Asking {
   readonly judge: Judge
   readonly dance: Combination
   readonly place: AskedPlace
@@ -126,7 +126,9 @@ export const answerPhrase: Question = async ({ judge, dance, place, asked, signa
       list.length > 0
         ? ''
         : `No answer comes out clean before what follows ${phrase}. Try another number, or answer the last phrase.`,
-    proposals: list.map(proposalOf(dance, pass, `answer ${phrase}`)),
+    proposals: list
+      .map(proposalOf(dance, pass, `answer ${phrase}`))
+      .map((proposal) => ({ ...proposal, ...(proposal.why && { byHalf: true as const }) })),
   }
 }
 
