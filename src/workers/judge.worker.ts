@@ -65,27 +65,19 @@ function run({ job, input, setting }: Request): Jobs[JobName]['out'] {
     proposals: readonly P[],
   ): readonly P[] =>
     proposals.map((one) => ({ ...one, combination: withNewIds(before, one.combination, newId) }))
-  if (isFor('fill', input)) {
-    const { combination, wish } = input
-    return own(combination, fillPhrase(combination, wish, vocabulary, house))
-  }
-  if (isFor('whole', input)) {
-    const { combination, wish } = input
-    return own(combination, wholePhrases(combination, wish, vocabulary, house))
-  }
+  const proposed = <W, P extends { readonly combination: Combination }>(
+    { combination, wish }: { readonly combination: Combination; readonly wish: W },
+    make: (of: Combination, wish: W, base: Vocabulary, by: House) => readonly P[],
+  ) => own(combination, make(combination, wish, vocabulary, house))
+  if (isFor('fill', input)) return proposed(input, fillPhrase)
+  if (isFor('whole', input)) return proposed(input, wholePhrases)
+  if (isFor('vary', input)) return proposed(input, variationsOf)
+  if (isFor('answer', input)) return proposed(input, answersTo)
   if (isFor('inTheWay', input)) {
     const { combination, wish } = input
     const { text, nearest } = inTheWayOf(combination, wish, vocabulary, house)
     const [near] = nearest ? own(combination, [nearest]) : []
     return { text, ...(near && { nearest: near }) }
-  }
-  if (isFor('vary', input)) {
-    const { combination, wish } = input
-    return own(combination, variationsOf(combination, wish, vocabulary, house))
-  }
-  if (isFor('answer', input)) {
-    const { combination, wish } = input
-    return own(combination, answersTo(combination, wish, vocabulary, house))
   }
   if (isFor('mix', input)) {
     const { combination, wish, shelf } = input

@@ -102,35 +102,51 @@ export const makeUp: Question = async ({ judge, dance, place, asked, signal }) =
   }
 }
 
-/** The phrase otherwise. */
-export const varyPhrase: Question = async ({ judge, dance, place, asked, signal }) => {
-  const { pass, phrase } = place
-  const list = await judge.ask('vary', { combination: dance, wish: { ...asked, pass } }, signal)
-  return {
-    label: `Variations of ${phrase}`,
-    none:
-      list.length > 0
-        ? ''
-        : 'No variation comes out clean as it stands. Put right what is found in it first.',
-    proposals: list.map(proposalOf(dance, pass, `vary ${phrase}`)),
+const proposalOf =
+  (dance: Combination, pass: number, does: string) =>
+  ({ words, why, combination }: Variation): Proposal => ({
+    words: capital(words),
+    ...(why && { why }),
+    changed: combination,
+    does: `${does}: ${words}`,
+    passes: [pass, pass + combination.order.length - dance.order.length],
+  })
+
+/** A question about all of a phrase. @param byHalf what was found may be taken by half */
+const ofPhrase =
+  (
+    job: 'vary' | 'answer',
+    words: (phrase: string) => { readonly label: string; readonly none: string },
+    byHalf = false,
+  ): Question =>
+  async ({ judge, dance, place, asked, signal }) => {
+    const { pass, phrase } = place
+    const list = await judge.ask(job, { combination: dance, wish: { ...asked, pass } }, signal)
+    const { label, none } = words(phrase)
+    return {
+      label,
+      none: list.length > 0 ? '' : none,
+      proposals: list
+        .map(proposalOf(dance, pass, `${job} ${phrase}`))
+        .map((one) => (byHalf && one.why ? { ...one, byHalf: true as const } : one)),
+    }
   }
-}
+
+/** The phrase otherwise. */
+export const varyPhrase = ofPhrase('vary', (phrase) => ({
+  label: `Variations of ${phrase}`,
+  none: 'No variation comes out clean as it stands. Put right what is found in it first.',
+}))
 
 /** Phrases that answer it, behind it. */
-export const answerPhrase: Question = async ({ judge, dance, place, asked, signal }) => {
-  const { pass, phrase } = place
-  const list = await judge.ask('answer', { combination: dance, wish: { ...asked, pass } }, signal)
-  return {
+export const answerPhrase = ofPhrase(
+  'answer',
+  (phrase) => ({
     label: `Answers to ${phrase}`,
-    none:
-      list.length > 0
-        ? ''
-        : `No answer comes out clean before what follows ${phrase}. Try another number, or answer the last phrase.`,
-    proposals: list
-      .map(proposalOf(dance, pass, `answer ${phrase}`))
-      .map((proposal) => ({ ...proposal, ...(proposal.why && { byHalf: true as const }) })),
-  }
-}
+    none: `No answer comes out clean before what follows ${phrase}. Try another number, or answer the last phrase.`,
+  }),
+  true,
+)
 
 /** Phrases of her shelf joined to it, or in its place where it is empty. */
 export const mixPhrase: Question = async ({ judge, dance, place, asked, signal, shelf }) => {
@@ -146,13 +162,3 @@ export const mixPhrase: Question = async ({ judge, dance, place, asked, signal, 
     proposals: list.map(proposalOf(dance, pass, `mix ${phrase}`)),
   }
 }
-
-const proposalOf =
-  (dance: Combination, pass: number, does: string) =>
-  ({ words, why, combination }: Variation): Proposal => ({
-    words: capital(words),
-    ...(why && { why }),
-    changed: combination,
-    does: `${does}: ${words}`,
-    passes: [pass, pass + combination.order.length - dance.order.length],
-  })
