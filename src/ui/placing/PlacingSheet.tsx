@@ -1,36 +1,21 @@
-import { CloseButton, TextInput } from '@mantine/core'
-import { IconArrowBackUp, IconChevronLeft, IconChevronRight, IconSearch } from '@tabler/icons-react'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { useStore } from 'zustand'
-import { factsOf, type Primitive } from '../../core/body/feet'
-import { LAYERS_DOWN, type Layer } from '../../core/body/layers'
-import type { ArmPlace } from '../../core/body/places'
-import { SIDES, type Side, sideWord } from '../../core/body/side'
+import { factsOf } from '../../core/body/feet'
+import type { Layer } from '../../core/body/layers'
+import { SIDES } from '../../core/body/side'
 import { whenSaid } from '../../core/combination/lengths'
 import { placeIn } from '../../core/combination/names'
-import { layerWord } from '../../core/moves/vocabulary'
-import {
-  COUNT,
-  endOf,
-  HALF_COUNT,
-  labelIn,
-  labelOfSpan,
-  QUARTER_COUNT,
-  slotAt,
-  type Tick,
-  tick,
-} from '../../core/time/time'
+import { COUNT, endOf, labelIn, labelOfSpan, slotAt, type Tick, tick } from '../../core/time/time'
 import type { What } from '../../core/what/kinds'
 import { findOffers, type Offer } from '../../core/writing/search'
 import { scrollerOf } from '../parts/scroller'
 import { go, stepInTime } from '../stores/cursor'
-import { placeAtSelection, rewrite } from '../stores/editing'
+import { placeAtSelection } from '../stores/editing'
 import { closePlacing, extending, type Placing, placing } from '../stores/placing'
-import { behind, type Session, select, undoLast } from '../stores/session'
+import { behind, type Session, select } from '../stores/session'
 import {
   documentOf,
   hereAt,
-  layersShown,
   phraseAt,
   type Selection,
   type SessionState,
@@ -39,10 +24,12 @@ import {
   vocabularyOf,
 } from '../stores/state'
 import { BlockRow } from './BlockRow'
-import { BodyUnder, FloorUnder, HeadUnder, Pad } from './Pad'
-import { Choices, PlacedRow } from './PlacedRow'
-import { armSpots, COMPASS_SPOTS, floorFor, GAZE_SPOTS, STEPS_SOMEWHERE, stepTo } from './pads'
+import { OfferList } from './OfferList'
+import { PadOfLayer } from './PadOfLayer'
+import { PlacedRow } from './PlacedRow'
+import { STEPS_SOMEWHERE } from './pads'
 import classes from './placing.module.css'
+import { SheetTop } from './SheetTop'
 
 interface PlacingSheetProps {
   readonly session: Session
@@ -60,22 +47,11 @@ export function PlacingSheet(props: PlacingSheetProps) {
   return how.by === undefined ? null : <Sheet how={how} {...props} />
 }
 
-/** Offers looked for, and how many are shown before more are asked for. */
+/** Offers looked for. */
 const MOST_OFFERS = 999
-const FEW_OFFERS = 10
-const FEW_STEPS = 12
-
-/** How far a step of the cursor goes: a count, half of one, a quarter. */
-const GRIDS = [
-  { ticks: COUNT, word: '1' },
-  { ticks: HALF_COUNT, word: '½' },
-  { ticks: QUARTER_COUNT, word: '¼' },
-] as const
 
 /** What is worked on keeps so far from the edges of what is seen of it, in pixels. */
 const NEAR_PX = 20
-
-type Arm = 'both' | Side
 
 function Sheet({
   how,
@@ -87,11 +63,7 @@ function Sheet({
   const state = useStore(session, (s) => s)
   /** What was placed here last: the next thing goes behind it. */
   const [placed, setPlaced] = useState<string>()
-  const [primitive, setPrimitive] = useState<Primitive>('step')
-  const [arm, setArm] = useState<Arm>('both')
   const [query, setQuery] = useState<string>()
-  const [isAll, setAll] = useState(false)
-  const [grid, setGrid] = useState<(typeof GRIDS)[number]>(GRIDS[0])
   const isExtending = useStore(extending, ({ isOn }) => isOn)
   const extend = () => extending.setState({ isOn: true })
   const { selection } = state
@@ -120,7 +92,6 @@ function Sheet({
   )
   const event = selection.event === undefined ? undefined : selectedEvents(state)[0]
   const phrase = named(there, target ?? selection)
-  const label = labelIn(phrase)
 
   // What is worked on stays in sight above the sheet.
   const sheet = useRef<HTMLElement>(null)
@@ -160,13 +131,6 @@ function Sheet({
     placeAtSelection(session, what, length, newId)
     setPlaced(session.getState().selection.event)
     setQuery(undefined)
-    setAll(false)
-  }
-  const placeArm = (where: ArmPlace) => {
-    // The other arm of what stands there already has its place with it.
-    if (arm !== 'both' && event?.what.kind === 'arms' && !event.what[arm])
-      return rewrite(session, event, { what: { ...event.what, [arm]: where } })
-    place({ kind: 'arms', ...(arm === 'both' ? { R: where, L: where } : { [arm]: where }) }, COUNT)
   }
   const goTo = (to: Layer) => {
     // At the end of a layer the next one begins where the phrase does.
@@ -181,18 +145,16 @@ function Sheet({
     setPlaced(undefined)
     setQuery(undefined)
   }
-  const step = (way: 1 | -1) => {
-    const by = way * grid.ticks
+  const step = (by: number) => {
     if (target) select(session, target)
     // From behind the last count back into it.
     if (target) stepInTime(session, by)
-    else if (way < 0) go(session, { at: tick(endOf(selection) + by) })
+    else if (by < 0) go(session, { at: tick(endOf(selection) + by) })
     setPlaced(undefined)
   }
   // Single steps stand under the floor they are danced on.
   const steps = query || layer !== 'feet' ? [] : offers.filter(({ what }) => what.kind === 'foot')
   const moves = offers.filter((offer) => !steps.includes(offer))
-  const shown = isAll || query ? moves : moves.slice(0, FEW_OFFERS)
   const isFull = !target
   return (
     <section
@@ -209,46 +171,14 @@ function Sheet({
       data-by={how.by}
       style={how.by === 'mouse' ? besideCount(how) : undefined}
     >
-      <header className={classes.top}>
-        <button type="button" aria-label="Earlier" onClick={() => step(-1)}>
-          <IconChevronLeft size={20} />
-        </button>
-        <h2 aria-live="polite">
-          {isFull ? 'the end' : placeIn(phrase.name, labelOfSpan(target ?? selection, label))}
-        </h2>
-        <button
-          type="button"
-          aria-label={`Steps of ${grid.word} count, change`}
-          onClick={() => setGrid(GRIDS[(GRIDS.indexOf(grid) + 1) % GRIDS.length] ?? GRIDS[0])}
-        >
-          {grid.word}
-        </button>
-        <button type="button" aria-label="Later" onClick={() => step(1)}>
-          <IconChevronRight size={20} />
-        </button>
-        <div className={classes.layers} role="group" aria-label="Layer">
-          {LAYERS_DOWN.filter((one) => one === 'legs' || layersShown(state).has(one)).map((one) => (
-            <button
-              key={one}
-              type="button"
-              className={`layer-${one}`}
-              aria-pressed={one === layer}
-              onClick={() => goTo(one)}
-            >
-              {layerWord[one]}
-            </button>
-          ))}
-        </div>
-        <button
-          type="button"
-          aria-label="Undo"
-          disabled={state.history.past.length === 0}
-          onClick={() => undoLast(session)}
-        >
-          <IconArrowBackUp size={20} />
-        </button>
-        <CloseButton size={44} aria-label="Close what fits here" onClick={closePlacing} />
-      </header>
+      <SheetTop
+        session={session}
+        state={state}
+        place={target ? placeIn(phrase.name, labelOfSpan(target, labelIn(phrase))) : 'the end'}
+        layer={layer}
+        onStep={step}
+        onLayer={goTo}
+      />
       <div className={classes.body}>
         {event && (
           <PlacedRow
@@ -276,123 +206,23 @@ function Sheet({
           </p>
         )}
         <div className={classes.ways}>
-          {layer === 'feet' && (
-            <div>
-              <Choices
-                label="Step"
-                options={STEPS_SOMEWHERE.map((value) => ({ value, word: value }))}
-                value={primitive}
-                onPick={setPrimitive}
-              />
-              <Pad
-                label={`${primitive}, ${sideWord[side]} foot, to`}
-                spots={floorFor(side)}
-                disabled={isFull}
-                onPick={(way) =>
-                  place({ kind: 'foot', action: stepTo(primitive, side, way) }, COUNT)
-                }
-              >
-                <FloorUnder />
-              </Pad>
-              <div className={classes.steps} role="group" aria-label="Steps that stay">
-                {steps.slice(0, FEW_STEPS).map(({ id, name, what, length }) => (
-                  <button
-                    key={id}
-                    type="button"
-                    disabled={isFull}
-                    onClick={() => place(what, length)}
-                  >
-                    {name}
-                  </button>
-                ))}
-              </div>
-            </div>
-          )}
-          {(layer === 'hips' || layer === 'torso') && (
-            <Pad
-              label={layer === 'hips' ? 'Hips to' : 'Ribs to'}
-              spots={COMPASS_SPOTS}
-              disabled={isFull}
-              onPick={(to) => place({ kind: 'at', place: to }, COUNT)}
-            >
-              <FloorUnder />
-            </Pad>
-          )}
-          {layer === 'arms' && (
-            <div>
-              <Choices
-                label="Which arm"
-                options={[
-                  { value: 'L', word: 'left' },
-                  { value: 'both', word: 'both' },
-                  { value: 'R', word: 'right' },
-                ]}
-                value={arm}
-                onPick={(value: Arm) => setArm(value)}
-              />
-              <Pad
-                label={arm === 'both' ? 'Both arms to' : `${sideWord[arm]} arm to`}
-                spots={armSpots(arm === 'L' ? 'L' : 'R')}
-                disabled={isFull && arm === 'both'}
-                onPick={placeArm}
-              >
-                <BodyUnder isLeft={arm === 'L'} />
-              </Pad>
-            </div>
-          )}
-          {layer === 'head' && (
-            <Pad
-              label="Look to"
-              spots={GAZE_SPOTS}
-              disabled={isFull}
-              onPick={(gaze) => place({ kind: 'look', gaze }, COUNT)}
-            >
-              <HeadUnder />
-            </Pad>
-          )}
-          <div>
-            {query === undefined ? (
-              <button type="button" className={classes.search} onClick={() => setQuery('')}>
-                <IconSearch size={18} /> Search by name
-              </button>
-            ) : (
-              <TextInput
-                size="md"
-                aria-label={`Find a move for the ${layerWord[layer].toLowerCase()}`}
-                placeholder="hip circle, shimmy, step touch…"
-                value={query}
-                autoFocus
-                onChange={({ currentTarget }) => setQuery(currentTarget.value)}
-              />
-            )}
-            <ul className={classes.offers} aria-label="Moves that fit, best first">
-              {shown.map((offer) => (
-                <li key={offer.id}>
-                  <button
-                    type="button"
-                    className={`layer-${offer.layer}`}
-                    disabled={isFull}
-                    onClick={() => place(offer.what, offer.length, offer.layer)}
-                  >
-                    <b>{offer.name}</b>
-                    <span>
-                      {offer.layer === layer
-                        ? offer.hint
-                        : `on the ${layerWord[offer.layer].toLowerCase()}`}
-                    </span>
-                  </button>
-                </li>
-              ))}
-            </ul>
-            {shown.length === 0 && (
-              <p className={classes.end}>No move has that name. Try a part of it.</p>
-            )}
-            {shown.length < moves.length && (
-              <button type="button" className={classes.search} onClick={() => setAll(true)}>
-                {moves.length - shown.length} more
-              </button>
-            )}
-          </div>
+          <PadOfLayer
+            session={session}
+            layer={layer}
+            side={side}
+            steps={steps}
+            isFull={isFull}
+            event={event}
+            place={place}
+          />
+          <OfferList
+            layer={layer}
+            moves={moves}
+            query={query}
+            onQuery={setQuery}
+            isFull={isFull}
+            onPlace={(offer) => place(offer.what, offer.length, offer.layer)}
+          />
         </div>
       </div>
     </section>
