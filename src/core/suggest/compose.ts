@@ -158,6 +158,9 @@ export function compose(
   }
   const { names, checked } = made
   if (names.length === 0 || newsLeft > 0) return undefined
+  // Nobody asked for another front: what turns comes round again.
+  const turned = turnOf(checked, pass)
+  if (turned !== 0 && turned !== turnOf(before, pass)) return undefined
   if (!endsAsAsked(checked, wish)) return undefined
   // What another layer ends too early leaves counts free.
   if (gapsOf(made.combination, pass, layer, vocabulary, within).length > 0) return undefined
@@ -168,6 +171,14 @@ export function compose(
     returns: hasReturned,
   }
 }
+
+/** By how much a pass ends facing otherwise than it began, from 0 up to a full turn. */
+function turnOf({ lead }: Checked, pass: number): number {
+  const { entry, exit } = lead.slices[pass] ?? {}
+  return ((((exit?.facing ?? 0) - (entry?.facing ?? 0)) % ROUND) + ROUND) % ROUND
+}
+
+const ROUND = 360
 
 /** What no proposal may bring. */
 export const isUnclean = (finding: Finding): boolean => severityOf(finding) !== 'note'
