@@ -92,7 +92,7 @@ arms in second`)
     // The first count of the line is the one before count 1 now.
     await write(page, 'R:1', 'feet', 1, 'kick R forward')
     for (const line of ['R:0', 'R:1'])
-      expect(await namesOn(page, line, 'feet')).toContain('kick R forward, feet')
+      await expect.poll(() => namesOn(page, line, 'feet')).toContain('kick R forward, feet')
     await page.getByRole('button', { name: /^Phrase B,/ }).click()
     await page.getByRole('menuitem', { name: 'New phrase like it, behind it' }).click()
     await page.getByText('like B', { exact: false }).first().waitFor()
