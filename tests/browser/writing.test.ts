@@ -89,6 +89,7 @@ arms in second`)
     await page.keyboard.press('Enter')
     await page.keyboard.press('Escape')
     await page.getByRole('dialog').waitFor({ state: 'detached' })
+    await page.getByRole('menu').waitFor({ state: 'detached' })
     // The first count of the line is the one before count 1 now.
     await write(page, 'R:1', 'feet', 1, 'kick R forward')
     for (const line of ['R:0', 'R:1'])
