@@ -22,6 +22,7 @@ import { writeSheet } from '../src/core/sheet/writeSheet'
 import { simulate } from '../src/core/simulate/simulate'
 import { findOffers } from '../src/core/writing/search'
 import demo from '../src/storage/demo/demo.json'
+import { benchIdeas } from './ideas'
 import { finish, microseconds, row, say } from './measure'
 import { benchPieces } from './pieces'
 import { benchProps } from './props'
@@ -157,6 +158,7 @@ if (drill && round)
   row('Calling a drill of 64 counts', () =>
     drillPerformance(drill, round, { rhythm: undefined, call: 'rounds', speech: () => 0.25 }),
   )
+benchIdeas(c64)
 benchPieces(c64, check64)
 benchProps(c64)
 const text = writeSwayJson(c64)

@@ -6,19 +6,24 @@ import { addPhrase, repeatPass, turnPass } from '../edits/phrases'
 import { checkCombination } from '../findings/check'
 import type { House } from '../house/house'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
+import { applyRepair } from '../repair/apply'
+import { editWords, repairFeet } from '../repair/feet'
 import { type Span, type Tick, tick } from '../time/time'
 import { asAsked, asItWas, endsAsAsked, type PassWish } from './asked'
 import { isUnclean } from './compose'
-import { fillPhrase } from './fill'
+import { waysToFill } from './fill'
 import { gapsOf } from './gaps'
 import { halfOf, isOfMovesOnly, withOwnIds } from './halves'
 import { newFindings } from './suggest'
 import type { Variation } from './vary'
 
-/** What of a phrase an answer dances again, and where it goes on in its own way. */
+/** What of a phrase an answer dances again. */
 interface Again {
   readonly events: readonly Event[]
+  /** Where all of its layers go on in their own way. */
   readonly anew?: Span
+  /** Its feet stay as they are, and nothing else does. */
+  readonly isOfFeet?: true
 }
 
 /** How a phrase is answered: what it takes over; undefined where it can't. */
@@ -36,7 +41,7 @@ const ending = ({ events }: Phrase, half: Tick | undefined): Again | undefined =
 /** The feet, where there is more than them. */
 function feet({ events }: Phrase): Again | undefined {
   const own = events.filter(({ layer }) => layer === 'feet')
-  return own.length > 0 && own.length < events.length ? { events: own } : undefined
+  return own.length > 0 && own.length < events.length ? { events: own, isOfFeet: true } : undefined
 }
 
 const fromOther = (again: Again | undefined): Again | undefined =>
@@ -53,6 +58,10 @@ const KINDS: readonly Kind[] = [
   {
     words: 'its feet from the other side under something else',
     again: (phrase) => fromOther(feet(phrase)),
+  },
+  {
+    words: 'the same from the other side, but for a step',
+    again: (phrase) => fromOther({ events: phrase.events }),
   },
 ]
 
@@ -125,21 +134,53 @@ function answered(
   )
   const pass = wish.pass + 1
   const start = isMirrored ? turnPass(pass)(withAgain) : withAgain
-  const layers = LAYERS.filter((layer) => phrase.events.some((event) => event.layer === layer))
-  const said: string[] = []
-  let made = start
+  const mended = again.anew ? undefined : mendedFeet(start, id, wish, base, house)
+  // All of it is there already: what is new is the step.
+  if (!again.anew && !again.isOfFeet && !mended) return []
+  const layers = LAYERS.filter(
+    (layer) =>
+      (again.anew || (again.isOfFeet && layer !== 'feet')) &&
+      phrase.events.some((event) => event.layer === layer),
+  )
+  const said: string[] = mended ? [mended.words] : []
+  let made = mended?.combination ?? start
   for (const layer of layers) {
     if (gapsOf(made, pass, layer, vocabularyFor(made, base), again.anew).length === 0) continue
     // Its end is the feet's, and they come first: without them there is nothing to go on with.
     const end = layer === 'feet' ? wish.end : undefined
     const own = { ...wish, pass, layer, end, within: again.anew, seed: wish.seed + 17 * i }
-    const [filled] = fillPhrase(made, own, base, house, 1)
+    const [filled] = waysToFill(made, own, base, house, 1)
     if (!filled && layer === 'feet') return []
     if (!filled) continue
     said.push(`${layer}: ${filled.names.join(', ')}`)
     made = filled.combination
   }
   return said.length > 0 ? [{ words, why: said.join('. '), combination: made }] : []
+}
+
+/** Feet that are danced again, led to what follows by steps of their own; undefined where nothing is wrong, or nothing helps. */
+function mendedFeet(
+  combination: Combination,
+  id: string,
+  wish: PassWish,
+  base: Vocabulary,
+  house: House,
+): Variation | undefined {
+  if (combination.parts) return undefined
+  const repair = repairFeet(combination, wish.end ?? 'faults', base, house).find(({ edits }) =>
+    edits.every((edit) => 'phrase' in edit && edit.phrase === id && edit.pass === undefined),
+  )
+  if (!repair || repair.edits.length === 0) return undefined
+  let ids = 0
+  const vocabulary = vocabularyFor(combination, base)
+  const steps = repair.edits.map((edit) => {
+    const { at, to } = editWords(edit, combination)
+    return `${at} ${to}`
+  })
+  return {
+    words: `feet: ${steps.join(', ')}`,
+    combination: applyRepair(combination, repair.edits, vocabulary, () => `${id} step ${ids++}`),
+  }
 }
 
 /** The phrase once more behind itself, from the other side; undefined where there is no room. */

@@ -4,7 +4,7 @@ import { mirrorEvent, mirrorWhat } from '../combination/mirror'
 import { nameOf, sideOf } from '../combination/names'
 import { onSide } from '../combination/whatOf'
 import { placeEvent } from '../edits/edits'
-import { checkCombination } from '../findings/check'
+import { checkCombination, danceablesOf } from '../findings/check'
 import type { Checked } from '../findings/checked'
 import { type Finding, severityOf } from '../findings/finding'
 import type { House } from '../house/house'
@@ -48,6 +48,8 @@ interface PutMotif {
 
 /** What is asked for and known while one layer is composed. */
 export interface Composing {
+  /** What is filled, at the tempo and for the level that are asked for. */
+  readonly meant: Combination
   readonly before: Checked
   readonly wish: FillWish
   readonly vocabulary: Vocabulary
@@ -60,6 +62,8 @@ export interface Composing {
   readonly offers: WeakMap<Checked, Map<number, readonly Offer[]>>
   /** What can't stand where something was empty before, by tick, length and kind. */
   readonly broken: Set<string>
+  /** Counts that a check goes over, and those it takes as long as besides. */
+  readonly ofACheck: number
   /** Counts that may still be checked: a bound on time that is the same on every machine. */
   work: number
 }
@@ -94,8 +98,17 @@ export function composing(
     add(pair.on, pair.with)
     add(pair.with, pair.on)
   }
+  const before = checkCombination(combination, base, house)
+  const counts = before.lead.passes.reduce(
+    (sum, { length, phrase: { options = [] } }) =>
+      sum + (length / COUNT) * (1 + OF_AN_OPTION * options.length),
+    0,
+  )
   return {
-    before: checkCombination(combination, base, house),
+    meant: combination,
+    before,
+    // Where something is kept both sides are checked.
+    ofACheck: (BESIDE + counts) * danceablesOf(before).length,
     wish,
     vocabulary: vocabularyFor(combination, base),
     base,
@@ -110,12 +123,7 @@ export function composing(
 
 /** Checks a combination, and books what that takes. */
 export function checkedIn(composing: Composing, combination: Combination): Checked {
-  const counts = composing.before.lead.passes.reduce(
-    (sum, { length, phrase: { options = [] } }) =>
-      sum + (length / COUNT) * (1 + OF_AN_OPTION * options.length),
-    0,
-  )
-  composing.work -= BESIDE + counts
+  composing.work -= composing.ofACheck
   return checkCombination(combination, composing.base, composing.house)
 }
 
@@ -134,11 +142,10 @@ const offersIn = (composing: Composing, checked: Checked, gap: Gap): readonly Of
 
 /** One try: a shape for every empty stretch, filled with motifs; undefined where it does not come out clean. */
 export function compose(
-  combination: Combination,
   composing: Composing,
   { next, isAny }: { readonly next: () => number; readonly isAny: boolean },
 ): Composed | undefined {
-  const { before, wish, vocabulary } = composing
+  const { before, wish, vocabulary, meant: combination } = composing
   const { pass, layer, group, within } = wish
   const words: string[] = []
   let made: Filled = { combination, checked: before, names: [], signature: [], motifs: [] }

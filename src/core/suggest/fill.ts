@@ -36,7 +36,7 @@ const MOST_FILLINGS = 5
 const ATTEMPTS = 90
 /** So many of them only have shapes in which something comes back, where there are any. */
 const RETURNING_FIRST = 70
-/** So many more than are wanted are made, to have a choice. */
+/** So many more than are wanted are made at the most, to have a choice. */
 const SPARE = 4
 /** A filling that shares this much with another is not different from it. */
 const MOST_SHARED = 0.5
@@ -46,43 +46,66 @@ const WORK = 9_000
 /**
  * Up to five ways to fill what is empty on one layer of a phrase: each has a shape, made of moves at
  * their usual lengths, mostly with a motif that comes back; none has a fault or a snag that was not
- * there, each ends as asked and differs from the others on at least half of its counts. Where no
- * phrase comes out, single moves that can stand there.
+ * there, each ends as asked and differs from the others on at least half of its counts.
  * @param most how many are wanted
  */
-export function fillPhrase(
+export const waysToFill = (
   combination: Combination,
   wish: FillWish,
   base: Vocabulary,
   house: House,
   most = MOST_FILLINGS,
+): readonly Filling[] =>
+  filledBy(searchFor(combination, wish, base, house, most), most, combination)
+
+/** The same; where no phrase comes out, single moves that can stand there. */
+export function fillPhrase(
+  combination: Combination,
+  wish: FillWish,
+  base: Vocabulary,
+  house: House,
 ): readonly Filling[] {
-  const meant = asAsked(combination, wish)
-  const search = composing(meant, wish, base, house, most < MOST_FILLINGS ? WORK / 2 : WORK)
+  const search = searchFor(combination, wish, base, house, MOST_FILLINGS)
+  const ways = filledBy(search, MOST_FILLINGS, combination)
+  if (ways.length > 0 || wish.end || wish.group?.news) return ways
+  return singleMoves(search, MOST_FILLINGS).map((made) => ({
+    ...made,
+    combination: asItWas(made.combination, combination),
+  }))
+}
+
+const searchFor = (
+  combination: Combination,
+  wish: FillWish,
+  base: Vocabulary,
+  house: House,
+  most: number,
+): Composing =>
+  composing(
+    asAsked(combination, wish),
+    wish,
+    base,
+    house,
+    (WORK * (most + 1)) / (MOST_FILLINGS + 1),
+  )
+
+function filledBy(search: Composing, most: number, own: Combination): readonly Filling[] {
+  const { wish } = search
+  const wanted = most + Math.min(SPARE, most)
   const found: (Composed & { readonly price: number })[] = []
-  for (
-    let attempt = 0;
-    attempt < ATTEMPTS && found.length < most + SPARE && search.work > 0;
-    attempt++
-  ) {
+  for (let attempt = 0; attempt < ATTEMPTS && found.length < wanted && search.work > 0; attempt++) {
     // Each layer by numbers of its own: else all of them would have the same shape.
     const next = numbersFrom(wish.seed * 1009 + attempt + 7919 * LAYERS.indexOf(wish.layer))
-    const made = compose(meant, search, { next, isAny: attempt >= RETURNING_FIRST })
+    const made = compose(search, { next, isAny: attempt >= RETURNING_FIRST })
     if (made) found.push({ ...made, price: priceOf(made, search) })
   }
-  const different = choiceOf(found, most)
-  if (different.length === 0 && !wish.end && !wish.group?.news)
-    return singleMoves(meant, search, most).map((made) => ({
-      ...made,
-      combination: asItWas(made.combination, combination),
-    }))
-  return different.map(({ names, reason, returns, motifs, combination: made }) => ({
+  return choiceOf(found, most).map(({ names, reason, returns, motifs, combination: made }) => ({
     names,
     reason,
     returns,
     isWhole: true,
     things: motifs.map(({ key }) => key),
-    combination: asItWas(made, combination),
+    combination: asItWas(made, own),
   }))
 }
 
@@ -116,12 +139,8 @@ function isLike({ signature: a }: Composed, { signature: b }: Composed): boolean
 }
 
 /** Where no phrase of them comes out: every move there is, tried where an empty stretch begins. */
-function singleMoves(
-  combination: Combination,
-  search: Composing,
-  most: number,
-): readonly Filling[] {
-  const { wish, vocabulary, before, known } = search
+function singleMoves(search: Composing, most: number): readonly Filling[] {
+  const { wish, vocabulary, before, known, meant: combination } = search
   const phrase = combination.phrases.find(({ id }) => id === combination.order[wish.pass]?.phrase)
   const found: Filling[] = []
   for (const gap of gapsOf(combination, wish.pass, wish.layer, vocabulary, wish.within))

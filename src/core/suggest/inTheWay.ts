@@ -12,7 +12,7 @@ import { COUNT, endOf, labelIn, labelOfSpan, tick } from '../time/time'
 import { kindOf } from '../what/kinds'
 import { asAsked, asItWas, type FillWish } from './asked'
 import { isUnclean } from './compose'
-import { fillPhrase } from './fill'
+import { waysToFill } from './fill'
 import { gapsOf } from './gaps'
 import { type Gap, newFindings, offersFor, placed } from './suggest'
 
@@ -49,7 +49,7 @@ export function inTheWayOf(
     return fullOf(combination, phrase, wish, base, house)
   if (end || group) {
     // What was asked for besides may be all there is in the way.
-    const [plain] = fillPhrase(
+    const [plain] = waysToFill(
       combination,
       { ...wish, end: undefined, group: undefined },
       base,
@@ -141,7 +141,7 @@ function fullOf(
   )
   const freed = labelOfSpan(free, label)
   const shorter = changeEvent(held.id, { length: tick(held.length - FREED * COUNT) })(combination)
-  const [filled] = fillPhrase(shorter, { ...wish, within: free }, base, house, 1)
+  const [filled] = waysToFill(shorter, { ...wish, within: free }, base, house, 1)
   return {
     text: `The ${is} held through ${until} (${nameOf(held, vocabulary)}): free ${freed}, or keep ${PLURAL.has(layer) ? 'them' : 'it'}.`,
     nearest: {

@@ -12,7 +12,7 @@ import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
 import { applyRepair } from '../repair/apply'
 import { editWords, repairFeet } from '../repair/feet'
 import { asAsked, asItWas, endsAsAsked, type PassWish } from './asked'
-import { fillPhrase } from './fill'
+import { waysToFill } from './fill'
 import { isOfMovesOnly, withOwnIds } from './halves'
 import { numbersFrom } from './numbers'
 import { newFindings } from './suggest'
@@ -29,6 +29,8 @@ const MOST_MIXES = 5
 const ATTEMPTS = 40
 /** A tempo this far from this one's is another dance (h). */
 const NEAR_TEMPO = 0.25
+/** Repairs and links that are looked for in all. */
+const MOST_LOOKED_FOR = 9
 /** A link between two phrases has so many counts. */
 const LINK_COUNTS = 4
 
@@ -52,14 +54,14 @@ export function mixesOf(
   const isEmpty = phrase.events.length === 0
   const before = checkCombination(meant, base, house)
   const found: (Variation & { readonly key: string })[] = []
-  const firsts = new Map<string, Mixed | undefined>()
+  const joining: Joining = { wish, before, base, house, firsts: new Map(), left: MOST_LOOKED_FOR }
   for (let attempt = 0; attempt < ATTEMPTS && found.length < MOST_MIXES; attempt++) {
     const next = numbersFrom(wish.seed * 1013 + attempt)
     const many = (isEmpty ? 2 : 1) + (next() < 0.5 ? 1 : 0)
     const chosen = drawnFrom(candidates, many, next)
     const key = chosen.map((one) => one.phrase.id).join()
     if (found.some((one) => one.key === key)) continue
-    const made = joined(meant, chosen, { wish, before, base, house, firsts })
+    const made = joined(meant, chosen, joining)
     if (made) found.push({ ...made, key, combination: asItWas(made.combination, combination) })
   }
   return found.map(({ words, combination: made }) => ({ words, combination: made }))
@@ -110,6 +112,8 @@ interface Joining {
   readonly house: House
   /** What came of a phrase that was tried as the first one. */
   readonly firsts: Map<string, Mixed | undefined>
+  /** How many more repairs and links may be looked for: they take longest. */
+  left: number
 }
 
 /** The phrases one behind the other; undefined where they can't be joined. */
@@ -149,8 +153,9 @@ function withPhrase(
   { of, phrase }: Candidate,
   i: number,
   inPlace: boolean,
-  { before, base, house, wish }: Joining,
+  joining: Joining,
 ): Mixed | undefined {
+  const { before, base, house, wish } = joining
   const said = `${phrase.name} of “${of.title}”`
   const isGood = (made: Combination) =>
     !hasTrouble(before, checkCombination(made, base, house), true)
@@ -163,6 +168,7 @@ function withPhrase(
       const side = isOther ? `${said} from the other side` : said
       if (isGood(made)) return { combination: made, pass: at, words: [...words, side] }
     }
+    if (joining.left-- <= 0) return undefined
     const plain = put(combination, pass, false)
     const vocabulary = vocabularyFor(plain, base)
     const [repair] = repairFeet(plain, 'faults', base, house)
@@ -181,7 +187,7 @@ function withPhrase(
       if (isGood(made))
         return { combination: made, pass: at, words: [...words, `${said} (${steps.join(', ')})`] }
     }
-    if (inPlace) return undefined
+    if (inPlace || joining.left-- <= 0) return undefined
     // A link between the two, of figures or steps.
     const linkId = `mix ${wish.seed} ${i} link`
     const empty = addPhrase(linkId, pass, LINK_COUNTS)(combination)
@@ -191,7 +197,7 @@ function withPhrase(
     }))(empty)
     const asked = { pass: pass + 1, layer: 'feet' as const, seed: wish.seed + i }
     const around = put(named, pass + 1, false)
-    const linked = fillPhrase(around, asked, base, house, 1).find((one) => isGood(one.combination))
+    const linked = waysToFill(around, asked, base, house, 1).find((one) => isGood(one.combination))
     if (!linked) return undefined
     const over = `over a link (${linked.names.join(', ')})`
     return { combination: linked.combination, pass: pass + 2, words: [...words, `${over} ${said}`] }

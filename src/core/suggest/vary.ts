@@ -17,7 +17,7 @@ import { COUNT, tick } from '../time/time'
 import type { What } from '../what/kinds'
 import type { PassWish } from './asked'
 import { isUnclean } from './compose'
-import { fillPhrase } from './fill'
+import { waysToFill } from './fill'
 import { halfOf, isOfMovesOnly } from './halves'
 import { newFindings } from './suggest'
 
@@ -80,7 +80,7 @@ export function variationsOf(
         `with the ${layer} too`,
         phrase.events.some((event) => event.layer === layer)
           ? undefined
-          : fillPhrase(combination, { ...wish, layer }, base, house, 1)[0]?.combination,
+          : waysToFill(combination, { ...wish, layer }, base, house, 1)[0]?.combination,
       ],
     ]),
   ]

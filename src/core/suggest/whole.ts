@@ -4,7 +4,7 @@ import type { House } from '../house/house'
 import type { Family } from '../moves/move'
 import type { Vocabulary } from '../moves/vocabulary'
 import type { PassWish } from './asked'
-import { type Filling, fillPhrase } from './fill'
+import { type Filling, waysToFill } from './fill'
 
 /**
  * What goes on the feet of a phrase, by family: what the family is known by first (h). The head, and
@@ -36,7 +36,7 @@ export function wholePhrases(
   const isNew = (layer: Layer, i: number) => layers[(wish.seed + i) % layers.length] === layer
   const known = wish.group && { ...wish, group: { ...wish.group, news: 0 as const } }
   const feet = (asked: PassWish, most?: number) =>
-    fillPhrase(combination, { ...asked, layer: 'feet' }, base, house, most)
+    waysToFill(combination, { ...asked, layer: 'feet' }, base, house, most)
   const onFeet = feet(known ?? wish)
   const newOnFeet = wish.group?.news ? feet(wish, 2) : []
   const taken = new Set<string>()
@@ -50,7 +50,7 @@ export function wholePhrases(
         // Its end is the feet's.
         const own = { ...asked, end: undefined, layer, seed: wish.seed + 31 * i }
         // What an earlier proposal is made of is for that one.
-        const ways = fillPhrase(made.combination, own, base, house, TO_CHOOSE)
+        const ways = waysToFill(made.combination, own, base, house, TO_CHOOSE)
         const filled = ways.find(({ things }) => !things.some((key) => taken.has(key))) ?? ways[0]
         if (!filled) return made
         for (const key of filled.things) taken.add(key)
