@@ -249,7 +249,8 @@ function otherLevels(
   base: Vocabulary,
   house: House,
 ): readonly Written[] {
-  if (combination.parts) return []
+  // What is danced at a level by its options stands there already.
+  if (combination.parts || phrase.options) return []
   const levels = DancerLevel.options
   const own = levels.indexOf(combination.level ?? house.level)
   const alone = {
