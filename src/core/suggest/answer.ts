@@ -1,4 +1,5 @@
 import { LAYERS } from '../body/layers'
+import { capital } from '../capital'
 import type { Combination, Event, Phrase } from '../combination/combination'
 import { mirrorEvent } from '../combination/mirror'
 import { changePhrase } from '../edits/edit'
@@ -152,7 +153,7 @@ function answered(
     const [filled] = waysToFill(made, own, base, house, 1)
     if (!filled && layer === 'feet') return []
     if (!filled) continue
-    said.push(`${layer}: ${filled.names.join(', ')}`)
+    said.push(`${capital(layer)}: ${filled.names.join(', ')}`)
     made = filled.combination
   }
   return said.length > 0 ? [{ words, why: said.join('. '), combination: made }] : []
@@ -178,7 +179,7 @@ function mendedFeet(
     return `${at} ${to}`
   })
   return {
-    words: `feet: ${steps.join(', ')}`,
+    words: `Feet: ${steps.join(', ')}`,
     combination: applyRepair(combination, repair.edits, vocabulary, () => `${id} step ${ids++}`),
   }
 }

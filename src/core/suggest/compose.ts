@@ -30,8 +30,8 @@ export interface Composed {
   readonly names: readonly string[]
   /** What is danced on each of its counts, to tell proposals apart. */
   readonly signature: readonly string[]
-  /** How it is built, in a line. */
-  readonly reason: string
+  /** How it is built: `4 and 4 to the other side`. */
+  readonly shape: string
   /** A motif of it comes back, as it was or to the other side. */
   readonly returns: boolean
   readonly motifs: readonly PutMotif[]
@@ -174,7 +174,7 @@ export function compose(
   if (newFindings(before, checked).some(isUnclean)) return undefined
   return {
     ...made,
-    reason: `${words.join('; ')}, ends with ${names.at(-1)}`,
+    shape: words.join('; '),
     returns: hasReturned,
   }
 }
@@ -202,7 +202,7 @@ function suits({ slots }: Shape, layer: Layer): boolean {
 const HEAD_DOES = 3
 
 /** What of a layer is filled by now. */
-type Filled = Omit<Composed, 'reason' | 'returns'>
+type Filled = Omit<Composed, 'shape' | 'returns'>
 
 interface Filling {
   readonly composing: Composing

@@ -20,7 +20,9 @@ import { newFindings, offersFor, placed } from './suggest'
 export interface Filling {
   /** What was put in, in order. */
   readonly names: readonly string[]
-  /** How it is built, in a line. */
+  /** How it is built: `4 and 4 to the other side`. */
+  readonly shape: string
+  /** Why it is proposed, in a line. */
   readonly reason: string
   /** A motif of it comes back, as it was or to the other side. */
   readonly returns: boolean
@@ -99,9 +101,10 @@ function filledBy(search: Composing, most: number, own: Combination): readonly F
     const made = compose(search, { next, isAny: attempt >= RETURNING_FIRST })
     if (made) found.push({ ...made, price: priceOf(made, search) })
   }
-  return choiceOf(found, most).map(({ names, reason, returns, motifs, combination: made }) => ({
+  return choiceOf(found, most).map(({ names, shape, returns, motifs, combination: made }) => ({
     names,
-    reason,
+    shape,
+    reason: `${shape}, ends with ${names.at(-1)}`,
     returns,
     isWhole: true,
     things: motifs.map(({ key }) => key),
@@ -154,6 +157,7 @@ function singleMoves(search: Composing, most: number): readonly Filling[] {
       const where = labelOfSpan({ at: event.at, length }, labelIn(phrase ?? { counts: 8 }))
       found.push({
         names: [nameOf(event, vocabulary)],
+        shape: 'one move',
         reason: `one move on ${where}, where no whole phrase goes; the rest stays free`,
         returns: false,
         isWhole: false,

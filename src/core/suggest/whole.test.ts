@@ -1,11 +1,14 @@
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
+import { demo } from '../../../tests/demo'
 import { combination } from '../../../tests/write'
 import { LAYERS } from '../body/layers'
+import { dancedIn } from '../combination/lengths'
 import { nameOf } from '../combination/names'
 import { checkCombination } from '../findings/check'
 import { severityOf } from '../findings/finding'
 import { USUAL_HOUSE } from '../house/house'
+import { keyOf, thingsIn } from '../load/things'
 import { vocabulary } from '../moves/vocabulary'
 import { wholePhrases } from './whole'
 
@@ -35,6 +38,31 @@ describe.each(['belly', 'bollywood', 'polynesian', 'latin'] as const)(
     })
   },
 )
+
+it.each([0, 1] as const)('for a group, with %i new things in each', (news) => {
+  const danced = demo.filter(({ parts }) => !parts).slice(0, 4)
+  const known = danced.flatMap((one) =>
+    one.phrases.flatMap((phrase) =>
+      thingsIn(dancedIn(phrase, vocabulary), vocabulary).map(({ key }) => key),
+    ),
+  )
+  const more = ['feet step-touch', 'feet chasse', 'feet grapevine', 'hips hip-bump', 'arms clap']
+  const group = { known: [...known, ...more], news }
+  const empty = combination([[]], { families: ['belly'] })
+  const ways = [1, 2, 3, 4].flatMap((seed) =>
+    wholePhrases(empty, { pass: 0, seed, group }, vocabulary, USUAL_HOUSE),
+  )
+  expect(ways.length).toBeGreaterThan(3)
+  const layers = new Set<string>()
+  for (const { combination: made } of ways) {
+    const keys = (made.phrases[0]?.events ?? []).map((event) => keyOf(event, vocabulary))
+    const fresh = new Set(keys.filter((key) => !group.known.includes(key)))
+    expect(fresh.size).toBe(news)
+    for (const key of fresh) layers.add(key.split(' ')[0] ?? '')
+  }
+  // Not always of the same layer.
+  expect(layers.size).toBeGreaterThanOrEqual(2 * news)
+})
 
 it('phrases that were read over are proposed as they were, until somebody means to change that', async () => {
   const lines = (['belly', 'bollywood', 'polynesian', 'latin'] as const).flatMap((family) =>

@@ -1,4 +1,5 @@
 import type { Layer } from '../body/layers'
+import { capital } from '../capital'
 import type { Combination } from '../combination/combination'
 import type { House } from '../house/house'
 import type { Family } from '../moves/move'
@@ -40,29 +41,34 @@ export function wholePhrases(
   const onFeet = feet(known ?? wish)
   const newOnFeet = wish.group?.news ? feet(wish, 2) : []
   const taken = new Set<string>()
-  return onFeet.flatMap((plain, i): readonly Filling[] => {
+  const isAsked = ({ things }: Filling) => {
+    const known = new Set(wish.group?.known)
+    const news = new Set(things.filter((key) => !known.has(key)))
+    return !wish.group || news.size === wish.group.news
+  }
+  const withLayer = (made: Filling, layer: Layer, i: number): Filling => {
+    const asked = isNew(layer, i) ? wish : (known ?? wish)
+    // Its end is the feet's.
+    const own = { ...asked, end: undefined, layer, seed: wish.seed + 31 * i }
+    // What an earlier proposal is made of is for that one.
+    const ways = waysToFill(made.combination, own, base, house, TO_CHOOSE)
+    const filled = ways.find(({ things }) => !things.some((key) => taken.has(key))) ?? ways[0]
+    if (!filled) return made
+    for (const key of filled.things) taken.add(key)
+    return {
+      ...made,
+      reason: `${made.reason}. ${capital(layer)}: ${filled.names.join(', ')} (${filled.shape})`,
+      returns: made.returns || filled.returns,
+      things: [...made.things, ...filled.things],
+      combination: filled.combination,
+    }
+  }
+  const made = onFeet.flatMap((plain, i): readonly Filling[] => {
     const isOfFeet = wish.group?.news && isNew('feet', i)
-    const first = isOfFeet ? newOnFeet[i % Math.max(1, newOnFeet.length)] : plain
-    if (!first) return []
-    return [
-      over.reduce((made, layer): Filling => {
-        const asked = isNew(layer, i) ? wish : (known ?? wish)
-        // Its end is the feet's.
-        const own = { ...asked, end: undefined, layer, seed: wish.seed + 31 * i }
-        // What an earlier proposal is made of is for that one.
-        const ways = waysToFill(made.combination, own, base, house, TO_CHOOSE)
-        const filled = ways.find(({ things }) => !things.some((key) => taken.has(key))) ?? ways[0]
-        if (!filled) return made
-        for (const key of filled.things) taken.add(key)
-        return {
-          names: [...made.names, ...filled.names],
-          reason: `${made.reason}. ${layer}: ${filled.reason}`,
-          returns: made.returns || filled.returns,
-          isWhole: made.isWhole && filled.isWhole,
-          things: [...made.things, ...filled.things],
-          combination: filled.combination,
-        }
-      }, first),
-    ]
+    let now = isOfFeet ? newOnFeet[i % Math.max(1, newOnFeet.length)] : plain
+    if (!now) return []
+    for (const layer of over) now = withLayer(now, layer, i)
+    return [now]
   })
+  return made.filter(isAsked)
 }
