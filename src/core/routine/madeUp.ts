@@ -54,7 +54,7 @@ export function madeUp(wish: MadeUpWish, base: Vocabulary, house: House): Combin
 
 /** Passages in which nobody steps to a beat (h). */
 const QUIET: ReadonlySet<Section['kind']> = new Set(['slow', 'break', 'end'])
-const QUIET_ENERGY = 2
+const QUIET_ENERGY = 1
 
 /** A phrase for a section with a beat, of those there are the one that is as hard as it is strong; from both sides it has to switch. */
 function composedFor(
