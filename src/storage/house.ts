@@ -33,7 +33,7 @@ export interface HouseStore {
  * Older records of the house are brought up step by step: version 1 told all lengths in metres,
  * version 2 called the limits figures, and the dancer that is drawn a figure; version 3 had one
  * talk before a new layer and one before any other drill: who talked longer talks longer still;
- * version 4 drew one dancer for everybody; version 5 knew only the usual pairs.
+ * version 4 drew one dancer for everybody; version 5 knew only the usual layerings.
  */
 const UPGRADES: readonly Upgrade[] = [
   { from: 1, up: (record) => ({ ...record, units: 'metres' }) },

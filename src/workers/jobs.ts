@@ -3,7 +3,7 @@ import type { ClassEntry } from '../core/diary/diary'
 import type { Finding } from '../core/findings/finding'
 import type { LevelForm } from '../core/forms/levels'
 import type { HouseRules } from '../core/house/house'
-import type { Pair } from '../core/house/ownPairs'
+import type { Layering } from '../core/house/layerings'
 import type { OwnMove } from '../core/moves/move'
 import type { OwnNames } from '../core/moves/vocabulary'
 import type { Page, PageWish } from '../core/notebook/read'
@@ -51,7 +51,7 @@ export interface Jobs {
     out: readonly string[]
   }
   /** What goes with what in some combinations. */
-  pairs: { in: { combinations: readonly Combination[] }; out: readonly Pair[] }
+  layerings: { in: { combinations: readonly Combination[] }; out: readonly Layering[] }
   level: { in: { combination: Combination; level: DancerLevel }; out: LevelForm }
   /** Plans what is not locked. */
   plan: {

@@ -19,8 +19,8 @@ import { readCombinationFile, textOfBytes } from '../core/sheet/files'
 import { answersTo } from '../core/suggest/answer'
 import { fillPhrase } from '../core/suggest/fill'
 import { inTheWayOf } from '../core/suggest/inTheWay'
+import { layeringsIn } from '../core/suggest/layerings'
 import { mixesOf } from '../core/suggest/mix'
-import { pairsIn } from '../core/suggest/pairs'
 import { suggestMoves } from '../core/suggest/suggest'
 import { withNewIds } from '../core/suggest/taken'
 import { variationsOf } from '../core/suggest/vary'
@@ -84,7 +84,7 @@ function run({ job, input, setting }: Request): Jobs[JobName]['out'] {
     return own(combination, mixesOf(combination, wish, shelf, vocabulary, house))
   }
   if (isFor('knows', input)) return thingsDanced(input.classes, input.combinations, vocabulary)
-  if (isFor('pairs', input)) return pairsIn(input.combinations, vocabulary)
+  if (isFor('layerings', input)) return layeringsIn(input.combinations, vocabulary)
   if (isFor('level', input))
     return levelFormOfAll(input.combination, input.level, vocabulary, house)
   if (isFor('plan', input)) {

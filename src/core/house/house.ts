@@ -2,9 +2,9 @@ import { z } from 'zod'
 import { ARM_PLACES, type CompassReach, type Palms } from '../body/places'
 import { DancerLevel, USUAL_LEVEL } from '../combination/combination'
 import { DancerLook, USUAL_LOOK } from './dancerLook'
+import { OwnLayerings } from './layerings'
 import { Units } from './lengths'
 import { LIMIT_IDS, LIMITS, LimitId, PALM_WAYS } from './limits'
-import { OwnPairs } from './ownPairs'
 
 export const HOUSE_VERSION = 6
 
@@ -39,8 +39,8 @@ export const HouseRules = z
       .default({ height: MODEL_HEIGHT, build: 1, look: USUAL_LOOK }),
     /** Only the limits that were changed. */
     limits: z.partialRecord(LimitId, z.number()).readonly(),
-    /** What she says of what goes with what; absent where the usual pairs are hers. */
-    pairs: OwnPairs.optional(),
+    /** What she says of what goes with what; absent where the usual layerings are hers. */
+    layerings: OwnLayerings.optional(),
   })
   .readonly()
 export type HouseRules = z.infer<typeof HouseRules>
@@ -142,8 +142,8 @@ const forDance = new WeakMap<HouseRules, HouseRules>()
 
 /** The rules a dance goes by: without what only proposals go by. The same rules give the same object. */
 export function danceRules(rules: HouseRules): HouseRules {
-  const { pairs, ...others } = rules
-  if (!pairs) return rules
+  const { layerings, ...others } = rules
+  if (!layerings) return rules
   const known = forDance.get(rules) ?? others
   forDance.set(rules, known)
   return known

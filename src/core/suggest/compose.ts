@@ -16,9 +16,9 @@ import { idOfKind } from '../writing/fit'
 import type { Offer } from '../writing/search'
 import { endsAsAsked, type FillWish } from './asked'
 import { gapsOf } from './gaps'
+import { layeringsOf } from './layerings'
 import { isEnding, isOfFamily, type Motif, motifsAmong, turnsFar } from './material'
 import { drawn } from './numbers'
-import { pairsOf } from './pairs'
 import { returns, type Shape, type Slot, shapesOf, withoutSides } from './shapes'
 import { type Gap, newFindings, offersFor, sideMeantIn } from './suggest'
 
@@ -41,7 +41,7 @@ export interface Composed {
 interface PutMotif {
   readonly key: string
   /** It lies over, or under, something that usually goes with it. */
-  readonly isPaired: boolean
+  readonly isUsual: boolean
   /** The family of the combination has it by name. */
   readonly isOwn: boolean
 }
@@ -57,7 +57,7 @@ export interface Composing {
   readonly house: House
   readonly known: ReadonlySet<string> | undefined
   /** Things by what usually goes with them. */
-  readonly pairs: ReadonlyMap<string, ReadonlySet<string>>
+  readonly layerings: ReadonlyMap<string, ReadonlySet<string>>
   /** Offers by the check they were made in and their tick: the same are asked for again and again. */
   readonly offers: WeakMap<Checked, Map<number, readonly Offer[]>>
   /** What can't stand where something was empty before, by tick, length and kind. */
@@ -73,7 +73,7 @@ const LOOKED_THROUGH = 90
 /** So often another motif is tried where one does not stand. */
 const TRIES = 3
 /** How often what usually goes with what is there is taken before anything else. */
-const PAIRED_SHARE = 0.7
+const USUAL_SHARE = 0.7
 /** How often what the family has by name is taken before what all have. */
 const FAMILY_SHARE = 0.65
 /** How often a phrase ends on an accent where one fits. */
@@ -87,16 +87,16 @@ export function composing(
   house: House,
   work: number,
 ): Composing {
-  const pairs = new Map<string, Set<string>>()
+  const layerings = new Map<string, Set<string>>()
   const add = (one: string, other: string) => {
-    const known = pairs.get(one)
+    const known = layerings.get(one)
     if (known) known.add(other)
-    else pairs.set(one, new Set([other]))
+    else layerings.set(one, new Set([other]))
   }
-  for (const pair of pairsOf(house.pairs)) {
-    if (combination.families.length > 0 && !combination.families.includes(pair.family)) continue
-    add(pair.on, pair.with)
-    add(pair.with, pair.on)
+  for (const layering of layeringsOf(house.layerings)) {
+    if (combination.families.length > 0 && !combination.families.includes(layering.family)) continue
+    add(layering.on, layering.with)
+    add(layering.with, layering.on)
   }
   const before = checkCombination(combination, base, house)
   const counts = before.lead.passes.reduce(
@@ -114,7 +114,7 @@ export function composing(
     base,
     house,
     known: wish.group && new Set(wish.group.known),
-    pairs,
+    layerings,
     offers: new WeakMap(),
     broken: new Set(),
     work,
@@ -303,12 +303,12 @@ function choose(
   motifs: readonly Motif[],
   { composing, checked, gap, isNew, isEnd, families, next }: Choosing,
 ): readonly Motif[] {
-  const { known, pairs, vocabulary } = composing
+  const { known, layerings, vocabulary } = composing
   const fit = known ? motifs.filter(({ key }) => known.has(key) !== isNew) : motifs
   const around = new Set(
-    beside(checked, gap, vocabulary).flatMap((key) => [...(pairs.get(key) ?? [])]),
+    beside(checked, gap, vocabulary).flatMap((key) => [...(layerings.get(key) ?? [])]),
   )
-  const paired = fit.filter(({ key }) => around.has(key))
+  const usual = fit.filter(({ key }) => around.has(key))
   const ending = isEnd ? fit.filter(({ what }) => isEnding(what, gap.layer, vocabulary)) : []
   const own = fit.filter(({ what }) => isOfFamily(what, families, vocabulary))
   const chosen: Motif[] = []
@@ -317,8 +317,8 @@ function choose(
     const list =
       ending.length > 0 && next() < ACCENT_SHARE
         ? ending
-        : paired.length > 0 && next() < PAIRED_SHARE
-          ? paired
+        : usual.length > 0 && next() < USUAL_SHARE
+          ? usual
           : own.length > 0 && next() < FAMILY_SHARE
             ? own
             : fit
@@ -344,7 +344,7 @@ function withMotif(
   composing: Composing,
   isChecked: boolean,
 ): Filled | undefined {
-  const { vocabulary, pairs } = composing
+  const { vocabulary, layerings } = composing
   const { layer, pass, at, length } = here
   const what = forSlot(motif.what, slot, here, checked)
   const event: Event = {
@@ -372,7 +372,7 @@ function withMotif(
       ...motifs,
       {
         key: motif.key,
-        isPaired: around.some((one) => pairs.get(one)?.has(motif.key)),
+        isUsual: around.some((one) => layerings.get(one)?.has(motif.key)),
         isOwn: isOfFamily(motif.what, combination.families, vocabulary),
       },
     ],

@@ -9,7 +9,7 @@ const PRICE = {
   sides: 0.6,
   contrast: 0.5,
   noReturn: 0.5,
-  unpaired: 0.7,
+  unusual: 0.7,
   busy: 0.4,
   foreign: 0.5,
 } as const
@@ -26,7 +26,7 @@ const MOST_BUSY = 0.75
  */
 export function priceOf(made: Composed, composing: Composing): number {
   const { checked, motifs, names, returns } = made
-  const { wish, pairs, house, vocabulary } = composing
+  const { wish, layerings, house, vocabulary } = composing
   const limit = house.limits[`load.limit.${checked.level}`]
   const own = checked.loads.filter(({ pass }) => pass === wish.pass)
   const mean = own.reduce((sum, { total }) => sum + total, 0) / Math.max(1, own.length)
@@ -44,8 +44,8 @@ export function priceOf(made: Composed, composing: Composing): number {
   })
   const busyShare =
     busy.reduce((sum, event) => sum + endOf(event) - event.at, 0) / Math.max(1, pass?.length ?? 0)
-  const canPair = motifs.length > 0 && pairs.size > 0
-  const unpaired = canPair ? motifs.filter(({ isPaired }) => !isPaired).length / motifs.length : 0
+  const hasUsual = motifs.length > 0 && layerings.size > 0
+  const unusual = hasUsual ? motifs.filter(({ isUsual }) => !isUsual).length / motifs.length : 0
   const foreign =
     made.combination.families.length > 0
       ? motifs.filter(({ isOwn }) => !isOwn).length / Math.max(1, motifs.length)
@@ -56,7 +56,7 @@ export function priceOf(made: Composed, composing: Composing): number {
     PRICE.sides * (sided > 1 ? Math.abs(sides[0] - sides[1]) / sided : 0) +
     PRICE.contrast * (new Set(motifs.map(({ key }) => key)).size > 1 || names.length < 3 ? 0 : 1) +
     PRICE.noReturn * (returns ? 0 : 1) +
-    PRICE.unpaired * unpaired +
+    PRICE.unusual * unusual +
     PRICE.busy * Math.max(0, busyShare - MOST_BUSY)
   )
 }

@@ -18,7 +18,7 @@ import { changeHouse, houseNow } from '../stores/house'
 import { useServices } from '../stores/services'
 import { useChanges } from '../stores/useChanges'
 import classes from './house.module.css'
-import { PairsOfHouse } from './PairsOfHouse'
+import { Layerings } from './Layerings'
 
 /** What may be chosen of the dancer that is drawn. */
 const LOOKS: readonly {
@@ -174,7 +174,7 @@ export function HouseScreen() {
           onChange={({ currentTarget }) => set('keepTurns', currentTarget.checked)}
         />
       </section>
-      <PairsOfHouse rules={rules} onChange={save} />
+      <Layerings rules={rules} onChange={save} />
       <div className={classes.top}>
         <h2 className="display">Limits</h2>
         <TextInput

@@ -6,17 +6,19 @@ import type { Event } from '../combination/combination'
 import { onSide, whatOf } from '../combination/whatOf'
 import { checkCombination } from '../findings/check'
 import { severityOf } from '../findings/finding'
-import { withoutPair, withPairs } from '../house/ownPairs'
+import { withLayerings, withoutLayering } from '../house/layerings'
 import { vocabulary } from '../moves/vocabulary'
 import { readSheet } from '../sheet/readSheet'
 import { COUNT, tick } from '../time/time'
-import { pairsIn, pairsOf, USUAL_PAIRS } from './pairs'
+import { layeringsIn, layeringsOf, USUAL_LAYERINGS } from './layerings'
 
 const moveOf = (thing: string) => vocabulary.find(thing.split(' ')[1] ?? '')
 
-describe('the usual pairs', () => {
+describe('the usual layerings', () => {
   it.each(
-    USUAL_PAIRS.map((pair) => [`${pair.family}: ${pair.with} over ${pair.on}`, pair] as const),
+    USUAL_LAYERINGS.map(
+      (layering) => [`${layering.family}: ${layering.with} over ${layering.on}`, layering] as const,
+    ),
   )('%s can be danced together as it is usually danced', (_, { family, on, with: over }) => {
     const [under, its] = [moveOf(on), moveOf(over)]
     if (!under || !its) throw new Error('no such move')
@@ -40,18 +42,18 @@ describe('the usual pairs', () => {
   })
 })
 
-describe('her own pairs', () => {
-  const [usual] = USUAL_PAIRS
+describe('her own layerings', () => {
+  const [usual] = USUAL_LAYERINGS
   if (!usual) throw new Error('there are none')
   const own = { family: 'belly', on: 'feet grapevine', with: 'hips vibration' }
 
   it('stand beside the usual ones, which she can drop and take back', () => {
-    const added = withPairs(withPairs(undefined, [own]), [own])
-    expect(pairsOf(added)).toEqual([...USUAL_PAIRS, own])
-    const without = withoutPair(withoutPair(added, own), usual)
-    expect(pairsOf(without)).toEqual(USUAL_PAIRS.slice(1))
-    expect(new Set(pairsOf(withPairs(without, [usual])))).toEqual(
-      new Set([usual, ...USUAL_PAIRS.slice(1)]),
+    const added = withLayerings(withLayerings(undefined, [own]), [own])
+    expect(layeringsOf(added)).toEqual([...USUAL_LAYERINGS, own])
+    const without = withoutLayering(withoutLayering(added, own), usual)
+    expect(layeringsOf(without)).toEqual(USUAL_LAYERINGS.slice(1))
+    expect(new Set(layeringsOf(withLayerings(without, [usual])))).toEqual(
+      new Set([usual, ...USUAL_LAYERINGS.slice(1)]),
     )
   })
 
@@ -66,24 +68,26 @@ describe('her own pairs', () => {
       phrase('B', 'vibration'),
       phrase('C', 'knee-shimmy'),
     )
-    expect(pairsIn([both], vocabulary)).toEqual([own, { ...own, family: 'latin' }])
+    expect(layeringsIn([both], vocabulary)).toEqual([own, { ...own, family: 'latin' }])
     // Once here and once there is twice too.
     const apart = [written(phrase('A', 'knee-shimmy')), written(phrase('A', 'knee-shimmy'))]
-    expect(pairsIn(apart, vocabulary).map((pair) => pair.with)).toEqual([
+    expect(layeringsIn(apart, vocabulary).map((layering) => layering.with)).toEqual([
       'hips knee-shimmy',
       'hips knee-shimmy',
     ])
-    expect(pairsIn([written(phrase('A', 'vibration'))], vocabulary)).toEqual([])
+    expect(layeringsIn([written(phrase('A', 'vibration'))], vocabulary)).toEqual([])
   })
 
   it('are found in the demo, and can be gone by', () => {
-    const found = pairsIn(demo, vocabulary)
+    const found = layeringsIn(demo, vocabulary)
     expect(found.length).toBeGreaterThan(0)
-    expect(pairsOf(withPairs(undefined, found)).length).toBeGreaterThanOrEqual(USUAL_PAIRS.length)
+    expect(layeringsOf(withLayerings(undefined, found)).length).toBeGreaterThanOrEqual(
+      USUAL_LAYERINGS.length,
+    )
     console.log(
-      `${found.length} pairs in the demo: ${found
+      `${found.length} layerings in the demo: ${found
         .slice(0, 6)
-        .map((pair) => `${pair.with} over ${pair.on}`)
+        .map((layering) => `${layering.with} over ${layering.on}`)
         .join('; ')}`,
     )
   })

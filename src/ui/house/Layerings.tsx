@@ -4,46 +4,55 @@ import { useStore } from 'zustand'
 import { LAYERS, type Layer } from '../../core/body/layers'
 import { capital } from '../../core/capital'
 import type { HouseRules } from '../../core/house/house'
-import { isSamePair, type Pair, withoutPair, withPairs } from '../../core/house/ownPairs'
+import {
+  isSameLayering,
+  type Layering,
+  withLayerings,
+  withoutLayering,
+} from '../../core/house/layerings'
 import { nameOfThing } from '../../core/load/things'
 import type { Family } from '../../core/moves/move'
 import { layerWord, type Vocabulary } from '../../core/moves/vocabulary'
-import { pairsOf, USUAL_PAIRS } from '../../core/suggest/pairs'
+import { layeringsOf, USUAL_LAYERINGS } from '../../core/suggest/layerings'
 import { useServices } from '../stores/services'
 import { words } from '../stores/words'
 import classes from './house.module.css'
 
-interface PairsOfHouseProps {
+interface LayeringsProps {
   readonly rules: HouseRules
   readonly onChange: (label: string, change: (now: HouseRules) => HouseRules) => void
 }
 
-/** What goes with what, by family: the usual pairs and her own, for the ideas. */
-export function PairsOfHouse({ rules, onChange }: PairsOfHouseProps) {
+/** What goes with what, by family: the usual layerings and her own, for the ideas. */
+export function Layerings({ rules, onChange }: LayeringsProps) {
   const { judge, combinations } = useServices()
   const { vocabulary } = useStore(words, (s) => s)
   const [family, setFamily] = useState<Family>('belly')
   const [said, setSaid] = useState('')
-  const pairs = pairsOf(rules.pairs)
-  const families = [...new Set([...USUAL_PAIRS, ...pairs].map((pair) => pair.family))]
-  const shown = pairs.filter((pair) => pair.family === family)
-  const add = (label: string, more: readonly Pair[]) =>
-    onChange(label, (now) => ({ ...now, pairs: withPairs(now.pairs, more) }))
-  const drop = (pair: Pair) =>
-    onChange(pairWords(pair, vocabulary), (now) => ({
+  const layerings = layeringsOf(rules.layerings)
+  const families = [
+    ...new Set([...USUAL_LAYERINGS, ...layerings].map((layering) => layering.family)),
+  ]
+  const shown = layerings.filter((layering) => layering.family === family)
+  const add = (label: string, more: readonly Layering[]) =>
+    onChange(label, (now) => ({ ...now, layerings: withLayerings(now.layerings, more) }))
+  const drop = (layering: Layering) =>
+    onChange(layeringWords(layering, vocabulary), (now) => ({
       ...now,
-      pairs: withoutPair(now.pairs, pair),
+      layerings: withoutLayering(now.layerings, layering),
     }))
   const learn = async () => {
-    const found = await judge.ask('pairs', { combinations: await combinations.all() })
-    const fresh = found.filter((one) => !pairs.some((pair) => isSamePair(pair, one)))
-    if (fresh.length > 0) add('the pairs of your combinations', fresh)
+    const found = await judge.ask('layerings', { combinations: await combinations.all() })
+    const fresh = found.filter(
+      (one) => !layerings.some((layering) => isSameLayering(layering, one)),
+    )
+    if (fresh.length > 0) add('the layerings of your combinations', fresh)
     const [first] = fresh
     if (first) setFamily(first.family)
     setSaid(
       fresh.length > 0
-        ? `${fresh.length} more from your combinations: ${fresh.map((one) => pairWords(one, vocabulary)).join('; ')}.`
-        : 'Your combinations have no pair that is not here: something counts where it lies over the same step in two phrases.',
+        ? `${fresh.length} more from your combinations: ${fresh.map((one) => layeringWords(one, vocabulary)).join('; ')}.`
+        : 'Your combinations have no layering that is not here: something counts where it lies over the same step in two phrases.',
     )
   }
   return (
@@ -51,7 +60,7 @@ export function PairsOfHouse({ rules, onChange }: PairsOfHouseProps) {
       <div className={classes.top}>
         <h2 className="display">What goes with what</h2>
         <NativeSelect
-          aria-label="Family of the pairs"
+          aria-label="Family"
           size="sm"
           data={families.map((value) => ({ value, label: capital(value) }))}
           value={family}
@@ -63,47 +72,49 @@ export function PairsOfHouse({ rules, onChange }: PairsOfHouseProps) {
         <Button
           variant="default"
           size="compact-md"
-          disabled={!rules.pairs}
-          onClick={() => onChange('all pairs', ({ pairs: _, ...now }) => now)}
+          disabled={!rules.layerings}
+          onClick={() => onChange('all layerings', ({ layerings: _, ...now }) => now)}
         >
-          Reset all pairs
+          Reset all layerings
         </Button>
       </div>
       <p className={classes.lead} aria-live="polite">
         {said || 'Ideas put these together first. Remove what you never would; add what you do.'}
       </p>
-      <ul className={classes.pairs} aria-label={`Pairs of ${family}`}>
-        {shown.map((pair) => (
-          <li key={`${pair.on}|${pair.with}`}>
-            {pairWords(pair, vocabulary)}
+      <ul className={classes.layerings} aria-label={`Layerings of ${family}`}>
+        {shown.map((layering) => (
+          <li key={`${layering.on}|${layering.with}`}>
+            {layeringWords(layering, vocabulary)}
             <button
               type="button"
-              aria-label={`Remove ${pairWords(pair, vocabulary)}`}
-              onClick={() => drop(pair)}
+              aria-label={`Remove ${layeringWords(layering, vocabulary)}`}
+              onClick={() => drop(layering)}
             >
               ×
             </button>
           </li>
         ))}
       </ul>
-      <AddPair
+      <AddLayering
         vocabulary={vocabulary}
-        onAdd={(pair) => add(pairWords({ ...pair, family }, vocabulary), [{ ...pair, family }])}
+        onAdd={(layering) =>
+          add(layeringWords({ ...layering, family }, vocabulary), [{ ...layering, family }])
+        }
       />
     </section>
   )
 }
 
-const pairWords = (pair: Pair, vocabulary: Vocabulary): string =>
-  `${nameOfThing(pair.with, vocabulary)} over ${nameOfThing(pair.on, vocabulary)}`
+const layeringWords = (layering: Layering, vocabulary: Vocabulary): string =>
+  `${nameOfThing(layering.with, vocabulary)} over ${nameOfThing(layering.on, vocabulary)}`
 
-interface AddPairProps {
+interface AddLayeringProps {
   readonly vocabulary: Vocabulary
-  readonly onAdd: (pair: Omit<Pair, 'family'>) => void
+  readonly onAdd: (layering: Omit<Layering, 'family'>) => void
 }
 
 /** Two moves, of which the one lies over the other. */
-function AddPair({ vocabulary, onAdd }: AddPairProps) {
+function AddLayering({ vocabulary, onAdd }: AddLayeringProps) {
   const [over, setOver] = useState('')
   const [on, setOn] = useState('')
   const under = LAYERS.indexOf(layerOf(on))
@@ -117,7 +128,7 @@ function AddPair({ vocabulary, onAdd }: AddPairProps) {
     })),
   ]
   return (
-    <div className={classes.addPair}>
+    <div className={classes.addLayering}>
       <NativeSelect
         size="sm"
         label="Over"
@@ -146,7 +157,7 @@ function AddPair({ vocabulary, onAdd }: AddPairProps) {
           setOver('')
         }}
       >
-        Add pair
+        Add layering
       </Button>
     </div>
   )
