@@ -20,6 +20,7 @@ import type { Routine } from '../core/routine/routine'
 import type { LaidSongs } from '../core/routine/withSong'
 import type { FileRead } from '../core/sheet/files'
 import type { Song } from '../core/song/song'
+import type { Answers } from '../core/suggest/answer'
 import type { FillWish, PassWish } from '../core/suggest/asked'
 import type { Filling } from '../core/suggest/fill'
 import type { InTheWay } from '../core/suggest/inTheWay'
@@ -38,7 +39,7 @@ export interface Jobs {
   /** Why nothing was found to fill it, and what comes nearest. */
   inTheWay: { in: { combination: Combination; wish: FillWish }; out: InTheWay }
   /** Phrases that answer the one of a pass. */
-  answer: { in: { combination: Combination; wish: PassWish }; out: readonly Variation[] }
+  answer: { in: { combination: Combination; wish: PassWish }; out: Answers }
   /** Phrases of other combinations joined to it. */
   mix: {
     in: { combination: Combination; wish: PassWish; shelf: readonly Combination[] }

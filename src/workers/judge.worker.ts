@@ -72,7 +72,11 @@ function run({ job, input, setting }: Request): Jobs[JobName]['out'] {
   if (isFor('fill', input)) return proposed(input, fillPhrase)
   if (isFor('whole', input)) return proposed(input, wholePhrases)
   if (isFor('vary', input)) return proposed(input, variationsOf)
-  if (isFor('answer', input)) return proposed(input, answersTo)
+  if (isFor('answer', input)) {
+    const { combination, wish } = input
+    const { ways, ...others } = answersTo(combination, wish, vocabulary, house)
+    return { ...others, ways: own(combination, ways) }
+  }
   if (isFor('inTheWay', input)) {
     const { combination, wish } = input
     const { text, nearest } = inTheWayOf(combination, wish, vocabulary, house)

@@ -5,6 +5,7 @@ import { mirrorEvent } from '../combination/mirror'
 import { changePhrase } from '../edits/edit'
 import { addPhrase, repeatPass, turnPass } from '../edits/phrases'
 import { checkCombination } from '../findings/check'
+import { findingText } from '../findings/findingText'
 import type { House } from '../house/house'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
 import { applyRepair } from '../repair/apply'
@@ -25,6 +26,13 @@ interface Again {
   readonly anew?: Span
   /** Its feet stay as they are, and nothing else does. */
   readonly isOfFeet?: true
+}
+
+/** What answers a phrase. */
+export interface Answers {
+  readonly ways: readonly Variation[]
+  /** What the plainest one runs into, where there is none. */
+  readonly inTheWay?: string
 }
 
 /** How a phrase is answered: what it takes over; undefined where it can't. */
@@ -76,16 +84,19 @@ export function answersTo(
   wish: PassWish,
   base: Vocabulary,
   house: House,
-): readonly Variation[] {
+): Answers {
   const meant = asAsked(combination, wish)
   const vocabulary = vocabularyFor(combination, base)
   const entry = combination.order[wish.pass]
   const phrase = combination.phrases.find(({ id }) => id === entry?.phrase)
-  if (!entry || !phrase || phrase.events.length === 0) return []
+  if (!entry || !phrase || phrase.events.length === 0) return { ways: [] }
   const before = checkCombination(meant, base, house)
+  const inTheWay: string[] = []
   const isGood = (made: Combination): boolean => {
     const after = checkCombination(made, base, house)
-    return endsAsAsked(after, wish) && !newFindings(before, after).some(isUnclean)
+    const [worst] = newFindings(before, after).filter(isUnclean)
+    if (worst) inTheWay.push(findingText(worst, house.units))
+    return !worst && endsAsAsked(after, wish)
   }
   const mirrored = fromOtherSide(meant, wish.pass)
   const composed = isOfMovesOnly(phrase)
@@ -95,12 +106,14 @@ export function answersTo(
         return answered(meant, { phrase, again, words: kind.words, i }, wish, base, house)
       })
     : []
-  return [
+  const ways = [
     ...(mirrored ? [{ words: 'the same from the other side', combination: mirrored }] : []),
     ...composed,
   ].flatMap((way: Variation) =>
     isGood(way.combination) ? [{ ...way, combination: asItWas(way.combination, combination) }] : [],
   )
+  const [first] = inTheWay
+  return { ways, ...(ways.length === 0 && first !== undefined && { inTheWay: first }) }
 }
 
 /** A new phrase behind with what is danced again in it, and the rest of its layers composed. */

@@ -49,7 +49,8 @@ describe('answers to a phrase', () => {
     holds(
       fc.property(anyCombination(), fc.nat(), end, (any, nth, wanted) => {
         const wish = { pass: nth % any.order.length, seed: 1 + (nth % 50), end: wanted }
-        const ways = answersTo(any, wish, vocabulary, USUAL_HOUSE)
+        const { ways, inTheWay } = answersTo(any, wish, vocabulary, USUAL_HOUSE)
+        if (inTheWay) expect(ways).toEqual([])
         expectGood(any, ways, wish, { mild: ['note'], changes: false })
         for (const { combination: made } of ways)
           expect(made.order.length).toBe(any.order.length + 1)
@@ -60,7 +61,7 @@ describe('answers to a phrase', () => {
 
   it('share a half or the feet with what they answer, and go on in their own way', () => {
     const swell = demo.find(({ title }) => title === 'Long Swell') as Combination
-    const ways = answersTo(swell, { pass: 1, seed: 1 }, vocabulary, USUAL_HOUSE)
+    const { ways } = answersTo(swell, { pass: 1, seed: 1 }, vocabulary, USUAL_HOUSE)
     expect(ways.map(({ words }) => words)).toEqual([
       'the same from the other side',
       'the same beginning, another ending',

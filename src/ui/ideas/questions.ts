@@ -112,41 +112,34 @@ const proposalOf =
     passes: [pass, pass + combination.order.length - dance.order.length],
   })
 
-/** A question about all of a phrase. @param byHalf what was found may be taken by half */
-const ofPhrase =
-  (
-    job: 'vary' | 'answer',
-    words: (phrase: string) => { readonly label: string; readonly none: string },
-    byHalf = false,
-  ): Question =>
-  async ({ judge, dance, place, asked, signal }) => {
-    const { pass, phrase } = place
-    const list = await judge.ask(job, { combination: dance, wish: { ...asked, pass } }, signal)
-    const { label, none } = words(phrase)
-    return {
-      label,
-      none: list.length > 0 ? '' : none,
-      proposals: list
-        .map(proposalOf(dance, pass, `${job} ${phrase}`))
-        .map((one) => (byHalf && one.why ? { ...one, byHalf: true as const } : one)),
-    }
-  }
-
 /** The phrase otherwise. */
-export const varyPhrase = ofPhrase('vary', (phrase) => ({
-  label: `Variations of ${phrase}`,
-  none: 'No variation comes out clean as it stands. Put right what is found in it first.',
-}))
+export const varyPhrase: Question = async ({ judge, dance, place, asked, signal }) => {
+  const { pass, phrase } = place
+  const list = await judge.ask('vary', { combination: dance, wish: { ...asked, pass } }, signal)
+  return {
+    label: `Variations of ${phrase}`,
+    none:
+      list.length > 0
+        ? ''
+        : 'No variation comes out clean as it stands. Put right what is found in it first.',
+    proposals: list.map(proposalOf(dance, pass, `vary ${phrase}`)),
+  }
+}
 
-/** Phrases that answer it, behind it. */
-export const answerPhrase = ofPhrase(
-  'answer',
-  (phrase) => ({
+/** Phrases that answer it, behind it: what is new in one may be taken by half. */
+export const answerPhrase: Question = async ({ judge, dance, place, asked, signal }) => {
+  const { pass, phrase } = place
+  const input = { combination: dance, wish: { ...asked, pass } }
+  const { ways, inTheWay } = await judge.ask('answer', input, signal)
+  const why = inTheWay ?? 'Try another number, or answer the last phrase.'
+  return {
     label: `Answers to ${phrase}`,
-    none: `No answer comes out clean before what follows ${phrase}. Try another number, or answer the last phrase.`,
-  }),
-  true,
-)
+    none: ways.length > 0 ? '' : `No answer to ${phrase} comes out clean. ${why}`,
+    proposals: ways
+      .map(proposalOf(dance, pass, `answer ${phrase}`))
+      .map((one) => (one.why ? { ...one, byHalf: true } : one)),
+  }
+}
 
 /** Phrases of her shelf joined to it, or in its place where it is empty. */
 export const mixPhrase: Question = async ({ judge, dance, place, asked, signal, shelf }) => {
