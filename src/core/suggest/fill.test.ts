@@ -163,7 +163,7 @@ describe('a phrase filled on one layer', () => {
             }
         },
       ),
-      { numRuns: 300, seed: 911 },
+      { numRuns: 150, seed: 911 },
     )
   })
 
