@@ -86,6 +86,12 @@ export function pickupTicks({ pickup, ...written }: Written): Tick {
   return tick(Math.max(said, first ? ownPickup(first) : 0))
 }
 
+/** The phrase a pass dances; undefined where there is no such pass. */
+export const phraseDanced = (
+  { order, phrases }: Pick<Combination, 'order' | 'phrases'>,
+  pass: number,
+): Phrase | undefined => phrases.find(({ id }) => id === order[pass]?.phrase)
+
 /** How many ticks before its count 1 a pass may begin: the pickup of the first phrase is danced before the first pass. */
 export function pickupBefore(combination: Written, index: number): Tick {
   if (index === 0) return pickupTicks(combination)

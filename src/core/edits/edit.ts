@@ -13,6 +13,16 @@ import { MOST_PHRASE_COUNTS, TICKS_PER_COUNT, tick } from '../time/time'
 /** A change to a combination: pure, and the combination it was given stays as it was. */
 export type Edit = (combination: Combination) => Combination
 
+/** What an edit makes; undefined where it refuses. */
+export function madeBy(edit: Edit, combination: Combination): Combination | undefined {
+  try {
+    return edit(combination)
+  } catch (error) {
+    if (error instanceof UserError) return undefined
+    throw error
+  }
+}
+
 export const changePhrase =
   (id: string, change: (phrase: Phrase) => Phrase): Edit =>
   (combination) => ({

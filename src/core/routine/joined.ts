@@ -1,4 +1,5 @@
 import type { Combination, Phrase } from '../combination/combination'
+import { phraseDanced } from '../combination/passes'
 import { vocabularyFor } from '../moves/vocabulary'
 import { applyRepair } from '../repair/apply'
 import { editWords, repairFeet } from '../repair/feet'
@@ -45,16 +46,16 @@ export function joinedAt(at: number, border: Border): readonly Joined[] {
     if (edits.some(({ kind }) => kind === 'other-side' || kind === 'link')) return []
     const repaired = applyRepair(window, edits, vocabulary, newId)
     const changed = window.order.flatMap((_, i) =>
-      phraseAt(repaired, i) === phraseAt(window, i) ? [] : i,
+      phraseDanced(repaired, i) === phraseDanced(window, i) ? [] : i,
     )
     const [which] = changed
     if (which === undefined || changed.length > 1 || !ends.includes(which)) return []
     const pass = laid.passes[before + which] as LaidPass
-    const phrase = phraseAt(repaired, which) as Phrase
+    const phrase = phraseDanced(repaired, which) as Phrase
     const isMirrored = repaired.order[which]?.mirrored ?? false
     const change = steps.map((edit) => changeWords(edit, window, song, pass)).join('; ')
     const danced = ownDance(pass, phrase, isMirrored, song, newId)
-    const mended = mendedWherever(phraseAt(window, which), phrase, pass, { laid, ...border })
+    const mended = mendedWherever(phraseDanced(window, which), phrase, pass, { laid, ...border })
     return [
       ...(danced
         ? [
@@ -70,9 +71,6 @@ export function joinedAt(at: number, border: Border): readonly Joined[] {
     ]
   })
 }
-
-const phraseAt = ({ order, phrases }: Combination, index: number): Phrase | undefined =>
-  phrases.find(({ id }) => id === order[index]?.phrase)
 
 /** Two passes that meet, and the rest between them, as a combination that begins where the weight is by then. */
 function windowOf(

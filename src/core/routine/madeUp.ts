@@ -2,12 +2,11 @@ import { type Combination, type Event, emptyCombination } from '../combination/c
 import { placeEvent } from '../edits/edits'
 import { checkCombination } from '../findings/check'
 import type { Checked } from '../findings/checked'
-import { severityOf } from '../findings/finding'
 import type { House } from '../house/house'
 import type { Vocabulary } from '../moves/vocabulary'
 import { placeWords } from '../song/lines'
 import { leftInPhrase, oneAt, type Section, type Song, tempoBetween } from '../song/song'
-import { type Gap, suggestMoves } from '../suggest/suggest'
+import { type Gap, isTrouble, suggestMoves } from '../suggest/suggest'
 import { wholePhrases } from '../suggest/whole'
 import { clampTempo } from '../time/tempo'
 import { TICKS_PER_COUNT, tick } from '../time/time'
@@ -81,8 +80,7 @@ function composedFor(
 /** How much of what a level takes a section of an energy, from 1 to 5, asks for on a usual count (h). */
 const LOAD_OF_ENERGY = [0.35, 0.4, 0.5, 0.6, 0.7]
 
-const isFaulty = ({ findings }: Checked): boolean =>
-  findings.some((finding) => ['fault', 'snag'].includes(severityOf(finding)))
+const isFaulty = ({ findings }: Checked): boolean => findings.some(isTrouble)
 
 /** The empty phrase of a place in a song, twice where there is room for it from the other side too. */
 function begunFor({ song, at, id }: MadeUpWish): Combination {

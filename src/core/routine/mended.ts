@@ -1,4 +1,5 @@
 import type { Combination, Phrase } from '../combination/combination'
+import { phraseDanced } from '../combination/passes'
 import { faultsOf } from '../findings/faults'
 import { placeWords } from '../song/lines'
 import type { Border } from './border'
@@ -63,4 +64,4 @@ export function mendedWherever(
 
 /** The phrase a pass dances, as its combination has it. */
 const writtenOf = ({ combination, pass }: LaidPass): Phrase | undefined =>
-  combination?.phrases.find(({ id }) => id === combination.order[pass]?.phrase)
+  combination && phraseDanced(combination, pass)

@@ -2,21 +2,20 @@ import { LAYERS } from '../body/layers'
 import { capital } from '../capital'
 import type { Combination, Event, Phrase } from '../combination/combination'
 import { mirrorEvent } from '../combination/mirror'
-import { changePhrase } from '../edits/edit'
+import { phraseDanced } from '../combination/passes'
+import { changePhrase, type Edit, madeBy } from '../edits/edit'
 import { addPhrase, repeatPass, turnPass } from '../edits/phrases'
 import { checkCombination } from '../findings/check'
 import { findingText } from '../findings/findingText'
 import type { House } from '../house/house'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
-import { applyRepair } from '../repair/apply'
-import { editWords, repairFeet } from '../repair/feet'
 import { type Span, type Tick, tick } from '../time/time'
 import { asAsked, asItWas, endsAsAsked, type PassWish } from './asked'
-import { isUnclean } from './compose'
 import { waysToFill } from './fill'
 import { gapsOf } from './gaps'
 import { halfOf, isOfMovesOnly, withOwnIds } from './halves'
-import { newFindings } from './suggest'
+import { mendedIn } from './mend'
+import { isUnclean, newFindings } from './suggest'
 import type { Variation } from './vary'
 
 /** What of a phrase an answer dances again. */
@@ -87,9 +86,8 @@ export function answersTo(
 ): Answers {
   const meant = asAsked(combination, wish)
   const vocabulary = vocabularyFor(combination, base)
-  const entry = combination.order[wish.pass]
-  const phrase = combination.phrases.find(({ id }) => id === entry?.phrase)
-  if (!entry || !phrase || phrase.events.length === 0) return { ways: [] }
+  const phrase = phraseDanced(combination, wish.pass)
+  if (!phrase || phrase.events.length === 0) return { ways: [] }
   const before = checkCombination(meant, base, house)
   const inTheWay: string[] = []
   const isGood = (made: Combination): boolean => {
@@ -98,7 +96,8 @@ export function answersTo(
     if (worst) inTheWay.push(findingText(worst, house.units))
     return !worst && endsAsAsked(after, wish)
   }
-  const mirrored = fromOtherSide(meant, wish.pass)
+  const again: Edit = (one) => turnPass(wish.pass + 1)(repeatPass(wish.pass)(one))
+  const mirrored = madeBy(again, meant)
   const composed = isOfMovesOnly(phrase)
     ? KINDS.flatMap((kind, i): readonly Variation[] => {
         const again = kind.again(phrase, halfOf(phrase, vocabulary))
@@ -136,19 +135,16 @@ function answered(
 ): readonly Variation[] {
   const id = `answer ${i}`
   const isMirrored = combination.order[wish.pass]?.mirrored ?? false
-  let begun: Combination
-  try {
-    begun = addPhrase(id, wish.pass, phrase.counts)(combination)
-  } catch {
-    // There is no room for another phrase.
-    return []
-  }
+  const begun = madeBy(addPhrase(id, wish.pass, phrase.counts), combination)
+  // There is no room for another phrase.
+  if (!begun) return []
   const withAgain = changePhrase(id, (one) => ({ ...one, events: withOwnIds(again.events, id) }))(
     begun,
   )
   const pass = wish.pass + 1
   const start = isMirrored ? turnPass(pass)(withAgain) : withAgain
-  const mended = again.anew ? undefined : mendedFeet(start, id, wish, base, house)
+  // Feet that are danced again are led to what follows.
+  const mended = again.anew ? undefined : mendedIn(start, [id], wish.end ?? 'faults', base, house)
   // All of it is there already: what is new is the step.
   if (!again.anew && !again.isOfFeet && !mended) return []
   const layers = LAYERS.filter(
@@ -156,7 +152,7 @@ function answered(
       (again.anew || (again.isOfFeet && layer !== 'feet')) &&
       phrase.events.some((event) => event.layer === layer),
   )
-  const said: string[] = mended ? [mended.words] : []
+  const said: string[] = mended ? [`Feet: ${mended.words}`] : []
   let made = mended?.combination ?? start
   for (const layer of layers) {
     if (gapsOf(made, pass, layer, vocabularyFor(made, base), again.anew).length === 0) continue
@@ -170,38 +166,4 @@ function answered(
     made = filled.combination
   }
   return said.length > 0 ? [{ words, why: said.join('. '), combination: made }] : []
-}
-
-/** Feet that are danced again, led to what follows by steps of their own; undefined where nothing is wrong, or nothing helps. */
-function mendedFeet(
-  combination: Combination,
-  id: string,
-  wish: PassWish,
-  base: Vocabulary,
-  house: House,
-): Variation | undefined {
-  if (combination.parts) return undefined
-  const repair = repairFeet(combination, wish.end ?? 'faults', base, house).find(({ edits }) =>
-    edits.every((edit) => 'phrase' in edit && edit.phrase === id && edit.pass === undefined),
-  )
-  if (!repair || repair.edits.length === 0) return undefined
-  let ids = 0
-  const vocabulary = vocabularyFor(combination, base)
-  const steps = repair.edits.map((edit) => {
-    const { at, to } = editWords(edit, combination)
-    return `${at} ${to}`
-  })
-  return {
-    words: `Feet: ${steps.join(', ')}`,
-    combination: applyRepair(combination, repair.edits, vocabulary, () => `${id} step ${ids++}`),
-  }
-}
-
-/** The phrase once more behind itself, from the other side; undefined where there is no room. */
-function fromOtherSide(combination: Combination, pass: number): Combination | undefined {
-  try {
-    return turnPass(pass + 1)(repeatPass(pass)(combination))
-  } catch {
-    return undefined
-  }
 }

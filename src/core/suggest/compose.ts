@@ -1,26 +1,22 @@
+import { onceRound } from '../body/facing'
 import type { Layer } from '../body/layers'
 import type { Combination, Event } from '../combination/combination'
 import { mirrorEvent, mirrorWhat } from '../combination/mirror'
 import { nameOf, sideOf } from '../combination/names'
 import { onSide } from '../combination/whatOf'
 import { placeEvent } from '../edits/edits'
-import { checkCombination, danceablesOf } from '../findings/check'
 import type { Checked } from '../findings/checked'
-import { type Finding, severityOf } from '../findings/finding'
-import type { House } from '../house/house'
-import { keyOf } from '../load/things'
-import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
 import { COUNT, endOf, tick } from '../time/time'
 import type { What } from '../what/kinds'
 import { idOfKind } from '../writing/fit'
-import type { Offer } from '../writing/search'
-import { endsAsAsked, type FillWish } from './asked'
+import { endsAsAsked } from './asked'
+import { beside, choose } from './choose'
+import { type Composing, checkedIn, offersIn } from './composing'
 import { gapsOf } from './gaps'
-import { layeringsOf } from './layerings'
-import { isEnding, isOfFamily, type Motif, motifsAmong, turnsFar } from './material'
+import { isOfFamily, type Motif, motifsAmong, turnsFar } from './material'
 import { drawn } from './numbers'
 import { returns, type Shape, type Slot, shapesOf, withoutSides } from './shapes'
-import { type Gap, newFindings, offersFor, sideMeantIn } from './suggest'
+import { breaks, type Gap, isUnclean, newFindings, sideMeantIn } from './suggest'
 
 /** A layer filled once, and clean. */
 export interface Composed {
@@ -44,100 +40,6 @@ interface PutMotif {
   readonly isUsual: boolean
   /** The family of the combination has it by name. */
   readonly isOwn: boolean
-}
-
-/** What is asked for and known while one layer is composed. */
-export interface Composing {
-  /** What is filled, at the tempo and for the level that are asked for. */
-  readonly meant: Combination
-  readonly before: Checked
-  readonly wish: FillWish
-  readonly vocabulary: Vocabulary
-  readonly base: Vocabulary
-  readonly house: House
-  readonly known: ReadonlySet<string> | undefined
-  /** Things by what usually goes with them. */
-  readonly layerings: ReadonlyMap<string, ReadonlySet<string>>
-  /** Offers by the check they were made in and their tick: the same are asked for again and again. */
-  readonly offers: WeakMap<Checked, Map<number, readonly Offer[]>>
-  /** What can't stand where something was empty before, by tick, length and kind. */
-  readonly broken: Set<string>
-  /** Counts that a check goes over, and those it takes as long as besides. */
-  readonly ofACheck: number
-  /** Counts that may still be checked: a bound on time that is the same on every machine. */
-  work: number
-}
-
-/** Of the best offers for a place, how many are looked through for a motif. */
-const LOOKED_THROUGH = 90
-/** So often another motif is tried where one does not stand. */
-const TRIES = 3
-/** How often what usually goes with what is there is taken before anything else. */
-const USUAL_SHARE = 0.7
-/** How often what the family has by name is taken before what all have. */
-const FAMILY_SHARE = 0.65
-/** How often a phrase ends on an accent where one fits. */
-const ACCENT_SHARE = 0.6
-
-/** Prepares to compose a layer: what there is, and what goes with what in its families. */
-export function composing(
-  combination: Combination,
-  wish: FillWish,
-  base: Vocabulary,
-  house: House,
-  work: number,
-): Composing {
-  const layerings = new Map<string, Set<string>>()
-  const add = (one: string, other: string) => {
-    const known = layerings.get(one)
-    if (known) known.add(other)
-    else layerings.set(one, new Set([other]))
-  }
-  for (const layering of layeringsOf(house.layerings)) {
-    if (combination.families.length > 0 && !combination.families.includes(layering.family)) continue
-    add(layering.on, layering.with)
-    add(layering.with, layering.on)
-  }
-  const before = checkCombination(combination, base, house)
-  const counts = before.lead.passes.reduce(
-    (sum, { length, phrase: { options = [] } }) =>
-      sum + (length / COUNT) * (1 + OF_AN_OPTION * options.length),
-    0,
-  )
-  return {
-    meant: combination,
-    before,
-    // Where something is kept both sides are checked.
-    ofACheck: (BESIDE + counts) * danceablesOf(before).length,
-    wish,
-    vocabulary: vocabularyFor(combination, base),
-    base,
-    house,
-    known: wish.group && new Set(wish.group.known),
-    layerings,
-    offers: new WeakMap(),
-    broken: new Set(),
-    work,
-  }
-}
-
-/** Checks a combination, and books what that takes. */
-export function checkedIn(composing: Composing, combination: Combination): Checked {
-  composing.work -= composing.ofACheck
-  return checkCombination(combination, composing.base, composing.house)
-}
-
-/** A check takes as long as so many counts, besides those it checks. */
-const BESIDE = 24
-/** What a phrase takes more for each of its options, which are danced and checked too. */
-const OF_AN_OPTION = 2
-
-const offersIn = (composing: Composing, checked: Checked, gap: Gap): readonly Offer[] => {
-  const known = composing.offers.get(checked) ?? new Map<number, readonly Offer[]>()
-  composing.offers.set(checked, known)
-  const found = known.get(gap.at) ?? offersFor(checked, gap, composing.vocabulary, LOOKED_THROUGH)
-  known.set(gap.at, found)
-  return found
 }
 
 /** One try: a shape for every empty stretch, filled with motifs; undefined where it does not come out clean. */
@@ -182,13 +84,8 @@ export function compose(
 /** By how much a pass ends facing otherwise than it began, from 0 up to a full turn. */
 function turnOf({ lead }: Checked, pass: number): number {
   const { entry, exit } = lead.slices[pass] ?? {}
-  return ((((exit?.facing ?? 0) - (entry?.facing ?? 0)) % ROUND) + ROUND) % ROUND
+  return onceRound((exit?.facing ?? 0) - (entry?.facing ?? 0))
 }
-
-const ROUND = 360
-
-/** What no proposal may bring. */
-export const isUnclean = (finding: Finding): boolean => severityOf(finding) !== 'note'
 
 /** Arms are framed in twos and fours, feet walk in figures that single steps end, and the head does little. */
 function suits({ slots }: Shape, layer: Layer): boolean {
@@ -286,56 +183,6 @@ function fillGap(
 
 const keyOfSlot = ({ motif, counts }: Slot): string => `${motif}${counts}`
 
-interface Choosing {
-  readonly composing: Composing
-  readonly checked: Checked
-  readonly gap: Gap
-  /** The group does not know it yet. */
-  readonly isNew: boolean
-  /** It ends the stretch, and comes once. */
-  readonly isEnd: boolean
-  readonly families: readonly string[]
-  readonly next: () => number
-}
-
-/** Some motifs to try, first what was drawn first: rather what usually goes with what is there, and an end on an accent. */
-function choose(
-  motifs: readonly Motif[],
-  { composing, checked, gap, isNew, isEnd, families, next }: Choosing,
-): readonly Motif[] {
-  const { known, layerings, vocabulary } = composing
-  const fit = known ? motifs.filter(({ key }) => known.has(key) !== isNew) : motifs
-  const around = new Set(
-    beside(checked, gap, vocabulary).flatMap((key) => [...(layerings.get(key) ?? [])]),
-  )
-  const usual = fit.filter(({ key }) => around.has(key))
-  const ending = isEnd ? fit.filter(({ what }) => isEnding(what, gap.layer, vocabulary)) : []
-  const own = fit.filter(({ what }) => isOfFamily(what, families, vocabulary))
-  const chosen: Motif[] = []
-  for (let tried = 0; tried < TRIES; tried++) {
-    const by = next()
-    const list =
-      ending.length > 0 && next() < ACCENT_SHARE
-        ? ending
-        : usual.length > 0 && next() < USUAL_SHARE
-          ? usual
-          : own.length > 0 && next() < FAMILY_SHARE
-            ? own
-            : fit
-    const one = list[Math.floor(by ** 1.5 * list.length)]
-    if (one && !chosen.includes(one)) chosen.push(one)
-  }
-  return chosen
-}
-
-/** Keys of what is danced on the other layers over the counts of a gap. */
-function beside({ lead }: Checked, gap: Gap, vocabulary: Vocabulary): readonly string[] {
-  const events = lead.passes[gap.pass]?.events ?? []
-  return events
-    .filter((event) => event.layer !== gap.layer && event.at < endOf(gap) && gap.at < endOf(event))
-    .map((event) => keyOf(event, vocabulary))
-}
-
 /** With a motif put on its counts; undefined where that breaks something. */
 function withMotif(
   { combination, checked, names, signature, motifs }: Filled,
@@ -360,7 +207,7 @@ function withMotif(
     entry?.mirrored ? mirrorEvent(event) : event,
   )(combination)
   const after = isChecked ? checkedIn(composing, now) : checked
-  if (isChecked && isBroken(checked, after)) return undefined
+  if (isChecked && breaks(checked, after)) return undefined
   const around = beside(checked, here, vocabulary)
   const kind = `${idOfKind(what)} ${sideOf(what) ?? ''}`
   return {
@@ -378,13 +225,6 @@ function withMotif(
     ],
   }
 }
-
-/** Faults and snags a step of a proposal brings; whether it joins is asked of the whole. */
-const isBroken = (before: Checked, after: Checked): boolean =>
-  newFindings(before, after).some((finding) => {
-    const severity = severityOf(finding)
-    return severity === 'fault' || (severity === 'snag' && !finding.code.startsWith('join.'))
-  })
 
 /** A motif as a slot dances it: to its side; the feet on whichever foot is free. */
 function forSlot(what: What, slot: Slot, gap: Gap, { lead }: Checked): What {

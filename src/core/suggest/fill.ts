@@ -3,18 +3,20 @@ import { LAYERS } from '../body/layers'
 import type { Combination, Event } from '../combination/combination'
 import { mirrorWhat } from '../combination/mirror'
 import { nameOf } from '../combination/names'
+import { phraseDanced } from '../combination/passes'
 import type { House } from '../house/house'
 import { keyOf } from '../load/things'
 import type { Vocabulary } from '../moves/vocabulary'
 import { labelIn, labelOfSpan } from '../time/time'
 import type { Offer } from '../writing/search'
 import { asAsked, asItWas, type FillWish } from './asked'
-import { type Composed, type Composing, checkedIn, compose, composing, isUnclean } from './compose'
+import { type Composed, compose } from './compose'
+import { type Composing, checkedIn, composing } from './composing'
 import { gapsOf } from './gaps'
 import { isMaterial } from './material'
 import { numbersFrom } from './numbers'
 import { priceOf } from './score'
-import { newFindings, offersFor, placed } from './suggest'
+import { isUnclean, newFindings, offersFor, placed } from './suggest'
 
 /** A whole phrase of one layer, filled. */
 export interface Filling {
@@ -144,7 +146,7 @@ function isLike({ signature: a }: Composed, { signature: b }: Composed): boolean
 /** Where no phrase of them comes out: every move there is, tried where an empty stretch begins. */
 function singleMoves(search: Composing, most: number): readonly Filling[] {
   const { wish, vocabulary, before, known, meant: combination } = search
-  const phrase = combination.phrases.find(({ id }) => id === combination.order[wish.pass]?.phrase)
+  const phrase = phraseDanced(combination, wish.pass)
   const found: Filling[] = []
   for (const gap of gapsOf(combination, wish.pass, wish.layer, vocabulary, wish.within))
     for (const offer of bothWays(offersFor(before, gap, vocabulary, Number.POSITIVE_INFINITY))) {

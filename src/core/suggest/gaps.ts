@@ -1,6 +1,7 @@
 import type { Layer } from '../body/layers'
 import type { Combination } from '../combination/combination'
 import { dancedIn } from '../combination/lengths'
+import { phraseDanced } from '../combination/passes'
 import type { Vocabulary } from '../moves/vocabulary'
 import { COUNT, endOf, type Span, type Tick, tick } from '../time/time'
 import type { Gap } from './suggest'
@@ -16,7 +17,7 @@ export function gapsOf(
   vocabulary: Vocabulary,
   within?: Span,
 ): readonly Gap[] {
-  const phrase = combination.phrases.find(({ id }) => id === combination.order[pass]?.phrase)
+  const phrase = phraseDanced(combination, pass)
   if (!phrase) return []
   const taken = dancedIn(phrase, vocabulary)
     .filter((event) => event.layer === layer && endOf(event) > 0)

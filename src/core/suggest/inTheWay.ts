@@ -2,6 +2,7 @@ import { LAYERS, type Layer } from '../body/layers'
 import type { Combination, Phrase } from '../combination/combination'
 import { type DancedEvent, dancedIn } from '../combination/lengths'
 import { nameOf, placeIn } from '../combination/names'
+import { phraseDanced } from '../combination/passes'
 import { changeEvent } from '../edits/edits'
 import { checkCombination } from '../findings/check'
 import type { Finding } from '../findings/finding'
@@ -11,10 +12,9 @@ import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
 import { COUNT, endOf, labelIn, labelOfSpan, tick } from '../time/time'
 import { kindOf } from '../what/kinds'
 import { asAsked, asItWas, type FillWish } from './asked'
-import { isUnclean } from './compose'
 import { waysToFill } from './fill'
 import { gapsOf } from './gaps'
-import { type Gap, newFindings, offersFor, placed } from './suggest'
+import { type Gap, isUnclean, newFindings, offersFor, placed } from './suggest'
 
 /** Why nothing clean was found, and what comes nearest to it. */
 export interface InTheWay {
@@ -43,7 +43,7 @@ export function inTheWayOf(
 ): InTheWay {
   const { pass, layer, end, group, within } = wish
   const vocabulary = vocabularyFor(combination, base)
-  const phrase = combination.phrases.find(({ id }) => id === combination.order[pass]?.phrase)
+  const phrase = phraseDanced(combination, pass)
   if (!phrase) return { text: 'There is no phrase.' }
   if (gapsOf(combination, pass, layer, vocabulary, within).length === 0)
     return fullOf(combination, phrase, wish, base, house)

@@ -4,7 +4,7 @@ import { type DancedEvent, dancedIn } from '../combination/lengths'
 import { isSameLayering, Layering, type OwnLayerings } from '../house/layerings'
 import { keyOf } from '../load/things'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
-import { endOf } from '../time/time'
+import { overlap } from '../time/time'
 import table from './layerings.csv?raw'
 
 /** What usually goes with what, by family (h). */
@@ -55,7 +55,7 @@ function layeringsOver(
   for (const over of events) {
     // A place that is held goes with anything.
     if (over.layer === 'feet' || over.layer === 'head' || over.what.kind !== 'move') continue
-    const under = feet.find((step) => step.at < endOf(over) && over.at < endOf(step))
+    const under = feet.find((step) => overlap(step, over))
     if (!under) continue
     const [on, its] = [keyOf(under, vocabulary), keyOf(over, vocabulary)]
     for (const family of families)

@@ -1,21 +1,20 @@
 import type { Combination, Event, Phrase } from '../combination/combination'
 import { mirrorEvent } from '../combination/mirror'
 import { freeName } from '../combination/names'
-import { changePhrase } from '../edits/edit'
+import { phraseDanced } from '../combination/passes'
+import { changePhrase, type Edit, madeBy } from '../edits/edit'
 import { bringUsed } from '../edits/edits'
 import { addPhrase, setCounts } from '../edits/phrases'
 import { checkCombination } from '../findings/check'
 import type { Checked } from '../findings/checked'
-import { severityOf } from '../findings/finding'
 import type { House } from '../house/house'
-import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
-import { applyRepair } from '../repair/apply'
-import { editWords, repairFeet } from '../repair/feet'
+import type { Vocabulary } from '../moves/vocabulary'
 import { asAsked, asItWas, endsAsAsked, type PassWish } from './asked'
 import { waysToFill } from './fill'
 import { isOfMovesOnly, withOwnIds } from './halves'
+import { mendedIn } from './mend'
 import { numbersFrom } from './numbers'
-import { newFindings } from './suggest'
+import { breaks, isTrouble, newFindings } from './suggest'
 import type { Variation } from './vary'
 
 /** A phrase of another combination that could be danced here. */
@@ -48,7 +47,7 @@ export function mixesOf(
   house: House,
 ): readonly Variation[] {
   const meant = asAsked(combination, wish)
-  const phrase = meant.phrases.find(({ id }) => id === meant.order[wish.pass]?.phrase)
+  const phrase = phraseDanced(meant, wish.pass)
   const candidates = candidatesOf(meant, shelf)
   if (!phrase || meant.parts || candidates.length === 0) return []
   const isEmpty = phrase.events.length === 0
@@ -123,7 +122,7 @@ function joined(
   joining: Joining,
 ): Variation | undefined {
   const { wish, before } = joining
-  const first = combination.phrases.find(({ id }) => id === combination.order[wish.pass]?.phrase)
+  const first = phraseDanced(combination, wish.pass)
   let now: Mixed = { combination, pass: wish.pass, words: [] }
   for (const [i, candidate] of chosen.entries()) {
     const inPlace = i === 0 && first?.events.length === 0
@@ -135,7 +134,7 @@ function joined(
     now = step
   }
   const after = checkCombination(now.combination, joining.base, joining.house)
-  if (!endsAsAsked(after, wish) || hasTrouble(before, after)) return undefined
+  if (!endsAsAsked(after, wish) || newFindings(before, after).some(isTrouble)) return undefined
   const from = first && first.events.length > 0 ? [`phrase ${first.name}`] : []
   return { words: [...from, ...now.words].join(', then '), combination: now.combination }
 }
@@ -157,91 +156,70 @@ function withPhrase(
 ): Mixed | undefined {
   const { before, base, house, wish } = joining
   const said = `${phrase.name} of “${of.title}”`
-  const isGood = (made: Combination) =>
-    !hasTrouble(before, checkCombination(made, base, house), true)
-  const put = (into: Combination, behind: number, isOther: boolean) =>
-    putIn(into, { of, phrase }, { id: `mix ${wish.seed} ${i}`, behind, inPlace, isOther })
+  const isGood = (made: Combination) => !breaks(before, checkCombination(made, base, house))
+  const put = (behind: number, isOther: boolean): Edit =>
+    putIn({ of, phrase }, { id: `mix ${wish.seed} ${i}`, behind, inPlace, isOther })
   const at = inPlace ? pass : pass + 1
-  try {
-    for (const isOther of [false, true]) {
-      const made = put(combination, pass, isOther)
-      const side = isOther ? `${said} from the other side` : said
-      if (isGood(made)) return { combination: made, pass: at, words: [...words, side] }
+  const plain = madeBy(put(pass, false), combination)
+  // There is no room for so many counts.
+  if (!plain) return undefined
+  if (isGood(plain)) return { combination: plain, pass: at, words: [...words, said] }
+  const other = put(pass, true)(combination)
+  if (isGood(other))
+    return { combination: other, pass: at, words: [...words, `${said} from the other side`] }
+  if (joining.left-- <= 0) return undefined
+  const both = [combination.order[pass]?.phrase, plain.order[at]?.phrase]
+  const mended = mendedIn(plain, both, 'faults', base, house)
+  if (mended && isGood(mended.combination))
+    return {
+      combination: mended.combination,
+      pass: at,
+      words: [...words, `${said} (${mended.words})`],
     }
-    if (joining.left-- <= 0) return undefined
-    const plain = put(combination, pass, false)
-    const vocabulary = vocabularyFor(plain, base)
-    const [repair] = repairFeet(plain, 'faults', base, house)
-    const both = [combination.order[pass]?.phrase, plain.order[at]?.phrase]
-    const isOfBoth = repair?.edits.every(
-      (edit) => 'phrase' in edit && edit.pass === undefined && both.includes(edit.phrase),
-    )
-    if (repair && isOfBoth && repair.edits.length > 0) {
-      let id = 0
-      const ids = () => `mix ${wish.seed} ${i} step ${id++}`
-      const made = applyRepair(plain, repair.edits, vocabulary, ids)
-      const steps = repair.edits.map((edit) => {
-        const { at: where, to } = editWords(edit, plain)
-        return `${where} ${to}`
-      })
-      if (isGood(made))
-        return { combination: made, pass: at, words: [...words, `${said} (${steps.join(', ')})`] }
-    }
-    if (inPlace || joining.left-- <= 0) return undefined
-    // A link between the two, of figures or steps.
-    const linkId = `mix ${wish.seed} ${i} link`
-    const empty = addPhrase(linkId, pass, LINK_COUNTS)(combination)
-    const named = changePhrase(linkId, (one) => ({
-      ...one,
-      name: freeName(combination.phrases, 'link'),
-    }))(empty)
-    const asked = { pass: pass + 1, layer: 'feet' as const, seed: wish.seed + i }
-    const around = put(named, pass + 1, false)
-    const linked = waysToFill(around, asked, base, house, 1).find((one) => isGood(one.combination))
-    if (!linked) return undefined
-    const over = `over a link (${linked.names.join(', ')})`
-    return { combination: linked.combination, pass: pass + 2, words: [...words, `${over} ${said}`] }
-  } catch {
-    // There is no room for so many counts.
-    return undefined
-  }
+  if (inPlace || joining.left-- <= 0) return undefined
+  // A link between the two, of figures or steps.
+  const linkId = `mix ${wish.seed} ${i} link`
+  const name = freeName(combination.phrases, 'link')
+  const around = madeBy((one) => {
+    const empty = addPhrase(linkId, pass, LINK_COUNTS)(one)
+    return put(pass + 1, false)(changePhrase(linkId, (link) => ({ ...link, name }))(empty))
+  }, combination)
+  if (!around) return undefined
+  const asked = { pass: pass + 1, layer: 'feet' as const, seed: wish.seed + i }
+  const linked = waysToFill(around, asked, base, house, 1).find((one) => isGood(one.combination))
+  if (!linked) return undefined
+  const over = `over a link (${linked.names.join(', ')})`
+  return { combination: linked.combination, pass: pass + 2, words: [...words, `${over} ${said}`] }
 }
 
 /** A phrase of another combination put behind a pass, or in the place of an empty phrase, with the own moves it needs. */
-function putIn(
-  combination: Combination,
-  { of, phrase }: Candidate,
-  {
-    id,
-    behind,
-    inPlace,
-    isOther,
-  }: {
-    readonly id: string
-    readonly behind: number
-    readonly inPlace: boolean
-    readonly isOther: boolean
-  },
-): Combination {
-  const isMirrored = combination.order[behind]?.mirrored ?? false
-  const own = isOther !== isMirrored ? phrase.events.map(mirrorEvent) : phrase.events
-  const events = withOwnIds(own, id)
-  const title = phrase.title || of.title
-  const target = combination.order[behind]?.phrase ?? ''
-  const made = inPlace
-    ? changePhrase(target, (one) => ({ ...one, title, events }))(
-        setCounts(target, phrase.counts)(combination),
-      )
-    : changePhrase(id, (one) => ({ ...one, title, events }))(
-        addPhrase(id, behind, phrase.counts)(combination),
-      )
-  return bringUsed(of.moves ?? [])(made)
-}
-
-/** Faults and snags that were not there; what joins is asked of the whole. */
-const hasTrouble = (before: Checked, after: Checked, isPart = false): boolean =>
-  newFindings(before, after).some(
-    (finding) =>
-      (severityOf(finding) === 'fault' || severityOf(finding) === 'snag') &&
-      !(isPart && finding.code.startsWith('join.')),
-  )
+const putIn =
+  (
+    { of, phrase }: Candidate,
+    {
+      id,
+      behind,
+      inPlace,
+      isOther,
+    }: {
+      readonly id: string
+      readonly behind: number
+      readonly inPlace: boolean
+      readonly isOther: boolean
+    },
+  ): Edit =>
+  (combination) => {
+    const isMirrored = combination.order[behind]?.mirrored ?? false
+    const own = isOther !== isMirrored ? phrase.events.map(mirrorEvent) : phrase.events
+    const events = withOwnIds(own, id)
+    const title = phrase.title || of.title
+    const target = combination.order[behind]?.phrase ?? ''
+    const made = inPlace
+      ? changePhrase(target, (one) => ({ ...one, title, events }))(
+          setCounts(target, phrase.counts)(combination),
+        )
+      : changePhrase(id, (one) => ({ ...one, title, events }))(
+          addPhrase(id, behind, phrase.counts)(combination),
+        )
+    return bringUsed(of.moves ?? [])(made)
+  }

@@ -1,7 +1,8 @@
 import { SIDES } from '../body/side'
 import { sideOf } from '../combination/names'
 import { endOf } from '../time/time'
-import type { Composed, Composing } from './compose'
+import type { Composed } from './compose'
+import type { Composing } from './composing'
 
 /** What a proposal is priced by, each from 0 to about 1 (h). */
 const PRICE = {

@@ -144,6 +144,17 @@ export function newFindings(before: Checked, after: Checked): readonly Finding[]
   return after.findings.filter((finding) => !known.has(key(finding)))
 }
 
+/** What no proposal may bring. */
+export const isUnclean = (finding: Finding): boolean => severityOf(finding) !== 'note'
+
+/** Can’t be danced, or will go wrong in class. */
+export const isTrouble = (finding: Finding): boolean =>
+  severityOf(finding) === 'fault' || severityOf(finding) === 'snag'
+
+/** Whether a part of a proposal brings faults or snags; how it joins is asked of the whole. */
+export const breaks = (before: Checked, after: Checked): boolean =>
+  newFindings(before, after).some((one) => isTrouble(one) && !one.code.startsWith('join.'))
+
 function loadAt({ loads, lead }: Checked, { pass, at, length }: Gap): number {
   const from = (lead.passes[pass]?.at ?? 0) + at
   return loads

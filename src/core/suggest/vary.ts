@@ -4,22 +4,21 @@ import { otherWay } from '../body/side'
 import { type Combination, DancerLevel, type Event, type Phrase } from '../combination/combination'
 import { dancedIn } from '../combination/lengths'
 import { mirrorEvent } from '../combination/mirror'
-import type { Edit } from '../edits/edit'
+import { phraseDanced } from '../combination/passes'
+import { madeBy } from '../edits/edit'
 import { sharedTurn } from '../edits/turns'
 import { checkCombination } from '../findings/check'
 import type { Checked } from '../findings/checked'
 import { levelForm } from '../forms/levels'
 import type { House } from '../house/house'
 import { type Vocabulary, vocabularyFor } from '../moves/vocabulary'
-import { applyRepair } from '../repair/apply'
-import { editWords, repairFeet } from '../repair/feet'
 import { COUNT, tick } from '../time/time'
 import type { What } from '../what/kinds'
 import type { PassWish } from './asked'
-import { isUnclean } from './compose'
 import { waysToFill } from './fill'
 import { halfOf, isOfMovesOnly } from './halves'
-import { newFindings } from './suggest'
+import { mendedIn } from './mend'
+import { isUnclean, newFindings } from './suggest'
 
 /** A phrase otherwise, or what answers it: in the words of a teacher. */
 export interface Variation {
@@ -47,7 +46,7 @@ export function variationsOf(
 ): readonly Variation[] {
   const { pass } = wish
   const vocabulary = vocabularyFor(combination, base)
-  const phrase = combination.phrases.find(({ id }) => id === combination.order[pass]?.phrase)
+  const phrase = phraseDanced(combination, pass)
   if (!phrase || phrase.events.length === 0) return []
   const before = checkCombination(combination, base, house)
   const isAlone = isOfMovesOnly(phrase)
@@ -226,21 +225,12 @@ function turnsPut(combination: Combination, phrase: Phrase): readonly Written[] 
     ([ROUND, -ROUND] as const).map((degrees): Written => {
       const way = degrees > 0 ? 'right' : 'left'
       const put = sharedTurn(phrase.id, span, degrees, `${phrase.id} turn`)
-      return [`with one turn to the ${way} ${where}`, tried(put, combination)]
+      return [`with one turn to the ${way} ${where}`, madeBy(put, combination)]
     }),
   )
 }
 
 const ROUND = 360
-
-/** Undefined where an edit refuses. */
-function tried(edit: Edit, combination: Combination): Combination | undefined {
-  try {
-    return edit(combination)
-  } catch {
-    return undefined
-  }
-}
 
 /** Its forms one level down and one up. */
 function otherLevels(
@@ -286,32 +276,15 @@ function otherEnds(
   base: Vocabulary,
   house: House,
 ): readonly Written[] {
-  if (combination.parts || lead.danced.length === 0) return []
+  if (lead.danced.length === 0) return []
   const goals = [
     ...(joins.switches ? [] : [['switch', 'it switches sides'] as const]),
     ...(joins.repeats ? [] : [['repeat', 'it repeats'] as const]),
   ]
-  const vocabulary = vocabularyFor(combination, base)
   return goals.flatMap(([goal, does]): readonly Written[] => {
-    const repair = repairFeet(combination, goal, base, house).find(
-      ({ edits }) =>
-        edits.length > 0 &&
-        edits.every(
-          (edit) => 'phrase' in edit && edit.phrase === phrase.id && edit.pass === undefined,
-        ),
-    )
-    if (!repair) return []
-    let id = 0
-    const made = applyRepair(
-      combination,
-      repair.edits,
-      vocabulary,
-      () => `${phrase.id} end ${id++}`,
-    )
-    const said = repair.edits.map((edit) => {
-      const { at, to } = editWords(edit, combination)
-      return `${at} ${to}`
-    })
-    return [[`with another end, so that ${does}: ${said.join(', ')}`, made]]
+    const mended = mendedIn(combination, [phrase.id], goal, base, house)
+    return mended
+      ? [[`with another end, so that ${does}: ${mended.words}`, mended.combination]]
+      : []
   })
 }

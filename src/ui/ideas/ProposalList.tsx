@@ -29,7 +29,7 @@ interface ProposalListProps {
  */
 export const ProposalList = memo(function ProposalList(props: ProposalListProps) {
   const { session, answer, counts, onTaken } = props
-  const { label, proposals, none } = answer
+  const { label, proposals, none, isNearest } = answer
   const [turn, setTurn] = useState(0)
   const [looked, setLooked] = useState<number>()
   const next = useCallback(
@@ -38,7 +38,7 @@ export const ProposalList = memo(function ProposalList(props: ProposalListProps)
   )
   return (
     <ul className={classes.list} aria-label={label}>
-      {none && <li className={classes.none}>{none}</li>}
+      {(isNearest || proposals.length === 0) && <li className={classes.none}>{none}</li>}
       {proposals.map((proposal, i) => (
         <li
           key={`${proposal.words} ${proposal.why}`}

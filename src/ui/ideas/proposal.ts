@@ -27,8 +27,10 @@ export interface Answer {
   /** Of the list, for who reads it aloud. */
   readonly label: string
   readonly proposals: readonly Proposal[]
-  /** What is said where there are none, or only the nearest; else empty. */
+  /** What is said where there are none. */
   readonly none: string
+  /** They are only the nearest: what is said of there being none stands all the same. */
+  readonly isNearest?: true
 }
 
 /** Where something is asked for. */

@@ -28,7 +28,7 @@ export const suggestHere: Question = async ({ judge, dance, place, signal, newId
   const list = await judge.ask('suggest', { combination: dance, gap }, signal)
   return {
     label: `Ideas for ${label}, ${layerSaid}`,
-    none: list.length > 0 ? '' : 'Nothing fits there.',
+    none: 'Nothing fits there.',
     proposals: list.map(({ offer, reasons, doubts }) => ({
       words: offer.name,
       why: reasons.join(' · '),
@@ -70,6 +70,7 @@ export const fillLayer: Question = async ({ judge, dance, place, asked, signal }
   return {
     label: `Ways to fill ${label}`,
     none: `No clean way to fill it was found. ${text}`,
+    isNearest: true,
     proposals: nearest
       ? [
           {
@@ -90,7 +91,7 @@ export const makeUp: Question = async ({ judge, dance, place, asked, signal }) =
   const list = await judge.ask('whole', { combination: dance, wish: { ...asked, pass } }, signal)
   return {
     label: `Ways to fill ${phrase}`,
-    none: list.length > 0 ? '' : 'No phrase comes out clean. Try another number, or ask for less.',
+    none: 'No phrase comes out clean. Try another number, or ask for less.',
     proposals: list.map(({ names, reason, combination }) => ({
       words: names.join(', '),
       why: reason,
@@ -118,10 +119,7 @@ export const varyPhrase: Question = async ({ judge, dance, place, asked, signal 
   const list = await judge.ask('vary', { combination: dance, wish: { ...asked, pass } }, signal)
   return {
     label: `Variations of ${phrase}`,
-    none:
-      list.length > 0
-        ? ''
-        : 'No variation comes out clean as it stands. Put right what is found in it first.',
+    none: 'No variation comes out clean as it stands. Put right what is found in it first.',
     proposals: list.map(proposalOf(dance, pass, `vary ${phrase}`)),
   }
 }
@@ -134,7 +132,7 @@ export const answerPhrase: Question = async ({ judge, dance, place, asked, signa
   const why = inTheWay ?? 'Try another number, or answer the last phrase.'
   return {
     label: `Answers to ${phrase}`,
-    none: ways.length > 0 ? '' : `No answer to ${phrase} comes out clean. ${why}`,
+    none: `No answer to ${phrase} comes out clean. ${why}`,
     proposals: ways
       .map(proposalOf(dance, pass, `answer ${phrase}`))
       .map((one) => (one.why ? { ...one, byHalf: true } : one)),
@@ -148,10 +146,7 @@ export const mixPhrase: Question = async ({ judge, dance, place, asked, signal, 
   const list = await judge.ask('mix', input, signal)
   return {
     label: `Mixes with ${phrase}`,
-    none:
-      list.length > 0
-        ? ''
-        : 'Nothing on your shelf joins it without a fault: its tempo must be near, and the feet must meet.',
+    none: 'Nothing on your shelf joins it without a fault: its tempo must be near, and the feet must meet.',
     proposals: list.map(proposalOf(dance, pass, `mix ${phrase}`)),
   }
 }

@@ -8,7 +8,7 @@ import { bothOf, type Dancing, isLead, isSameDancing, leadOf } from '../../core/
 import type { DancedEvent } from '../../core/combination/lengths'
 import { againId, withTried } from '../../core/combination/options'
 import { partIds, partOf } from '../../core/combination/partOf'
-import { leadingInto, type Pass, pickupBefore } from '../../core/combination/passes'
+import { leadingInto, type Pass, phraseDanced, pickupBefore } from '../../core/combination/passes'
 import { voiceOf } from '../../core/combination/voice'
 import { isOwnOf, isShared, ONLY_PART, type PartId } from '../../core/combination/whose'
 import { betweenOf } from '../../core/edits/between'
@@ -178,10 +178,8 @@ export function layersShown(state: SessionState): ReadonlySet<Layer> {
 const WITHOUT_LEGS: ReadonlySet<Layer> = new Set(LAYERS.filter((layer) => layer !== 'legs'))
 
 /** The phrase a pass dances, as it is written. */
-export function phraseAt(state: SessionState, pass: number): Phrase | undefined {
-  const { order, phrases } = documentOf(state)
-  return phrases.find(({ id }) => id === order[pass]?.phrase)
-}
+export const phraseAt = (state: SessionState, pass: number): Phrase | undefined =>
+  phraseDanced(documentOf(state), pass)
 
 export const passOf = (state: SessionState, { dancing, pass }: Selection): Pass | undefined =>
   simulationFrom(documentOf(state), dancing).passes[pass]
