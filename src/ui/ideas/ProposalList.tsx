@@ -1,4 +1,5 @@
 import { memo, useCallback, useState } from 'react'
+import { capital } from '../../core/capital'
 import type { Combination, Event } from '../../core/combination/combination'
 import type { PartId } from '../../core/combination/whose'
 import { bringUsed } from '../../core/edits/edits'
@@ -51,7 +52,7 @@ export const ProposalList = memo(function ProposalList(props: ProposalListProps)
           <ProposalLoop proposal={proposal} isDanced={(looked ?? turn) === i} onOnce={next} />
           <div>
             <Take session={session} proposal={proposal} onTaken={onTaken} />
-            {proposal.why && <span className={classes.why}>{proposal.why}</span>}
+            {proposal.why && <span className={classes.why}>{capital(proposal.why)}</span>}
             {proposal.doubts && <span className={classes.doubt}>{proposal.doubts}</span>}
             {proposal.byHalf && (
               <Parts session={session} proposal={proposal} counts={counts} onTaken={onTaken} />
