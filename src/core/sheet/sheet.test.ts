@@ -304,10 +304,12 @@ describe('count sheets', () => {
     const rows = (n: number) => `phrase,count,feet\n${'A,1,step side\n'.repeat(n)}`
     // A machine that is busy is slow at both; what grows with the square is sixteen times as slow.
     readCsv(rows(2000), vocabulary)
-    const [few, four] = [500, 2000].map((n) =>
-      Math.min(...[1, 2, 3].map(() => timed(() => readCsv(rows(n), vocabulary)))),
+    // In turn: a machine that slows down in between would be slow at one of them alone.
+    const turns = [1, 2, 3, 4, 5].map(() =>
+      [500, 2000].map((n) => timed(() => readCsv(rows(n), vocabulary))),
     )
-    expect((four ?? 0) / (few ?? 1)).toBeLessThan(10)
+    const [few = 1, four = 0] = [0, 1].map((i) => Math.min(...turns.map((turn) => turn[i] ?? 0)))
+    expect(four / few).toBeLessThan(10)
     let said = 0
     const crowded = timed(() => {
       const { combination, messages } = readCsv(rows(2400), vocabulary)
